@@ -1,0 +1,57 @@
+const swc = (extra = {}) => [
+  '@swc/jest',
+  {
+    jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true, decorators: true }, ...extra },
+    sourceMaps: 'inline',
+  },
+];
+const conditions = (...names) => ({
+  testEnvironmentOptions: { customExportConditions: ['@plucky/source', ...names] },
+});
+const node = conditions('node', 'node-addons', 'require', 'default');
+const transformed = (...packages) => ({
+  transformIgnorePatterns: [`/node_modules/(?!(${packages.join('|')})/)`],
+});
+const pure = (name) => ({
+  displayName: name,
+  rootDir: `packages/${name}`,
+  testEnvironment: 'node',
+  modulePathIgnorePatterns: ['<rootDir>/dist'],
+  transform: { '\\.tsx?$': swc() },
+  ...node,
+});
+
+export default {
+  projects: [
+    pure('core'),
+    pure('songs'),
+    pure('sound'),
+    {
+      displayName: 'server',
+      rootDir: 'apps/server',
+      testEnvironment: 'node',
+      modulePathIgnorePatterns: ['<rootDir>/dist'],
+      transform: {
+        '\\.[jt]sx?$': swc({
+          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+        }),
+      },
+      ...transformed('@nestjs'),
+      ...node,
+    },
+    {
+      displayName: 'web',
+      rootDir: 'apps/web',
+      testEnvironment: 'jsdom',
+      modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/.tsout'],
+      setupFiles: ['<rootDir>/test/setup.cjs'],
+      transform: { '\\.[jt]sx?$': swc({ transform: { react: { runtime: 'automatic' } } }) },
+      moduleNameMapper: {
+        '\\.(css|woff2)$': '<rootDir>/test/empty.cjs',
+        '^@fontsource': '<rootDir>/test/empty.cjs',
+      },
+      ...transformed('react-hotkeys-hook'),
+      ...conditions('browser', 'require', 'default'),
+    },
+  ],
+};

@@ -1,0 +1,15 @@
+import type { Accent } from '../song/records.ts';
+
+/**
+ * What an accent adds to a velocity: `round(amount * share)`, amount 0..64 and share 0..100 percent.
+ * @example accentRaise(20, 75) // => 15
+ */
+export function accentRaise(amount: number, sharePercent: number): number {
+  return Math.round((amount * sharePercent) / 100);
+}
+
+/** The accent amount at a place of a pattern: the place's own, else the pattern's, and 0 where there is none. */
+export function accentAt(accents: readonly Accent[], usual: number, at: number): number {
+  const accent = accents.find((one) => one.at === at);
+  return accent ? (accent.amount ?? usual) : 0;
+}

@@ -1,0 +1,122 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { after, layer, section, smallSong } from '../testing/songs.ts';
+import { meter } from '../time/meter.ts';
+import { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './edit-form.ts';
+import {
+  addLayer,
+  addSlot,
+  moveSlot,
+  removeLayer,
+  removeSlot,
+  resizeSlot,
+  setSlotPattern,
+  toggleSlotVoice,
+} from './edit-section.ts';
+import { resolveLayer } from './layer.ts';
+import { phraseLines } from './phrases.ts';
+import { occurrencePlaces, songBars, songStretches } from './stretches.ts';
+import { usage } from './usage.ts';
+
+const slotsOf = (document: SongDocument) =>
+  indexOf(document)
+    .section('verse')
+    ?.slots.map((slot) => `${slot.id}:${slot.length}`);
+
+test('repeats of a section are stretches of their own', () => {
+  expect(songStretches(smallSong()).map((s) => `${s.start} ${s.slot.id} ${s.repeat}`)).toEqual([
+    '0 a 0',
+    '7680 b 0',
+    '11520 a 1',
+    '19200 b 1',
+  ]);
+  expect(songBars(smallSong())).toBe(6);
+  expect(Object.fromEntries(usage(smallSong()))).toEqual({ main: 2, variation: 2 });
+});
+
+test('sections are added, played again, moved, repeated and taken out', () => {
+  let document = smallSong();
+  document = after(
+    document,
+    addSection(document, { id: 'chorus', name: 'Chorus', role: 'chorus', slots: [] }, 'o2'),
+  );
+  document = after(document, addSlot(document, 'chorus', { id: 'c', length: 3840, layers: [layer('main')] }));
+  document = after(document, playAgain(document, 'verse', 'o3'));
+  document = after(document, moveOccurrence(document, 'o2', 0));
+  document = after(document, setTimes(document, 'o1', 3));
+  expect(occurrencePlaces(document).map((place) => [place.section.id, place.firstBar, place.bars])).toEqual([
+    ['chorus', 1, 1],
+    ['verse', 2, 9],
+    ['verse', 11, 3],
+  ]);
+  document = after(document, removeOccurrence(document, 'o3'));
+  expect(indexOf(document).section('verse')).toBeDefined();
+  document = after(document, removeOccurrence(document, 'o1'));
+  expect(indexOf(document).section('verse')).toBeUndefined();
+  expect(setTimes(document, 'o2', 33)).toHaveProperty('reason');
+  expect(moveOccurrence(document, 'o2', 0)).toBeNull();
+});
+
+test('slots are added, moved, resized and removed', () => {
+  let document = smallSong();
+  document = after(document, addSlot(document, 'verse', { id: 'rest', length: 960, layers: [] }, 1));
+  expect(slotsOf(document)).toEqual(['a:7680', 'rest:960', 'b:3840']);
+  document = after(document, moveSlot(document, 'verse', 'rest', 2));
+  document = after(document, resizeSlot(document, 'verse', 'a', 3840));
+  expect(slotsOf(document)).toEqual(['a:3840', 'b:3840', 'rest:960']);
+  document = after(document, removeSlot(document, 'verse', 'b'));
+  expect(slotsOf(document)).toEqual(['a:3840', 'rest:960']);
+  expect(resizeSlot(document, 'verse', 'a', 10)).toHaveProperty('reason');
+  expect(resizeSlot(document, 'verse', 'a', 3840)).toBeNull();
+});
+
+test('a slot plays one pattern of a part, or layers, and rows fall silent in it alone', () => {
+  let document = smallSong();
+  document = after(document, setSlotPattern(document, 'verse', 'a', 'drums', 'variation'));
+  expect(setSlotPattern(document, 'verse', 'a', 'drums', 'variation')).toBeNull();
+  document = after(document, addLayer(document, 'verse', 'a', layer('main', { from: 3840, to: 7680 })));
+  document = after(document, toggleSlotVoice(document, 'verse', 'a', 0, 'kick'));
+  const slot = indexOf(document).section('verse')?.slots[0];
+  if (!slot?.layers[0]) throw new Error('no layer');
+  const sounding = resolveLayer(document, slot, slot.layers[0]).hits.filter(
+    (one) => one.origin !== 'silenced',
+  );
+  expect(sounding.map((one) => one.voice)).not.toContain('kick');
+  // A shorter slot ends the layers that it cuts off.
+  document = after(document, resizeSlot(document, 'verse', 'a', 3840));
+  expect(indexOf(document).section('verse')?.slots[0]?.layers).toHaveLength(1);
+  document = after(document, removeLayer(document, 'verse', 'a', 0));
+  expect(setSlotPattern(document, 'verse', 'a', 'drums', null)).toBeNull();
+});
+
+test('a layer can say otherwise about single hits of any repeat', () => {
+  const document = smallSong();
+  const slot = {
+    id: 'x',
+    length: 7680,
+    layers: [layer('main', { silenced: ['k1~3840'], changed: { s1: { velocity: 1 } } })],
+  };
+  const [only] = slot.layers;
+  if (!only) throw new Error('no layer');
+  const hits = resolveLayer(document, slot, only).hits;
+  expect(hits.find((one) => one.at === 3840)?.origin).toBe('silenced');
+  expect(hits.filter((one) => one.voice === 'snare').map((one) => one.velocity)).toEqual([1, 100, 100, 100]);
+});
+
+test('lines wrap at the phrase, and a slot that crosses its end is cut in two', () => {
+  const long = section('s', [
+    { id: 'a', length: 3840 * 3, layers: [] },
+    { id: 'b', length: 3840 * 2, layers: [] },
+    { id: 'c', length: 1920, layers: [] },
+  ]);
+  const lines = phraseLines(long, meter(4, 4), 4);
+  expect(
+    lines.map((line) => [
+      line.start,
+      line.length,
+      line.pieces.map((p) => `${p.slot.id}${p.inSlot}@${p.onLine}`).join(' '),
+    ]),
+  ).toEqual([
+    [0, 15360, 'a0@0 b0@11520'],
+    [15360, 5760, 'b3840@0 c0@3840'],
+  ]);
+});

@@ -1,0 +1,31 @@
+import { overlay, unroll, type ResolvedHit } from '../pattern/hits.ts';
+import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import type { SongDocument } from '../song/document.ts';
+import type { Layer, Slot } from '../song/records.ts';
+
+/** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
+export interface ResolvedLayer {
+  readonly source: ResolvedPattern;
+  /** Where the layer starts in its slot and how long it lasts, in ticks. */
+  readonly from: number;
+  readonly length: number;
+  readonly hits: readonly ResolvedHit[];
+}
+
+const cache = new WeakMap<Layer, ResolvedLayer>();
+
+/** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits and silenced voices. */
+export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
+  const source = resolve(document, layer.pattern);
+  const from = layer.from ?? 0;
+  const length = (layer.to ?? slot.length) - from;
+  const known = cache.get(layer);
+  if (known && known.source === source && known.length === length) return known;
+  const sounding = source.hits
+    .filter((hit) => hit.origin !== 'silenced')
+    .map(({ origin: _, ...hit }) => ({ ...hit, silenced: layer.silencedVoices.includes(hit.voice) }));
+  const repeated = unroll(sounding, source.pattern.length, 0, length);
+  const resolved = { source, from, length, hits: overlay(repeated, layer, length).hits };
+  cache.set(layer, resolved);
+  return resolved;
+}

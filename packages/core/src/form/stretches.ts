@@ -1,0 +1,98 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Id, Occurrence, Section, Slot } from '../song/records.ts';
+import { barTicks, type Meter } from '../time/meter.ts';
+
+/** What is to be played, drawn or handed off. */
+export type Scope =
+  | { readonly kind: 'song' }
+  | { readonly kind: 'occurrence'; readonly occurrence: Id }
+  | { readonly kind: 'slot'; readonly occurrence: Id; readonly repeat: number; readonly slot: Id }
+  | { readonly kind: 'section'; readonly section: Id }
+  | { readonly kind: 'pattern'; readonly pattern: Id };
+
+/** One slot at its place in the song: where it starts in the song and in its section, in ticks. */
+export interface Stretch {
+  readonly start: number;
+  readonly inSection: number;
+  readonly section: Section;
+  readonly slot: Slot;
+  readonly meter: Meter;
+  /** Null for a section that is looked at outside the form. */
+  readonly occurrence: Occurrence | null;
+  /** Counted from 0 within the occurrence. */
+  readonly repeat: number;
+}
+
+/** The length of a section played once, in ticks. */
+export function sectionLength(section: Section): number {
+  return section.slots.reduce((sum, slot) => sum + slot.length, 0);
+}
+
+export function sectionMeter(document: SongDocument, section: Section): Meter {
+  return section.meter ?? indexOf(document).song.meter;
+}
+
+/** Every slot of the song in playing order, repeats included. */
+export function songStretches(document: SongDocument): Stretch[] {
+  const index = indexOf(document);
+  const out: Stretch[] = [];
+  let start = 0;
+  for (const occurrence of index.song.form) {
+    const section = index.section(occurrence.section);
+    if (!section) continue;
+    for (let repeat = 0; repeat < occurrence.times; repeat++) {
+      out.push(...sectionStretches(document, section, start, occurrence, repeat));
+      start += sectionLength(section);
+    }
+  }
+  return out;
+}
+
+/** The slots of a section played once from `start`. */
+export function sectionStretches(
+  document: SongDocument,
+  section: Section,
+  start = 0,
+  occurrence: Occurrence | null = null,
+  repeat = 0,
+): Stretch[] {
+  const meter = sectionMeter(document, section);
+  let inSection = 0;
+  return section.slots.map((slot) => {
+    const stretch = { start: start + inSection, inSection, section, slot, meter, occurrence, repeat };
+    inSection += slot.length;
+    return stretch;
+  });
+}
+
+/** Where an occurrence stands in the song: its start and length in ticks, repeats included, and its first bar from 1. */
+export interface OccurrencePlace {
+  readonly occurrence: Occurrence;
+  readonly section: Section;
+  readonly start: number;
+  readonly length: number;
+  readonly firstBar: number;
+  readonly bars: number;
+}
+
+export function occurrencePlaces(document: SongDocument): OccurrencePlace[] {
+  const index = indexOf(document);
+  const out: OccurrencePlace[] = [];
+  let start = 0;
+  let firstBar = 1;
+  for (const occurrence of index.song.form) {
+    const section = index.section(occurrence.section);
+    if (!section) continue;
+    const length = sectionLength(section) * occurrence.times;
+    const bars = length / barTicks(sectionMeter(document, section));
+    out.push({ occurrence, section, start, length, firstBar, bars });
+    start += length;
+    firstBar += bars;
+  }
+  return out;
+}
+
+/** The bars of the whole song, repeats included; a part of a bar counts as such. */
+export function songBars(document: SongDocument): number {
+  return occurrencePlaces(document).reduce((sum, place) => sum + place.bars, 0);
+}

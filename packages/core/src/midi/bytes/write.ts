@@ -1,0 +1,96 @@
+import { META, STATUS, type MidiEvent, type MidiFile, type MidiTrack } from './format.ts';
+import { ByteSink } from './sink.ts';
+import { writeUtf8 } from './text.ts';
+
+/** The bytes of a Standard MIDI File. Throws RangeError for numbers that the format cannot hold. */
+export function writeMidi(file: MidiFile): Uint8Array<ArrayBuffer> {
+  if (file.format === 0 && file.tracks.length !== 1) throw new RangeError('Format 0 has exactly one track.');
+  if (!Number.isInteger(file.ppq) || file.ppq < 1 || file.ppq > 0x7fff)
+    throw new RangeError(`${file.ppq} ticks per quarter note are out of range.`);
+  const sink = new ByteSink(4096);
+  writeChunk(sink, 'MThd', (body) => {
+    body.number(file.format, 2);
+    body.number(file.tracks.length, 2);
+    body.number(file.ppq, 2);
+  });
+  for (const track of file.tracks) writeChunk(sink, 'MTrk', (body) => writeTrack(body, track));
+  return sink.done();
+}
+
+function writeChunk(sink: ByteSink, name: string, write: (body: ByteSink) => void): void {
+  const body = new ByteSink();
+  write(body);
+  const bytes = body.done();
+  writeUtf8(name, sink);
+  sink.number(bytes.length, 4);
+  sink.all(bytes);
+}
+
+function writeTrack(sink: ByteSink, track: MidiTrack): void {
+  const events = [...track.events].sort((a, b) => a.tick - b.tick);
+  let at = 0;
+  for (const event of events) {
+    sink.variable(event.tick - at);
+    at = event.tick;
+    writeEvent(sink, event);
+  }
+  sink.variable(Math.max(0, track.length - at));
+  writeMeta(sink, META.end, []);
+}
+
+function writeEvent(sink: ByteSink, event: MidiEvent): void {
+  switch (event.type) {
+    case 'noteOff':
+    case 'noteOn':
+      return channel(sink, STATUS[event.type], event.channel, event.note, event.velocity);
+    case 'keyPressure':
+      return channel(sink, STATUS.keyPressure, event.channel, event.note, event.value);
+    case 'controller':
+      return channel(sink, STATUS.controller, event.channel, event.number, event.value);
+    case 'program':
+      return channel(sink, STATUS.program, event.channel, event.number);
+    case 'channelPressure':
+      return channel(sink, STATUS.channelPressure, event.channel, event.value);
+    case 'pitchBend':
+      return channel(sink, STATUS.pitchBend, event.channel, event.value & 0x7f, event.value >> 7);
+    case 'text': {
+      const text = new ByteSink(event.text.length + 8);
+      writeUtf8(event.text, text);
+      return writeMeta(sink, event.kind, text.done());
+    }
+    case 'tempo':
+      return writeMeta(sink, META.tempo, [
+        (event.microseconds >> 16) & 0xff,
+        (event.microseconds >> 8) & 0xff,
+        event.microseconds & 0xff,
+      ]);
+    case 'meter':
+      // 24 MIDI clocks to a metronome click and eight 32nds to a quarter note are the usual values.
+      return writeMeta(sink, META.meter, [event.beats, Math.log2(event.unit), 24, 8]);
+    case 'key':
+      return writeMeta(sink, META.key, [event.sharps & 0xff, event.minor ? 1 : 0]);
+    case 'meta':
+      return writeMeta(sink, event.kind, event.data);
+    case 'sysex':
+      sink.byte(0xf0);
+      sink.variable(event.data.length);
+      sink.all(event.data);
+  }
+}
+
+function channel(sink: ByteSink, status: number, to: number, ...data: readonly number[]): void {
+  if (to < 0 || to > 15) throw new RangeError(`There is no channel ${to}.`);
+  sink.byte(status | to);
+  for (const value of data) {
+    if (!Number.isInteger(value) || value < 0 || value > 127)
+      throw new RangeError(`${value} is no data byte.`);
+    sink.byte(value);
+  }
+}
+
+function writeMeta(sink: ByteSink, kind: number, data: ArrayLike<number>): void {
+  sink.byte(0xff);
+  sink.byte(kind);
+  sink.variable(data.length);
+  sink.all(data);
+}

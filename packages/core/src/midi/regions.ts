@@ -1,0 +1,30 @@
+import { compile } from '../timeline/compile.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { writeMidi } from './bytes/write.ts';
+import { fileNames } from './file-names.ts';
+import type { ExportOptions } from './options.ts';
+import { planRegions, type RegionPlan } from './region-list.ts';
+import { exportedNotes, midiFileOf } from './tracks.ts';
+import { verify, type Verification } from './verify.ts';
+
+/** A region as it leaves. */
+export interface ExportedRegion extends RegionPlan {
+  readonly file: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+  readonly hits: number;
+  readonly verification: Verification;
+}
+
+/** Writes every region that the options ask for, and reads each back to compare it with what was meant. */
+export function exportRegions(document: SongDocument, options: ExportOptions): ExportedRegion[] {
+  const regions = planRegions(document, options);
+  const files = fileNames(regions, options.names, indexOf(document).song.name);
+  return regions.map((region, i) => {
+    const timeline = compile(document, region.scope, { timing: options.timing });
+    const notes = exportedNotes(document, timeline, options);
+    const cues = options.cueTrack && region.kind === 'song';
+    const bytes = writeMidi(midiFileOf(document, region.name, timeline, notes, options, cues));
+    const verification = verify(bytes, notes, timeline, options);
+    return { ...region, file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification };
+  });
+}

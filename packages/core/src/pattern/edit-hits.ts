@@ -1,0 +1,115 @@
+import type { SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Edits, Hit, HitFields, Id } from '../song/records.ts';
+import { overlay, type FollowedHit, type IdentifiedHit, type ResolvedHit } from './hits.ts';
+import { resolve } from './resolve.ts';
+
+/** Adds hits of the pattern's own. Refused for places outside the pattern. */
+export function addHits(document: SongDocument, pattern: Id, hits: readonly IdentifiedHit[]): Outcome {
+  if (!hits.length) return null;
+  const { pattern: record } = resolve(document, pattern);
+  if (hits.some((hit) => hit.at < 0 || hit.at >= record.length))
+    return { reason: `${record.name} ends before that place. Make it longer first.` };
+  const own = { ...record.own };
+  for (const { id, ...hit } of hits) own[id] = hit;
+  const label = hits.length === 1 ? 'add a hit' : `add ${hits.length} hits`;
+  return { label, put: [{ ...record, own }], remove: [] };
+}
+
+/**
+ * Changes hits: own ones directly, followed ones by remembering what differs here.
+ * Refused when a hit would leave the pattern; `null` when nothing would differ.
+ */
+export function changeHits(
+  document: SongDocument,
+  pattern: Id,
+  ids: readonly Id[],
+  change: (hit: ResolvedHit) => HitFields,
+  label = 'change hits',
+): Outcome {
+  const { pattern: record, hits, followed } = resolve(document, pattern);
+  let edits: Edits = record;
+  for (const hit of hits) {
+    if (!ids.includes(hit.id)) continue;
+    const fields = differing(hit, change(hit));
+    if (!Object.keys(fields).length) continue;
+    const at = fields.at ?? hit.at;
+    if (at < 0 || at >= record.length) return { reason: `That would move a hit out of ${record.name}.` };
+    edits = withFields(edits, followed, hit.id, fields);
+  }
+  return edits === record ? null : { label, put: [{ ...record, ...edits }], remove: [] };
+}
+
+/** Removes hits: own ones are gone, followed ones are silenced here, so that they can come back. */
+export function removeHits(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
+  const { pattern: record, hits } = resolve(document, pattern);
+  const chosen = hits.filter((hit) => ids.includes(hit.id));
+  if (!chosen.length) return null;
+  const own = { ...record.own };
+  const gone = new Set<Id>();
+  for (const { id } of chosen) {
+    if (!Object.hasOwn(own, id)) continue;
+    delete own[id];
+    gone.add(id);
+  }
+  const silenced = new Set(record.silenced.filter((id) => !gone.has(id)));
+  for (const { id } of chosen) if (!gone.has(id)) silenced.add(id);
+  if (!gone.size && silenced.size === record.silenced.length) return null;
+  return { label: 'remove hits', put: [{ ...record, own, silenced: [...silenced] }], remove: [] };
+}
+
+/** Silences the hits, or brings them all back when every one of them is silent already. */
+export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
+  const { pattern: record, hits, followed } = resolve(document, pattern);
+  const chosen = hits.filter((hit) => ids.includes(hit.id));
+  if (!chosen.length) return null;
+  if (chosen.some((hit) => hit.origin !== 'silenced')) {
+    const silenced = [...new Set([...record.silenced, ...chosen.map((hit) => hit.id)])];
+    return { label: 'silence hits', put: [{ ...record, silenced }], remove: [] };
+  }
+  const back = new Set(chosen.map((hit) => hit.id));
+  const changed: Record<Id, HitFields> = { ...record.changed };
+  // A hit that a shape silences sounds again once the pattern has an entry of its own for it.
+  for (const hit of followed) if (hit.silenced && back.has(hit.id)) changed[hit.id] ??= {};
+  const silenced = record.silenced.filter((id) => !back.has(id));
+  return { label: 'bring hits back', put: [{ ...record, silenced, changed }], remove: [] };
+}
+
+/** Forgets what this pattern says otherwise about these hits: they are as they are followed again. */
+export function followAgain(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
+  const { pattern: record } = resolve(document, pattern);
+  const gone = new Set(ids);
+  const changed = Object.fromEntries(Object.entries(record.changed).filter(([id]) => !gone.has(id)));
+  const silenced = record.silenced.filter((id) => !gone.has(id));
+  if (
+    silenced.length === record.silenced.length &&
+    Object.keys(changed).length === Object.keys(record.changed).length
+  )
+    return null;
+  return { label: 'follow again', put: [{ ...record, changed, silenced }], remove: [] };
+}
+
+function withFields(edits: Edits, followed: readonly FollowedHit[], id: Id, fields: HitFields): Edits {
+  const own = Object.hasOwn(edits.own, id) ? edits.own[id] : undefined;
+  if (own) return { ...edits, own: { ...edits.own, [id]: { ...own, ...fields } } };
+  const source = followed.find((hit) => hit.id === id);
+  if (!source) return edits;
+  const [hit] = overlay([source], { ...edits, own: {} }, Infinity).hits;
+  const differs = differing(source, { ...hit, ...fields });
+  const changed = { ...edits.changed };
+  if (Object.keys(differs).length || source.silenced) changed[id] = differs;
+  else delete changed[id];
+  return { ...edits, changed };
+}
+
+const FIELDS = ['voice', 'at', 'velocity', 'length', 'offsetMs', 'pitch'] as const satisfies (keyof Hit)[];
+
+/** The fields of `wanted` that differ from the hit's. */
+function differing(hit: Hit, wanted: HitFields): HitFields {
+  const out: Record<string, string | number> = {};
+  for (const field of FIELDS) {
+    const value = wanted[field];
+    if (value !== undefined && value !== hit[field]) out[field] = value;
+  }
+  return out as HitFields;
+}

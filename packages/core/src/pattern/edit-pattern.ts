@@ -1,0 +1,106 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import { LONGEST_PATTERN, NO_EDITS, type Id, type Pattern, type PatternRole } from '../song/records.ts';
+import type { Grid } from '../time/grid.ts';
+import { beatTicks } from '../time/meter.ts';
+import { gridOf, resolve } from './resolve.ts';
+
+/** The order that puts a new pattern after all of its part. */
+export function nextPatternOrder(document: SongDocument, part: Id): number {
+  return (indexOf(document).patternsOf(part).at(-1)?.order ?? 0) + 1;
+}
+
+/** A new pattern that follows `parent` and differs in nothing yet. */
+export function newVariation(document: SongDocument, parent: Id, id: Id, name: string): Outcome {
+  const { pattern } = resolve(document, parent);
+  const variation: Pattern = {
+    id,
+    kind: 'pattern',
+    part: pattern.part,
+    name,
+    role: pattern.role === 'groove' ? 'variation' : pattern.role,
+    length: pattern.length,
+    order: nextPatternOrder(document, pattern.part),
+    parent,
+    window: { from: 0 },
+    shapes: [],
+    ...NO_EDITS,
+    grids: {},
+  };
+  return { label: `new variation of ${pattern.name}`, put: [variation], remove: [] };
+}
+
+/** A new, empty pattern of a part, that follows nothing. */
+export function newPattern(
+  document: SongDocument,
+  {
+    part,
+    id,
+    name,
+    length,
+    role = 'groove',
+  }: { part: Id; id: Id; name: string; length: number; role?: PatternRole },
+): Outcome {
+  const pattern: Pattern = {
+    id,
+    kind: 'pattern',
+    part,
+    name,
+    role,
+    length,
+    order: nextPatternOrder(document, part),
+    shapes: [],
+    ...NO_EDITS,
+    grids: {},
+  };
+  return { label: 'new pattern', put: [pattern], remove: [] };
+}
+
+export function renamePattern(document: SongDocument, id: Id, name: string): Outcome {
+  const { pattern } = resolve(document, id);
+  return pattern.name === name ? null : { label: 'rename', put: [{ ...pattern, name }], remove: [] };
+}
+
+/** Sets the length in ticks, from one beat to 16 bars of 4/4. A shorter one hides hits and deletes none. */
+export function setPatternLength(document: SongDocument, id: Id, length: number): Outcome {
+  const { pattern, meter } = resolve(document, id);
+  if (pattern.length === length) return null;
+  if (length < beatTicks(meter ?? indexOf(document).song.meter))
+    return { reason: 'A pattern is at least one beat long.' };
+  if (length > LONGEST_PATTERN) return { reason: 'A pattern is at most 16 bars of 4/4 long.' };
+  return { label: 'change the length', put: [{ ...pattern, length }], remove: [] };
+}
+
+/** Sets the grid of one row here; hits stay where they are. */
+export function setRowGrid(document: SongDocument, id: Id, voice: Id, grid: Grid): Outcome {
+  const resolved = resolve(document, id);
+  const record = indexOf(document).voice(voice);
+  if (!record) return { reason: 'That row is gone.' };
+  if (gridOf(resolved, record) === grid) return null;
+  const { pattern } = resolved;
+  return {
+    label: 'change the grid',
+    put: [{ ...pattern, grids: { ...pattern.grids, [voice]: grid } }],
+    remove: [],
+  };
+}
+
+/** Puts an accent on a place, or takes it off. The pattern's accents are its own from then on. */
+export function toggleAccent(document: SongDocument, id: Id, at: number): Outcome {
+  const { pattern, accents } = resolve(document, id);
+  if (at < 0 || at >= pattern.length) return { reason: 'That place is outside the pattern.' };
+  const on = accents.some((accent) => accent.at === at);
+  const next = on ? accents.filter((accent) => accent.at !== at) : [...accents, { at }];
+  return {
+    label: on ? 'take off an accent' : 'accent',
+    put: [{ ...pattern, accents: [...next].sort((a, b) => a.at - b.at) }],
+    remove: [],
+  };
+}
+
+/** How much this pattern's accents raise a velocity, 0..64. */
+export function setAccentAmount(document: SongDocument, id: Id, accentAmount: number): Outcome {
+  const { pattern, accentAmount: before } = resolve(document, id);
+  if (before === accentAmount) return null;
+  return { label: 'change the accent amount', put: [{ ...pattern, accentAmount }], remove: [] };
+}

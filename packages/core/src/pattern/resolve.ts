@@ -1,0 +1,114 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { USUAL_ACCENT, type Accent, type Id, type Pattern, type Swing } from '../song/records.ts';
+import type { Grid } from '../time/grid.ts';
+import type { Meter } from '../time/meter.ts';
+import { modulo } from '../time/ticks.ts';
+import { overlay, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
+import { applyShape } from './shape/data.ts';
+
+/** A pattern with all that it follows worked out. */
+export interface ResolvedPattern {
+  readonly pattern: Pattern;
+  /** By place; silenced hits are among them, marked so. */
+  readonly hits: readonly ResolvedHit[];
+  /** What came from the parent, after shapes and before the pattern's own edits. */
+  readonly followed: readonly FollowedHit[];
+  /** The meter and swing that the family sets, if any does; else the song's count. */
+  readonly meter: Meter | undefined;
+  readonly swing: Swing | undefined;
+  readonly grids: Readonly<Record<Id, Grid>>;
+  readonly accents: readonly Accent[];
+  readonly accentAmount: number;
+  readonly loose: readonly LooseEdit[];
+}
+
+interface Cached {
+  readonly parent: ResolvedPattern | null;
+  readonly songMeter: Meter;
+  readonly resolved: ResolvedPattern;
+}
+
+const cache = new WeakMap<Pattern, Cached>();
+
+/**
+ * Resolves a pattern: the parent's resolved hits, then shapes in order, then changed, silenced and own hits.
+ * The result is shared by all who ask while neither the pattern nor what it follows has changed.
+ * Throws RangeError when no pattern has this id.
+ */
+export function resolve(document: SongDocument, id: Id): ResolvedPattern {
+  const index = indexOf(document);
+  const pattern = index.pattern(id);
+  if (!pattern) throw new RangeError(`No pattern has the id ${id}.`);
+  // Ancestors first and without recursion, so that a deep family costs no stack.
+  const line: Pattern[] = [];
+  for (let at: Pattern | undefined = pattern; at; at = at.parent ? index.pattern(at.parent) : undefined)
+    line.unshift(at);
+  let resolved: ResolvedPattern | null = null;
+  for (const one of line) resolved = resolveOne(one, resolved, index.song.meter);
+  if (!resolved) throw new RangeError(`No pattern has the id ${id}.`);
+  return resolved;
+}
+
+function resolveOne(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
+  const known = cache.get(pattern);
+  if (known && known.parent === parent && known.songMeter === songMeter) return known.resolved;
+  const resolved = work(pattern, parent, songMeter);
+  cache.set(pattern, { parent, songMeter, resolved });
+  return resolved;
+}
+
+function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
+  const meter = pattern.meter ?? parent?.meter;
+  const from = parent ? windowStart(pattern, parent.pattern) : 0;
+  let followed: readonly FollowedHit[] = parent
+    ? unroll(soundingHits(parent), parent.pattern.length, from, pattern.length)
+    : [];
+  for (const shape of pattern.shapes) followed = applyShape(followed, shape, meter ?? songMeter);
+  const { hits, loose } = overlay(followed, pattern, pattern.length);
+  return Object.freeze({
+    pattern,
+    hits: Object.freeze(hits),
+    followed,
+    meter,
+    swing: pattern.swing ?? parent?.swing,
+    grids: { ...parent?.grids, ...pattern.grids },
+    accents: pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []),
+    accentAmount: pattern.accentAmount ?? parent?.accentAmount ?? USUAL_ACCENT,
+    loose,
+  });
+}
+
+function soundingHits(parent: ResolvedPattern): FollowedHit[] {
+  return parent.hits
+    .filter((hit) => hit.origin !== 'silenced')
+    .map(({ origin: _, ...hit }) => ({ ...hit, silenced: false }));
+}
+
+function followedAccents(parent: ResolvedPattern, from: number, length: number): readonly Accent[] {
+  const period = parent.pattern.length;
+  const out: Accent[] = [];
+  for (let offset = 0; offset < from + length; offset += period)
+    for (const accent of parent.accents) {
+      const at = accent.at + offset - from;
+      if (at >= 0 && at < length && accent.at < period) out.push({ ...accent, at });
+    }
+  return out;
+}
+
+/** Where in its parent a follower starts: at the end for fills and endings, at the start for others. */
+export function windowStart(pattern: Pattern, parent: Pattern): number {
+  if (pattern.window) return pattern.window.from % parent.length;
+  const atEnd = pattern.role === 'fill' || pattern.role === 'ending';
+  return atEnd ? modulo(parent.length - pattern.length, parent.length) : 0;
+}
+
+/** The pattern's own grid for a voice, or one that it follows, or the voice's. */
+export function gridOf(resolved: ResolvedPattern, voice: { readonly id: Id; readonly grid: Grid }): Grid {
+  return resolved.grids[voice.id] ?? voice.grid;
+}
+
+/** How many hits the pattern says otherwise: own, changed and silenced ones that still apply. */
+export function countEdits({ pattern, loose }: ResolvedPattern): number {
+  const own = Object.values(pattern.own).filter((hit) => hit.at < pattern.length).length;
+  return own + Object.keys(pattern.changed).length + pattern.silenced.length - loose.length;
+}

@@ -1,0 +1,38 @@
+import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
+
+/** A stream of random numbers. It is stateful, so that each piece of work makes its own from a stored seed. */
+export interface Random {
+  /** Evenly spread in [0, 1). */
+  next(): number;
+  /** A whole number from `low` to `high`, both included. */
+  whole(low: number, high: number): number;
+  /** True with probability `p` (0..1). */
+  chance(p: number): boolean;
+  /** One of `items`, evenly. Throws RangeError when there is none. */
+  choose<T>(items: readonly T[]): T;
+}
+
+/** A 32-bit seed from names and numbers: FNV-1a over their text, so that nearby seeds give unrelated streams. */
+export function seedFrom(...parts: readonly (string | number)[]): number {
+  let hash = 0x811c9dc5;
+  for (const char of parts.join('\u0000')) {
+    hash = Math.imul(hash ^ (char.codePointAt(0) ?? 0), 0x01000193);
+  }
+  return hash | 0;
+}
+
+/** The stream that belongs to `seed`: the same seed always gives the same numbers. */
+export function randomFrom(seed: number): Random {
+  const generator = xoroshiro128plus(seed);
+  const next = () => (generator.next() >>> 0) / 0x1_0000_0000;
+  return {
+    next,
+    whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
+    chance: (p) => next() < p,
+    choose: (items) => {
+      const item = items[Math.floor(next() * items.length)];
+      if (item === undefined) throw new RangeError('Nothing to choose from.');
+      return item;
+    },
+  };
+}

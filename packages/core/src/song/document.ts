@@ -1,0 +1,105 @@
+import type { Id, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+
+/** A song as its records by id. It is a value: an edit makes another one that shares every record it left alone. */
+export interface SongDocument {
+  readonly records: Readonly<Record<Id, SongRecord>>;
+}
+
+/** The records of a document by kind, in their order. */
+export interface SongIndex {
+  readonly song: Song;
+  readonly parts: readonly Part[];
+  readonly sections: readonly Section[];
+  voicesOf(part: Id): readonly Voice[];
+  patternsOf(part: Id): readonly Pattern[];
+  followersOf(pattern: Id): readonly Pattern[];
+  part(id: Id): Part | undefined;
+  voice(id: Id): Voice | undefined;
+  pattern(id: Id): Pattern | undefined;
+  section(id: Id): Section | undefined;
+}
+
+const indexes = new WeakMap<SongDocument, SongIndex>();
+
+/** The index of a document, made once for each. Throws when there is no song record. */
+export function indexOf(document: SongDocument): SongIndex {
+  const known = indexes.get(document);
+  if (known) return known;
+  const index = makeIndex(document);
+  indexes.set(document, index);
+  return index;
+}
+
+function makeIndex(document: SongDocument): SongIndex {
+  const songs: Song[] = [];
+  const parts = new Map<Id, Part>();
+  const voices = new Map<Id, Voice>();
+  const patterns = new Map<Id, Pattern>();
+  const sections = new Map<Id, Section>();
+  for (const record of Object.values(document.records)) {
+    if (record.kind === 'song') songs.push(record);
+    else if (record.kind === 'part') parts.set(record.id, record);
+    else if (record.kind === 'voice') voices.set(record.id, record);
+    else if (record.kind === 'pattern') patterns.set(record.id, record);
+    else sections.set(record.id, record);
+  }
+  const [song] = songs;
+  if (!song) throw new Error('A document without a song record.');
+  const voicesByPart = groupInOrder(voices.values(), (voice) => voice.part);
+  const patternsByPart = groupInOrder(patterns.values(), (pattern) => pattern.part);
+  const followers = groupInOrder(patterns.values(), (pattern) => pattern.parent);
+  return {
+    song,
+    parts: [...parts.values()].sort(byOrder),
+    sections: [...sections.values()],
+    voicesOf: (part) => voicesByPart.get(part) ?? [],
+    patternsOf: (part) => patternsByPart.get(part) ?? [],
+    followersOf: (pattern) => followers.get(pattern) ?? [],
+    part: (id) => parts.get(id),
+    voice: (id) => voices.get(id),
+    pattern: (id) => patterns.get(id),
+    section: (id) => sections.get(id),
+  };
+}
+
+interface Ordered {
+  readonly id: Id;
+  readonly order: number;
+}
+
+function byOrder(a: Ordered, b: Ordered): number {
+  return a.order - b.order || (a.id < b.id ? -1 : 1);
+}
+
+function groupInOrder<T extends Ordered>(
+  items: Iterable<T>,
+  keyOf: (item: T) => Id | undefined,
+): Map<Id, T[]> {
+  const groups = new Map<Id, T[]>();
+  for (const item of items) {
+    const key = keyOf(item);
+    if (key === undefined) continue;
+    const group = groups.get(key);
+    if (group) group.push(item);
+    else groups.set(key, [item]);
+  }
+  for (const group of groups.values()) group.sort(byOrder);
+  return groups;
+}
+
+/** The document that holds these records; of two with one id the later counts. */
+export function documentOf(records: Iterable<SongRecord>): SongDocument {
+  return { records: Object.fromEntries([...records].map((record) => [record.id, record])) };
+}
+
+/** The document as text that is the same for equal documents: records by id, keys in order. */
+export function serialize(document: SongDocument): string {
+  const sorted = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.map(sorted);
+    if (value === null || typeof value !== 'object') return value;
+    const entries = Object.entries(value as Record<string, unknown>).filter(([, v]) => v !== undefined);
+    entries.sort(([a], [b]) => (a < b ? -1 : 1));
+    return Object.fromEntries(entries.map(([key, v]) => [key, sorted(v)]));
+  };
+  return JSON.stringify(sorted(document.records));
+}

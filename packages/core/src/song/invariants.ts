@@ -1,0 +1,122 @@
+import type { SongDocument } from './document.ts';
+import type { Problem } from './errors.ts';
+import type { Edits, Id, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
+
+/** What must hold between records, beyond each one's own fields; empty when the song is sound. */
+export function problemsOf(document: SongDocument): Problem[] {
+  const problems: Problem[] = [];
+  const report = (path: string, message: string) => void problems.push({ path, message });
+  const lookUp = lookUpIn(document);
+  const records = Object.values(document.records);
+  const songs = records.filter((record) => record.kind === 'song');
+  if (songs.length !== 1) report('song', `there must be one song record, not ${songs.length}`);
+  for (const record of records) {
+    if (record.kind === 'song') checkSong(record, lookUp, report);
+    else if (record.kind === 'voice') checkVoice(record, lookUp, report);
+    else if (record.kind === 'pattern') checkPattern(record, lookUp, report);
+    else if (record.kind === 'section') checkSection(record, lookUp, report);
+  }
+  return problems;
+}
+
+type Report = (path: string, message: string) => void;
+type LookUp = <K extends SongRecord['kind']>(id: Id, kind: K) => Extract<SongRecord, { kind: K }> | undefined;
+
+function lookUpIn(document: SongDocument): LookUp {
+  return (id, kind) => {
+    const record = Object.hasOwn(document.records, id) ? document.records[id] : undefined;
+    return record?.kind === kind ? (record as Extract<SongRecord, { kind: typeof kind }>) : undefined;
+  };
+}
+
+function checkSong(song: Song, lookUp: LookUp, report: Report): void {
+  checkUnique(song.form, `${song.id}.form`, report);
+  song.form.forEach((occurrence, i) => {
+    const path = `${song.id}.form.${i}`;
+    if (!lookUp(occurrence.section, 'section'))
+      report(`${path}.section`, `no section has the id ${occurrence.section}`);
+    checkVoices(occurrence.silencedVoices, null, `${path}.silencedVoices`, lookUp, report);
+  });
+}
+
+function checkVoice(voice: Voice, lookUp: LookUp, report: Report): void {
+  if (!lookUp(voice.part, 'part')) report(`${voice.id}.part`, `no part has the id ${voice.part}`);
+}
+
+function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
+  const { id, part } = pattern;
+  if (!lookUp(part, 'part')) report(`${id}.part`, `no part has the id ${part}`);
+  checkParent(pattern, lookUp, report);
+  checkUnique(pattern.shapes, `${id}.shapes`, report);
+  pattern.shapes.forEach((shape, i) =>
+    checkVoices(voicesOfShape(shape), part, `${id}.shapes.${i}`, lookUp, report),
+  );
+  checkEdits(pattern, part, id, lookUp, report);
+  checkVoices(Object.keys(pattern.grids), part, `${id}.grids`, lookUp, report);
+}
+
+function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
+  if (pattern.parent === undefined) return;
+  const path = `${pattern.id}.parent`;
+  const parent = lookUp(pattern.parent, 'pattern');
+  if (!parent) return report(path, `no pattern has the id ${pattern.parent}`);
+  if (parent.part !== pattern.part) report(path, 'must belong to the same part');
+  const seen = new Set<Id>([pattern.id]);
+  for (let at: Pattern | undefined = parent; at; at = at.parent ? lookUp(at.parent, 'pattern') : undefined) {
+    if (at.id === pattern.id) return report(path, 'follows itself, by way of its own followers');
+    if (seen.has(at.id)) return;
+    seen.add(at.id);
+  }
+}
+
+function checkSection(section: Section, lookUp: LookUp, report: Report): void {
+  checkUnique(section.slots, `${section.id}.slots`, report);
+  section.slots.forEach((slot, i) =>
+    slot.layers.forEach((layer, j) => {
+      const path = `${section.id}.slots.${i}.layers.${j}`;
+      const pattern = lookUp(layer.pattern, 'pattern');
+      if (!pattern) return report(`${path}.pattern`, `no pattern has the id ${layer.pattern}`);
+      const from = layer.from ?? 0;
+      const to = layer.to ?? slot.length;
+      if (from >= to || to > slot.length)
+        report(path, `must play within its slot, not from ${from} to ${to} of ${slot.length}`);
+      checkVoices(layer.silencedVoices, pattern.part, `${path}.silencedVoices`, lookUp, report);
+      checkEdits(layer, pattern.part, path, lookUp, report);
+    }),
+  );
+}
+
+function checkEdits(edits: Edits, part: Id, path: string, lookUp: LookUp, report: Report): void {
+  for (const [id, hit] of Object.entries(edits.own))
+    checkVoices([hit.voice], part, `${path}.own.${id}.voice`, lookUp, report);
+  for (const [id, fields] of Object.entries(edits.changed))
+    if (fields.voice !== undefined)
+      checkVoices([fields.voice], part, `${path}.changed.${id}.voice`, lookUp, report);
+}
+
+/** Checks that the voices exist and, unless `part` is null, that they belong to that part. */
+function checkVoices(
+  voices: readonly Id[],
+  part: Id | null,
+  path: string,
+  lookUp: LookUp,
+  report: Report,
+): void {
+  for (const id of voices) {
+    const voice = lookUp(id, 'voice');
+    if (!voice) report(path, `no voice has the id ${id}`);
+    else if (part !== null && voice.part !== part) report(path, `the voice ${id} belongs to another part`);
+  }
+}
+
+function checkUnique(items: readonly { readonly id: Id }[], path: string, report: Report): void {
+  const seen = new Set<Id>();
+  for (const { id } of items) {
+    if (seen.has(id)) report(path, `holds the id ${id} twice`);
+    seen.add(id);
+  }
+}
+
+function voicesOfShape(shape: Shape): readonly Id[] {
+  return shape.rule === 'revoice' ? [shape.voice, shape.onto] : (shape.voices ?? []);
+}

@@ -1,0 +1,17 @@
+import type { ChangeSet } from './changes.ts';
+
+/** An edit that does not apply here, and why, in words for the person who tried it. */
+export interface Refusal {
+  readonly reason: string;
+}
+
+/** What asking for an edit gives: the change, why it cannot be, or `null` when there is nothing to do. */
+export type Outcome = ChangeSet | Refusal | null;
+
+export function isRefusal(outcome: Outcome): outcome is Refusal {
+  return outcome !== null && 'reason' in outcome;
+}
+
+export function isChange(outcome: Outcome): outcome is ChangeSet {
+  return outcome !== null && 'put' in outcome;
+}

@@ -1,0 +1,228 @@
+import { z } from 'zod';
+import { GRIDS } from '../time/grid.ts';
+import { SCALE_NAMES, TONICS } from './key.ts';
+import { hitIdSchema, idSchema, nameSchema } from './text.ts';
+
+export type Id = string;
+
+/** The longest pattern, 16 bars of 4/4, and the longest slot, 64 bars, in ticks. */
+export const LONGEST_PATTERN = 16 * 3840;
+export const LONGEST_SLOT = 64 * 3840;
+
+/** The most by which an accent can raise a velocity, and what it does unless a pattern says otherwise. */
+export const LARGEST_ACCENT = 64;
+export const USUAL_ACCENT = 20;
+
+const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
+export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
+export const SECTION_ROLES = ['intro', 'verse', 'build-up', 'chorus', 'break', 'outro'] as const;
+
+const percent = z.number().min(0).max(100);
+const offsetMs = z.number().min(-100).max(100);
+const gridSchema = z.literal([...GRIDS]);
+
+export const meterSchema = z
+  .strictObject({
+    beats: z.int().min(1).max(32),
+    unit: z.literal([2, 4, 8, 16]),
+    groups: z.array(z.int().min(1)).min(1).max(32),
+  })
+  .refine((meter) => meter.groups.reduce((sum, n) => sum + n, 0) === meter.beats, {
+    path: ['groups'],
+    message: 'must add up to the beats of a bar',
+  });
+
+/** Swing from 50 (straight) to 75 percent on pairs of 8ths or 16ths. */
+const swingSchema = z.strictObject({ amount: z.number().min(50).max(75), unit: z.literal([8, 16]) });
+
+/** A note: `at` and `length` in ticks, velocity 1..127, early/late in ms, `pitch` in semitones above the voice's note. */
+const hitSchema = z.strictObject({
+  voice: idSchema,
+  at: z
+    .int()
+    .min(0)
+    .max(LONGEST_SLOT - 1),
+  velocity: z.int().min(1).max(127),
+  length: z.int().min(1).max(LONGEST_PATTERN),
+  offsetMs,
+  pitch: z.int().min(-60).max(60),
+});
+
+/** Rules that change what a pattern gets from its parent, kept in order and run again whenever the parent changes. */
+const shapeSchema = z.discriminatedUnion('rule', [
+  /** Silences the parent's hits from `from` up to `to` ticks; `voices` null means all. */
+  z.strictObject({
+    id: idSchema,
+    rule: z.literal('silence'),
+    voices: z.array(idSchema).nullable(),
+    from: z.int().min(0),
+    to: z.int().min(1),
+  }),
+  /** Silences every voice but these. */
+  z.strictObject({ id: idSchema, rule: z.literal('keep'), voices: z.array(idSchema).min(1) }),
+  /** Plays one voice's hits on another. */
+  z.strictObject({ id: idSchema, rule: z.literal('revoice'), voice: idSchema, onto: idSchema }),
+  /** Silences the hits of the voices that stand on the weakest places, until `keep` percent are left. */
+  z.strictObject({
+    id: idSchema,
+    rule: z.literal('thin'),
+    voices: z.array(idSchema).nullable(),
+    keep: percent,
+  }),
+  /** Scales velocities by `percent`. */
+  z.strictObject({
+    id: idSchema,
+    rule: z.literal('scale'),
+    voices: z.array(idSchema).nullable(),
+    percent: z.number().min(10).max(300),
+  }),
+]);
+
+/** What a pattern, or a layer of a slot, says otherwise than what it follows. */
+const editsShape = {
+  own: z.record(hitIdSchema, hitSchema),
+  silenced: z.array(hitIdSchema),
+  changed: z.record(hitIdSchema, hitSchema.partial()),
+};
+
+const songSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('song'),
+  name: nameSchema,
+  tempo: z.number().min(20).max(400),
+  meter: meterSchema,
+  key: z.strictObject({ tonic: z.literal([...TONICS]), scale: z.literal([...SCALE_NAMES]) }),
+  swing: swingSchema,
+  phraseBars: z.literal([2, 4, 8]),
+  seed: z.int().min(0).max(0xffffffff),
+  form: z
+    .array(
+      z.strictObject({
+        id: idSchema,
+        section: idSchema,
+        times: z.int().min(1).max(32),
+        silencedVoices: z.array(idSchema),
+      }),
+    )
+    .max(256),
+});
+
+const partSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('part'),
+  name: nameSchema,
+  type: z.literal(['drums', 'notes']),
+  channel: z.int().min(0).max(15),
+  order: z.number(),
+});
+
+const voiceSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('voice'),
+  part: idSchema,
+  name: nameSchema,
+  family: z.literal([...FAMILIES]),
+  /** The sound that plays it in the app; it never leaves with the notes. */
+  sound: idSchema,
+  note: z.int().min(0).max(127),
+  limb: z.literal(['hand', 'right foot', 'left foot']),
+  /** On the kit, in cm from the snare. */
+  place: z.strictObject({ x: z.number(), y: z.number() }),
+  choke: z.int().min(1).max(16).nullable(),
+  grid: gridSchema,
+  swingShare: percent,
+  offsetMs,
+  accentShare: percent,
+  /** Level in percent of full, pan from -100 (left) to 100 (right). */
+  level: percent,
+  pan: z.number().min(-100).max(100),
+  order: z.number(),
+});
+
+const patternSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('pattern'),
+  part: idSchema,
+  name: nameSchema,
+  role: z.literal([...PATTERN_ROLES]),
+  length: z.int().min(1).max(LONGEST_PATTERN),
+  order: z.number(),
+  meter: meterSchema.optional(),
+  swing: swingSchema.optional(),
+  parent: idSchema.optional(),
+  window: z.strictObject({ from: z.int().min(0) }).optional(),
+  shapes: z.array(shapeSchema).max(32),
+  ...editsShape,
+  grids: z.record(idSchema, gridSchema),
+  /** Places in ticks whose hits are raised; absent means that the parent's are followed. */
+  accents: z
+    .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
+    .optional(),
+  accentAmount: z.int().min(0).max(LARGEST_ACCENT).optional(),
+  /** How a generated pattern was made, so that it can be made again or varied. */
+  madeBy: z
+    .strictObject({ seed: z.int(), takeOver: z.int(), travel: z.string().max(20), busy: percent })
+    .optional(),
+});
+
+const layerSchema = z.strictObject({
+  pattern: idSchema,
+  /** The stretch of the slot that the layer plays in, in ticks from the slot's start; absent means all of it. */
+  from: z.int().min(0).optional(),
+  to: z.int().min(1).optional(),
+  silencedVoices: z.array(idSchema),
+  ...editsShape,
+});
+
+const sectionSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('section'),
+  name: nameSchema,
+  role: z.literal([...SECTION_ROLES]),
+  meter: meterSchema.optional(),
+  slots: z
+    .array(
+      z.strictObject({
+        id: idSchema,
+        length: z.int().min(1).max(LONGEST_SLOT),
+        layers: z.array(layerSchema).max(16),
+      }),
+    )
+    .max(256),
+});
+
+export const recordSchema = z.discriminatedUnion('kind', [
+  songSchema,
+  partSchema,
+  voiceSchema,
+  patternSchema,
+  sectionSchema,
+]);
+
+type Deep<T> = T extends readonly (infer U)[]
+  ? readonly Deep<U>[]
+  : T extends object
+    ? { readonly [K in keyof T]: Deep<T[K]> }
+    : T;
+
+export type Family = (typeof FAMILIES)[number];
+export type Hit = Deep<z.infer<typeof hitSchema>>;
+export type HitFields = Partial<Hit>;
+export type Swing = Deep<z.infer<typeof swingSchema>>;
+export type Shape = Deep<z.infer<typeof shapeSchema>>;
+export type Song = Deep<z.infer<typeof songSchema>>;
+export type Occurrence = Song['form'][number];
+export type Part = Deep<z.infer<typeof partSchema>>;
+export type Voice = Deep<z.infer<typeof voiceSchema>>;
+export type Pattern = Deep<z.infer<typeof patternSchema>>;
+export type Accent = NonNullable<Pattern['accents']>[number];
+export type Layer = Deep<z.infer<typeof layerSchema>>;
+export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
+export type Section = Deep<z.infer<typeof sectionSchema>>;
+export type Slot = Section['slots'][number];
+export type SongRecord = Song | Part | Voice | Pattern | Section;
+export type SectionRole = Section['role'];
+export type PatternRole = Pattern['role'];
+
+/** No edits: everything is as what is followed. */
+export const NO_EDITS: Edits = { own: {}, silenced: [], changed: {} };

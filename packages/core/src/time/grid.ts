@@ -1,0 +1,46 @@
+import { modulo, PPQ } from './ticks.ts';
+
+/** Divisions of a quarter note that a row can have: straight 1, 2, 4, 8 and triplet 3, 6, 12. */
+export const GRIDS = [1, 2, 4, 8, 3, 6, 12] as const;
+export type Grid = (typeof GRIDS)[number];
+
+const NAMES: Readonly<Record<Grid, string>> = {
+  1: 'quarters',
+  2: '8ths',
+  4: '16ths',
+  8: '32nds',
+  3: '8th triplets',
+  6: '16th triplets',
+  12: '32nd triplets',
+};
+
+/**
+ * Length of one grid step in ticks.
+ * @example gridTicks(6) // => 160
+ */
+export function gridTicks(grid: Grid): number {
+  return PPQ / grid;
+}
+
+/** Triplet grids take no swing. */
+export function isTriplet(grid: Grid): boolean {
+  return grid % 3 === 0;
+}
+
+/** The grid in the trade's words, such as "16ths". */
+export function gridName(grid: Grid): string {
+  return NAMES[grid];
+}
+
+/**
+ * The grid place nearest to `tick`; a tick half-way goes to the later place.
+ * @example snap(250, 4) // => 240
+ */
+export function snap(tick: number, grid: Grid): number {
+  return Math.round(tick / gridTicks(grid)) * gridTicks(grid);
+}
+
+/** The grid place at or before `tick`. */
+export function snapDown(tick: number, grid: Grid): number {
+  return tick - modulo(tick, gridTicks(grid));
+}

@@ -1,0 +1,59 @@
+import { PPQ } from './ticks.ts';
+
+/** A time signature: `beats` of 1/`unit` notes to a bar, felt in `groups` of beats that add up to `beats`. */
+export interface Meter {
+  readonly beats: number;
+  readonly unit: 2 | 4 | 8 | 16;
+  readonly groups: readonly number[];
+}
+
+/** The groups that players expect of common meters: threes for 6/8, 9/8 and 12/8, else twos with a last three. */
+export function usualGroups(beats: number, unit: number): number[] {
+  if (beats === 3 || beats === 1) return [beats];
+  if (unit >= 8 && beats % 3 === 0) return Array.from({ length: beats / 3 }, () => 3);
+  if (beats === 5) return [3, 2];
+  const pairs = Math.floor(beats / 2);
+  return Array.from({ length: pairs }, (_, i) => (i === pairs - 1 && beats % 2 ? 3 : 2));
+}
+
+/** A meter of `beats`/`unit` with its usual groups unless others are given. */
+export function meter(beats: number, unit: Meter['unit'], groups = usualGroups(beats, unit)): Meter {
+  return { beats, unit, groups };
+}
+
+/**
+ * Length of one beat of the meter in ticks.
+ * @example beatTicks(meter(7, 8)) // => 480
+ */
+export function beatTicks(of: Meter): number {
+  return (4 * PPQ) / of.unit;
+}
+
+/**
+ * Length of a bar in ticks: `3840 * beats / unit`.
+ * @example barTicks(meter(7, 8)) // => 3360
+ */
+export function barTicks(of: Meter): number {
+  return beatTicks(of) * of.beats;
+}
+
+/** Where each group of the bar starts, in ticks from the bar's start. */
+export function groupStarts(of: Meter): number[] {
+  const starts: number[] = [];
+  let at = 0;
+  for (const beats of of.groups) {
+    starts.push(at);
+    at += beats * beatTicks(of);
+  }
+  return starts;
+}
+
+/**
+ * The meter as musicians write it; the groups are named when they are not the plain twos and threes of 4/4 or 3/4.
+ * @example meterName(meter(7, 8)) // => '7/8 (2+2+3)'
+ */
+export function meterName(of: Meter): string {
+  const name = `${of.beats}/${of.unit}`;
+  const uneven = of.groups.length > 1 && new Set(of.groups).size > 1;
+  return uneven ? `${name} (${of.groups.join('+')})` : name;
+}

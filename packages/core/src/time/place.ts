@@ -1,0 +1,43 @@
+import { barTicks, beatTicks, type Meter } from './meter.ts';
+
+/** A place as musicians count it, each from 1; `rest` is what is left over in ticks after the quarter of a beat. */
+export interface Place {
+  readonly bar: number;
+  readonly beat: number;
+  readonly quarter: number;
+  readonly rest: number;
+}
+
+/** Counts `tick` (from the start of bar 1) in bars, beats and quarters of a beat. */
+export function placeOf(tick: number, of: Meter): Place {
+  const beat = beatTicks(of);
+  const inBar = tick % barTicks(of);
+  const inBeat = inBar % beat;
+  return {
+    bar: Math.floor(tick / barTicks(of)) + 1,
+    beat: Math.floor(inBar / beat) + 1,
+    quarter: Math.floor(inBeat / (beat / 4)) + 1,
+    rest: inBeat % (beat / 4),
+  };
+}
+
+/**
+ * A place in the form bar.beat.quarter, with the ticks that are left over.
+ * @example placeName(3840 + 1200, meter(4, 4)) // => '2.2.2'
+ */
+export function placeName(tick: number, of: Meter): string {
+  const { bar, beat, quarter, rest } = placeOf(tick, of);
+  return `${bar}.${beat}.${quarter}${rest ? `+${rest}` : ''}`;
+}
+
+/**
+ * A length in bars and beats, in words.
+ * @example lengthName(3840 + 960, meter(4, 4)) // => '1 bar 1 beat'
+ */
+export function lengthName(ticks: number, of: Meter): string {
+  const count = (n: number, unit: string) => `${n} ${unit}${n === 1 ? '' : 's'}`;
+  const bars = Math.floor(ticks / barTicks(of));
+  const beats = (ticks % barTicks(of)) / beatTicks(of);
+  const rest = Number.isInteger(beats) ? beats : Number(beats.toFixed(2));
+  return [bars ? count(bars, 'bar') : '', rest || !bars ? count(rest, 'beat') : ''].filter(Boolean).join(' ');
+}

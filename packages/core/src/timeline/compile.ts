@@ -1,0 +1,174 @@
+import { accentAt, accentRaise } from '../feel/accent.ts';
+import { heardPlace } from '../feel/place.ts';
+import { clampVelocity } from '../feel/velocity.ts';
+import { resolveLayer } from '../form/layer.ts';
+import { sectionStretches, songStretches, type Scope, type Stretch } from '../form/stretches.ts';
+import type { ResolvedHit } from '../pattern/hits.ts';
+import { gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
+import type { Id } from '../song/records.ts';
+import { gridTicks } from '../time/grid.ts';
+import { barTicks, type Meter } from '../time/meter.ts';
+import { modulo } from '../time/ticks.ts';
+import { chokeEvents } from './choke.ts';
+import type { NoteEvent, Source, Timeline } from './events.ts';
+import { settle } from './settle.ts';
+
+export interface CompileOptions {
+  /** `heard`: with swing and early/late; `grid`: as written. */
+  readonly timing: 'heard' | 'grid';
+}
+
+/**
+ * Works a scope out into sorted note events, each within the scope, none overlapping another of its note and channel.
+ * Throws RangeError when the scope names something that does not exist.
+ */
+export function compile(
+  document: SongDocument,
+  scope: Scope,
+  options: CompileOptions = { timing: 'heard' },
+): Timeline {
+  const index = indexOf(document);
+  const { song } = index;
+  const events: NoteEvent[] = [];
+  const emit = emitterInto(events, index, options);
+  if (scope.kind === 'pattern') {
+    const resolved = resolve(document, scope.pattern);
+    const meter = resolved.meter ?? song.meter;
+    const { length } = resolved.pattern;
+    for (const hit of resolved.hits)
+      emit(hit, resolved, hit.at, hit.at, hit.at, meter, length, { pattern: scope.pattern, hit: hit.id });
+    return finish(events, length, index, [{ tick: 0, meter }], []);
+  }
+  const stretches = stretchesOf(document, scope);
+  const origin = stretches[0]?.start ?? 0;
+  const last = stretches.at(-1);
+  const length = last ? last.start + last.slot.length - origin : 0;
+  for (const stretch of stretches)
+    for (const layer of stretch.slot.layers) {
+      const resolved = resolveLayer(document, stretch.slot, layer);
+      const start = stretch.start - origin + resolved.from;
+      const counted = stretch.inSection + resolved.from;
+      for (const hit of resolved.hits) {
+        if (stretch.occurrence?.silencedVoices.includes(hit.voice)) continue;
+        const inPattern = hit.at % resolved.source.pattern.length;
+        // A pattern with a meter of its own counts its bars from its own start, others from their section's.
+        const fromBar = resolved.source.meter ? inPattern : counted + hit.at;
+        const meter = resolved.source.meter ?? stretch.meter;
+        const from = sourceOf(stretch, layer.pattern, hit.id);
+        emit(hit, resolved.source, start + hit.at, fromBar, inPattern, meter, length, from);
+      }
+    }
+  return finish(events, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
+}
+
+type Emit = (
+  hit: ResolvedHit,
+  source: ResolvedPattern,
+  at: number,
+  fromBar: number,
+  inPattern: number,
+  meter: Meter,
+  end: number,
+  from: Source,
+) => void;
+
+function emitterInto(events: NoteEvent[], index: SongIndex, options: CompileOptions): Emit {
+  const { song } = index;
+  return (hit, source, at, fromBar, inPattern, meter, end, from) => {
+    if (hit.origin === 'silenced') return;
+    const voice = index.voice(hit.voice);
+    const part = voice && index.part(voice.part);
+    if (!voice || !part) return;
+    const grid = gridOf(source, voice);
+    const feel = { tempo: song.tempo, meter, swing: source.swing ?? song.swing };
+    const moved = options.timing === 'grid' ? 0 : heardPlace(fromBar, hit, voice, grid, feel) - fromBar;
+    const tick = Math.min(end - 1, Math.max(0, Math.round(at + moved)));
+    const amount = accentAt(source.accents, source.accentAmount, inPattern);
+    const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
+    events.push({
+      tick,
+      part: part.id,
+      voice: voice.id,
+      channel: part.channel,
+      note: Math.min(127, Math.max(0, voice.note + hit.pitch)),
+      plainVelocity: hit.velocity,
+      velocity: clampVelocity(hit.velocity + raise),
+      accent: raise,
+      step: gridTicks(grid),
+      length: Math.min(hit.length, end - tick),
+      stopsAt: null,
+      from,
+    });
+  };
+}
+
+function stretchesOf(document: SongDocument, scope: Exclude<Scope, { kind: 'pattern' }>): readonly Stretch[] {
+  if (scope.kind === 'section') {
+    const section = indexOf(document).section(scope.section);
+    if (!section) throw new RangeError(`No section has the id ${scope.section}.`);
+    return sectionStretches(document, section);
+  }
+  const all = songStretches(document);
+  if (scope.kind === 'song') return all;
+  const inOccurrence = all.filter((stretch) => stretch.occurrence?.id === scope.occurrence);
+  if (scope.kind === 'occurrence') {
+    if (!indexOf(document).song.form.some((one) => one.id === scope.occurrence))
+      throw new RangeError(`The form has no occurrence ${scope.occurrence}.`);
+    return inOccurrence;
+  }
+  const found = inOccurrence.filter((one) => one.repeat === scope.repeat && one.slot.id === scope.slot);
+  if (!found.length) throw new RangeError(`The form has no slot ${scope.slot} at that place.`);
+  return found;
+}
+
+function sourceOf(stretch: Stretch, pattern: Id, hit: Id): Source {
+  return {
+    ...(stretch.occurrence ? { occurrence: stretch.occurrence.id, repeat: stretch.repeat } : {}),
+    section: stretch.section.id,
+    slot: stretch.slot.id,
+    pattern,
+    hit,
+  };
+}
+
+function metersOf(stretches: readonly Stretch[], origin: number, usual: Meter): Timeline['meters'] {
+  const meters: { tick: number; meter: Meter }[] = [];
+  for (const { start, meter } of stretches)
+    if (meters.at(-1)?.meter !== meter) meters.push({ tick: start - origin, meter });
+  return meters.length ? meters : [{ tick: 0, meter: usual }];
+}
+
+function markersOf(stretches: readonly Stretch[], origin: number): Timeline['markers'] {
+  return stretches
+    .filter((stretch) => stretch.inSection === 0 && stretch.repeat === 0 && stretch.occurrence)
+    .map((stretch) => ({ tick: stretch.start - origin, name: stretch.section.name }));
+}
+
+function finish(
+  events: NoteEvent[],
+  length: number,
+  index: SongIndex,
+  meters: Timeline['meters'],
+  markers: Timeline['markers'],
+): Timeline {
+  const { notes, merged } = settle(events);
+  const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
+  return { length, tempo: index.song.tempo, meters, markers, events: choked, merged };
+}
+
+/** The bar (from 1) of a timeline in which `tick` lies, and the tick at which that bar starts. */
+export function barAt(timeline: Timeline, tick: number): { bar: number; start: number; meter: Meter } {
+  let bars = 0;
+  let current = timeline.meters[0];
+  if (!current) throw new RangeError('A timeline has at least one meter.');
+  for (const next of timeline.meters.slice(1)) {
+    if (next.tick > tick) break;
+    bars += Math.ceil((next.tick - current.tick) / barTicks(current.meter));
+    current = next;
+  }
+  const inStretch = tick - current.tick;
+  const length = barTicks(current.meter);
+  const start = tick - modulo(inStretch, length);
+  return { bar: bars + Math.floor(inStretch / length) + 1, start, meter: current.meter };
+}

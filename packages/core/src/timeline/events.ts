@@ -1,0 +1,44 @@
+import type { Id } from '../song/records.ts';
+import type { Meter } from '../time/meter.ts';
+
+/** Where an event comes from, so that a screen can light up what sounds and a check can name what differs. */
+export interface Source {
+  readonly occurrence?: Id;
+  readonly repeat?: number;
+  readonly section?: Id;
+  readonly slot?: Id;
+  readonly pattern: Id;
+  readonly hit: Id;
+}
+
+/** A note as it is heard; places and lengths in ticks, velocities 1..127. */
+export interface NoteEvent {
+  readonly tick: number;
+  readonly part: Id;
+  readonly voice: Id;
+  /** MIDI channel 0..15 and note 0..127. */
+  readonly channel: number;
+  readonly note: number;
+  /** With the accent on its place, and without. */
+  readonly velocity: number;
+  readonly plainVelocity: number;
+  /** What the accent adds, 0 where there is none. */
+  readonly accent: number;
+  /** The row's grid step, where a key pressure accent ends. */
+  readonly step: number;
+  readonly length: number;
+  /** Where another hit of its choke group ends it, if one does. */
+  readonly stopsAt: number | null;
+  readonly from: Source;
+}
+
+export interface Timeline {
+  readonly length: number;
+  /** Quarter notes a minute. */
+  readonly tempo: number;
+  readonly meters: readonly { readonly tick: number; readonly meter: Meter }[];
+  readonly markers: readonly { readonly tick: number; readonly name: string }[];
+  readonly events: readonly NoteEvent[];
+  /** Hits that fell on the very tick and note of a louder one and were taken into it. */
+  readonly merged: number;
+}

@@ -1,0 +1,120 @@
+import type { Family, Id, Voice } from '@plucky/core';
+
+type Limb = Voice['limb'];
+
+interface Drum {
+  readonly name: string;
+  readonly family: Family;
+  /** General MIDI drum note. */
+  readonly note: number;
+  readonly limb: Limb;
+  /** In cm from the snare, as a right-handed drummer sits. */
+  readonly place: { readonly x: number; readonly y: number };
+  readonly level: number;
+  readonly pan: number;
+  readonly choke?: number;
+}
+
+/** Hats share a choke group, so that a closed one stops an open one. */
+const HATS = 1;
+
+/** Every drum that the sounds can play, from the top row down. */
+export const DRUMS = {
+  crash: drum('Crash', 'cymbal', 49, 'hand', [-35, 60], 72, -35),
+  ride: drum('Ride', 'cymbal', 51, 'hand', [60, 50], 66, 35),
+  'open-hat': drum('Open hat', 'hat', 46, 'hand', [-40, 15], 62, -20, HATS),
+  'closed-hat': drum('Closed hat', 'hat', 42, 'hand', [-40, 15], 66, -20, HATS),
+  'pedal-hat': drum('Pedal hat', 'hat', 44, 'left foot', [-40, 15], 58, -20, HATS),
+  shaker: drum('Shaker', 'percussion', 70, 'hand', [50, -20], 46, 40),
+  tambourine: drum('Tambourine', 'percussion', 54, 'hand', [50, -10], 50, 30),
+  'wood-block': drum('Wood block', 'percussion', 76, 'hand', [-60, 0], 54, -45),
+  cowbell: drum('Cowbell', 'percussion', 56, 'hand', [10, 55], 50, 15),
+  clap: drum('Clap', 'snare', 39, 'hand', [40, -20], 66, 5),
+  rim: drum('Rim', 'snare', 37, 'hand', [0, 0], 64, 0),
+  snare: drum('Snare', 'snare', 38, 'hand', [0, 0], 84, 0),
+  'brush-snare': drum('Brush', 'snare', 40, 'hand', [0, 0], 78, 0),
+  'high-tom': drum('High tom', 'tom', 50, 'hand', [-10, 40], 78, -15),
+  'mid-tom': drum('Mid tom', 'tom', 47, 'hand', [20, 42], 78, 10),
+  'low-tom': drum('Low tom', 'tom', 43, 'hand', [45, 5], 80, 28),
+  kick: drum('Kick', 'kick', 36, 'right foot', [15, 30], 90, 0),
+} as const satisfies Record<string, Drum>;
+
+export type DrumName = keyof typeof DRUMS;
+
+/** The drums of a new song. */
+export const USUAL_KIT: readonly DrumName[] = [
+  'crash',
+  'ride',
+  'open-hat',
+  'closed-hat',
+  'shaker',
+  'clap',
+  'rim',
+  'snare',
+  'high-tom',
+  'mid-tom',
+  'low-tom',
+  'kick',
+];
+
+function drum(
+  name: string,
+  family: Family,
+  note: number,
+  limb: Limb,
+  [x, y]: readonly [number, number],
+  level: number,
+  pan: number,
+  choke?: number,
+): Drum {
+  return { name, family, note, limb, place: { x, y }, level, pan, ...(choke ? { choke } : {}) };
+}
+
+/** Voice records for a drum part, in row order from the top; `fields` overrides single drums. */
+export function kitVoices(
+  part: Id,
+  drums: readonly DrumName[],
+  fields: Partial<Record<DrumName, Partial<Voice>>> = {},
+): Voice[] {
+  return drums.map((id, order): Voice => {
+    const { choke, ...rest } = DRUMS[id] as Drum;
+    return {
+      id,
+      kind: 'voice',
+      part,
+      ...rest,
+      sound: id,
+      choke: choke ?? null,
+      grid: 4,
+      swingShare: 100,
+      offsetMs: 0,
+      accentShare: 100,
+      order,
+      ...fields[id],
+    };
+  });
+}
+
+/** The one voice of a bass part; `note` is the MIDI note that a pitch of 0 plays. */
+export function bassVoice(part: Id, note: number, fields: Partial<Voice> = {}): Voice {
+  return {
+    id: 'bass',
+    kind: 'voice',
+    part,
+    name: 'Bass',
+    family: 'note',
+    sound: 'bass',
+    note,
+    limb: 'hand',
+    place: { x: 0, y: 0 },
+    choke: null,
+    grid: 4,
+    swingShare: 100,
+    offsetMs: 0,
+    accentShare: 50,
+    level: 78,
+    pan: 0,
+    order: 0,
+    ...fields,
+  };
+}

@@ -1,0 +1,67 @@
+import {
+  gridTicks,
+  NO_EDITS,
+  type Grid,
+  type Hit,
+  type Id,
+  type Layer,
+  type Pattern,
+  type Slot,
+} from '@plucky/core';
+
+/**
+ * Hits of one row from a line of text, a character a grid step: `.` is a rest, 1 to 9 a velocity from soft to loud.
+ * Spaces and bars (|) only help the eye. Hits last half a step; ids are the voice's name and the step from 1.
+ */
+export function row(voice: Id, line: string, grid: Grid = 4, fields: Partial<Hit> = {}): Record<Id, Hit> {
+  const hits: Record<Id, Hit> = {};
+  [...line.replace(/[\s|]/g, '')].forEach((char, step) => {
+    if (char === '.') return;
+    const at = step * gridTicks(grid);
+    hits[`${voice}-${step + 1}`] = hitAt(voice, at, velocityOf(Number(char)), gridTicks(grid) / 2, fields);
+  });
+  return hits;
+}
+
+/** Bass notes as `[step, semitones, steps long, 1 to 9]` on a grid of 16ths. */
+export function notes(
+  voice: Id,
+  list: readonly (readonly [number, number, number, number])[],
+): Record<Id, Hit> {
+  const step = gridTicks(4);
+  return Object.fromEntries(
+    list.map(([at, pitch, length, loud]) => [
+      `${voice}-${at + 1}`,
+      hitAt(voice, at * step, velocityOf(loud), Math.round(length * step * 0.92), { pitch }),
+    ]),
+  );
+}
+
+export function hitAt(voice: Id, at: number, velocity: number, length = 120, fields: Partial<Hit> = {}): Hit {
+  return { voice, at, velocity, length, offsetMs: 0, pitch: 0, ...fields };
+}
+
+function velocityOf(loud: number): number {
+  return 10 + Math.round(loud * 12.5);
+}
+
+/** A pattern record from what differs from an empty one. */
+export function pattern(
+  fields: Pick<Pattern, 'id' | 'part' | 'name' | 'role' | 'length' | 'order'> & Partial<Pattern>,
+): Pattern {
+  return { kind: 'pattern', shapes: [], ...NO_EDITS, grids: {}, ...fields };
+}
+
+/** A layer that plays a pattern, with some voices silenced in this slot only. */
+export function layer(id: Id, silencedVoices: readonly Id[] = []): Layer {
+  return { pattern: id, silencedVoices, ...NO_EDITS };
+}
+
+/** Slots of a section one after another: each a length in ticks and the layers it plays. */
+export function slots(list: readonly (readonly [length: number, ...layers: (Id | Layer)[]])[]): Slot[] {
+  return list.map(([length, ...layers], i) => ({
+    id: `s${i + 1}`,
+    length,
+    layers: layers.map((one) => (typeof one === 'string' ? layer(one) : one)),
+  }));
+}
