@@ -5,7 +5,15 @@ import prettier from 'eslint-config-prettier';
 
 export default ts.config(
   {
-    ignores: ['**/dist/**', '**/.tsout/**', '**/*.cjs', '**/*.mjs', '**/*.js', 'test-results/**', '.cache/**'],
+    ignores: [
+      '**/dist/**',
+      '**/.tsout/**',
+      '**/*.cjs',
+      '**/*.mjs',
+      '**/*.js',
+      'test-results/**',
+      '.cache/**',
+    ],
   },
   js.configs.recommended,
   ...ts.configs.recommendedTypeChecked,
@@ -16,7 +24,11 @@ export default ts.config(
         tsconfigRootDir: import.meta.dirname,
       },
     },
-    rules: { '@typescript-eslint/ban-ts-comment': 'error', '@typescript-eslint/no-explicit-any': 'error' },
+    rules: {
+      '@typescript-eslint/ban-ts-comment': 'error',
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+    },
   },
   { files: ['apps/web/**/*.{ts,tsx}'], ...hooks.configs.flat.recommended },
   {

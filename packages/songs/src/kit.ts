@@ -77,7 +77,7 @@ export function kitVoices(
   fields: Partial<Record<DrumName, Partial<Voice>>> = {},
 ): Voice[] {
   return drums.map((id, order): Voice => {
-    const { choke, ...rest } = DRUMS[id] as Drum;
+    const { choke, ...rest }: Drum = DRUMS[id];
     return {
       id,
       kind: 'voice',

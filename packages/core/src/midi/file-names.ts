@@ -3,6 +3,15 @@ import type { RegionPlan } from './region-list.ts';
 // eslint-disable-next-line no-control-regex -- control characters are among what no file name may hold
 const UNSAFE = /[\\/:*?"<>|\u0000-\u001f]/g;
 
+/** A text as a file name without its ending that every system takes, at most 120 characters; "region" when none is left. */
+export function safeFileName(text: string): string {
+  const safe = text
+    .replace(UNSAFE, '-')
+    .replace(/^[.\s]+|[.\s]+$/g, '')
+    .slice(0, 120);
+  return safe || 'region';
+}
+
 /**
  * A file name for each region by a template of {nn}, {song}, {kind}, {name} and {bars}, safe on every system and
  * unique among them.
@@ -18,12 +27,7 @@ export function fileNames(regions: readonly RegionPlan[], template: string, song
       name: region.name,
       bars: barsName(region),
     };
-    const text = template
-      .replace(/\{(\w+)\}/g, (whole, part: string) => parts[part] ?? whole)
-      .replace(UNSAFE, '-')
-      .replace(/^[.\s]+|[.\s]+$/g, '')
-      .slice(0, 120);
-    const base = text || 'region';
+    const base = safeFileName(template.replace(/\{(\w+)\}/g, (whole, part: string) => parts[part] ?? whole));
     let name = base;
     for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${base} (${n})`;
     taken.add(name.toLowerCase());

@@ -111,5 +111,5 @@ function differing(hit: Hit, wanted: HitFields): HitFields {
     const value = wanted[field];
     if (value !== undefined && value !== hit[field]) out[field] = value;
   }
-  return out as HitFields;
+  return out;
 }

@@ -10,13 +10,13 @@ export interface SongIndex {
   readonly song: Song;
   readonly parts: readonly Part[];
   readonly sections: readonly Section[];
-  voicesOf(part: Id): readonly Voice[];
-  patternsOf(part: Id): readonly Pattern[];
-  followersOf(pattern: Id): readonly Pattern[];
-  part(id: Id): Part | undefined;
-  voice(id: Id): Voice | undefined;
-  pattern(id: Id): Pattern | undefined;
-  section(id: Id): Section | undefined;
+  readonly voicesOf: (part: Id) => readonly Voice[];
+  readonly patternsOf: (part: Id) => readonly Pattern[];
+  readonly followersOf: (pattern: Id) => readonly Pattern[];
+  readonly part: (id: Id) => Part | undefined;
+  readonly voice: (id: Id) => Voice | undefined;
+  readonly pattern: (id: Id) => Pattern | undefined;
+  readonly section: (id: Id) => Section | undefined;
 }
 
 const indexes = new WeakMap<SongDocument, SongIndex>();

@@ -83,7 +83,7 @@ const event: fc.Arbitrary<MidiEvent> = fc
       fc.record({ type: fc.constant('sysex' as const), data: fc.uint8Array({ maxLength: 9 }) }),
     ),
   )
-  .map(([tick, one]) => ({ tick, ...one }) as MidiEvent);
+  .map(([tick, one]) => ({ tick, ...one }));
 
 test('whatever is written is read again, and another reader agrees on its notes', () => {
   fc.assert(

@@ -1,0 +1,55 @@
+import { BadRequestException, ValidationPipe, type ValidationError } from '@nestjs/common';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
+import helmet from 'helmet';
+import type { Config } from '../config.ts';
+import { ErrorFilter } from './error.filter.ts';
+import { refuseForeignSites } from './foreign-sites.ts';
+
+/** The largest JSON body. */
+const JSON_LIMIT = '1mb';
+
+/** What every request passes through, on the server and in its tests alike. */
+export function setUp(app: NestExpressApplication, config: Pick<Config, 'host'>): void {
+  app.setGlobalPrefix('api');
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: {
+          'style-src': ["'self'", "'unsafe-inline'"],
+          'script-src': ["'self'"],
+          'worker-src': ["'self'", 'blob:'],
+          'connect-src': ["'self'"],
+          'upgrade-insecure-requests': null,
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(refuseForeignSites(config.host));
+  app.useBodyParser('json', { limit: JSON_LIMIT });
+  app.useGlobalFilters(new ErrorFilter());
+  app.useGlobalPipes(
+    new ValidationPipe({
+      whitelist: true,
+      forbidNonWhitelisted: true,
+      transform: true,
+      stopAtFirstError: false,
+      exceptionFactory: (errors) =>
+        new BadRequestException({
+          message: 'The request is not as it should be.',
+          problems: problemsIn(errors),
+        }),
+    }),
+  );
+  const description = new DocumentBuilder().setTitle('Plucky Verse').setVersion('0.1').build();
+  SwaggerModule.setup('api/docs', app, () => SwaggerModule.createDocument(app, description));
+}
+
+function problemsIn(errors: readonly ValidationError[], path = ''): { path: string; message: string }[] {
+  return errors.flatMap((error) => {
+    const here = path ? `${path}.${error.property}` : error.property;
+    const own = Object.values(error.constraints ?? {}).map((message) => ({ path: here, message }));
+    return [...own, ...problemsIn(error.children ?? [], here)];
+  });
+}

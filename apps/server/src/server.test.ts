@@ -1,0 +1,352 @@
+import 'reflect-metadata';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import { Test } from '@nestjs/testing';
+import { indexOf, documentOf, notesOf, readMidi, type SongRecord } from '@plucky/core';
+import { unzipSync } from 'fflate';
+import request from 'supertest';
+import { appModule } from './app.module.ts';
+import { ConfigError, readConfig } from './config.ts';
+import { setUp } from './http/set-up.ts';
+
+let folder = '';
+let app: NestExpressApplication;
+
+async function start(): Promise<NestExpressApplication> {
+  const config = readConfig({ DATA_DIR: folder, PORT: '0' });
+  const module = await Test.createTestingModule({ imports: [appModule(config)] }).compile();
+  const made = module.createNestApplication<NestExpressApplication>({ bodyParser: false, logger: false });
+  setUp(made, config);
+  await made.listen(0, '127.0.0.1');
+  return made;
+}
+
+beforeEach(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'plucky-'));
+  app = await start();
+});
+afterEach(async () => {
+  await app.close();
+  rmSync(folder, { recursive: true });
+});
+
+const api = () => request(app.getHttpServer());
+
+async function newSong(
+  from = 'blank',
+  name = 'Mine',
+): Promise<{ id: string; revision: number; records: SongRecord[] }> {
+  const response = await api().post('/api/songs').send({ from, name }).expect(201);
+  return response.body;
+}
+
+async function contents(id: string): Promise<{ revision: number; records: SongRecord[] }> {
+  return (await api().get(`/api/songs/${id}`).expect(200)).body;
+}
+
+const recordOf = <K extends SongRecord['kind']>(records: SongRecord[], kind: K, id?: string) => {
+  const found = records.find((record) => record.kind === kind && (id === undefined || record.id === id));
+  if (!found) throw new Error(`no ${kind}`);
+  return found as Extract<SongRecord, { kind: K }>;
+};
+
+const hit = (at: number, velocity = 100) => ({
+  voice: 'kick',
+  at,
+  velocity,
+  length: 120,
+  offsetMs: 0,
+  pitch: 0,
+});
+
+async function save(id: string, base: number, put: object[], remove: string[] = []) {
+  return api().post(`/api/songs/${id}/changes`).send({ base, label: 'try', put, remove });
+}
+
+test('a new database holds the demo songs, and deleted ones stay deleted', async () => {
+  const list = await api().get('/api/songs').expect(200);
+  expect(
+    list.body.map((song: { name: string; bars: number; meter: string }) => [
+      song.name,
+      song.bars,
+      song.meter,
+    ]),
+  ).toEqual([
+    ['Paper Lanterns', 72, '4/4'],
+    ['Salt Waltz', 48, '3/4'],
+    ['Seven Herons', 56, '7/8 (2+2+3)'],
+  ]);
+  for (const song of list.body) await api().delete(`/api/songs/${song.id}`).expect(204);
+  await app.close();
+  app = await start();
+  expect((await api().get('/api/songs')).body).toEqual([]);
+  expect((await api().get('/api/songs/bin')).body).toHaveLength(3);
+  await api().post(`/api/songs/${list.body[0].id}/restore`).expect(204);
+  expect((await api().get('/api/songs')).body).toHaveLength(1);
+});
+
+test('health, the description of the API, and unknown paths', async () => {
+  expect((await api().get('/api/health')).body.status).toBe('ok');
+  const docs = await api().get('/api/docs-json').expect(200);
+  expect(Object.keys(docs.body.paths)).toContain('/api/songs/{id}/changes');
+  expect((await api().get('/api/nowhere').expect(404)).body.message).toMatch(/Cannot GET/);
+});
+
+test('changes are kept, survive a restart, and are listed and undone by revision', async () => {
+  const { id, records } = await newSong();
+  const main = recordOf(records, 'pattern', 'main');
+  expect((await save(id, 1, [{ ...main, own: { a: hit(0) } }])).body).toEqual({ revision: 2 });
+  expect(
+    (await save(id, 2, [{ ...recordOf(records, 'song'), tempo: 97, name: 'Other' }], ['bass-main'])).status,
+  ).toBe(200);
+  await app.close();
+  app = await start();
+  const after = await contents(id);
+  expect(after.revision).toBe(3);
+  expect(recordOf(after.records, 'pattern', 'main').own).toEqual({ a: hit(0) });
+  expect(after.records.some((record) => record.id === 'bass-main')).toBe(false);
+  expect((await api().get('/api/songs')).body[0]).toMatchObject({ name: 'Other', tempo: 97, revision: 3 });
+  expect(
+    (await api().get(`/api/songs/${id}/history`)).body.map((one: { revision: number }) => one.revision),
+  ).toEqual([3, 2]);
+  await api().post(`/api/songs/${id}/revert`).send({ revision: 1 }).expect(200, { revision: 4 });
+  const byId = (list: readonly SongRecord[]) => Object.fromEntries(list.map((record) => [record.id, record]));
+  expect(byId((await contents(id)).records)).toEqual(byId(records));
+  await api().post(`/api/songs/${id}/revert`).send({ revision: 9 }).expect(404);
+});
+
+test('of two tabs that save at once one wins and the other is told the revision', async () => {
+  const { id, records } = await newSong();
+  const song = recordOf(records, 'song');
+  const answers = await Promise.all([90, 91, 92, 93].map((tempo) => save(id, 1, [{ ...song, tempo }])));
+  expect(answers.map((answer) => answer.status).sort()).toEqual([200, 409, 409, 409]);
+  expect(answers.find((answer) => answer.status === 409)?.body).toMatchObject({
+    revision: 2,
+    error: 'Conflict',
+  });
+  expect((await contents(id)).revision).toBe(2);
+});
+
+test('many songs saved at once are all kept whole', async () => {
+  const songs = await Promise.all(Array.from({ length: 12 }, (_, i) => newSong('blank', `Song ${i}`)));
+  const saves = songs.flatMap(({ id, records }) => [
+    save(id, 1, [{ ...recordOf(records, 'pattern', 'main'), own: { a: hit(240) } }]),
+    api().get(`/api/songs/${id}`),
+  ]);
+  for (const answer of await Promise.all(saves)) expect(answer.status).toBe(200);
+  for (const { id } of songs)
+    expect(recordOf((await contents(id)).records, 'pattern', 'main').own).toEqual({ a: hit(240) });
+});
+
+describe('bad input is answered with 4xx and a clear text, and leaves the song as it was', () => {
+  let id = '';
+  let before: { revision: number; records: SongRecord[] };
+  beforeEach(async () => {
+    ({ id } = await newSong('demo:paper-lanterns', 'Target'));
+    before = await contents(id);
+  });
+  afterEach(async () => expect(await contents(id)).toEqual(before));
+
+  const main = () => recordOf(before.records, 'pattern', 'main');
+  const song = () => recordOf(before.records, 'song');
+
+  test.each<[string, () => unknown, number, RegExp]>([
+    ['no body', () => undefined, 400, /base/],
+    ['an array', () => [], 400, /base|as it should/],
+    ['wrong types', () => ({ base: 'one', label: 3, put: 'x', remove: {} }), 400, /base.*label.*put.*remove/],
+    ['unknown fields', () => ({ base: 1, label: 'x', put: [], remove: [], admin: true }), 400, /admin/],
+    ['numbers for records', () => ({ base: 1, label: 'x', put: [1, null], remove: [] }), 400, /put/],
+    ['markup in the label', () => ({ base: 1, label: '<i>', put: [], remove: [] }), 400, /label/],
+    [
+      'an unknown kind',
+      () => ({ base: 1, label: 'x', put: [{ id: 'a', kind: 'poem' }], remove: [] }),
+      422,
+      /a\.kind/,
+    ],
+    [
+      'velocity out of range',
+      () => change([{ ...main(), own: { a: hit(0, 128) } }]),
+      422,
+      /main\.own\.a\.velocity/,
+    ],
+    [
+      'velocity as text',
+      () => change([{ ...main(), own: { a: { ...hit(0), velocity: '9' } } }]),
+      422,
+      /velocity/,
+    ],
+    ['a cycle of parents', () => change([{ ...main(), parent: 'lift' }]), 422, /follows itself/],
+    ['an unknown parent', () => change([{ ...main(), parent: 'nobody' }]), 422, /nobody/],
+    ['an unknown record to remove', () => change([], ['nobody']), 422, /nobody.*does not exist/],
+    ['removing what is played', () => change([], ['main']), 422, /no pattern has the id main/],
+    ['markup in a name', () => change([{ ...song(), name: '<script>' }]), 422, /song\.name/],
+    ['an empty name', () => change([{ ...song(), name: '   ' }]), 422, /song\.name/],
+    ['a tempo that is none', () => change([{ ...song(), tempo: 0 }]), 422, /song\.tempo/],
+    [
+      'one good and one bad record',
+      () =>
+        change([
+          { ...song(), tempo: 99 },
+          { ...main(), length: -1 },
+        ]),
+      422,
+      /main\.length/,
+    ],
+    ['a prototype as an id', () => change([{ ...main(), id: '__proto__' }]), 422, /id/],
+  ])('%s', async (_, body, status, message) => {
+    const answer = await api()
+      .post(`/api/songs/${id}/changes`)
+      .send(body() as object);
+    expect(answer.status).toBe(status);
+    expect(answer.body).toMatchObject({
+      statusCode: status,
+      error: expect.any(String),
+      message: expect.any(String),
+    });
+    expect(JSON.stringify(answer.body)).toMatch(message);
+  });
+
+  const change = (put: object[], remove: string[] = []) => ({ base: 1, label: 'x', put, remove });
+
+  test('a body of 10 MB, and one that is no JSON', async () => {
+    const huge = await api()
+      .post(`/api/songs/${id}/changes`)
+      .send(change([{ ...song(), name: 'x'.repeat(1e7) }]));
+    expect([huge.status, huge.body.message]).toEqual([
+      413,
+      'The request is larger than the server takes. Nothing was changed.',
+    ]);
+    const broken = await api()
+      .post(`/api/songs/${id}/changes`)
+      .set('content-type', 'application/json')
+      .send('{"base":');
+    expect(broken.status).toBe(400);
+    expect(broken.body.message).toMatch(/JSON/);
+  });
+
+  test('unknown songs, exports and sources', async () => {
+    await api().get('/api/songs/nobody').expect(404);
+    await api().delete('/api/songs/nobody').expect(404);
+    await save('nobody', 1, []).then((answer) => expect(answer.status).toBe(404));
+    await api()
+      .post('/api/songs/nobody/exports')
+      .send({ regions: ['song'] })
+      .expect(404);
+    await api().post('/api/songs').send({ from: 'demo:nobody' }).expect(404);
+    await api().post('/api/songs').send({ from: 'demo:constructor' }).expect(404);
+    await api().post('/api/songs').send({ from: 'song:nobody' }).expect(404);
+    await api().post('/api/songs').send({ from: 'elsewhere' }).expect(400);
+    await api().post('/api/songs').send({ name: 'a<b' }).expect(400);
+    await api().get('/api/exports/nobody.zip').expect(404);
+    await api().get('/api/exports/nobody/regions/song.mid').expect(404);
+  });
+
+  test.each([
+    [{}],
+    [{ regions: [] }],
+    [{ regions: ['opera'] }],
+    [{ regions: 'song' }],
+    [{ regions: ['song', 'song'] }],
+    [{ regions: ['song'], ppq: 100 }],
+    [{ regions: ['song'], names: '<b>' }],
+    [{ regions: ['song'], format: 2 }],
+    [{ regions: ['song'], cueTrack: 'yes' }],
+  ])('export options %j', async (body) => {
+    const answer = await api().post(`/api/songs/${id}/exports`).send(body).expect(400);
+    expect(answer.body.problems.length).toBeGreaterThan(0);
+  });
+
+  test('writes that another site or another name asks for', async () => {
+    const elsewhere = await api()
+      .delete(`/api/songs/${id}`)
+      .set('origin', 'http://elsewhere.example')
+      .expect(403);
+    expect(elsewhere.body.message).toMatch(/Another site/);
+    await api().get(`/api/songs/${id}`).set('host', 'rebound.example').expect(403);
+  });
+});
+
+test('an export is kept with regions that read back, and knows what is new, the same and changed', async () => {
+  const { id, records } = await newSong('demo:paper-lanterns');
+  const first = await api()
+    .post(`/api/songs/${id}/exports`)
+    .send({ regions: ['song', 'section'] })
+    .expect(201);
+  expect(first.body.verified.differences).toBe(0);
+  expect(first.body.verified.events).toBeGreaterThan(1000);
+  expect(first.body.regions).toHaveLength(9);
+  expect(new Set(first.body.regions.map((region: { state: string }) => region.state))).toEqual(
+    new Set(['new']),
+  );
+  const zip = await api()
+    .get(`/api/exports/${first.body.exportId}.zip`)
+    .buffer(true)
+    .parse(binary)
+    .expect(200);
+  const files = unzipSync(new Uint8Array(zip.body));
+  expect(Object.keys(files).sort()).toEqual(
+    first.body.regions.map((region: { file: string }) => region.file).sort(),
+  );
+  const read = Object.values(files).map((bytes) => notesOf(readMidi(bytes)).notes.length);
+  expect(read.sort()).toEqual(first.body.regions.map((region: { hits: number }) => region.hits).sort());
+  const one = await api()
+    .get(`/api/exports/${first.body.exportId}/regions/song.mid`)
+    .buffer(true)
+    .parse(binary)
+    .expect(200);
+  expect(Buffer.compare(one.body, Buffer.from(files['01 Paper Lanterns bars 1-72.mid'] ?? []))).toBe(0);
+  expect(one.headers['content-disposition']).toContain('01 Paper Lanterns bars 1-72.mid');
+
+  // A louder clap in the chorus pattern reaches both choruses and the song, and nothing else.
+  const open = recordOf(records, 'pattern', 'open');
+  const own = { ...open.own, 'clap-5': { ...open.own['clap-5'], velocity: 3 } };
+  expect((await save(id, 1, [{ ...open, own }])).status).toBe(200);
+  const second = await api()
+    .post(`/api/songs/${id}/exports`)
+    .send({ regions: ['song', 'section', 'pattern'] });
+  const states = Object.groupBy(second.body.regions, (region: { state: string }) => region.state);
+  expect(states.changed?.map((region: { name: string }) => region.name)).toEqual([
+    'Paper Lanterns',
+    'Chorus 1',
+    'Chorus 2',
+  ]);
+  expect(states.same).toHaveLength(6);
+  expect(states.new).toHaveLength(
+    indexOf(documentOf(records)).parts.flatMap((p) => indexOf(documentOf(records)).patternsOf(p.id)).length,
+  );
+  const changed = await api()
+    .get(`/api/exports/${second.body.exportId}.zip?only=changed`)
+    .buffer(true)
+    .parse(binary);
+  expect(Object.keys(unzipSync(new Uint8Array(changed.body)))).toHaveLength(3 + (states.new?.length ?? 0));
+});
+
+type Parser = Parameters<ReturnType<ReturnType<typeof api>['get']>['parse']>[0];
+const binary: Parser = (response, done) => {
+  const chunks: Buffer[] = [];
+  response.on('data', (chunk: string) => chunks.push(Buffer.from(chunk, 'binary')));
+  response.on('end', () => done(null, Buffer.concat(chunks)));
+};
+
+test('a copy of a song is a song of its own', async () => {
+  const original = await newSong('demo:salt-waltz', 'First');
+  const copy = (
+    await api()
+      .post('/api/songs')
+      .send({ from: `song:${original.id}` })
+      .expect(201)
+  ).body;
+  expect(copy).toMatchObject({ name: 'First, copy', revision: 1, bars: 48 });
+  await save(copy.id, 1, [{ ...recordOf(copy.records, 'song'), tempo: 60 }]);
+  expect(recordOf((await contents(original.id)).records, 'song').tempo).toBe(92);
+});
+
+test('settings that cannot work are explained', () => {
+  const file = join(folder, 'file');
+  writeFileSync(file, '');
+  expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(ConfigError);
+  expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(/cannot be written.*DATA_DIR/);
+  expect(() => readConfig({ PORT: 'eighty' })).toThrow(/PORT must be a number/);
+});
