@@ -269,7 +269,7 @@ describe('bad input is answered with 4xx and a clear text, and leaves the song a
 });
 
 test('an export is kept with regions that read back, and knows what is new, the same and changed', async () => {
-  const { id, records } = await newSong('demo:paper-lanterns');
+  const { id, records } = await newSong('demo:paper-lanterns', 'Paper Lanterns');
   const first = await api()
     .post(`/api/songs/${id}/exports`)
     .send({ regions: ['song', 'section'] })
