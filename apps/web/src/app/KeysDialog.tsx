@@ -1,0 +1,39 @@
+import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
+import { KeyCap } from '../ui/parts.tsx';
+import { SERIF } from '../ui/tokens.ts';
+import { KEY_SHEET } from './keys.ts';
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} onClose={onClose} maxWidth="md" aria-labelledby="keys-title">
+      <DialogTitle id="keys-title" sx={{ fontFamily: SERIF }}>
+        Keys
+      </DialogTitle>
+      <DialogContent sx={{ columnCount: { xs: 1, sm: 2 }, columnGap: 4 }}>
+        {KEY_SHEET.map(({ title, rows }) => (
+          <Box key={title} sx={{ mb: 2 }}>
+            <Typography sx={{ fontWeight: 600, mb: 0.5 }}>{title}</Typography>
+            {rows.map(({ keys, does }) => (
+              <Box
+                key={does}
+                sx={{ display: 'flex', gap: 1, py: 0.25, fontSize: 13.5, breakInside: 'avoid' }}
+              >
+                <Box sx={{ minWidth: 128, display: 'flex', gap: 0.5, alignItems: 'center' }}>
+                  {keys.map((key) => (
+                    <KeyCap key={key}>{key}</KeyCap>
+                  ))}
+                </Box>
+                {does}
+              </Box>
+            ))}
+          </Box>
+        ))}
+      </DialogContent>
+      <DialogActions>
+        <Button onClick={onClose} autoFocus>
+          Close
+        </Button>
+      </DialogActions>
+    </Dialog>
+  );
+}

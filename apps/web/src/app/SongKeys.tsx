@@ -1,0 +1,35 @@
+import { useSnackbar } from 'notistack';
+import { useLocation, useNavigate } from 'react-router';
+import { useDocumentStore } from '../document/context.tsx';
+import { redo, undo } from '../document/store.ts';
+import { useSession } from '../session/store.ts';
+import { KeysDialog } from './KeysDialog.tsx';
+import { ROOMS } from './rooms.ts';
+import { hasCommand, useKeys } from './useKeys.ts';
+
+/** The keys that work in every room, and the sheet that names them all. */
+export function SongKeys() {
+  const store = useDocumentStore();
+  const navigate = useNavigate();
+  const { pathname } = useLocation();
+  const { enqueueSnackbar } = useSnackbar();
+  const shown = useSession((session) => session.keysShown);
+
+  useKeys((event) => {
+    if (hasCommand(event) && event.key.toLowerCase() === 'z') {
+      const label = event.shiftKey ? redo(store) : undo(store);
+      if (!label) enqueueSnackbar(event.shiftKey ? 'Nothing to do again.' : 'Nothing to undo.');
+      return true;
+    }
+    if (hasCommand(event) || event.altKey) return false;
+    if (event.key === '?') {
+      useSession.setState({ keysShown: true });
+      return true;
+    }
+    const room = ROOMS[Number(event.key) - 1];
+    if (!room) return false;
+    void navigate(pathname.replace(/[^/]+$/, room.path));
+    return true;
+  });
+  return <KeysDialog open={shown} onClose={() => useSession.setState({ keysShown: false })} />;
+}

@@ -1,0 +1,169 @@
+import { Box, Button, MenuItem, Popover, TextField } from '@mui/material';
+import {
+  editSong,
+  meter,
+  meterName,
+  SCALE_NAMES,
+  TONICS,
+  usualGroups,
+  type Meter,
+  type Song,
+} from '@plucky/core';
+import { useState, type ReactNode } from 'react';
+import { useEdit, useIndex } from '../document/context.tsx';
+import { NumberField } from '../ui/NumberField.tsx';
+import { Amount, Choices } from '../ui/parts.tsx';
+import { color } from '../ui/tokens.ts';
+
+/** The meters that are offered; any groups can be typed for uneven ones. */
+const METERS: readonly Meter[] = [
+  meter(4, 4),
+  meter(3, 4),
+  meter(5, 4),
+  meter(6, 8),
+  meter(7, 8),
+  meter(7, 8, [3, 2, 2]),
+  meter(9, 8),
+  meter(12, 8),
+];
+
+/** Tempo, meter, key and swing of the song, each a chip that opens. */
+export function SongSettings() {
+  const { song } = useIndex();
+  const edit = useEdit();
+  const set = (fields: Partial<Song>, label: string, gesture?: string) =>
+    edit((document) => editSong(document, fields, label), gesture ?? null);
+  const meters = METERS.some((one) => same(one, song.meter)) ? METERS : [...METERS, song.meter];
+  return (
+    <Box sx={{ display: 'flex', gap: 0.5, mr: 1 }}>
+      <Chip label={`${Number(song.tempo.toFixed(2))} bpm`} name="Tempo">
+        <NumberField
+          label="Tempo, quarter notes a minute"
+          value={song.tempo}
+          min={20}
+          max={400}
+          onChange={(tempo) => set({ tempo }, 'tempo')}
+        />
+      </Chip>
+      <Chip label={meterName(song.meter)} name="Meter">
+        <TextField
+          select
+          size="small"
+          label="Meter"
+          value={meters.findIndex((one) => same(one, song.meter))}
+          onChange={(event) => set({ meter: meters[Number(event.target.value)] ?? song.meter }, 'meter')}
+          sx={{ width: 190 }}
+        >
+          {meters.map((one, i) => (
+            <MenuItem key={meterText(one)} value={i}>
+              {meterText(one)}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Chip>
+      <Chip label={`${song.key.tonic} ${song.key.scale}`} name="Key">
+        <Box sx={{ display: 'flex', gap: 1 }}>
+          <TextField
+            select
+            size="small"
+            label="Tonic"
+            value={song.key.tonic}
+            onChange={(event) =>
+              set({ key: { ...song.key, tonic: TONICS.find((t) => t === event.target.value) ?? 'C' } }, 'key')
+            }
+            sx={{ width: 90 }}
+          >
+            {TONICS.map((tonic) => (
+              <MenuItem key={tonic} value={tonic}>
+                {tonic}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            size="small"
+            label="Scale"
+            value={song.key.scale}
+            onChange={(event) =>
+              set(
+                { key: { ...song.key, scale: SCALE_NAMES.find((s) => s === event.target.value) ?? 'minor' } },
+                'key',
+              )
+            }
+            sx={{ width: 140 }}
+          >
+            {SCALE_NAMES.map((scale) => (
+              <MenuItem key={scale} value={scale}>
+                {scale}
+              </MenuItem>
+            ))}
+          </TextField>
+        </Box>
+      </Chip>
+      <Chip label={song.swing.amount === 50 ? 'straight' : `swing ${song.swing.amount} %`} name="Swing">
+        <Box sx={{ width: 230 }}>
+          <Amount
+            label="Swing"
+            value={song.swing.amount}
+            min={50}
+            max={75}
+            text={song.swing.amount === 50 ? 'straight' : `${song.swing.amount} %`}
+            onChange={(amount, gesture) => set({ swing: { ...song.swing, amount } }, 'swing', gesture)}
+          />
+          <Choices
+            title="On pairs of"
+            value={song.swing.unit}
+            options={[
+              { value: 8, label: '8ths' },
+              { value: 16, label: '16ths' },
+            ]}
+            onChange={(unit) => set({ swing: { ...song.swing, unit: unit === 8 ? 8 : 16 } }, 'swing')}
+          />
+        </Box>
+      </Chip>
+    </Box>
+  );
+}
+
+function same(a: Meter, b: Meter): boolean {
+  return a.beats === b.beats && a.unit === b.unit && a.groups.join() === b.groups.join();
+}
+
+function meterText(one: Meter): string {
+  return one.groups.length > 1 && one.groups.join() !== usualGroups(one.beats, one.unit).join()
+    ? `${one.beats}/${one.unit} (${one.groups.join('+')})`
+    : meterName(one);
+}
+
+function Chip({ label, name, children }: { label: string; name: string; children: ReactNode }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button
+        aria-label={`${name}: ${label}`}
+        aria-haspopup="dialog"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{
+          borderRadius: 99,
+          py: 0.15,
+          px: 1.25,
+          fontSize: 12.5,
+          fontWeight: 500,
+          background: color('paper'),
+          whiteSpace: 'nowrap',
+        }}
+      >
+        {label}
+      </Button>
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{ paper: { role: 'dialog', 'aria-label': name, sx: { p: 2, mt: 0.5 } } }}
+      >
+        {children}
+      </Popover>
+    </>
+  );
+}

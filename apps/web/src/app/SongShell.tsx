@@ -1,0 +1,83 @@
+import { Box, CircularProgress } from '@mui/material';
+import { indexOf } from '@plucky/core';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo } from 'react';
+import { Outlet, useParams } from 'react-router';
+import { api, ApiError, type SongContents } from '../api/client.ts';
+import { startAutosave } from '../document/autosave.ts';
+import { DocumentContext } from '../document/context.tsx';
+import { recall } from '../document/journal.ts';
+import { createDocumentStore } from '../document/store.ts';
+import { choosePattern, enterSong, useSession } from '../session/store.ts';
+import { Transport } from '../transport/Transport.tsx';
+import { color } from '../ui/tokens.ts';
+import { NotFound } from './NotFound.tsx';
+import { SaveTrouble } from './SaveTrouble.tsx';
+import { SongKeys } from './SongKeys.tsx';
+import { TopBar } from './TopBar.tsx';
+
+/** Loads a song and holds its rooms between the top bar and the transport. */
+export function SongShell() {
+  const { songId = '' } = useParams();
+  const { data, error } = useQuery({
+    queryKey: ['open', songId],
+    queryFn: () => api.song(songId),
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  if (error) {
+    const gone = error instanceof ApiError && error.status === 404;
+    return <NotFound message={gone ? 'This song is gone; it may be in the bin.' : error.message} />;
+  }
+  if (!data)
+    return (
+      <Box sx={{ display: 'grid', placeItems: 'center', height: '100vh' }}>
+        <CircularProgress aria-label="Opening the song" />
+      </Box>
+    );
+  return <OpenSong key={songId} songId={songId} contents={data} />;
+}
+
+function OpenSong({ songId, contents }: { songId: string; contents: SongContents }) {
+  const store = useMemo(() => {
+    const made = createDocumentStore(songId, contents);
+    recall(made);
+    return made;
+  }, [songId, contents]);
+
+  useEffect(() => startAutosave(store), [store]);
+  useEffect(() => {
+    enterSong(songId);
+    const { parts, patternsOf } = indexOf(store.getState().document);
+    const first = parts.flatMap((part) => patternsOf(part.id))[0];
+    if (first && useSession.getState().pattern === null) choosePattern(first.id);
+  }, [songId, store]);
+  useEffect(() => {
+    const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
+    title();
+    return store.subscribe(title);
+  }, [store]);
+
+  return (
+    <DocumentContext value={store}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateRows: '56px auto minmax(0, 1fr) 60px',
+          height: '100vh',
+          background: color('paper'),
+        }}
+      >
+        <TopBar />
+        <SaveTrouble />
+        <Box component="main" sx={{ minHeight: 0, gridRow: 3 }}>
+          <Outlet />
+        </Box>
+        <Box sx={{ gridRow: 4 }}>
+          <Transport />
+        </Box>
+      </Box>
+      <SongKeys />
+    </DocumentContext>
+  );
+}

@@ -1,0 +1,139 @@
+import DarkIcon from '@mui/icons-material/DarkModeOutlined';
+import LightIcon from '@mui/icons-material/LightModeOutlined';
+import RedoIcon from '@mui/icons-material/Redo';
+import UndoIcon from '@mui/icons-material/Undo';
+import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
+import { editSong } from '@plucky/core';
+import { Link, useLocation, useParams } from 'react-router';
+import { useDocumentState, useDocumentStore, useEdit, useIndex } from '../document/context.tsx';
+import { redo, undo, type SaveState } from '../document/store.ts';
+import { useSession } from '../session/store.ts';
+import { NameField } from '../ui/NameField.tsx';
+import { KeyCap, Logo } from '../ui/parts.tsx';
+import { color } from '../ui/tokens.ts';
+import { setMode, useMode } from './mode.ts';
+import { ROOMS } from './rooms.ts';
+import { SongSettings } from './SongSettings.tsx';
+
+export function TopBar() {
+  const { song } = useIndex();
+  const edit = useEdit();
+  return (
+    <Box
+      component="header"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 1,
+        px: 2,
+        background: color('page'),
+        borderBottom: `1px solid ${color('line')}`,
+        minWidth: 0,
+      }}
+    >
+      <Tooltip title="All songs">
+        <IconButton component={Link} to="/" aria-label="All songs">
+          <Logo />
+        </IconButton>
+      </Tooltip>
+      <NameField
+        value={song.name}
+        label="Name of the song"
+        onChange={(name) => edit((document) => editSong(document, { name }, 'rename the song'))}
+      />
+      <SongSettings />
+      <SavedAt />
+      <Box sx={{ flex: 1 }} />
+      <RoomTabs />
+      <UndoButtons />
+      <ModeButton />
+      <Tooltip title="All keys">
+        <IconButton aria-label="All keys" onClick={() => useSession.setState({ keysShown: true })}>
+          <KeyCap>?</KeyCap>
+        </IconButton>
+      </Tooltip>
+    </Box>
+  );
+}
+
+const SAVING: Readonly<Record<SaveState['kind'], string>> = {
+  saved: 'Saved',
+  waiting: 'Saving…',
+  saving: 'Saving…',
+  failed: 'Not saved',
+  conflict: 'Not saved',
+};
+
+function SavedAt() {
+  const kind = useDocumentState((state) => state.saving.kind);
+  return (
+    <Typography
+      role="status"
+      aria-label="Saving"
+      sx={{ fontSize: 12.5, color: color('faint'), whiteSpace: 'nowrap', minWidth: 58 }}
+    >
+      {SAVING[kind]}
+    </Typography>
+  );
+}
+
+function RoomTabs() {
+  const { songId } = useParams();
+  const { pathname } = useLocation();
+  return (
+    <Box component="nav" aria-label="Rooms" sx={{ display: 'flex', gap: 0.5 }}>
+      {ROOMS.map(({ path, name }) => {
+        const here = pathname.endsWith(path);
+        return (
+          <Button
+            key={path}
+            component={Link}
+            to={`/songs/${songId}/${path}`}
+            variant={here ? 'contained' : 'text'}
+            color={here ? 'primary' : 'inherit'}
+            aria-current={here ? 'page' : undefined}
+            sx={{ fontSize: 14, py: 0.75 }}
+          >
+            {name}
+          </Button>
+        );
+      })}
+    </Box>
+  );
+}
+
+function UndoButtons() {
+  const store = useDocumentStore();
+  const last = useDocumentState((state) => state.done.at(-1)?.change.label);
+  const next = useDocumentState((state) => state.undone.at(-1)?.change.label);
+  return (
+    <>
+      <Tooltip title={last ? `Undo: ${last}` : 'Nothing to undo'}>
+        <span>
+          <IconButton size="small" aria-label="Undo" disabled={!last} onClick={() => undo(store)}>
+            <UndoIcon fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Tooltip title={next ? `Redo: ${next}` : 'Nothing to do again'}>
+        <span>
+          <IconButton size="small" aria-label="Redo" disabled={!next} onClick={() => redo(store)}>
+            <RedoIcon fontSize="small" />
+          </IconButton>
+        </span>
+      </Tooltip>
+    </>
+  );
+}
+
+export function ModeButton() {
+  const mode = useMode();
+  const other = mode === 'light' ? 'dark' : 'light';
+  return (
+    <Tooltip title={`Use the ${other} page`}>
+      <IconButton size="small" aria-label={`Use the ${other} page`} onClick={() => setMode(other)}>
+        {mode === 'light' ? <DarkIcon fontSize="small" /> : <LightIcon fontSize="small" />}
+      </IconButton>
+    </Tooltip>
+  );
+}

@@ -1,0 +1,6 @@
+/** The rooms of a song in the order in which people work. */
+export const ROOMS = [
+  { path: 'groove', name: 'Groove' },
+  { path: 'sheet', name: 'Sheet' },
+  { path: 'hand-off', name: 'Hand-off' },
+] as const;

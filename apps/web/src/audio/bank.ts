@@ -1,0 +1,59 @@
+import { isHeld, LAYERS, renderClick, renderSound, type Samples } from '@plucky/sound';
+import { wrap } from 'comlink';
+import type { Renderer } from './bank.worker.ts';
+
+/** Rendered sounds as buffers: prepared in a worker, or at once when one is wanted that is not ready. */
+export class SoundBank {
+  readonly #context: BaseAudioContext;
+  readonly #buffers = new Map<string, AudioBuffer>();
+  readonly #clicks = new Map<boolean, AudioBuffer>();
+  #worker: Worker | null = null;
+
+  constructor(context: BaseAudioContext) {
+    this.#context = context;
+  }
+
+  /** The buffer of a sound; drums have one per layer, held sounds one per layer and note. */
+  get(name: string, layer: number, note: number): AudioBuffer {
+    const key = keyOf(name, layer, note);
+    const known = this.#buffers.get(key);
+    return known ?? this.#keep(key, renderSound(name, this.#context.sampleRate, layer, note));
+  }
+
+  click(onBar: boolean): AudioBuffer {
+    const known = this.#clicks.get(onBar);
+    if (known) return known;
+    const buffer = this.#bufferOf(renderClick(this.#context.sampleRate, onBar));
+    this.#clicks.set(onBar, buffer);
+    return buffer;
+  }
+
+  /** Renders what will be wanted ahead of time. */
+  async prepare(sounds: readonly { readonly name: string; readonly note: number }[]): Promise<void> {
+    this.#worker ??= new Worker(new URL('./bank.worker.ts', import.meta.url), { type: 'module' });
+    const renderer = wrap<Renderer>(this.#worker);
+    for (const { name, note } of sounds)
+      for (const layer of LAYERS.keys()) {
+        const key = keyOf(name, layer, note);
+        if (this.#buffers.has(key)) continue;
+        const samples = await renderer.render(name, this.#context.sampleRate, layer, note);
+        if (!this.#buffers.has(key)) this.#keep(key, samples);
+      }
+  }
+
+  #keep(key: string, samples: Samples): AudioBuffer {
+    const buffer = this.#bufferOf(samples);
+    this.#buffers.set(key, buffer);
+    return buffer;
+  }
+
+  #bufferOf(samples: Samples): AudioBuffer {
+    const buffer = this.#context.createBuffer(1, samples.length, this.#context.sampleRate);
+    buffer.copyToChannel(samples, 0);
+    return buffer;
+  }
+}
+
+function keyOf(name: string, layer: number, note: number): string {
+  return isHeld(name) ? `${name} ${layer} ${note}` : `${name} ${layer}`;
+}

@@ -1,0 +1,76 @@
+import { changeBetween } from '@plucky/core';
+import { api, ApiError } from '../api/client.ts';
+import { forget, remember } from './journal.ts';
+import type { DocumentStore } from './store.ts';
+
+/** How long after an edit it is saved, and how long after a failure it is tried again, in ms. */
+const DELAY = 400;
+const RETRY = 3000;
+
+type Send = typeof api.change;
+
+/**
+ * Saves what the server has not got, one request at a time, until it is stopped. A failure is tried again; a song that
+ * was changed elsewhere is not overwritten. Until the server has an edit, the journal of this browser keeps it.
+ */
+export function startAutosave(store: DocumentStore, send: Send = api.change): () => void {
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  let running = false;
+  let stopped = false;
+
+  const schedule = (delay: number) => {
+    clearTimeout(timer);
+    if (!stopped) timer = setTimeout(() => void save(), delay);
+  };
+
+  async function save(): Promise<void> {
+    if (running) return;
+    running = true;
+    try {
+      while (store.getState().saving.kind !== 'conflict' && (await saveOnce()));
+    } finally {
+      running = false;
+    }
+  }
+
+  /** Returns whether there may be more to save. */
+  async function saveOnce(): Promise<boolean> {
+    const { songId, document, saved, revision, done } = store.getState();
+    const change = changeBetween(saved, document, done.at(-1)?.change.label ?? 'undo');
+    if (!change.put.length && !change.remove.length) {
+      forget(songId);
+      store.setState({ saved: document, saving: { kind: 'saved', at: Date.now() } });
+      return false;
+    }
+    store.setState({ saving: { kind: 'saving' } });
+    try {
+      const next = await send(songId, revision, change);
+      store.setState({ revision: next.revision, saved: document });
+      return true;
+    } catch (error) {
+      store.setState({ saving: stateAfter(error) });
+      if (!(error instanceof ApiError) || error.status === 0 || error.status >= 500) schedule(RETRY);
+      return false;
+    }
+  }
+
+  const unsubscribe = store.subscribe((state, before) => {
+    if (state.document === before.document) return;
+    if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
+    remember(state);
+    schedule(DELAY);
+  });
+  if (store.getState().document !== store.getState().saved) schedule(0);
+  return () => {
+    stopped = true;
+    unsubscribe();
+    clearTimeout(timer);
+    void save();
+  };
+}
+
+function stateAfter(error: unknown) {
+  if (error instanceof ApiError && error.status === 409) return { kind: 'conflict' } as const;
+  const message = error instanceof Error ? error.message : String(error);
+  return { kind: 'failed', message } as const;
+}

@@ -1,0 +1,42 @@
+import type { Outcome, SongDocument } from '@plucky/core';
+import { indexOf, type SongIndex } from '@plucky/core';
+import { useSnackbar } from 'notistack';
+import { createContext, useCallback, useContext } from 'react';
+import { useStore } from 'zustand';
+import { take, type DocumentState, type DocumentStore } from './store.ts';
+
+export const DocumentContext = createContext<DocumentStore | null>(null);
+
+export function useDocumentStore(): DocumentStore {
+  const store = useContext(DocumentContext);
+  if (!store) throw new Error('No song is open here.');
+  return store;
+}
+
+export function useDocumentState<T>(select: (state: DocumentState) => T): T {
+  return useStore(useDocumentStore(), select);
+}
+
+export function useSong(): SongDocument {
+  return useDocumentState((state) => state.document);
+}
+
+export function useIndex(): SongIndex {
+  return indexOf(useSong());
+}
+
+/** Takes an edit of the song as it is at that moment; a refusal is told to the person, and false returned. */
+export type Edit = (make: (document: SongDocument) => Outcome, gesture?: string | null) => boolean;
+
+export function useEdit(): Edit {
+  const store = useDocumentStore();
+  const { enqueueSnackbar } = useSnackbar();
+  return useCallback(
+    (make, gesture = null) => {
+      const reason = take(store, make(store.getState().document), gesture);
+      if (reason) enqueueSnackbar(reason, { variant: 'warning' });
+      return reason === null;
+    },
+    [store, enqueueSnackbar],
+  );
+}

@@ -1,0 +1,61 @@
+import { apply, changeBetween, InvalidSongError, readRecords, type ChangeSet } from '@plucky/core';
+import type { DocumentState, DocumentStore } from './store.ts';
+
+/** Edits that the server has not got, kept by this browser so that closing or reloading the page loses none. */
+interface Entry {
+  readonly base: number;
+  readonly change: ChangeSet;
+}
+
+const keyOf = (songId: string) => `plucky-verse.unsaved.${songId}`;
+
+export function remember({ songId, revision, saved, document }: DocumentState): void {
+  const entry: Entry = { base: revision, change: changeBetween(saved, document, 'edits from before') };
+  try {
+    localStorage.setItem(keyOf(songId), JSON.stringify(entry));
+  } catch {
+    // A full or forbidden storage only costs the safety net: autosave goes on.
+  }
+}
+
+export function forget(songId: string): void {
+  localStorage.removeItem(keyOf(songId));
+}
+
+/**
+ * Applies what was not saved when the page was left. Edits made on an older revision than the server's are held back,
+ * and the song says that it was changed elsewhere, unless the server turns out to have them.
+ */
+export function recall(store: DocumentStore): void {
+  const { songId, revision, document } = store.getState();
+  const entry = read(songId);
+  if (!entry) return;
+  try {
+    const known = new Set(Object.keys(document.records));
+    const remove = entry.change.remove.filter((id) => known.has(id));
+    const put = entry.change.put.filter(
+      (record) => JSON.stringify(document.records[record.id]) !== JSON.stringify(record),
+    );
+    if (!put.length && !remove.length) return forget(songId);
+    const applied = apply(document, { label: entry.change.label, put, remove });
+    store.setState({
+      document: applied.document,
+      saving: entry.base === revision ? { kind: 'waiting' } : { kind: 'conflict' },
+    });
+  } catch (error) {
+    if (!(error instanceof InvalidSongError)) throw error;
+    forget(songId);
+  }
+}
+
+function read(songId: string): Entry | null {
+  const text = localStorage.getItem(keyOf(songId));
+  if (text === null) return null;
+  try {
+    const entry = JSON.parse(text) as Entry;
+    return { ...entry, change: { ...entry.change, put: readRecords(entry.change.put) } };
+  } catch {
+    forget(songId);
+    return null;
+  }
+}

@@ -1,0 +1,151 @@
+import {
+  accentAt,
+  gridName,
+  gridOf,
+  heardPlace,
+  indexOf,
+  inKey,
+  isTriplet,
+  noteName,
+  resolve,
+  type Family,
+  type Grid,
+  type Hit,
+  type Id,
+  type Meter,
+  type Part,
+  type ResolvedHit,
+  type ResolvedPattern,
+  type SongDocument,
+  type Swing,
+  type Voice,
+} from '@plucky/core';
+
+/** A row of the desk: a drum, or one pitch of a part that plays notes. */
+export interface Row {
+  readonly key: string;
+  readonly voice: Voice;
+  /** Semitones above the voice's note. */
+  readonly pitch: number;
+  readonly name: string;
+  readonly detail: string;
+  readonly family: Family;
+  readonly grid: Grid;
+}
+
+/** A hit with its row and the tick at which it is heard. */
+export interface PlacedHit {
+  readonly hit: ResolvedHit;
+  readonly row: string;
+  readonly heard: number;
+  readonly accented: boolean;
+}
+
+/** A pattern as the desk shows it. */
+export interface PatternView {
+  readonly resolved: ResolvedPattern;
+  readonly part: Part;
+  readonly rows: readonly Row[];
+  readonly hits: readonly PlacedHit[];
+  readonly meter: Meter;
+  readonly length: number;
+  /** Where a hit written at `at` on a row would be heard. */
+  readonly heardAt: (row: Row, at: number) => number;
+}
+
+/** The notes shown around a voice's own, in semitones. */
+const [LOWEST, HIGHEST] = [-5, 12];
+
+export function viewOf(document: SongDocument, id: Id): PatternView | null {
+  const index = indexOf(document);
+  const pattern = index.pattern(id);
+  const part = pattern && index.part(pattern.part);
+  if (!part) return null;
+  const resolved = resolve(document, id);
+  const { song } = index;
+  const meter = resolved.meter ?? song.meter;
+  const swing = resolved.swing ?? song.swing;
+  const rows = index
+    .voicesOf(part.id)
+    .flatMap((voice) =>
+      part.type === 'drums' ? [drumRow(voice, resolved, swing)] : noteRows(voice, resolved, document),
+    );
+  const feel = { tempo: song.tempo, meter, swing };
+  const place = (voice: Voice, grid: Grid, hit: Hit) =>
+    Math.min(pattern.length - 1, Math.max(0, heardPlace(hit.at, hit, voice, grid, feel)));
+  const hits = resolved.hits.flatMap((hit): PlacedHit[] => {
+    const voice = index.voice(hit.voice);
+    if (!voice) return [];
+    const row = part.type === 'drums' ? voice.id : rowKey(voice.id, hit.pitch);
+    const accented = accentAt(resolved.accents, resolved.accentAmount, hit.at) > 0 && voice.accentShare > 0;
+    return [{ hit, row, heard: place(voice, gridOf(resolved, voice), hit), accented }];
+  });
+  return {
+    resolved,
+    part,
+    rows,
+    hits,
+    meter,
+    length: pattern.length,
+    heardAt: (row, at) => place(row.voice, row.grid, newHit(row, at)),
+  };
+}
+
+function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {
+  const grid = gridOf(resolved, voice);
+  return {
+    key: voice.id,
+    voice,
+    pitch: 0,
+    name: voice.name,
+    detail: feelName(grid, swing),
+    family: voice.family,
+    grid,
+  };
+}
+
+function noteRows(voice: Voice, resolved: ResolvedPattern, document: SongDocument): Row[] {
+  const { key } = indexOf(document).song;
+  const used = new Set(resolved.hits.map((hit) => hit.pitch));
+  const range = Array.from({ length: HIGHEST - LOWEST + 1 }, (_, i) => LOWEST + i);
+  const pitches = range.filter((pitch) => inKey(voice.note + pitch, key) || pitch === 0);
+  const grid = gridOf(resolved, voice);
+  return [...new Set([...pitches, ...used])]
+    .sort((a, b) => b - a)
+    .map((pitch) => ({
+      key: rowKey(voice.id, pitch),
+      voice,
+      pitch,
+      name: noteName(Math.min(127, Math.max(0, voice.note + pitch)), key),
+      detail: pitch === 0 ? gridName(grid) : '',
+      family: voice.family,
+      grid,
+    }));
+}
+
+function rowKey(voice: Id, pitch: number): string {
+  return `${voice} ${pitch}`;
+}
+
+function feelName(grid: Grid, swing: Swing): string {
+  return isTriplet(grid) || swing.amount === 50 ? gridName(grid) : `${gridName(grid)}, swung`;
+}
+
+/** The velocity of a hit that is placed without saying how hard. */
+export const USUAL_VELOCITY = 96;
+
+/** A new hit on a row, half a grid step long on drums and a whole one on notes. */
+export function newHit(row: Row, at: number): Hit {
+  const step = 960 / row.grid;
+  const length = row.family === 'note' ? step : step / 2;
+  return { voice: row.voice.id, at, velocity: USUAL_VELOCITY, length, offsetMs: 0, pitch: row.pitch };
+}
+
+/** The hit nearest to a place of a row, within half a grid step. */
+export function hitNear(view: PatternView, row: Row, at: number): PlacedHit | null {
+  const reach = 960 / row.grid / 2;
+  const near = view.hits
+    .filter((one) => one.row === row.key && Math.abs(one.hit.at - at) < reach)
+    .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at));
+  return near[0] ?? null;
+}

@@ -1,0 +1,52 @@
+import { Box, Button, Divider, Menu, MenuItem } from '@mui/material';
+import { addSection, indexOf, playAgain, SECTION_ROLES, type Id, type SectionRole } from '@plucky/core';
+import { useState } from 'react';
+import { useEdit, useSong } from '../../document/context.tsx';
+import { freshId } from '../../document/ids.ts';
+import { chooseSlot, useSession } from '../../session/store.ts';
+import { newSection, ROLE_NAMES } from './new-section.ts';
+
+/** Adds a new section, or one that there is once more, after the chosen one or at the end. */
+export function AddSection() {
+  const document = useSong();
+  const edit = useEdit();
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const { sections, song } = indexOf(document);
+  const played = sections.filter((section) => song.form.some((one) => one.section === section.id));
+  const after = useSession((session) => session.occurrence) ?? undefined;
+  const close = () => setAnchor(null);
+  const add = (role: SectionRole) => {
+    const section = newSection(document, role);
+    const occurrence = freshId();
+    close();
+    if (!edit((now) => addSection(now, section, occurrence, after))) return;
+    const [slot] = section.slots;
+    if (slot) chooseSlot({ occurrence, slot: slot.id });
+  };
+  const again = (section: Id) => {
+    const occurrence = freshId();
+    close();
+    if (edit((now) => playAgain(now, section, occurrence, after)))
+      useSession.setState({ occurrence, slot: null });
+  };
+  return (
+    <>
+      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        Add section
+      </Button>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
+        {SECTION_ROLES.map((role) => (
+          <MenuItem key={role} onClick={() => add(role)}>
+            New {ROLE_NAMES[role].toLowerCase()}
+          </MenuItem>
+        ))}
+        {played.length > 0 && <Divider />}
+        {played.map((section) => (
+          <MenuItem key={section.id} onClick={() => again(section.id)}>
+            <Box component="span">{section.name} once more</Box>
+          </MenuItem>
+        ))}
+      </Menu>
+    </>
+  );
+}

@@ -1,0 +1,113 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  moveOccurrence,
+  playAgain,
+  removeOccurrence,
+  renameSection,
+  SECTION_ROLES,
+  setSectionRole,
+  setTimes,
+  type Occurrence,
+  type Section,
+  type SongDocument,
+} from '@plucky/core';
+import { indexOf } from '@plucky/core';
+import { useEdit } from '../../document/context.tsx';
+import { freshId } from '../../document/ids.ts';
+import { chooseOccurrence } from '../../session/store.ts';
+import { NameField } from '../../ui/NameField.tsx';
+import { Group } from '../../ui/parts.tsx';
+import { color } from '../../ui/tokens.ts';
+import { ROLE_NAMES } from './new-section.ts';
+
+/** A section and its place in the form. */
+export function SectionSettings({
+  document,
+  occurrence,
+  section,
+}: {
+  document: SongDocument;
+  occurrence: Occurrence;
+  section: Section;
+}) {
+  const edit = useEdit();
+  const { form } = indexOf(document).song;
+  const place = form.indexOf(occurrence);
+  const plays = form.filter((one) => one.section === section.id).length;
+  const again = () => {
+    const id = freshId();
+    if (edit((now) => playAgain(now, section.id, id, occurrence.id))) chooseOccurrence(id);
+  };
+  const remove = () => {
+    if (edit((now) => removeOccurrence(now, occurrence.id)))
+      chooseOccurrence(form[place - 1]?.id ?? form[place + 1]?.id ?? null);
+  };
+  return (
+    <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
+      <Group title="Section">
+        <NameField
+          value={section.name}
+          label="Name of the section"
+          size={17}
+          onChange={(name) => edit((now) => renameSection(now, section.id, name))}
+        />
+        {plays > 1 && (
+          <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+            Played in {plays} places: a change here is heard in all.
+          </Typography>
+        )}
+        <Box sx={{ display: 'flex', gap: 1, mt: 1.25, mb: 1.25 }}>
+          <TextField
+            select
+            size="small"
+            label="Role"
+            value={section.role}
+            onChange={(event) => {
+              const role = SECTION_ROLES.find((one) => one === event.target.value);
+              if (role) edit((now) => setSectionRole(now, section.id, role));
+            }}
+            sx={{ flex: 1 }}
+          >
+            {SECTION_ROLES.map((role) => (
+              <MenuItem key={role} value={role}>
+                {ROLE_NAMES[role]}
+              </MenuItem>
+            ))}
+          </TextField>
+          <TextField
+            select
+            size="small"
+            label="In a row"
+            value={occurrence.times}
+            onChange={(event) => edit((now) => setTimes(now, occurrence.id, Number(event.target.value)))}
+            sx={{ width: 92 }}
+          >
+            {[...new Set([1, 2, 3, 4, 6, 8, occurrence.times])].map((n) => (
+              <MenuItem key={n} value={n}>
+                {n}×
+              </MenuItem>
+            ))}
+          </TextField>
+        </Box>
+        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
+          <Button onClick={again}>Play again after</Button>
+          <Button
+            disabled={place === 0}
+            onClick={() => edit((now) => moveOccurrence(now, occurrence.id, place - 1))}
+          >
+            Earlier
+          </Button>
+          <Button
+            disabled={place === form.length - 1}
+            onClick={() => edit((now) => moveOccurrence(now, occurrence.id, place + 1))}
+          >
+            Later
+          </Button>
+          <Button variant="text" onClick={remove}>
+            Take out of the form
+          </Button>
+        </Box>
+      </Group>
+    </Box>
+  );
+}

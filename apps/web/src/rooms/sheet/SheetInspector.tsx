@@ -1,0 +1,36 @@
+import { Box, Typography } from '@mui/material';
+import { indexOf } from '@plucky/core';
+import { useSong } from '../../document/context.tsx';
+import { useSession } from '../../session/store.ts';
+import { color } from '../../ui/tokens.ts';
+import { SectionSettings } from './SectionSettings.tsx';
+import { SlotSettings } from './SlotSettings.tsx';
+
+/** What is chosen on the sheet: a slot and its section. */
+export function SheetInspector() {
+  const document = useSong();
+  const { slot: choice, occurrence: chosen } = useSession();
+  const { song, section: sectionOf } = indexOf(document);
+  const occurrence = song.form.find((one) => one.id === chosen);
+  const section = occurrence && sectionOf(occurrence.section);
+  const slot = section?.slots.find((one) => one.id === choice?.slot);
+  return (
+    <Box
+      component="aside"
+      aria-label="What is chosen"
+      sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    >
+      {section && slot && <SlotSettings key={slot.id} document={document} section={section} slot={slot} />}
+      {section && occurrence && (
+        <SectionSettings document={document} occurrence={occurrence} section={section} />
+      )}
+      {!section && (
+        <Typography sx={{ fontSize: 13.5, color: color('soft') }}>
+          {song.form.length
+            ? 'Choose a slot to say what plays in it, or a section to repeat or move it.'
+            : 'What you choose on the sheet is set here.'}
+        </Typography>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,52 @@
+import {
+  barTicks,
+  indexOf,
+  resolveLayer,
+  sectionMeter,
+  type LinePiece,
+  type PatternRole,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '@plucky/core';
+import { useMemo } from 'react';
+import { barShares, marksOf } from '../../ui/marks.ts';
+import { Miniature } from '../../ui/Miniature.tsx';
+import { color } from '../../ui/tokens.ts';
+
+/** The real hits of one piece of a slot, all its layers together. */
+export function SlotPiece({
+  document,
+  section,
+  piece,
+  height,
+}: {
+  document: SongDocument;
+  section: Section;
+  piece: LinePiece;
+  height: number;
+}) {
+  const marks = useMemo(() => {
+    const index = indexOf(document);
+    return piece.slot.layers.flatMap((layer) => {
+      const resolved = resolveLayer(document, piece.slot, layer);
+      const hits = resolved.hits.map((hit) => ({ ...hit, at: hit.at + resolved.from }));
+      return marksOf(index, hits, piece.inSlot, piece.length);
+    });
+  }, [document, piece]);
+  const bar = barTicks(sectionMeter(document, section));
+  return <Miniature marks={marks} height={height} barShares={barShares(piece.onLine, piece.length, bar)} />;
+}
+
+/** The role of what a slot plays first, which tints it; null for a rest. */
+export function slotRole(document: SongDocument, slot: Slot): PatternRole | null {
+  const [layer] = slot.layers;
+  return layer ? (indexOf(document).pattern(layer.pattern)?.role ?? null) : null;
+}
+
+/** The tint of a slot by what it plays; words beside it say the same. */
+export function slotTint(role: PatternRole | null): string {
+  if (role === 'fill' || role === 'ending') return color('fill');
+  if (role === 'build-up') return color('build');
+  return role === null ? 'transparent' : color('page');
+}

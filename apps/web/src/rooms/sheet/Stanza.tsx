@@ -1,0 +1,363 @@
+import { Box, Button, Typography } from '@mui/material';
+import {
+  addSlot,
+  barTicks,
+  beatTicks,
+  indexOf,
+  moveSlot,
+  phraseLines,
+  resizeSlot,
+  sectionMeter,
+  type Id,
+  type Line,
+  type LinePiece,
+  type OccurrencePlace,
+  type SongDocument,
+} from '@plucky/core';
+import { useRef, useState, type RefObject } from 'react';
+import { useEdit } from '../../document/context.tsx';
+import { freshId } from '../../document/ids.ts';
+import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
+import { color, SERIF } from '../../ui/tokens.ts';
+import { newSlot } from './slot-edits.ts';
+import { SlotPiece, slotRole, slotTint } from './SlotPiece.tsx';
+
+interface Props {
+  readonly document: SongDocument;
+  readonly place: OccurrencePlace;
+  readonly density: readonly number[];
+  /** The densest line of the song, which fills its bar. */
+  readonly most: number;
+  readonly chosenSlot: Id | null;
+  readonly heads: RefObject<Map<string, HTMLElement>>;
+}
+
+/** A section as a stanza: a line for each phrase. */
+export function Stanza({ document, place, density, most, chosenSlot, heads }: Props) {
+  const edit = useEdit();
+  const { occurrence, section, firstBar } = place;
+  const { song } = indexOf(document);
+  const meter = sectionMeter(document, section);
+  const full = barTicks(meter) * song.phraseBars;
+  const lines = phraseLines(section, meter, song.phraseBars);
+  const bars = Number((place.bars / occurrence.times).toFixed(2));
+  const add = () => {
+    const slot = newSlot(document, section);
+    if (edit((now) => addSlot(now, section.id, slot)))
+      chooseSlot({ occurrence: occurrence.id, slot: slot.id });
+  };
+  return (
+    <Box
+      id={`stanza-${occurrence.id}`}
+      component="section"
+      aria-label={section.name}
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '104px 1fr 104px',
+        columnGap: 1.25,
+        mb: 2,
+        scrollMarginTop: 60,
+      }}
+    >
+      <Box>
+        <Typography
+          component="h2"
+          noWrap
+          title={section.name}
+          onClick={() => chooseOccurrence(occurrence.id)}
+          sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18, lineHeight: 1.25, cursor: 'pointer' }}
+        >
+          {section.name}
+        </Typography>
+        <Typography sx={{ fontSize: 12, color: color('soft') }}>
+          {bars} {bars === 1 ? 'bar' : 'bars'}
+          {occurrence.times > 1 ? `, ${occurrence.times} times` : ''}
+        </Typography>
+        <Button
+          variant="text"
+          onClick={add}
+          aria-label={`Add a slot to ${section.name}`}
+          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: 12.5 }}
+        >
+          + slot
+        </Button>
+      </Box>
+      <Box>
+        {lines.map((line) => (
+          <SheetLine
+            key={line.start}
+            document={document}
+            place={place}
+            line={line}
+            full={full}
+            bar={firstBar + line.start / barTicks(meter)}
+            chosenSlot={chosenSlot}
+            headRef={(element) => {
+              const key = `${occurrence.id} ${line.start}`;
+              if (element) heads.current.set(key, element);
+              else heads.current.delete(key);
+            }}
+          />
+        ))}
+        {lines.length === 0 && (
+          <Typography
+            sx={{
+              fontSize: 13,
+              color: color('faint'),
+              border: `1px dashed ${color('strong')}`,
+              borderRadius: '10px',
+              p: 1.5,
+            }}
+          >
+            No slot yet. Add one to choose what plays.
+          </Typography>
+        )}
+      </Box>
+      <Box>
+        {lines.map((line, i) => (
+          <Density key={line.start} value={density[i] ?? 0} most={most} />
+        ))}
+      </Box>
+    </Box>
+  );
+}
+
+const LINE_HEIGHT = 48;
+const LINE_GAP = 8;
+
+function Density({ value, most }: { value: number; most: number }) {
+  const share = Math.round((value / most) * 100);
+  return (
+    <Box sx={{ height: LINE_HEIGHT + LINE_GAP, pt: 1 }}>
+      <Box sx={{ height: 8, borderRadius: 4, background: color('line'), overflow: 'hidden' }}>
+        <Box
+          sx={{ width: `${share}%`, height: '100%', background: color('plum'), opacity: 0.45 + share / 200 }}
+        />
+      </Box>
+      <Typography sx={{ fontSize: 11.5, color: color('soft'), whiteSpace: 'nowrap' }}>
+        {value.toFixed(1)} hits / beat
+      </Typography>
+    </Box>
+  );
+}
+
+function SheetLine({
+  document,
+  place,
+  line,
+  full,
+  bar,
+  chosenSlot,
+  headRef,
+}: {
+  document: SongDocument;
+  place: OccurrencePlace;
+  line: Line;
+  full: number;
+  bar: number;
+  chosenSlot: Id | null;
+  headRef: (element: HTMLElement | null) => void;
+}) {
+  return (
+    <Box sx={{ display: 'flex', mb: `${LINE_GAP}px` }}>
+      <Box className="mono" sx={{ width: 30, color: color('faint'), fontSize: '12px !important' }}>
+        {Number(bar.toFixed(2))}
+      </Box>
+      <Box sx={{ position: 'relative', flex: 1, height: LINE_HEIGHT }}>
+        {line.pieces.map((piece) => (
+          <PieceBox
+            key={`${piece.slot.id} ${piece.inSlot}`}
+            document={document}
+            place={place}
+            piece={piece}
+            full={full}
+            chosen={piece.slot.id === chosenSlot}
+          />
+        ))}
+        <Box
+          ref={headRef}
+          sx={{
+            position: 'absolute',
+            top: -2,
+            bottom: -2,
+            width: '2px',
+            background: color('plum'),
+            opacity: 0,
+            pointerEvents: 'none',
+          }}
+        />
+      </Box>
+    </Box>
+  );
+}
+
+/** What is being dragged: one of the sheet's slots at a time. */
+const HELD_TYPE = 'application/x-plucky-slot';
+
+function PieceBox({
+  document,
+  place,
+  piece,
+  full,
+  chosen,
+}: {
+  document: SongDocument;
+  place: OccurrencePlace;
+  piece: LinePiece;
+  full: number;
+  chosen: boolean;
+}) {
+  const edit = useEdit();
+  const [over, setOver] = useState(false);
+  const { occurrence, section } = place;
+  const { slot } = piece;
+  const index = indexOf(document);
+  const names = slot.layers.flatMap((layer) => index.pattern(layer.pattern)?.name ?? []);
+  const role = slotRole(document, slot);
+  const silenced = slot.layers.some((layer) => layer.silencedVoices.length > 0);
+  const title = names[0] ?? 'Rest';
+  const isLast = piece.inSlot + piece.length === slot.length;
+  const choose = () => chooseSlot({ occurrence: occurrence.id, slot: slot.id });
+  return (
+    <Box
+      sx={{
+        position: 'absolute',
+        left: `${(piece.onLine / full) * 100}%`,
+        width: `${(piece.length / full) * 100}%`,
+        pr: '4px',
+        height: '100%',
+      }}
+    >
+      <Box
+        component="button"
+        draggable
+        aria-label={`Slot ${section.slots.indexOf(slot) + 1} of ${section.name}: ${names.join(' with ') || 'rest'}`}
+        aria-pressed={chosen}
+        onClick={choose}
+        onDoubleClick={() => {
+          const [layer] = slot.layers;
+          if (layer) choosePattern(layer.pattern);
+        }}
+        onDragStart={(event) => event.dataTransfer.setData(HELD_TYPE, `${section.id} ${slot.id}`)}
+        onDragOver={(event) => {
+          if (!event.dataTransfer.types.includes(HELD_TYPE)) return;
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          setOver(false);
+          const [from, id] = event.dataTransfer.getData(HELD_TYPE).split(' ');
+          if (from === section.id && id)
+            edit((now) => moveSlot(now, section.id, id, section.slots.indexOf(slot)));
+        }}
+        sx={{
+          display: 'block',
+          width: '100%',
+          height: '100%',
+          p: 0,
+          overflow: 'hidden',
+          textAlign: 'left',
+          font: 'inherit',
+          color: 'inherit',
+          cursor: 'pointer',
+          background: slotTint(role),
+          border: `${chosen || over ? 2 : 1}px ${silenced || role === null ? 'dashed' : 'solid'} ${chosen || over ? color('plum') : color('strong')}`,
+          borderRadius: '10px',
+        }}
+      >
+        <Box
+          sx={{
+            display: 'flex',
+            justifyContent: 'space-between',
+            px: 1,
+            pt: '2px',
+            height: 17,
+            fontSize: 12,
+            whiteSpace: 'nowrap',
+            gap: 1,
+          }}
+        >
+          <Box component="span" sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+            {title}
+            {names.length > 1 && (
+              <Box component="span" sx={{ fontWeight: 400, color: color('soft') }}>
+                {' '}
+                + {names.slice(1).join(', ')}
+              </Box>
+            )}
+          </Box>
+          <Box component="span" sx={{ color: color('soft'), fontSize: 11 }}>
+            {silenced
+              ? 'rows out'
+              : role === 'fill' || role === 'build-up' || role === 'break' || role === 'ending'
+                ? role
+                : ''}
+          </Box>
+        </Box>
+        <Box sx={{ px: '3px' }}>
+          <SlotPiece document={document} section={section} piece={piece} height={27} />
+        </Box>
+      </Box>
+      {isLast && (
+        <ResizeHandle document={document} place={place} piece={piece} full={full} onBegin={choose} />
+      )}
+    </Box>
+  );
+}
+
+/** The right edge of a slot: drag it to make the slot longer or shorter by bars, with Shift by beats. */
+function ResizeHandle({
+  document,
+  place,
+  piece,
+  full,
+  onBegin,
+}: {
+  document: SongDocument;
+  place: OccurrencePlace;
+  piece: LinePiece;
+  full: number;
+  onBegin: () => void;
+}) {
+  const edit = useEdit();
+  const drag = useRef<{ x: number; length: number; scale: number; gesture: string } | null>(null);
+  const meter = sectionMeter(document, place.section);
+  return (
+    <Box
+      title="Drag to resize by bars, with Shift by beats"
+      onPointerDown={(event) => {
+        const line = event.currentTarget.parentElement?.parentElement;
+        if (!line) return;
+        event.currentTarget.setPointerCapture(event.pointerId);
+        drag.current = {
+          x: event.clientX,
+          length: piece.slot.length,
+          scale: full / line.clientWidth,
+          gesture: freshId(),
+        };
+        onBegin();
+      }}
+      onPointerMove={(event) => {
+        const held = drag.current;
+        if (!held) return;
+        const step = event.shiftKey ? beatTicks(meter) : barTicks(meter);
+        const moved = Math.round(((event.clientX - held.x) * held.scale) / step) * step;
+        const length = Math.max(beatTicks(meter), held.length + moved);
+        edit((now) => resizeSlot(now, place.section.id, piece.slot.id, length), held.gesture);
+      }}
+      onPointerUp={() => (drag.current = null)}
+      sx={{
+        position: 'absolute',
+        right: 2,
+        top: 8,
+        bottom: 8,
+        width: 8,
+        cursor: 'ew-resize',
+        touchAction: 'none',
+        borderRadius: 4,
+        '&:hover': { background: color('strong') },
+      }}
+    />
+  );
+}

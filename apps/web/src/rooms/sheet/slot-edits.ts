@@ -1,0 +1,19 @@
+import { barTicks, indexOf, sectionMeter, type Section, type Slot, type SongDocument } from '@plucky/core';
+import { freshId } from '../../document/ids.ts';
+import { firstLayers } from './new-section.ts';
+
+/** A slot of one phrase like the one before it, or with the first patterns where there is none. */
+export function newSlot(
+  document: SongDocument,
+  section: Section,
+  like: Slot | undefined = section.slots.at(-1),
+): Slot {
+  const { song } = indexOf(document);
+  const length = barTicks(sectionMeter(document, section)) * song.phraseBars;
+  return { id: freshId(), length, layers: like?.layers ?? firstLayers(document) };
+}
+
+/** The same slot once more, with an id of its own. */
+export function slotAgain(slot: Slot): Slot {
+  return { ...slot, id: freshId() };
+}

@@ -1,0 +1,80 @@
+import { addSlot, barTicks, indexOf, moveSlot, removeSlot, resizeSlot, sectionMeter } from '@plucky/core';
+import { hasCommand, useKeys } from '../../app/useKeys.ts';
+import { useEdit, useSong } from '../../document/context.tsx';
+import { chooseSlot, useSession } from '../../session/store.ts';
+import { newSlot, slotAgain } from './slot-edits.ts';
+
+/** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
+export function useSheetKeys(): void {
+  const document = useSong();
+  const edit = useEdit();
+  const { slot: choice, occurrence: chosenOccurrence } = useSession();
+  const { song, section: sectionOf } = indexOf(document);
+  const all = song.form.flatMap((occurrence) =>
+    (sectionOf(occurrence.section)?.slots ?? []).map((slot) => ({
+      occurrence: occurrence.id,
+      slot: slot.id,
+    })),
+  );
+  const at = all.findIndex((one) => one.occurrence === choice?.occurrence && one.slot === choice.slot);
+
+  const go = (by: number) => {
+    const first = Math.max(
+      0,
+      all.findIndex((one) => one.occurrence === chosenOccurrence),
+    );
+    const next = all[at < 0 ? first : Math.min(all.length - 1, Math.max(0, at + by))];
+    if (next) chooseSlot(next);
+  };
+  const goSection = (by: number) => {
+    const here = song.form.findIndex((one) => one.id === chosenOccurrence);
+    const next = song.form[Math.min(song.form.length - 1, Math.max(0, here + by))];
+    const first = all.find((one) => one.occurrence === next?.id);
+    if (first) chooseSlot(first);
+  };
+  const occurrence = song.form.find((one) => one.id === chosenOccurrence);
+  const section = occurrence && sectionOf(occurrence.section);
+  const slot = section?.slots.find((one) => one.id === choice?.slot);
+
+  const add = (again: boolean) => {
+    if (!section || !occurrence) return;
+    const made = again && slot ? slotAgain(slot) : newSlot(document, section, slot);
+    const index = slot ? section.slots.indexOf(slot) + 1 : section.slots.length;
+    if (edit((now) => addSlot(now, section.id, made, index)))
+      chooseSlot({ occurrence: occurrence.id, slot: made.id });
+  };
+  const resize = (by: number) => {
+    if (!section || !slot) return;
+    const bar = barTicks(sectionMeter(document, section));
+    edit((now) => resizeSlot(now, section.id, slot.id, slot.length + by * bar));
+  };
+  const move = (by: number) => {
+    if (section && slot) edit((now) => moveSlot(now, section.id, slot.id, section.slots.indexOf(slot) + by));
+  };
+  const remove = () => {
+    if (!section || !slot) return;
+    if (edit((now) => removeSlot(now, section.id, slot.id))) chooseSlot(all[at - 1] ?? all[at + 1] ?? null);
+  };
+
+  const keys: Record<string, () => void> = {
+    ArrowLeft: () => go(-1),
+    ArrowRight: () => go(1),
+    ArrowUp: () => goSection(-1),
+    ArrowDown: () => goSection(1),
+    n: () => add(false),
+    d: () => add(true),
+    'Shift ArrowLeft': () => resize(-1),
+    'Shift ArrowRight': () => resize(1),
+    'Alt ArrowLeft': () => move(-1),
+    'Alt ArrowRight': () => move(1),
+    Delete: remove,
+    Backspace: remove,
+  };
+  useKeys((event) => {
+    if (hasCommand(event)) return false;
+    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
+    const deed = keys[`${event.altKey ? 'Alt ' : ''}${event.shiftKey ? 'Shift ' : ''}${key}`];
+    deed?.();
+    return deed !== undefined;
+  });
+}

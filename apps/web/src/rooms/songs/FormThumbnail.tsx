@@ -1,0 +1,72 @@
+import { Box } from '@mui/material';
+import {
+  barTicks,
+  indexOf,
+  occurrencePlaces,
+  phraseLines,
+  sectionMeter,
+  type SongDocument,
+} from '@plucky/core';
+import { Fragment } from 'react';
+import { SERIF, color } from '../../ui/tokens.ts';
+import { SlotPiece } from '../sheet/SlotPiece.tsx';
+
+/** The whole form in small, a line a phrase. */
+export function FormThumbnail({ document }: { document: SongDocument }) {
+  const { song } = indexOf(document);
+  const places = occurrencePlaces(document);
+  if (!places.length)
+    return (
+      <Box sx={{ color: color('faint'), fontSize: 13, pt: 2 }}>Only patterns so far, no section yet.</Box>
+    );
+  const lines = places.reduce(
+    (sum, { section }) => sum + phraseLines(section, sectionMeter(document, section), song.phraseBars).length,
+    0,
+  );
+  const height = Math.max(7, Math.min(15, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '64px 1fr', columnGap: 1, rowGap: '3px' }}>
+      {places.map(({ occurrence, section }) => {
+        const meter = sectionMeter(document, section);
+        const full = barTicks(meter) * song.phraseBars;
+        return (
+          <Fragment key={occurrence.id}>
+            {phraseLines(section, meter, song.phraseBars).map((line, i) => (
+              <Fragment key={line.start}>
+                <Box
+                  sx={{
+                    fontFamily: SERIF,
+                    fontSize: 11,
+                    fontWeight: 600,
+                    lineHeight: `${height}px`,
+                    whiteSpace: 'nowrap',
+                    overflow: 'hidden',
+                    textOverflow: 'ellipsis',
+                    mt: i === 0 ? '4px' : 0,
+                  }}
+                >
+                  {i === 0 ? section.name : ''}
+                </Box>
+                <Box sx={{ display: 'flex', gap: '3px', mt: i === 0 ? '4px' : 0 }}>
+                  {line.pieces.map((piece) => (
+                    <Box
+                      key={`${piece.slot.id} ${piece.inSlot}`}
+                      sx={{
+                        width: `${(piece.length / full) * 100}%`,
+                        borderRadius: '3px',
+                        overflow: 'hidden',
+                        background: color('paper'),
+                      }}
+                    >
+                      <SlotPiece document={document} section={section} piece={piece} height={height} />
+                    </Box>
+                  ))}
+                </Box>
+              </Fragment>
+            ))}
+          </Fragment>
+        );
+      })}
+    </Box>
+  );
+}

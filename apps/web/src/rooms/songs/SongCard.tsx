@@ -1,0 +1,131 @@
+import PlayIcon from '@mui/icons-material/PlayArrowRounded';
+import StopIcon from '@mui/icons-material/StopRounded';
+import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
+import { compile, documentOf, indexOf } from '@plucky/core';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useMemo, useState } from 'react';
+import { api, type SongFace } from '../../api/client.ts';
+import { thePlayer } from '../../audio/player.ts';
+import { useIsPlaying } from '../../transport/useTransport.ts';
+import { color } from '../../ui/tokens.ts';
+import { FormThumbnail } from './FormThumbnail.tsx';
+
+interface Props {
+  readonly song: SongFace;
+  readonly inBin: boolean;
+  readonly onOpen: () => void;
+  readonly onCopy: () => void;
+  readonly onRemove: () => void;
+  readonly onRestore: () => void;
+}
+
+/** A song on the shelf: its name, its form in small, and what can be done with it. */
+export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: Props) {
+  const { data } = useQuery({
+    queryKey: ['thumbnail', song.id, song.revision],
+    queryFn: () => api.song(song.id),
+    enabled: !inBin,
+  });
+  const document = useMemo(() => data && documentOf(data.records), [data]);
+  return (
+    <Box
+      component="article"
+      aria-label={song.name}
+      sx={{
+        background: color('page'),
+        border: `1px solid ${color('line')}`,
+        borderRadius: '14px',
+        p: 2.25,
+        display: 'flex',
+        flexDirection: 'column',
+      }}
+    >
+      <Typography variant="h2">{song.name}</Typography>
+      <Typography sx={{ color: color('soft'), fontSize: 13, mb: 1.5 }}>
+        {song.tempo} bpm · {song.meter} · {song.keyName}
+      </Typography>
+      {!inBin && (
+        <Box sx={{ height: 300, overflow: 'hidden', mb: 1.5 }}>
+          {document && <FormThumbnail document={document} />}
+        </Box>
+      )}
+      <Box
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 0.75,
+          borderTop: `1px solid ${color('line')}`,
+          pt: 1.25,
+          mt: 'auto',
+          flexWrap: 'wrap',
+        }}
+      >
+        <Typography sx={{ color: color('soft'), fontSize: 12.5, flex: 1, whiteSpace: 'nowrap' }}>
+          {Number(song.bars.toFixed(2))} bars · {dayName(song.updatedAt)}
+        </Typography>
+        {inBin ? (
+          <Button onClick={onRestore}>Put back</Button>
+        ) : (
+          <>
+            {document && <PlaySong document={document} name={song.name} />}
+            <Button variant="contained" color="primary" onClick={onOpen} aria-label={`Open ${song.name}`}>
+              Open
+            </Button>
+            <Button variant="text" onClick={onCopy} aria-label={`Duplicate ${song.name}`} sx={{ px: 0.75 }}>
+              Duplicate
+            </Button>
+            <Button variant="text" onClick={onRemove} aria-label={`Delete ${song.name}`} sx={{ px: 0.75 }}>
+              Delete
+            </Button>
+          </>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+function PlaySong({ document, name }: { document: Parameters<typeof compile>[0]; name: string }) {
+  const player = thePlayer();
+  const anyPlaying = useIsPlaying();
+  const [mine, setMine] = useState(false);
+  const playing = anyPlaying && mine;
+  useEffect(() => () => player.stop(), [player]);
+  const toggle = () => {
+    player.stop();
+    setMine(!playing);
+    if (playing) return;
+    const { parts, voicesOf } = indexOf(document);
+    const timeline = compile(document, { kind: 'song' });
+    player.setHeard(() => true);
+    player.setVoices(
+      parts.flatMap((part) => voicesOf(part.id)),
+      new Map(),
+    );
+    void player.play({ timeline, loops: false }, 0);
+  };
+  return (
+    <Tooltip title={playing ? 'Stop' : 'Hear the whole song'}>
+      <IconButton
+        size="small"
+        aria-label={playing ? `Stop ${name}` : `Play ${name}`}
+        onClick={toggle}
+        sx={{ border: `1px solid ${color('strong')}` }}
+      >
+        {playing ? <StopIcon fontSize="small" /> : <PlayIcon fontSize="small" />}
+      </IconButton>
+    </Tooltip>
+  );
+}
+
+/** The day in words, near ones as today and yesterday. */
+function dayName(iso: string): string {
+  const at = new Date(iso);
+  const days = Math.round((startOfDay(new Date()) - startOfDay(at)) / 86_400_000);
+  const clock = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  if (days === 0) return `today, ${clock}`;
+  return days === 1 ? 'yesterday' : at.toLocaleDateString([], { day: 'numeric', month: 'long' });
+}
+
+function startOfDay(date: Date): number {
+  return new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
+}

@@ -1,0 +1,118 @@
+import { Box, Button, Typography } from '@mui/material';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type SongFace } from '../../api/client.ts';
+import { ModeButton } from '../../app/TopBar.tsx';
+import { Logo } from '../../ui/parts.tsx';
+import { color } from '../../ui/tokens.ts';
+import { SongCard } from './SongCard.tsx';
+
+/** All songs, the bin, and the ways to a new one. */
+export function SongsRoom() {
+  const [inBin, setInBin] = useState(false);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { enqueueSnackbar } = useSnackbar();
+  const songs = useQuery({ queryKey: ['songs'], queryFn: api.songs });
+  const bin = useQuery({ queryKey: ['songs', 'bin'], queryFn: api.bin });
+  const failed = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
+  const refresh = () => queries.invalidateQueries({ queryKey: ['songs'] });
+  const open = (id: string) => void navigate(`/songs/${id}/groove`);
+
+  const create = useMutation({
+    mutationFn: () => api.create('blank'),
+    onSuccess: (song) => open(song.id),
+    onError: failed,
+  });
+  const copy = useMutation({
+    mutationFn: (song: SongFace) => api.create(`song:${song.id}`),
+    onSuccess: refresh,
+    onError: failed,
+  });
+  const restore = useMutation({
+    mutationFn: (song: SongFace) => api.restore(song.id),
+    onSuccess: refresh,
+    onError: failed,
+  });
+  const remove = useMutation({
+    mutationFn: (song: SongFace) => api.remove(song.id),
+    onSuccess: async (_, song) => {
+      await refresh();
+      enqueueSnackbar(`${song.name} is in the bin.`, {
+        action: () => <Button onClick={() => restore.mutate(song)}>Undo</Button>,
+      });
+    },
+    onError: failed,
+  });
+
+  const shown = inBin ? bin : songs;
+  return (
+    <Box sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}>
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1.5,
+          height: 56,
+          px: 2.5,
+          background: color('page'),
+          borderBottom: `1px solid ${color('line')}`,
+        }}
+      >
+        <Logo />
+        <Typography variant="h2" component="span">
+          Plucky Verse
+        </Typography>
+        <Typography sx={{ color: color('soft'), fontSize: 13.5 }}>one groove, a whole song</Typography>
+        <Box sx={{ flex: 1 }} />
+        <Button variant="text" onClick={() => setInBin(!inBin)}>
+          {inBin ? 'All songs' : `Bin${bin.data?.length ? ` (${bin.data.length})` : ''}`}
+        </Button>
+        <ModeButton />
+      </Box>
+      <Box component="main" sx={{ maxWidth: 1240, mx: 'auto', p: 3.5, pt: 3 }}>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 2 }}>
+          <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>
+          <Typography sx={{ color: color('soft') }}>{countText(shown.data, inBin)}</Typography>
+          <Box sx={{ flex: 1 }} />
+          {!inBin && (
+            <Button
+              variant="contained"
+              color="primary"
+              disabled={create.isPending}
+              onClick={() => create.mutate()}
+              sx={{ px: 2, py: 1 }}
+            >
+              New song
+            </Button>
+          )}
+        </Box>
+        {shown.error && (
+          <Typography role="alert">{shown.error.message} Start the server and reload this page.</Typography>
+        )}
+        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(340px, 1fr))', gap: 2.5 }}>
+          {shown.data?.map((song) => (
+            <SongCard
+              key={song.id}
+              song={song}
+              inBin={inBin}
+              onOpen={() => open(song.id)}
+              onCopy={() => copy.mutate(song)}
+              onRemove={() => remove.mutate(song)}
+              onRestore={() => restore.mutate(song)}
+            />
+          ))}
+        </Box>
+      </Box>
+    </Box>
+  );
+}
+
+function countText(songs: readonly SongFace[] | undefined, inBin: boolean): string {
+  if (!songs) return '';
+  if (!songs.length) return inBin ? 'nothing thrown away' : 'no songs yet: make a new one';
+  return `${songs.length} ${songs.length === 1 ? 'song' : 'songs'}`;
+}

@@ -1,0 +1,84 @@
+import type { Id } from '@plucky/core';
+import { create } from 'zustand';
+
+/** Where the caret stands in the rows: a row's key and a place in ticks. */
+export interface Caret {
+  readonly row: string;
+  readonly at: number;
+}
+
+/** A slot of the sheet: which occurrence of its section, and which slot. */
+export interface SlotChoice {
+  readonly occurrence: Id;
+  readonly slot: Id;
+}
+
+export type Reach = 'pattern' | 'slot' | 'section' | 'song';
+
+/** What belongs to this sitting at the desk and not to the song: it is neither undone nor saved. */
+export interface Session {
+  readonly songId: string | null;
+  readonly pattern: Id | null;
+  readonly hits: ReadonlySet<Id>;
+  readonly caret: Caret | null;
+  readonly occurrence: Id | null;
+  readonly slot: SlotChoice | null;
+  /** Voices that are not heard, and voices that alone are heard, while listening. */
+  readonly mutes: ReadonlySet<Id>;
+  readonly solos: ReadonlySet<Id>;
+  /** What play plays, by room: the groove room and the sheet remember their own. */
+  readonly reach: Readonly<Record<'groove' | 'sheet', Reach>>;
+  readonly click: boolean;
+  readonly keysShown: boolean;
+}
+
+const EMPTY: Omit<Session, 'songId'> = {
+  pattern: null,
+  hits: new Set(),
+  caret: null,
+  occurrence: null,
+  slot: null,
+  mutes: new Set(),
+  solos: new Set(),
+  reach: { groove: 'pattern', sheet: 'song' },
+  click: false,
+  keysShown: false,
+};
+
+export const useSession = create<Session>()(() => ({ songId: null, ...EMPTY }));
+
+/** Starts afresh when another song is opened. */
+export function enterSong(songId: string): void {
+  if (useSession.getState().songId !== songId) useSession.setState({ songId, ...EMPTY });
+}
+
+export function choosePattern(pattern: Id): void {
+  useSession.setState({ pattern, hits: new Set(), caret: null });
+}
+
+export function chooseHits(hits: Iterable<Id>): void {
+  useSession.setState({ hits: new Set(hits) });
+}
+
+export function chooseSlot(slot: SlotChoice | null): void {
+  useSession.setState(slot ? { slot, occurrence: slot.occurrence } : { slot });
+}
+
+export function chooseOccurrence(occurrence: Id | null): void {
+  useSession.setState({ occurrence, slot: null });
+}
+
+export function toggleListening(which: 'mutes' | 'solos', voice: Id): void {
+  const next = new Set(useSession.getState()[which]);
+  if (!next.delete(voice)) next.add(voice);
+  useSession.setState(which === 'mutes' ? { mutes: next } : { solos: next });
+}
+
+export function setReach(room: 'groove' | 'sheet', reach: Reach): void {
+  useSession.setState(({ reach: before }) => ({ reach: { ...before, [room]: reach } }));
+}
+
+/** Whether a voice is heard, with these mutes and solos. */
+export function isHeard(voice: Id, { mutes, solos }: Pick<Session, 'mutes' | 'solos'>): boolean {
+  return !mutes.has(voice) && (solos.size === 0 || solos.has(voice));
+}

@@ -1,0 +1,135 @@
+import PlayIcon from '@mui/icons-material/PlayArrowRounded';
+import StopIcon from '@mui/icons-material/StopRounded';
+import { Box, IconButton, Tooltip, Typography } from '@mui/material';
+import { barAt, beatTicks } from '@plucky/core';
+import { useCallback, useRef } from 'react';
+import { hasCommand, useKeys } from '../app/useKeys.ts';
+import { setReach, useSession } from '../session/store.ts';
+import { Choice } from '../ui/parts.tsx';
+import { color } from '../ui/tokens.ts';
+import { usePreview } from './preview.ts';
+import { usePlayhead, useTransport, type TransportState } from './useTransport.ts';
+import { REACHES, reachIn } from './what.ts';
+
+/** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
+export function Transport() {
+  const transport = useTransport();
+  const { room, what, isPlaying, toggle } = transport;
+  const session = useSession();
+  const preview = usePreview((state) => state.preview);
+  const reach = reachIn(room, session);
+
+  useKeys((event) => {
+    if (hasCommand(event) || event.altKey) return false;
+    if (event.key === ' ') {
+      toggle();
+      return true;
+    }
+    if (event.key.toLowerCase() !== 'k') return false;
+    useSession.setState({ click: !session.click });
+    return true;
+  });
+
+  return (
+    <Box
+      component="footer"
+      aria-label="Transport"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        height: '100%',
+        px: 2.5,
+        background: color('page'),
+        borderTop: `1px solid ${color('line')}`,
+      }}
+    >
+      <Tooltip title={isPlaying ? 'Stop (Space)' : 'Play (Space)'}>
+        <span>
+          <IconButton
+            aria-label={isPlaying ? 'Stop' : 'Play'}
+            disabled={!what}
+            onClick={toggle}
+            sx={{
+              width: 40,
+              height: 40,
+              borderRadius: '50%',
+              background: color('plum'),
+              color: color('on-plum'),
+              '&:hover': { background: color('plum') },
+              '&.Mui-disabled': { background: color('line') },
+            }}
+          >
+            {isPlaying ? <StopIcon /> : <PlayIcon />}
+          </IconButton>
+        </span>
+      </Tooltip>
+      <Box sx={{ minWidth: 290, maxWidth: 380 }}>
+        <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: 14 }}>
+          {what?.title ?? nothingToPlay(reach)}
+        </Typography>
+        <Typography variant="caption" noWrap component="div">
+          {what?.detail ?? ' '}
+        </Typography>
+      </Box>
+      {!preview && (
+        <Box role="group" aria-label="How much plays" sx={{ display: 'flex', gap: 0.5 }}>
+          {REACHES[room].length > 1 &&
+            REACHES[room].map(({ reach: one, name }) => (
+              <Choice
+                key={one}
+                chosen={one === reach}
+                onClick={() => room !== 'hand-off' && setReach(room, one)}
+              >
+                {name}
+              </Choice>
+            ))}
+        </Box>
+      )}
+      <Box sx={{ flex: 1 }} />
+      <Place {...transport} />
+      <Choice
+        chosen={session.click}
+        title="Click on or off (K)"
+        onClick={() => useSession.setState({ click: !session.click })}
+      >
+        Click
+      </Choice>
+    </Box>
+  );
+}
+
+function nothingToPlay(reach: string): string {
+  if (reach === 'section') return 'No section plays this yet';
+  if (reach === 'slot') return 'Choose a slot to play';
+  return reach === 'song' ? 'The song has no section yet' : 'Choose a pattern to play';
+}
+
+/** The place as bar, beat and quarter of a beat, written straight to the page as it moves. */
+function Place({ timeline, what }: TransportState) {
+  const at = useRef<HTMLSpanElement>(null);
+  const show = useCallback(
+    (place: number | null) => {
+      if (!at.current) return;
+      at.current.textContent = timeline?.length ? placeText(timeline, place ?? what?.start ?? 0) : '';
+    },
+    [timeline, what],
+  );
+  usePlayhead(show);
+  return (
+    <span
+      ref={at}
+      className="mono"
+      role="timer"
+      aria-label="Place"
+      style={{ minWidth: 120, textAlign: 'right' }}
+    />
+  );
+}
+
+function placeText(timeline: NonNullable<TransportState['timeline']>, tick: number): string {
+  const { bar, start, meter } = barAt(timeline, tick);
+  const beat = beatTicks(meter);
+  const inBar = tick - start;
+  return `bar ${bar} . ${Math.floor(inBar / beat) + 1} . ${Math.floor((inBar % beat) / (beat / 4)) + 1}`;
+}

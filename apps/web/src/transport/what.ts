@@ -1,0 +1,155 @@
+import {
+  barTicks,
+  indexOf,
+  lengthName,
+  occurrencePlaces,
+  resolve,
+  sectionLength,
+  sectionMeter,
+  songStretches,
+  type OccurrencePlace,
+  type Scope,
+  type SongDocument,
+} from '@plucky/core';
+import { durationName } from '../audio/player.ts';
+import type { Reach, Session } from '../session/store.ts';
+import type { Preview } from './preview.ts';
+
+/** What the play button plays, and how it says so. */
+export interface WhatPlays {
+  readonly document: SongDocument;
+  readonly scope: Scope;
+  readonly loops: boolean;
+  readonly title: string;
+  readonly detail: string;
+  /** Where in the song it starts, in ticks; null for what stands outside the form. */
+  readonly origin: number | null;
+  /** Where playing starts, in ticks from the start of the scope. */
+  readonly start: number;
+}
+
+export type RoomPath = 'groove' | 'sheet' | 'hand-off';
+
+/** The reaches that a room offers, with their names. */
+export const REACHES: Readonly<
+  Record<RoomPath, readonly { readonly reach: Reach; readonly name: string }[]>
+> = {
+  groove: [
+    { reach: 'pattern', name: 'This pattern' },
+    { reach: 'section', name: 'In its section' },
+    { reach: 'song', name: 'Whole song' },
+  ],
+  sheet: [
+    { reach: 'slot', name: 'This slot' },
+    { reach: 'section', name: 'This section' },
+    { reach: 'song', name: 'Whole song' },
+  ],
+  'hand-off': [{ reach: 'song', name: 'Whole song' }],
+};
+
+export function reachIn(room: RoomPath, session: Pick<Session, 'reach'>): Reach {
+  return room === 'hand-off' ? 'song' : session.reach[room];
+}
+
+/** Works out what plays in a room; null, with the reason in `whyNothing`, when there is nothing to play. */
+export function whatPlays(
+  document: SongDocument,
+  room: RoomPath,
+  session: Session,
+  preview: Preview | null,
+): WhatPlays | null {
+  if (preview) return { ...preview, loops: true, origin: null, start: 0 };
+  const reach = reachIn(room, session);
+  if (reach === 'pattern') return patternPlays(document, session);
+  const places = occurrencePlaces(document);
+  const chosen = room === 'groove' ? placeOfPattern(document, session, places) : chosenPlace(session, places);
+  if (reach === 'song') return songPlays(document, room === 'sheet' ? chosen : undefined, places);
+  if (reach === 'slot') return slotPlays(document, session);
+  return chosen ? sectionPlays(document, chosen) : null;
+}
+
+function patternPlays(document: SongDocument, { pattern: id }: Session): WhatPlays | null {
+  const index = indexOf(document);
+  if (id === null || !index.pattern(id)) return null;
+  const { pattern, meter } = resolve(document, id);
+  const length = lengthName(pattern.length, meter ?? index.song.meter);
+  return {
+    document,
+    scope: { kind: 'pattern', pattern: id },
+    loops: true,
+    title: `${pattern.name}, looping ${length}`,
+    detail: 'Switching patterns keeps the place in the bar',
+    origin: null,
+    start: 0,
+  };
+}
+
+function songPlays(
+  document: SongDocument,
+  from: OccurrencePlace | undefined,
+  places: readonly OccurrencePlace[],
+): WhatPlays | null {
+  const length = places.reduce((sum, place) => sum + place.length, 0);
+  if (!length) return null;
+  const bars = places.reduce((sum, place) => sum + place.bars, 0);
+  const start = from?.start ?? 0;
+  return {
+    document,
+    scope: { kind: 'song' },
+    loops: false,
+    title: start && from ? `Whole song, from ${from.section.name}` : 'Whole song, from the start',
+    detail: `${Number(bars.toFixed(2))} bars · ${durationName(length, indexOf(document).song.tempo)}`,
+    origin: 0,
+    start,
+  };
+}
+
+function sectionPlays(
+  document: SongDocument,
+  { occurrence, section, start, length }: OccurrencePlace,
+): WhatPlays | null {
+  if (!length) return null;
+  return {
+    document,
+    scope: { kind: 'occurrence', occurrence: occurrence.id },
+    loops: true,
+    title: `${section.name}, looping ${lengthName(length, sectionMeter(document, section))}`,
+    detail: occurrence.times > 1 ? `${occurrence.times} times in a row` : 'The section goes round',
+    origin: start,
+    start: 0,
+  };
+}
+
+function slotPlays(document: SongDocument, { slot: chosen }: Session): WhatPlays | null {
+  const stretch = songStretches(document).find(
+    (one) => one.occurrence?.id === chosen?.occurrence && one.slot.id === chosen?.slot,
+  );
+  if (!stretch?.occurrence) return null;
+  return {
+    document,
+    scope: { kind: 'slot', occurrence: stretch.occurrence.id, repeat: stretch.repeat, slot: stretch.slot.id },
+    loops: true,
+    title: `One slot of ${stretch.section.name}, looping ${lengthName(stretch.slot.length, stretch.meter)}`,
+    detail: `From bar ${Math.floor(stretch.inSection / barTicks(stretch.meter)) + 1} of the section`,
+    origin: stretch.start,
+    start: 0,
+  };
+}
+
+function chosenPlace(session: Session, places: readonly OccurrencePlace[]): OccurrencePlace | undefined {
+  return places.find((place) => place.occurrence.id === session.occurrence) ?? places[0];
+}
+
+/** The first place of the form that plays the pattern: the chosen one if it does. */
+function placeOfPattern(
+  document: SongDocument,
+  session: Session,
+  places: readonly OccurrencePlace[],
+): OccurrencePlace | undefined {
+  const plays = places.filter(
+    ({ section }) =>
+      sectionLength(section) > 0 &&
+      section.slots.some((slot) => slot.layers.some((layer) => layer.pattern === session.pattern)),
+  );
+  return plays.find((place) => place.occurrence.id === session.occurrence) ?? plays[0];
+}

@@ -1,0 +1,54 @@
+import { InputBase } from '@mui/material';
+import { useState } from 'react';
+import { SERIF, color } from './tokens.ts';
+
+/** A name that is edited where it stands: Enter or leaving keeps it, Escape takes it back. */
+export function NameField({
+  value,
+  label,
+  size = 20,
+  onChange,
+}: {
+  value: string;
+  label: string;
+  size?: number;
+  onChange: (name: string) => void;
+}) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const keep = () => {
+    const name = draft?.trim();
+    setDraft(null);
+    if (name && name !== value) onChange(name);
+  };
+  const shown = draft ?? value;
+  return (
+    <InputBase
+      value={shown}
+      inputProps={{
+        'aria-label': label,
+        maxLength: 80,
+        style: { padding: '2px 4px', textOverflow: 'ellipsis' },
+      }}
+      onFocus={() => setDraft(value)}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        event.stopPropagation();
+        if (event.key === 'Escape') setDraft(value);
+        if (event.key === 'Enter' || event.key === 'Escape')
+          event.currentTarget.querySelector('input')?.blur();
+      }}
+      sx={{
+        fontFamily: SERIF,
+        fontWeight: 600,
+        fontSize: size,
+        color: color('ink'),
+        // As wide as its text, so that what follows stands beside it.
+        width: `${Math.min(26, Math.max(4, shown.length)) * 0.56 + 1}em`,
+        borderRadius: '8px',
+        '&:hover': { backgroundColor: color('sunk') },
+        '&.Mui-focused': { backgroundColor: color('page'), outline: `2px solid ${color('plum')}` },
+      }}
+    />
+  );
+}

@@ -1,0 +1,92 @@
+import { createTheme, type Theme } from '@mui/material/styles';
+import { MONO, SANS, SERIF, TOKENS, type Mode } from './tokens.ts';
+
+/** The look of every control: hairlines, no shadows, one plum accent. */
+export function makeTheme(mode: Mode): Theme {
+  const t = TOKENS[mode];
+  const variables = Object.fromEntries(Object.entries(t).map(([name, value]) => [`--${name}`, value]));
+  const focus = { outline: `2px solid ${t.plum}`, outlineOffset: 2 };
+  return createTheme({
+    palette: {
+      mode,
+      primary: { main: t.plum, contrastText: t['on-plum'] },
+      background: { default: t.paper, paper: t.page },
+      text: { primary: t.ink, secondary: t.soft, disabled: t.faint },
+      divider: t.line,
+      error: { main: t.snare },
+      warning: { main: t.warn },
+      success: { main: t.good },
+    },
+    shape: { borderRadius: 10 },
+    typography: {
+      fontFamily: SANS,
+      fontSize: 14,
+      button: { textTransform: 'none', fontWeight: 600 },
+      h1: { fontFamily: SERIF, fontWeight: 600, fontSize: 30 },
+      h2: { fontFamily: SERIF, fontWeight: 600, fontSize: 21 },
+      h3: { fontFamily: SERIF, fontWeight: 600, fontSize: 19 },
+      body2: { fontSize: 13 },
+      caption: { fontSize: 12, color: t.soft },
+    },
+    components: {
+      MuiCssBaseline: {
+        styleOverrides: {
+          ':root': { ...variables, colorScheme: mode },
+          body: { fontVariantNumeric: 'tabular-nums', overflow: 'hidden' },
+          ':focus-visible': focus,
+          '.mono': { fontFamily: MONO, fontSize: 13 },
+          '.serif': { fontFamily: SERIF, fontWeight: 600 },
+          '@media (prefers-reduced-motion: reduce)': {
+            '*': { transition: 'none !important', animation: 'none !important' },
+          },
+        },
+      },
+      MuiButtonBase: {
+        defaultProps: { disableRipple: true },
+        styleOverrides: { root: { '&:focus-visible': focus } },
+      },
+      MuiButton: {
+        defaultProps: { disableElevation: true, variant: 'outlined', color: 'inherit', size: 'small' },
+        styleOverrides: {
+          root: { borderRadius: 10, padding: '5px 13px', fontSize: 13.5, lineHeight: 1.5, minWidth: 0 },
+          outlined: {
+            borderColor: t.strong,
+            backgroundColor: t.page,
+            '&:hover': { backgroundColor: t.sunk },
+          },
+          text: { color: t.soft, '&:hover': { color: t.ink, backgroundColor: t.sunk } },
+        },
+      },
+      MuiIconButton: { styleOverrides: { root: { borderRadius: 10, color: t.soft } } },
+      MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
+      MuiDialog: { styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 14 } } },
+      MuiPopover: { styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 12 } } },
+      MuiTooltip: {
+        defaultProps: { enterDelay: 500 },
+        styleOverrides: { tooltip: { backgroundColor: t.ink, color: t.page, fontSize: 12 } },
+      },
+      MuiSlider: {
+        defaultProps: { size: 'small' },
+        styleOverrides: {
+          rail: { backgroundColor: t.strong, opacity: 0.7 },
+          thumb: {
+            width: 15,
+            height: 15,
+            backgroundColor: t.page,
+            border: `2px solid ${t.plum}`,
+            '&::before': { boxShadow: 'none' },
+          },
+          track: { border: 0, height: 4 },
+        },
+      },
+      MuiOutlinedInput: {
+        styleOverrides: {
+          root: { backgroundColor: t.page, fontSize: 14 },
+          notchedOutline: { borderColor: t.strong },
+          input: { paddingTop: 7, paddingBottom: 7 },
+        },
+      },
+      MuiMenuItem: { styleOverrides: { root: { fontSize: 14 } } },
+    },
+  });
+}

@@ -1,0 +1,19 @@
+import react from '@vitejs/plugin-react';
+import { defaultClientConditions, defineConfig } from 'vite';
+
+const groups = [
+  { name: 'mui', test: /node_modules[\\/](@mui|@emotion)/ },
+  { name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ },
+];
+
+export default defineConfig({
+  plugins: [react()],
+  resolve: { conditions: ['@plucky/source', ...defaultClientConditions] },
+  worker: { format: 'es' },
+  server: { port: 5173, proxy: { '/api': 'http://127.0.0.1:4870' } },
+  build: {
+    target: 'es2023',
+    chunkSizeWarningLimit: 900,
+    rolldownOptions: { output: { codeSplitting: { groups } } },
+  },
+});
