@@ -17,7 +17,7 @@ export function Heading({ children }: { children: ReactNode }) {
 /** A group of controls under its heading. */
 export function Group({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box component="section" aria-label={title} sx={{ mb: 2 }}>
+    <Box component="section" aria-label={title} sx={{ mb: 1.75 }}>
       <Heading>{title}</Heading>
       {children}
     </Box>

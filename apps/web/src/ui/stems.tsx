@@ -66,10 +66,10 @@ export const Stem = memo(function Stem({ x, base, height, family, origin, chosen
       )}
       {accented && !silenced && (
         <path
-          d={`M-4 ${-height - 11}L4 ${-height - 9}L-4 ${-height - 7}`}
+          d={`M-3.5 ${-height - 14}L3.5 ${-height - 11}L-3.5 ${-height - 8}`}
           fill="none"
           stroke="var(--plum)"
-          strokeWidth={1.6}
+          strokeWidth={1.8}
         />
       )}
     </g>

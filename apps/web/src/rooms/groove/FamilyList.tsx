@@ -78,17 +78,10 @@ function PatternEntry({
   const resolved = resolve(document, pattern.id);
   const index = indexOf(document);
   const bar = barTicks(resolved.meter ?? index.song.meter);
-  const marks = useMemo(
-    () =>
-      marksOf(
-        indexOf(document),
-        resolved.hits,
-        0,
-        pattern.length,
-        pattern.parent ? followsParent : undefined,
-      ),
-    [document, resolved, pattern],
-  );
+  const marks = useMemo(() => {
+    const { hits } = resolve(document, pattern.id);
+    return marksOf(indexOf(document), hits, 0, pattern.length, pattern.parent ? followsParent : undefined);
+  }, [document, pattern]);
   useEffect(() => {
     if (chosen) entry.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);

@@ -124,32 +124,44 @@ export function ExportSettings({
           {example ?? ''}
         </Typography>
       </Group>
-      <Button
-        variant="contained"
-        color="primary"
-        fullWidth
-        disabled={exporting || unsaved || regions.length === 0 || !options.names.trim()}
-        onClick={onExport}
-        sx={{ py: 0.9 }}
+      <Box
+        sx={{
+          position: 'sticky',
+          bottom: -16,
+          mx: -2,
+          mb: -2,
+          p: 2,
+          background: color('paper'),
+          borderTop: `1px solid ${color('line')}`,
+        }}
       >
-        {exporting
-          ? 'Exporting…'
-          : unsaved
-            ? 'Saving first…'
-            : `Export ${regions.length} ${regions.length === 1 ? 'file' : 'files'}`}
-      </Button>
-      {result && (
-        <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
-          <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
-            Download all as zip
-          </Button>
-          {changed > 0 && changed < result.regions.length && (
-            <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
-              Only the {changed} that changed
+        <Button
+          variant="contained"
+          color="primary"
+          fullWidth
+          disabled={exporting || unsaved || regions.length === 0 || !options.names.trim()}
+          onClick={onExport}
+          sx={{ py: 0.9 }}
+        >
+          {exporting
+            ? 'Exporting…'
+            : unsaved
+              ? 'Saving first…'
+              : `Export ${regions.length} ${regions.length === 1 ? 'file' : 'files'}`}
+        </Button>
+        {result && (
+          <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
+            <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
+              Download all as zip
             </Button>
-          )}
-        </Box>
-      )}
+            {changed > 0 && changed < result.regions.length && (
+              <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
+                Only the {changed} that changed
+              </Button>
+            )}
+          </Box>
+        )}
+      </Box>
     </Box>
   );
 }

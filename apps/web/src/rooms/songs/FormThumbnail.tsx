@@ -23,7 +23,7 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
     (sum, { section }) => sum + phraseLines(section, sectionMeter(document, section), song.phraseBars).length,
     0,
   );
-  const height = Math.max(7, Math.min(15, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));
+  const height = Math.max(7, Math.min(24, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '64px 1fr', columnGap: 1, rowGap: '3px' }}>
       {places.map(({ occurrence, section }) => {

@@ -1,6 +1,7 @@
+import MoreIcon from '@mui/icons-material/MoreHoriz';
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
-import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
+import { Box, Button, IconButton, Menu, MenuItem, Tooltip, Typography } from '@mui/material';
 import { compile, documentOf, indexOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -71,16 +72,35 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
             <Button variant="contained" color="primary" onClick={onOpen} aria-label={`Open ${song.name}`}>
               Open
             </Button>
-            <Button variant="text" onClick={onCopy} aria-label={`Duplicate ${song.name}`} sx={{ px: 0.75 }}>
-              Duplicate
-            </Button>
-            <Button variant="text" onClick={onRemove} aria-label={`Delete ${song.name}`} sx={{ px: 0.75 }}>
-              Delete
-            </Button>
+            <MoreMenu name={song.name} onCopy={onCopy} onRemove={onRemove} />
           </>
         )}
       </Box>
     </Box>
+  );
+}
+
+function MoreMenu({ name, onCopy, onRemove }: { name: string; onCopy: () => void; onRemove: () => void }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const choose = (deed: () => void) => () => {
+    setAnchor(null);
+    deed();
+  };
+  return (
+    <>
+      <IconButton
+        size="small"
+        aria-label={`More for ${name}`}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
+        <MoreIcon fontSize="small" />
+      </IconButton>
+      <Menu open={anchor !== null} anchorEl={anchor} onClose={() => setAnchor(null)}>
+        <MenuItem onClick={choose(onCopy)}>Duplicate</MenuItem>
+        <MenuItem onClick={choose(onRemove)}>Delete</MenuItem>
+      </Menu>
+    </>
   );
 }
 
@@ -121,7 +141,7 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
 function dayName(iso: string): string {
   const at = new Date(iso);
   const days = Math.round((startOfDay(new Date()) - startOfDay(at)) / 86_400_000);
-  const clock = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  const clock = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
   if (days === 0) return `today, ${clock}`;
   return days === 1 ? 'yesterday' : at.toLocaleDateString([], { day: 'numeric', month: 'long' });
 }

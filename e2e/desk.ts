@@ -1,0 +1,49 @@
+import { expect, type Locator, type Page } from '@playwright/test';
+
+/** The rows of the groove room. */
+export function rows(page: Page): Locator {
+  return page.getByRole('application');
+}
+
+export async function newSong(page: Page): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New song' }).click();
+  await expect(rows(page)).toBeVisible();
+}
+
+export async function openDemo(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  await page.getByRole('button', { name: `Open ${name}`, exact: true }).click();
+  await expect(rows(page)).toBeVisible();
+}
+
+export async function goTo(page: Page, room: 'Groove' | 'Sheet' | 'Hand-off'): Promise<void> {
+  await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: room }).click();
+}
+
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByRole('status', { name: 'Saving' })).toHaveText('Saved');
+}
+
+/** Where a place of a row is on the page: the row by its name, the tick by the bar lines of the pattern. */
+export async function spot(page: Page, row: string, tick: number, length = 7680): Promise<{ x: number; y: number }> {
+  const label = await page.getByRole('button', { name: `Row ${row}`, exact: true }).boundingBox();
+  const area = await rows(page).boundingBox();
+  if (!label || !area) throw new Error(`The row ${row} is not on the page.`);
+  const pad = 12;
+  return { x: area.x + pad + (tick / length) * (area.width - 2 * pad), y: label.y + label.height / 2 + 4 };
+}
+
+/** Presses a row at a tick, as with the mouse. */
+export async function press(page: Page, row: string, ...ticks: readonly number[]): Promise<void> {
+  for (const tick of ticks) {
+    const { x, y } = await spot(page, row, tick);
+    await page.mouse.click(x, y);
+  }
+}
+
+/** Chooses one of a select's options by its label. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click();
+}

@@ -1,0 +1,43 @@
+import { defineConfig } from '@playwright/test';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const port = Number(process.env['E2E_PORT'] ?? 4879);
+// Playwright reads this file in every process, so the folder is passed on through the environment.
+const data = (process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'plucky-e2e-')));
+
+export default defineConfig({
+  testDir: 'e2e',
+  workers: 1,
+  timeout: 90_000,
+  reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
+  outputDir: 'test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${port}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--autoplay-policy=no-user-gesture-required',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node --enable-source-maps apps/server/dist/main.js',
+    url: `http://127.0.0.1:${port}/api/health`,
+    reuseExistingServer: false,
+    timeout: 60_000,
+    stdout: 'pipe',
+    env: { PORT: String(port), DATA_DIR: data },
+  },
+});
