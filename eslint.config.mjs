@@ -20,7 +20,12 @@ export default ts.config(
   {
     languageOptions: {
       parserOptions: {
-        project: ['./tsconfig.tests.json', './packages/*/tsconfig.json', './apps/*/tsconfig.json'],
+        project: [
+          './tsconfig.tests.json',
+          './packages/*/tsconfig.json',
+          './apps/*/tsconfig.json',
+          './bench/tsconfig.json',
+        ],
         tsconfigRootDir: import.meta.dirname,
       },
     },

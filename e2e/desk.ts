@@ -26,7 +26,12 @@ export async function saved(page: Page): Promise<void> {
 }
 
 /** Where a place of a row is on the page: the row by its name, the tick by the bar lines of the pattern. */
-export async function spot(page: Page, row: string, tick: number, length = 7680): Promise<{ x: number; y: number }> {
+export async function spot(
+  page: Page,
+  row: string,
+  tick: number,
+  length = 7680,
+): Promise<{ x: number; y: number }> {
   const label = await page.getByRole('button', { name: `Row ${row}`, exact: true }).boundingBox();
   const area = await rows(page).boundingBox();
   if (!label || !area) throw new Error(`The row ${row} is not on the page.`);

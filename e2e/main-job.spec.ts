@@ -48,9 +48,13 @@ async function exportAll(page: Page): Promise<Record<string, Uint8Array>> {
 }
 
 const places = (notes: readonly Note[], note: number, bar = 0) =>
-  notes.filter((one) => one.note === note && one.tick >= bar * 3840 && one.tick < (bar + 1) * 3840).map((one) => one.tick - bar * 3840);
+  notes
+    .filter((one) => one.note === note && one.tick >= bar * 3840 && one.tick < (bar + 1) * 3840)
+    .map((one) => one.tick - bar * 3840);
 
-test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus, and a zip that reads back', async ({ page }) => {
+test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus, and a zip that reads back', async ({
+  page,
+}) => {
   await newSong(page);
   // The main groove: kick on 1 and 3, snare on 2 and 4, hats on the 8ths of the first bar.
   await press(page, 'Kick', 0, 1920, 3840, 5760);
@@ -125,7 +129,9 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await rows(page).press('Shift+ArrowRight');
   await saved(page);
   const again = await exportAll(page);
-  const verseAgain = notesIn(again[names.find((name) => name.includes('Verse')) ?? ''] ?? new Uint8Array()).notes;
+  const verseAgain = notesIn(
+    again[names.find((name) => name.includes('Verse')) ?? ''] ?? new Uint8Array(),
+  ).notes;
   expect(places(verseAgain, 36)).toEqual([0, 2160, 3360]);
   await expect(page.getByRole('cell', { name: 'changed' })).toHaveCount(4);
 });

@@ -10,7 +10,7 @@ import {
   type Song,
 } from '@plucky/core';
 import { useState, type ReactNode } from 'react';
-import { useEdit, useIndex } from '../document/context.tsx';
+import { useEdit, useSongRecord } from '../document/context.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Amount, Choices } from '../ui/parts.tsx';
 import { color } from '../ui/tokens.ts';
@@ -29,7 +29,7 @@ const METERS: readonly Meter[] = [
 
 /** Tempo, meter, key and swing of the song, each a chip that opens. */
 export function SongSettings() {
-  const { song } = useIndex();
+  const song = useSongRecord();
   const edit = useEdit();
   const set = (fields: Partial<Song>, label: string, gesture?: string) =>
     edit((document) => editSong(document, fields, label), gesture ?? null);

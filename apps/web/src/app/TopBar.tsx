@@ -5,7 +5,7 @@ import UndoIcon from '@mui/icons-material/Undo';
 import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
 import { editSong } from '@plucky/core';
 import { Link, useLocation, useParams } from 'react-router';
-import { useDocumentState, useDocumentStore, useEdit, useIndex } from '../document/context.tsx';
+import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
 import { redo, undo, type SaveState } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
 import { NameField } from '../ui/NameField.tsx';
@@ -16,7 +16,7 @@ import { ROOMS } from './rooms.ts';
 import { SongSettings } from './SongSettings.tsx';
 
 export function TopBar() {
-  const { song } = useIndex();
+  const song = useSongRecord();
   const edit = useEdit();
   return (
     <Box

@@ -1,5 +1,4 @@
-import type { Outcome, SongDocument } from '@plucky/core';
-import { indexOf, type SongIndex } from '@plucky/core';
+import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } from '@plucky/core';
 import { useSnackbar } from 'notistack';
 import { createContext, useCallback, useContext } from 'react';
 import { useStore } from 'zustand';
@@ -23,6 +22,11 @@ export function useSong(): SongDocument {
 
 export function useIndex(): SongIndex {
   return indexOf(useSong());
+}
+
+/** The song's own record, the same object until one of its fields changes. */
+export function useSongRecord(): Song {
+  return useDocumentState((state) => indexOf(state.document).song);
 }
 
 /** Takes an edit of the song as it is at that moment; a refusal is told to the person, and false returned. */

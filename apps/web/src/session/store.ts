@@ -1,5 +1,6 @@
 import type { Id } from '@plucky/core';
 import { create } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 
 /** Where the caret stands in the rows: a row's key and a place in ticks. */
 export interface Caret {
@@ -56,6 +57,11 @@ export function choosePattern(pattern: Id): void {
   useSession.setState({ pattern, hits: new Set(), caret: null });
 }
 
+/** Puts the caret on another row, at the place where it stands. */
+export function chooseRow(row: string): void {
+  useSession.setState(({ caret }) => ({ caret: { row, at: caret?.at ?? 0 }, hits: new Set() }));
+}
+
 export function chooseHits(hits: Iterable<Id>): void {
   useSession.setState({ hits: new Set(hits) });
 }
@@ -81,4 +87,13 @@ export function setReach(room: 'groove' | 'sheet', reach: Reach): void {
 /** Whether a voice is heard, with these mutes and solos. */
 export function isHeard(voice: Id, { mutes, solos }: Pick<Session, 'mutes' | 'solos'>): boolean {
   return !mutes.has(voice) && (solos.size === 0 || solos.has(voice));
+}
+
+/** The named fields of the session; what uses it is drawn anew only when one of them changes. */
+export function useSessionFields<K extends keyof Session>(...names: readonly K[]): Pick<Session, K> {
+  return useSession(
+    useShallow(
+      (session) => Object.fromEntries(names.map((name) => [name, session[name]])) as Pick<Session, K>,
+    ),
+  );
 }

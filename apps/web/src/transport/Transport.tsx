@@ -4,7 +4,7 @@ import { Box, IconButton, Tooltip, Typography } from '@mui/material';
 import { barAt, beatTicks } from '@plucky/core';
 import { useCallback, useRef } from 'react';
 import { hasCommand, useKeys } from '../app/useKeys.ts';
-import { setReach, useSession } from '../session/store.ts';
+import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { Choice } from '../ui/parts.tsx';
 import { color } from '../ui/tokens.ts';
 import { usePreview } from './preview.ts';
@@ -15,7 +15,7 @@ import { REACHES, reachIn } from './what.ts';
 export function Transport() {
   const transport = useTransport();
   const { room, what, isPlaying, toggle } = transport;
-  const session = useSession();
+  const session = useSessionFields('reach', 'click');
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
 

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { thePlayer } from '../audio/player.ts';
 import { useSong } from '../document/context.tsx';
-import { isHeard, useSession } from '../session/store.ts';
+import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
 import { whatPlays, type RoomPath, type WhatPlays } from './what.ts';
 
@@ -33,7 +33,7 @@ export function useIsPlaying(): boolean {
 export function useWhatPlays(): WhatPlays | null {
   const document = useSong();
   const room = useRoom();
-  const session = useSession();
+  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach');
   const preview = usePreview((state) => state.preview);
   return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
 }

@@ -28,6 +28,9 @@ export interface WhatPlays {
   readonly start: number;
 }
 
+/** What of the session decides what plays. */
+export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach'>;
+
 export type RoomPath = 'groove' | 'sheet' | 'hand-off';
 
 /** The reaches that a room offers, with their names. */
@@ -51,11 +54,11 @@ export function reachIn(room: RoomPath, session: Pick<Session, 'reach'>): Reach 
   return room === 'hand-off' ? 'song' : session.reach[room];
 }
 
-/** Works out what plays in a room; null, with the reason in `whyNothing`, when there is nothing to play. */
+/** Works out what plays in a room; null when there is nothing to play. */
 export function whatPlays(
   document: SongDocument,
   room: RoomPath,
-  session: Session,
+  session: Choices,
   preview: Preview | null,
 ): WhatPlays | null {
   if (preview) return { ...preview, loops: true, origin: null, start: 0 };
@@ -68,7 +71,7 @@ export function whatPlays(
   return chosen ? sectionPlays(document, chosen) : null;
 }
 
-function patternPlays(document: SongDocument, { pattern: id }: Session): WhatPlays | null {
+function patternPlays(document: SongDocument, { pattern: id }: Choices): WhatPlays | null {
   const index = indexOf(document);
   if (id === null || !index.pattern(id)) return null;
   const { pattern, meter } = resolve(document, id);
@@ -120,7 +123,7 @@ function sectionPlays(
   };
 }
 
-function slotPlays(document: SongDocument, { slot: chosen }: Session): WhatPlays | null {
+function slotPlays(document: SongDocument, { slot: chosen }: Choices): WhatPlays | null {
   const stretch = songStretches(document).find(
     (one) => one.occurrence?.id === chosen?.occurrence && one.slot.id === chosen?.slot,
   );
@@ -136,14 +139,14 @@ function slotPlays(document: SongDocument, { slot: chosen }: Session): WhatPlays
   };
 }
 
-function chosenPlace(session: Session, places: readonly OccurrencePlace[]): OccurrencePlace | undefined {
+function chosenPlace(session: Choices, places: readonly OccurrencePlace[]): OccurrencePlace | undefined {
   return places.find((place) => place.occurrence.id === session.occurrence) ?? places[0];
 }
 
 /** The first place of the form that plays the pattern: the chosen one if it does. */
 function placeOfPattern(
   document: SongDocument,
-  session: Session,
+  session: Choices,
   places: readonly OccurrencePlace[],
 ): OccurrencePlace | undefined {
   const plays = places.filter(

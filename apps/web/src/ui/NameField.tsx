@@ -20,10 +20,9 @@ export function NameField({
     setDraft(null);
     if (name && name !== value) onChange(name);
   };
-  const shown = draft ?? value;
   return (
     <InputBase
-      value={shown}
+      value={draft ?? value}
       inputProps={{
         'aria-label': label,
         maxLength: 80,
@@ -44,7 +43,7 @@ export function NameField({
         fontSize: size,
         color: color('ink'),
         // As wide as its text, so that what follows stands beside it.
-        width: `${Math.min(26, Math.max(4, shown.length)) * 0.56 + 1}em`,
+        '& input': { fieldSizing: 'content', minWidth: '3em', maxWidth: '15em' },
         borderRadius: '8px',
         '&:hover': { backgroundColor: color('sunk') },
         '&.Mui-focused': { backgroundColor: color('page'), outline: `2px solid ${color('plum')}` },

@@ -29,10 +29,21 @@ export interface StemProps {
   readonly origin: Origin;
   readonly chosen: boolean;
   readonly accented: boolean;
+  /** How far a held note is drawn, in pixels; drums have none. */
+  readonly tail?: number;
 }
 
 /** A hit: solid when own or changed, hollow when it follows, dashed when silenced. */
-export const Stem = memo(function Stem({ x, base, height, family, origin, chosen, accented }: StemProps) {
+export const Stem = memo(function Stem({
+  x,
+  base,
+  height,
+  family,
+  origin,
+  chosen,
+  accented,
+  tail = 0,
+}: StemProps) {
   const ink = familyColor(family);
   const silenced = origin === 'silenced';
   const own = origin === 'own' || origin === 'changed';
@@ -52,6 +63,7 @@ export const Stem = memo(function Stem({ x, base, height, family, origin, chosen
           strokeWidth={1}
         />
       )}
+      {tail > 0 && <line x2={tail - 2} stroke={ink} strokeWidth={own ? 5 : 3} opacity={0.45} />}
       <line y2={-height} stroke={ink} strokeWidth={width} strokeDasharray={silenced ? '2 3' : undefined} />
       <path
         d={headPath(family, 4.2)}

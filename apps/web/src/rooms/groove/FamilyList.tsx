@@ -10,10 +10,11 @@ import {
   type Id,
   type Part,
   type Pattern,
+  type ResolvedPattern,
   type SongDocument,
   type SongIndex,
 } from '@plucky/core';
-import { useEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { choosePattern, useSession } from '../../session/store.ts';
@@ -41,6 +42,7 @@ export function FamilyList() {
 
 function PartFamily({ document, index, part }: { document: SongDocument; index: SongIndex; part: Part }) {
   const edit = useEdit();
+  const uses = usage(document);
   const add = () => {
     const id = freshId();
     const length = 2 * barTicks(index.song.meter);
@@ -58,35 +60,49 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
         </Tooltip>
       </Box>
       {familyOrder(index, part.id).map(({ pattern, depth }) => (
-        <PatternEntry key={pattern.id} document={document} pattern={pattern} depth={depth} />
+        <PatternEntry
+          key={pattern.id}
+          index={index}
+          resolved={resolve(document, pattern.id)}
+          uses={uses.get(pattern.id) ?? 0}
+          depth={depth}
+        />
       ))}
     </Box>
   );
 }
 
-function PatternEntry({
-  document,
-  pattern,
-  depth,
-}: {
-  document: SongDocument;
-  pattern: Pattern;
-  depth: number;
-}) {
+interface EntryProps {
+  readonly index: SongIndex;
+  readonly resolved: ResolvedPattern;
+  readonly uses: number;
+  readonly depth: number;
+}
+
+/** An entry is drawn anew when its pattern sounds otherwise or is used otherwise, not at every edit of the song. */
+const PatternEntry = memo(
+  Entry,
+  (before, after) =>
+    before.resolved === after.resolved &&
+    before.uses === after.uses &&
+    before.depth === after.depth &&
+    before.index.song.meter === after.index.song.meter,
+);
+
+function Entry({ index, resolved, uses, depth }: EntryProps) {
+  const { pattern } = resolved;
   const chosen = useSession((session) => session.pattern === pattern.id);
   const entry = useRef<HTMLButtonElement>(null);
-  const resolved = resolve(document, pattern.id);
-  const index = indexOf(document);
   const bar = barTicks(resolved.meter ?? index.song.meter);
-  const marks = useMemo(() => {
-    const { hits } = resolve(document, pattern.id);
-    return marksOf(indexOf(document), hits, 0, pattern.length, pattern.parent ? followsParent : undefined);
-  }, [document, pattern]);
+  const isFollowed = pattern.parent ? followsParent : undefined;
+  const marks = useMemo(
+    () => marksOf(index, resolved.hits, 0, resolved.pattern.length, isFollowed),
+    [index, resolved, isFollowed],
+  );
   useEffect(() => {
     if (chosen) entry.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
   const edits = pattern.parent ? countEdits(resolved) + pattern.shapes.length : 0;
-  const uses = usage(document).get(pattern.id) ?? 0;
   const bars = Number((pattern.length / bar).toFixed(2));
   const about = pattern.parent
     ? edits === 0

@@ -1,25 +1,24 @@
 import { Box, Typography } from '@mui/material';
-import { toggleListening, useSession } from '../../session/store.ts';
+import { memo } from 'react';
+import { chooseRow, toggleListening, useSession } from '../../session/store.ts';
 import { color } from '../../ui/tokens.ts';
-import { useRowActions } from './useRowActions.ts';
-import type { PatternView, Row } from './view.ts';
+import type { Row } from './view.ts';
 
 /** The names of the rows, with mute and solo for listening. */
-export function RowLabels({
-  view,
+export const RowLabels = memo(function RowLabels({
+  rows,
   rowHeight,
   width,
   top,
   bottom,
 }: {
-  view: PatternView;
+  rows: readonly Row[];
   rowHeight: number;
   width: number;
   top: number;
   bottom: number;
 }) {
   const caretRow = useSession((session) => session.caret?.row);
-  const actions = useRowActions(view);
   return (
     <Box
       sx={{
@@ -33,7 +32,7 @@ export function RowLabels({
         height: 'fit-content',
       }}
     >
-      {view.rows.map((row) => (
+      {rows.map((row) => (
         <Box
           key={row.key}
           sx={{
@@ -49,7 +48,7 @@ export function RowLabels({
             component="button"
             aria-label={`Row ${row.name}`}
             aria-pressed={row.key === caretRow}
-            onClick={() => actions.putCaret(row, useSession.getState().caret?.at ?? 0)}
+            onClick={() => chooseRow(row.key)}
             sx={{
               flex: 1,
               minWidth: 0,
@@ -80,7 +79,7 @@ export function RowLabels({
       </Box>
     </Box>
   );
-}
+});
 
 function Listening({ row }: { row: Row }) {
   const mutes = useSession((session) => session.mutes);

@@ -1,5 +1,14 @@
 import { Box } from '@mui/material';
-import { barTicks, beatTicks, gridTicks, modulo, placeName, songStretches, snap } from '@plucky/core';
+import {
+  barTicks,
+  beatTicks,
+  gridTicks,
+  groupStarts,
+  modulo,
+  placeName,
+  songStretches,
+  snap,
+} from '@plucky/core';
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
@@ -10,7 +19,7 @@ import { color, SANS } from '../../ui/tokens.ts';
 import { RowLabels } from './RowLabels.tsx';
 import { useRowActions } from './useRowActions.ts';
 import { useRowPointer, type Layout } from './useRowPointer.ts';
-import type { PatternView, Row } from './view.ts';
+import type { Frame, PatternView, Row } from './view.ts';
 
 const RULER = 36;
 const ACCENTS = 28;
@@ -19,7 +28,11 @@ const LABELS = 158;
 const SMALLEST_ROW = 25;
 const LARGEST_ROW = 49;
 /** The narrowest a quarter note is drawn; longer patterns scroll. */
-const NARROWEST_QUARTER = 46;
+const NARROWEST_QUARTER = 38;
+/** Beats nearer together than this are drawn without their number, but for the starts of groups. */
+const NARROWEST_NUMBER = 34;
+/** Accent places nearer together than this are drawn only on the 8ths, or the beats. */
+const NARROWEST_ACCENT = 13;
 
 /** The rows of a pattern with its hits at their true time. */
 export function Rows({ view }: { view: PatternView }) {
@@ -55,9 +68,9 @@ export function Rows({ view }: { view: PatternView }) {
         display: 'flex',
       }}
     >
-      <RowLabels view={view} rowHeight={rowHeight} width={LABELS} top={RULER} bottom={ACCENTS} />
+      <RowLabels rows={view.rows} rowHeight={rowHeight} width={LABELS} top={RULER} bottom={ACCENTS} />
       <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
-        <Ruler view={view} layout={layout} width={width} height={height} />
+        <Ruler frame={view.frame} layout={layout} width={width} height={height} />
         <svg
           role="application"
           aria-label={`Rows of ${view.resolved.pattern.name}. Arrows move, A adds, Delete removes, M silences.`}
@@ -70,7 +83,8 @@ export function Rows({ view }: { view: PatternView }) {
             left: 0,
             touchAction: 'none',
             cursor: 'crosshair',
-            outlineOffset: -3,
+            outlineOffset: -2,
+            outlineColor: color('plum'),
           }}
           {...pointer}
         >
@@ -78,16 +92,18 @@ export function Rows({ view }: { view: PatternView }) {
           {view.hits.map(({ hit, row, heard, accented }) => {
             const at = rowOf.get(row);
             if (at === undefined) return null;
+            const family = view.rows[at]?.family ?? 'percussion';
             return (
               <Stem
                 key={hit.id}
                 x={layout.xOf(heard)}
                 base={(at + 1) * rowHeight - 1}
                 height={5 + (hit.velocity / 127) * (tall - 5)}
-                family={view.rows[at]?.family ?? 'percussion'}
+                family={family}
                 origin={hit.origin}
                 chosen={chosen.has(hit.id)}
                 accented={accented}
+                tail={family === 'note' ? layout.xOf(hit.length) - layout.xOf(0) : 0}
               />
             );
           })}
@@ -107,19 +123,21 @@ export function Rows({ view }: { view: PatternView }) {
 }
 
 const Ruler = memo(function Ruler({
-  view,
+  frame,
   layout,
   width,
   height,
 }: {
-  view: PatternView;
+  frame: Frame;
   layout: Layout;
   width: number;
   height: number;
 }) {
-  const { meter, length, rows } = view;
+  const { meter, length, rows } = frame;
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: Math.ceil(length / beat) }, (_, i) => i * beat);
+  const groups = new Set(groupStarts(meter));
+  const numbered = layout.xOf(beat) - layout.xOf(0) >= NARROWEST_NUMBER;
   return (
     <svg
       width={width}
@@ -130,7 +148,7 @@ const Ruler = memo(function Ruler({
       {rows.map((row, i) => (
         <RowLines
           key={row.key}
-          view={view}
+          frame={frame}
           row={row}
           layout={layout}
           top={RULER + i * layout.rowHeight}
@@ -138,25 +156,26 @@ const Ruler = memo(function Ruler({
         />
       ))}
       {beats.map((at) => {
-        const onBar = at % bar === 0;
+        const inBar = at % bar;
         const x = layout.xOf(at);
+        const strong = inBar === 0 || groups.has(inBar);
         return (
           <g key={at}>
             <path
-              d={`M${x} ${onBar ? 8 : 20}V${RULER + height}`}
-              stroke={onBar ? color('strong') : color('line')}
-              strokeWidth={onBar ? 1.6 : 1}
+              d={`M${x} ${inBar === 0 ? 8 : 20}V${RULER + height}`}
+              stroke={strong ? color('strong') : color('line')}
+              strokeWidth={inBar === 0 ? 1.6 : 1}
             />
-            <text
-              x={x + 5}
-              y={onBar ? 20 : 28}
-              fontFamily={SANS}
-              fontSize={onBar ? 12.5 : 11}
-              fontWeight={onBar ? 600 : 400}
-              fill={onBar ? color('ink') : color('faint')}
-            >
-              {onBar ? `Bar ${at / bar + 1}` : (at % bar) / beat + 1}
-            </text>
+            {inBar === 0 && (
+              <text x={x + 5} y={20} fontFamily={SANS} fontSize={12.5} fontWeight={600} fill={color('ink')}>
+                Bar {at / bar + 1}
+              </text>
+            )}
+            {inBar > 0 && (numbered || groups.has(inBar)) && (
+              <text x={x + 5} y={numbered ? 28 : 32} fontFamily={SANS} fontSize={11} fill={color('faint')}>
+                {inBar / beat + 1}
+              </text>
+            )}
           </g>
         );
       })}
@@ -167,13 +186,13 @@ const Ruler = memo(function Ruler({
 
 /** A row's base line and a mark where each step of its own grid is heard. */
 function RowLines({
-  view,
+  frame,
   row,
   layout,
   top,
   width,
 }: {
-  view: PatternView;
+  frame: Frame;
   row: Row;
   layout: Layout;
   top: number;
@@ -181,8 +200,8 @@ function RowLines({
 }) {
   const step = gridTicks(row.grid);
   const base = top + layout.rowHeight - 1;
-  const marks = Array.from({ length: Math.floor((view.length - 1) / step) + 1 }, (_, i) => {
-    const x = layout.xOf(view.heardAt(row, i * step)).toFixed(1);
+  const marks = Array.from({ length: Math.floor((frame.length - 1) / step) + 1 }, (_, i) => {
+    const x = layout.xOf(frame.heardAt(row, i * step)).toFixed(1);
     return `M${x} ${base - layout.rowHeight * 0.3}V${base}`;
   });
   return (
@@ -255,7 +274,8 @@ function AccentLane({
   top: number;
   onToggle: (at: number) => void;
 }) {
-  const steps = Array.from({ length: Math.ceil(view.length / 240) }, (_, i) => i * 240);
+  const step = [240, 480, 960].find((ticks) => layout.xOf(ticks) - layout.xOf(0) >= NARROWEST_ACCENT) ?? 960;
+  const steps = Array.from({ length: Math.ceil(view.length / step) }, (_, i) => i * step);
   const accents = new Set(view.resolved.accents.map((accent) => accent.at));
   const places = [...new Set([...steps, ...accents])].filter((at) => at < view.length);
   return (

@@ -41,16 +41,60 @@ export interface PlacedHit {
   readonly accented: boolean;
 }
 
-/** A pattern as the desk shows it. */
-export interface PatternView {
-  readonly resolved: ResolvedPattern;
-  readonly part: Part;
+/** What hits are placed on: it stays the same object while only hits are edited. */
+export interface Frame {
   readonly rows: readonly Row[];
-  readonly hits: readonly PlacedHit[];
   readonly meter: Meter;
   readonly length: number;
+  readonly swing: Swing;
+  readonly tempo: number;
   /** Where a hit written at `at` on a row would be heard. */
   readonly heardAt: (row: Row, at: number) => number;
+}
+
+/** A pattern as the desk shows it. */
+export interface PatternView extends Omit<Frame, 'swing' | 'tempo'> {
+  readonly resolved: ResolvedPattern;
+  readonly part: Part;
+  readonly frame: Frame;
+  readonly hits: readonly PlacedHit[];
+}
+
+const frames = new WeakMap<Part, Frame>();
+
+/** The frame shown last for the part, if it still is the right one, so that what is drawn from it need not be again. */
+function frameOf(part: Part, next: Omit<Frame, 'heardAt'>): Frame {
+  const known = frames.get(part);
+  const same =
+    known &&
+    known.meter === next.meter &&
+    known.length === next.length &&
+    known.swing === next.swing &&
+    known.tempo === next.tempo &&
+    known.rows.length === next.rows.length &&
+    known.rows.every((row, i) => sameRow(row, next.rows[i]));
+  if (same) return known;
+  const { tempo, meter, swing, length } = next;
+  const heardAt = (row: Row, at: number) =>
+    held(heardPlace(at, newHit(row, at), row.voice, row.grid, { tempo, meter, swing }), length);
+  const frame = { ...next, heardAt };
+  frames.set(part, frame);
+  return frame;
+}
+
+function sameRow(a: Row, b: Row | undefined): boolean {
+  return (
+    b !== undefined &&
+    a.key === b.key &&
+    a.voice === b.voice &&
+    a.grid === b.grid &&
+    a.name === b.name &&
+    a.detail === b.detail
+  );
+}
+
+function held(tick: number, length: number): number {
+  return Math.min(length - 1, Math.max(0, tick));
 }
 
 /** The notes shown around a voice's own, in semitones. */
@@ -70,25 +114,18 @@ export function viewOf(document: SongDocument, id: Id): PatternView | null {
     .flatMap((voice) =>
       part.type === 'drums' ? [drumRow(voice, resolved, swing)] : noteRows(voice, resolved, document),
     );
+  const frame = frameOf(part, { rows, meter, length: pattern.length, swing, tempo: song.tempo });
   const feel = { tempo: song.tempo, meter, swing };
-  const place = (voice: Voice, grid: Grid, hit: Hit) =>
-    Math.min(pattern.length - 1, Math.max(0, heardPlace(hit.at, hit, voice, grid, feel)));
   const hits = resolved.hits.flatMap((hit): PlacedHit[] => {
     const voice = index.voice(hit.voice);
     if (!voice) return [];
     const row = part.type === 'drums' ? voice.id : rowKey(voice.id, hit.pitch);
     const accented = accentAt(resolved.accents, resolved.accentAmount, hit.at) > 0 && voice.accentShare > 0;
-    return [{ hit, row, heard: place(voice, gridOf(resolved, voice), hit), accented }];
+    const heard = held(heardPlace(hit.at, hit, voice, gridOf(resolved, voice), feel), pattern.length);
+    return [{ hit, row, heard, accented }];
   });
-  return {
-    resolved,
-    part,
-    rows,
-    hits,
-    meter,
-    length: pattern.length,
-    heardAt: (row, at) => place(row.voice, row.grid, newHit(row, at)),
-  };
+  const { rows: shown, length, heardAt } = frame;
+  return { resolved, part, frame, rows: shown, hits, meter, length, heardAt };
 }
 
 function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
 import { useSong } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { useSessionFields } from '../../session/store.ts';
 import { color } from '../../ui/tokens.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
@@ -9,7 +9,7 @@ import { SlotSettings } from './SlotSettings.tsx';
 /** What is chosen on the sheet: a slot and its section. */
 export function SheetInspector() {
   const document = useSong();
-  const { slot: choice, occurrence: chosen } = useSession();
+  const { slot: choice, occurrence: chosen } = useSessionFields('slot', 'occurrence');
   const { song, section: sectionOf } = indexOf(document);
   const occurrence = song.form.find((one) => one.id === chosen);
   const section = occurrence && sectionOf(occurrence.section);

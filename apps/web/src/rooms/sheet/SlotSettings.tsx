@@ -228,6 +228,7 @@ function Layers({ document, section, slot }: Props) {
         size="small"
         label="Layer one more"
         value=""
+        slotProps={{ inputLabel: { shrink: true } }}
         onChange={(event) => add(event.target.value)}
         sx={{ mt: 1 }}
       >

@@ -1,14 +1,14 @@
 import { addSlot, barTicks, indexOf, moveSlot, removeSlot, resizeSlot, sectionMeter } from '@plucky/core';
 import { hasCommand, useKeys } from '../../app/useKeys.ts';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { chooseSlot, useSession } from '../../session/store.ts';
+import { chooseSlot, useSessionFields } from '../../session/store.ts';
 import { newSlot, slotAgain } from './slot-edits.ts';
 
 /** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
 export function useSheetKeys(): void {
   const document = useSong();
   const edit = useEdit();
-  const { slot: choice, occurrence: chosenOccurrence } = useSession();
+  const { slot: choice, occurrence: chosenOccurrence } = useSessionFields('slot', 'occurrence');
   const { song, section: sectionOf } = indexOf(document);
   const all = song.form.flatMap((occurrence) =>
     (sectionOf(occurrence.section)?.slots ?? []).map((slot) => ({

@@ -1,0 +1,70 @@
+// npm run screenshots: takes the pictures in docs/screenshots from the demo songs, on the current build.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { chromiumOptions, root, runScript, startServer } from './run.mjs';
+
+if (runScript('build') !== 0) process.exit(1);
+const data = mkdtempSync(join(tmpdir(), 'plucky-shots-'));
+const server = await startServer(data);
+const browser = await chromium.launch(chromiumOptions);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' });
+const songs = await (await fetch(`${server.address}/api/songs`)).json();
+
+async function shoot(name) {
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: `${root}/docs/screenshots/${name}.png` });
+  console.log(`docs/screenshots/${name}.png`);
+}
+const open = async (name, room) => {
+  const song = songs.find((one) => one.name === name);
+  await page.goto(`${server.address}/songs/${song.id}/${room}`);
+  await page.getByRole('navigation', { name: 'Rooms' }).waitFor();
+};
+const pattern = (name) =>
+  page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
+
+try {
+  await page.goto(server.address);
+  await page.getByRole('article').nth(2).waitFor();
+  await page.locator('article svg path').first().waitFor({ state: 'attached' });
+  await shoot('songs');
+
+  await open('Paper Lanterns', 'groove');
+  await pattern(/^Verse lift \d/).click();
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await page.getByRole('application').press('Control+a');
+  await shoot('groove');
+
+  await pattern(/^Main groove/).click();
+  await page.getByRole('button', { name: 'Fill the end…' }).click();
+  await page.getByText('The fill in context, looping').waitFor();
+  await shoot('first-fill');
+
+  await open('Seven Herons', 'groove');
+  await pattern(/^Low water/).click();
+  await shoot('groove-bass-seven-eight');
+
+  await open('Paper Lanterns', 'sheet');
+  await page.getByRole('button', { name: 'Slot 3 of Verse 1: Turn-around with Bass line' }).click();
+  await shoot('sheet');
+
+  await open('Salt Waltz', 'sheet');
+  await page.getByRole('button', { name: 'Use the dark page' }).click();
+  await page
+    .getByRole('button', { name: /^Slot 2 of Verse/ })
+    .first()
+    .click();
+  await shoot('sheet-dark');
+  await page.getByRole('button', { name: 'Use the light page' }).click();
+
+  await open('Paper Lanterns', 'hand-off');
+  await page.getByRole('button', { name: /^Export 9 files/ }).click();
+  await page.getByRole('status', { name: 'Check' }).waitFor();
+  await shoot('hand-off');
+} finally {
+  await browser.close();
+  server.stop();
+  rmSync(data, { recursive: true });
+}
