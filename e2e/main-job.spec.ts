@@ -19,7 +19,7 @@ function notesIn(bytes: Uint8Array): { notes: Note[]; length: number } {
   for (const track of tracks) {
     let tick = 0;
     let open = 0;
-    for (const event of track as MidiEvent[]) {
+    for (const event of track) {
       tick += event.deltaTime;
       if (event.type === 'noteOn') {
         notes.push({ tick: tick * scale, note: event.noteNumber, velocity: event.velocity });

@@ -1,6 +1,6 @@
 // Runs commands one after another with their output shown; the helpers of demo, test, bench and screenshots.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, readFileSync, statSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -75,14 +75,5 @@ export async function startServer(dataDir) {
 /** What a browser for tests, screenshots and measurements is started with. */
 export const chromiumOptions = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-    '--autoplay-policy=no-user-gesture-required',
-  ],
+  args: JSON.parse(readFileSync(`${root}/scripts/chromium-args.json`, 'utf8')),
 };

@@ -21,6 +21,8 @@ const HITS = 20_000;
 const BARS = 1000;
 const FOLLOWERS = 200;
 const DEPTH = 6;
+/** Few, since other encoders take seconds for a song of this size. */
+const WRITING_RUNS = 5;
 const options = exportOptions({ regions: ['song'] });
 
 /** Paper Lanterns with its form played on until `enough` is reached. */
@@ -126,7 +128,7 @@ export async function coreFigures(): Promise<Figure[]> {
       '@tonejs/midi encode': () => encodeWithTone(timeline),
       'byte loop': () => byteLoop(bytes.length),
     },
-    15,
+    WRITING_RUNS,
   );
   const reading = await inTurns(
     { 'read 20k hits': () => readMidi(bytes), 'midi-file parse': () => midiFile.parseMidi(bytes) },
@@ -149,7 +151,7 @@ export async function coreFigures(): Promise<Figure[]> {
   );
   const first = Object.keys(writing)[0] ?? '';
   return [
-    figure(writing, first, 15),
+    figure(writing, first, WRITING_RUNS),
     figure(reading, 'read 20k hits', 15),
     figure(resolving, 'family 200 resolve', 15),
     figure(resolving, 'compile 1000 bars', 15),

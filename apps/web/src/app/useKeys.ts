@@ -1,13 +1,21 @@
 import { useEffect, useRef } from 'react';
 
+const TEXT_TYPES = new Set(['text', 'search', 'number', 'email', 'url', 'tel', 'password']);
+
+function isTextField(at: HTMLElement): boolean {
+  return (at instanceof HTMLInputElement && TEXT_TYPES.has(at.type)) || at instanceof HTMLTextAreaElement;
+}
+
 /** Whether a key press belongs to a text field, a menu or a dialog rather than to the room. */
 export function isForControl(event: KeyboardEvent): boolean {
   const at = event.target;
   if (!(at instanceof HTMLElement)) return false;
+  if (isTextField(at)) return true;
+  // Undo and its like are meant for the song, wherever a choice has left the focus.
+  if (hasCommand(event)) return false;
   if (at.closest('[role="menu"],[role="listbox"],[role="dialog"],[role="combobox"]')) return true;
   if (event.key === 'Enter' && at.closest('button,a')) return true;
-  if (at instanceof HTMLInputElement) return at.type !== 'range' || event.key.startsWith('Arrow');
-  return at instanceof HTMLTextAreaElement || at.isContentEditable;
+  return at instanceof HTMLInputElement && (at.type !== 'range' || event.key.startsWith('Arrow'));
 }
 
 /** Listens to keys that no control takes; the handler returns whether it took the key. */

@@ -1,4 +1,11 @@
-import { apply, changeBetween, InvalidSongError, readRecords, type ChangeSet } from '@plucky/core';
+import {
+  apply,
+  changeBetween,
+  InvalidSongError,
+  readRecords,
+  sameRecord,
+  type ChangeSet,
+} from '@plucky/core';
 import type { DocumentState, DocumentStore } from './store.ts';
 
 /** Edits that the server has not got, kept by this browser so that closing or reloading the page loses none. */
@@ -33,9 +40,7 @@ export function recall(store: DocumentStore): void {
   try {
     const known = new Set(Object.keys(document.records));
     const remove = entry.change.remove.filter((id) => known.has(id));
-    const put = entry.change.put.filter(
-      (record) => JSON.stringify(document.records[record.id]) !== JSON.stringify(record),
-    );
+    const put = entry.change.put.filter((record) => !sameRecord(document.records[record.id], record));
     if (!put.length && !remove.length) return forget(songId);
     const applied = apply(document, { label: entry.change.label, put, remove });
     store.setState({

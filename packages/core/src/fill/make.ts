@@ -1,5 +1,5 @@
 import { clampVelocity } from '../feel/velocity.ts';
-import { nextPatternOrder } from '../pattern/edit-pattern.ts';
+import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { randomFrom, seedFrom } from '../random/stream.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
@@ -54,7 +54,7 @@ export function makeFill(
     name,
     role: 'fill',
     length,
-    order: nextPatternOrder(document, source.part),
+    order: lastPlaceIn(document, source.part),
     parent: groove,
     window: { from: modulo(source.length - length, source.length) },
     shapes: hands.length ? [{ id: 'take-over', rule: 'silence', voices: hands, from, to: length }] : [],

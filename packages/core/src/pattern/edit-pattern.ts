@@ -5,8 +5,8 @@ import type { Grid } from '../time/grid.ts';
 import { beatTicks } from '../time/meter.ts';
 import { gridOf, resolve } from './resolve.ts';
 
-/** The order that puts a new pattern after all of its part. */
-export function nextPatternOrder(document: SongDocument, part: Id): number {
+/** The place in its part's list that puts a new pattern after all others. */
+export function lastPlaceIn(document: SongDocument, part: Id): number {
   return (indexOf(document).patternsOf(part).at(-1)?.order ?? 0) + 1;
 }
 
@@ -20,7 +20,7 @@ export function newVariation(document: SongDocument, parent: Id, id: Id, name: s
     name,
     role: pattern.role === 'groove' ? 'variation' : pattern.role,
     length: pattern.length,
-    order: nextPatternOrder(document, pattern.part),
+    order: lastPlaceIn(document, pattern.part),
     parent,
     window: { from: 0 },
     shapes: [],
@@ -48,7 +48,7 @@ export function newPattern(
     name,
     role,
     length,
-    order: nextPatternOrder(document, part),
+    order: lastPlaceIn(document, part),
     shapes: [],
     ...NO_EDITS,
     grids: {},

@@ -94,12 +94,19 @@ export function documentOf(records: Iterable<SongRecord>): SongDocument {
 
 /** The document as text that is the same for equal documents: records by id, keys in order. */
 export function serialize(document: SongDocument): string {
-  const sorted = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(sorted);
-    if (value === null || typeof value !== 'object') return value;
-    const entries = Object.entries(value as Record<string, unknown>).filter(([, v]) => v !== undefined);
-    entries.sort(([a], [b]) => (a < b ? -1 : 1));
-    return Object.fromEntries(entries.map(([key, v]) => [key, sorted(v)]));
-  };
-  return JSON.stringify(sorted(document.records));
+  return JSON.stringify(inOrder(document.records));
+}
+
+/** Whether two records say the same, whatever the order of their fields. */
+export function sameRecord(a: SongRecord | undefined, b: SongRecord | undefined): boolean {
+  return a === b || JSON.stringify(inOrder(a)) === JSON.stringify(inOrder(b));
+}
+
+/** The value with the keys of every object in order and without undefined ones. */
+function inOrder(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(inOrder);
+  if (value === null || typeof value !== 'object') return value;
+  const entries = Object.entries(value).filter(([, v]) => v !== undefined);
+  entries.sort(([a], [b]) => (a < b ? -1 : 1));
+  return Object.fromEntries(entries.map(([key, v]) => [key, inOrder(v)]));
 }

@@ -37,7 +37,11 @@ export function compile(
     const meter = resolved.meter ?? song.meter;
     const { length } = resolved.pattern;
     for (const hit of resolved.hits)
-      emit(hit, resolved, hit.at, hit.at, hit.at, meter, length, { pattern: scope.pattern, hit: hit.id });
+      emit(hit, resolved, hit.at, hit.at, hit.at, meter, length, {
+        ...ALONE,
+        pattern: scope.pattern,
+        hit: hit.id,
+      });
     return finish(events, length, index, [{ tick: 0, meter }], []);
   }
   const stretches = stretchesOf(document, scope);
@@ -61,6 +65,9 @@ export function compile(
     }
   return finish(events, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
 }
+
+/** Where the hits of a pattern outside any section come from. */
+const ALONE = { occurrence: null, repeat: 0, section: null, slot: null };
 
 type Emit = (
   hit: ResolvedHit,
@@ -122,14 +129,9 @@ function stretchesOf(document: SongDocument, scope: Exclude<Scope, { kind: 'patt
   return found;
 }
 
-function sourceOf(stretch: Stretch, pattern: Id, hit: Id): Source {
-  return {
-    ...(stretch.occurrence ? { occurrence: stretch.occurrence.id, repeat: stretch.repeat } : {}),
-    section: stretch.section.id,
-    slot: stretch.slot.id,
-    pattern,
-    hit,
-  };
+function sourceOf({ occurrence, repeat, section, slot }: Stretch, pattern: Id, hit: Id): Source {
+  // Always the same fields in the same order: thousands of these are made for each edit.
+  return { occurrence: occurrence?.id ?? null, repeat, section: section.id, slot: slot.id, pattern, hit };
 }
 
 function metersOf(stretches: readonly Stretch[], origin: number, usual: Meter): Timeline['meters'] {

@@ -3,10 +3,12 @@ import type { Meter } from '../time/meter.ts';
 
 /** Where an event comes from, so that a screen can light up what sounds and a check can name what differs. */
 export interface Source {
-  readonly occurrence?: Id;
-  readonly repeat?: number;
-  readonly section?: Id;
-  readonly slot?: Id;
+  /** Null outside the form. */
+  readonly occurrence: Id | null;
+  readonly repeat: number;
+  /** Null when a pattern stands alone. */
+  readonly section: Id | null;
+  readonly slot: Id | null;
   readonly pattern: Id;
   readonly hit: Id;
 }

@@ -1,0 +1,133 @@
+import { expect, test } from '@playwright/test';
+import { choose, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
+
+const stems = 'svg[role="application"] > g[transform]';
+
+test('every edit can be undone and done again, and a reload loses nothing', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 960, 1920);
+  await expect(page.locator(stems)).toHaveCount(3);
+  await page.getByRole('combobox', { name: 'Length of the pattern' }).click();
+  await page.getByRole('option', { name: '1 bar', exact: true }).click();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator(stems)).toHaveCount(2);
+  await page.keyboard.press('Control+Shift+Z');
+  await expect(page.locator(stems)).toHaveCount(3);
+  // Straight after an edit, before it can have been saved.
+  await press(page, 'Snare', 960);
+  await page.reload();
+  await expect(page.locator(stems)).toHaveCount(4);
+  await saved(page);
+  await page.reload();
+  await expect(page.locator(stems)).toHaveCount(4);
+});
+
+test('dragging a stem changes its velocity or moves it by the grid, each as one undo', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Snare', 960);
+  const from = await spot(page, 'Snare', 960);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(from.x, from.y + 12, { steps: 4 });
+  await page.mouse.move(from.x, from.y + 40, { steps: 4 });
+  await page.mouse.up();
+  const caret = page.getByRole('status', { name: 'Caret' });
+  await expect(caret).toHaveText('Snare, 1.2.1, velocity 64, own');
+  const to = await spot(page, 'Snare', 1680);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move(to.x, to.y, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByText('Hit at 1.2.4')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await press(page, 'Snare', 960);
+  await expect(caret).toHaveText('Snare, 1.2.1, velocity 96, own');
+  await page.mouse.dblclick(from.x, from.y);
+  await expect(page.locator(stems)).toHaveCount(0);
+});
+
+test('row grid, swing and tempo are set and heard of in words', async ({ page }) => {
+  await newSong(page);
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await choose(page, 'Grid in this pattern', '8th triplets');
+  await expect(page.getByRole('button', { name: 'Row Closed hat' })).toContainText('8th triplets');
+  await page.getByRole('button', { name: 'Tempo: 120 bpm' }).click();
+  await page.getByLabel('Tempo, quarter notes a minute').fill('1200');
+  await expect(page.getByText('From 20 to 400.')).toBeVisible();
+  await page.getByLabel('Tempo, quarter notes a minute').fill('97.5');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Tempo: 97.5 bpm' })).toBeVisible();
+  await page.getByRole('button', { name: 'Meter: 4/4' }).click();
+  await choose(page, 'Meter', '7/8 (2+2+3)');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Meter: 7/8 (2+2+3)' })).toBeVisible();
+  await saved(page);
+});
+
+test('a song open in two tabs is not overwritten: the second one keeps its edits as a copy', async ({
+  page,
+  context,
+}) => {
+  await newSong(page);
+  await saved(page);
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await expect(rows(other)).toBeVisible();
+  await press(page, 'Kick', 0);
+  await saved(page);
+  await press(other, 'Snare', 960);
+  await expect(other.getByText('changed in another window')).toBeVisible();
+  await other.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(other.getByRole('textbox', { name: 'Name of the song' })).toHaveValue('Untitled song, copy');
+  await expect(other.locator(stems)).toHaveCount(1);
+  await other.close();
+  await page.reload();
+  await expect(page.locator(stems)).toHaveCount(1);
+});
+
+test('songs are duplicated, deleted and put back', async ({ page }) => {
+  await page.goto('/');
+  const count = await page.getByRole('article').count();
+  await page.getByRole('button', { name: 'More for Salt Waltz' }).first().click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('article')).toHaveCount(count + 1);
+  await page.getByRole('button', { name: 'More for Salt Waltz, copy' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('article')).toHaveCount(count);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('article')).toHaveCount(count + 1);
+});
+
+test('a drag on the sheet resizes a slot, another moves it, and the form is put in another order', async ({
+  page,
+}) => {
+  await openDemo(page, 'Salt Waltz');
+  await goTo(page, 'Sheet');
+  const slot = (n: number) => page.getByRole('button', { name: new RegExp(`^Slot ${n} of Outro`) });
+  const box = await slot(2).boundingBox();
+  if (!box) throw new Error('no slot');
+  const edge = { x: box.x + box.width - 4, y: box.y + box.height / 2 };
+  await page.mouse.move(edge.x, edge.y);
+  await page.mouse.down();
+  await page.mouse.move(edge.x - box.width / 2, edge.y, { steps: 6 });
+  await page.mouse.up();
+  const outro = page.getByRole('region', { name: 'Outro' });
+  await expect(outro.getByText('6 bars')).toBeVisible();
+  await slot(2).dragTo(slot(1));
+  await expect(slot(1)).toHaveAccessibleName(/Only the one/);
+  const chips = page.getByRole('region', { name: 'Sheet' }).locator('button[draggable="true"][aria-pressed]');
+  await chips
+    .filter({ hasText: 'Outro' })
+    .first()
+    .dragTo(chips.filter({ hasText: 'Intro' }).first());
+  await expect(
+    page.getByRole('region', { name: 'Sheet' }).getByRole('heading', { level: 2 }).first(),
+  ).toHaveText('Outro');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(outro.getByText('8 bars')).toBeVisible();
+});
