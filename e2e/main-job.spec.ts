@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Download, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
-import { parseMidi, type MidiEvent } from 'midi-file';
+import { parseMidi } from 'midi-file';
 import { choose, goTo, newSong, press, rows, saved } from './desk.ts';
 
 interface Note {

@@ -7,10 +7,7 @@ async function listenToStarts(page: Page): Promise<() => Promise<number[]>> {
     const starts: number[] = [];
     Object.assign(window, { starts });
     const { prototype } = AudioBufferSourceNode;
-    const start = Reflect.get(prototype, 'start') as (
-      this: AudioBufferSourceNode,
-      ...times: number[]
-    ) => void;
+    const start = Object.getOwnPropertyDescriptor(prototype, 'start')?.value as (...times: number[]) => void;
     prototype.start = function (when = 0, ...rest: number[]) {
       starts.push(when);
       return start.call(this, when, ...rest);
