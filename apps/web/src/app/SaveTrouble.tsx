@@ -1,5 +1,5 @@
 import { Alert, Button } from '@mui/material';
-import { changeBetween, documentOf } from '@plucky/core';
+import { changeBetween, documentOf, indexOf } from '@plucky/core';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client.ts';
@@ -24,11 +24,8 @@ export function SaveTrouble() {
     const { songId, document } = store.getState();
     try {
       const copy = await api.create(`song:${songId}`);
-      const { song } = { song: Object.values(document.records).find((record) => record.kind === 'song') };
-      const mine = documentOf([
-        ...Object.values(document.records),
-        ...(song ? [{ ...song, name: copy.name }] : []),
-      ]);
+      const { song } = indexOf(document);
+      const mine = documentOf([...Object.values(document.records), { ...song, name: copy.name }]);
       const change = changeBetween(documentOf(copy.records), mine, 'keep as a copy');
       await api.change(copy.id, copy.revision, change);
       forget(songId);
