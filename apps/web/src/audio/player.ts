@@ -12,7 +12,7 @@ import { SoundBank } from './bank.ts';
 import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
-const AHEAD = 0.6;
+const AHEAD = 1.5;
 /** What is about to start within this time is left alone when an edit comes, in s. */
 const TOO_LATE = 0.03;
 /** Fade of a note that is ended, in s, short but without a click. */
