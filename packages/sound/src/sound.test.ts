@@ -1,5 +1,12 @@
 import {
+  DRUM_SOUNDS,
   gainFor,
+  impulseOf,
+  KIT_IDS,
+  kitOf,
+  renderMix,
+  wavOf,
+  type StrokeToRender,
   layerFor,
   LAYERS,
   pitchOf,
@@ -28,31 +35,55 @@ function energy(samples: Samples, from: number, to: number): number {
   return samples.slice(Math.round(from * RATE), Math.round(to * RATE)).reduce((sum, x) => sum + x * x, 0);
 }
 
+test('an unknown kit is played with the usual one', () => {
+  expect([kitOf('tin'), kitOf(undefined), kitOf('nothing')]).toEqual(['tin', 'paper', 'paper']);
+});
+
 test('there are at least twelve drums and a bass', () => {
   expect(SOUND_NAMES.length).toBeGreaterThanOrEqual(13);
   expect(SOUND_NAMES).toContain('bass');
 });
 
-test.each(SOUND_NAMES)(
-  '%s is heard, keeps in range, starts and ends without a click, and is the same each time',
-  (name) => {
+test.each(KIT_IDS.flatMap((kit) => SOUND_NAMES.map((name) => [kit, name] as const)))(
+  '%s: %s is heard, keeps in range, starts and ends without a click, and is the same each time',
+  (kit, name) => {
     for (const layer of LAYERS.keys()) {
-      const samples = renderSound(name, RATE, layer, 41);
+      const samples = renderSound(name, RATE, layer, 41, kit);
       const peak = samples.reduce((most, x) => (x > most ? x : -x > most ? -x : most), 0);
       expect(peak).toBeCloseTo(0.9, 3);
       expect(Math.abs(samples[0] ?? 1)).toBeLessThan(0.3);
       expect(Math.abs(samples.at(-1) ?? 1)).toBeLessThan(0.01);
-      expect(sameBytes(renderSound(name, RATE, layer, 41), samples)).toBe(true);
+      expect(sameBytes(renderSound(name, RATE, layer, 41, kit), samples)).toBe(true);
     }
   },
 );
 
-test('no two sounds are alike', () => {
-  const prints = SOUND_NAMES.map((name) => {
-    const samples = renderSound(name, RATE, 2, 41);
-    return `${Math.round(brightness(samples.slice(0, 4000)) / 50)} ${Math.round(Math.log(energy(samples, 0.1, 0.5) + 1e-9))}`;
-  });
+/** A rough portrait of a sound: how bright it begins, and how much of it is left after a tenth of a second. */
+function portrait(samples: Samples): readonly [number, number] {
+  return [brightness(samples.slice(0, 4000)) / 50, Math.log(energy(samples, 0.1, 0.5) + 1e-9)];
+}
+
+test.each(KIT_IDS)('no two sounds of the kit %s are alike', (kit) => {
+  const prints = SOUND_NAMES.map((name) =>
+    portrait(renderSound(name, RATE, 2, 41, kit))
+      .map(Math.round)
+      .join(' '),
+  );
   expect(new Set(prints).size).toBe(prints.length);
+});
+
+test('every drum sounds clearly different in every kit', () => {
+  for (const name of DRUM_SOUNDS) {
+    const [first, second, third] = KIT_IDS.map((kit) => portrait(renderSound(name, RATE, 2, 41, kit)));
+    for (const [a, b] of [
+      [first, second],
+      [first, third],
+      [second, third],
+    ] as const)
+      expect(
+        Math.abs((a?.[0] ?? 0) - (b?.[0] ?? 0)) + Math.abs((a?.[1] ?? 0) - (b?.[1] ?? 0)),
+      ).toBeGreaterThan(1);
+  }
 });
 
 test('drums lie where they belong: kick low, hats high, the open one longer', () => {
@@ -88,4 +119,64 @@ test('velocity is heard: louder always, and harder strokes use harder layers', (
 test('the click on the bar is higher than on the beat, and unknown sounds are refused', () => {
   expect(brightness(renderClick(RATE, true))).toBeGreaterThan(brightness(renderClick(RATE, false)));
   expect(() => renderSound('toString', RATE, 0, 60)).toThrow('no sound called toString');
+});
+
+const stroke = (fields: Partial<StrokeToRender> = {}): StrokeToRender => ({
+  time: 0.5,
+  ends: null,
+  sound: 'snare',
+  kit: 'paper',
+  note: 38,
+  velocity: 100,
+  level: 0.8,
+  pan: 0,
+  tune: 0,
+  ...fields,
+});
+const firstSound = (samples: Samples) => samples.findIndex((x) => Math.abs(x) > 1e-4);
+
+test('a mix has each stroke at its time, on its side, as loud as it is played', () => {
+  const { left, right } = renderMix([stroke({ pan: -100 })], 2, RATE);
+  expect(left).toHaveLength(2 * RATE);
+  expect(Math.abs(firstSound(left) - RATE / 2)).toBeLessThan(40);
+  expect(energy(right, 0, 2)).toBeLessThan(1e-9);
+  const soft = renderMix([stroke({ pan: -100, velocity: 97 })], 2, RATE).left;
+  expect(energy(soft, 0, 2)).toBeLessThan(energy(left, 0, 2));
+});
+
+test('a note that is ended is silent shortly after, a tuned one is brighter, and what leaves the mix is cut', () => {
+  const ended = renderMix([stroke({ sound: 'bass', note: 45, ends: 0.8 })], 2, RATE).left;
+  expect(energy(ended, 0.5, 0.8)).toBeGreaterThan(0.1);
+  expect(energy(ended, 0.83, 2)).toBe(0);
+  const tom = (tune: number) =>
+    renderMix([stroke({ sound: 'low-tom', tune, time: 0 })], 1, RATE).left.slice(2000, 12_000);
+  expect(brightness(tom(12))).toBeGreaterThan(1.6 * brightness(tom(0)));
+  expect(renderMix([stroke({ time: 1.9 })], 2, RATE).left).toHaveLength(2 * RATE);
+});
+
+test('a mix that would be cut off is brought down as a whole, and tells how far it is', () => {
+  const heard: number[] = [];
+  const many = Array.from({ length: 500 }, () => stroke({ velocity: 127, level: 1 }));
+  const { left } = renderMix(many, 1, RATE, (share) => heard.push(share));
+  expect(left.reduce((most, x) => Math.max(most, Math.abs(x)), 0)).toBeCloseTo(0.98, 3);
+  expect(heard).toEqual([0, 0.4, 0.8, 1]);
+});
+
+test('a WAV file says what it is and holds every sample', () => {
+  const bytes = wavOf({ left: new Float32Array([0, 1, -1]), right: new Float32Array([0.5, 2, -2]) }, 48_000);
+  const view = new DataView(bytes.buffer);
+  expect(String.fromCharCode(...bytes.slice(0, 4), ...bytes.slice(8, 12))).toBe('RIFFWAVE');
+  expect([view.getUint32(4, true), view.getUint16(22, true), view.getUint32(24, true)]).toEqual([
+    48, 2, 48_000,
+  ]);
+  expect([0, 1, 2, 3, 4, 5].map((i) => view.getInt16(44 + 2 * i, true))).toEqual([
+    0, 16_384, 32_767, 32_767, -32_767, -32_767,
+  ]);
+});
+
+test('the room answers after the direct sound and fades away', () => {
+  const { left, right } = impulseOf(RATE);
+  expect(energy(left, 0, 0.008)).toBe(0);
+  expect(energy(left, 0.01, 0.1)).toBeGreaterThan(10 * energy(left, 0.5, 0.9));
+  expect(sameBytes(left, right)).toBe(false);
 });

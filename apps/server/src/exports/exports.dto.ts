@@ -36,6 +36,11 @@ export class ExportDto {
   @IsIn([0, 1])
   format?: ExportOptions['format'];
 
+  @ApiPropertyOptional({ enum: ['stay', 'velocity'] })
+  @IsOptional()
+  @IsIn(['stay', 'velocity'])
+  levels?: ExportOptions['levels'];
+
   @ApiPropertyOptional({ enum: ['voice', 'rising'] })
   @IsOptional()
   @IsIn(['voice', 'rising'])

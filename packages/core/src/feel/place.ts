@@ -1,7 +1,7 @@
 import type { Hit, Swing, Voice } from '../song/records.ts';
-import { isTriplet, type Grid } from '../time/grid.ts';
+import { gridTicks, isTriplet, type Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
-import { msToTicks } from '../time/ticks.ts';
+import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import { swingOffset } from './swing.ts';
 
 /** What moves a hit off its written place. */
@@ -18,4 +18,36 @@ export interface Feel {
 export function heardPlace(tick: number, hit: Hit, voice: Voice, grid: Grid, feel: Feel): number {
   const swing = isTriplet(grid) ? 0 : (swingOffset(tick, feel.swing, feel.meter) * voice.swingShare) / 100;
   return tick + swing + msToTicks(voice.offsetMs + hit.offsetMs, feel.tempo);
+}
+
+/** The most that a hit can be early or late, in ms. */
+export const FARTHEST_MS = 100;
+
+/** A place as it is written: a grid place in ticks and how early or late it is played, in ms to a tenth. */
+export interface WrittenPlace {
+  readonly at: number;
+  readonly offsetMs: number;
+}
+
+/**
+ * How to write what is heard at `tick` (from a bar line): the grid place heard nearest to it, within `length` ticks, and
+ * the rest as early or late. It is the inverse of `heardPlace` wherever the rest is within 100 ms.
+ */
+export function writtenPlace(
+  tick: number,
+  voice: Voice,
+  grid: Grid,
+  feel: Feel,
+  length: number,
+): WrittenPlace {
+  const step = gridTicks(grid);
+  const plain = { voice: voice.id, velocity: 1, length: 1, pitch: 0, offsetMs: 0 };
+  const middle = Math.round(tick / step) * step;
+  const heard = [middle - step, middle, middle + step]
+    .filter((at) => at >= 0 && at < length)
+    .map((at) => ({ at, off: tick - heardPlace(at, { ...plain, at }, voice, grid, feel) }))
+    .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0];
+  if (!heard) return { at: 0, offsetMs: 0 };
+  const ms = Math.round(ticksToMs(heard.off, feel.tempo) * 10) / 10;
+  return { at: heard.at, offsetMs: Math.min(FARTHEST_MS, Math.max(-FARTHEST_MS, ms)) };
 }

@@ -73,6 +73,7 @@ describe.each(meters)('in %i/%i', (beats, unit) => {
     ['as format 0', { format: 0 }],
     ['a track per voice', { tracks: 'voice' }],
     ['with key pressure', { accents: 'both' }],
+    ['levels as velocity', { levels: 'velocity' }],
     ['on the grid, rising map, cues', { timing: 'grid', drumMap: 'rising', cueTrack: true }],
   ] as const)('%s, every region reads back without a difference and is as long as its bars', (_, fields) => {
     const regions = exportRegions(
@@ -200,4 +201,14 @@ test('a region keeps its identity when the song around it changes', () => {
   const before = planRegions(smallSong(), { regions: ['section'] });
   const after = planRegions(smallSong({ tempo: 90, name: 'Other' }), { regions: ['section'] });
   expect(after.map((region) => region.id)).toEqual(before.map((region) => region.id));
+});
+
+test('levels stay here unless they are asked for, and then scale the velocities', () => {
+  const document = smallSong();
+  const velocities = (levels: 'stay' | 'velocity') =>
+    exportedNotes(document, compile(document, { kind: 'pattern', pattern: 'main' }), options({ levels })).map(
+      (note) => note.velocity,
+    );
+  expect(new Set(velocities('stay'))).toEqual(new Set([100]));
+  expect(new Set(velocities('velocity'))).toEqual(new Set([80]));
 });

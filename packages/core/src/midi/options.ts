@@ -18,6 +18,8 @@ export const exportOptionsSchema = z.strictObject({
   timing: z.literal(['heard', 'grid']).default('heard'),
   ppq: z.literal([480, 960]).default(960),
   format: z.literal([0, 1]).default(1),
+  /** Voice levels stay in the app, or scale the velocities that leave. */
+  levels: z.literal(['stay', 'velocity']).default('stay'),
   /** Each voice's own note (General MIDI unless changed), or notes rising by semitones from 36 in row order. */
   drumMap: z.literal(['voice', 'rising']).default('voice'),
   /** A track in the song file with one note per slot that names its patterns. */

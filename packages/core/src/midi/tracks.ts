@@ -1,3 +1,4 @@
+import { clampVelocity } from '../feel/velocity.ts';
 import { songStretches } from '../form/stretches.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { keySignature } from '../song/key.ts';
@@ -33,6 +34,9 @@ export function exportedNotes(
 ): ExportedNote[] {
   const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
   const noteOf = drumNotes(document, options);
+  const { voice } = indexOf(document);
+  const levelled = (velocity: number, id: Id) =>
+    options.levels === 'stay' ? velocity : clampVelocity((velocity * (voice(id)?.level ?? 100)) / 100);
   const end = scale(timeline.length);
   const scaled = timeline.events.map((event): ExportedNote => {
     const tick = Math.min(scale(event.tick), end - 1);
@@ -41,7 +45,7 @@ export function exportedNotes(
       tick,
       channel: event.channel,
       note: noteOf.get(event.voice) ?? event.note,
-      velocity: options.accents === 'pressure' ? event.plainVelocity : event.velocity,
+      velocity: levelled(options.accents === 'pressure' ? event.plainVelocity : event.velocity, event.voice),
       length: Math.max(1, Math.min(scale(event.length), end - tick)),
       voice: event.voice,
       part: event.part,

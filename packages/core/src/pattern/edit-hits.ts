@@ -89,7 +89,8 @@ export function followAgain(document: SongDocument, pattern: Id, ids: readonly I
   return { label: 'follow again', put: [{ ...record, changed, silenced }], remove: [] };
 }
 
-function withFields(edits: Edits, followed: readonly FollowedHit[], id: Id, fields: HitFields): Edits {
+/** The edits with fields of one hit changed: its own directly, a followed one's by remembering what differs. */
+export function withFields(edits: Edits, followed: readonly FollowedHit[], id: Id, fields: HitFields): Edits {
   const own = Object.hasOwn(edits.own, id) ? edits.own[id] : undefined;
   if (own) return { ...edits, own: { ...edits.own, [id]: { ...own, ...fields } } };
   const source = followed.find((hit) => hit.id === id);
@@ -102,14 +103,32 @@ function withFields(edits: Edits, followed: readonly FollowedHit[], id: Id, fiel
   return { ...edits, changed };
 }
 
-const FIELDS = ['voice', 'at', 'velocity', 'length', 'offsetMs', 'pitch'] as const satisfies (keyof Hit)[];
+const FIELDS = [
+  'voice',
+  'at',
+  'velocity',
+  'length',
+  'offsetMs',
+  'pitch',
+  'pan',
+  'roll',
+  'flam',
+] as const satisfies (keyof Hit)[];
 
-/** The fields of `wanted` that differ from the hit's. */
-function differing(hit: Hit, wanted: HitFields): HitFields {
-  const out: Record<string, string | number> = {};
+/** The fields of `wanted` that differ from the hit's; absent ornaments are none. */
+export function differing(hit: Hit, wanted: HitFields): HitFields {
+  const out: Record<string, unknown> = {};
   for (const field of FIELDS) {
     const value = wanted[field];
-    if (value !== undefined && value !== hit[field]) out[field] = value;
+    if (value === undefined || isSame(value, hit[field] ?? NONE[field])) continue;
+    out[field] = value;
   }
   return out;
+}
+
+/** What an absent ornament stands for. */
+const NONE: HitFields = { pan: 0, roll: null, flam: null };
+
+function isSame(a: unknown, b: unknown): boolean {
+  return a === b || (typeof a === 'object' && a !== null && JSON.stringify(a) === JSON.stringify(b));
 }

@@ -1,9 +1,15 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { LONGEST_PATTERN, NO_EDITS, type Id, type Pattern, type PatternRole } from '../song/records.ts';
-import type { Grid } from '../time/grid.ts';
-import { beatTicks } from '../time/meter.ts';
-import { gridOf, resolve } from './resolve.ts';
+import {
+  LONGEST_PATTERN,
+  NO_EDITS,
+  type Humanise,
+  type Id,
+  type Pattern,
+  type PatternRole,
+} from '../song/records.ts';
+import { beatTicks, type Meter } from '../time/meter.ts';
+import { resolve } from './resolve.ts';
 
 /** The place in its part's list that puts a new pattern after all others. */
 export function lastPlaceIn(document: SongDocument, part: Id): number {
@@ -71,20 +77,6 @@ export function setPatternLength(document: SongDocument, id: Id, length: number)
   return { label: 'change the length', put: [{ ...pattern, length }], remove: [] };
 }
 
-/** Sets the grid of one row here; hits stay where they are. */
-export function setRowGrid(document: SongDocument, id: Id, voice: Id, grid: Grid): Outcome {
-  const resolved = resolve(document, id);
-  const record = indexOf(document).voice(voice);
-  if (!record) return { reason: 'That row is gone.' };
-  if (gridOf(resolved, record) === grid) return null;
-  const { pattern } = resolved;
-  return {
-    label: 'change the grid',
-    put: [{ ...pattern, grids: { ...pattern.grids, [voice]: grid } }],
-    remove: [],
-  };
-}
-
 /** Puts an accent on a place, or takes it off. The pattern's accents are its own from then on. */
 export function toggleAccent(document: SongDocument, id: Id, at: number): Outcome {
   const { pattern, accents } = resolve(document, id);
@@ -103,4 +95,20 @@ export function setAccentAmount(document: SongDocument, id: Id, accentAmount: nu
   const { pattern, accentAmount: before } = resolve(document, id);
   if (before === accentAmount) return null;
   return { label: 'change the accent amount', put: [{ ...pattern, accentAmount }], remove: [] };
+}
+
+/** Counts this pattern in a meter of its own; null follows its parent or the song again. Hits stay where they are. */
+export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | null): Outcome {
+  const { pattern } = resolve(document, id);
+  if (JSON.stringify(pattern.meter ?? null) === JSON.stringify(meter)) return null;
+  const { meter: _, ...without } = pattern;
+  return { label: 'change the meter', put: [meter ? { ...without, meter } : without], remove: [] };
+}
+
+/** Humanises the pattern by these spreads; null follows its parent again. */
+export function setHumanise(document: SongDocument, id: Id, humanise: Humanise | null): Outcome {
+  const { pattern } = resolve(document, id);
+  if (JSON.stringify(pattern.humanise ?? null) === JSON.stringify(humanise)) return null;
+  const { humanise: _, ...without } = pattern;
+  return { label: 'humanise', put: [humanise ? { ...without, humanise } : without], remove: [] };
 }

@@ -5,7 +5,8 @@ import type { Pattern } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { difference } from './difference.ts';
 import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from './edit-hits.ts';
-import { newVariation, setPatternLength, setRowGrid, toggleAccent } from './edit-pattern.ts';
+import { newVariation, setPatternLength, toggleAccent } from './edit-pattern.ts';
+import { setRowGrids } from './edit-rows.ts';
 import { followersOf, removePattern } from './impact.ts';
 import { countEdits, resolve } from './resolve.ts';
 
@@ -135,7 +136,7 @@ test('a shorter length hides hits and a longer one shows them again', () => {
 
 test('grids and accents are followed until the pattern sets its own', () => {
   let document = smallSong();
-  document = after(document, setRowGrid(document, 'main', 'hat', 6));
+  document = after(document, setRowGrids(document, 'main', ['hat'], 6));
   document = after(document, toggleAccent(document, 'main', 960));
   expect(resolve(document, 'variation').grids).toEqual({ hat: 6 });
   expect(resolve(document, 'variation').accents).toEqual([{ at: 960 }]);
@@ -188,7 +189,7 @@ test('any run of edits keeps ids unique, hits inside, resolve the same without i
           remove: () => removeHits(document, one.pattern, [id]),
           silence: () => toggleSilenced(document, one.pattern, [id]),
           length: () => setPatternLength(document, one.pattern, 960 * (1 + (one.pick % 8))),
-          grid: () => setRowGrid(document, one.pattern, 'hat', one.pick % 2 ? 4 : 6),
+          grid: () => setRowGrids(document, one.pattern, ['hat'], one.pick % 2 ? 4 : 6),
           accent: () => toggleAccent(document, one.pattern, one.at),
         }[one.kind as 'add']();
         if (!outcome || 'reason' in outcome) continue;

@@ -1,5 +1,12 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { USUAL_ACCENT, type Accent, type Id, type Pattern, type Swing } from '../song/records.ts';
+import {
+  USUAL_ACCENT,
+  type Accent,
+  type Humanise,
+  type Id,
+  type Pattern,
+  type Swing,
+} from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
@@ -19,6 +26,7 @@ export interface ResolvedPattern {
   readonly grids: Readonly<Record<Id, Grid>>;
   readonly accents: readonly Accent[];
   readonly accentAmount: number;
+  readonly humanise: Humanise | undefined;
   readonly loose: readonly LooseEdit[];
 }
 
@@ -63,7 +71,8 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
   let followed: readonly FollowedHit[] = parent
     ? unroll(soundingHits(parent), parent.pattern.length, from, pattern.length)
     : [];
-  for (const shape of pattern.shapes) followed = applyShape(followed, shape, meter ?? songMeter);
+  const context = { meter: meter ?? songMeter, length: pattern.length };
+  for (const shape of pattern.shapes) followed = applyShape(followed, shape, context);
   const { hits, loose } = overlay(followed, pattern, pattern.length);
   return Object.freeze({
     pattern,
@@ -74,6 +83,7 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
     grids: { ...parent?.grids, ...pattern.grids },
     accents: pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []),
     accentAmount: pattern.accentAmount ?? parent?.accentAmount ?? USUAL_ACCENT,
+    humanise: pattern.humanise ?? parent?.humanise,
     loose,
   });
 }

@@ -10,6 +10,8 @@ export interface Random {
   chance(p: number): boolean;
   /** One of `items`, evenly. Throws RangeError when there is none. */
   choose<T>(items: readonly T[]): T;
+  /** Normally distributed with mean 0 and spread 1, drawn again while beyond `cut` spreads. */
+  normal(cut: number): number;
 }
 
 /** A 32-bit seed from names and numbers: FNV-1a over their text, so that nearby seeds give unrelated streams. */
@@ -25,8 +27,14 @@ export function seedFrom(...parts: readonly (string | number)[]): number {
 export function randomFrom(seed: number): Random {
   const generator = xoroshiro128plus(seed);
   const next = () => (generator.next() >>> 0) / 0x1_0000_0000;
+  const normal = (cut: number): number => {
+    // Box and Muller's transform; 1 - u keeps the logarithm finite.
+    const value = Math.sqrt(-2 * Math.log(1 - next())) * Math.cos(2 * Math.PI * next());
+    return Math.abs(value) <= cut ? value : normal(cut);
+  };
   return {
     next,
+    normal,
     whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
     chance: (p) => next() < p,
     choose: (items) => {

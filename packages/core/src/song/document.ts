@@ -1,4 +1,4 @@
-import type { Id, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+import type { Id, Part, Pattern, Reference, Section, Song, SongRecord, Voice } from './records.ts';
 
 /** A song as its records by id. It is a value: an edit makes another one that shares every record it left alone. */
 export interface SongDocument {
@@ -10,6 +10,7 @@ export interface SongIndex {
   readonly song: Song;
   readonly parts: readonly Part[];
   readonly sections: readonly Section[];
+  readonly references: readonly Reference[];
   readonly voicesOf: (part: Id) => readonly Voice[];
   readonly patternsOf: (part: Id) => readonly Pattern[];
   readonly followersOf: (pattern: Id) => readonly Pattern[];
@@ -36,12 +37,14 @@ function makeIndex(document: SongDocument): SongIndex {
   const voices = new Map<Id, Voice>();
   const patterns = new Map<Id, Pattern>();
   const sections = new Map<Id, Section>();
+  const references: Reference[] = [];
   for (const record of Object.values(document.records)) {
     if (record.kind === 'song') songs.push(record);
     else if (record.kind === 'part') parts.set(record.id, record);
     else if (record.kind === 'voice') voices.set(record.id, record);
     else if (record.kind === 'pattern') patterns.set(record.id, record);
-    else sections.set(record.id, record);
+    else if (record.kind === 'section') sections.set(record.id, record);
+    else references.push(record);
   }
   const [song] = songs;
   if (!song) throw new Error('A document without a song record.');
@@ -52,6 +55,7 @@ function makeIndex(document: SongDocument): SongIndex {
     song,
     parts: [...parts.values()].sort(byOrder),
     sections: [...sections.values()],
+    references,
     voicesOf: (part) => voicesByPart.get(part) ?? [],
     patternsOf: (part) => patternsByPart.get(part) ?? [],
     followersOf: (pattern) => followers.get(pattern) ?? [],

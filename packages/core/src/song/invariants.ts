@@ -118,5 +118,7 @@ function checkUnique(items: readonly { readonly id: Id }[], path: string, report
 }
 
 function voicesOfShape(shape: Shape): readonly Id[] {
-  return shape.rule === 'revoice' ? [shape.voice, shape.onto] : (shape.voices ?? []);
+  if (shape.rule === 'revoice') return [shape.voice, shape.onto, ...(shape.path ?? [])];
+  if (shape.rule === 'ghosts') return [shape.voice];
+  return shape.voices ?? [];
 }

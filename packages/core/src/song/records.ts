@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
+import { shapeSchema } from './shapes.ts';
 import { hitIdSchema, idSchema, nameSchema } from './text.ts';
 
 export type Id = string;
@@ -13,13 +14,14 @@ export const LONGEST_SLOT = 64 * 3840;
 export const LARGEST_ACCENT = 64;
 export const USUAL_ACCENT = 20;
 
-const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
+export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
+export const familySchema = z.literal([...FAMILIES]);
 export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
 export const SECTION_ROLES = ['intro', 'verse', 'build-up', 'chorus', 'break', 'outro'] as const;
 
 const percent = z.number().min(0).max(100);
 const offsetMs = z.number().min(-100).max(100);
-const gridSchema = z.literal([...GRIDS]);
+export const gridSchema = z.literal([...GRIDS]);
 
 export const meterSchema = z
   .strictObject({
@@ -33,10 +35,39 @@ export const meterSchema = z
   });
 
 /** Swing from 50 (straight) to 75 percent on pairs of 8ths or 16ths. */
-const swingSchema = z.strictObject({ amount: z.number().min(50).max(75), unit: z.literal([8, 16]) });
+export const swingSchema = z.strictObject({ amount: z.number().min(50).max(75), unit: z.literal([8, 16]) });
 
-/** A note: `at` and `length` in ticks, velocity 1..127, early/late in ms, `pitch` in semitones above the voice's note. */
-const hitSchema = z.strictObject({
+/**
+ * Several strokes in place of one, spread evenly over `span` ticks: `hits` of them, or one at each step of `grid`.
+ * The hit's own velocity and pitch are the first stroke's; `velocity` and `pitch` (semitones above the voice's note) the
+ * last one's, on a way bent by `curve` (-100 early, 0 straight, 100 late). `pan` puts the strokes left and right in turn.
+ */
+const rollSchema = z
+  .strictObject({
+    hits: z.int().min(2).max(12).optional(),
+    grid: gridSchema.optional(),
+    span: z.int().min(1).max(LONGEST_PATTERN),
+    velocity: z.int().min(1).max(127),
+    curve: z.number().min(-100).max(100),
+    pitch: z.int().min(-60).max(60),
+    pan: percent,
+  })
+  .refine((roll) => (roll.hits === undefined) !== (roll.grid === undefined), {
+    message: 'must have a number of hits or a grid, and not both',
+  });
+
+/** Grace hits before the hit: 1, 2 or 3 of them, `ms` apart, at a `share` (percent) of its velocity. */
+const flamSchema = z.strictObject({
+  kind: z.literal(['flam', 'drag', 'ruff']),
+  ms: z.number().min(5).max(80),
+  share: z.number().min(5).max(100),
+});
+
+/**
+ * A note: `at` and `length` in ticks, velocity 1..127, early/late in ms, `pitch` in semitones above the voice's note,
+ * pan from -100 (left) to 100 (right) of its voice's own place; null ornaments are none.
+ */
+export const hitSchema = z.strictObject({
   voice: idSchema,
   at: z
     .int()
@@ -46,37 +77,10 @@ const hitSchema = z.strictObject({
   length: z.int().min(1).max(LONGEST_PATTERN),
   offsetMs,
   pitch: z.int().min(-60).max(60),
+  pan: z.number().min(-100).max(100).optional(),
+  roll: rollSchema.nullable().optional(),
+  flam: flamSchema.nullable().optional(),
 });
-
-/** Rules that change what a pattern gets from its parent, kept in order and run again whenever the parent changes. */
-const shapeSchema = z.discriminatedUnion('rule', [
-  /** Silences the parent's hits from `from` up to `to` ticks; `voices` null means all. */
-  z.strictObject({
-    id: idSchema,
-    rule: z.literal('silence'),
-    voices: z.array(idSchema).nullable(),
-    from: z.int().min(0),
-    to: z.int().min(1),
-  }),
-  /** Silences every voice but these. */
-  z.strictObject({ id: idSchema, rule: z.literal('keep'), voices: z.array(idSchema).min(1) }),
-  /** Plays one voice's hits on another. */
-  z.strictObject({ id: idSchema, rule: z.literal('revoice'), voice: idSchema, onto: idSchema }),
-  /** Silences the hits of the voices that stand on the weakest places, until `keep` percent are left. */
-  z.strictObject({
-    id: idSchema,
-    rule: z.literal('thin'),
-    voices: z.array(idSchema).nullable(),
-    keep: percent,
-  }),
-  /** Scales velocities by `percent`. */
-  z.strictObject({
-    id: idSchema,
-    rule: z.literal('scale'),
-    voices: z.array(idSchema).nullable(),
-    percent: z.number().min(10).max(300),
-  }),
-]);
 
 /** What a pattern, or a layer of a slot, says otherwise than what it follows. */
 const editsShape = {
@@ -114,6 +118,12 @@ const partSchema = z.strictObject({
   type: z.literal(['drums', 'notes']),
   channel: z.int().min(0).max(15),
   order: z.number(),
+  /** Which set of sounds plays it in the app, and each set's own notes for the voices where they were changed. */
+  kit: idSchema.optional(),
+  maps: z.record(idSchema, z.record(idSchema, z.int().min(0).max(127))).optional(),
+  /** Whose side the pan is heard from, and how much of the room is heard, in percent; neither leaves with the notes. */
+  seat: z.literal(['drummer', 'listener']).optional(),
+  room: percent.optional(),
 });
 
 const voiceSchema = z.strictObject({
@@ -121,7 +131,7 @@ const voiceSchema = z.strictObject({
   kind: z.literal('voice'),
   part: idSchema,
   name: nameSchema,
-  family: z.literal([...FAMILIES]),
+  family: familySchema,
   /** The sound that plays it in the app; it never leaves with the notes. */
   sound: idSchema,
   note: z.int().min(0).max(127),
@@ -139,6 +149,10 @@ const voiceSchema = z.strictObject({
   order: z.number(),
 });
 
+export const accentsSchema = z.array(
+  z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }),
+);
+
 const patternSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('pattern'),
@@ -155,10 +169,18 @@ const patternSchema = z.strictObject({
   ...editsShape,
   grids: z.record(idSchema, gridSchema),
   /** Places in ticks whose hits are raised; absent means that the parent's are followed. */
-  accents: z
-    .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
-    .optional(),
+  accents: accentsSchema.optional(),
   accentAmount: z.int().min(0).max(LARGEST_ACCENT).optional(),
+  /**
+   * Spreads of timing (ms) and velocity about what is written, drawn anew for every occurrence; followed like accents.
+   */
+  humanise: z
+    .strictObject({
+      ms: z.number().min(0).max(40),
+      velocity: z.number().min(0).max(40),
+      seed: z.int().min(0).max(0xffffffff),
+    })
+    .optional(),
   /** How a generated pattern was made, so that it can be made again or varied. */
   madeBy: z
     .strictObject({ seed: z.int(), takeOver: z.int(), travel: z.string().max(20), busy: percent })
@@ -191,24 +213,41 @@ const sectionSchema = z.strictObject({
     .max(256),
 });
 
+/** The most notes that an imported part keeps. */
+export const MOST_REFERENCE_NOTES = 8000;
+
+/** An imported part to hold patterns against: its onsets in ticks; `shift` is where a pattern's start falls in it. */
+const referenceSchema = z.strictObject({
+  id: idSchema,
+  kind: z.literal('reference'),
+  name: nameSchema,
+  shift: z
+    .int()
+    .min(0)
+    .max(LONGEST_SLOT * 16),
+  notes: z
+    .array(z.tuple([z.int().min(0), z.int().min(1), z.int().min(0).max(127), z.int().min(1).max(127)]))
+    .max(MOST_REFERENCE_NOTES),
+});
+
 export const recordSchema = z.discriminatedUnion('kind', [
   songSchema,
   partSchema,
   voiceSchema,
   patternSchema,
   sectionSchema,
+  referenceSchema,
 ]);
 
-type Deep<T> = T extends readonly (infer U)[]
-  ? readonly Deep<U>[]
-  : T extends object
-    ? { readonly [K in keyof T]: Deep<T[K]> }
-    : T;
+/** A value of which nothing can be written. */
+export type Deep<T> = T extends object ? { readonly [K in keyof T]: Deep<T[K]> } : T;
 
 export type Family = (typeof FAMILIES)[number];
 export type Hit = Deep<z.infer<typeof hitSchema>>;
 export type HitFields = Partial<Hit>;
 export type Swing = Deep<z.infer<typeof swingSchema>>;
+export type Roll = Deep<z.infer<typeof rollSchema>>;
+export type Flam = Deep<z.infer<typeof flamSchema>>;
 export type Shape = Deep<z.infer<typeof shapeSchema>>;
 export type Song = Deep<z.infer<typeof songSchema>>;
 export type Occurrence = Song['form'][number];
@@ -220,7 +259,10 @@ export type Layer = Deep<z.infer<typeof layerSchema>>;
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
 export type Section = Deep<z.infer<typeof sectionSchema>>;
 export type Slot = Section['slots'][number];
-export type SongRecord = Song | Part | Voice | Pattern | Section;
+/** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
+export type Reference = Deep<z.infer<typeof referenceSchema>>;
+export type Humanise = NonNullable<Pattern['humanise']>;
+export type SongRecord = Song | Part | Voice | Pattern | Section | Reference;
 export type SectionRole = Section['role'];
 export type PatternRole = Pattern['role'];
 

@@ -1,4 +1,6 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
+import { unevenness, type Unevenness } from '../feel/humanise.ts';
+import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
 import { clampVelocity } from '../feel/velocity.ts';
 import { resolveLayer } from '../form/layer.ts';
@@ -6,10 +8,10 @@ import { sectionStretches, songStretches, type Scope, type Stretch } from '../fo
 import type { ResolvedHit } from '../pattern/hits.ts';
 import { gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import type { Id } from '../song/records.ts';
+import type { Humanise, Id } from '../song/records.ts';
 import { gridTicks } from '../time/grid.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
-import { modulo } from '../time/ticks.ts';
+import { modulo, msToTicks } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
 import type { NoteEvent, Source, Timeline } from './events.ts';
 import { settle } from './settle.ts';
@@ -30,19 +32,25 @@ export function compile(
 ): Timeline {
   const index = indexOf(document);
   const { song } = index;
-  const events: NoteEvent[] = [];
-  const emit = emitterInto(events, index, options);
+  const out: Emitted = { events: [], dropped: 0 };
+  const emit = emitterInto(out, index, options);
   if (scope.kind === 'pattern') {
     const resolved = resolve(document, scope.pattern);
     const meter = resolved.meter ?? song.meter;
     const { length } = resolved.pattern;
     for (const hit of resolved.hits)
-      emit(hit, resolved, hit.at, hit.at, hit.at, meter, length, {
-        ...ALONE,
-        pattern: scope.pattern,
-        hit: hit.id,
+      emit({
+        hit,
+        source: resolved,
+        at: hit.at,
+        fromBar: hit.at,
+        inPattern: hit.at,
+        meter,
+        until: length,
+        end: length,
+        from: { ...ALONE, pattern: scope.pattern, hit: hit.id },
       });
-    return finish(events, length, index, [{ tick: 0, meter }], []);
+    return finish(out, length, index, [{ tick: 0, meter }], []);
   }
   const stretches = stretchesOf(document, scope);
   const origin = stretches[0]?.start ?? 0;
@@ -60,54 +68,93 @@ export function compile(
         const fromBar = resolved.source.meter ? inPattern : counted + hit.at;
         const meter = resolved.source.meter ?? stretch.meter;
         const from = sourceOf(stretch, layer.pattern, hit.id);
-        emit(hit, resolved.source, start + hit.at, fromBar, inPattern, meter, length, from);
+        const until = start + resolved.length;
+        const { source } = resolved;
+        emit({ hit, source, at: start + hit.at, fromBar, inPattern, meter, until, end: length, from });
       }
     }
-  return finish(events, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
+  return finish(out, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
 }
 
 /** Where the hits of a pattern outside any section come from. */
 const ALONE = { occurrence: null, repeat: 0, section: null, slot: null };
 
-type Emit = (
-  hit: ResolvedHit,
-  source: ResolvedPattern,
-  at: number,
-  fromBar: number,
-  inPattern: number,
-  meter: Meter,
-  end: number,
-  from: Source,
-) => void;
+/** A hit and where it stands, all places in ticks. */
+interface Standing {
+  readonly hit: ResolvedHit;
+  readonly source: ResolvedPattern;
+  /** In the scope, from the last bar line, and in its pattern. */
+  readonly at: number;
+  readonly fromBar: number;
+  readonly inPattern: number;
+  readonly meter: Meter;
+  /** Where the pattern or layer that it belongs to ends in the scope: no stroke starts later. */
+  readonly until: number;
+  /** The length of the scope. */
+  readonly end: number;
+  readonly from: Source;
+}
 
-function emitterInto(events: NoteEvent[], index: SongIndex, options: CompileOptions): Emit {
+interface Emitted {
+  readonly events: NoteEvent[];
+  dropped: number;
+}
+
+function emitterInto(
+  out: Emitted,
+  index: SongIndex,
+  { timing }: CompileOptions,
+): (standing: Standing) => void {
   const { song } = index;
-  return (hit, source, at, fromBar, inPattern, meter, end, from) => {
+  return ({ hit, source, at, fromBar, inPattern, meter, until, end, from }) => {
     if (hit.origin === 'silenced') return;
     const voice = index.voice(hit.voice);
     const part = voice && index.part(voice.part);
     if (!voice || !part) return;
     const grid = gridOf(source, voice);
     const feel = { tempo: song.tempo, meter, swing: source.swing ?? song.swing };
-    const moved = options.timing === 'grid' ? 0 : heardPlace(fromBar, hit, voice, grid, feel) - fromBar;
-    const tick = Math.min(end - 1, Math.max(0, Math.round(at + moved)));
     const amount = accentAt(source.accents, source.accentAmount, inPattern);
     const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
-    events.push({
-      tick,
-      part: part.id,
-      voice: voice.id,
-      channel: part.channel,
-      note: Math.min(127, Math.max(0, voice.note + hit.pitch)),
-      plainVelocity: hit.velocity,
-      velocity: clampVelocity(hit.velocity + raise),
-      accent: raise,
-      step: gridTicks(grid),
-      length: Math.min(hit.length, end - tick),
-      stopsAt: null,
-      from,
-    });
+    const uneven =
+      timing === 'heard' && source.humanise ? unevennessOf(source.humanise, song.seed, from) : EVEN;
+    const drums = part.type === 'drums';
+    for (const stroke of strokesOf(hit)) {
+      const written = stroke.at - hit.at;
+      if (at + written >= until) continue;
+      const moved =
+        timing === 'grid' ? 0 : heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written;
+      const heard = at + written + moved + msToTicks(uneven.ms - stroke.early, song.tempo);
+      if (stroke.early && heard < 0) {
+        out.dropped++;
+        continue;
+      }
+      const tick = Math.min(end - 1, Math.max(0, Math.round(heard)));
+      const accent = Math.round(raise * stroke.accentShare);
+      const velocity = clampVelocity(stroke.velocity + uneven.velocity);
+      out.events.push({
+        tick,
+        part: part.id,
+        voice: voice.id,
+        channel: part.channel,
+        note: Math.min(127, Math.max(0, voice.note + (drums ? 0 : stroke.pitch))),
+        plainVelocity: velocity,
+        velocity: clampVelocity(velocity + accent),
+        accent,
+        step: gridTicks(grid),
+        length: Math.min(stroke.length, end - tick),
+        pan: stroke.pan,
+        tune: drums ? stroke.pitch : 0,
+        stopsAt: null,
+        from,
+      });
+    }
   };
+}
+
+const EVEN: Unevenness = { ms: 0, velocity: 0 };
+
+function unevennessOf(spread: Humanise, seed: number, from: Source): Unevenness {
+  return unevenness(spread, seed, `${from.occurrence} ${from.repeat} ${from.slot}`, from.hit);
 }
 
 function stretchesOf(document: SongDocument, scope: Exclude<Scope, { kind: 'pattern' }>): readonly Stretch[] {
@@ -148,7 +195,7 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
 }
 
 function finish(
-  events: NoteEvent[],
+  { events, dropped }: Emitted,
   length: number,
   index: SongIndex,
   meters: Timeline['meters'],
@@ -156,7 +203,7 @@ function finish(
 ): Timeline {
   const { notes, merged } = settle(events);
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
-  return { length, tempo: index.song.tempo, meters, markers, events: choked, merged };
+  return { length, tempo: index.song.tempo, meters, markers, events: choked, merged, dropped };
 }
 
 /** The bar (from 1) of a timeline in which `tick` lies, and the tick at which that bar starts. */

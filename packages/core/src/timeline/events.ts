@@ -29,6 +29,10 @@ export interface NoteEvent {
   /** The row's grid step, where a key pressure accent ends. */
   readonly step: number;
   readonly length: number;
+  /** From -100 (left) to 100 (right) of the voice's own place; heard in the app only. */
+  readonly pan: number;
+  /** Semitones by which a drum is tuned; heard in the app only, since a drum's MIDI note names the drum. */
+  readonly tune: number;
   /** Where another hit of its choke group ends it, if one does. */
   readonly stopsAt: number | null;
   readonly from: Source;
@@ -43,4 +47,6 @@ export interface Timeline {
   readonly events: readonly NoteEvent[];
   /** Hits that fell on the very tick and note of a louder one and were taken into it. */
   readonly merged: number;
+  /** Grace strokes that would have come before the start and were left out. */
+  readonly dropped: number;
 }

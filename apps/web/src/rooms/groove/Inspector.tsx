@@ -2,7 +2,7 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   changeHits,
   clampVelocity,
-  editVoice,
+  editVoices,
   GRIDS,
   gridName,
   gridTicks,
@@ -10,7 +10,7 @@ import {
   placeName,
   removePattern,
   setAccentAmount,
-  setRowGrid,
+  setRowGrids,
   type Hit,
   type Voice,
 } from '@plucky/core';
@@ -18,6 +18,7 @@ import { useEdit, useIndex, useSong } from '../../document/context.tsx';
 import { choosePattern, useSession } from '../../session/store.ts';
 import { Amount, Group } from '../../ui/parts.tsx';
 import { color, SERIF } from '../../ui/tokens.ts';
+import { shapeWords } from './shape-words.ts';
 import { useRowActions } from './useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from './view.ts';
 
@@ -163,7 +164,7 @@ function RowSettings({ view, row }: { view: PatternView; row: Row }) {
   const edit = useEdit();
   const { voice } = row;
   const set = (fields: Partial<Voice>, label: string, gesture: string) =>
-    edit((document) => editVoice(document, voice.id, fields, label), gesture);
+    edit((document) => editVoices(document, [voice.id], () => fields, label), gesture);
   return (
     <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
       <Group title={`Row · ${voice.name}`}>
@@ -175,7 +176,7 @@ function RowSettings({ view, row }: { view: PatternView; row: Row }) {
           value={row.grid}
           onChange={(event) => {
             const grid = GRIDS.find((one) => one === Number(event.target.value));
-            if (grid) edit((document) => setRowGrid(document, view.resolved.pattern.id, voice.id, grid));
+            if (grid) edit((document) => setRowGrids(document, view.resolved.pattern.id, [voice.id], grid));
           }}
           sx={{ mt: 0.5, mb: 1 }}
         >
@@ -261,7 +262,7 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
       ? []
       : [`${rowName(row)} ${verbs[hit.origin]} at ${placeName(hit.at, view.meter)}`],
   );
-  const shapes = pattern.shapes.map((shape) => SHAPE_WORDS[shape.rule]);
+  const shapes = pattern.shapes.map(shapeWords);
   const all = [...shapes, ...lines];
   return (
     <Group title="Changes of its own">
@@ -285,11 +286,3 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
     </Group>
   );
 }
-
-const SHAPE_WORDS = {
-  silence: 'Rows fall silent over a stretch',
-  keep: 'Only some rows are kept',
-  revoice: 'One row is played on another',
-  thin: 'Thinned out',
-  scale: 'Velocities scaled',
-} as const;

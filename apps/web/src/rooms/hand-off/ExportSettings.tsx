@@ -91,10 +91,19 @@ export function ExportSettings({
         onChange={(timing) => set({ timing })}
       />
       <Choices
+        title="Levels of the kit mix"
+        value={options.levels}
+        options={[
+          { value: 'stay', label: 'Stay here' },
+          { value: 'velocity', label: 'Scale velocities' },
+        ]}
+        onChange={(levels) => set({ levels })}
+      />
+      <Choices
         title="Drum notes"
         value={options.drumMap}
         options={[
-          { value: 'voice', label: 'General MIDI' },
+          { value: 'voice', label: 'The kit’s own' },
           { value: 'rising', label: 'Rising from C2' },
         ]}
         onChange={(drumMap) => set({ drumMap })}

@@ -1,10 +1,6 @@
 import type { RuleOf, ShapeRule } from './rule.ts';
-import { touches } from './rule.ts';
+import { touches, within } from './rule.ts';
 
 /** Silences hits from `from` up to `to` ticks. */
 export const silence: ShapeRule<RuleOf<'silence'>> = (hits, shape) =>
-  hits.map((hit) =>
-    touches(shape.voices, hit) && hit.at >= shape.from && hit.at < shape.to
-      ? { ...hit, silenced: true }
-      : hit,
-  );
+  hits.map((hit) => (touches(shape.voices, hit) && within(shape, hit.at) ? { ...hit, silenced: true } : hit));

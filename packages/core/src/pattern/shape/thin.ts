@@ -3,9 +3,9 @@ import type { RuleOf, ShapeRule } from './rule.ts';
 import { touches } from './rule.ts';
 
 /** Silences hits from the least weighty up (place, then velocity, later ones first) until `keep` percent are left. */
-export const thin: ShapeRule<RuleOf<'thin'>> = (hits, shape, meter) => {
+export const thin: ShapeRule<RuleOf<'thin'>> = (hits, shape, { meter }) => {
   const candidates = hits
-    .filter((hit) => !hit.silenced && touches(shape.voices, hit))
+    .filter((hit) => touches(shape.voices, hit))
     .map((hit) => ({ hit, weight: metricalWeight(hit.at, meter) }))
     .sort((a, b) => a.weight - b.weight || a.hit.velocity - b.hit.velocity || b.hit.at - a.hit.at);
   const count = Math.round(candidates.length * (1 - shape.keep / 100));

@@ -1,9 +1,8 @@
-import { bandNoise, decay, exciter, modes, noiseFrom, softClip, sweep, type Samples } from './dsp.ts';
+import { bandNoise, decay, exciter, modes, noiseFrom, softClip, sweep } from '../dsp.ts';
+import type { DrumSound } from './sounds.ts';
+import { addAt, mix, mixOf, scaled, type Drum } from '../mix.ts';
 
-const { exp, max, round } = Math;
-
-/** Renders one stroke of a drum: mono samples at `rate` hertz. `hard` 0..1 is how hard it is struck. */
-type Drum = (rate: number, hard: number) => Samples;
+const { exp, round } = Math;
 
 /** Frequencies (Hz) of the partials of a small cymbal, measured by ear to ring without a pitch. */
 const METAL = [2093, 3187, 4211, 5417, 6389, 7923, 9311];
@@ -126,8 +125,8 @@ const brush: Drum = (rate, hard) =>
     shaken(4200, 0.24, 0.018 - 0.01 * hard)(rate, hard),
   );
 
-/** Every drum by the name of its sound. */
-export const DRUM_VOICES: Readonly<Record<string, Drum>> = {
+/** Wood, skin and metal in a small room. */
+export const PAPER: Readonly<Record<DrumSound, Drum>> = {
   kick,
   snare: snareBody,
   'brush-snare': brush,
@@ -146,23 +145,3 @@ export const DRUM_VOICES: Readonly<Record<string, Drum>> = {
   'wood-block': block([1120, 1830], 0.022),
   cowbell: block([562, 845, 1640], 0.075),
 };
-
-function mixOf(...drums: readonly Drum[]): Drum {
-  return (rate, hard) => mix(...drums.map((one) => one(rate, hard)));
-}
-
-function mix(...layers: readonly Samples[]): Samples {
-  const out = new Float32Array(max(...layers.map((layer) => layer.length)));
-  for (const layer of layers) addAt(out, layer, 0);
-  return out;
-}
-
-function addAt(out: Samples, layer: Samples, at: number): void {
-  const start = round(at);
-  for (let i = 0; i < layer.length && start + i < out.length; i++)
-    out[start + i] = (out[start + i] ?? 0) + (layer[i] ?? 0);
-}
-
-function scaled(samples: Samples, level: number, envelope?: Samples): Samples {
-  return samples.map((x, i) => x * level * (envelope ? (envelope[i] ?? 0) : 1));
-}

@@ -1,0 +1,54 @@
+import { PPQ } from '../time/ticks.ts';
+import { MOST_REFERENCE_NOTES, type Id, type Reference } from '../song/records.ts';
+import { readMidi } from './bytes/read.ts';
+import { notesOf } from './verify.ts';
+
+/** A part of a MIDI file that could be a reference: a track and channel with notes. */
+export interface PartInFile {
+  readonly name: string;
+  readonly notes: Reference['notes'];
+  /** How many notes beyond the most that is kept were left out. */
+  readonly left: number;
+}
+
+/**
+ * The parts of a Standard MIDI File, at 960 ticks a quarter note, by track and channel.
+ * Throws MidiFormatError for what is no such file.
+ */
+export function partsInFile(bytes: Uint8Array): PartInFile[] {
+  const file = readMidi(bytes);
+  const scale = (tick: number) => Math.round((tick * PPQ) / file.ppq);
+  return file.tracks.flatMap((track, i) => {
+    const title = track.events.find((event) => event.type === 'text' && event.kind === 3);
+    const { notes } = notesOf({ ...file, tracks: [track] });
+    const channels = [...new Set(notes.map((note) => note.channel))].sort((a, b) => a - b);
+    const trackName = title?.type === 'text' ? plainName(title.text) : '';
+    return channels.map((channel): PartInFile => {
+      const all = notes
+        .filter((note) => note.channel === channel)
+        .map(
+          ({ tick, length, note, velocity }) =>
+            [scale(tick), Math.max(1, scale(length)), note, velocity] as const,
+        );
+      const name = `${trackName || `Track ${i + 1}`}${channels.length > 1 ? `, channel ${channel + 1}` : ''}`;
+      return {
+        name,
+        notes: all.slice(0, MOST_REFERENCE_NOTES),
+        left: Math.max(0, all.length - MOST_REFERENCE_NOTES),
+      };
+    });
+  });
+}
+
+/** A part of a file as a reference record that starts with the song. */
+export function referenceFrom(part: PartInFile, id: Id): Reference {
+  return { id, kind: 'reference', name: part.name, shift: 0, notes: part.notes };
+}
+
+// eslint-disable-next-line no-control-regex -- control characters are what is taken out
+const NOT_IN_NAMES = /[<>\u0000-\u001f\u007f]/g;
+
+/** A track's name without what no name may hold, at most 60 characters. */
+function plainName(text: string): string {
+  return text.replace(NOT_IN_NAMES, ' ').trim().slice(0, 60);
+}

@@ -1,0 +1,69 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Hit, Id, Voice } from '../song/records.ts';
+import { addHits } from './edit-hits.ts';
+import { resolve } from './resolve.ts';
+
+/** Hits that were copied, with their voices, so that they find their rows in another part or song. */
+export interface Clip {
+  readonly hits: readonly Hit[];
+  readonly voices: readonly Voice[];
+}
+
+/** Copies hits of a pattern as they are resolved, places counted from the first one's. Null when there is none. */
+export function copyHits(document: SongDocument, pattern: Id, ids: ReadonlySet<Id>): Clip | null {
+  const chosen = resolve(document, pattern).hits.filter(
+    (hit) => ids.has(hit.id) && hit.origin !== 'silenced',
+  );
+  const start = Math.min(...chosen.map((hit) => hit.at));
+  if (!chosen.length) return null;
+  const used = new Set(chosen.map((hit) => hit.voice));
+  return {
+    hits: chosen.map(({ id: _, origin: __, ...hit }) => ({ ...hit, at: hit.at - start })),
+    voices: [...used].flatMap((id) => indexOf(document).voice(id) ?? []),
+  };
+}
+
+/**
+ * Which voice of a part plays each foreign voice: the same one, else the one of its note, else the nearest note of its
+ * family. Voices without any are left out.
+ */
+export function matchVoices(
+  foreign: readonly Pick<Voice, 'id' | 'part' | 'family' | 'note'>[],
+  voices: readonly Voice[],
+): ReadonlyMap<Id, Voice> {
+  const matches = new Map<Id, Voice>();
+  for (const { id, part, family, note } of foreign) {
+    const same = voices.find((voice) => voice.id === id && voice.part === part && voice.family === family);
+    const byNote = voices.find((voice) => voice.note === note && voice.family === family);
+    const near = voices
+      .filter((voice) => voice.family === family)
+      .sort((a, b) => Math.abs(a.note - note) - Math.abs(b.note - note))[0];
+    const match = same ?? byNote ?? near;
+    if (match) matches.set(id, match);
+  }
+  return matches;
+}
+
+/**
+ * Adds copied hits from `at` ticks on, each on the row that its voice matches; those beyond the end are left out.
+ * `idAt` gives each hit its id. Refused when no hit finds both a row and a place.
+ */
+export function pasteHits(
+  document: SongDocument,
+  pattern: Id,
+  clip: Clip,
+  at: number,
+  idAt: (index: number) => Id,
+): Outcome {
+  const { pattern: target } = resolve(document, pattern);
+  const matches = matchVoices(clip.voices, indexOf(document).voicesOf(target.part));
+  const placed = clip.hits.flatMap((hit, i) => {
+    const voice = matches.get(hit.voice);
+    const place = hit.at + at;
+    return voice && place < target.length ? [{ ...hit, id: idAt(i), voice: voice.id, at: place }] : [];
+  });
+  if (!placed.length) return { reason: `None of the copied hits finds a row and a place in ${target.name}.` };
+  const outcome = addHits(document, pattern, placed);
+  return outcome && 'put' in outcome ? { ...outcome, label: 'paste hits' } : outcome;
+}

@@ -1,0 +1,118 @@
+import fc from 'fast-check';
+import { documentOf } from '../song/document.ts';
+import { isRefusal } from '../song/outcome.ts';
+import { LONGEST_PATTERN } from '../song/records.ts';
+import { after, hit, pattern, smallSong } from '../testing/songs.ts';
+import { meter } from '../time/meter.ts';
+import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
+import { setHumanise, setPatternLength, setPatternMeter } from './edit-pattern.ts';
+import { clearPattern, clearRows, doubleLength, shiftRows } from './edit-rows.ts';
+import { resolve } from './resolve.ts';
+
+const sounding = (document: ReturnType<typeof smallSong>, id: string) =>
+  resolve(document, id)
+    .hits.filter((one) => one.origin !== 'silenced')
+    .map((one) => `${one.at} ${one.voice} ${one.velocity}`);
+
+test('a row is shifted with wrap, others stay', () => {
+  const next = after(smallSong(), shiftRows(smallSong(), 'main', ['kick'], -1));
+  expect(sounding(next, 'main')).toEqual([
+    '480 hat 100',
+    '960 snare 100',
+    '1680 kick 100',
+    '2880 snare 100',
+    '3600 kick 100',
+  ]);
+});
+
+test('shifting there and back changes nothing that is heard', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -40, max: 40 }), fc.constantFrom('main', 'variation'), (steps, id) => {
+      const document = smallSong();
+      const there = shiftRows(document, id, ['kick', 'snare', 'hat'], steps);
+      const moved = there === null ? document : after(document, there);
+      const back = shiftRows(moved, id, ['kick', 'snare', 'hat'], -steps);
+      expect(sounding(back === null ? moved : after(moved, back), id)).toEqual(sounding(document, id));
+    }),
+    { seed: 331 },
+  );
+});
+
+test('clearing a row leaves the others; clearing the pattern leaves none, and followed hits only fall silent', () => {
+  const row = after(smallSong(), clearRows(smallSong(), 'variation', ['kick']));
+  expect(sounding(row, 'variation')).toEqual(['960 snare 100', '2880 snare 60']);
+  const all = after(smallSong(), clearPattern(smallSong(), 'variation'));
+  expect(sounding(all, 'variation')).toEqual([]);
+  expect(resolve(all, 'variation').hits.map((one) => one.origin)).toContain('silenced');
+  expect(clearPattern(all, 'variation')).toBeNull();
+});
+
+test('doubling copies the content, also of a follower whose parent is longer', () => {
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('long', { length: 7680, own: { a: hit('kick', 0), b: hit('tom', 5000) } }),
+    pattern('short', { parent: 'long', window: { from: 0 }, own: { c: hit('hat', 480) } }),
+  ]);
+  for (const id of ['main', 'variation', 'short']) {
+    const before = resolve(document, id).hits.filter((one) => one.origin !== 'silenced');
+    const doubled = after(document, doubleLength(document, id, LONGEST_PATTERN));
+    expect(sounding(doubled, id).sort()).toEqual(
+      [...before, ...before.map((one) => ({ ...one, at: one.at + 3840 }))]
+        .map((one) => `${one.at} ${one.voice} ${one.velocity}`)
+        .sort(),
+    );
+  }
+  // A follower that is doubled still follows.
+  const doubled = after(document, doubleLength(document, 'variation', LONGEST_PATTERN));
+  expect(
+    resolve(doubled, 'variation').hits.filter((one) => one.origin === 'followed').length,
+  ).toBeGreaterThan(3);
+  expect(isRefusal(doubleLength(document, 'main', 7000))).toBe(true);
+});
+
+test('a shorter length hides, and the hits are back when it grows again', () => {
+  const short = after(smallSong(), setPatternLength(smallSong(), 'main', 1920));
+  expect(sounding(short, 'main')).toHaveLength(3);
+  const long = after(short, setPatternLength(short, 'main', 3840));
+  expect(sounding(long, 'main')).toEqual(sounding(smallSong(), 'main'));
+});
+
+test('a meter and humanising of a pattern are followed, and can be given up again', () => {
+  const seven = after(smallSong(), setPatternMeter(smallSong(), 'main', meter(7, 8)));
+  expect(resolve(seven, 'variation').meter).toEqual(meter(7, 8));
+  const back = after(seven, setPatternMeter(seven, 'main', null));
+  expect(resolve(back, 'main').meter).toBeUndefined();
+  const spread = { ms: 5, velocity: 4, seed: 1 };
+  const loose = after(back, setHumanise(back, 'main', spread));
+  expect(resolve(loose, 'variation').humanise).toEqual(spread);
+  expect(setHumanise(loose, 'main', spread)).toBeNull();
+});
+
+test('hits are copied with their places, pasted at another, and what has no room is left out', () => {
+  const document = smallSong();
+  const clip = copyHits(document, 'main', new Set(['s1', 'k2', 's2']));
+  if (!clip) throw new Error('nothing copied');
+  const idAt = (i: number) => `p${i}`;
+  const next = after(document, pasteHits(document, 'variation', clip, 2000, idAt));
+  expect(sounding(next, 'variation').filter((line) => /^(2000|2960|3920)/.test(line))).toEqual([
+    '2000 snare 100',
+    '2960 kick 100',
+  ]);
+  expect(isRefusal(pasteHits(document, 'variation', clip, 3840, idAt))).toBe(true);
+  expect(copyHits(document, 'main', new Set(['nobody']))).toBeNull();
+});
+
+test('foreign voices find theirs by note within the family, then by the nearest note of the family', () => {
+  const voices = Object.values(smallSong().records).filter((record) => record.kind === 'voice');
+  const foreign = [
+    { id: 'bd', part: 'x', family: 'kick', note: 35 },
+    { id: 'oh', part: 'x', family: 'hat', note: 46 },
+    { id: 'cr', part: 'x', family: 'cymbal', note: 49 },
+  ] as const;
+  const matches = matchVoices(foreign, voices);
+  expect([matches.get('bd')?.id, matches.get('oh')?.id, matches.get('cr')?.id]).toEqual([
+    'kick',
+    'open',
+    undefined,
+  ]);
+});

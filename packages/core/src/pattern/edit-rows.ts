@@ -1,0 +1,110 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Hit, Id, Pattern } from '../song/records.ts';
+import { gridTicks, type Grid } from '../time/grid.ts';
+import { modulo } from '../time/ticks.ts';
+import { changeHits, removeHits } from './edit-hits.ts';
+import { gridOf, resolve } from './resolve.ts';
+
+/** Sets the grid of rows here; hits stay where they are. */
+export function setRowGrids(document: SongDocument, id: Id, voices: readonly Id[], grid: Grid): Outcome {
+  const resolved = resolve(document, id);
+  const differ = voices.filter((voice) => {
+    const record = indexOf(document).voice(voice);
+    return record && gridOf(resolved, record) !== grid;
+  });
+  if (!differ.length) return null;
+  const { pattern } = resolved;
+  const grids = { ...pattern.grids, ...Object.fromEntries(differ.map((voice) => [voice, grid])) };
+  return { label: 'change the grid', put: [{ ...pattern, grids }], remove: [] };
+}
+
+/** Moves all hits of rows by steps of each row's grid; what leaves at one end comes back at the other. */
+export function shiftRows(document: SongDocument, id: Id, voices: readonly Id[], steps: number): Outcome {
+  const resolved = resolve(document, id);
+  const stepOf = new Map(
+    voices.flatMap((voice) => {
+      const record = indexOf(document).voice(voice);
+      return record ? [[voice, gridTicks(gridOf(resolved, record))] as const] : [];
+    }),
+  );
+  return changeHits(
+    document,
+    id,
+    hitsOfRows(document, id, voices),
+    (hit) => ({ at: modulo(hit.at + steps * (stepOf.get(hit.voice) ?? 0), resolved.pattern.length) }),
+    'shift rows',
+  );
+}
+
+/** Clears rows: own hits are gone, followed ones silenced. */
+export function clearRows(document: SongDocument, id: Id, voices: readonly Id[]): Outcome {
+  const outcome = removeHits(document, id, hitsOfRows(document, id, voices));
+  return outcome && { ...outcome, label: voices.length === 1 ? 'clear a row' : 'clear rows' };
+}
+
+/** Clears every row of the pattern: own hits are gone, followed ones silenced. */
+export function clearPattern(document: SongDocument, id: Id): Outcome {
+  const { hits, pattern } = resolve(document, id);
+  const outcome = removeHits(
+    document,
+    id,
+    hits.map((hit) => hit.id),
+  );
+  return outcome && { ...outcome, label: `clear ${pattern.name}` };
+}
+
+function hitsOfRows(document: SongDocument, id: Id, voices: readonly Id[]): Id[] {
+  return resolve(document, id)
+    .hits.filter((hit) => voices.includes(hit.voice))
+    .map((hit) => hit.id);
+}
+
+/**
+ * Makes a pattern twice as long, its second half sounding as its first. Hits that a shorter length hid there make way
+ * for the copies. Refused beyond the longest pattern; `longest` is in ticks.
+ */
+export function doubleLength(document: SongDocument, id: Id, longest: number): Outcome {
+  const before = resolve(document, id);
+  const { pattern } = before;
+  const { length } = pattern;
+  if (length * 2 > longest) return { reason: 'A pattern is at most 16 bars of 4/4 long.' };
+  const own: Record<Id, Hit> = {};
+  for (const [hitId, hit] of Object.entries(pattern.own)) if (hit.at < length) own[hitId] = hit;
+  const longer: Pattern = {
+    ...pattern,
+    own,
+    length: length * 2,
+    ...(pattern.accents
+      ? { accents: [...pattern.accents, ...pattern.accents.map((one) => ({ ...one, at: one.at + length }))] }
+      : {}),
+  };
+  const after = resolve({ records: { ...document.records, [id]: longer } }, id);
+  const [silenced, changed] = [new Set(pattern.silenced), { ...pattern.changed }];
+  const free = after.followed.filter((hit) => hit.at >= length);
+  for (const hit of before.hits) {
+    const origin = before.followed.find((one) => one.id === hit.id);
+    const copy = free.find(
+      (one) =>
+        origin && one.voice === origin.voice && one.pitch === origin.pitch && one.at === origin.at + length,
+    );
+    if (copy) {
+      free.splice(free.indexOf(copy), 1);
+      const edit = pattern.changed[hit.id];
+      if (edit) changed[copy.id] = edit.at === undefined ? edit : { ...edit, at: edit.at + length };
+      if (pattern.silenced.includes(hit.id)) silenced.add(copy.id);
+    } else if (hit.origin !== 'silenced') {
+      const { id: hitId, origin: _, ...fields } = hit;
+      let fresh = `${hitId}~${length}`;
+      while (Object.hasOwn(own, fresh) || after.followed.some((one) => one.id === fresh)) fresh += '~';
+      own[fresh] = { ...fields, at: hit.at + length };
+    }
+  }
+  // What the parent plays beyond what was followed so far is no part of a copy.
+  for (const one of free) silenced.add(one.id);
+  return {
+    label: 'double the length',
+    put: [{ ...longer, own, changed, silenced: [...silenced] }],
+    remove: [],
+  };
+}

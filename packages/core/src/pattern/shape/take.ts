@@ -1,0 +1,72 @@
+import { indexOf, type SongDocument } from '../../song/document.ts';
+import type { Outcome } from '../../song/outcome.ts';
+import type { Edits, Hit, Id, Shape } from '../../song/records.ts';
+import { differing, withFields } from '../edit-hits.ts';
+import type { FollowedHit, ResolvedHit } from '../hits.ts';
+import { resolve } from '../resolve.ts';
+import { applyShape } from './data.ts';
+
+/**
+ * Applies a shape once to what a pattern plays, or to the hits of it that `ids` names, as edits of the pattern's own:
+ * moved and altered hits are changed, dropped ones silenced, new ones its own. `null` when nothing would differ.
+ */
+export function shapeHits(
+  document: SongDocument,
+  id: Id,
+  shape: Shape,
+  ids: ReadonlySet<Id> | null = null,
+): Outcome {
+  const resolved = resolve(document, id);
+  const { pattern, hits, followed } = resolved;
+  const before = hits.filter((hit) => hit.origin !== 'silenced' && (ids === null || ids.has(hit.id)));
+  const context = { meter: resolved.meter ?? indexOf(document).song.meter, length: pattern.length };
+  const after = applyShape(
+    before.map(({ origin: _, ...hit }): FollowedHit => ({ ...hit, silenced: false })),
+    shape,
+    context,
+  );
+  const known = new Map(before.map((hit) => [hit.id, hit]));
+  const kept = new Set(after.map((hit) => hit.id));
+  let edits: Edits = pattern;
+  for (const { silenced, ...hit } of after) {
+    const source = known.get(hit.id) ?? renamed(hit.id, shape, known, kept);
+    if (!source) edits = added(edits, hit, hits);
+    else if (silenced) edits = { ...edits, silenced: [...edits.silenced, source.id] };
+    else {
+      const fields = differing(source, hit);
+      if (Object.keys(fields).length) edits = withFields(edits, followed, source.id, fields);
+    }
+  }
+  return edits === pattern
+    ? null
+    : { label: `shape: ${shape.rule}`, put: [{ ...pattern, ...edits }], remove: [] };
+}
+
+/** A hit that the shape gave another id stays the hit that it was. */
+function renamed(
+  id: Id,
+  shape: Shape,
+  known: ReadonlyMap<Id, ResolvedHit>,
+  kept: ReadonlySet<Id>,
+): ResolvedHit | undefined {
+  const suffix = `.${shape.id}`;
+  const source = id.endsWith(suffix) ? id.slice(0, -suffix.length) : '';
+  return kept.has(source) ? undefined : known.get(source);
+}
+
+function added(edits: Edits, { id, ...hit }: Hit & { id: Id }, taken: readonly ResolvedHit[]): Edits {
+  let fresh = id.slice(0, 150);
+  while (Object.hasOwn(edits.own, fresh) || taken.some((one) => one.id === fresh)) fresh += '~';
+  return { ...edits, own: { ...edits.own, [fresh]: hit } };
+}
+
+/** Adds a shape to what a pattern makes of its parent; it runs again whenever the parent changes. */
+export function followWithShape(document: SongDocument, id: Id, shape: Shape): Outcome {
+  const { pattern } = resolve(document, id);
+  if (!pattern.parent) return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
+  return {
+    label: `keep a rule: ${shape.rule}`,
+    put: [{ ...pattern, shapes: [...pattern.shapes, shape] }],
+    remove: [],
+  };
+}

@@ -1,0 +1,180 @@
+import { indexOf, type SongDocument } from './document.ts';
+import { differs } from './edit-song.ts';
+import type { Outcome } from './outcome.ts';
+import type { Edits, Id, Part, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
+
+/** Changes fields of several voices alike; `null` when none differs. */
+export function editVoices(
+  document: SongDocument,
+  ids: readonly Id[],
+  change: (voice: Voice) => Partial<Omit<Voice, 'id' | 'kind' | 'part'>>,
+  label: string,
+): Outcome {
+  const index = indexOf(document);
+  const put = ids.flatMap((id) => {
+    const voice = index.voice(id);
+    if (!voice) return [];
+    const fields = change(voice);
+    return differs(voice, fields) ? [{ ...voice, ...fields }] : [];
+  });
+  return put.length ? { label, put, remove: [] } : null;
+}
+
+/** Adds a voice to its part, below all others. Refused when its id is taken. */
+export function addVoice(document: SongDocument, voice: Voice): Outcome {
+  const index = indexOf(document);
+  if (Object.hasOwn(document.records, voice.id)) return { reason: `There is a row ${voice.name} already.` };
+  const order = (index.voicesOf(voice.part).at(-1)?.order ?? 0) + 1;
+  return { label: `add ${voice.name}`, put: [{ ...voice, order }], remove: [] };
+}
+
+/** Moves a voice to the place `to` among the rows of its part, counted from 0 at the top. */
+export function moveVoice(document: SongDocument, id: Id, to: number): Outcome {
+  const index = indexOf(document);
+  const voice = index.voice(id);
+  if (!voice) return { reason: 'That row is gone.' };
+  const voices = index.voicesOf(voice.part);
+  const target = Math.max(0, Math.min(voices.length - 1, to));
+  if (voices[target] === voice) return null;
+  const others = voices.filter((one) => one !== voice);
+  const put = others
+    .toSpliced(target, 0, voice)
+    .flatMap((one, order) => (one.order === order ? [] : [{ ...one, order }]));
+  return { label: `move ${voice.name}`, put, remove: [] };
+}
+
+/** How many hits of patterns and slots belong to a voice. */
+export function hitsOfVoice(document: SongDocument, id: Id): number {
+  const inEdits = ({ own }: Edits) => Object.values(own).filter((hit) => hit.voice === id).length;
+  return Object.values(document.records).reduce((sum, record) => {
+    if (record.kind === 'pattern') return sum + inEdits(record);
+    if (record.kind !== 'section') return sum;
+    return sum + record.slots.flatMap((slot) => slot.layers).reduce((count, one) => count + inEdits(one), 0);
+  }, 0);
+}
+
+/** Removes a voice with everything that names it, as one edit. Refused for the last voice of a part. */
+export function removeVoice(document: SongDocument, id: Id): Outcome {
+  const index = indexOf(document);
+  const voice = index.voice(id);
+  if (!voice) return null;
+  if (index.voicesOf(voice.part).length < 2) return { reason: 'A part keeps at least one row.' };
+  const put: SongRecord[] = [];
+  for (const record of Object.values(document.records)) {
+    const next = withoutVoice(record, id);
+    if (next !== record) put.push(next);
+  }
+  return { label: `remove ${voice.name}`, put, remove: [id] };
+}
+
+function withoutVoice(record: SongRecord, id: Id): SongRecord {
+  if (record.kind === 'pattern') return patternWithout(record, id);
+  if (record.kind === 'section') return sectionWithout(record, id);
+  if (record.kind === 'song') return songWithout(record, id);
+  return record;
+}
+
+function patternWithout(pattern: Pattern, id: Id): Pattern {
+  const edits = editsWithout(pattern, id);
+  const shapes = pattern.shapes.flatMap((shape) => shapeWithout(shape, id));
+  const touched =
+    edits !== pattern ||
+    Object.hasOwn(pattern.grids, id) ||
+    shapes.some((shape, i) => shape !== pattern.shapes[i]);
+  if (!touched && shapes.length === pattern.shapes.length) return pattern;
+  const grids = Object.fromEntries(Object.entries(pattern.grids).filter(([voice]) => voice !== id));
+  const { own, silenced, changed } = edits;
+  return { ...pattern, own, silenced, changed, shapes, grids };
+}
+
+function editsWithout<E extends Edits>(edits: E, id: Id): E {
+  const own = Object.entries(edits.own).filter(([, hit]) => hit.voice !== id);
+  const changed = Object.entries(edits.changed).filter(([, fields]) => fields.voice !== id);
+  const same =
+    own.length === Object.keys(edits.own).length && changed.length === Object.keys(edits.changed).length;
+  return same ? edits : { ...edits, own: Object.fromEntries(own), changed: Object.fromEntries(changed) };
+}
+
+/** A shape about other voices too goes on without this one; one that is left with none is gone. */
+function shapeWithout(shape: Shape, id: Id): Shape[] {
+  if (shape.rule === 'revoice') {
+    if (shape.voice === id || shape.onto === id) return [];
+    return shape.path?.includes(id) ? [{ ...shape, path: shape.path.filter((one) => one !== id) }] : [shape];
+  }
+  if (shape.rule === 'ghosts') return shape.voice === id ? [] : [shape];
+  if (!shape.voices?.includes(id)) return [shape];
+  const voices = shape.voices.filter((one) => one !== id);
+  return voices.length ? [{ ...shape, voices }] : [];
+}
+
+function sectionWithout(section: Section, id: Id): Section {
+  let same = true;
+  const slots = section.slots.map((slot) => ({
+    ...slot,
+    layers: slot.layers.map((layer) => {
+      const edits = editsWithout(layer, id);
+      if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
+      same = false;
+      return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
+    }),
+  }));
+  return same ? section : { ...section, slots };
+}
+
+function songWithout(song: Song, id: Id): Song {
+  if (!song.form.some((occurrence) => occurrence.silencedVoices.includes(id))) return song;
+  const form = song.form.map((occurrence) => ({
+    ...occurrence,
+    silencedVoices: occurrence.silencedVoices.filter((one) => one !== id),
+  }));
+  return { ...song, form };
+}
+
+/** Voices of a part that share a MIDI note with another, so that a receiver could not tell them apart. */
+export function sharedNotes(document: SongDocument, part: Id): readonly (readonly Voice[])[] {
+  const byNote = new Map<number, Voice[]>();
+  for (const voice of indexOf(document).voicesOf(part))
+    byNote.set(voice.note, [...(byNote.get(voice.note) ?? []), voice]);
+  return [...byNote.values()].filter((voices) => voices.length > 1);
+}
+
+/**
+ * Plays a part with another set of sounds. The notes that the voices have now are kept with the set that is left, and
+ * each voice gets the note that it has in the new one: changed there before, or `usualNote`.
+ */
+export function chooseKit(
+  document: SongDocument,
+  id: Id,
+  kit: Id,
+  usualKit: Id,
+  usualNote: (voice: Voice) => number,
+): Outcome {
+  const index = indexOf(document);
+  const part = index.part(id);
+  if (!part) return { reason: 'That part is gone.' };
+  const before = part.kit ?? usualKit;
+  if (before === kit) return null;
+  const voices = index.voicesOf(id);
+  const left = Object.fromEntries(
+    voices.filter((voice) => voice.note !== usualNote(voice)).map((voice) => [voice.id, voice.note]),
+  );
+  const maps = { ...part.maps, [before]: left };
+  const put: SongRecord[] = [{ ...part, kit, maps }];
+  for (const voice of voices) {
+    const note = maps[kit]?.[voice.id] ?? usualNote(voice);
+    if (note !== voice.note) put.push({ ...voice, note });
+  }
+  return { label: 'choose a kit', put, remove: [] };
+}
+
+/** Changes fields of a part, such as its seat or room; `null` when none differs. */
+export function editPart(
+  document: SongDocument,
+  id: Id,
+  fields: Partial<Pick<Part, 'name' | 'seat' | 'room'>>,
+  label: string,
+): Outcome {
+  const part = indexOf(document).part(id);
+  if (!part) return { reason: 'That part is gone.' };
+  return differs(part, fields) ? { label, put: [{ ...part, ...fields }], remove: [] } : null;
+}

@@ -1,0 +1,110 @@
+import { Midi } from '@tonejs/midi';
+import { MidiFormatError } from '../midi/bytes/format.ts';
+import { partsInFile, referenceFrom } from '../midi/reference.ts';
+import { setHumanise } from '../pattern/edit-pattern.ts';
+import { resolve } from '../pattern/resolve.ts';
+import type { Reference } from '../song/records.ts';
+import { documentOf } from '../song/document.ts';
+import { after, hit, pattern, smallSong } from '../testing/songs.ts';
+import { compile } from './compile.ts';
+import { meetings, moveToReference, notesUnder } from './reference.ts';
+import { sliceTimeline } from './slice.ts';
+
+const bass: Reference = {
+  id: 'bass',
+  kind: 'reference',
+  name: 'Bass',
+  shift: 3840,
+  notes: [
+    [0, 200, 36, 90],
+    [3840, 200, 36, 90],
+    [3840 + 2000, 200, 41, 90],
+  ],
+};
+
+test('hits are held against the nearest onset under the pattern, a 64th apart counting as together', () => {
+  expect(notesUnder(bass, 3840).map(([at]) => at)).toEqual([0, 2000]);
+  const found = meetings(smallSong(), 'main', ['kick'], bass);
+  expect(found.map(({ hit: id, onset, together }) => [id, onset, together])).toEqual([
+    ['k1', 0, true],
+    ['k2', 2000, false],
+  ]);
+});
+
+test('chosen kicks move to the nearest onset and meet it', () => {
+  const next = after(smallSong(), moveToReference(smallSong(), 'main', ['k2'], bass));
+  expect(meetings(next, 'main', ['kick'], bass).map((one) => [one.tick, one.together])).toEqual([
+    [0, true],
+    [2000, true],
+  ]);
+  const moved = resolve(next, 'main').hits.find((one) => one.id === 'k2');
+  expect(moved?.at).toBe(1920);
+  expect(moved?.offsetMs).toBeCloseTo(41.7, 5);
+  const silent = { ...bass, notes: [] };
+  expect(moveToReference(smallSong(), 'main', ['k2'], silent)).toMatchObject({ reason: /silent/ });
+});
+
+test('a MIDI file gives its parts by track and channel, at our resolution; anything else is refused', () => {
+  const file = new Midi();
+  const track = file.addTrack();
+  track.name = 'Low <end>';
+  track.addNote({ midi: 40, ticks: 480, durationTicks: 240, velocity: 1 });
+  const parts = partsInFile(file.toArray());
+  expect(parts).toEqual([{ name: 'Low  end', notes: [[960, 480, 40, 127]], left: 0 }]);
+  const [first] = parts;
+  if (!first) throw new Error('no part');
+  const record = referenceFrom(first, 'r1');
+  expect(documentOf([...Object.values(smallSong().records), record]).records['r1']).toEqual(record);
+  expect(() => partsInFile(new TextEncoder().encode('no music'))).toThrow(MidiFormatError);
+});
+
+test('a slice has the notes that begin in it, ending with it', () => {
+  const timeline = compile(smallSong(), { kind: 'song' });
+  const slice = sliceTimeline(timeline, 3840, 7680);
+  expect(slice.length).toBe(3840);
+  expect(slice.events.map((event) => event.tick)).toEqual([0, 480, 960, 1920, 2880]);
+  const all = sliceTimeline(timeline, 0, timeline.length);
+  expect(all).toEqual(timeline);
+  const cut = sliceTimeline(timeline, 0, 50);
+  expect(cut.events.every((event) => event.tick + event.length <= 50)).toBe(true);
+});
+
+test('rolls are heard stroke by stroke within their pattern; grace strokes before the start are left out and counted', () => {
+  const roll = { hits: 4, span: 960, velocity: 40, curve: 0, pitch: 0, pan: 0 };
+  const flam = { kind: 'flam', ms: 20, share: 50 } as const;
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('rolled', {
+      own: {
+        end: hit('snare', 3360, { roll }),
+        first: hit('kick', 0, { flam }),
+        late: hit('kick', 960, { flam, offsetMs: 10 }),
+      },
+      accents: [{ at: 3360 }],
+    }),
+  ]);
+  const timeline = compile(document, { kind: 'pattern', pattern: 'rolled' });
+  expect(timeline.events.map((event) => [event.voice, event.tick, event.velocity])).toEqual([
+    ['kick', 0, 100],
+    ['kick', 941, 50],
+    ['kick', 979, 100],
+    ['snare', 3360, 120],
+    ['snare', 3600, 100],
+  ]);
+  expect(timeline.dropped).toBe(1);
+});
+
+test('humanised slots differ from one another and are the same in every render', () => {
+  const document = after(smallSong(), setHumanise(smallSong(), 'main', { ms: 8, velocity: 10, seed: 4 }));
+  const render = () => compile(document, { kind: 'song' }).events;
+  expect(render()).toEqual(render());
+  const bars = [0, 1].map((bar) =>
+    render()
+      .filter((event) => event.from.slot === 'a' && Math.floor((event.tick + 200) / 3840) === bar)
+      .map((event) => `${event.tick - bar * 3840} ${event.velocity}`),
+  );
+  expect(bars[0]).toHaveLength(5);
+  expect(bars[0]).not.toEqual(bars[1]);
+  const grid = compile(document, { kind: 'song' }, { timing: 'grid' }).events;
+  expect(grid.every((event) => event.tick % 240 === 0)).toBe(true);
+});

@@ -1,0 +1,29 @@
+import type { Timeline } from './events.ts';
+
+/**
+ * The stretch of a timeline from `from` up to `to` ticks, counted from its own start; notes that begin in it end with
+ * it. Meters that hold at its start stay.
+ */
+export function sliceTimeline(timeline: Timeline, from: number, to: number): Timeline {
+  const start = Math.max(0, from);
+  const length = Math.max(0, Math.min(to, timeline.length) - start);
+  const inside = <T extends { readonly tick: number }>(items: readonly T[]): T[] =>
+    items
+      .filter((item) => item.tick >= start && item.tick < start + length)
+      .map((item) => ({ ...item, tick: item.tick - start }));
+  const meter = timeline.meters.findLast((one) => one.tick <= start)?.meter;
+  return {
+    ...timeline,
+    length,
+    meters: [
+      ...(meter ? [{ tick: 0, meter }] : []),
+      ...inside(timeline.meters).filter((one) => one.tick > 0),
+    ],
+    markers: inside(timeline.markers),
+    events: inside(timeline.events).map((event) => ({
+      ...event,
+      length: Math.min(event.length, length - event.tick),
+      stopsAt: event.stopsAt === null || event.stopsAt - start >= length ? null : event.stopsAt - start,
+    })),
+  };
+}

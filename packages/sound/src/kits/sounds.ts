@@ -1,0 +1,22 @@
+/** The drums that every kit has a sound for. */
+export const DRUM_SOUNDS = [
+  'kick',
+  'snare',
+  'brush-snare',
+  'rim',
+  'clap',
+  'high-tom',
+  'mid-tom',
+  'low-tom',
+  'closed-hat',
+  'pedal-hat',
+  'open-hat',
+  'ride',
+  'crash',
+  'shaker',
+  'tambourine',
+  'wood-block',
+  'cowbell',
+] as const;
+
+export type DrumSound = (typeof DRUM_SOUNDS)[number];
