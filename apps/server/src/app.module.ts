@@ -7,6 +7,8 @@ import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
+import { ShelfController } from './shelf/shelf.controller.ts';
+import { ShelfService } from './shelf/shelf.service.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
 
@@ -22,7 +24,7 @@ export function appModule(config: Config): DynamicModule {
       databaseModule(config.databaseFile),
       ...(web ? [ServeStaticModule.forRoot({ rootPath: config.webRoot, exclude: ['/api/{*path}'] })] : []),
     ],
-    controllers: [HealthController, SongsController, ExportsController],
-    providers: [SongsService, ExportsService, DemoSongs, { provide: CONFIG, useValue: config }],
+    controllers: [HealthController, SongsController, ExportsController, ShelfController],
+    providers: [SongsService, ExportsService, ShelfService, DemoSongs, { provide: CONFIG, useValue: config }],
   };
 }

@@ -1,38 +1,11 @@
-import 'reflect-metadata';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { NestExpressApplication } from '@nestjs/platform-express';
-import { Test } from '@nestjs/testing';
 import { indexOf, documentOf, notesOf, readMidi, type SongRecord } from '@plucky/core';
 import { unzipSync } from 'fflate';
-import request from 'supertest';
-import { appModule } from './app.module.ts';
 import { ConfigError, readConfig } from './config.ts';
-import { setUp } from './http/set-up.ts';
+import { useApp } from './testing/app.ts';
 
-let folder = '';
-let app: NestExpressApplication;
-
-async function start(): Promise<NestExpressApplication> {
-  const config = readConfig({ DATA_DIR: folder, PORT: '0' });
-  const module = await Test.createTestingModule({ imports: [appModule(config)] }).compile();
-  const made = module.createNestApplication<NestExpressApplication>({ bodyParser: false, logger: false });
-  setUp(made, config);
-  await made.listen(0, '127.0.0.1');
-  return made;
-}
-
-beforeEach(async () => {
-  folder = mkdtempSync(join(tmpdir(), 'plucky-'));
-  app = await start();
-});
-afterEach(async () => {
-  await app.close();
-  rmSync(folder, { recursive: true });
-});
-
-const api = () => request(app.getHttpServer());
+const { api, folder, restart } = useApp();
 
 async function newSong(
   from = 'blank',
@@ -79,8 +52,7 @@ test('a new database holds the demo songs, and deleted ones stay deleted', async
     ['Seven Herons', 56, '7/8 (2+2+3)'],
   ]);
   for (const song of list.body) await api().delete(`/api/songs/${song.id}`).expect(204);
-  await app.close();
-  app = await start();
+  await restart();
   expect((await api().get('/api/songs')).body).toEqual([]);
   expect((await api().get('/api/songs/bin')).body).toHaveLength(3);
   await api().post(`/api/songs/${list.body[0].id}/restore`).expect(204);
@@ -101,8 +73,7 @@ test('changes are kept, survive a restart, and are listed and undone by revision
   expect(
     (await save(id, 2, [{ ...recordOf(records, 'song'), tempo: 97, name: 'Other' }], ['bass-main'])).status,
   ).toBe(200);
-  await app.close();
-  app = await start();
+  await restart();
   const after = await contents(id);
   expect(after.revision).toBe(3);
   expect(recordOf(after.records, 'pattern', 'main').own).toEqual({ a: hit(0) });
@@ -345,7 +316,7 @@ test('a copy of a song is a song of its own', async () => {
 });
 
 test('settings that cannot work are explained', () => {
-  const file = join(folder, 'file');
+  const file = join(folder(), 'file');
   writeFileSync(file, '');
   expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(ConfigError);
   expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(/cannot be written.*DATA_DIR/);

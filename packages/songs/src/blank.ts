@@ -1,10 +1,18 @@
-import { documentOf, meter, type Song, type SongDocument } from '@plucky/core';
-import { bassVoice, kitVoices, USUAL_KIT } from './kit.ts';
+import {
+  documentOf,
+  fromShelf,
+  indexOf,
+  meter,
+  type ShelfPattern,
+  type Song,
+  type SongDocument,
+} from '@plucky/core';
+import { bassVoice, DRUM_NAMES, kitVoices, USUAL_KIT, type DrumName } from './kit.ts';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';
 
 /** A new song: a kit and a bass, an empty main groove of two bars each, and nothing in the form yet. */
-export function blankSong(name: string, seed: number): SongDocument {
+export function blankSong(name: string, seed: number, kit: readonly DrumName[] = USUAL_KIT): SongDocument {
   const song: Song = {
     id: 'song',
     kind: 'song',
@@ -22,9 +30,30 @@ export function blankSong(name: string, seed: number): SongDocument {
     song,
     DRUM_PART,
     BASS_PART,
-    ...kitVoices(DRUM_PART.id, USUAL_KIT),
+    ...kitVoices(DRUM_PART.id, kit),
     bassVoice(BASS_PART.id, 36),
     pattern({ id: 'main', part: DRUM_PART.id, name: 'Main groove', role: 'groove', length, order: 1 }),
     pattern({ id: 'bass-main', part: BASS_PART.id, name: 'Bass line', role: 'groove', length, order: 1 }),
   ]);
+}
+
+/** A new song at a shelf pattern's tempo, meter and swing, with that pattern as the main one of its part and every drum that it needs. */
+export function songFrom(item: ShelfPattern, name: string, seed: number): SongDocument {
+  const needed = new Set(item.voices.map((voice) => voice.id));
+  const kit = DRUM_NAMES.filter((drum) => USUAL_KIT.includes(drum) || needed.has(drum));
+  const blank = blankSong(name, seed, kit);
+  const { tempo, meter: counted, swing, tonic } = item;
+  const song: Song = { ...indexOf(blank).song, tempo, meter: counted, swing };
+  const tuned = documentOf([
+    ...Object.values(blank.records),
+    item.type === 'notes' ? { ...song, key: { tonic, scale: 'minor' } } : song,
+  ]);
+  const { parts, pattern } = indexOf(tuned);
+  const part = parts.find((one) => one.type === item.type);
+  const main = part?.id === DRUM_PART.id ? 'main' : 'bass-main';
+  const before = pattern(main);
+  const taken = fromShelf(tuned, item, main, before?.name ?? item.name);
+  const [made] = taken?.change.put ?? [];
+  if (made?.kind !== 'pattern' || !before) return tuned;
+  return documentOf([...Object.values(tuned.records), { ...made, order: before.order }]);
 }

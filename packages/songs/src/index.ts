@@ -1,9 +1,12 @@
-import type { SongDocument } from '@plucky/core';
+import type { ShelfPattern, SongDocument } from '@plucky/core';
 import { paperLanterns } from './paper-lanterns.ts';
 import { saltWaltz } from './salt-waltz.ts';
 import { sevenHerons } from './seven-herons.ts';
+import { STARTER_GROOVES } from './starters/grooves.ts';
+import { STARTER_LINES } from './starters/lines.ts';
 
-export { blankSong } from './blank.ts';
+export { blankSong, songFrom } from './blank.ts';
+export { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from './kit.ts';
 
 /** The demo songs by their names in requests, in the order in which they are shown. */
 export const DEMO_SONGS: Readonly<Record<string, () => SongDocument>> = {
@@ -11,3 +14,6 @@ export const DEMO_SONGS: Readonly<Record<string, () => SongDocument>> = {
   'salt-waltz': saltWaltz,
   'seven-herons': sevenHerons,
 };
+
+/** The patterns that stand on every shelf, by their names in requests: grooves, then lines of notes. */
+export const STARTERS: Readonly<Record<string, ShelfPattern>> = { ...STARTER_GROOVES, ...STARTER_LINES };

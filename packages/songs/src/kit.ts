@@ -40,6 +40,7 @@ export const DRUMS = {
 } as const satisfies Record<string, Drum>;
 
 export type DrumName = keyof typeof DRUMS;
+export const DRUM_NAMES = Object.keys(DRUMS) as DrumName[];
 
 /** The drums of a new song. */
 export const USUAL_KIT: readonly DrumName[] = [
@@ -70,29 +71,32 @@ function drum(
   return { name, family, note, limb, place: { x, y }, level, pan, ...(choke ? { choke } : {}) };
 }
 
+/** The voice record of a drum. */
+export function drumVoice(part: Id, id: DrumName, order: number, fields: Partial<Voice> = {}): Voice {
+  const { choke, ...rest }: Drum = DRUMS[id];
+  return {
+    id,
+    kind: 'voice',
+    part,
+    ...rest,
+    sound: id,
+    choke: choke ?? null,
+    grid: 4,
+    swingShare: 100,
+    offsetMs: 0,
+    accentShare: 100,
+    order,
+    ...fields,
+  };
+}
+
 /** Voice records for a drum part, in row order from the top; `fields` overrides single drums. */
 export function kitVoices(
   part: Id,
   drums: readonly DrumName[],
   fields: Partial<Record<DrumName, Partial<Voice>>> = {},
 ): Voice[] {
-  return drums.map((id, order): Voice => {
-    const { choke, ...rest }: Drum = DRUMS[id];
-    return {
-      id,
-      kind: 'voice',
-      part,
-      ...rest,
-      sound: id,
-      choke: choke ?? null,
-      grid: 4,
-      swingShare: 100,
-      offsetMs: 0,
-      accentShare: 100,
-      order,
-      ...fields[id],
-    };
-  });
+  return drums.map((id, order) => drumVoice(part, id, order, fields[id]));
 }
 
 /** The one voice of a bass part; `note` is the MIDI note that a pitch of 0 plays. */

@@ -1,16 +1,19 @@
 import {
   exportOptions,
   exportRegions,
+  fromShelf,
   indexOf,
+  meterName,
   notesOf,
   readMidi,
+  readShelfPattern,
   readSong,
   resolve,
   serialize,
   songBars,
   compile,
 } from '@plucky/core';
-import { blankSong, DEMO_SONGS } from './index.ts';
+import { blankSong, DEMO_SONGS, songFrom, STARTERS } from './index.ts';
 
 const songs = Object.entries(DEMO_SONGS).map(([id, make]) => [id, make()] as const);
 
@@ -65,4 +68,45 @@ test('a blank song is sound and silent', () => {
   const song = blankSong('Untitled', 1);
   expect(() => readSong(Object.values(song.records))).not.toThrow();
   expect(compile(song, { kind: 'pattern', pattern: 'main' }).events).toEqual([]);
+});
+
+const starters = Object.entries(STARTERS);
+
+test.each(starters)(
+  'the starter %s is sound, whole bars long, and is heard in a song made of it',
+  (_, item) => {
+    expect(readShelfPattern(JSON.parse(JSON.stringify(item)))).toEqual(item);
+    expect(item.length % ((3840 * item.meter.beats) / item.meter.unit)).toBe(0);
+    const song = songFrom(item, item.name, 1);
+    expect(() => readSong(Object.values(song.records))).not.toThrow();
+    const pattern = item.type === 'drums' ? 'main' : 'bass-main';
+    expect(compile(song, { kind: 'pattern', pattern }).events.length).toBeGreaterThan(1);
+    expect(indexOf(song).song.meter).toEqual(item.meter);
+  },
+);
+
+test('the shelf holds at least 24 grooves and 12 lines, in several meters, none twice', () => {
+  const count = (type: string) => starters.filter(([, item]) => item.type === type).length;
+  expect(count('drums')).toBeGreaterThanOrEqual(24);
+  expect(count('notes')).toBeGreaterThanOrEqual(12);
+  const meters = (type: string) =>
+    new Set(starters.flatMap(([, item]) => (item.type === type ? [meterName(item.meter)] : [])));
+  for (const type of ['drums', 'notes'])
+    expect([...meters(type)]).toEqual(expect.arrayContaining(['4/4', '3/4', '6/8', '7/8 (2+2+3)']));
+  expect(new Set(starters.map(([, item]) => item.name)).size).toBe(starters.length);
+  expect(new Set(starters.map(([, item]) => JSON.stringify(item.hits))).size).toBe(starters.length);
+});
+
+test('every starter finds all its rows, or names what it misses, in every demo song', () => {
+  for (const [, song] of songs)
+    for (const [, item] of starters) {
+      const taken = fromShelf(song, item, 'taken', item.name);
+      const [pattern] = taken?.change.put ?? [];
+      if (pattern?.kind !== 'pattern') throw new Error('not taken');
+      const missing = item.voices
+        .filter((voice) => taken?.unmatched.includes(voice.name))
+        .map((voice) => voice.id);
+      const wanted = Object.values(item.hits).filter((hit) => !missing.includes(hit.voice)).length;
+      expect(Object.keys(pattern.own)).toHaveLength(wanted);
+    }
 });

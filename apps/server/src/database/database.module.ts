@@ -4,7 +4,9 @@ import libsql from 'libsql';
 import { ExportEntity, RegionEntity } from '../exports/export.entity.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from '../songs/song.entity.ts';
 import { Database } from './database.ts';
+import { ShelfEntity } from '../shelf/shelf.entity.ts';
 import { FirstTables1764000000000 } from './migrations/1764000000000-first-tables.ts';
+import { Shelf1764100000000 } from './migrations/1764100000000-shelf.ts';
 
 @Module({})
 class DatabaseModule {}
@@ -22,8 +24,8 @@ export function databaseModule(file: string): DynamicModule {
         type: 'better-sqlite3',
         driver: libsql,
         database: file,
-        entities: [SongEntity, RecordEntity, ChangeEntity, ExportEntity, RegionEntity],
-        migrations: [FirstTables1764000000000],
+        entities: [SongEntity, RecordEntity, ChangeEntity, ExportEntity, RegionEntity, ShelfEntity],
+        migrations: [FirstTables1764000000000, Shelf1764100000000],
         migrationsRun: true,
         synchronize: false,
         retryAttempts: 0,

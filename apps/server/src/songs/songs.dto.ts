@@ -21,11 +21,14 @@ export class NewSongDto {
   @IsPlainText(80, 'name')
   name?: string;
 
-  @ApiPropertyOptional({ description: '"blank", "demo:<id>" or "song:<id>"', default: 'blank' })
+  @ApiPropertyOptional({
+    description: '"blank", "demo:<id>", "starter:<id>" or "song:<id>"',
+    default: 'blank',
+  })
   @IsOptional()
   @IsString()
-  @Matches(/^(blank|(demo|song):[A-Za-z0-9_-]{1,64})$/, {
-    message: 'from must be blank, demo:<id> or song:<id>',
+  @Matches(/^(blank|(demo|starter|song):[A-Za-z0-9_-]{1,64})$/, {
+    message: 'from must be blank, demo:<id>, starter:<id> or song:<id>',
   })
   from: string = 'blank';
 }

@@ -13,7 +13,7 @@ import {
   type SongDocument,
   type SongRecord,
 } from '@plucky/core';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
 import { IsNull, MoreThan, Not, type EntityManager } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
@@ -77,7 +77,7 @@ export class SongsService {
     return this.#database.write(async (manager) => work(manager, await this.#load(manager, id)));
   }
 
-  /** A new song that is blank, a demo or a copy. Throws NotFoundException for an unknown source. */
+  /** A new song that is blank, a demo, made of a starter, or a copy. Throws NotFoundException for an unknown source. */
   create(from: string, name?: string): Promise<SongFace & SongContents> {
     return this.#database.write(async (manager) => {
       const id = randomUUID();
@@ -173,6 +173,11 @@ export class SongsService {
   async #newDocument(manager: EntityManager, id: string, from: string, name?: string): Promise<SongDocument> {
     if (from === 'blank') return blankSong(name ?? 'Untitled song', seedFrom(id) >>> 0);
     const [kind = '', source = ''] = from.split(':');
+    if (kind === 'starter') {
+      const item = Object.hasOwn(STARTERS, source) ? STARTERS[source] : undefined;
+      if (!item) throw new NotFoundException(`There is no starter pattern ${source}.`);
+      return songFrom(item, name ?? item.name, seedFrom(id) >>> 0);
+    }
     const make = Object.hasOwn(DEMO_SONGS, source) ? DEMO_SONGS[source] : undefined;
     if (kind === 'demo' && !make) throw new NotFoundException(`There is no demo song ${source}.`);
     const document = kind === 'demo' && make ? make() : (await this.#load(manager, source)).document;

@@ -1,0 +1,79 @@
+import { gridTicks, meter, type Grid, type Id, type Meter, type ShelfPattern, type Song } from '@plucky/core';
+import { DRUM_NAMES, DRUMS, type DrumName } from '../kit.ts';
+import { notes, row } from '../notation.ts';
+
+interface Common {
+  readonly name: string;
+  readonly meter?: Meter;
+  /** Quarter notes a minute. */
+  readonly tempo: number;
+  /** Percent on pairs of 16ths unless said otherwise. */
+  readonly swing?: number;
+  readonly swingUnit?: 8 | 16;
+}
+
+interface Groove extends Common {
+  /** A line for each drum; `grid` steps to a quarter note. */
+  readonly rows: Readonly<Partial<Record<DrumName, string>>>;
+  readonly grid?: Grid;
+  /** Rows on another grid than the others. */
+  readonly grids?: Readonly<Partial<Record<DrumName, Grid>>>;
+}
+
+interface Line extends Common {
+  readonly bars: number;
+  /** `[step, semitones above the tonic, steps long, 1 to 9]` on a grid of 16ths. */
+  readonly notes: readonly (readonly [number, number, number, number])[];
+}
+
+const FOUR = meter(4, 4);
+
+function swingOf({ swing = 50, swingUnit = 16 }: Common): Song['swing'] {
+  return { amount: swing, unit: swingUnit };
+}
+
+/** A drum pattern for the shelf from its lines. Its length is that of its longest line. */
+export function groove({ rows, grid = 4, grids = {}, ...common }: Groove): ShelfPattern {
+  const names = DRUM_NAMES.filter((name) => rows[name] !== undefined);
+  const gridFor = (name: DrumName) => grids[name] ?? grid;
+  const steps = (name: DrumName) => (rows[name] ?? '').replace(/[\s|]/g, '').length;
+  return {
+    name: common.name,
+    type: 'drums',
+    length: Math.max(...names.map((name) => steps(name) * gridTicks(gridFor(name)))),
+    meter: common.meter ?? FOUR,
+    swing: swingOf(common),
+    tonic: 'C',
+    tempo: common.tempo,
+    voices: names.map((id) => ({ id, name: DRUMS[id].name, family: DRUMS[id].family, note: DRUMS[id].note })),
+    hits: Object.assign(
+      {},
+      ...names.map((name) => row(name, rows[name] ?? '', gridFor(name))),
+    ) as ShelfPattern['hits'],
+    grids: Object.fromEntries(
+      names.flatMap((name) => (gridFor(name) === 4 ? [] : [[name as Id, gridFor(name)]])),
+    ),
+    accents: [],
+  };
+}
+
+/** The note that lines of notes are written around: C2. */
+const LOW_C = 36;
+
+/** A note pattern for the shelf, written from C. */
+export function line({ notes: list, bars, ...common }: Line): ShelfPattern {
+  const counted = common.meter ?? FOUR;
+  return {
+    name: common.name,
+    type: 'notes',
+    length: (bars * 3840 * counted.beats) / counted.unit,
+    meter: counted,
+    swing: swingOf(common),
+    tonic: 'C',
+    tempo: common.tempo,
+    voices: [{ id: 'bass', name: 'Bass', family: 'note', note: LOW_C }],
+    hits: notes('bass', list),
+    grids: {},
+    accents: [],
+  };
+}
