@@ -33,7 +33,7 @@ test('dragging a stem changes its velocity or moves it by the grid, each as one 
   await page.mouse.move(from.x, from.y + 40, { steps: 4 });
   await page.mouse.up();
   const caret = page.getByRole('status', { name: 'Caret' });
-  await expect(caret).toHaveText('Snare, 1.2.1, velocity 64, own');
+  await expect(caret).toHaveText('Snare, 1.2.1, velocity 65, own');
   const to = await spot(page, 'Snare', 1680);
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();

@@ -63,11 +63,11 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
 
   // A variation that follows it, with one kick more and one hat silenced.
   await page.getByRole('button', { name: 'New variation' }).click();
-  await expect(page.getByText('differs in nothing yet')).toBeVisible();
+  await expect(page.getByText('no own change yet')).toBeVisible();
   await press(page, 'Kick', 3360);
   await press(page, 'Closed hat', 480);
   await page.getByRole('button', { name: 'Silence', exact: true }).click();
-  await expect(page.getByText('with 2 changes of its own')).toBeVisible();
+  await expect(page.getByText('2 own changes')).toBeVisible();
 
   // A fill for the end of the main groove.
   await page.getByRole('button', { name: /^Main groove 2 bars/ }).click();
@@ -159,10 +159,10 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(caret).toHaveText('Snare, 1.2.1, velocity 96, own');
 
   await page.keyboard.press('v');
-  await expect(page.getByText('differs in nothing yet')).toBeVisible();
+  await expect(page.getByText('no own change yet')).toBeVisible();
   await page.keyboard.press('a');
   await page.keyboard.press('Shift+ArrowUp');
-  await expect(page.getByText('with 1 change of its own')).toBeVisible();
+  await expect(page.getByText('1 own change')).toBeVisible();
 
   await page.keyboard.press('2');
   await page.getByRole('button', { name: 'Add section' }).last().focus();

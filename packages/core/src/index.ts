@@ -24,6 +24,7 @@ export * from './pattern/edit-hits.ts';
 export * from './pattern/edit-pattern.ts';
 export * from './pattern/edit-rows.ts';
 export * from './pattern/copy-hits.ts';
+export * from './pattern/record-hit.ts';
 export * from './pattern/sow/spread.ts';
 export * from './pattern/sow/places.ts';
 export * from './pattern/sow/sow.ts';

@@ -1,4 +1,4 @@
-import type { ExportOptions, Problem, SongRecord } from '@plucky/core';
+import type { ExportOptions, Problem, ShelfPattern, SongRecord } from '@plucky/core';
 
 /** A song as lists show it. */
 export interface SongFace {
@@ -36,6 +36,13 @@ export interface ExportResult {
   readonly revision: number;
   readonly regions: readonly ExportedRegionFace[];
   readonly verified: { readonly events: number; readonly differences: number };
+}
+
+/** A pattern on the shelf; `own` is false for those that come with the application. */
+export interface ShelfItem {
+  readonly id: string;
+  readonly own: boolean;
+  readonly pattern: ShelfPattern;
 }
 
 /** An answer that is no success, or none at all (status 0). */
@@ -89,6 +96,9 @@ export const api = {
     base: number,
     change: { label: string; put: readonly SongRecord[]; remove: readonly string[] },
   ) => call<{ revision: number }>('POST', `/songs/${id}/changes`, { base, ...change }),
+  shelf: () => call<ShelfItem[]>('GET', '/shelf'),
+  addToShelf: (pattern: ShelfPattern) => call<ShelfItem>('POST', '/shelf', { pattern }),
+  takeOffShelf: (id: string) => call<void>('DELETE', `/shelf/${id}`),
   exportRegions: (id: string, options: ExportOptions) =>
     call<ExportResult>('POST', `/songs/${id}/exports`, options),
 };

@@ -5,11 +5,11 @@ import { KEY_SHEET } from './keys.ts';
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} maxWidth="md" aria-labelledby="keys-title">
+    <Dialog open={open} onClose={onClose} maxWidth="lg" aria-labelledby="keys-title">
       <DialogTitle id="keys-title" sx={{ fontFamily: SERIF }}>
         Keys
       </DialogTitle>
-      <DialogContent sx={{ columnCount: { xs: 1, sm: 2 }, columnGap: 4 }}>
+      <DialogContent sx={{ columnCount: { xs: 1, sm: 2, lg: 3 }, columnGap: 4 }}>
         {KEY_SHEET.map(({ title, rows }) => (
           <Box key={title} sx={{ mb: 2 }}>
             <Typography sx={{ fontWeight: 600, mb: 0.5 }}>{title}</Typography>

@@ -1,31 +1,11 @@
 import { Box, Button, MenuItem, Popover, TextField } from '@mui/material';
-import {
-  editSong,
-  meter,
-  meterName,
-  SCALE_NAMES,
-  TONICS,
-  usualGroups,
-  type Meter,
-  type Song,
-} from '@plucky/core';
+import { editSong, meterName, SCALE_NAMES, TONICS, type Song } from '@plucky/core';
 import { useState, type ReactNode } from 'react';
 import { useEdit, useSongRecord } from '../document/context.tsx';
+import { MeterField } from '../ui/MeterField.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
 import { Amount, Choices } from '../ui/parts.tsx';
 import { color } from '../ui/tokens.ts';
-
-/** The meters that are offered; any groups can be typed for uneven ones. */
-const METERS: readonly Meter[] = [
-  meter(4, 4),
-  meter(3, 4),
-  meter(5, 4),
-  meter(6, 8),
-  meter(7, 8),
-  meter(7, 8, [3, 2, 2]),
-  meter(9, 8),
-  meter(12, 8),
-];
 
 /** Tempo, meter, key and swing of the song, each a chip that opens. */
 export function SongSettings() {
@@ -33,7 +13,6 @@ export function SongSettings() {
   const edit = useEdit();
   const set = (fields: Partial<Song>, label: string, gesture?: string) =>
     edit((document) => editSong(document, fields, label), gesture ?? null);
-  const meters = METERS.some((one) => same(one, song.meter)) ? METERS : [...METERS, song.meter];
   return (
     <Box sx={{ display: 'flex', gap: 0.5, mr: 1 }}>
       <Chip label={`${Number(song.tempo.toFixed(2))} bpm`} name="Tempo">
@@ -46,20 +25,7 @@ export function SongSettings() {
         />
       </Chip>
       <Chip label={meterName(song.meter)} name="Meter">
-        <TextField
-          select
-          size="small"
-          label="Meter"
-          value={meters.findIndex((one) => same(one, song.meter))}
-          onChange={(event) => set({ meter: meters[Number(event.target.value)] ?? song.meter }, 'meter')}
-          sx={{ width: 190 }}
-        >
-          {meters.map((one, i) => (
-            <MenuItem key={meterText(one)} value={i}>
-              {meterText(one)}
-            </MenuItem>
-          ))}
-        </TextField>
+        <MeterField value={song.meter} onChange={(meter) => set({ meter: meter ?? song.meter }, 'meter')} />
       </Chip>
       <Chip label={`${song.key.tonic} ${song.key.scale}`} name="Key">
         <Box sx={{ display: 'flex', gap: 1 }}>
@@ -123,16 +89,6 @@ export function SongSettings() {
       </Chip>
     </Box>
   );
-}
-
-function same(a: Meter, b: Meter): boolean {
-  return a.beats === b.beats && a.unit === b.unit && a.groups.join() === b.groups.join();
-}
-
-function meterText(one: Meter): string {
-  return one.groups.length > 1 && one.groups.join() !== usualGroups(one.beats, one.unit).join()
-    ? `${one.beats}/${one.unit} (${one.groups.join('+')})`
-    : meterName(one);
 }
 
 function Chip({ label, name, children }: { label: string; name: string; children: ReactNode }) {

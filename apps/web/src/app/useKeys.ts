@@ -13,6 +13,8 @@ export function isForControl(event: KeyboardEvent): boolean {
   if (isTextField(at)) return true;
   // Undo and its like are meant for the song, wherever a choice has left the focus.
   if (hasCommand(event)) return false;
+  // A list that is part of a room handles its own keys and leaves the others to the room.
+  if (at.closest('[data-keys="room"]')) return false;
   if (at.closest('[role="menu"],[role="listbox"],[role="dialog"],[role="combobox"]')) return true;
   if (event.key === 'Enter' && at.closest('button,a')) return true;
   return at instanceof HTMLInputElement && (at.type !== 'range' || event.key.startsWith('Arrow'));

@@ -1,6 +1,13 @@
-import { isHeld, LAYERS, renderClick, renderSound, type Samples } from '@plucky/sound';
+import { isHeld, LAYERS, renderClick, renderSound, type KitId, type Samples } from '@plucky/sound';
 import { wrap } from 'comlink';
 import type { Renderer } from './bank.worker.ts';
+
+/** Which sound is wanted; drums take no notice of the note, held sounds none of the kit. */
+export interface SoundWanted {
+  readonly name: string;
+  readonly note: number;
+  readonly kit: KitId;
+}
 
 /** Rendered sounds as buffers: prepared in a worker, or at once when one is wanted that is not ready. */
 export class SoundBank {
@@ -13,11 +20,11 @@ export class SoundBank {
     this.#context = context;
   }
 
-  /** The buffer of a sound; drums have one per layer, held sounds one per layer and note. */
-  get(name: string, layer: number, note: number): AudioBuffer {
-    const key = keyOf(name, layer, note);
+  /** The buffer of a sound; drums have one per kit and layer, held sounds one per layer and note. */
+  get({ name, note, kit }: SoundWanted, layer: number): AudioBuffer {
+    const key = keyOf({ name, note, kit }, layer);
     const known = this.#buffers.get(key);
-    return known ?? this.#keep(key, renderSound(name, this.#context.sampleRate, layer, note));
+    return known ?? this.#keep(key, renderSound(name, this.#context.sampleRate, layer, note, kit));
   }
 
   click(onBar: boolean): AudioBuffer {
@@ -29,14 +36,15 @@ export class SoundBank {
   }
 
   /** Renders what will be wanted ahead of time. */
-  async prepare(sounds: readonly { readonly name: string; readonly note: number }[]): Promise<void> {
+  async prepare(sounds: readonly SoundWanted[]): Promise<void> {
     this.#worker ??= new Worker(new URL('./bank.worker.ts', import.meta.url), { type: 'module' });
     const renderer = wrap<Renderer>(this.#worker);
-    for (const { name, note } of sounds)
+    for (const wanted of sounds)
       for (const layer of LAYERS.keys()) {
-        const key = keyOf(name, layer, note);
+        const key = keyOf(wanted, layer);
         if (this.#buffers.has(key)) continue;
-        const samples = await renderer.render(name, this.#context.sampleRate, layer, note);
+        const { name, note, kit } = wanted;
+        const samples = await renderer.render(name, this.#context.sampleRate, layer, note, kit);
         if (!this.#buffers.has(key)) this.#keep(key, samples);
       }
   }
@@ -54,6 +62,6 @@ export class SoundBank {
   }
 }
 
-function keyOf(name: string, layer: number, note: number): string {
-  return isHeld(name) ? `${name} ${layer} ${note}` : `${name} ${layer}`;
+function keyOf({ name, note, kit }: SoundWanted, layer: number): string {
+  return isHeld(name) ? `${name} ${layer} ${note}` : `${kit} ${name} ${layer}`;
 }

@@ -1,9 +1,9 @@
-import { renderSound } from '@plucky/sound';
+import { renderSound, type KitId } from '@plucky/sound';
 import { expose, transfer } from 'comlink';
 
 const renderer = {
-  render(name: string, rate: number, layer: number, note: number) {
-    const samples = renderSound(name, rate, layer, note);
+  render(name: string, rate: number, layer: number, note: number, kit: KitId) {
+    const samples = renderSound(name, rate, layer, note, kit);
     return transfer(samples, [samples.buffer]);
   },
 };

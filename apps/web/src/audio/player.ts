@@ -1,14 +1,19 @@
 import {
   barTicks,
   beatTicks,
+  indexOf,
   ticksToMs,
   type Id,
   type NoteEvent,
+  type Part,
+  type SongDocument,
   type Timeline,
   type Voice,
 } from '@plucky/core';
-import { gainFor, isHeld, layerFor } from '@plucky/sound';
+import { gainFor, isHeld, kitOf, layerFor } from '@plucky/sound';
 import { SoundBank } from './bank.ts';
+import { Mixer, heardPan } from './mixer.ts';
+import { endOf } from './strokes.ts';
 import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
@@ -20,15 +25,22 @@ const RELEASE = 0.025;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
 
+/** How a buffer is played: level 0..1, pan -1..1, and its speed. */
+interface How {
+  readonly level: number;
+  readonly pan: number;
+  readonly rate: number;
+}
+
+const PLAIN: How = { level: 0.8, pan: 0, rate: 1 };
+
+type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'>;
+const PLAIN_STROKE = { pan: 0, tune: 0 };
+
 interface Sounding {
   readonly source: AudioBufferSourceNode;
   readonly gain: GainNode;
   readonly start: number;
-}
-
-interface Channel {
-  readonly gain: GainNode;
-  readonly pan: StereoPannerNode;
 }
 
 export interface Playing {
@@ -40,11 +52,11 @@ export interface Playing {
 export class Player {
   readonly #context = new AudioContext({ latencyHint: 'interactive' });
   readonly #bank = new SoundBank(this.#context);
-  readonly #out = this.#context.createDynamicsCompressor();
-  readonly #channels = new Map<Id, Channel>();
+  readonly mixer = new Mixer(this.#context);
   readonly #timer = new Worker(new URL('./timer.worker.ts', import.meta.url), { type: 'module' });
   readonly #listeners = new Set<() => void>();
   #voices: ReadonlyMap<Id, Voice> = new Map();
+  #parts: ReadonlyMap<Id, Part> = new Map();
   #heard: (voice: Id) => boolean = () => true;
   #sounding: Sounding[] = [];
   #playing: Playing | null = null;
@@ -54,9 +66,6 @@ export class Player {
   #click = false;
 
   constructor() {
-    this.#out.threshold.value = -8;
-    this.#out.ratio.value = 4;
-    this.#out.connect(this.#context.destination);
     this.#timer.onmessage = () => this.#schedule();
   }
 
@@ -76,27 +85,42 @@ export class Player {
     return () => this.#listeners.delete(listener);
   }
 
-  /** Prepares the sounds of these voices and sets their levels. */
-  setVoices(voices: readonly Voice[], notes: ReadonlyMap<Id, ReadonlySet<number>>): void {
+  /** Prepares the sounds that a song's voices and events want, and sets levels, pans and the room. */
+  setSong(document: SongDocument, events: readonly NoteEvent[]): void {
+    const { parts, voicesOf } = indexOf(document);
+    const voices = parts.flatMap((part) => voicesOf(part.id));
+    this.#parts = new Map(parts.map((part) => [part.id, part]));
     this.#voices = new Map(voices.map((voice) => [voice.id, voice]));
-    for (const voice of voices) {
-      const { gain, pan } = this.#channelOf(voice.id);
-      gain.gain.value = this.#heard(voice.id) ? voice.level / 100 : 0;
-      pan.pan.value = voice.pan / 100;
-    }
-    const wanted = voices.flatMap((voice) =>
-      [...(notes.get(voice.id) ?? [voice.note])].map((note) => ({ name: voice.sound, note })),
+    this.#setLevels();
+    this.mixer.setRoom(Math.max(0, ...parts.map((part) => part.room ?? 0)) / 100);
+    const notes = new Map(voices.map((voice) => [voice.id, new Set([voice.note])]));
+    for (const { voice, note } of events) notes.get(voice)?.add(note);
+    void this.#bank.prepare(
+      voices.flatMap((voice) =>
+        [...(notes.get(voice.id) ?? [])].map((note) => ({
+          name: voice.sound,
+          note,
+          kit: this.#kitOf(voice),
+        })),
+      ),
     );
-    void this.#bank.prepare(wanted);
   }
 
   /** Which voices are heard; takes effect on what sounds already. */
   setHeard(heard: (voice: Id) => boolean): void {
     this.#heard = heard;
-    for (const [id, { gain }] of this.#channels) {
-      const level = heard(id) ? (this.#voices.get(id)?.level ?? 0) / 100 : 0;
-      gain.gain.setTargetAtTime(level, this.#context.currentTime, 0.008);
+    this.#setLevels();
+  }
+
+  #setLevels(): void {
+    for (const voice of this.#voices.values()) {
+      const level = this.#heard(voice.id) ? voice.level / 100 : 0;
+      this.mixer.set(voice.id, level, heardPan(voice, this.#parts.get(voice.part)) / 100);
     }
+  }
+
+  #kitOf(voice: Voice) {
+    return kitOf(this.#parts.get(voice.part)?.kit);
   }
 
   setClick(on: boolean): void {
@@ -104,24 +128,58 @@ export class Player {
     this.#reschedule();
   }
 
-  async play(playing: Playing, fromTick: number): Promise<void> {
-    this.stop();
+  /** Plays from a tick, after clicks on `countIn` beats. */
+  async play(playing: Playing, fromTick: number, countIn = 0): Promise<void> {
+    this.#silence();
     await this.#context.resume();
     this.#use(playing);
-    this.#clock = clockFor(playing, this.#context.currentTime + LEAD, fromTick);
+    const start = this.#context.currentTime + LEAD;
+    const beat = this.#countIn(playing.timeline, start, countIn);
+    this.#clock = clockFor(playing, start + countIn * beat, fromTick);
     this.#scheduledTo = fromTick;
     this.#schedule();
     this.#tell();
   }
 
+  /** Clicks the beats before the first bar; returns how long one lasts, in s. */
+  #countIn({ meters, tempo }: Timeline, start: number, beats: number): number {
+    const meter = meters[0]?.meter;
+    if (!meter) return 0;
+    const beat = ticksToMs(beatTicks(meter), tempo) / 1000;
+    for (let i = 0; i < beats; i++)
+      this.#startBuffer(
+        this.#bank.click(i % meter.beats === 0),
+        PLAIN,
+        start + i * beat,
+        this.mixer.out,
+        null,
+      );
+    return beat;
+  }
+
+  /**
+   * The running tick that was heard at a moment of the page's clock (ms, as events carry it), counted on through the
+   * loops and negative in a count-in; null when nothing plays.
+   */
+  heardAt(timeStamp: number): number | null {
+    if (!this.#clock) return null;
+    const ago = Math.max(0, performance.now() - timeStamp) / 1000;
+    return runningTick(this.#clock, this.#context.currentTime - this.#context.outputLatency - ago);
+  }
+
   stop(): void {
     if (!this.#clock) return;
     this.#clock = null;
+    this.#silence();
+    this.#tell();
+  }
+
+  /** Ends what sounds and takes back what has not started. */
+  #silence(): void {
     this.#playing = null;
     const now = this.#context.currentTime;
     for (const one of this.#sounding) endAt(one, now);
     this.#sounding = [];
-    this.#tell();
   }
 
   /**
@@ -144,7 +202,8 @@ export class Player {
   async audition(voice: Voice, velocity: number, note = voice.note): Promise<void> {
     await this.#context.resume();
     const time = this.#context.currentTime + 0.005;
-    this.#start(voice, note, velocity, time, isHeld(voice.sound) ? time + 0.35 : null);
+    const ends = isHeld(voice.sound) ? time + 0.35 : null;
+    this.#start(voice, { ...PLAIN_STROKE, note, velocity }, time, ends);
   }
 
   #use(playing: Playing): void {
@@ -182,28 +241,26 @@ export class Player {
   #startEvent(event: NoteEvent, tick: number, clock: Clock): void {
     const voice = this.#voices.get(event.voice);
     if (!voice) return;
-    const held = isHeld(voice.sound) ? event.tick + event.length : null;
-    const stop = event.stopsAt ?? held;
+    const stop = endOf(event, voice.sound);
     const ends = stop === null ? null : timeOf(clock, tick + stop - event.tick);
-    this.#start(
-      voice,
-      event.note,
-      event.velocity,
-      Math.max(timeOf(clock, tick), this.#context.currentTime),
-      ends,
-    );
+    this.#start(voice, event, Math.max(timeOf(clock, tick), this.#context.currentTime), ends);
   }
 
-  #start(voice: Voice, note: number, velocity: number, time: number, ends: number | null): void {
-    const buffer = this.#bank.get(voice.sound, layerFor(velocity), note);
-    this.#startBuffer(buffer, gainFor(velocity), time, this.#channelOf(voice.id).gain, ends);
+  #start(voice: Voice, stroke: Stroke, time: number, ends: number | null): void {
+    const { note, velocity, pan, tune } = stroke;
+    const kit = this.#kitOf(voice);
+    const buffer = this.#bank.get({ name: voice.sound, note, kit }, layerFor(velocity));
+    const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12) };
+    this.#startBuffer(buffer, how, time, this.mixer.inputOf(voice.id), ends);
   }
 
-  #startBuffer(buffer: AudioBuffer, level: number, time: number, to: AudioNode, ends: number | null): void {
-    const source = new AudioBufferSourceNode(this.#context, { buffer });
-    const gain = new GainNode(this.#context, { gain: level });
-    source.connect(gain).connect(to);
-    source.onended = () => gain.disconnect();
+  #startBuffer(buffer: AudioBuffer, how: How, time: number, to: AudioNode, ends: number | null): void {
+    const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: how.rate });
+    const gain = new GainNode(this.#context, { gain: how.level });
+    const last = how.pan ? gain.connect(new StereoPannerNode(this.#context, { pan: how.pan })) : gain;
+    source.connect(gain);
+    last.connect(to);
+    source.onended = () => last.disconnect();
     source.start(time);
     const one: Sounding = { source, gain, start: time };
     if (ends !== null) endAt(one, Math.max(ends, time));
@@ -216,20 +273,11 @@ export class Player {
     for (const { index, tick } of dueBetween(ticks, clock, from, to))
       this.#startBuffer(
         this.#bank.click(beats[index]?.onBar ?? false),
-        0.8,
+        PLAIN,
         timeOf(clock, tick),
-        this.#out,
+        this.mixer.out,
         null,
       );
-  }
-
-  #channelOf(voice: Id): Channel {
-    const known = this.#channels.get(voice);
-    if (known) return known;
-    const channel = { gain: this.#context.createGain(), pan: this.#context.createStereoPanner() };
-    channel.gain.connect(channel.pan).connect(this.#out);
-    this.#channels.set(voice, channel);
-    return channel;
   }
 
   #tell(): void {

@@ -1,4 +1,4 @@
-import type { Id } from '@plucky/core';
+import type { Clip, Id } from '@plucky/core';
 import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 
@@ -14,6 +14,15 @@ export interface SlotChoice {
   readonly slot: Id;
 }
 
+/** A stretch of a pattern, in ticks. */
+export interface Loop {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What can stand beside the rows: what is chosen, or one of the tools. */
+export type Panel = 'chosen' | 'fill' | 'shape' | 'kit' | 'shelf' | 'reference';
+
 export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
 /** What belongs to this sitting at the desk and not to the song: it is neither undone nor saved. */
@@ -22,6 +31,16 @@ export interface Session {
   readonly pattern: Id | null;
   readonly hits: ReadonlySet<Id>;
   readonly caret: Caret | null;
+  /** Keys of the rows that are chosen together; empty means the caret's. */
+  readonly rows: ReadonlySet<string>;
+  /** What was copied, for pasting into this or another pattern. */
+  readonly clip: Clip | null;
+  /** The stretch of the pattern that is looped, in ticks. */
+  readonly loop: Loop | null;
+  /** What stands beside the rows. */
+  readonly panel: Panel;
+  /** Whether taps are written into the pattern. */
+  readonly recording: boolean;
   readonly occurrence: Id | null;
   readonly slot: SlotChoice | null;
   /** Voices that are not heard, and voices that alone are heard, while listening. */
@@ -37,6 +56,11 @@ const EMPTY: Omit<Session, 'songId'> = {
   pattern: null,
   hits: new Set(),
   caret: null,
+  rows: new Set(),
+  clip: null,
+  loop: null,
+  panel: 'chosen',
+  recording: false,
   occurrence: null,
   slot: null,
   mutes: new Set(),
@@ -54,12 +78,34 @@ export function enterSong(songId: string): void {
 }
 
 export function choosePattern(pattern: Id): void {
-  useSession.setState({ pattern, hits: new Set(), caret: null });
+  useSession.setState(({ panel }) => ({
+    pattern,
+    hits: new Set(),
+    caret: null,
+    rows: new Set(),
+    loop: null,
+    recording: false,
+    panel: panel === 'fill' || panel === 'shape' ? 'chosen' : panel,
+  }));
 }
 
-/** Puts the caret on another row, at the place where it stands. */
-export function chooseRow(row: string): void {
-  useSession.setState(({ caret }) => ({ caret: { row, at: caret?.at ?? 0 }, hits: new Set() }));
+/** Chooses a row alone, or with those that are chosen already, and puts the caret on it at the place where it stands. */
+export function chooseRow(row: string, together = false): void {
+  useSession.setState(({ caret, rows }) => {
+    const next = new Set(together ? rows : []);
+    if (together && caret && !next.size) next.add(caret.row);
+    if (!next.delete(row)) next.add(row);
+    return { caret: { row, at: caret?.at ?? 0 }, rows: next, hits: new Set() };
+  });
+}
+
+export function openPanel(panel: Panel): void {
+  useSession.setState({ panel });
+}
+
+/** Opens a tool beside the rows, or closes it when it is open. */
+export function togglePanel(panel: Panel): void {
+  useSession.setState(({ panel: open }) => ({ panel: open === panel ? 'chosen' : panel }));
 }
 
 export function chooseHits(hits: Iterable<Id>): void {

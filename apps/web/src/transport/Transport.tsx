@@ -1,28 +1,32 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Tooltip, Typography } from '@mui/material';
-import { barAt, beatTicks } from '@plucky/core';
+import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { useCallback, useRef } from 'react';
 import { hasCommand, useKeys } from '../app/useKeys.ts';
 import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { Choice } from '../ui/parts.tsx';
 import { color } from '../ui/tokens.ts';
+import { BounceButton } from './BounceButton.tsx';
+import { KitMix } from './KitMix.tsx';
 import { usePreview } from './preview.ts';
+import { RecordButton } from './RecordButton.tsx';
 import { usePlayhead, useTransport, type TransportState } from './useTransport.ts';
 import { REACHES, reachIn } from './what.ts';
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
 export function Transport() {
   const transport = useTransport();
-  const { room, what, isPlaying, toggle } = transport;
-  const session = useSessionFields('reach', 'click');
+  const { room, what, isPlaying, toggle, playFrom } = transport;
+  const session = useSessionFields('reach', 'click', 'caret');
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
 
   useKeys((event) => {
     if (hasCommand(event) || event.altKey) return false;
     if (event.key === ' ') {
-      toggle();
+      if (event.shiftKey && room === 'groove') playFrom(session.caret?.at ?? 0);
+      else toggle();
       return true;
     }
     if (event.key.toLowerCase() !== 'k') return false;
@@ -64,7 +68,7 @@ export function Transport() {
           </IconButton>
         </span>
       </Tooltip>
-      <Box sx={{ minWidth: 290, maxWidth: 380 }}>
+      <Box sx={{ width: 250, minWidth: 0 }}>
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: 14 }}>
           {what?.title ?? nothingToPlay(reach)}
         </Typography>
@@ -88,6 +92,7 @@ export function Transport() {
       )}
       <Box sx={{ flex: 1 }} />
       <Place {...transport} />
+      {room === 'groove' && !preview && reach === 'pattern' && <RecordButton transport={transport} />}
       <Choice
         chosen={session.click}
         title="Click on or off (K)"
@@ -95,6 +100,8 @@ export function Transport() {
       >
         Click
       </Choice>
+      <KitMix />
+      <BounceButton transport={transport} />
     </Box>
   );
 }
@@ -106,14 +113,15 @@ function nothingToPlay(reach: string): string {
 }
 
 /** The place as bar, beat and quarter of a beat, written straight to the page as it moves. */
-function Place({ timeline, what }: TransportState) {
+function Place({ whole, what }: TransportState) {
   const at = useRef<HTMLSpanElement>(null);
   const show = useCallback(
     (place: number | null) => {
       if (!at.current) return;
-      at.current.textContent = timeline?.length ? placeText(timeline, place ?? what?.start ?? 0) : '';
+      const tick = (place ?? what?.start ?? 0) + (what?.cut?.from ?? 0);
+      at.current.textContent = whole?.length ? placeText(whole, tick) : '';
     },
-    [timeline, what],
+    [whole, what],
   );
   usePlayhead(show);
   return (
@@ -122,12 +130,12 @@ function Place({ timeline, what }: TransportState) {
       className="mono"
       role="timer"
       aria-label="Place"
-      style={{ minWidth: 120, textAlign: 'right' }}
+      style={{ minWidth: 116, textAlign: 'right' }}
     />
   );
 }
 
-function placeText(timeline: NonNullable<TransportState['timeline']>, tick: number): string {
+function placeText(timeline: Timeline, tick: number): string {
   const { bar, start, meter } = barAt(timeline, tick);
   const beat = beatTicks(meter);
   const inBar = tick - start;

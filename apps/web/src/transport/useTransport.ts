@@ -1,5 +1,5 @@
-import { compile, indexOf, type Id, type Timeline } from '@plucky/core';
-import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { compile, sliceTimeline, type Timeline } from '@plucky/core';
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { thePlayer } from '../audio/player.ts';
 import { useSong } from '../document/context.tsx';
@@ -10,9 +10,15 @@ import { whatPlays, type RoomPath, type WhatPlays } from './what.ts';
 export interface TransportState {
   readonly room: RoomPath;
   readonly what: WhatPlays | null;
+  /** All of what the scope holds, and the stretch of it that plays. */
+  readonly whole: Timeline | null;
   readonly timeline: Timeline | null;
   readonly isPlaying: boolean;
   readonly toggle: () => void;
+  /** Plays from a place of the scope, in ticks. */
+  readonly playFrom: (tick: number) => void;
+  /** Plays from the start after a bar of clicks. */
+  readonly countIn: () => void;
 }
 
 export function useRoom(): RoomPath {
@@ -33,7 +39,7 @@ export function useIsPlaying(): boolean {
 export function useWhatPlays(): WhatPlays | null {
   const document = useSong();
   const room = useRoom();
-  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach');
+  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
   const preview = usePreview((state) => state.preview);
   return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
 }
@@ -49,22 +55,19 @@ export function useTransport(): TransportState {
   const isPlaying = useIsPlaying();
   const scopeKey = JSON.stringify(what?.scope ?? null);
   const document = what?.document;
-  const timeline = useMemo(() => {
+  const whole = useMemo(() => {
     const scope = JSON.parse(scopeKey) as WhatPlays['scope'] | null;
     return document && scope ? compile(document, scope) : null;
   }, [document, scopeKey]);
+  const [from, to] = [what?.cut?.from, what?.cut?.to];
+  const timeline = useMemo(
+    () => (whole && from !== undefined && to !== undefined ? sliceTimeline(whole, from, to) : whole),
+    [whole, from, to],
+  );
 
   useEffect(() => {
-    if (!document || !timeline) return;
-    const { parts, voicesOf } = indexOf(document);
-    const notes = new Map<Id, Set<number>>();
-    for (const { voice, note } of timeline.events)
-      notes.set(voice, (notes.get(voice) ?? new Set()).add(note));
-    player.setVoices(
-      parts.flatMap((part) => voicesOf(part.id)),
-      notes,
-    );
-  }, [player, document, timeline]);
+    if (document && whole) player.setSong(document, whole.events);
+  }, [player, document, whole]);
   useEffect(() => player.setHeard((voice) => isHeard(voice, { mutes, solos })), [player, mutes, solos]);
   useEffect(() => player.setClick(click), [player, click]);
   const loops = what?.loops ?? false;
@@ -75,11 +78,26 @@ export function useTransport(): TransportState {
   }, [player, timeline, loops]);
   useEffect(() => () => player.stop(), [player]);
 
-  const toggle = () => {
-    if (player.isPlaying) player.stop();
-    else if (what && timeline?.length) void player.play({ timeline, loops: what.loops }, what.start);
+  const playsAtOnce = usePreview(({ preview }) => preview?.playsAtOnce ?? false);
+  const latest = useRef(timeline);
+  useEffect(() => {
+    latest.current = timeline;
+  });
+  useEffect(() => {
+    const now = latest.current;
+    if (!playsAtOnce || player.isPlaying || !now?.length) return;
+    void player.play({ timeline: now, loops: true }, 0);
+    return () => player.stop();
+  }, [player, playsAtOnce]);
+
+  const play = (start: number, clicks = 0) => {
+    if (what && timeline?.length) void player.play({ timeline, loops: what.loops }, start, clicks);
   };
-  return { room, what, timeline, isPlaying, toggle };
+  const toggle = () => (player.isPlaying ? player.stop() : play(what?.start ?? 0));
+  const playFrom = (tick: number) =>
+    play(Math.max(0, Math.min((timeline?.length ?? 1) - 1, tick - (what?.cut?.from ?? 0))));
+  const countIn = () => play(what?.start ?? 0, timeline?.meters[0]?.meter.beats ?? 0);
+  return { room, what, whole, timeline, isPlaying, toggle, playFrom, countIn };
 }
 
 /** Calls `show` with the place that is heard, in ticks of what plays, for every picture; null when nothing plays. */

@@ -8,6 +8,7 @@ const session = (fields: Partial<Choices> = {}): Choices => ({
   occurrence: null,
   slot: null,
   reach: { groove: 'pattern', sheet: 'song' },
+  loop: null,
   ...fields,
 });
 
@@ -15,6 +16,7 @@ test('the play button says in words what it plays', () => {
   const title = (room: 'groove' | 'sheet' | 'hand-off', fields: Partial<Choices> = {}) =>
     whatPlays(song, room, session(fields), null)?.title;
   expect(title('groove')).toBe('Verse lift, looping 2 bars');
+  expect(title('groove', { loop: { from: 960, to: 2880 } })).toBe('Verse lift, looping 2 beats from 1.2.1');
   expect(title('groove', { reach: { groove: 'section', sheet: 'song' } })).toBe('Intro, looping 8 bars');
   expect(title('sheet')).toBe('Whole song, from the start');
   expect(title('sheet', { occurrence: 'o2' })).toBe('Whole song, from Verse 1');

@@ -3,6 +3,7 @@ import {
   indexOf,
   lengthName,
   occurrencePlaces,
+  placeName,
   resolve,
   sectionLength,
   sectionMeter,
@@ -12,7 +13,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { durationName } from '../audio/player.ts';
-import type { Reach, Session } from '../session/store.ts';
+import type { Loop, Reach, Session } from '../session/store.ts';
 import type { Preview } from './preview.ts';
 
 /** What the play button plays, and how it says so. */
@@ -26,10 +27,12 @@ export interface WhatPlays {
   readonly origin: number | null;
   /** Where playing starts, in ticks from the start of the scope. */
   readonly start: number;
+  /** The stretch of the scope that goes round by itself, in ticks; null for all of it. */
+  readonly cut: Loop | null;
 }
 
 /** What of the session decides what plays. */
-export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach'>;
+export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop'>;
 
 export type RoomPath = 'groove' | 'sheet' | 'hand-off';
 
@@ -61,7 +64,7 @@ export function whatPlays(
   session: Choices,
   preview: Preview | null,
 ): WhatPlays | null {
-  if (preview) return { ...preview, loops: true, origin: null, start: 0 };
+  if (preview) return { ...preview, loops: true, origin: null, start: 0, cut: null };
   const reach = reachIn(room, session);
   if (reach === 'pattern') return patternPlays(document, session);
   const places = occurrencePlaces(document);
@@ -71,19 +74,24 @@ export function whatPlays(
   return chosen ? sectionPlays(document, chosen) : null;
 }
 
-function patternPlays(document: SongDocument, { pattern: id }: Choices): WhatPlays | null {
+function patternPlays(document: SongDocument, { pattern: id, loop }: Choices): WhatPlays | null {
   const index = indexOf(document);
   if (id === null || !index.pattern(id)) return null;
-  const { pattern, meter } = resolve(document, id);
-  const length = lengthName(pattern.length, meter ?? index.song.meter);
+  const { pattern, meter: own } = resolve(document, id);
+  const meter = own ?? index.song.meter;
+  const cut = loop && loop.from < pattern.length ? { ...loop, to: Math.min(loop.to, pattern.length) } : null;
+  const stretch = cut
+    ? `${lengthName(cut.to - cut.from, meter)} from ${placeName(cut.from, meter)}`
+    : lengthName(pattern.length, meter);
   return {
     document,
     scope: { kind: 'pattern', pattern: id },
     loops: true,
-    title: `${pattern.name}, looping ${length}`,
-    detail: 'Switching patterns keeps the place in the bar',
+    title: `${pattern.name}, looping ${stretch}`,
+    detail: cut ? 'O lets the whole pattern go round again' : 'Switching patterns keeps the place in the bar',
     origin: null,
     start: 0,
+    cut,
   };
 }
 
@@ -104,6 +112,7 @@ function songPlays(
     detail: `${Number(bars.toFixed(2))} bars · ${durationName(length, indexOf(document).song.tempo)}`,
     origin: 0,
     start,
+    cut: null,
   };
 }
 
@@ -120,6 +129,7 @@ function sectionPlays(
     detail: occurrence.times > 1 ? `${occurrence.times} times in a row` : 'The section goes round',
     origin: start,
     start: 0,
+    cut: null,
   };
 }
 
@@ -136,6 +146,7 @@ function slotPlays(document: SongDocument, { slot: chosen }: Choices): WhatPlays
     detail: `From bar ${Math.floor(stretch.inSection / barTicks(stretch.meter)) + 1} of the section`,
     origin: stretch.start,
     start: 0,
+    cut: null,
   };
 }
 

@@ -1,6 +1,7 @@
 import { Box, Button, Slider, Typography } from '@mui/material';
 import { useId, type ReactNode } from 'react';
 import { color } from './tokens.ts';
+import { useGesture } from './useGesture.ts';
 
 /** A small heading over a group of controls. */
 export function Heading({ children }: { children: ReactNode }) {
@@ -103,6 +104,7 @@ export function Amount({
   onChange: (value: number, gesture: string) => void;
 }) {
   const id = useId();
+  const gesture = useGesture();
   return (
     <Box sx={{ mb: 0.75 }}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
@@ -118,7 +120,8 @@ export function Amount({
         min={min}
         max={max}
         step={step}
-        onChange={(_, next) => onChange(next, `${id} ${label}`)}
+        onChange={(_, next) => onChange(next, gesture.name())}
+        onChangeCommitted={gesture.done}
         sx={{ py: 0.75 }}
       />
     </Box>
@@ -159,5 +162,42 @@ export function Logo() {
       <circle cx="4" cy="5" r="1.8" fill={color('snare')} />
       <circle cx="14" cy="6.5" r="1.8" fill={color('hat')} />
     </svg>
+  );
+}
+
+/** A small button in the text, for ways on that are not the main one. */
+export function QuietButton({
+  children,
+  title,
+  onClick,
+}: {
+  children: ReactNode;
+  title?: string;
+  onClick: () => void;
+}) {
+  return (
+    <Box
+      component="button"
+      {...(title ? { title } : {})}
+      onClick={onClick}
+      sx={{
+        border: 0,
+        p: 0,
+        maxWidth: '100%',
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        whiteSpace: 'nowrap',
+        background: 'none',
+        font: 'inherit',
+        fontSize: 12.5,
+        fontWeight: 600,
+        color: color('plum'),
+        cursor: 'pointer',
+        textAlign: 'left',
+        '&:hover': { textDecoration: 'underline' },
+      }}
+    >
+      {children}
+    </Box>
   );
 }

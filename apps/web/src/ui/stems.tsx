@@ -31,6 +31,8 @@ export interface StemProps {
   readonly accented: boolean;
   /** How far a held note is drawn, in pixels; drums have none. */
   readonly tail?: number;
+  /** The other strokes of a roll or a flam, as a path from the stem's foot. */
+  readonly strokes?: string;
 }
 
 /** A hit: solid when own or changed, hollow when it follows, dashed when silenced. */
@@ -43,6 +45,7 @@ export const Stem = memo(function Stem({
   chosen,
   accented,
   tail = 0,
+  strokes = '',
 }: StemProps) {
   const ink = familyColor(family);
   const silenced = origin === 'silenced';
@@ -64,6 +67,7 @@ export const Stem = memo(function Stem({
         />
       )}
       {tail > 0 && <line x2={tail - 2} stroke={ink} strokeWidth={own ? 5 : 3} opacity={0.45} />}
+      {strokes && <path d={strokes} stroke={ink} strokeWidth={1.2} fill="none" opacity={0.8} />}
       <line y2={-height} stroke={ink} strokeWidth={width} strokeDasharray={silenced ? '2 3' : undefined} />
       <path
         d={headPath(family, 4.2)}

@@ -59,8 +59,16 @@ export function makeTheme(mode: Mode): Theme {
       },
       MuiIconButton: { styleOverrides: { root: { borderRadius: 10, color: t.soft } } },
       MuiPaper: { defaultProps: { elevation: 0 }, styleOverrides: { root: { backgroundImage: 'none' } } },
-      MuiDialog: { styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 14 } } },
-      MuiPopover: { styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 12 } } },
+      // Only the playhead moves by itself; and a menu that fades away would still take the next press.
+      MuiMenu: { defaultProps: { transitionDuration: 0 } },
+      MuiDialog: {
+        defaultProps: { transitionDuration: 0 },
+        styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 14 } },
+      },
+      MuiPopover: {
+        defaultProps: { transitionDuration: 0 },
+        styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 12 } },
+      },
       MuiTooltip: {
         defaultProps: { enterDelay: 500 },
         styleOverrides: { tooltip: { backgroundColor: t.ink, color: t.page, fontSize: 12 } },

@@ -17,10 +17,10 @@ import {
 import { memo, useEffect, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
-import { choosePattern, useSession } from '../../session/store.ts';
+import { choosePattern, openPanel, useSession } from '../../session/store.ts';
 import { barShares, followsParent, marksOf } from '../../ui/marks.ts';
 import { Miniature } from '../../ui/Miniature.tsx';
-import { Heading } from '../../ui/parts.tsx';
+import { Heading, QuietButton } from '../../ui/parts.tsx';
 import { color, SERIF } from '../../ui/tokens.ts';
 
 /** The patterns of every part, each under the one that it follows. */
@@ -52,7 +52,14 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
   return (
     <Box sx={{ mb: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
-        <Heading>{part.name} · pattern family</Heading>
+        <Heading>{part.name} · family</Heading>
+        <Box sx={{ flex: 1 }} />
+        <QuietButton
+          title="Grooves and lines to begin with, and your own (H)"
+          onClick={() => openPanel('shelf')}
+        >
+          Shelf…
+        </QuietButton>
         <Tooltip title={`New ${part.name.toLowerCase()} pattern that follows nothing`}>
           <IconButton size="small" aria-label={`New ${part.name.toLowerCase()} pattern`} onClick={add}>
             <AddIcon fontSize="small" />

@@ -18,12 +18,13 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId, freshSeed } from '../../document/ids.ts';
-import { choosePattern } from '../../session/store.ts';
+import { choosePattern, openPanel } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
 import { Amount, Choices } from '../../ui/parts.tsx';
-import { color, SERIF } from '../../ui/tokens.ts';
+import { color } from '../../ui/tokens.ts';
 import { unusedName } from './FamilyList.tsx';
 import { FillPicture } from './FillPicture.tsx';
+import { SidePanel } from './SidePanel.tsx';
 import type { PatternView } from './view.ts';
 
 const TRAVEL_NAMES: Readonly<Record<Travel, string>> = {
@@ -37,7 +38,7 @@ const TRAVEL_NAMES: Readonly<Record<Travel, string>> = {
 const PREVIEW_ID = 'fill-preview';
 
 /** Makes a fill for the end of the groove in view: seen and heard in its place before it is kept. */
-export function FillPanel({ view, onClose }: { view: PatternView; onClose: () => void }) {
+export function FillPanel({ view }: { view: PatternView }) {
   const document = useSong();
   const edit = useEdit();
   const groove = view.resolved.pattern;
@@ -77,17 +78,10 @@ export function FillPanel({ view, onClose }: { view: PatternView; onClose: () =>
       makeFill(now, groove.id, { takeOver, travel, busy, seed }, id, name.trim() || 'Fill'),
     );
     if (!kept) return;
-    onClose();
     choosePattern(id);
   };
   return (
-    <Box
-      component="aside"
-      aria-label="Fill the end"
-      sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
-    >
-      <Typography sx={{ fontSize: 12.5, color: color('soft') }}>From {groove.name}</Typography>
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18, mb: 1.5 }}>Fill the end</Typography>
+    <SidePanel label="Fill the end" about={`From ${groove.name}`} title="Fill the end">
       <Choices
         title="Takes over the last"
         value={takeOver}
@@ -133,10 +127,10 @@ export function FillPanel({ view, onClose }: { view: PatternView; onClose: () =>
       >
         Keep as a pattern
       </Button>
-      <Button variant="text" fullWidth onClick={onClose}>
+      <Button variant="text" fullWidth onClick={() => openPanel('chosen')}>
         Close without keeping
       </Button>
-    </Box>
+    </SidePanel>
   );
 }
 

@@ -1,17 +1,23 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useSong } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { togglePanel, useSession } from '../../session/store.ts';
+import { usePreview } from '../../transport/preview.ts';
 import { KeyCap } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { FamilyList } from './FamilyList.tsx';
 import { FillPanel } from './FillPanel.tsx';
 import { Inspector } from './Inspector.tsx';
+import { KitPanel } from './KitPanel.tsx';
 import { Legend } from './Legend.tsx';
 import { PatternHeader, useNewVariation } from './PatternHeader.tsx';
+import { ReferencePanel } from './ReferencePanel.tsx';
 import { Rows } from './Rows.tsx';
+import { ShapePanel } from './ShapePanel.tsx';
+import { ShelfPanel } from './ShelfPanel.tsx';
 import { useDeskKeys } from './useDeskKeys.ts';
+import { useRecording } from './useRecording.ts';
 import { viewOf, type PatternView } from './view.ts';
 
 /** Where grooves are made and varied: the family, the rows, and what is chosen. */
@@ -34,13 +40,10 @@ export function GrooveRoom() {
 
 function Desk({ view }: { view: PatternView }) {
   const vary = useNewVariation(view);
-  const [fillFor, setFillFor] = useState<string | null>(null);
-  const { pattern } = view.resolved;
-  const filling = fillFor === pattern.id;
-  const toggleFill = () => setFillFor(filling || view.part.type !== 'drums' ? null : pattern.id);
-
+  const drums = view.part.type === 'drums';
+  const toggleFill = () => drums && togglePanel('fill');
   useDeskKeys(view, { vary, toggleFill });
-
+  useRecording(view);
   return (
     <>
       <Box
@@ -48,32 +51,73 @@ function Desk({ view }: { view: PatternView }) {
         aria-label="Rows"
         sx={{ display: 'flex', flexDirection: 'column', p: 1.75, pt: 1, minWidth: 0, minHeight: 0 }}
       >
-        <PatternHeader view={view} onFill={toggleFill} fillOpen={filling} />
-        <Rows view={view} />
-        <Box
-          sx={{
-            display: 'flex',
-            alignItems: 'center',
-            gap: 2,
-            pt: 1,
-            fontSize: 12.5,
-            color: color('soft'),
-            flexWrap: 'wrap',
-          }}
-        >
-          {pattern.parent && <Legend />}
-          <Box sx={{ flex: 1 }} />
-          <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
-            <KeyCap>A</KeyCap> add <KeyCap>M</KeyCap> silence <KeyCap>Shift ↑↓</KeyCap> velocity{' '}
-            <KeyCap>?</KeyCap> all keys
-          </Box>
-        </Box>
+        <PatternHeader view={view} onFill={toggleFill} />
+        <Rows view={usePreviewed(view)} />
+        <Foot follows={view.resolved.pattern.parent !== undefined} />
       </Box>
-      {filling ? (
-        <FillPanel key={pattern.id} view={view} onClose={() => setFillFor(null)} />
-      ) : (
-        <Inspector view={view} />
-      )}
+      <Side view={view} />
     </>
+  );
+}
+
+/** The pattern as a tool that is open would make it, or as it is. */
+function usePreviewed(view: PatternView): PatternView {
+  const preview = usePreview((state) => state.preview);
+  const { id } = view.resolved.pattern;
+  return useMemo(
+    () => (preview?.shows === id ? (viewOf(preview.document, id) ?? view) : view),
+    [preview, id, view],
+  );
+}
+
+/** What stands beside the rows: what is chosen, or the tool that is open. */
+function Side({ view }: { view: PatternView }) {
+  const panel = useSession((session) => session.panel);
+  const { id } = view.resolved.pattern;
+  switch (panel) {
+    case 'fill':
+      return view.part.type === 'drums' ? <FillPanel key={id} view={view} /> : <Inspector view={view} />;
+    case 'shape':
+      return <ShapePanel key={id} view={view} />;
+    case 'kit':
+      return <KitPanel view={view} />;
+    case 'shelf':
+      return <ShelfPanel view={view} />;
+    case 'reference':
+      return <ReferencePanel view={view} />;
+    case 'chosen':
+      return <Inspector view={view} />;
+  }
+}
+
+function Foot({ follows }: { follows: boolean }) {
+  const recording = useSession((session) => session.recording);
+  return (
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        pt: 1,
+        fontSize: 12.5,
+        color: color('soft'),
+        flexWrap: 'wrap',
+      }}
+    >
+      {follows && <Legend />}
+      <Box sx={{ flex: 1 }} />
+      <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
+        {recording ? (
+          <span role="status">
+            Play the rows by their letters, Shift for hard strokes. Space ends the take.
+          </span>
+        ) : (
+          <>
+            <KeyCap>A</KeyCap> add <KeyCap>M</KeyCap> silence <KeyCap>R</KeyCap> roll{' '}
+            <KeyCap>Shift ↑↓</KeyCap> velocity <KeyCap>?</KeyCap> all keys
+          </>
+        )}
+      </Box>
+    </Box>
   );
 }

@@ -12,22 +12,15 @@ import {
 } from '@plucky/core';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
-import { choosePattern } from '../../session/store.ts';
+import { choosePattern, togglePanel, useSession } from '../../session/store.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { color } from '../../ui/tokens.ts';
 import { unusedName } from './FamilyList.tsx';
 import type { PatternView } from './view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */
-export function PatternHeader({
-  view,
-  onFill,
-  fillOpen,
-}: {
-  view: PatternView;
-  onFill: () => void;
-  fillOpen: boolean;
-}) {
+export function PatternHeader({ view, onFill }: { view: PatternView; onFill: () => void }) {
+  const panel = useSession((session) => session.panel);
   const document = useSong();
   const edit = useEdit();
   const vary = useNewVariation(view);
@@ -59,9 +52,7 @@ export function PatternHeader({
           >
             {parent.name}
           </Box>
-          {edits
-            ? `, with ${edits} ${edits === 1 ? 'change' : 'changes'} of its own`
-            : ', and differs in nothing yet'}
+          {edits ? `, ${edits} own ${edits === 1 ? 'change' : 'changes'}` : ', no own change yet'}
         </Typography>
       )}
       <Box sx={{ flex: 1 }} />
@@ -71,13 +62,21 @@ export function PatternHeader({
       {view.part.type === 'drums' && (
         <Button
           onClick={onFill}
-          aria-expanded={fillOpen}
+          aria-expanded={panel === 'fill'}
           title="Make a fill for the end of this groove (L)"
           sx={{ whiteSpace: 'nowrap' }}
         >
           Fill the end…
         </Button>
       )}
+      <Button
+        onClick={() => togglePanel('shape')}
+        aria-expanded={panel === 'shape'}
+        title="Place and change hits by rules (S)"
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Shape…
+      </Button>
       <LengthField view={view} />
     </Box>
   );

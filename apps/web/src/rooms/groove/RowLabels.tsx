@@ -1,24 +1,29 @@
 import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
-import { chooseRow, toggleListening, useSession } from '../../session/store.ts';
+import { chooseRow, openPanel, useSession } from '../../session/store.ts';
+import { Listening } from '../../ui/Listening.tsx';
+import { KeyCap, QuietButton } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
-import type { Row } from './view.ts';
+import { ACCENTS, REFERENCE, RULER } from './layout.ts';
+import { meetingWords, type ReferenceView } from './ReferenceLane.tsx';
+import { tapKeyOf } from './tap-keys.ts';
+import type { PatternView, Row } from './view.ts';
 
-/** The names of the rows, with mute and solo for listening. */
-export const RowLabels = memo(function RowLabels({
-  rows,
+/** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
+export function RowLabels({
+  view,
   rowHeight,
   width,
-  top,
-  bottom,
+  lanes,
+  reference,
 }: {
-  rows: readonly Row[];
+  view: PatternView;
   rowHeight: number;
   width: number;
-  top: number;
-  bottom: number;
+  lanes: number;
+  reference: ReferenceView | null;
 }) {
-  const caretRow = useSession((session) => session.caret?.row);
+  const drums = view.part.type === 'drums';
   return (
     <Box
       sx={{
@@ -28,113 +33,113 @@ export const RowLabels = memo(function RowLabels({
         width,
         flexShrink: 0,
         background: color('page'),
-        pt: `${top}px`,
         height: 'fit-content',
       }}
     >
-      {rows.map((row) => (
+      <Box sx={{ height: RULER, pl: 1.75, pt: 0.75 }}>
+        {drums && (
+          <QuietButton title="Rows, sounds and notes of the kit (Y)" onClick={() => openPanel('kit')}>
+            Kit…
+          </QuietButton>
+        )}
+      </Box>
+      <Labels rows={view.rows} rowHeight={rowHeight} />
+      <Box sx={{ height: lanes, pl: 1.75, fontSize: 12.5, fontWeight: 600, color: color('soft') }}>
         <Box
-          key={row.key}
           sx={{
-            height: rowHeight,
+            height: ACCENTS,
             display: 'flex',
             alignItems: 'center',
-            pl: 1.75,
-            gap: 0.4,
-            background: row.key === caretRow ? color('wash') : 'transparent',
+            justifyContent: 'space-between',
+            pr: 1,
           }}
         >
-          <Box
-            component="button"
-            aria-label={`Row ${row.name}`}
-            aria-pressed={row.key === caretRow}
-            onClick={() => chooseRow(row.key)}
-            sx={{
-              flex: 1,
-              minWidth: 0,
-              border: 0,
-              p: 0,
-              background: 'none',
-              color: 'inherit',
-              font: 'inherit',
-              textAlign: 'left',
-              cursor: 'pointer',
-              lineHeight: 1.2,
-            }}
-          >
-            <Typography noWrap sx={{ fontSize: 13, fontWeight: 600, lineHeight: 1.2 }}>
-              {row.name}
-            </Typography>
-            {rowHeight >= 34 && (
-              <Typography noWrap sx={{ fontSize: 11, color: color('faint'), lineHeight: 1.2 }}>
-                {row.detail}
-              </Typography>
-            )}
-          </Box>
-          {row.pitch === 0 && <Listening row={row} />}
+          Accent
+          {drums && !reference && (
+            <QuietButton
+              title="Import a bass or any part to hold the kicks against"
+              onClick={() => openPanel('reference')}
+            >
+              Reference…
+            </QuietButton>
+          )}
         </Box>
-      ))}
-      <Box sx={{ height: bottom, pl: 1.75, pt: 0.4, fontSize: 12.5, fontWeight: 600, color: color('soft') }}>
-        Accent
+        {reference && (
+          <Box sx={{ height: REFERENCE, lineHeight: 1.25, pr: 0.5 }}>
+            <QuietButton title="The imported part" onClick={() => openPanel('reference')}>
+              {reference.reference.name}
+            </QuietButton>
+            <Typography noWrap sx={{ fontSize: 11, color: color('faint') }}>
+              {meetingWords(reference)}
+            </Typography>
+          </Box>
+        )}
       </Box>
     </Box>
   );
-});
-
-function Listening({ row }: { row: Row }) {
-  const mutes = useSession((session) => session.mutes);
-  const solos = useSession((session) => session.solos);
-  const { id, name } = row.voice;
-  return (
-    <>
-      <Toggle
-        label={`Mute ${name}`}
-        letter="M"
-        on={mutes.has(id)}
-        onClick={() => toggleListening('mutes', id)}
-      />
-      <Toggle
-        label={`Solo ${name}`}
-        letter="S"
-        on={solos.has(id)}
-        onClick={() => toggleListening('solos', id)}
-      />
-    </>
-  );
 }
 
-function Toggle({
-  label,
-  letter,
-  on,
-  onClick,
-}: {
-  label: string;
-  letter: string;
-  on: boolean;
-  onClick: () => void;
-}) {
-  return (
-    <Box
-      component="button"
-      title={label}
-      aria-label={label}
-      aria-pressed={on}
-      onClick={onClick}
-      sx={{
-        width: 24,
-        height: 24,
-        flexShrink: 0,
-        p: 0,
-        borderRadius: '50%',
-        border: `1px solid ${on ? color('plum') : color('strong')}`,
-        background: on ? color('plum') : 'transparent',
-        color: on ? color('on-plum') : color('soft'),
-        font: '600 11px Figtree Variable',
-        cursor: 'pointer',
-      }}
-    >
-      {letter}
+const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[]; rowHeight: number }) {
+  const caretRow = useSession((session) => session.caret?.row);
+  const chosen = useSession((session) => session.rows);
+  const recording = useSession((session) => session.recording);
+  return rows.map((row, i) => {
+    const on = chosen.size ? chosen.has(row.key) : row.key === caretRow;
+    return (
+      <Box
+        key={row.key}
+        sx={{
+          height: rowHeight,
+          display: 'flex',
+          alignItems: 'center',
+          pl: 1.75,
+          gap: 0.4,
+          background: on ? color('wash') : 'transparent',
+        }}
+      >
+        <Box
+          component="button"
+          aria-label={`Row ${row.name}`}
+          aria-pressed={on}
+          onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            border: 0,
+            p: 0,
+            background: 'none',
+            color: 'inherit',
+            font: 'inherit',
+            textAlign: 'left',
+            cursor: 'pointer',
+            lineHeight: 1.2,
+          }}
+        >
+          <Typography noWrap sx={{ fontSize: 13, fontWeight: 600, lineHeight: 1.2 }}>
+            {row.name}
+          </Typography>
+          {rowHeight >= 34 && (
+            <Typography noWrap sx={{ fontSize: 11, color: color('faint'), lineHeight: 1.2 }}>
+              {row.detail}
+            </Typography>
+          )}
+        </Box>
+        {recording ? (
+          <TapKey index={rows.length - 1 - i} />
+        ) : (
+          row.pitch === 0 && <Listening voice={row.voice} />
+        )}
+      </Box>
+    );
+  });
+});
+
+/** The key that plays a row while a take is recorded. */
+function TapKey({ index }: { index: number }) {
+  const key = tapKeyOf(index);
+  return key ? (
+    <Box sx={{ pr: 1.5 }}>
+      <KeyCap>{key.toUpperCase()}</KeyCap>
     </Box>
-  );
+  ) : null;
 }

@@ -1,105 +1,171 @@
 import { gridTicks, snap, type Id } from '@plucky/core';
-import { useRef, type PointerEvent } from 'react';
+import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
 import { freshId } from '../../document/ids.ts';
 import { chooseHits, useSession } from '../../session/store.ts';
+import type { DragStarts, RampPoint } from './drag-actions.ts';
+import { TALL, type Layout } from './layout.ts';
 import type { RowActions } from './useRowActions.ts';
-import type { PatternView, PlacedHit, Row } from './view.ts';
+import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from './view.ts';
 
 /** How near to a stem, and how far before a press becomes a drag, in px. */
 const NEAR = 9;
 const SLACK = 5;
-/** Velocity steps for each px of an upward drag. */
+/** How far up a drag doubles a velocity, in px. */
+const DOUBLING = 70;
+/** Velocity steps for each px of an upward drag while adding. */
 const VELOCITY_PER_PX = 0.8;
 /** Two presses within this time are one double press, in ms. */
-const DOUBLE = 400;
+const DOUBLE = 800;
 
-/** How the rows are laid out, in px. */
-export interface Layout {
-  readonly rowHeight: number;
-  readonly xOf: (tick: number) => number;
-  readonly tickOf: (x: number) => number;
-}
-
-interface Drag {
+interface Point {
   readonly x: number;
   readonly y: number;
+}
+
+/** What a gesture draws over the rows. */
+export interface GestureMark {
+  readonly kind: 'box' | 'line';
+  readonly from: Point;
+  readonly to: Point;
+}
+
+interface Held {
+  readonly kind: 'stems' | 'free' | 'adding' | 'box' | 'line';
+  readonly from: Point;
   readonly row: Row;
   readonly gesture: string;
-  readonly from: ReadonlyMap<Id, { at: number; velocity: number }>;
+  readonly starts: DragStarts;
+  /** Where the added hit stands, in ticks. */
+  readonly at: number;
   direction: 'none' | 'across' | 'along';
 }
 
-/** Press on an empty place to add, on a stem to choose; drag along to move by the grid, up or down for velocity. */
+/**
+ * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
+ * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen. Shift on an empty
+ * place draws a box that chooses, Alt a line that the chosen velocities follow.
+ */
 export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
-  const drag = useRef<Drag | null>(null);
+  const held = useRef<Held | null>(null);
   const added = useRef<{ id: Id; time: number } | null>(null);
+  const [mark, setMark] = useState<GestureMark | null>(null);
 
-  const local = (event: PointerEvent<SVGSVGElement>) => {
+  const local = (event: MouseEvent<SVGSVGElement>): Point => {
     const box = event.currentTarget.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
+  const rowAt = (y: number) => view.rows[Math.floor(y / layout.rowHeight)];
   const stemAt = (row: Row, x: number): PlacedHit | null => {
-    const near = view.hits
-      .filter((one) => one.row === row.key && Math.abs(layout.xOf(one.heard) - x) <= NEAR)
-      .sort((a, b) => Math.abs(layout.xOf(a.heard) - x) - Math.abs(layout.xOf(b.heard) - x));
-    return near[0] ?? null;
+    const off = (one: PlacedHit) => Math.abs(layout.xOf(one.heard) - x);
+    const near = view.hits.filter((one) => one.row === row.key && off(one) <= NEAR);
+    return near.sort((a, b) => off(a) - off(b))[0] ?? null;
+  };
+  const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
+    const base = { from, row, gesture: freshId(), starts: startsOf(view), at: 0, direction: 'none' as const };
+    const stem = stemAt(row, from.x);
+    if (stem) {
+      chooseAt(stem, event.shiftKey || event.ctrlKey || event.metaKey);
+      useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
+      return { ...base, kind: event.altKey ? 'free' : 'stems', starts: startsOf(view) };
+    }
+    if (event.shiftKey) return { ...base, kind: 'box' };
+    if (event.altKey) return { ...base, kind: 'line' };
+    const at = placeNear(view, row, layout.tickOf(from.x));
+    const id = actions.add(row, at, base.gesture);
+    added.current = id === null ? null : { id, time: event.timeStamp };
+    return { ...base, kind: 'adding', at };
   };
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
-    const { x, y } = local(event);
-    const row = view.rows[Math.floor(y / layout.rowHeight)];
+    const from = local(event);
+    const row = rowAt(from.y);
     if (!row) return;
     event.currentTarget.setPointerCapture(event.pointerId);
-    const gesture = freshId();
-    const stem = stemAt(row, x);
-    if (stem) {
-      chooseAt(stem, event.shiftKey || event.ctrlKey || event.metaKey);
-      useSession.setState({ caret: { row: row.key, at: stem.hit.at } });
-    } else {
-      const at = placeNear(view, row, layout.tickOf(x));
-      const id = actions.add(row, at, gesture);
-      added.current = id === null ? null : { id, time: event.timeStamp };
-    }
-    drag.current = { x, y, row, gesture, from: startOf(view, stem), direction: 'none' };
+    held.current = begin(event, row, from);
   };
 
   const move = (event: PointerEvent<SVGSVGElement>) => {
-    const held = drag.current;
-    if (!held) return;
-    const { x, y } = local(event);
-    const [dx, dy] = [x - held.x, y - held.y];
-    if (held.direction === 'none' && Math.max(Math.abs(dx), Math.abs(dy)) > SLACK)
-      held.direction = Math.abs(dx) > Math.abs(dy) && held.from.size ? 'along' : 'across';
-    if (held.direction === 'none') return;
-    const step = gridTicks(held.row.grid);
-    const ticks =
-      held.direction === 'along' ? Math.round((layout.tickOf(x) - layout.tickOf(held.x)) / step) * step : 0;
-    const velocity = held.direction === 'across' ? Math.round(-dy * VELOCITY_PER_PX) : 0;
-    const from = held.from.size ? held.from : startOfAdded(view, added.current?.id);
-    if (from.size) actions.drag(from, ticks, velocity, held.gesture);
-    if (!held.from.size && from.size) drag.current = { ...held, from };
+    const now = held.current;
+    if (!now) return;
+    const to = local(event);
+    const [dx, dy] = [to.x - now.from.x, to.y - now.from.y];
+    if (now.direction === 'none' && Math.max(Math.abs(dx), Math.abs(dy)) > SLACK)
+      now.direction = Math.abs(dx) > Math.abs(dy) ? 'along' : 'across';
+    if (now.direction === 'none') return;
+    const ticks = layout.tickOf(to.x) - layout.tickOf(now.from.x);
+    if (now.kind === 'box' || now.kind === 'line') setMark({ kind: now.kind, from: now.from, to });
+    if (now.kind === 'box') chooseHits(inBox(now.from, to));
+    else if (now.kind === 'line')
+      actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, to), now.gesture);
+    else if (now.kind === 'adding') whileAdding(now, to, dy);
+    else if (now.direction === 'across') actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
+    else if (now.kind === 'free') actions.dragFree(now.starts, ticks, now.gesture);
+    else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
+  };
+
+  const whileAdding = (now: Held, to: Point, dy: number) => {
+    if (now.direction === 'along') {
+      const step = gridTicks(now.row.grid);
+      const end = placeNear(view, now.row, layout.tickOf(to.x));
+      const [first, last] = [Math.min(now.at, end), Math.max(now.at, end)];
+      const places = Array.from(
+        { length: Math.floor((last - first) / step) + 1 },
+        (_, i) => first + i * step,
+      );
+      actions.addRun(now.row, places, USUAL_VELOCITY, now.gesture);
+      return;
+    }
+    const one = view.hits.find(({ hit }) => hit.id === added.current?.id);
+    const starts = one ? new Map([[one.hit.id, startOf(one)]]) : new Map();
+    const wanted = USUAL_VELOCITY - dy * VELOCITY_PER_PX;
+    actions.dragVelocity(starts, wanted / (one?.hit.velocity ?? wanted), now.gesture);
+  };
+
+  const inBox = (a: Point, b: Point): Id[] => {
+    const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+    const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+    const keys = new Set(
+      view.rows
+        .filter((_, i) => (i + 1) * layout.rowHeight > top && i * layout.rowHeight < bottom)
+        .map((row) => row.key),
+    );
+    return view.hits
+      .filter((one) => {
+        const x = layout.xOf(one.heard);
+        return keys.has(one.row) && x >= left && x <= right;
+      })
+      .map((one) => one.hit.id);
+  };
+
+  /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
+  const pointAt = (row: Row, { x, y }: Point): RampPoint => {
+    const base = (view.rows.indexOf(row) + 1) * layout.rowHeight;
+    const velocity = Math.min(127, Math.max(1, ((base - y) / (layout.rowHeight * TALL)) * 127));
+    return { tick: layout.tickOf(x), velocity };
   };
 
   const up = () => {
-    drag.current = null;
+    held.current = null;
+    setMark(null);
   };
 
-  const doublePress = (event: React.MouseEvent<SVGSVGElement>) => {
-    if (added.current && event.timeStamp - added.current.time < DOUBLE * 2) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const row = view.rows[Math.floor((event.clientY - box.top) / layout.rowHeight)];
-    const stem = row && stemAt(row, event.clientX - box.left);
+  const doublePress = (event: MouseEvent<SVGSVGElement>) => {
+    if (added.current && event.timeStamp - added.current.time < DOUBLE) return;
+    const at = local(event);
+    const row = rowAt(at.y);
+    const stem = row && stemAt(row, at.x);
     if (stem) actions.remove([stem.hit.id]);
   };
 
-  return {
+  const handlers = {
     onPointerDown: down,
     onPointerMove: move,
     onPointerUp: up,
     onPointerCancel: up,
     onDoubleClick: doublePress,
   };
+  return { handlers, mark };
 }
 
 function chooseAt({ hit }: PlacedHit, more: boolean): void {
@@ -113,16 +179,15 @@ function chooseAt({ hit }: PlacedHit, more: boolean): void {
   chooseHits(next);
 }
 
-/** The places and velocities of the chosen hits as a drag begins on one of them. */
-function startOf(view: PatternView, stem: PlacedHit | null) {
-  const { hits } = useSession.getState();
-  const chosen = stem ? view.hits.filter(({ hit }) => hits.has(hit.id)) : [];
-  return new Map(chosen.map(({ hit }) => [hit.id, { at: hit.at, velocity: hit.velocity }]));
+function startOf({ hit, heard }: PlacedHit) {
+  return { at: hit.at, heard, velocity: hit.velocity };
 }
 
-function startOfAdded(view: PatternView, id: Id | undefined) {
-  const one = view.hits.find(({ hit }) => hit.id === id);
-  return new Map(one ? [[one.hit.id, { at: one.hit.at, velocity: one.hit.velocity }]] : []);
+/** What the chosen hits are as a gesture begins. */
+function startsOf(view: PatternView): DragStarts {
+  const { hits } = useSession.getState();
+  const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));
+  return new Map(chosen.map((one) => [one.hit.id, startOf(one)]));
 }
 
 /** The grid place of a row that is heard nearest to a tick, within the pattern. */
@@ -130,8 +195,6 @@ function placeNear(view: PatternView, row: Row, tick: number): number {
   const step = gridTicks(row.grid);
   const middle = snap(tick, row.grid);
   const places = [middle - step, middle, middle + step].filter((at) => at >= 0 && at < view.length);
-  return (
-    places.sort((a, b) => Math.abs(view.heardAt(row, a) - tick) - Math.abs(view.heardAt(row, b) - tick))[0] ??
-    0
-  );
+  const off = (at: number) => Math.abs(view.heardAt(row, at) - tick);
+  return places.sort((a, b) => off(a) - off(b))[0] ?? 0;
 }

@@ -6,8 +6,10 @@ import {
   indexOf,
   inKey,
   isTriplet,
+  msToTicks,
   noteName,
   resolve,
+  strokesOf,
   type Family,
   type Grid,
   type Hit,
@@ -39,6 +41,14 @@ export interface PlacedHit {
   readonly row: string;
   readonly heard: number;
   readonly accented: boolean;
+  /** The other strokes of a roll or a flam, where they are heard. */
+  readonly strokes: readonly HeardStroke[];
+}
+
+/** A stroke beside a hit's own: the tick at which it is heard, and its velocity. */
+export interface HeardStroke {
+  readonly heard: number;
+  readonly velocity: number;
 }
 
 /** What hits are placed on: it stays the same object while only hits are edited. */
@@ -97,6 +107,8 @@ function held(tick: number, length: number): number {
   return Math.min(length - 1, Math.max(0, tick));
 }
 
+const NO_STROKES: readonly HeardStroke[] = [];
+
 /** The notes shown around a voice's own, in semitones. */
 const [LOWEST, HIGHEST] = [-5, 12];
 
@@ -121,8 +133,16 @@ export function viewOf(document: SongDocument, id: Id): PatternView | null {
     if (!voice) return [];
     const row = part.type === 'drums' ? voice.id : rowKey(voice.id, hit.pitch);
     const accented = accentAt(resolved.accents, resolved.accentAmount, hit.at) > 0 && voice.accentShare > 0;
-    const heard = held(heardPlace(hit.at, hit, voice, gridOf(resolved, voice), feel), pattern.length);
-    return [{ hit, row, heard, accented }];
+    const grid = gridOf(resolved, voice);
+    const heardAt = (at: number, early = 0) =>
+      held(heardPlace(at, hit, voice, grid, feel) - msToTicks(early, feel.tempo), pattern.length);
+    const strokes =
+      hit.roll || hit.flam
+        ? strokesOf(hit)
+            .filter((one) => (one.early > 0 || one.at > hit.at) && one.at < pattern.length)
+            .map((one) => ({ heard: heardAt(one.at, one.early), velocity: one.velocity }))
+        : NO_STROKES;
+    return [{ hit, row, heard: heardAt(hit.at), accented, strokes }];
   });
   const { rows: shown, length, heardAt } = frame;
   return { resolved, part, frame, rows: shown, hits, meter, length, heardAt };
@@ -170,6 +190,8 @@ function feelName(grid: Grid, swing: Swing): string {
 
 /** The velocity of a hit that is placed without saying how hard. */
 export const USUAL_VELOCITY = 96;
+/** And of a ghost note. */
+export const GHOST_VELOCITY = 34;
 
 /** A new hit on a row, half a grid step long on drums and a whole one on notes. */
 export function newHit(row: Row, at: number): Hit {
@@ -185,4 +207,9 @@ export function hitNear(view: PatternView, row: Row, at: number): PlacedHit | nu
     .filter((one) => one.row === row.key && Math.abs(one.hit.at - at) < reach)
     .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at));
   return near[0] ?? null;
+}
+
+/** Those of some places of a row where no hit stands within half a grid step. */
+export function freePlaces(view: PatternView, row: Row, places: readonly number[]): number[] {
+  return places.filter((at) => !hitNear(view, row, at));
 }

@@ -2,7 +2,7 @@ import MoreIcon from '@mui/icons-material/MoreHoriz';
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, Button, IconButton, Menu, MenuItem, Tooltip, Typography } from '@mui/material';
-import { compile, documentOf, indexOf } from '@plucky/core';
+import { compile, documentOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
@@ -114,13 +114,9 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
     player.stop();
     setMine(!playing);
     if (playing) return;
-    const { parts, voicesOf } = indexOf(document);
     const timeline = compile(document, { kind: 'song' });
     player.setHeard(() => true);
-    player.setVoices(
-      parts.flatMap((part) => voicesOf(part.id)),
-      new Map(),
-    );
+    player.setSong(document, timeline.events);
     void player.play({ timeline, loops: false }, 0);
   };
   return (

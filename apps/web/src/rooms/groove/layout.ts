@@ -1,0 +1,51 @@
+import { useEffect, useState, type RefObject } from 'react';
+
+/** Heights and widths of the desk's parts, in px. */
+export const RULER = 36;
+export const ACCENTS = 28;
+export const REFERENCE = 34;
+export const PAD = 12;
+export const LABELS = 158;
+const SMALLEST_ROW = 25;
+const LARGEST_ROW = 49;
+/** The narrowest a quarter note is drawn; longer patterns scroll. */
+const NARROWEST_QUARTER = 38;
+/** How much of a row's height a stem of full velocity takes. */
+export const TALL = 0.56;
+
+/** How the rows are laid out, in px. */
+export interface Layout {
+  readonly rowHeight: number;
+  readonly width: number;
+  readonly xOf: (tick: number) => number;
+  readonly tickOf: (x: number) => number;
+}
+
+/** Lays rows of a pattern of `length` ticks out in a frame, with `lanes` px of lanes below them. */
+export function layOut(
+  frame: { readonly width: number; readonly height: number },
+  rows: number,
+  length: number,
+  lanes: number,
+): Layout {
+  const room = Math.floor((frame.height - RULER - lanes - 8) / Math.max(1, rows));
+  const rowHeight = Math.max(SMALLEST_ROW, Math.min(LARGEST_ROW, room));
+  const width = Math.max(frame.width - LABELS - 4, (length / 960) * NARROWEST_QUARTER);
+  const scale = (width - 2 * PAD) / length;
+  return { rowHeight, width, xOf: (tick) => PAD + tick * scale, tickOf: (x) => (x - PAD) / scale };
+}
+
+/** The size of an element, kept up as it changes, in px. */
+export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
+  const [size, setSize] = useState({ width: 780, height: 500 });
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, [ref]);
+  return size;
+}

@@ -1,0 +1,37 @@
+import { useEffect } from 'react';
+import { hasCommand, useKeys } from '../app/useKeys.ts';
+import { useSession } from '../session/store.ts';
+import { Choice } from '../ui/parts.tsx';
+import { useIsPlaying, type TransportState } from './useTransport.ts';
+
+/** Counts in a bar and writes what is tapped into the pattern, round after round, until it is stopped. */
+export function RecordButton({ transport }: { transport: TransportState }) {
+  const recording = useSession((session) => session.recording);
+  const isPlaying = useIsPlaying();
+  const start = () => {
+    useSession.setState({ recording: true, click: true });
+    transport.countIn();
+  };
+  const stop = () => {
+    useSession.setState({ recording: false });
+    transport.toggle();
+  };
+  useEffect(() => {
+    // Whatever stops the sound ends the take.
+    if (!isPlaying) useSession.setState({ recording: false });
+  }, [isPlaying]);
+  useKeys((event) => {
+    if (recording || hasCommand(event) || event.altKey || event.key.toLowerCase() !== 't') return false;
+    start();
+    return true;
+  });
+  return (
+    <Choice
+      chosen={recording}
+      title="Count in a bar, then write what you tap (T)"
+      onClick={recording ? stop : start}
+    >
+      {recording ? 'Stop recording' : 'Record'}
+    </Choice>
+  );
+}

@@ -1,0 +1,53 @@
+import { Box } from '@mui/material';
+import type { Voice } from '@plucky/core';
+import { toggleListening, useSession } from '../session/store.ts';
+import { color } from './tokens.ts';
+
+/** Mute and solo of a voice, for listening. */
+export function Listening({ voice }: { voice: Pick<Voice, 'id' | 'name'> }) {
+  const { id, name } = voice;
+  const muted = useSession((session) => session.mutes.has(id));
+  const alone = useSession((session) => session.solos.has(id));
+  return (
+    <>
+      <Toggle label={`Mute ${name}`} letter="M" on={muted} onClick={() => toggleListening('mutes', id)} />
+      <Toggle label={`Solo ${name}`} letter="S" on={alone} onClick={() => toggleListening('solos', id)} />
+    </>
+  );
+}
+
+function Toggle({
+  label,
+  letter,
+  on,
+  onClick,
+}: {
+  label: string;
+  letter: string;
+  on: boolean;
+  onClick: () => void;
+}) {
+  return (
+    <Box
+      component="button"
+      title={label}
+      aria-label={label}
+      aria-pressed={on}
+      onClick={onClick}
+      sx={{
+        width: 24,
+        height: 24,
+        flexShrink: 0,
+        p: 0,
+        borderRadius: '50%',
+        border: `1px solid ${on ? color('plum') : color('strong')}`,
+        background: on ? color('plum') : 'transparent',
+        color: on ? color('on-plum') : color('soft'),
+        font: '600 11px Figtree Variable',
+        cursor: 'pointer',
+      }}
+    >
+      {letter}
+    </Box>
+  );
+}

@@ -1,0 +1,61 @@
+import { MenuItem, TextField } from '@mui/material';
+import { meter, meterName, usualGroups, type Meter } from '@plucky/core';
+
+/** The meters that are offered, uneven ones with the groups that are played. */
+const METERS: readonly Meter[] = [
+  meter(4, 4),
+  meter(2, 4),
+  meter(3, 4),
+  meter(5, 4),
+  meter(5, 4, [2, 3]),
+  meter(6, 8),
+  meter(7, 8),
+  meter(7, 8, [3, 2, 2]),
+  meter(7, 8, [2, 3, 2]),
+  meter(9, 8),
+  meter(12, 8),
+];
+
+/** Chooses a meter; `none`, where it is given, is what choosing no meter means. */
+export function MeterField({
+  value,
+  onChange,
+  none,
+  fullWidth = false,
+}: {
+  value: Meter | null;
+  onChange: (meter: Meter | null) => void;
+  none?: string;
+  fullWidth?: boolean;
+}) {
+  const known = value === null || METERS.some((one) => same(one, value));
+  const meters = known ? METERS : [...METERS, value];
+  return (
+    <TextField
+      select
+      size="small"
+      label="Meter"
+      fullWidth={fullWidth}
+      value={value === null ? 'none' : meterText(value)}
+      onChange={(event) => onChange(meters.find((one) => meterText(one) === event.target.value) ?? null)}
+      sx={{ minWidth: 190 }}
+    >
+      {none !== undefined && <MenuItem value="none">{none}</MenuItem>}
+      {meters.map((one) => (
+        <MenuItem key={meterText(one)} value={meterText(one)}>
+          {meterText(one)}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+function same(a: Meter, b: Meter): boolean {
+  return meterText(a) === meterText(b);
+}
+
+function meterText(one: Meter): string {
+  return one.groups.length > 1 && one.groups.join() !== usualGroups(one.beats, one.unit).join()
+    ? `${one.beats}/${one.unit} (${one.groups.join('+')})`
+    : meterName(one);
+}
