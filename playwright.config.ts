@@ -10,7 +10,9 @@ const data = (process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'plucky-e2e
 export default defineConfig({
   testDir: 'e2e',
   workers: 1,
-  timeout: 90_000,
+  // Generous, since shared machines can be slow: no test says how long anything may take.
+  timeout: 240_000,
+  expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/e2e.json' }]],
   outputDir: 'test-results',
   use: {

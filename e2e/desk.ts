@@ -52,3 +52,12 @@ export async function choose(page: Page, label: string, option: string | RegExp)
   await page.getByRole('combobox', { name: label, exact: true }).click();
   await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click();
 }
+
+/** Expects this many hits on the rows. */
+export async function expectHits(page: Page, count: number): Promise<void> {
+  const shown = () =>
+    page
+      .locator('g[data-hits]')
+      .evaluateAll((rows) => rows.reduce((sum, row) => sum + Number(row.getAttribute('data-hits')), 0));
+  await expect.poll(shown).toBe(count);
+}

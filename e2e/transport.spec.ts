@@ -1,19 +1,39 @@
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { goTo, newSong, openDemo, press } from './desk.ts';
+import { choose, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
 
-/** Records when each sound is told to start, in s of audio time. */
-async function listenToStarts(page: Page): Promise<() => Promise<number[]>> {
+/** A sound that was told to start, and when it was told, both in s of audio time. */
+interface Start {
+  readonly when: number;
+  readonly told: number;
+}
+
+/** Records every sound that is told to start, but for those that an edit takes back before they do. */
+async function listen(page: Page): Promise<() => Promise<Start[]>> {
   await page.addInitScript(() => {
-    const starts: number[] = [];
+    const starts = new Map<AudioBufferSourceNode, { when: number; told: number }>();
     Object.assign(window, { starts });
     const { prototype } = AudioBufferSourceNode;
-    const start = Object.getOwnPropertyDescriptor(prototype, 'start')?.value as (...times: number[]) => void;
+    type Act = (when?: number, ...rest: number[]) => void;
+    const start = Object.getOwnPropertyDescriptor(prototype, 'start')?.value as Act;
     prototype.start = function (when = 0, ...rest: number[]) {
-      starts.push(when);
+      starts.set(this, { when, told: this.context.currentTime });
       return start.call(this, when, ...rest);
     };
+    const { stop } = AudioScheduledSourceNode.prototype as { stop: Act };
+    AudioScheduledSourceNode.prototype.stop = function (when = 0) {
+      const begun = this instanceof AudioBufferSourceNode ? starts.get(this) : undefined;
+      if (begun && when < begun.when) starts.delete(this as AudioBufferSourceNode);
+      return stop.call(this, when);
+    };
   });
-  return () => page.evaluate(() => (window as unknown as { starts: number[] }).starts);
+  return () =>
+    page.evaluate(() => [...(window as unknown as { starts: Map<object, Start> }).starts.values()]);
+}
+
+async function listenToStarts(page: Page): Promise<() => Promise<number[]>> {
+  const starts = await listen(page);
+  return async () => (await starts()).map((one) => one.when);
 }
 
 test('sound starts at its exact sample, over the loop, with edits heard while it plays', async ({ page }) => {
@@ -79,4 +99,140 @@ test('play in the fill panel plays the fill in its context', async ({ page }) =>
   await expect(page.getByRole('timer', { name: 'Place' })).toHaveText(/^bar 2/, { timeout: 15_000 });
   await page.getByRole('button', { name: 'Close without keeping' }).click();
   await expect(page.getByLabel('What plays')).toHaveText('Main groove, looping 2 bars');
+});
+
+test('a page that stands still for 300 ms again and again makes nothing late', async ({ page }) => {
+  const starts = await listen(page);
+  await openDemo(page, 'Paper Lanterns');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  const before = (await starts()).length;
+  for (let i = 0; i < 6; i++)
+    await page.evaluate(() => {
+      const end = performance.now() + 300;
+      while (performance.now() < end);
+    });
+  await expect.poll(async () => (await starts()).length).toBeGreaterThan(before + 30);
+  const late = (await starts()).slice(before).filter((one) => one.when < one.told);
+  expect(late).toEqual([]);
+  await page.keyboard.press('Space');
+});
+
+test('the caret is where Shift and Space play from, and chosen beats can be looped', async ({ page }) => {
+  const starts = await listenToStarts(page);
+  await newSong(page);
+  await press(page, 'Kick', 0, 3840);
+  await press(page, 'Snare', 5760);
+  const before = (await starts()).length;
+  await page.keyboard.press('Shift+Space');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  // From the snare on beat 3 of bar 2 the first kick is a second away, and the second one two more.
+  await expect.poll(async () => (await starts()).length).toBeGreaterThanOrEqual(before + 3);
+  const [first = 0, second = 0, third = 0] = (await starts()).slice(before);
+  expect(second - first).toBeCloseTo(1, 6);
+  expect(third - first).toBeCloseTo(3, 6);
+  await page.keyboard.press('Space');
+
+  await page.keyboard.press('o');
+  await expect(page.getByLabel('What plays')).toHaveText('Main groove, looping 1 beat from 2.3.1');
+  const count = (await starts()).length;
+  await page.keyboard.press('Space');
+  await expect.poll(async () => (await starts()).length).toBeGreaterThanOrEqual(count + 4);
+  const looped = (await starts()).slice(count);
+  looped.slice(1, 4).forEach((time, i) => expect(time - (looped[i] ?? 0)).toBeCloseTo(0.5, 6));
+  await page.keyboard.press('o');
+  await expect(page.getByLabel('What plays')).toHaveText('Main groove, looping 2 bars');
+  await page.keyboard.press('Space');
+});
+
+test('a tempo changed while it plays is heard from that place on', async ({ page }) => {
+  const starts = await listenToStarts(page);
+  await newSong(page);
+  await press(page, 'Kick', 0, 960, 1920, 2880, 3840, 4800, 5760, 6720);
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Tempo: 120 bpm' }).click();
+  await page.getByLabel('Tempo, quarter notes a minute').fill('240');
+  await page.keyboard.press('Enter');
+  const before = (await starts()).length;
+  await expect.poll(async () => (await starts()).length).toBeGreaterThanOrEqual(before + 12);
+  const times = (await starts()).slice(-4);
+  times.slice(1).forEach((time, i) => expect(time - (times[i] ?? 0)).toBeCloseTo(0.25, 6));
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+});
+
+test('taps are written where they were heard, over the loop, as one undo, and quantised afterwards', async ({
+  page,
+}) => {
+  const starts = await listenToStarts(page);
+  await newSong(page);
+  await page.keyboard.press('t');
+  await expect(page.getByText('Play the rows by their letters')).toBeVisible();
+  // A bar of clicks comes first: four of them, half a second apart.
+  await expect.poll(async () => (await starts()).length).toBeGreaterThanOrEqual(5);
+  const clicks = (await starts()).slice(0, 5);
+  clicks.slice(1).forEach((time, i) => expect(time - (clicks[i] ?? 0)).toBeCloseTo(0.5, 6));
+  const place = page.getByRole('timer', { name: 'Place' });
+  await expect(place).toHaveText(/^bar 1 \. [23]/);
+  await page.keyboard.press('z');
+  await expectHits(page, 1);
+  await expect(place).toHaveText(/^bar 2 \. [23]/);
+  await page.keyboard.press('Shift+V');
+  await expectHits(page, 2);
+  await expect(page.locator('g[data-row="kick"]')).toHaveAttribute('data-hits', '1');
+  await expect(page.locator('g[data-row="high-tom"]')).toHaveAttribute('data-hits', '1');
+  await page.getByRole('button', { name: 'Stop recording' }).click();
+  await expect(page.getByText('Play the rows by their letters')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await rows(page).press('Control+a');
+  await page.keyboard.press('q');
+  await expect(page.getByRole('slider', { name: 'Early / late', exact: true })).toHaveValue('0');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 0);
+});
+
+test('a MIDI keyboard plays the rows with its velocities', async ({ page }) => {
+  await newSong(page);
+  await page.goto(`${page.url()}?midi=simulated`);
+  await expect(rows(page)).toBeVisible();
+  const send = (...bytes: number[]) =>
+    page.evaluate((detail) => window.dispatchEvent(new CustomEvent('plucky-midi', { detail })), bytes);
+  await page.keyboard.press('t');
+  await expect(page.getByRole('timer', { name: 'Place' })).toHaveText(/^bar 1 \. [234]/);
+  await send(0x99, 38, 57);
+  await send(0x89, 38, 0);
+  await send(0x99, 99, 57);
+  await expectHits(page, 1);
+  await page.getByRole('button', { name: 'Stop recording' }).click();
+  await page.getByRole('button', { name: 'Row Snare' }).click();
+  await rows(page).press('Control+a');
+  await expect(page.getByRole('slider', { name: 'Velocity', exact: true })).toHaveValue('57');
+});
+
+test('what plays is bounced to a WAV file that holds its sound', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 1920);
+  await choose(page, 'Length of the pattern', '1 bar');
+  await page.getByRole('button', { name: 'Bounce…' }).click();
+  const link = page.getByRole('link', { name: 'Save the file' });
+  await expect(link).toBeVisible();
+  await expect(page.getByRole('progressbar', { name: 'Rendered' })).toHaveAttribute('aria-valuenow', '100');
+  const [download] = await Promise.all([page.waitForEvent('download'), link.click()]);
+  expect(download.suggestedFilename()).toBe('Untitled song, Main groove.wav');
+  const bytes = readFileSync(await download.path());
+  expect(bytes.subarray(0, 4).toString('latin1')).toBe('RIFF');
+  const [channels, rate] = [bytes.readUInt16LE(22), bytes.readUInt32LE(24)];
+  expect([channels, rate]).toEqual([2, 44_100]);
+  const loudest = (from: number, to: number) => {
+    let peak = 0;
+    for (let at = 44 + Math.round(from * rate) * 4; at < 44 + Math.round(to * rate) * 4; at += 2)
+      peak = Math.max(peak, Math.abs(bytes.readInt16LE(at)));
+    return peak;
+  };
+  // At 120 the kicks stand a second apart; the first has faded before the second.
+  expect(loudest(0, 0.1)).toBeGreaterThan(3000);
+  expect(loudest(0.8, 0.99)).toBeLessThan(300);
+  expect(loudest(1, 1.1)).toBeGreaterThan(3000);
+  expect((bytes.length - 44) / 4 / rate).toBeCloseTo(3.5, 3);
 });

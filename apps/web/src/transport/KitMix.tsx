@@ -15,7 +15,6 @@ const COLUMNS = '92px 44px minmax(0, 1fr) 84px 54px';
 /** Level, pan, mute, solo and a meter for every voice, where the kit is heard from, and the room; for listening only. */
 export function KitMix() {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
-  const { parts } = indexOf(useSong());
   return (
     <>
       <Button aria-haspopup="dialog" onClick={(event) => setAnchor(event.currentTarget)}>
@@ -31,9 +30,7 @@ export function KitMix() {
           paper: { role: 'dialog', 'aria-label': 'Kit mix', sx: { width: 470, maxHeight: 660, p: 2 } },
         }}
       >
-        {parts.map((part) => (
-          <PartMix key={part.id} part={part} />
-        ))}
+        <Parts />
         <Typography variant="caption">
           What you set here is how it sounds here. Levels leave with the notes only when the hand-off asks for
           them.
@@ -41,6 +38,11 @@ export function KitMix() {
       </Popover>
     </>
   );
+}
+
+function Parts() {
+  const { parts } = indexOf(useSong());
+  return parts.map((part) => <PartMix key={part.id} part={part} />);
 }
 
 function PartMix({ part }: { part: Part }) {

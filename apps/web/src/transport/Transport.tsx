@@ -2,7 +2,7 @@ import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Tooltip, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
-import { useCallback, useRef } from 'react';
+import { memo, useCallback, useRef } from 'react';
 import { hasCommand, useKeys } from '../app/useKeys.ts';
 import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { Choice } from '../ui/parts.tsx';
@@ -16,7 +16,11 @@ import { REACHES, reachIn } from './what.ts';
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
 export function Transport() {
-  const transport = useTransport();
+  return <Bar transport={useTransport()} />;
+}
+
+/** Drawn anew when what plays changes, not at every edit. */
+const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, what, isPlaying, toggle, playFrom } = transport;
   const session = useSessionFields('reach', 'click', 'caret');
   const preview = usePreview((state) => state.preview);
@@ -104,7 +108,7 @@ export function Transport() {
       <BounceButton transport={transport} />
     </Box>
   );
-}
+});
 
 function nothingToPlay(reach: string): string {
   if (reach === 'section') return 'No section plays this yet';

@@ -1,8 +1,8 @@
 import { compile, sliceTimeline, type Timeline } from '@plucky/core';
-import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { useLocation } from 'react-router';
 import { thePlayer } from '../audio/player.ts';
-import { useSong } from '../document/context.tsx';
+import { useDocumentStore, useSong } from '../document/context.tsx';
 import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
 import { whatPlays, type RoomPath, type WhatPlays } from './what.ts';
@@ -37,7 +37,8 @@ export function useIsPlaying(): boolean {
 
 /** What plays in the room that is open. */
 export function useWhatPlays(): WhatPlays | null {
-  const document = useSong();
+  // What is heard follows an edit as soon as it has been painted.
+  const document = useDeferredValue(useSong());
   const room = useRoom();
   const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
   const preview = usePreview((state) => state.preview);
@@ -59,11 +60,8 @@ export function useTransport(): TransportState {
     const scope = JSON.parse(scopeKey) as WhatPlays['scope'] | null;
     return document && scope ? compile(document, scope) : null;
   }, [document, scopeKey]);
-  const [from, to] = [what?.cut?.from, what?.cut?.to];
-  const timeline = useMemo(
-    () => (whole && from !== undefined && to !== undefined ? sliceTimeline(whole, from, to) : whole),
-    [whole, from, to],
-  );
+  const cut = what?.cut ?? null;
+  const timeline = useMemo(() => whole && cutOut(whole, { cut }), [whole, cut]);
 
   useEffect(() => {
     if (document && whole) player.setSong(document, whole.events);
@@ -90,14 +88,38 @@ export function useTransport(): TransportState {
     return () => player.stop();
   }, [player, playsAtOnce]);
 
-  const play = (start: number, clicks = 0) => {
-    if (what && timeline?.length) void player.play({ timeline, loops: what.loops }, start, clicks);
-  };
-  const toggle = () => (player.isPlaying ? player.stop() : play(what?.start ?? 0));
-  const playFrom = (tick: number) =>
-    play(Math.max(0, Math.min((timeline?.length ?? 1) - 1, tick - (what?.cut?.from ?? 0))));
-  const countIn = () => play(what?.start ?? 0, timeline?.meters[0]?.meter.beats ?? 0);
-  return { room, what, whole, timeline, isPlaying, toggle, playFrom, countIn };
+  const store = useDocumentStore();
+  return useMemo(() => {
+    /** Plays the song as it is at this moment, which may be an edit ahead of what is drawn. */
+    const play = (startOf: (now: WhatPlays, timeline: Timeline) => number, countsIn = false) => {
+      const now = whatPlays(
+        store.getState().document,
+        room,
+        useSession.getState(),
+        usePreview.getState().preview,
+      );
+      const fresh = now && cutOut(compile(now.document, now.scope), now);
+      if (!now || !fresh?.length) return;
+      const clicks = countsIn ? (fresh.meters[0]?.meter.beats ?? 0) : 0;
+      void player.play({ timeline: fresh, loops: now.loops }, startOf(now, fresh), clicks);
+    };
+    return {
+      room,
+      what,
+      whole,
+      timeline,
+      isPlaying,
+      toggle: () => (player.isPlaying ? player.stop() : play((now) => now.start)),
+      playFrom: (tick) =>
+        play((now, { length }) => Math.max(0, Math.min(length - 1, tick - (now.cut?.from ?? 0)))),
+      countIn: () => play((now) => now.start, true),
+    };
+  }, [player, store, room, what, whole, timeline, isPlaying]);
+}
+
+/** The stretch of a timeline that goes round by itself, or all of it. */
+function cutOut(whole: Timeline, { cut }: Pick<WhatPlays, 'cut'>): Timeline {
+  return cut ? sliceTimeline(whole, cut.from, cut.to) : whole;
 }
 
 /** Calls `show` with the place that is heard, in ticks of what plays, for every picture; null when nothing plays. */

@@ -79,7 +79,7 @@ function patternPlays(document: SongDocument, { pattern: id, loop }: Choices): W
   if (id === null || !index.pattern(id)) return null;
   const { pattern, meter: own } = resolve(document, id);
   const meter = own ?? index.song.meter;
-  const cut = loop && loop.from < pattern.length ? { ...loop, to: Math.min(loop.to, pattern.length) } : null;
+  const cut = loop && loop.from < pattern.length ? cutTo(loop, pattern.length) : null;
   const stretch = cut
     ? `${lengthName(cut.to - cut.from, meter)} from ${placeName(cut.from, meter)}`
     : lengthName(pattern.length, meter);
@@ -93,6 +93,11 @@ function patternPlays(document: SongDocument, { pattern: id, loop }: Choices): W
     start: 0,
     cut,
   };
+}
+
+/** The loop where it lies within the pattern: the same object, so that nothing is worked out anew, if it all does. */
+function cutTo(loop: Loop, length: number): Loop {
+  return loop.to <= length ? loop : { ...loop, to: length };
 }
 
 function songPlays(

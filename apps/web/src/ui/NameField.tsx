@@ -1,5 +1,5 @@
 import { InputBase } from '@mui/material';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { SERIF, color } from './tokens.ts';
 
 /** A name that is edited where it stands: Enter or leaving keeps it, Escape takes it back. */
@@ -15,8 +15,10 @@ export function NameField({
   onChange: (name: string) => void;
 }) {
   const [draft, setDraft] = useState<string | null>(null);
-  const keep = () => {
-    const name = draft?.trim();
+  const takenBack = useRef(false);
+  const leave = () => {
+    const name = takenBack.current ? '' : draft?.trim();
+    takenBack.current = false;
     setDraft(null);
     if (name && name !== value) onChange(name);
   };
@@ -30,12 +32,11 @@ export function NameField({
       }}
       onFocus={() => setDraft(value)}
       onChange={(event) => setDraft(event.target.value)}
-      onBlur={keep}
+      onBlur={leave}
       onKeyDown={(event) => {
         event.stopPropagation();
-        if (event.key === 'Escape') setDraft(value);
-        if (event.key === 'Enter' || event.key === 'Escape')
-          event.currentTarget.querySelector('input')?.blur();
+        takenBack.current = event.key === 'Escape';
+        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
       }}
       sx={{
         fontFamily: SERIF,

@@ -2,92 +2,141 @@ import type { Family, Origin } from '@plucky/core';
 import { memo } from 'react';
 import { familyColor } from './tokens.ts';
 
-/** The outline of a family's head around 0,0, `r` being half its width. */
-function headPath(family: Family, r: number): string {
+/** A hit as it is drawn, in px. */
+export interface StemShape {
+  readonly x: number;
+  /** Where the stem stands and how tall it is. */
+  readonly base: number;
+  readonly height: number;
+  readonly origin: Origin;
+  readonly chosen?: boolean;
+  readonly accented?: boolean;
+  /** How far a held note is drawn; drums have none. */
+  readonly tail?: number;
+  /** The other strokes of a roll or a flam: where each stands and how tall it is. */
+  readonly strokes?: readonly { readonly x: number; readonly height: number }[];
+}
+
+/** All stems of a family as a few paths, so that an edit changes a few attributes and not hundreds of elements. */
+export interface StemPaths {
+  readonly chosen: string;
+  readonly accents: string;
+  readonly strokes: string;
+  readonly slashes: string;
+  readonly ownTails: string;
+  readonly followedTails: string;
+  readonly ownStems: string;
+  readonly ownHeads: string;
+  readonly followedStems: string;
+  readonly followedHeads: string;
+  readonly silencedStems: string;
+  readonly silencedHeads: string;
+}
+
+/** Half the width of a head, in px. */
+const HEAD = 4.2;
+
+/** The outline of a family's head around a point. */
+function headPath(family: Family, x: number, y: number): string {
+  const r = HEAD;
   switch (family) {
     case 'kick':
-      return `M${-r} ${-r}H${r}V${r}H${-r}Z`;
-    case 'snare':
-      return `M0 ${-r * 1.25}L${r * 1.25} 0L0 ${r * 1.25}L${-r * 1.25} 0Z`;
+      return `M${x - r} ${y - r}h${2 * r}v${2 * r}h${-2 * r}Z`;
+    case 'snare': {
+      const d = r * 1.25;
+      return `M${x} ${y - d}l${d} ${d}l${-d} ${d}l${-d} ${-d}Z`;
+    }
     case 'hat':
     case 'cymbal':
-      return `M${-r} ${-r}L${r} ${r}M${r} ${-r}L${-r} ${r}`;
+      return `M${x - r} ${y - r}l${2 * r} ${2 * r}m0 ${-2 * r}l${-2 * r} ${2 * r}`;
     case 'percussion':
-      return `M0 ${-r * 1.2}L${r * 1.15} ${r * 0.9}H${-r * 1.15}Z`;
+      return `M${x} ${y - r * 1.2}l${r * 1.15} ${r * 2.1}h${-r * 2.3}Z`;
     case 'tom':
     case 'note':
-      return `M${-r} 0A${r} ${r} 0 1 0 ${r} 0A${r} ${r} 0 1 0 ${-r} 0Z`;
+      return `M${x - r} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
   }
 }
 
-export interface StemProps {
-  readonly x: number;
-  /** Where the stem stands and how tall it is, in pixels. */
-  readonly base: number;
-  readonly height: number;
-  readonly family: Family;
-  readonly origin: Origin;
-  readonly chosen: boolean;
-  readonly accented: boolean;
-  /** How far a held note is drawn, in pixels; drums have none. */
-  readonly tail?: number;
-  /** The other strokes of a roll or a flam, as a path from the stem's foot. */
-  readonly strokes?: string;
+/** A box with round corners around a stem and its head. */
+function boxPath(x: number, base: number, height: number): string {
+  const [r, tall] = [6, height + 12];
+  const corner = (dx: number, dy: number) => `a${r} ${r} 0 0 1 ${dx} ${dy}`;
+  const side = tall - 2 * r;
+  return `M${x - 8} ${base - height - 10 + r}${corner(r, -r)}h4${corner(r, r)}v${side}${corner(-r, r)}h-4${corner(-r, -r)}Z`;
 }
 
-/** A hit: solid when own or changed, hollow when it follows, dashed when silenced. */
-export const Stem = memo(function Stem({
-  x,
-  base,
-  height,
-  family,
-  origin,
-  chosen,
-  accented,
-  tail = 0,
-  strokes = '',
-}: StemProps) {
+/** Draws hits of one family as paths: solid when own or changed, hollow when they follow, dashed when silenced. */
+export function stemPaths(family: Family, stems: readonly StemShape[]): StemPaths {
+  const paths = {
+    chosen: '',
+    accents: '',
+    strokes: '',
+    slashes: '',
+    ownTails: '',
+    followedTails: '',
+    ownStems: '',
+    ownHeads: '',
+    followedStems: '',
+    followedHeads: '',
+    silencedStems: '',
+    silencedHeads: '',
+  };
+  for (const { x: exact, base, height: tall, origin, chosen, accented, tail = 0, strokes = [] } of stems) {
+    const x = round(exact);
+    const height = round(tall);
+    const top = round(base - height);
+    const look = origin === 'changed' ? 'own' : origin;
+    paths[`${look}Stems`] += `M${x} ${base}V${top}`;
+    paths[`${look}Heads`] += headPath(family, x, top);
+    if (chosen) paths.chosen += boxPath(x, base, height);
+    if (tail > 2) paths[look === 'own' ? 'ownTails' : 'followedTails'] += `M${x} ${base}h${round(tail - 2)}`;
+    for (const one of strokes) paths.strokes += `M${round(one.x)} ${base}v${round(-one.height)}`;
+    if (origin === 'silenced') paths.slashes += `M${x - 7} ${round(base - height / 2 + 5)}l14 -10`;
+    else if (accented) paths.accents += `M${x - 3.5} ${top - 14}l7 3l-7 3`;
+  }
+  return paths;
+}
+
+function round(px: number): number {
+  return Math.round(px * 10) / 10;
+}
+
+/** The stems of one family on the page. */
+export const Stems = memo(function Stems({ family, ...paths }: StemPaths & { readonly family: Family }) {
   const ink = familyColor(family);
-  const silenced = origin === 'silenced';
-  const own = origin === 'own' || origin === 'changed';
   const crossed = family === 'hat' || family === 'cymbal';
-  const width = own ? 2.6 : 1.5;
+  const hollow = crossed ? 'none' : 'var(--page)';
   return (
-    <g transform={`translate(${x} ${base})`} opacity={silenced ? 0.5 : 1}>
-      {chosen && (
-        <rect
-          x={-8}
-          y={-height - 10}
-          width={16}
-          height={height + 12}
-          rx={6}
-          fill="var(--wash)"
-          stroke="var(--plum)"
-          strokeWidth={1}
-        />
+    <>
+      {paths.chosen && <path d={paths.chosen} fill="var(--wash)" stroke="var(--plum)" />}
+      {paths.ownTails && <path d={paths.ownTails} stroke={ink} strokeWidth={5} opacity={0.45} />}
+      {paths.followedTails && <path d={paths.followedTails} stroke={ink} strokeWidth={3} opacity={0.45} />}
+      {paths.strokes && <path d={paths.strokes} stroke={ink} strokeWidth={1.2} opacity={0.8} />}
+      {paths.silencedStems && (
+        <g opacity={0.5} fill="none" stroke={ink}>
+          <path d={paths.silencedStems} strokeWidth={1.5} strokeDasharray="2 3" />
+          <path d={paths.silencedHeads} fill={hollow} strokeWidth={1.5} strokeDasharray="2 2" />
+          <path d={paths.slashes} strokeWidth={1.4} />
+        </g>
       )}
-      {tail > 0 && <line x2={tail - 2} stroke={ink} strokeWidth={own ? 5 : 3} opacity={0.45} />}
-      {strokes && <path d={strokes} stroke={ink} strokeWidth={1.2} fill="none" opacity={0.8} />}
-      <line y2={-height} stroke={ink} strokeWidth={width} strokeDasharray={silenced ? '2 3' : undefined} />
-      <path
-        d={headPath(family, 4.2)}
-        transform={`translate(0 ${-height})`}
-        fill={crossed ? 'none' : own ? ink : 'var(--page)'}
-        stroke={ink}
-        strokeWidth={crossed && own ? 2.4 : 1.5}
-        strokeDasharray={silenced ? '2 2' : undefined}
-      />
-      {silenced && (
-        <line x1={-7} x2={7} y1={-height / 2 + 5} y2={-height / 2 - 5} stroke={ink} strokeWidth={1.4} />
+      {paths.followedStems && (
+        <>
+          <path d={paths.followedStems} stroke={ink} strokeWidth={1.5} />
+          <path d={paths.followedHeads} fill={hollow} stroke={ink} strokeWidth={1.5} />
+        </>
       )}
-      {accented && !silenced && (
-        <path
-          d={`M-3.5 ${-height - 14}L3.5 ${-height - 11}L-3.5 ${-height - 8}`}
-          fill="none"
-          stroke="var(--plum)"
-          strokeWidth={1.8}
-        />
+      {paths.ownStems && (
+        <>
+          <path d={paths.ownStems} stroke={ink} strokeWidth={2.6} />
+          <path
+            d={paths.ownHeads}
+            fill={crossed ? 'none' : ink}
+            stroke={ink}
+            strokeWidth={crossed ? 2.4 : 1.5}
+          />
+        </>
       )}
-    </g>
+      {paths.accents && <path d={paths.accents} fill="none" stroke="var(--plum)" strokeWidth={1.8} />}
+    </>
   );
 });

@@ -14,11 +14,11 @@ export function CaretMark({
 }: {
   view: PatternView;
   layout: Layout;
-  row: number | undefined;
+  row: number;
   at: number;
 }) {
-  const found = row === undefined ? undefined : view.rows[row];
-  if (row === undefined || !found) return null;
+  const found = view.rows[row];
+  if (!found) return null;
   const x = layout.xOf(view.heardAt(found, at));
   const top = row * layout.rowHeight;
   return (

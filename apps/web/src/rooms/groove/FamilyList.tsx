@@ -14,7 +14,7 @@ import {
   type SongDocument,
   type SongIndex,
 } from '@plucky/core';
-import { memo, useEffect, useMemo, useRef } from 'react';
+import { memo, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { choosePattern, openPanel, useSession } from '../../session/store.ts';
@@ -25,7 +25,10 @@ import { color, SERIF } from '../../ui/tokens.ts';
 
 /** The patterns of every part, each under the one that it follows. */
 export function FamilyList() {
-  const document = useSong();
+  return <Families document={useDeferredValue(useSong())} />;
+}
+
+const Families = memo(function Families({ document }: { document: SongDocument }) {
   const index = indexOf(document);
   return (
     <Box
@@ -38,7 +41,7 @@ export function FamilyList() {
       ))}
     </Box>
   );
-}
+});
 
 function PartFamily({ document, index, part }: { document: SongDocument; index: SongIndex; part: Part }) {
   const edit = useEdit();

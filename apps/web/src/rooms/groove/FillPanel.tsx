@@ -16,7 +16,7 @@ import {
   type Travel,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { freshId, freshSeed } from '../../document/ids.ts';
 import { choosePattern, openPanel } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
@@ -39,7 +39,7 @@ const PREVIEW_ID = 'fill-preview';
 
 /** Makes a fill for the end of the groove in view: seen and heard in its place before it is kept. */
 export function FillPanel({ view }: { view: PatternView }) {
-  const document = useSong();
+  const { document } = view;
   const edit = useEdit();
   const groove = view.resolved.pattern;
   const [bar, beat] = [barTicks(view.meter), beatTicks(view.meter)];

@@ -1,5 +1,5 @@
-import { indexOf, resolve, type Family, type SongDocument } from '@plucky/core';
-import { Stem } from '../../ui/stems.tsx';
+import { FAMILIES, indexOf, resolve, type Family, type SongDocument } from '@plucky/core';
+import { stemPaths, Stems } from '../../ui/stems.tsx';
 import { color } from '../../ui/tokens.ts';
 
 const [WIDTH, HEIGHT, PAD] = [216, 104, 8];
@@ -48,21 +48,23 @@ export function FillPicture({
           rx={8}
           fill={color('fill')}
         />
-        {sounding.map((hit) => {
-          const family = index.voice(hit.voice)?.family ?? 'percussion';
-          return (
-            <Stem
-              key={hit.id}
-              x={xOf(hit.at)}
-              base={BASE[family] * (HEIGHT - 6)}
-              height={4 + (hit.velocity / 127) * 20}
-              family={family}
-              origin={hit.origin}
-              chosen={false}
-              accented={false}
-            />
-          );
-        })}
+        {FAMILIES.map((family) => (
+          <Stems
+            key={family}
+            family={family}
+            {...stemPaths(
+              family,
+              sounding
+                .filter((hit) => index.voice(hit.voice)?.family === family)
+                .map((hit) => ({
+                  x: xOf(hit.at),
+                  base: BASE[family] * (HEIGHT - 6),
+                  height: 4 + (hit.velocity / 127) * 20,
+                  origin: hit.origin,
+                })),
+            )}
+          />
+        ))}
       </svg>
       <figcaption style={{ fontSize: 12.5, color: color('soft') }}>
         {count} hits, {(count / quarters).toFixed(1)} a quarter note

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
-import { useMemo } from 'react';
+import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { togglePanel, useSession } from '../../session/store.ts';
 import { usePreview } from '../../transport/preview.ts';
@@ -39,9 +39,11 @@ export function GrooveRoom() {
 }
 
 function Desk({ view }: { view: PatternView }) {
+  // The rows show an edit at once; what stands around them follows as soon as they are painted.
+  const calm = useDeferredValue(view);
   const vary = useNewVariation(view);
   const drums = view.part.type === 'drums';
-  const toggleFill = () => drums && togglePanel('fill');
+  const toggleFill = useCallback(() => drums && togglePanel('fill'), [drums]);
   useDeskKeys(view, { vary, toggleFill });
   useRecording(view);
   return (
@@ -51,11 +53,11 @@ function Desk({ view }: { view: PatternView }) {
         aria-label="Rows"
         sx={{ display: 'flex', flexDirection: 'column', p: 1.75, pt: 1, minWidth: 0, minHeight: 0 }}
       >
-        <PatternHeader view={view} onFill={toggleFill} />
+        <PatternHeader view={calm} onFill={toggleFill} />
         <Rows view={usePreviewed(view)} />
         <Foot follows={view.resolved.pattern.parent !== undefined} />
       </Box>
-      <Side view={view} />
+      <Side view={calm} />
     </>
   );
 }
@@ -71,7 +73,7 @@ function usePreviewed(view: PatternView): PatternView {
 }
 
 /** What stands beside the rows: what is chosen, or the tool that is open. */
-function Side({ view }: { view: PatternView }) {
+const Side = memo(function Side({ view }: { view: PatternView }) {
   const panel = useSession((session) => session.panel);
   const { id } = view.resolved.pattern;
   switch (panel) {
@@ -88,9 +90,9 @@ function Side({ view }: { view: PatternView }) {
     case 'chosen':
       return <Inspector view={view} />;
   }
-}
+});
 
-function Foot({ follows }: { follows: boolean }) {
+const Foot = memo(function Foot({ follows }: { follows: boolean }) {
   const recording = useSession((session) => session.recording);
   return (
     <Box
@@ -113,11 +115,11 @@ function Foot({ follows }: { follows: boolean }) {
           </span>
         ) : (
           <>
-            <KeyCap>A</KeyCap> add <KeyCap>M</KeyCap> silence <KeyCap>R</KeyCap> roll{' '}
-            <KeyCap>Shift ↑↓</KeyCap> velocity <KeyCap>?</KeyCap> all keys
+            <KeyCap>A</KeyCap> add <KeyCap>M</KeyCap> silence <KeyCap>R</KeyCap> roll <KeyCap>?</KeyCap> all
+            keys
           </>
         )}
       </Box>
     </Box>
   );
-}
+});

@@ -32,7 +32,7 @@ function Hint({ view }: { view: PatternView }) {
   return (
     <Typography sx={{ fontSize: 13.5, color: color('soft'), mb: 2 }}>
       {view.hits.length
-        ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity. Shift and drag draws a box, Alt and drag a velocity line.'
+        ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity. Shift and drag draws a box, Shift, Alt and drag a velocity line.'
         : 'Press in a row to place a hit, drag along it for a run, or move with the arrow keys and press A.'}
     </Typography>
   );

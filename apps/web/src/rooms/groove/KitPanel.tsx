@@ -12,13 +12,14 @@ import {
   removeVoice,
   sharedNotes,
   type Part,
+  type SongDocument,
   type Voice,
 } from '@plucky/core';
 import { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from '@plucky/songs';
 import { KIT_IDS, KITS, kitOf, USUAL_KIT_ID, type KitId } from '@plucky/sound';
 import { useEffect, useState } from 'react';
 import { thePlayer } from '../../audio/player.ts';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { chooseRow } from '../../session/store.ts';
 import { NameField } from '../../ui/NameField.tsx';
 import { Choice, Group, QuietButton } from '../../ui/parts.tsx';
@@ -28,15 +29,14 @@ import type { PatternView } from './view.ts';
 
 /** The rows of the kit: its sounds, names, order and MIDI notes. */
 export function KitPanel({ view }: { view: PatternView }) {
-  const document = useSong();
   const edit = useEdit();
-  const { part } = view;
+  const { part, document } = view;
   const voices = indexOf(document).voicesOf(part.id);
   const shared = sharedNotes(document, part.id);
   return (
     <SidePanel label="Kit" about={part.name} title="The kit">
-      {part.type === 'drums' && <AddVoice part={part} voices={voices} />}
-      {part.type === 'drums' && <KitChoice part={part} />}
+      {part.type === 'drums' && <AddVoice part={part} document={document} voices={voices} />}
+      {part.type === 'drums' && <KitChoice part={part} document={document} />}
       {shared.map((group) => (
         <Typography key={group[0]?.note} role="alert" sx={{ fontSize: 13, color: color('warn'), mb: 1 }}>
           {group.map((voice) => voice.name).join(' and ')} share MIDI note {group[0]?.note}: a receiver cannot
@@ -45,7 +45,7 @@ export function KitPanel({ view }: { view: PatternView }) {
       ))}
       <Group title="Rows, from the top">
         {voices.map((voice, i) => (
-          <VoiceRow key={voice.id} voice={voice} place={i} last={voices.length - 1} />
+          <VoiceRow key={voice.id} document={document} voice={voice} place={i} last={voices.length - 1} />
         ))}
       </Group>
       {part.type === 'drums' && (
@@ -78,9 +78,8 @@ function isDrum(sound: string): sound is DrumName {
   return DRUM_NAMES.some((name) => name === sound);
 }
 
-function KitChoice({ part }: { part: Part }) {
+function KitChoice({ part, document }: { part: Part; document: SongDocument }) {
   const edit = useEdit();
-  const document = useSong();
   const [heard, setHeard] = useState<KitId | null>(null);
   const chosen = kitOf(part.kit);
   // What the new kit sounds like is heard at once, when nothing plays that would show it.
@@ -115,9 +114,18 @@ function KitChoice({ part }: { part: Part }) {
   );
 }
 
-function VoiceRow({ voice, place, last }: { voice: Voice; place: number; last: number }) {
+function VoiceRow({
+  document,
+  voice,
+  place,
+  last,
+}: {
+  document: SongDocument;
+  voice: Voice;
+  place: number;
+  last: number;
+}) {
   const edit = useEdit();
-  const document = useSong();
   const { song } = indexOf(document);
   const [asking, setAsking] = useState(false);
   const hits = asking ? hitsOfVoice(document, voice.id) : 0;
@@ -215,9 +223,16 @@ function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number)
 }
 
 /** Adds a drum, a second one of its kind under a name of its own. */
-function AddVoice({ part, voices }: { part: Part; voices: readonly Voice[] }) {
+function AddVoice({
+  part,
+  document,
+  voices,
+}: {
+  part: Part;
+  document: SongDocument;
+  voices: readonly Voice[];
+}) {
   const edit = useEdit();
-  const document = useSong();
   const add = (name: DrumName) => {
     const taken = new Set(voices.map((voice) => voice.name));
     let [id, title, n] = [name as string, DRUMS[name].name, 1];

@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { Origin } from '@plucky/core';
-import { Stem } from '../../ui/stems.tsx';
+import { stemPaths, Stems } from '../../ui/stems.tsx';
 
 const ENTRIES: readonly { readonly origin: Origin; readonly words: string }[] = [
   { origin: 'own', words: 'own to this pattern' },
@@ -15,15 +15,7 @@ export function Legend() {
       {ENTRIES.map(({ origin, words }) => (
         <Box key={origin} sx={{ display: 'flex', alignItems: 'center', gap: 0.75 }}>
           <svg width={16} height={24} aria-hidden="true">
-            <Stem
-              x={8}
-              base={22}
-              height={13}
-              family="snare"
-              origin={origin}
-              chosen={false}
-              accented={false}
-            />
+            <Stems family="snare" {...stemPaths('snare', [{ x: 8, base: 22, height: 13, origin }])} />
           </svg>
           {words}
         </Box>

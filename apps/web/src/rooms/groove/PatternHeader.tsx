@@ -10,7 +10,8 @@ import {
   renamePattern,
   setPatternLength,
 } from '@plucky/core';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { memo } from 'react';
+import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { choosePattern, togglePanel, useSession } from '../../session/store.ts';
 import { NameField } from '../../ui/NameField.tsx';
@@ -19,13 +20,18 @@ import { unusedName } from './FamilyList.tsx';
 import type { PatternView } from './view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */
-export function PatternHeader({ view, onFill }: { view: PatternView; onFill: () => void }) {
+export const PatternHeader = memo(function PatternHeader({
+  view,
+  onFill,
+}: {
+  view: PatternView;
+  onFill: () => void;
+}) {
   const panel = useSession((session) => session.panel);
-  const document = useSong();
   const edit = useEdit();
   const vary = useNewVariation(view);
   const { pattern } = view.resolved;
-  const parent = pattern.parent ? indexOf(document).pattern(pattern.parent) : undefined;
+  const parent = pattern.parent ? indexOf(view.document).pattern(pattern.parent) : undefined;
   const edits = countEdits(view.resolved) + pattern.shapes.length;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 40, mb: 1, minWidth: 0 }}>
@@ -80,16 +86,15 @@ export function PatternHeader({ view, onFill }: { view: PatternView; onFill: () 
       <LengthField view={view} />
     </Box>
   );
-}
+});
 
 /** Makes a variation that follows the pattern in view, and opens it. */
 export function useNewVariation(view: PatternView): () => void {
-  const document = useSong();
   const edit = useEdit();
   const { pattern } = view.resolved;
   return () => {
     const id = freshId();
-    const name = unusedName(indexOf(document), pattern.part, `${pattern.name.slice(0, 66)}, varied`);
+    const name = unusedName(indexOf(view.document), pattern.part, `${pattern.name.slice(0, 66)}, varied`);
     if (edit((now) => newVariation(now, pattern.id, id, name))) choosePattern(id);
   };
 }

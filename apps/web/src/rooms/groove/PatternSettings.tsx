@@ -11,7 +11,7 @@ import {
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { api } from '../../api/client.ts';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { freshSeed } from '../../document/ids.ts';
 import { choosePattern } from '../../session/store.ts';
 import { MeterField } from '../../ui/MeterField.tsx';
@@ -24,11 +24,10 @@ import type { PatternView } from './view.ts';
 /** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {
   const edit = useEdit();
-  const document = useSong();
   const actions = useRowActions(view);
   const { pattern, accentAmount, accents } = view.resolved;
   const remove = () => {
-    const { parts, patternsOf } = indexOf(document);
+    const { parts, patternsOf } = indexOf(view.document);
     const left =
       patternsOf(pattern.part).find((one) => one.id !== pattern.id) ??
       parts.flatMap((part) => patternsOf(part.id)).find((one) => one.id !== pattern.id);
@@ -115,12 +114,11 @@ function Humanising({ view }: { view: PatternView }) {
 }
 
 function PutOnShelf({ view }: { view: PatternView }) {
-  const document = useSong();
   const { enqueueSnackbar } = useSnackbar();
   const queries = useQueryClient();
   const { pattern } = view.resolved;
   const put = useMutation({
-    mutationFn: () => api.addToShelf(shelfPatternOf(document, pattern.id)),
+    mutationFn: () => api.addToShelf(shelfPatternOf(view.document, pattern.id)),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['shelf'] });
       enqueueSnackbar(`${pattern.name} is on the shelf, for every song.`);

@@ -1,6 +1,5 @@
-import { meetings, notesUnder, type Meeting, type Reference } from '@plucky/core';
+import { indexOf, meetings, notesUnder, type Meeting, type Reference } from '@plucky/core';
 import { useMemo } from 'react';
-import { useSong } from '../../document/context.tsx';
 import { color } from '../../ui/tokens.ts';
 import { REFERENCE, type Layout } from './layout.ts';
 import type { PatternView } from './view.ts';
@@ -14,19 +13,18 @@ export interface ReferenceView {
 
 /** The song's reference as it lies under the pattern in view; null where there is none, or no drum could meet it. */
 export function useReference(view: PatternView): ReferenceView | null {
-  const document = useSong();
+  const { document, part, rows } = view;
   const { pattern } = view.resolved;
   return useMemo(() => {
-    const reference = Object.values(document.records).find((record) => record.kind === 'reference');
-    if (!reference || view.part.type !== 'drums' || document.records[pattern.id]?.kind !== 'pattern')
-      return null;
-    const kicks = view.rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
+    const reference = indexOf(document).references[0];
+    if (!reference || part.type !== 'drums') return null;
+    const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
     return {
       reference,
       notes: notesUnder(reference, pattern.length),
       kicks: meetings(document, pattern.id, kicks, reference),
     };
-  }, [document, view.part.type, view.rows, pattern]);
+  }, [document, part.type, rows, pattern]);
 }
 
 /** How many kicks meet the reference, in words. */

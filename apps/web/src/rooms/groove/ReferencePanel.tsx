@@ -10,7 +10,7 @@ import {
   type Reference,
 } from '@plucky/core';
 import { useState } from 'react';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { useSession } from '../../session/store.ts';
 import { color } from '../../ui/tokens.ts';
@@ -98,7 +98,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
 
 function Held({ view, reference, words }: { view: PatternView; reference: Reference; words: string }) {
   const edit = useEdit();
-  const { meter } = indexOf(useSong()).song;
+  const { meter } = indexOf(view.document).song;
   const chosen = useSession((session) => session.hits);
   const bar = barTicks(meter);
   const kicks = view.hits.filter((one) => view.rows.find((row) => row.key === one.row)?.family === 'kick');

@@ -7,23 +7,24 @@ import { color } from '../../ui/tokens.ts';
 import { ACCENTS, REFERENCE, RULER } from './layout.ts';
 import { meetingWords, type ReferenceView } from './ReferenceLane.tsx';
 import { tapKeyOf } from './tap-keys.ts';
-import type { PatternView, Row } from './view.ts';
+import type { Row } from './view.ts';
 
 /** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
-export function RowLabels({
-  view,
+export const RowLabels = memo(function RowLabels({
+  rows,
+  drums,
   rowHeight,
   width,
   lanes,
   reference,
 }: {
-  view: PatternView;
+  rows: readonly Row[];
+  drums: boolean;
   rowHeight: number;
   width: number;
   lanes: number;
   reference: ReferenceView | null;
 }) {
-  const drums = view.part.type === 'drums';
   return (
     <Box
       sx={{
@@ -43,7 +44,7 @@ export function RowLabels({
           </QuietButton>
         )}
       </Box>
-      <Labels rows={view.rows} rowHeight={rowHeight} />
+      <Labels rows={rows} rowHeight={rowHeight} />
       <Box sx={{ height: lanes, pl: 1.75, fontSize: 12.5, fontWeight: 600, color: color('soft') }}>
         <Box
           sx={{
@@ -77,7 +78,7 @@ export function RowLabels({
       </Box>
     </Box>
   );
-}
+});
 
 const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[]; rowHeight: number }) {
   const caretRow = useSession((session) => session.caret?.row);

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../session/store.ts';
-import { Stem } from '../../ui/stems.tsx';
+import { stemPaths, Stems, type StemShape } from '../../ui/stems.tsx';
 import { color } from '../../ui/tokens.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
@@ -13,7 +13,7 @@ import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
 import { useRowActions } from './useRowActions.ts';
 import { useRowPointer, type GestureMark } from './useRowPointer.ts';
-import type { PatternView } from './view.ts';
+import type { PatternView, PlacedHit } from './view.ts';
 
 /** The rows of a pattern with its hits at their true time. */
 export function Rows({ view }: { view: PatternView }) {
@@ -31,9 +31,19 @@ export function Rows({ view }: { view: PatternView }) {
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
   const height = rowHeight * view.rows.length;
-  const rowOf = new Map(view.rows.map((row, i) => [row.key, i]));
   const tall = rowHeight * TALL;
   const stemHeight = (velocity: number) => 5 + (velocity / 127) * (tall - 5);
+  const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
+    hits.map(({ hit, heard, accented, strokes }) => ({
+      x: layout.xOf(heard),
+      base,
+      height: stemHeight(hit.velocity),
+      origin: hit.origin,
+      chosen: chosen.has(hit.id),
+      accented,
+      tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
+      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(one.velocity) })),
+    }));
 
   return (
     <Box
@@ -48,7 +58,14 @@ export function Rows({ view }: { view: PatternView }) {
         display: 'flex',
       }}
     >
-      <RowLabels view={view} rowHeight={rowHeight} width={LABELS} lanes={lanes} reference={reference} />
+      <RowLabels
+        rows={view.rows}
+        drums={view.part.type === 'drums'}
+        rowHeight={rowHeight}
+        width={LABELS}
+        lanes={lanes}
+        reference={reference}
+      />
       <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
         <Ruler frame={view.frame} layout={layout} width={width} height={height} />
         <svg
@@ -68,30 +85,20 @@ export function Rows({ view }: { view: PatternView }) {
           }}
           {...handlers}
         >
-          {caret && <CaretMark view={view} layout={layout} row={rowOf.get(caret.row)} at={caret.at} />}
-          {view.hits.map(({ hit, row, heard, accented, strokes }) => {
-            const at = rowOf.get(row);
-            if (at === undefined) return null;
-            const family = view.rows[at]?.family ?? 'percussion';
-            const x = layout.xOf(heard);
+          {caret && (
+            <CaretMark
+              view={view}
+              layout={layout}
+              row={view.rows.findIndex((row) => row.key === caret.row)}
+              at={caret.at}
+            />
+          )}
+          {view.rows.map((row, i) => {
+            const stems = stemsOf(view.hitsOf(row), (i + 1) * rowHeight - 1);
             return (
-              <Stem
-                key={hit.id}
-                x={x}
-                base={(at + 1) * rowHeight - 1}
-                height={stemHeight(hit.velocity)}
-                family={family}
-                origin={hit.origin}
-                chosen={chosen.has(hit.id)}
-                accented={accented}
-                tail={family === 'note' ? layout.xOf(hit.length) - layout.xOf(0) : 0}
-                strokes={strokes
-                  .map(
-                    (one) =>
-                      `M${(layout.xOf(one.heard) - x).toFixed(1)} 0v${(-stemHeight(one.velocity)).toFixed(1)}`,
-                  )
-                  .join('')}
-              />
+              <g key={row.key} data-row={row.key} data-hits={stems.length}>
+                <Stems family={row.family} {...stemPaths(row.family, stems)} />
+              </g>
             );
           })}
           {mark && <Mark mark={mark} />}

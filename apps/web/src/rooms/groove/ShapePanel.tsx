@@ -11,7 +11,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { freshId, freshSeed } from '../../document/ids.ts';
 import { useSession } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
@@ -117,7 +117,7 @@ function RuleSettings({
   rule: RuleEntry;
   onDone: () => void;
 }) {
-  const document = useSong();
+  const { document } = view;
   const edit = useEdit();
   const hits = useSession((session) => session.hits);
   const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({});

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { api, type ShelfItem } from '../../api/client.ts';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { choosePattern } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
@@ -22,7 +22,7 @@ type Order = (typeof ORDERS)[number];
 
 /** Patterns to begin with and of one's own: stepped through by keys, heard with the song's other part, then taken. */
 export function ShelfPanel({ view }: { view: PatternView }) {
-  const document = useSong();
+  const { document } = view;
   const edit = useEdit();
   const { enqueueSnackbar } = useSnackbar();
   const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });

@@ -37,13 +37,15 @@ interface Held {
   readonly starts: DragStarts;
   /** Where the added hit stands, in ticks. */
   readonly at: number;
+  /** The stem that a box began on: without a drag it is chosen too, or no more. */
+  readonly stem: PlacedHit | null;
   direction: 'none' | 'across' | 'along';
 }
 
 /**
  * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
- * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen. Shift on an empty
- * place draws a box that chooses, Alt a line that the chosen velocities follow.
+ * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen. Shift and drag draws
+ * a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
  */
 export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
   const held = useRef<Held | null>(null);
@@ -61,15 +63,22 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     return near.sort((a, b) => off(a) - off(b))[0] ?? null;
   };
   const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
-    const base = { from, row, gesture: freshId(), starts: startsOf(view), at: 0, direction: 'none' as const };
+    const base = {
+      from,
+      row,
+      gesture: freshId(),
+      starts: startsOf(view),
+      at: 0,
+      stem: null,
+      direction: 'none' as const,
+    };
     const stem = stemAt(row, from.x);
+    if (event.shiftKey) return { ...base, kind: event.altKey ? 'line' : 'box', stem };
     if (stem) {
-      chooseAt(stem, event.shiftKey || event.ctrlKey || event.metaKey);
+      chooseAt(stem, event.ctrlKey || event.metaKey);
       useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
       return { ...base, kind: event.altKey ? 'free' : 'stems', starts: startsOf(view) };
     }
-    if (event.shiftKey) return { ...base, kind: 'box' };
-    if (event.altKey) return { ...base, kind: 'line' };
     const at = placeNear(view, row, layout.tickOf(from.x));
     const id = actions.add(row, at, base.gesture);
     added.current = id === null ? null : { id, time: event.timeStamp };
@@ -146,6 +155,8 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   };
 
   const up = () => {
+    const now = held.current;
+    if (now?.stem && now.direction === 'none') chooseAt(now.stem, true);
     held.current = null;
     setMark(null);
   };

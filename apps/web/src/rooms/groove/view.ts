@@ -64,10 +64,13 @@ export interface Frame {
 
 /** A pattern as the desk shows it. */
 export interface PatternView extends Omit<Frame, 'swing' | 'tempo'> {
+  /** The document that it was made from, so that all that is drawn beside it agrees with it. */
+  readonly document: SongDocument;
   readonly resolved: ResolvedPattern;
   readonly part: Part;
   readonly frame: Frame;
   readonly hits: readonly PlacedHit[];
+  readonly hitsOf: (row: Row) => readonly PlacedHit[];
 }
 
 const frames = new WeakMap<Part, Frame>();
@@ -144,8 +147,15 @@ export function viewOf(document: SongDocument, id: Id): PatternView | null {
         : NO_STROKES;
     return [{ hit, row, heard: heardAt(hit.at), accented, strokes }];
   });
+  const byRow = new Map<string, PlacedHit[]>();
+  for (const one of hits) {
+    const row = byRow.get(one.row);
+    if (row) row.push(one);
+    else byRow.set(one.row, [one]);
+  }
+  const hitsOf = (row: Row) => byRow.get(row.key) ?? [];
   const { rows: shown, length, heardAt } = frame;
-  return { resolved, part, frame, rows: shown, hits, meter, length, heardAt };
+  return { document, resolved, part, frame, rows: shown, hits, hitsOf, meter, length, heardAt };
 }
 
 function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {

@@ -1,0 +1,185 @@
+import { expect, test, type Page } from '@playwright/test';
+import { choose, expectHits, newSong, openDemo, press, rows, spot } from './desk.ts';
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** Drags from one point to another, with keys held if any are named. */
+async function drag(page: Page, from: Point, to: Point, ...keys: ('Alt' | 'Shift')[]): Promise<void> {
+  for (const key of keys) await page.keyboard.down(key);
+  await page.mouse.move(from.x, from.y);
+  await page.mouse.down();
+  await page.mouse.move((from.x + to.x) / 2, (from.y + to.y) / 2, { steps: 3 });
+  await page.mouse.move(to.x, to.y, { steps: 3 });
+  await page.mouse.up();
+  for (const key of keys) await page.keyboard.up(key);
+}
+
+const caret = (page: Page) => page.getByRole('status', { name: 'Caret' });
+const title = (page: Page) => page.getByRole('region', { name: 'Chosen hits' });
+
+test('a swipe adds a run, a box chooses, a line leads velocities, and each is one undo', async ({ page }) => {
+  await newSong(page);
+  await drag(page, await spot(page, 'Closed hat', 0), await spot(page, 'Closed hat', 3600));
+  await expectHits(page, 16);
+  await expect(title(page)).toContainText('16 hits chosen');
+
+  await page.keyboard.press('Escape');
+  const [first, last] = [await spot(page, 'Open hat', 1800), await spot(page, 'Closed hat', 4000)];
+  await drag(page, first, last, 'Shift');
+  await expect(title(page)).toContainText('8 hits chosen');
+
+  const base = await spot(page, 'Closed hat', 1920);
+  await drag(page, { x: base.x - 12, y: base.y + 8 }, { x: last.x - 12, y: base.y - 12 }, 'Shift', 'Alt');
+  await expect(title(page)).not.toContainText('96');
+  const velocities = /(\d+) to (\d+)/.exec((await title(page).textContent()) ?? '');
+  expect(Number(velocities?.[1])).toBeLessThan(65);
+  expect(Number(velocities?.[2])).toBeGreaterThan(80);
+
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 0);
+});
+
+test('dragging one of several chosen stems scales all their velocities in proportion', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Snare', 0, 960);
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Shift+ArrowDown');
+  await page.keyboard.press('Control+a');
+  await expect(title(page)).toContainText('84 to 96');
+  const from = await spot(page, 'Snare', 0);
+  await drag(page, from, { x: from.x, y: from.y + 70 });
+  await expect(title(page)).toContainText('42 to 48');
+});
+
+test('with Alt a stem moves off the grid, and is early or late by what is left', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Snare', 960);
+  const from = await spot(page, 'Snare', 960);
+  const to = await spot(page, 'Snare', 1060);
+  await drag(page, from, { x: to.x, y: from.y }, 'Alt');
+  await expect(caret(page)).toHaveText(/^Snare, 1\.2\.1/);
+  // 100 ticks are 52 ms at 120; the mouse stands on whole pixels.
+  const late = page.getByRole('slider', { name: 'Early / late', exact: true });
+  await expect.poll(async () => Number(await late.inputValue())).toBeGreaterThanOrEqual(44);
+  expect(Number(await late.inputValue())).toBeLessThanOrEqual(60);
+  await page.keyboard.press('q');
+  await expect.poll(async () => Number(await late.inputValue())).toBe(0);
+});
+
+test('copy, cut, paste into another pattern, duplicate', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 480);
+  await press(page, 'Snare', 960);
+  await page.keyboard.press('Control+Shift+A');
+  await page.keyboard.press('Control+d');
+  await expectHits(page, 6);
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 3);
+  await page.keyboard.press('Control+Shift+A');
+  await page.keyboard.press('Control+c');
+  await page.getByRole('button', { name: 'New drums pattern' }).click();
+  await expectHits(page, 0);
+  await rows(page).focus();
+  await page.keyboard.press('Control+v');
+  await expectHits(page, 3);
+  await page.keyboard.press('Control+x');
+  await expectHits(page, 0);
+  // Pasted at the caret: what would lie beyond the end stays out.
+  await page.keyboard.press('End');
+  await page.keyboard.press('Control+v');
+  await expectHits(page, 1);
+});
+
+test('rolls and flams by key, set in words, and drawn stroke by stroke', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Snare', 960);
+  await page.keyboard.press('r');
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: 'Roll of 3' })).toBeVisible();
+  await choose(page, 'Strokes', '8 hits');
+  await expect(page.getByRole('button', { name: 'Roll of 8' })).toBeVisible();
+  await choose(page, 'Strokes', 'at the rate of 32nds');
+  await choose(page, 'Over', '4 steps of the row');
+  await expect(page.getByRole('button', { name: 'Roll of 8' })).toBeVisible();
+  await rows(page).focus();
+  await page.keyboard.press('g');
+  await page.keyboard.press('g');
+  await expect(page.getByRole('button', { name: 'Drag' })).toBeVisible();
+  const strokes = await page.locator('g[data-row="snare"] path[stroke-width="1.2"]').getAttribute('d');
+  // Seven more strokes of the roll and two grace strokes.
+  expect(strokes?.match(/M/g)).toHaveLength(9);
+});
+
+test('rows together: chosen with Ctrl, gridded, shifted with wrap, cleared; the pattern is cleared by another command', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0);
+  await press(page, 'Snare', 960);
+  await press(page, 'Closed hat', 480);
+  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await page.getByRole('button', { name: 'Row Snare' }).click({ modifiers: ['Control'] });
+  await expect(page.getByRole('region', { name: '2 rows together' })).toBeVisible();
+  await choose(page, 'Grid in this pattern', '8th triplets');
+  for (const row of ['Kick', 'Snare'])
+    await expect(page.getByRole('button', { name: `Row ${row}` })).toContainText('8th triplets');
+  await page.getByRole('button', { name: '‹ Shift' }).click();
+  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await rows(page).focus();
+  await page.keyboard.press('End');
+  await expect(caret(page)).toHaveText('Kick, 2.4.3+160, velocity 96, own');
+  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await page.getByRole('button', { name: 'Row Snare' }).click({ modifiers: ['Control'] });
+  await page.getByRole('button', { name: 'Clear these rows' }).click();
+  await expectHits(page, 1);
+  await page.getByRole('button', { name: 'Clear the pattern' }).click();
+  await expectHits(page, 0);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 3);
+});
+
+test('a meter of its own draws its groups, doubling copies, and a shorter length hides only', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 960);
+  await page.keyboard.press('Escape');
+  await choose(page, 'Meter', '7/8 (3+2+2)');
+  await choose(page, 'Length of the pattern', '1 bar');
+  await expectHits(page, 2);
+  await page.getByRole('button', { name: 'Double' }).click();
+  await expectHits(page, 4);
+  await choose(page, 'Length of the pattern', '1 beat');
+  await expectHits(page, 1);
+  await choose(page, 'Length of the pattern', '2 bars');
+  await expectHits(page, 4);
+});
+
+test('a velocity slider dragged to its end and back keeps the proportions of what is chosen', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await rows(page).press('Control+a');
+  const slider = page.getByRole('slider', { name: 'Velocity', exact: true });
+  await expect(title(page)).toContainText('35 to 98');
+  const box = await slider.locator('xpath=ancestor::span[contains(@class,"MuiSlider-root")]').boundingBox();
+  if (!box) throw new Error('no slider');
+  const at = (share: number): Point => ({ x: box.x + share * box.width, y: box.y + box.height / 2 });
+  await page.mouse.move(at(0.56).x, at(0.56).y);
+  await page.mouse.down();
+  await page.mouse.move(at(0).x, at(0).y, { steps: 4 });
+  await expect(title(page)).toContainText(/1\b/);
+  await page.mouse.move(at(0.56).x, at(0.56).y, { steps: 4 });
+  await page.mouse.up();
+  const range = /(\d+) to (\d+)/.exec((await title(page).textContent()) ?? '');
+  expect(Math.abs(Number(range?.[1]) - 35)).toBeLessThanOrEqual(2);
+  expect(Math.abs(Number(range?.[2]) - 98)).toBeLessThanOrEqual(3);
+  await page.keyboard.press('Control+z');
+  await expect(title(page)).toContainText('35 to 98');
+});

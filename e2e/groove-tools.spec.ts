@@ -1,0 +1,193 @@
+import { expect, test, type Page } from '@playwright/test';
+import { writeMidi } from 'midi-file';
+import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
+
+test('a rule is seen on the rows before it is taken, shows its seed, and is one undo', async ({ page }) => {
+  await newSong(page);
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await page.keyboard.press('s');
+  await page.getByRole('button', { name: /^Spread evenly/ }).click();
+  await expect(page.getByRole('status', { name: 'What the rule does' })).toHaveText('10 added.');
+  await expectHits(page, 10);
+  await expect(page.getByLabel('What plays')).toHaveText('Main groove, as it would be');
+  await page.getByRole('button', { name: 'Back without taking' }).click();
+  await expectHits(page, 0);
+
+  await page.getByRole('button', { name: /^By chance/ }).click();
+  const seed = page.getByText(/^seed \d+$/);
+  const before = await seed.textContent();
+  await page.getByRole('button', { name: 'Another' }).click();
+  await expect(seed).not.toHaveText(before ?? '');
+  await page.getByRole('button', { name: 'Back without taking' }).click();
+
+  await page.getByRole('button', { name: /^Every so many steps/ }).click();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expectHits(page, 16);
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 0);
+});
+
+test('a rule that a variation keeps runs again when the groove changes', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Closed hat', 0, 480, 960, 1440);
+  await page.keyboard.press('v');
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await page.getByRole('button', { name: 'Shape…' }).click();
+  await page.getByRole('button', { name: /^Play on another row/ }).click();
+  await choose(page, 'On', 'Ride');
+  await page.getByRole('button', { name: 'Keep as a rule' }).click();
+  const ride = page.locator('g[data-row="ride"]');
+  await expect(ride).toHaveAttribute('data-hits', '4');
+  await page.getByRole('button', { name: /^Main groove 2 bars/ }).click();
+  await press(page, 'Closed hat', 1920);
+  await page.getByRole('button', { name: /^Main groove, varied/ }).click();
+  await expect(ride).toHaveAttribute('data-hits', '5');
+});
+
+test('the kit: a row is added, renamed, moved, given a shared note, and removed with its hits', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Snare', 960);
+  await page.getByRole('button', { name: 'Kit…' }).click();
+  await choose(page, 'Add a row', 'Snare');
+  await expect(page.getByRole('button', { name: 'Row Snare 2' })).toBeVisible();
+  await expect(page.getByRole('alert')).toContainText('Snare and Snare 2 share MIDI note 38');
+  await page.getByLabel('MIDI note of Snare 2, 0 to 127').fill('40');
+  await page.getByLabel('MIDI note of Snare 2, 0 to 127').press('Enter');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  const name = page.getByRole('textbox', { name: 'Name of the row Snare 2' });
+  await name.fill('Not this');
+  await name.press('Escape');
+  await expect(name).toHaveValue('Snare 2');
+  await name.fill('Side stick');
+  await name.press('Enter');
+  await page.getByRole('button', { name: 'Move Side stick up' }).click();
+  const labels = await page.getByRole('button', { name: /^Row / }).allTextContents();
+  expect(labels.at(-2)).toContain('Side stick');
+  await page.getByRole('button', { name: 'Tin circuits' }).click();
+  await expect(page.getByRole('button', { name: 'Tin circuits' })).toHaveAttribute('aria-pressed', 'true');
+  const kit = page.getByRole('complementary', { name: 'Kit' });
+  await kit.getByRole('button', { name: 'Remove', exact: true }).nth(7).click();
+  await expect(kit.getByText('1 hit goes with it, from every pattern.')).toBeVisible();
+  await kit.getByRole('button', { name: 'Remove Snare' }).click();
+  await expectHits(page, 0);
+  await page.keyboard.press('Control+z');
+  await expectHits(page, 1);
+  await saved(page);
+});
+
+/** A MIDI file with one part of notes at these ticks, 960 to a quarter note. */
+function midiFile(name: string, ticks: readonly number[]): Buffer {
+  let at = 0;
+  const notes = ticks.flatMap((tick) => {
+    const deltaTime = tick - at;
+    at = tick + 100;
+    const note = { channel: 0, noteNumber: 36 } as const;
+    return [
+      { deltaTime, type: 'noteOn' as const, velocity: 90, ...note },
+      { deltaTime: 100, type: 'noteOff' as const, velocity: 64, ...note },
+    ];
+  });
+  const title = { deltaTime: 0, meta: true as const, type: 'trackName' as const, text: name };
+  const end = { deltaTime: 0, meta: true as const, type: 'endOfTrack' as const };
+  return Buffer.from(
+    writeMidi({
+      header: { format: 1, numTracks: 1, ticksPerBeat: 960 },
+      tracks: [[title, ...notes, end]],
+    }),
+  );
+}
+
+async function importReference(page: Page, name: string, bytes: Buffer): Promise<void> {
+  await page.getByLabel('MIDI file').setInputFiles({ name, mimeType: 'audio/midi', buffer: bytes });
+}
+
+test('kicks are held against an imported part, counted, and moved to its onsets', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 1920, 3840);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Reference…' }).click();
+  await importReference(page, 'broken.mid', Buffer.from('not music at all'));
+  await expect(page.getByRole('alert')).toContainText('broken.mid could not be read');
+  await importReference(page, 'bass.mid', midiFile('Low line', [0, 2000, 3840]));
+  await page.getByRole('button', { name: 'Low line, 3 notes' }).click();
+  const words = page.getByRole('status', { name: 'Kicks and reference' });
+  await expect(words).toHaveText('2 of 3 kicks meet');
+  await expect(page.locator('g[data-met="true"]')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Move all kicks to the nearest onset' }).click();
+  await expect(words).toHaveText('3 of 3 kicks meet');
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('g[data-met="true"]')).toHaveCount(3);
+
+  // The shelf can then be ranked by it.
+  await page.getByRole('button', { name: 'Shelf…' }).first().click();
+  await page.getByRole('button', { name: 'Most kicks met first' }).click();
+  const options = page.getByRole('option');
+  const share = (text: string) => {
+    const [met = 0, all = 1] = (/(\d+) of (\d+) kicks/.exec(text) ?? []).slice(1).map(Number);
+    return met / Math.max(1, all);
+  };
+  await expect(options.first()).toContainText('kicks meet');
+  const shares = (await options.allTextContents()).map(share);
+  expect(shares).toEqual([...shares].sort((a, b) => b - a));
+});
+
+test('the shelf is stepped through by keys and heard with the bass, and a pattern of one’s own serves another song', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.keyboard.press('h');
+  const list = page.getByRole('listbox', { name: 'Patterns on the shelf' });
+  await expect(page.getByRole('option').first()).toBeVisible();
+  expect(await page.getByRole('option').count()).toBeGreaterThanOrEqual(24);
+  await list.press('ArrowDown');
+  await expect(page.getByLabel('What plays')).toHaveText('Plain walk, from the shelf');
+  await expect(page.getByText('With Bass line, at the song’s tempo')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await list.press('ArrowDown');
+  await expect(page.getByLabel('What plays')).toHaveText('Kitchen clock, from the shelf');
+  await list.press('Enter');
+  await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue('Kitchen clock');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+
+  await page.getByRole('button', { name: /^Verse lift \d/ }).click();
+  await page.getByRole('button', { name: 'Close The shelf' }).click();
+  await page.getByRole('button', { name: 'Put on the shelf' }).click();
+  await expect(page.getByText('Verse lift is on the shelf')).toBeVisible();
+  await newSong(page);
+  await page.keyboard.press('h');
+  await page.getByRole('option', { name: /Verse lift/ }).click();
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue('Verse lift');
+  // The wood block's two hits find the shaker, the only percussion here.
+  await expect(page.locator('g[data-row="shaker"]')).toHaveAttribute('data-hits', '34');
+  await page.getByRole('option', { name: /Verse lift/ }).click();
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(page.getByRole('option', { name: /Verse lift/ })).toHaveCount(0);
+});
+
+test('the kit mix sets level, pan, seat and room, and levels leave only when they are asked for', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0);
+  await page.getByRole('button', { name: 'Kit mix' }).click();
+  const mix = page.getByRole('dialog', { name: 'Kit mix' });
+  await mix.getByRole('slider', { name: 'Level of Kick' }).press('Home');
+  await mix.getByRole('button', { name: 'in front of the kit' }).click();
+  await expect(mix.getByRole('button', { name: 'in front of the kit' })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await mix.getByRole('slider', { name: 'Room' }).press('PageUp');
+  await mix.getByRole('button', { name: 'Solo Snare' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: 'Solo Snare' })).toHaveAttribute('aria-pressed', 'true');
+  await saved(page);
+  await goTo(page, 'Hand-off');
+  await expect(page.getByRole('button', { name: 'Stay here' })).toHaveAttribute('aria-pressed', 'true');
+  await goTo(page, 'Groove');
+  await expect(rows(page)).toBeVisible();
+});
