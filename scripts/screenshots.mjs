@@ -42,6 +42,32 @@ try {
   await page.getByText('The fill in context, looping').waitFor();
   await shoot('first-fill');
 
+  await pattern(/^Verse lift \d/).click();
+  await page.getByRole('button', { name: 'Row Snare' }).click();
+  await page.getByRole('button', { name: 'Shape…' }).click();
+  await page.getByRole('button', { name: /^Ghost notes/ }).click();
+  await page.getByText('Ghost notes, not taken yet').waitFor();
+  await shoot('shape');
+
+  await page.getByRole('button', { name: /^Close / }).click();
+  await page.getByRole('button', { name: 'Shelf…' }).first().click();
+  await page.getByRole('listbox').press('End');
+  await page.getByText('Long five, from the shelf').waitFor();
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+  await shoot('shelf');
+  await page.getByRole('button', { name: 'Close The shelf' }).click();
+
+  await pattern(/^Main groove/).click();
+  await page.getByRole('button', { name: 'Kit mix' }).click();
+  await shoot('kit-mix');
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Record' }).click();
+  await page.getByText('Play the rows by their letters').waitFor();
+  await shoot('record');
+  await page.getByRole('button', { name: 'Stop recording' }).click();
+
   await open('Seven Herons', 'groove');
   await pattern(/^Low water/).click();
   await shoot('groove-bass-seven-eight');

@@ -128,6 +128,18 @@ export function Amount({
   );
 }
 
+/** The seed of what was made by chance, and the way to another. */
+export function Seed({ value, onAnother }: { value: number; onAnother: () => void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1 }}>
+      <Button onClick={onAnother}>Another</Button>
+      <span className="mono" style={{ fontSize: 12 }}>
+        seed {value}
+      </span>
+    </Box>
+  );
+}
+
 /** A key as it is printed on a keyboard. */
 export function KeyCap({ children }: { children: ReactNode }) {
   return (

@@ -1,4 +1,4 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
+import { Button, TextField, Typography } from '@mui/material';
 import {
   apply,
   barTicks,
@@ -20,7 +20,7 @@ import { useEdit } from '../../document/context.tsx';
 import { freshId, freshSeed } from '../../document/ids.ts';
 import { choosePattern, openPanel } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
-import { Amount, Choices } from '../../ui/parts.tsx';
+import { Amount, Choices, Seed } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { unusedName } from './FamilyList.tsx';
 import { FillPicture } from './FillPicture.tsx';
@@ -102,12 +102,7 @@ export function FillPanel({ view }: { view: PatternView }) {
           {made && isRefusal(made) ? made.reason : 'Nothing to fill.'}
         </Typography>
       )}
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1.5 }}>
-        <Button onClick={() => setSeed(freshSeed())}>Another</Button>
-        <span className="mono" style={{ fontSize: 12 }}>
-          seed {seed}
-        </span>
-      </Box>
+      <Seed value={seed} onAnother={() => setSeed(freshSeed())} />
       <TextField
         size="small"
         fullWidth

@@ -15,7 +15,7 @@ import { useEdit } from '../../document/context.tsx';
 import { freshSeed } from '../../document/ids.ts';
 import { choosePattern } from '../../session/store.ts';
 import { MeterField } from '../../ui/MeterField.tsx';
-import { Amount, Group } from '../../ui/parts.tsx';
+import { Amount, Group, Seed } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { shapeWords } from './shape-words.ts';
 import { useRowActions } from './useRowActions.ts';
@@ -102,12 +102,7 @@ function Humanising({ view }: { view: PatternView }) {
         onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
       {humanise && (humanise.ms > 0 || humanise.velocity > 0) && (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Button onClick={() => set({ seed: freshSeed() })}>Another</Button>
-          <span className="mono" style={{ fontSize: 12 }}>
-            seed {humanise.seed}
-          </span>
-        </Box>
+        <Seed value={humanise.seed} onAnother={() => set({ seed: freshSeed() })} />
       )}
     </>
   );

@@ -15,7 +15,7 @@ import { useEdit } from '../../document/context.tsx';
 import { freshId, freshSeed } from '../../document/ids.ts';
 import { useSession } from '../../session/store.ts';
 import { setPreview } from '../../transport/preview.ts';
-import { Amount, Choice } from '../../ui/parts.tsx';
+import { Amount, Choice, Seed } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { voicesOf } from './row-context.ts';
 import { SHAPE_RULES, SOW_RULES, type RuleEntry, type RuleInput } from './shape-rules.ts';
@@ -196,14 +196,7 @@ function RuleSettings({
           />
         );
       })}
-      {rule.random && (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1 }}>
-          <Button onClick={() => setSeed(freshSeed())}>Another</Button>
-          <span className="mono" style={{ fontSize: 12 }}>
-            seed {seed}
-          </span>
-        </Box>
-      )}
+      {rule.random && <Seed value={seed} onAnother={() => setSeed(freshSeed())} />}
       <Typography
         role="status"
         aria-label="What the rule does"

@@ -4,8 +4,10 @@ import {
   clampVelocity,
   gridOf,
   writtenPlace,
+  type HitFields,
   type Id,
   type IdentifiedHit,
+  type ResolvedHit,
 } from '@plucky/core';
 import { freshId } from '../../document/ids.ts';
 import { chooseHits, useSession } from '../../session/store.ts';
@@ -44,54 +46,45 @@ export interface DragActions {
 export function dragActions(context: RowContext): DragActions {
   const { view, edit, id } = context;
   const voiceOf = new Map(view.rows.map((row) => [row.voice.id, row.voice]));
+  const change = (
+    from: DragStarts,
+    gesture: string,
+    label: string,
+    fieldsOf: (hit: ResolvedHit, start: DragStart) => HitFields,
+  ) =>
+    void edit(
+      (document) =>
+        changeHits(
+          document,
+          id,
+          [...from.keys()],
+          (hit) => {
+            const start = from.get(hit.id);
+            return start ? fieldsOf(hit, start) : {};
+          },
+          label,
+        ),
+      gesture,
+    );
   return {
     dragBy(from, ticks, gesture) {
       const places = [...from.values()].map((start) => start.at);
       const held = Math.min(view.length - 1 - Math.max(...places), Math.max(-Math.min(...places), ticks));
-      edit(
-        (document) =>
-          changeHits(
-            document,
-            id,
-            [...from.keys()],
-            (hit) => ({ at: (from.get(hit.id)?.at ?? hit.at) + held }),
-            'move hits',
-          ),
-        gesture,
-      );
+      change(from, gesture, 'move hits', (_, start) => ({ at: start.at + held }));
     },
     dragFree(from, ticks, gesture) {
       const feel = feelOf(context);
-      edit(
-        (document) =>
-          changeHits(
-            document,
-            id,
-            [...from.keys()],
-            (hit) => {
-              const voice = voiceOf.get(hit.voice);
-              const start = from.get(hit.id);
-              if (!voice || !start) return {};
-              const tick = Math.min(view.length - 1, Math.max(0, start.heard + ticks));
-              return writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length);
-            },
-            'early or late',
-          ),
-        gesture,
-      );
+      change(from, gesture, 'early or late', (hit, start) => {
+        const voice = voiceOf.get(hit.voice);
+        if (!voice) return {};
+        const tick = Math.min(view.length - 1, Math.max(0, start.heard + ticks));
+        return writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length);
+      });
     },
     dragVelocity(from, factor, gesture) {
-      edit(
-        (document) =>
-          changeHits(
-            document,
-            id,
-            [...from.keys()],
-            (hit) => ({ velocity: clampVelocity((from.get(hit.id)?.velocity ?? hit.velocity) * factor) }),
-            'change velocity',
-          ),
-        gesture,
-      );
+      change(from, gesture, 'change velocity', (_, start) => ({
+        velocity: clampVelocity(start.velocity * factor),
+      }));
     },
     addRun(row, places, velocity, gesture) {
       const free = freePlaces(view, row, places);
@@ -104,22 +97,11 @@ export function dragActions(context: RowContext): DragActions {
     ramp(from, a, b, gesture) {
       const [first, last] = a.tick <= b.tick ? [a, b] : [b, a];
       const span = Math.max(1, last.tick - first.tick);
-      edit(
-        (document) =>
-          changeHits(
-            document,
-            id,
-            [...from.keys()],
-            (hit) => {
-              const heard = from.get(hit.id)?.heard ?? hit.at;
-              if (heard < first.tick || heard > last.tick) return {};
-              const share = (heard - first.tick) / span;
-              return { velocity: clampVelocity(first.velocity + (last.velocity - first.velocity) * share) };
-            },
-            'velocity ramp',
-          ),
-        gesture,
-      );
+      change(from, gesture, 'velocity ramp', (_, { heard }) => {
+        if (heard < first.tick || heard > last.tick) return {};
+        const share = (heard - first.tick) / span;
+        return { velocity: clampVelocity(first.velocity + (last.velocity - first.velocity) * share) };
+      });
     },
   };
 }

@@ -1,0 +1,71 @@
+import {
+  addHits,
+  apply,
+  compile,
+  documentOf,
+  indexOf,
+  isChange,
+  type Hit,
+  type Outcome,
+  type SongDocument,
+} from '@plucky/core';
+import { blankSong } from '@plucky/songs';
+import { heardPan } from './mixer.ts';
+import { strokesFor } from './strokes.ts';
+
+const hit = (voice: string, at: number, fields: Partial<Hit> = {}): Hit => ({
+  voice,
+  at,
+  velocity: 90,
+  length: 480,
+  offsetMs: 0,
+  pitch: 0,
+  ...fields,
+});
+
+function after(document: SongDocument, outcome: Outcome): SongDocument {
+  if (!isChange(outcome)) throw new Error('no change');
+  return apply(document, outcome).document;
+}
+
+/** A song at 120 with these hits on its main groove and its bass line. */
+function songWith(drums: readonly Hit[], bass: readonly Hit[] = []): SongDocument {
+  const named = (list: readonly Hit[]) => list.map((one, i) => ({ ...one, id: `h${i}` }));
+  let song = blankSong('Mine', 1);
+  if (drums.length) song = after(song, addHits(song, 'main', named(drums)));
+  return bass.length ? after(song, addHits(song, 'bass-main', named(bass))) : song;
+}
+
+const strokes = (song: SongDocument, pattern = 'main', isHeard = (_: string) => true) =>
+  strokesFor(song, compile(song, { kind: 'pattern', pattern }), isHeard);
+
+test('strokes have their times in seconds, and what is muted is left out', () => {
+  const song = songWith([hit('kick', 0), hit('snare', 960)]);
+  expect(strokes(song).map((one) => [one.sound, one.time, one.ends])).toEqual([
+    ['kick', 0, null],
+    ['snare', 0.5, null],
+  ]);
+  expect(strokes(song, 'main', (voice) => voice !== 'kick')).toHaveLength(1);
+});
+
+test('a held note ends with its length, an open hat with the closed one', () => {
+  const song = songWith([hit('open-hat', 0), hit('closed-hat', 480)], [hit('bass', 0)]);
+  expect(strokes(song).map((one) => one.ends)).toEqual([0.25, null]);
+  expect(strokes(song, 'bass-main').map((one) => one.ends)).toEqual([0.25]);
+});
+
+test('level, pan, tuning and kit are those of the mix', () => {
+  const song = songWith([hit('high-tom', 0, { pan: -100, pitch: 3 })]);
+  const { records } = song;
+  const part = indexOf(song).part('drums');
+  if (!part) throw new Error('no part');
+  const tin = documentOf([...Object.values(records), { ...part, kit: 'tin', seat: 'listener' }]);
+  expect(strokes(tin)[0]).toMatchObject({ level: 0.78, pan: -85, tune: 3, kit: 'tin' });
+  expect(strokes(song)[0]).toMatchObject({ pan: -100, kit: 'paper' });
+});
+
+test('in front of the kit the drums are mirrored, and a bass is not', () => {
+  expect(heardPan({ pan: 35 }, { type: 'drums', seat: 'listener' })).toBe(-35);
+  expect(heardPan({ pan: 35 }, { type: 'drums' })).toBe(35);
+  expect(heardPan({ pan: 35 }, { type: 'notes', seat: 'listener' })).toBe(35);
+});
