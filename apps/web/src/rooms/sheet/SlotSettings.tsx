@@ -25,7 +25,7 @@ import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
 import { Choice, Group } from '../../ui/parts.tsx';
 import { color, SERIF } from '../../ui/tokens.ts';
-import { familyOrder } from '../groove/FamilyList.tsx';
+import { familyOrder } from '../groove/family/FamilyList.tsx';
 import { slotAgain } from './slot-edits.ts';
 
 interface Props {

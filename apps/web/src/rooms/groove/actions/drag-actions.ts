@@ -1,0 +1,107 @@
+import {
+  addHits,
+  changeHits,
+  clampVelocity,
+  gridOf,
+  writtenPlace,
+  type HitFields,
+  type Id,
+  type IdentifiedHit,
+  type ResolvedHit,
+} from '@plucky/core';
+import { freshId } from '../../../document/ids.ts';
+import { chooseHits, useSession } from '../../../session/store.ts';
+import { feelOf, type RowContext } from './row-context.ts';
+import { freePlaces, newHit, type Row } from '../view.ts';
+
+/** What a hit was when a gesture began: its place, where it was heard, in ticks, and its velocity. */
+export interface DragStart {
+  readonly at: number;
+  readonly heard: number;
+  readonly velocity: number;
+}
+
+export type DragStarts = ReadonlyMap<Id, DragStart>;
+
+/** A point of a line that is drawn over stems: a tick, and the velocity at its height. */
+export interface RampPoint {
+  readonly tick: number;
+  readonly velocity: number;
+}
+
+/** What the mouse does to hits; every step of one gesture is one undo with the others. */
+export interface DragActions {
+  /** Moves hits together by ticks, as far as all of them stay in the pattern. */
+  dragBy(from: DragStarts, ticks: number, gesture: string): void;
+  /** Moves hits off the grid: what is left beside the nearest grid place is early or late. */
+  dragFree(from: DragStarts, ticks: number, gesture: string): void;
+  /** Scales velocities in proportion. */
+  dragVelocity(from: DragStarts, factor: number, gesture: string): void;
+  /** Adds hits at grid places of a row where none stands. */
+  addRun(row: Row, places: readonly number[], velocity: number, gesture: string): void;
+  /** Puts the velocities of the hits between two points on the line between them. */
+  ramp(from: DragStarts, a: RampPoint, b: RampPoint, gesture: string): void;
+}
+
+export function dragActions(context: RowContext): DragActions {
+  const { view, edit, id } = context;
+  const voiceOf = new Map(view.rows.map((row) => [row.voice.id, row.voice]));
+  const change = (
+    from: DragStarts,
+    gesture: string,
+    label: string,
+    fieldsOf: (hit: ResolvedHit, start: DragStart) => HitFields,
+  ) =>
+    void edit(
+      (document) =>
+        changeHits(
+          document,
+          id,
+          [...from.keys()],
+          (hit) => {
+            const start = from.get(hit.id);
+            return start ? fieldsOf(hit, start) : {};
+          },
+          label,
+        ),
+      gesture,
+    );
+  return {
+    dragBy(from, ticks, gesture) {
+      const places = [...from.values()].map((start) => start.at);
+      const held = Math.min(view.length - 1 - Math.max(...places), Math.max(-Math.min(...places), ticks));
+      change(from, gesture, 'move hits', (_, start) => ({ at: start.at + held }));
+    },
+    dragFree(from, ticks, gesture) {
+      const feel = feelOf(context);
+      change(from, gesture, 'early or late', (hit, start) => {
+        const voice = voiceOf.get(hit.voice);
+        if (!voice) return {};
+        const tick = Math.min(view.length - 1, Math.max(0, start.heard + ticks));
+        return writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length);
+      });
+    },
+    dragVelocity(from, factor, gesture) {
+      change(from, gesture, 'change velocity', (_, start) => ({
+        velocity: clampVelocity(start.velocity * factor),
+      }));
+    },
+    addRun(row, places, velocity, gesture) {
+      const free = freePlaces(view, row, places);
+      if (!free.length) return;
+      const hits = free.map((at): IdentifiedHit => ({ id: freshId(), ...newHit(row, at), velocity }));
+      if (!edit((document) => addHits(document, id, hits), gesture)) return;
+      // The whole run is chosen, with what the gesture added before.
+      chooseHits([...useSession.getState().hits, ...hits.map((hit) => hit.id)]);
+    },
+    ramp(from, a, b, gesture) {
+      const [first, last] = a.tick <= b.tick ? [a, b] : [b, a];
+      const span = Math.max(1, last.tick - first.tick);
+      change(from, gesture, 'velocity ramp', (_, { heard }) => {
+        if (heard < first.tick || heard > last.tick) return {};
+        const share = (heard - first.tick) / span;
+        return { velocity: clampVelocity(first.velocity + (last.velocity - first.velocity) * share) };
+      });
+    },
+  };
+}

@@ -1,0 +1,167 @@
+import {
+  beatTicks,
+  changeHits,
+  clampVelocity,
+  copyHits,
+  FARTHEST_MS,
+  followAgain,
+  gridTicks,
+  LONGEST_PATTERN,
+  pasteHits,
+  removeHits,
+  toggleAccent,
+  toggleSilenced,
+  type Flam,
+  type HitFields,
+  type Id,
+  type ResolvedHit,
+} from '@plucky/core';
+import { freshId } from '../../../document/ids.ts';
+import { chooseHits, useSession } from '../../../session/store.ts';
+import type { RowContext } from './row-context.ts';
+
+/** What can be done to the chosen hits, or to the one under the caret. */
+export interface HitActions {
+  remove(ids?: readonly Id[]): void;
+  silence(): void;
+  followAgain(): void;
+  /** Changes fields of each chosen hit. */
+  set(change: (hit: ResolvedHit) => HitFields, label: string, gesture?: string): void;
+  louder(by: number): void;
+  earlier(ms: number): void;
+  /** Scales how long they last, 0.5 being half. */
+  longer(by: number): void;
+  moveBy(steps: number): void;
+  moveByBeat(beats: number): void;
+  accent(at?: number): void;
+  /** None, then rolls of 2, 3, 4 and 6 hits within a grid step, then none again. */
+  roll(): void;
+  /** None, flam, drag, ruff, and none again. */
+  flam(): void;
+  copy(): void;
+  cut(): void;
+  /** Puts the copied hits in at the caret. */
+  paste(): void;
+  /** Repeats the chosen hits right after themselves, from the next beat on. */
+  duplicate(): void;
+  chooseRow(): void;
+  chooseAll(): void;
+}
+
+const ROLLS = [2, 3, 4, 6] as const;
+const FLAMS = ['flam', 'drag', 'ruff'] as const satisfies readonly Flam['kind'][];
+/** How far apart grace strokes are, in ms, and how loud beside their hit, in percent, unless it is set. */
+export const USUAL_FLAM = { ms: 24, share: 55 };
+/** How loud the last stroke of a new roll is beside its first. */
+const ROLL_FALL = 0.8;
+
+export function hitActions(context: RowContext): HitActions {
+  const { view, edit, id, caret, chosen, rows } = context;
+  const set: HitActions['set'] = (change, label, gesture) =>
+    void edit((document) => changeHits(document, id, chosen(), change, label), gesture ?? null);
+  const hitsOf = (ids: readonly Id[]) =>
+    view.hits.filter((one) => ids.includes(one.hit.id)).map((one) => one.hit);
+  const pasteAt = (at: number) => {
+    const { clip } = useSession.getState();
+    if (!clip) return;
+    const ids = clip.hits.map(freshId);
+    if (!edit((document) => pasteHits(document, id, clip, at, (i) => ids[i] ?? freshId()))) return;
+    useSession.setState(({ caret: before }) => ({
+      hits: new Set(ids),
+      caret: before && at < view.length ? { row: before.row, at } : before,
+    }));
+  };
+  const move = (ticks: number) => {
+    const at = caret();
+    const ids = chosen();
+    if (!at || !ids.length) return;
+    const moved = edit((document) =>
+      changeHits(document, id, ids, (hit) => ({ at: hit.at + ticks }), 'move hits'),
+    );
+    if (moved) useSession.setState({ caret: { row: at.row.key, at: at.at + ticks }, hits: new Set(ids) });
+  };
+  const copy = () => {
+    edit((document) => {
+      const clip = copyHits(document, id, new Set(chosen()));
+      if (clip) useSession.setState({ clip });
+      return clip ? null : { reason: 'Choose hits to copy first.' };
+    });
+  };
+  const actions: HitActions = {
+    set,
+    remove(ids = chosen()) {
+      if (edit((document) => removeHits(document, id, ids))) chooseHits([]);
+    },
+    silence: () => void edit((document) => toggleSilenced(document, id, chosen())),
+    followAgain: () => void edit((document) => followAgain(document, id, chosen())),
+    louder: (by) => set((hit) => ({ velocity: clampVelocity(hit.velocity + by) }), 'change velocity'),
+    earlier: (ms) =>
+      set(
+        (hit) => ({ offsetMs: Math.min(FARTHEST_MS, Math.max(-FARTHEST_MS, hit.offsetMs + ms)) }),
+        'early or late',
+      ),
+    longer: (by) =>
+      set(
+        (hit) => ({ length: Math.min(LONGEST_PATTERN, Math.max(10, Math.round(hit.length * by))) }),
+        'change the length of hits',
+      ),
+    moveBy: (steps) => move(steps * gridTicks(caret()?.row.grid ?? 4)),
+    moveByBeat: (beats) => move(beats * beatTicks(view.meter)),
+    accent(at) {
+      const place = at ?? caret()?.at;
+      if (place !== undefined) edit((document) => toggleAccent(document, id, place));
+    },
+    roll() {
+      const first = hitsOf(chosen())[0];
+      const row = view.rows.find((one) => one.voice.id === first?.voice);
+      if (!first || !row) return;
+      const at = first.roll?.hits ? ROLLS.findIndex((count) => count === first.roll?.hits) : -1;
+      const hits = first.roll && at < 0 ? undefined : ROLLS[at + 1];
+      const span = gridTicks(row.grid);
+      set(
+        (hit) => ({
+          roll: hits
+            ? {
+                hits,
+                span,
+                velocity: clampVelocity(hit.velocity * ROLL_FALL),
+                curve: 0,
+                pitch: hit.pitch,
+                pan: 0,
+              }
+            : null,
+        }),
+        'roll',
+      );
+    },
+    flam() {
+      const kind = hitsOf(chosen())[0]?.flam?.kind;
+      const next = FLAMS[kind ? FLAMS.indexOf(kind) + 1 : 0];
+      set((hit) => ({ flam: next ? { ...USUAL_FLAM, ...hit.flam, kind: next } : null }), 'flam');
+    },
+    copy,
+    cut() {
+      copy();
+      actions.remove();
+    },
+    paste() {
+      const at = caret();
+      if (at) pasteAt(at.at);
+    },
+    duplicate() {
+      const hits = hitsOf(chosen());
+      if (!hits.length) return;
+      copy();
+      const places = hits.map((hit) => hit.at);
+      const [first, last] = [Math.min(...places), Math.max(...places)];
+      const beat = beatTicks(view.meter);
+      pasteAt(first + Math.max(beat, Math.ceil((last - first + 1) / beat) * beat));
+    },
+    chooseRow() {
+      const keys = new Set(rows().map((row) => row.key));
+      chooseHits(view.hits.filter((one) => keys.has(one.row)).map((one) => one.hit.id));
+    },
+    chooseAll: () => chooseHits(view.hits.map((one) => one.hit.id)),
+  };
+  return actions;
+}

@@ -1,0 +1,57 @@
+import type { Id } from '@plucky/core';
+import type { Edit } from '../../../document/context.tsx';
+import { useSession } from '../../../session/store.ts';
+import { hitNear, type PatternView, type Row } from '../view.ts';
+
+/** What deeds on the rows act on: the pattern in view, and what is chosen of it at that moment. */
+export interface RowContext {
+  readonly view: PatternView;
+  readonly edit: Edit;
+  /** The pattern's id. */
+  readonly id: Id;
+  /** Where the caret stands; it starts on the lowest row. */
+  readonly caret: () => { readonly row: Row; readonly at: number } | undefined;
+  /** Ids of the chosen hits, or of the one under the caret. */
+  readonly chosen: () => Id[];
+  /** The chosen rows, or the caret's. */
+  readonly rows: () => Row[];
+}
+
+export function rowContext(view: PatternView, edit: Edit): RowContext {
+  const last = view.rows.at(-1);
+  const caret = () => {
+    const { caret: at } = useSession.getState();
+    const row = view.rows.find((one) => one.key === at?.row) ?? last;
+    return row && { row, at: at?.at ?? 0 };
+  };
+  return {
+    view,
+    edit,
+    id: view.resolved.pattern.id,
+    caret,
+    chosen() {
+      const { hits } = useSession.getState();
+      const known = view.hits.filter((one) => hits.has(one.hit.id)).map((one) => one.hit.id);
+      const at = caret();
+      const under = at && hitNear(view, at.row, at.at);
+      return known.length ? known : under ? [under.hit.id] : [];
+    },
+    rows() {
+      const { rows } = useSession.getState();
+      const chosen = view.rows.filter((row) => rows.has(row.key));
+      const at = caret();
+      return chosen.length ? chosen : at ? [at.row] : [];
+    },
+  };
+}
+
+/** The voices of rows, each once: the rows of a part that plays notes share one. */
+export function voicesOf(rows: readonly Row[]): Id[] {
+  return [...new Set(rows.map((row) => row.voice.id))];
+}
+
+/** The pattern's meter, tempo and swing, as places are heard by. */
+export function feelOf({ view }: Pick<RowContext, 'view'>) {
+  const { meter, swing, tempo } = view.frame;
+  return { meter, swing, tempo };
+}

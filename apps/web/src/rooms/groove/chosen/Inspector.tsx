@@ -1,0 +1,39 @@
+import { Typography } from '@mui/material';
+import { useSession } from '../../../session/store.ts';
+import { color } from '../../../ui/tokens.ts';
+import { HitSettings } from './HitSettings.tsx';
+import { PatternSettings } from './PatternSettings.tsx';
+import { RowSettings } from './RowSettings.tsx';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+
+/** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
+export function Inspector({ view }: { view: PatternView }) {
+  const chosen = useSession((session) => session.hits);
+  const caret = useSession((session) => session.caret);
+  const together = useSession((session) => session.rows);
+  const hits = view.hits.filter((one) => chosen.has(one.hit.id));
+  const row = view.rows.find((one) => one.key === (hits[0]?.row ?? caret?.row));
+  const rows = view.rows.filter((one) => together.has(one.key));
+  return (
+    <SidePanel label="What is chosen">
+      {hits.length > 0 && row ? <HitSettings view={view} hits={hits} row={row} /> : <Hint view={view} />}
+      {rows.length > 0 ? (
+        <RowSettings view={view} rows={rows} />
+      ) : (
+        row && <RowSettings view={view} rows={[row]} />
+      )}
+      <PatternSettings view={view} />
+    </SidePanel>
+  );
+}
+
+function Hint({ view }: { view: PatternView }) {
+  return (
+    <Typography sx={{ fontSize: 13.5, color: color('soft'), mb: 2 }}>
+      {view.hits.length
+        ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity. Shift and drag draws a box, Shift, Alt and drag a velocity line.'
+        : 'Press in a row to place a hit, drag along it for a run, or move with the arrow keys and press A.'}
+    </Typography>
+  );
+}

@@ -1,0 +1,142 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
+import { Amount } from '../../../ui/parts.tsx';
+import type { HitActions } from '../actions/hit-actions.ts';
+import type { Row } from '../view.ts';
+
+type Actions = Pick<HitActions, 'set' | 'roll' | 'flam'>;
+
+/** The roll and the flam of the chosen hits: switched on by a press, and then set. */
+export function OrnamentSettings({ first, row, actions }: { first: Hit; row: Row; actions: Actions }) {
+  const { roll, flam } = first;
+  return (
+    <Box sx={{ mt: 1 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam ? 1 : 0 }}>
+        <Button
+          aria-pressed={Boolean(roll)}
+          title="None, 2, 3, 4, 6 strokes (R)"
+          onClick={() => actions.roll()}
+        >
+          {roll ? `Roll of ${rollCount(roll)}` : 'Roll'}
+        </Button>
+        <Button
+          aria-pressed={Boolean(flam)}
+          title="None, flam, drag, ruff (G)"
+          onClick={() => actions.flam()}
+        >
+          {flam ? (flam.kind[0] ?? '').toUpperCase() + flam.kind.slice(1) : 'Flam'}
+        </Button>
+      </Box>
+      {roll && <RollSettings roll={roll} row={row} actions={actions} />}
+      {flam && (
+        <>
+          <Amount
+            label="Grace strokes apart"
+            value={flam.ms}
+            min={5}
+            max={80}
+            text={`${flam.ms} ms`}
+            onChange={(ms, gesture) =>
+              actions.set((hit) => (hit.flam ? { flam: { ...hit.flam, ms } } : {}), 'flam', gesture)
+            }
+          />
+          <Amount
+            label="Grace strokes at"
+            value={flam.share}
+            min={5}
+            max={100}
+            text={`${flam.share} %`}
+            onChange={(share, gesture) =>
+              actions.set((hit) => (hit.flam ? { flam: { ...hit.flam, share } } : {}), 'flam', gesture)
+            }
+          />
+        </>
+      )}
+    </Box>
+  );
+}
+
+function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: Actions }) {
+  const set = (change: (roll: Roll) => Roll, gesture?: string) =>
+    actions.set((hit) => (hit.roll ? { roll: change(hit.roll) } : {}), 'roll', gesture);
+  const step = gridTicks(row.grid);
+  const spans = [...new Set([step / 2, step, 2 * step, 3 * step, 4 * step, 8 * step, roll.span])].sort(
+    (a, b) => a - b,
+  );
+  return (
+    <>
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Strokes"
+        value={roll.hits ?? `rate ${roll.grid ?? 8}`}
+        onChange={(event) => set((before) => withStrokes(before, event.target.value))}
+        sx={{ mt: 0.5, mb: 1 }}
+      >
+        {Array.from({ length: 11 }, (_, i) => i + 2).map((hits) => (
+          <MenuItem key={hits} value={hits}>
+            {hits} hits
+          </MenuItem>
+        ))}
+        {GRIDS.filter((grid) => grid >= 4).map((grid) => (
+          <MenuItem key={`rate ${grid}`} value={`rate ${grid}`}>
+            at the rate of {gridName(grid)}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Over"
+        value={roll.span}
+        onChange={(event) => set((before) => ({ ...before, span: Number(event.target.value) }))}
+        sx={{ mb: 1 }}
+      >
+        {spans.map((ticks) => (
+          <MenuItem key={ticks} value={ticks}>
+            {Number((ticks / step).toFixed(2))} {ticks === step ? 'step' : 'steps'} of the row
+          </MenuItem>
+        ))}
+      </TextField>
+      <Amount
+        label="Last velocity"
+        value={roll.velocity}
+        min={1}
+        max={127}
+        text={String(roll.velocity)}
+        onChange={(velocity, gesture) => set((before) => ({ ...before, velocity }), gesture)}
+      />
+      <Amount
+        label="Bend of the way"
+        value={roll.curve}
+        min={-100}
+        max={100}
+        text={roll.curve === 0 ? 'straight' : `${Math.abs(roll.curve)} ${roll.curve < 0 ? 'early' : 'late'}`}
+        onChange={(curve, gesture) => set((before) => ({ ...before, curve }), gesture)}
+      />
+      <Amount
+        label="Last pitch"
+        value={roll.pitch}
+        min={-24}
+        max={24}
+        text={`${roll.pitch > 0 ? '+' : ''}${roll.pitch} semitones`}
+        onChange={(pitch, gesture) => set((before) => ({ ...before, pitch }), gesture)}
+      />
+      <Amount
+        label="Left and right in turn"
+        value={roll.pan}
+        min={0}
+        max={100}
+        text={`${roll.pan} %`}
+        onChange={(pan, gesture) => set((before) => ({ ...before, pan }), gesture)}
+      />
+    </>
+  );
+}
+
+function withStrokes({ hits: _, grid: __, ...rest }: Roll, value: string): Roll {
+  const rate = GRIDS.find((grid) => value === `rate ${grid}`);
+  return rate ? { ...rest, grid: rate } : { ...rest, hits: Number(value) };
+}

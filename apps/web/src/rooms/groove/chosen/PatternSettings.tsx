@@ -1,0 +1,167 @@
+import { Box, Button, Typography } from '@mui/material';
+import {
+  indexOf,
+  placeName,
+  removePattern,
+  setAccentAmount,
+  setHumanise,
+  setPatternMeter,
+  shelfPatternOf,
+} from '@plucky/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { api } from '../../../api/client.ts';
+import { useEdit } from '../../../document/context.tsx';
+import { freshSeed } from '../../../document/ids.ts';
+import { choosePattern } from '../../../session/store.ts';
+import { MeterField } from '../../../ui/MeterField.tsx';
+import { Amount, Group, Seed } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { shapeWords } from './shape-words.ts';
+import { useRowActions } from '../actions/useRowActions.ts';
+import type { PatternView } from '../view.ts';
+
+/** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
+export function PatternSettings({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const actions = useRowActions(view);
+  const { pattern, accentAmount, accents } = view.resolved;
+  const remove = () => {
+    const { parts, patternsOf } = indexOf(view.document);
+    const left =
+      patternsOf(pattern.part).find((one) => one.id !== pattern.id) ??
+      parts.flatMap((part) => patternsOf(part.id)).find((one) => one.id !== pattern.id);
+    if (edit((now) => removePattern(now, pattern.id)) && left) choosePattern(left.id);
+  };
+  return (
+    <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
+      <Group title={`Pattern · ${pattern.name}`}>
+        <Box sx={{ mt: 0.5, mb: 1 }}>
+          <MeterField
+            fullWidth
+            value={pattern.meter ?? null}
+            none={pattern.parent ? 'as its parent or the song' : 'as the song'}
+            onChange={(meter) => edit((now) => setPatternMeter(now, pattern.id, meter))}
+          />
+        </Box>
+        {accents.length > 0 && (
+          <Amount
+            label="Accents add"
+            value={accentAmount}
+            min={0}
+            max={64}
+            text={`+${accentAmount}`}
+            onChange={(amount, gesture) => edit((now) => setAccentAmount(now, pattern.id, amount), gesture)}
+          />
+        )}
+        <Humanising view={view} />
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
+          <Button title="Twice as long, its content copied (D)" onClick={() => actions.double()}>
+            Double
+          </Button>
+          <Button title="Remove every hit of every row" onClick={() => actions.clearPattern()}>
+            Clear the pattern
+          </Button>
+          <PutOnShelf view={view} />
+        </Box>
+      </Group>
+      {pattern.parent && <ChangesOfItsOwn view={view} />}
+      <Button variant="text" onClick={remove} sx={{ ml: -1 }}>
+        Remove this pattern
+      </Button>
+    </Box>
+  );
+}
+
+/** Spreads of timing and velocity, drawn anew each time that the pattern is played. */
+function Humanising({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { pattern, humanise } = view.resolved;
+  const now = humanise ?? { ms: 0, velocity: 0, seed: 0 };
+  const set = (fields: Partial<typeof now>, gesture: string | null = null) => {
+    const next = { ...now, seed: now.seed || freshSeed(), ...fields };
+    const none = next.ms === 0 && next.velocity === 0 && !pattern.parent;
+    edit((document) => setHumanise(document, pattern.id, none ? null : next), gesture);
+  };
+  return (
+    <>
+      <Amount
+        label="Humanise timing"
+        value={now.ms}
+        min={0}
+        max={25}
+        text={now.ms ? `± ${now.ms} ms` : 'none'}
+        onChange={(ms, gesture) => set({ ms }, gesture)}
+      />
+      <Amount
+        label="Humanise velocity"
+        value={now.velocity}
+        min={0}
+        max={25}
+        text={now.velocity ? `± ${now.velocity}` : 'none'}
+        onChange={(velocity, gesture) => set({ velocity }, gesture)}
+      />
+      {humanise && (humanise.ms > 0 || humanise.velocity > 0) && (
+        <Seed value={humanise.seed} onAnother={() => set({ seed: freshSeed() })} />
+      )}
+    </>
+  );
+}
+
+function PutOnShelf({ view }: { view: PatternView }) {
+  const { enqueueSnackbar } = useSnackbar();
+  const queries = useQueryClient();
+  const { pattern } = view.resolved;
+  const put = useMutation({
+    mutationFn: () => api.addToShelf(shelfPatternOf(view.document, pattern.id)),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['shelf'] });
+      enqueueSnackbar(`${pattern.name} is on the shelf, for every song.`);
+    },
+    onError: (error) =>
+      enqueueSnackbar(`${error.message} ${pattern.name} is not on the shelf.`, { variant: 'warning' }),
+  });
+  return (
+    <Button disabled={put.isPending || !view.hits.length} onClick={() => put.mutate()}>
+      Put on the shelf
+    </Button>
+  );
+}
+
+/** How many changes are listed before the rest is only counted. */
+const MOST_LISTED = 8;
+
+function ChangesOfItsOwn({ view }: { view: PatternView }) {
+  const { pattern, loose } = view.resolved;
+  const rowName = (key: string) => view.rows.find((row) => row.key === key)?.name ?? key;
+  const verbs = { own: 'added', changed: 'changed', silenced: 'silenced' } as const;
+  const byEdit = new Set([...Object.keys(pattern.own), ...Object.keys(pattern.changed), ...pattern.silenced]);
+  const lines = view.hits.flatMap(({ hit, row }) =>
+    hit.origin === 'followed' || !byEdit.has(hit.id)
+      ? []
+      : [`${rowName(row)} ${verbs[hit.origin]} at ${placeName(hit.at, view.meter)}`],
+  );
+  const shapes = pattern.shapes.map(shapeWords);
+  const all = [...shapes, ...lines];
+  return (
+    <Group title="Changes of its own">
+      {all.length === 0 && <Typography sx={{ fontSize: 13 }}>None yet: it sounds as its parent.</Typography>}
+      {all.slice(0, MOST_LISTED).map((line, i) => (
+        <Typography key={`${i} ${line}`} sx={{ fontSize: 13 }}>
+          {line}
+        </Typography>
+      ))}
+      {all.length > MOST_LISTED && (
+        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+          and {all.length - MOST_LISTED} more
+        </Typography>
+      )}
+      {loose.length > 0 && (
+        <Typography sx={{ fontSize: 13, color: color('warn') }}>
+          {loose.length} {loose.length === 1 ? 'edit is' : 'edits are'} loose: their hits are gone from the
+          parent.
+        </Typography>
+      )}
+    </Group>
+  );
+}

@@ -1,0 +1,136 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { editVoices, GRIDS, gridName, isTriplet, setRowGrids, type Voice } from '@plucky/core';
+import { useEdit } from '../../../document/context.tsx';
+import { Amount, Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { voicesOf } from '../actions/row-context.ts';
+import { useRowActions } from '../actions/useRowActions.ts';
+import type { PatternView, Row } from '../view.ts';
+
+const LIMBS: readonly Voice['limb'][] = ['hand', 'right foot', 'left foot'];
+
+/** What can be set of a row, or of several at once; they then all take the same value. */
+export function RowSettings({ view, rows }: { view: PatternView; rows: readonly Row[] }) {
+  const edit = useEdit();
+  const actions = useRowActions(view);
+  const [first] = rows;
+  if (!first) return null;
+  const { voice } = first;
+  const ids = voicesOf(rows);
+  const several = ids.length > 1;
+  const set = (fields: Partial<Voice>, label: string, gesture?: string) =>
+    edit((document) => editVoices(document, ids, () => fields, label), gesture ?? null);
+  return (
+    <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
+      <Group title={several ? `${ids.length} rows together` : `Row · ${voice.name}`}>
+        <TextField
+          select
+          fullWidth
+          size="small"
+          label="Grid in this pattern"
+          value={first.grid}
+          onChange={(event) => {
+            const grid = GRIDS.find((one) => one === Number(event.target.value));
+            if (grid) edit((document) => setRowGrids(document, view.resolved.pattern.id, ids, grid));
+          }}
+          sx={{ mt: 0.5, mb: 1 }}
+        >
+          {GRIDS.map((grid) => (
+            <MenuItem key={grid} value={grid}>
+              {gridName(grid)}
+            </MenuItem>
+          ))}
+        </TextField>
+        {!isTriplet(first.grid) && (
+          <Amount
+            label="Swing share"
+            value={voice.swingShare}
+            min={0}
+            max={100}
+            text={`${voice.swingShare} %`}
+            onChange={(swingShare, gesture) => set({ swingShare }, 'swing share', gesture)}
+          />
+        )}
+        <Amount
+          label="Whole row early / late"
+          value={voice.offsetMs}
+          min={-40}
+          max={40}
+          text={`${voice.offsetMs > 0 ? '+' : ''}${voice.offsetMs} ms`}
+          onChange={(offsetMs, gesture) => set({ offsetMs }, 'row early or late', gesture)}
+        />
+        <Amount
+          label="Accent share"
+          value={voice.accentShare}
+          min={0}
+          max={100}
+          text={`${voice.accentShare} %`}
+          onChange={(accentShare, gesture) => set({ accentShare }, 'accent share', gesture)}
+        />
+        <Amount
+          label="Level"
+          value={voice.level}
+          min={0}
+          max={100}
+          text={`${voice.level} %`}
+          onChange={(level, gesture) => set({ level }, 'level', gesture)}
+        />
+        <Amount
+          label="Pan"
+          value={voice.pan}
+          min={-100}
+          max={100}
+          text={voice.pan === 0 ? 'middle' : `${Math.abs(voice.pan)} ${voice.pan < 0 ? 'left' : 'right'}`}
+          onChange={(pan, gesture) => set({ pan }, 'pan', gesture)}
+        />
+        {view.part.type === 'drums' && (
+          <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1 }}>
+            <TextField
+              select
+              size="small"
+              label="Choke group"
+              value={voice.choke ?? 0}
+              onChange={(event) => set({ choke: Number(event.target.value) || null }, 'choke group')}
+            >
+              <MenuItem value={0}>none</MenuItem>
+              {[1, 2, 3, 4].map((group) => (
+                <MenuItem key={group} value={group}>
+                  {group}
+                </MenuItem>
+              ))}
+            </TextField>
+            <TextField
+              select
+              size="small"
+              label="Limb"
+              value={voice.limb}
+              onChange={(event) =>
+                set({ limb: LIMBS.find((limb) => limb === event.target.value) ?? 'hand' }, 'limb')
+              }
+            >
+              {LIMBS.map((limb) => (
+                <MenuItem key={limb} value={limb}>
+                  {limb}
+                </MenuItem>
+              ))}
+            </TextField>
+          </Box>
+        )}
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.25 }}>
+          <Button title="A step earlier, with wrap (Ctrl ←)" onClick={() => actions.shift(-1)}>
+            ‹ Shift
+          </Button>
+          <Button title="A step later, with wrap (Ctrl →)" onClick={() => actions.shift(1)}>
+            Shift ›
+          </Button>
+          <Button
+            title="Remove every hit of what is chosen here, and of no other row (Ctrl Delete)"
+            onClick={() => actions.clearRows()}
+          >
+            {several ? 'Clear these rows' : 'Clear this row'}
+          </Button>
+        </Box>
+      </Group>
+    </Box>
+  );
+}

@@ -1,0 +1,268 @@
+import DownIcon from '@mui/icons-material/KeyboardArrowDownRounded';
+import UpIcon from '@mui/icons-material/KeyboardArrowUpRounded';
+import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  addVoice,
+  chooseKit,
+  editVoices,
+  hitsOfVoice,
+  indexOf,
+  moveVoice,
+  noteName,
+  removeVoice,
+  sharedNotes,
+  type Part,
+  type SongDocument,
+  type Voice,
+} from '@plucky/core';
+import { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from '@plucky/songs';
+import { KIT_IDS, KITS, kitOf, USUAL_KIT_ID, type KitId } from '@plucky/sound';
+import { useEffect, useState } from 'react';
+import { thePlayer } from '../../../audio/player.ts';
+import { useEdit } from '../../../document/context.tsx';
+import { chooseRow } from '../../../session/store.ts';
+import { NameField } from '../../../ui/NameField.tsx';
+import { Choice, Group, QuietButton } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+
+/** The rows of the kit: its sounds, names, order and MIDI notes. */
+export function KitPanel({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { part, document } = view;
+  const voices = indexOf(document).voicesOf(part.id);
+  const shared = sharedNotes(document, part.id);
+  return (
+    <SidePanel label="Kit" about={part.name} title="The kit">
+      {part.type === 'drums' && <AddVoice part={part} document={document} voices={voices} />}
+      {part.type === 'drums' && <KitChoice part={part} document={document} />}
+      {shared.map((group) => (
+        <Typography key={group[0]?.note} role="alert" sx={{ fontSize: 13, color: color('warn'), mb: 1 }}>
+          {group.map((voice) => voice.name).join(' and ')} share MIDI note {group[0]?.note}: a receiver cannot
+          tell them apart.
+        </Typography>
+      ))}
+      <Group title="Rows, from the top">
+        {voices.map((voice, i) => (
+          <VoiceRow key={voice.id} document={document} voice={voice} place={i} last={voices.length - 1} />
+        ))}
+      </Group>
+      {part.type === 'drums' && (
+        <Button
+          sx={{ mt: 1 }}
+          onClick={() =>
+            edit((now) =>
+              editVoices(
+                now,
+                voices.map((voice) => voice.id),
+                (voice) => ({ note: usualNote(voice) }),
+                'General MIDI notes',
+              ),
+            )
+          }
+        >
+          General MIDI notes
+        </Button>
+      )}
+    </SidePanel>
+  );
+}
+
+/** The General MIDI note of what a voice sounds like; a voice of no known sound keeps its own. */
+function usualNote(voice: Voice): number {
+  return isDrum(voice.sound) ? DRUMS[voice.sound].note : voice.note;
+}
+
+function isDrum(sound: string): sound is DrumName {
+  return DRUM_NAMES.some((name) => name === sound);
+}
+
+function KitChoice({ part, document }: { part: Part; document: SongDocument }) {
+  const edit = useEdit();
+  const [heard, setHeard] = useState<KitId | null>(null);
+  const chosen = kitOf(part.kit);
+  // What the new kit sounds like is heard at once, when nothing plays that would show it.
+  useEffect(() => {
+    const player = thePlayer();
+    const snare = indexOf(document)
+      .voicesOf(part.id)
+      .find((voice) => voice.family === 'snare');
+    if (heard !== chosen || !snare || player.isPlaying) return;
+    player.setSong(document, []);
+    void player.audition(snare, 100);
+    // Only a choice made here is to be heard, not every later edit of the song.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [heard, chosen]);
+  return (
+    <Group title="Sounds">
+      {KIT_IDS.map((id) => (
+        <Box key={id} sx={{ mb: 0.75 }}>
+          <Choice
+            chosen={id === chosen}
+            onClick={() => {
+              setHeard(id);
+              edit((now) => chooseKit(now, part.id, id, USUAL_KIT_ID, usualNote));
+            }}
+          >
+            {KITS[id].name}
+          </Choice>
+          <Typography sx={{ fontSize: 11.5, color: color('soft'), pl: 0.25 }}>{KITS[id].about}</Typography>
+        </Box>
+      ))}
+    </Group>
+  );
+}
+
+function VoiceRow({
+  document,
+  voice,
+  place,
+  last,
+}: {
+  document: SongDocument;
+  voice: Voice;
+  place: number;
+  last: number;
+}) {
+  const edit = useEdit();
+  const { song } = indexOf(document);
+  const [asking, setAsking] = useState(false);
+  const hits = asking ? hitsOfVoice(document, voice.id) : 0;
+  const set = (fields: Partial<Voice>, label: string) =>
+    edit((now) => editVoices(now, [voice.id], () => fields, label));
+  return (
+    <Box sx={{ borderTop: `1px solid ${color('line')}`, py: 0.5 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.25 }}>
+        <Box sx={{ flex: 1, minWidth: 0 }} onFocus={() => chooseRow(voice.id)}>
+          <NameField
+            value={voice.name}
+            label={`Name of the row ${voice.name}`}
+            size={14}
+            onChange={(name) => set({ name }, 'rename')}
+          />
+        </Box>
+        <IconButton
+          size="small"
+          aria-label={`Move ${voice.name} up`}
+          disabled={place === 0}
+          onClick={() => edit((now) => moveVoice(now, voice.id, place - 1))}
+        >
+          <UpIcon fontSize="small" />
+        </IconButton>
+        <IconButton
+          size="small"
+          aria-label={`Move ${voice.name} down`}
+          disabled={place === last}
+          onClick={() => edit((now) => moveVoice(now, voice.id, place + 1))}
+        >
+          <DownIcon fontSize="small" />
+        </IconButton>
+      </Box>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 12, color: color('soft') }}>
+        note
+        <NoteField voice={voice} onChange={(note) => set({ note }, 'MIDI note')} />
+        <span className="mono" style={{ fontSize: 12 }}>
+          {noteName(voice.note, song.key)}
+        </span>
+        <Box sx={{ flex: 1 }} />
+        <QuietButton onClick={() => setAsking(true)}>Remove</QuietButton>
+      </Box>
+      {asking && (
+        <Box role="alert" sx={{ fontSize: 12.5, py: 0.5 }}>
+          {hits
+            ? `${hits} ${hits === 1 ? 'hit goes' : 'hits go'} with it, from every pattern.`
+            : 'No pattern has a hit of its own on it.'}
+          <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
+            <Button onClick={() => edit((now) => removeVoice(now, voice.id))}>Remove {voice.name}</Button>
+            <Button variant="text" onClick={() => setAsking(false)}>
+              Keep it
+            </Button>
+          </Box>
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number) => void }) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const typed = draft === null || draft.trim() === '' ? NaN : Number(draft);
+  const good = Number.isInteger(typed) && typed >= 0 && typed <= 127;
+  const keep = () => {
+    if (good) onChange(typed);
+    setDraft(null);
+  };
+  return (
+    <Box
+      component="input"
+      type="text"
+      inputMode="numeric"
+      className="mono"
+      aria-label={`MIDI note of ${voice.name}, 0 to 127`}
+      aria-invalid={draft !== null && !good}
+      value={draft ?? String(voice.note)}
+      onChange={(event) => setDraft(event.target.value)}
+      onBlur={keep}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') keep();
+        if (event.key === 'Escape') setDraft(null);
+      }}
+      sx={{
+        width: 44,
+        px: 0.75,
+        py: 0.25,
+        fontSize: 12,
+        color: color('ink'),
+        background: color('page'),
+        border: `1px solid ${draft !== null && !good ? color('warn') : color('strong')}`,
+        borderRadius: '6px',
+      }}
+    />
+  );
+}
+
+/** Adds a drum, a second one of its kind under a name of its own. */
+function AddVoice({
+  part,
+  document,
+  voices,
+}: {
+  part: Part;
+  document: SongDocument;
+  voices: readonly Voice[];
+}) {
+  const edit = useEdit();
+  const add = (name: DrumName) => {
+    const taken = new Set(voices.map((voice) => voice.name));
+    let [id, title, n] = [name as string, DRUMS[name].name, 1];
+    while (Object.hasOwn(document.records, id) || taken.has(title)) {
+      n++;
+      id = `${name}-${n}`;
+      title = `${DRUMS[name].name} ${n}`;
+    }
+    const voice = { ...drumVoice(part.id, name, 0), id, name: title };
+    if (edit((now) => addVoice(now, voice))) chooseRow(id);
+  };
+  return (
+    <TextField
+      select
+      fullWidth
+      size="small"
+      label="Add a row"
+      value=""
+      autoFocus
+      sx={{ mb: 1.5 }}
+      onChange={(event) => {
+        const name = DRUM_NAMES.find((one) => one === event.target.value);
+        if (name) add(name);
+      }}
+    >
+      {DRUM_NAMES.map((name) => (
+        <MenuItem key={name} value={name}>
+          {DRUMS[name].name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}

@@ -1,0 +1,94 @@
+import { changeHits, modulo, recordHit, ticksToMs, type Id } from '@plucky/core';
+import { useEffect, useRef } from 'react';
+import { hasCommand, isForControl } from '../../../app/useKeys.ts';
+import { openMidiInput, type MidiStroke } from '../../../audio/midi-input.ts';
+import { thePlayer } from '../../../audio/player.ts';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../document/ids.ts';
+import { useSession } from '../../../session/store.ts';
+import { rowOfTapKey } from './tap-keys.ts';
+import { USUAL_VELOCITY, type PatternView, type Row } from '../view.ts';
+
+/** A tap this long before the first beat, in ms, still means it. */
+const EARLY_MS = 120;
+
+interface Sounding {
+  readonly id: Id;
+  readonly tick: number;
+}
+
+/** While a take is recorded, letters and a MIDI keyboard play the rows, and what is played is written in. One take is one undo. */
+export function useRecording(view: PatternView): void {
+  const recording = useSession((session) => session.recording);
+  const edit = useEdit();
+  const latest = useRef(view);
+  useEffect(() => {
+    latest.current = view;
+  });
+
+  useEffect(() => {
+    if (!recording) return;
+    const player = thePlayer();
+    const gesture = freshId();
+    const held = new Map<string, Sounding>();
+
+    const strike = (row: Row, velocity: number, time: number, key: string) => {
+      const { resolved, frame } = latest.current;
+      void player.audition(row.voice, velocity, row.voice.note + row.pitch);
+      const heard = player.heardAt(time);
+      if (heard === null) return;
+      const from = useSession.getState().loop?.from ?? 0;
+      if (heard < 0 && ticksToMs(-heard, frame.tempo) > EARLY_MS) return;
+      const id = freshId();
+      const tick = heard + from;
+      const stroke = { voice: row.voice.id, tick, velocity, pitch: row.pitch };
+      if (edit((document) => recordHit(document, resolved.pattern.id, stroke, id), gesture))
+        held.set(key, { id, tick });
+    };
+    /** A held note lasts until its key is let go; drums ring as they do. */
+    const release = (key: string, time: number) => {
+      const sounding = held.get(key);
+      held.delete(key);
+      const heard = player.heardAt(time);
+      if (!sounding || heard === null || latest.current.part.type === 'drums') return;
+      const { length: round, resolved } = latest.current;
+      const from = useSession.getState().loop?.from ?? 0;
+      // Running ticks start anew with each edit that is heard, so that only their place in the round counts.
+      const length = Math.max(30, Math.round(modulo(heard + from - sounding.tick, round)));
+      edit(
+        (document) => changeHits(document, resolved.pattern.id, [sounding.id], () => ({ length })),
+        gesture,
+      );
+    };
+
+    const keyDown = (event: KeyboardEvent) => {
+      if (event.repeat || hasCommand(event) || event.altKey || isForControl(event)) return;
+      const { rows } = latest.current;
+      const row = rows[rows.length - 1 - rowOfTapKey(event.key)];
+      if (rowOfTapKey(event.key) < 0 || !row) return;
+      event.preventDefault();
+      const velocity = event.shiftKey ? 120 : USUAL_VELOCITY;
+      strike(row, velocity, event.timeStamp, event.key.toLowerCase());
+    };
+    const keyUp = (event: KeyboardEvent) => release(event.key.toLowerCase(), event.timeStamp);
+    const midi = ({ note, velocity, time }: MidiStroke) => {
+      if (!velocity) return release(`midi ${note}`, time);
+      const row = latest.current.rows.find((one) => one.voice.note + one.pitch === note);
+      if (row) strike(row, velocity, time, `midi ${note}`);
+    };
+
+    window.addEventListener('keydown', keyDown);
+    window.addEventListener('keyup', keyUp);
+    let ended = false;
+    let stopMidi = () => undefined as void;
+    void openMidiInput(window.location.search).then((input) => {
+      if (input && !ended) stopMidi = input.listen(midi);
+    });
+    return () => {
+      ended = true;
+      stopMidi();
+      window.removeEventListener('keydown', keyDown);
+      window.removeEventListener('keyup', keyUp);
+    };
+  }, [recording, edit]);
+}

@@ -1,0 +1,152 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  barTicks,
+  indexOf,
+  MidiFormatError,
+  moveToReference,
+  partsInFile,
+  referenceFrom,
+  type PartInFile,
+  type Reference,
+} from '@plucky/core';
+import { useState } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../document/ids.ts';
+import { useSession } from '../../../session/store.ts';
+import { color } from '../../../ui/tokens.ts';
+import { meetingWords, useReference } from './ReferenceLane.tsx';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+
+/** The largest file that is read, in bytes. */
+const LARGEST_FILE = 4_000_000;
+
+interface Offered {
+  readonly file: string;
+  readonly parts: readonly PartInFile[];
+}
+
+/** A part from a MIDI file, to hold the kicks against. */
+export function ReferencePanel({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const held = useReference(view);
+  const [offered, setOffered] = useState<Offered | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+
+  const read = async (file: File) => {
+    setTrouble(null);
+    setOffered(null);
+    if (file.size > LARGEST_FILE)
+      return setTrouble(`${file.name} is larger than 4 MB. Nothing was taken from it.`);
+    try {
+      const parts = partsInFile(new Uint8Array(await file.arrayBuffer()));
+      if (parts.length) setOffered({ file: file.name, parts });
+      else setTrouble(`${file.name} has no notes. Nothing was taken from it.`);
+    } catch (error) {
+      if (!(error instanceof MidiFormatError)) throw error;
+      setTrouble(`${file.name} could not be read: ${error.message}. Nothing was taken from it.`);
+    }
+  };
+  const take = (part: PartInFile) => {
+    const record = referenceFrom(part, held?.reference.id ?? freshId());
+    if (edit(() => ({ label: `import ${part.name}`, put: [record], remove: [] }))) setOffered(null);
+  };
+  return (
+    <SidePanel label="Reference" about="A part from a MIDI file" title="Reference">
+      {held ? (
+        <Held view={view} reference={held.reference} words={meetingWords(held)} />
+      ) : (
+        <Typography sx={{ fontSize: 13.5, color: color('soft'), mb: 1.5 }}>
+          Import a bass line, or any part: its onsets stand under the rows, and the kicks that meet them are
+          marked and counted.
+        </Typography>
+      )}
+      <Button component="label" sx={{ mt: 1 }}>
+        {held ? 'Import another…' : 'Import a MIDI file…'}
+        <input
+          type="file"
+          accept=".mid,.midi,audio/midi"
+          aria-label="MIDI file"
+          style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            event.target.value = '';
+            if (file) void read(file);
+          }}
+        />
+      </Button>
+      {trouble && (
+        <Typography role="alert" sx={{ fontSize: 13, color: color('warn'), mt: 1 }}>
+          {trouble}
+        </Typography>
+      )}
+      {offered && (
+        <Box sx={{ mt: 1.5 }}>
+          <Typography variant="caption" component="p" sx={{ m: 0, mb: 0.5 }}>
+            Which part of {offered.file}?
+          </Typography>
+          {offered.parts.map((part, i) => (
+            <Button key={`${i} ${part.name}`} fullWidth sx={{ mb: 0.5 }} onClick={() => take(part)}>
+              {part.name}, {part.notes.length} notes{part.left ? ` (${part.left} more are left out)` : ''}
+            </Button>
+          ))}
+        </Box>
+      )}
+    </SidePanel>
+  );
+}
+
+function Held({ view, reference, words }: { view: PatternView; reference: Reference; words: string }) {
+  const edit = useEdit();
+  const { meter } = indexOf(view.document).song;
+  const chosen = useSession((session) => session.hits);
+  const bar = barTicks(meter);
+  const kicks = view.hits.filter((one) => view.rows.find((row) => row.key === one.row)?.family === 'kick');
+  const some = kicks.filter((one) => chosen.has(one.hit.id));
+  const moved = (some.length ? some : kicks).map((one) => one.hit.id);
+  const last = reference.notes.at(-1);
+  const bars = Math.max(1, Math.ceil(((last?.[0] ?? 0) + 1) / bar));
+  return (
+    <>
+      <Typography sx={{ fontSize: 13.5, fontWeight: 600 }}>{reference.name}</Typography>
+      <Typography role="status" aria-label="Kicks and reference" sx={{ fontSize: 13, mb: 1.5 }}>
+        {words}
+      </Typography>
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="The pattern lies under"
+        value={Math.round(reference.shift / bar)}
+        onChange={(event) => {
+          const shift = Number(event.target.value) * bar;
+          edit(() => ({ label: 'move the reference', put: [{ ...reference, shift }], remove: [] }));
+        }}
+        sx={{ mb: 1.25 }}
+      >
+        {Array.from({ length: bars }, (_, i) => (
+          <MenuItem key={i} value={i}>
+            bar {i + 1} on
+          </MenuItem>
+        ))}
+      </TextField>
+      <Button
+        fullWidth
+        disabled={!moved.length}
+        onClick={() => edit((now) => moveToReference(now, view.resolved.pattern.id, moved, reference))}
+      >
+        {some.length
+          ? `Move the ${some.length} chosen to the nearest onset`
+          : 'Move all kicks to the nearest onset'}
+      </Button>
+      <Button
+        variant="text"
+        fullWidth
+        sx={{ mt: 0.5 }}
+        onClick={() => edit(() => ({ label: 'remove the reference', put: [], remove: [reference.id] }))}
+      >
+        Remove the reference
+      </Button>
+    </>
+  );
+}

@@ -1,0 +1,55 @@
+import { Box } from '@mui/material';
+import { placeName } from '@plucky/core';
+import { useSession } from '../../../session/store.ts';
+import { color } from '../../../ui/tokens.ts';
+import type { Layout } from './layout.ts';
+import type { PatternView } from '../view.ts';
+
+/** The caret on its row. */
+export function CaretMark({
+  view,
+  layout,
+  row,
+  at,
+}: {
+  view: PatternView;
+  layout: Layout;
+  row: number;
+  at: number;
+}) {
+  const found = view.rows[row];
+  if (!found) return null;
+  const x = layout.xOf(view.heardAt(found, at));
+  const top = row * layout.rowHeight;
+  return (
+    <g>
+      <rect x={0} y={top + 1} width="100%" height={layout.rowHeight - 1} fill={color('wash')} opacity={0.6} />
+      <path
+        d={`M${x - 5} ${top + 2}h10M${x} ${top + 2}V${top + layout.rowHeight - 2}M${x - 5} ${top + layout.rowHeight - 2}h10`}
+        stroke={color('plum')}
+        strokeWidth={1.4}
+        fill="none"
+      />
+    </g>
+  );
+}
+
+/** What stands at the caret, for those who do not see it. */
+export function CaretWords({ view }: { view: PatternView }) {
+  const caret = useSession((session) => session.caret);
+  const row = view.rows.find((one) => one.key === caret?.row);
+  const hit = view.hits.find((one) => one.row === row?.key && one.hit.at === caret?.at)?.hit;
+  const words =
+    row && caret
+      ? `${row.name}, ${placeName(Math.round(caret.at), view.meter)}, ${hit ? `velocity ${hit.velocity}, ${hit.origin}` : 'empty'}`
+      : '';
+  return (
+    <Box
+      role="status"
+      aria-label="Caret"
+      sx={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)' }}
+    >
+      {words}
+    </Box>
+  );
+}

@@ -1,0 +1,68 @@
+import { Box } from '@mui/material';
+import { modulo, songStretches } from '@plucky/core';
+import { useCallback, useMemo, useRef } from 'react';
+import { useSong } from '../../../document/context.tsx';
+import { usePlayhead, useWhatPlays } from '../../../transport/useTransport.ts';
+import type { WhatPlays } from '../../../transport/what.ts';
+import { color } from '../../../ui/tokens.ts';
+import type { Layout } from './layout.ts';
+import type { PatternView } from '../view.ts';
+
+/** A line through the rows at the place that is heard. */
+export function Playhead({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {
+  const line = useRef<HTMLDivElement>(null);
+  const what = useWhatPlays();
+  const document = useSong();
+  const placeIn = useMemo(() => placeInPattern(document, view, what), [document, view, what]);
+  const show = useCallback(
+    (place: number | null) => {
+      if (!line.current) return;
+      const at = place === null ? null : placeIn(place);
+      line.current.style.opacity = at === null ? '0' : '1';
+      if (at !== null) line.current.style.transform = `translateX(${layout.xOf(at)}px)`;
+    },
+    [layout, placeIn],
+  );
+  usePlayhead(show);
+  return (
+    <Box
+      ref={line}
+      data-testid="playhead"
+      sx={{
+        position: 'absolute',
+        top: 8,
+        left: -1,
+        width: '2px',
+        height: height - 8,
+        background: color('plum'),
+        pointerEvents: 'none',
+        opacity: 0,
+      }}
+    />
+  );
+}
+
+/** From a place in what plays to the place in this pattern, or null while the pattern is silent. */
+function placeInPattern(
+  document: ReturnType<typeof useSong>,
+  view: PatternView,
+  what: WhatPlays | null,
+): (place: number) => number | null {
+  const { id } = view.resolved.pattern;
+  if (what?.scope.kind === 'pattern') {
+    const from = what.cut?.from ?? 0;
+    return (place) => (place + from < view.length ? place + from : null);
+  }
+  if (what?.origin == null) return () => null;
+  const { origin } = what;
+  const places = songStretches(document).flatMap(({ start, slot }) =>
+    slot.layers
+      .filter((layer) => layer.pattern === id)
+      .map((layer) => ({ from: start + (layer.from ?? 0), to: start + (layer.to ?? slot.length) })),
+  );
+  return (place) => {
+    const at = place + origin;
+    const found = places.find(({ from, to }) => at >= from && at < to);
+    return found ? modulo(at - found.from, view.length) : null;
+  };
+}

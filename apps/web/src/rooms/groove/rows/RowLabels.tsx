@@ -1,0 +1,146 @@
+import { Box, Typography } from '@mui/material';
+import { memo } from 'react';
+import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
+import { Listening } from '../../../ui/Listening.tsx';
+import { KeyCap, QuietButton } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { ACCENTS, REFERENCE, RULER } from './layout.ts';
+import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
+import { tapKeyOf } from '../recording/tap-keys.ts';
+import type { Row } from '../view.ts';
+
+/** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
+export const RowLabels = memo(function RowLabels({
+  rows,
+  drums,
+  rowHeight,
+  width,
+  lanes,
+  reference,
+}: {
+  rows: readonly Row[];
+  drums: boolean;
+  rowHeight: number;
+  width: number;
+  lanes: number;
+  reference: ReferenceView | null;
+}) {
+  return (
+    <Box
+      sx={{
+        position: 'sticky',
+        left: 0,
+        zIndex: 2,
+        width,
+        flexShrink: 0,
+        background: color('page'),
+        height: 'fit-content',
+      }}
+    >
+      <Box sx={{ height: RULER, pl: 1.75, pt: 0.75 }}>
+        {drums && (
+          <QuietButton title="Rows, sounds and notes of the kit (Y)" onClick={() => openPanel('kit')}>
+            Kit…
+          </QuietButton>
+        )}
+      </Box>
+      <Labels rows={rows} rowHeight={rowHeight} />
+      <Box sx={{ height: lanes, pl: 1.75, fontSize: 12.5, fontWeight: 600, color: color('soft') }}>
+        <Box
+          sx={{
+            height: ACCENTS,
+            display: 'flex',
+            alignItems: 'center',
+            justifyContent: 'space-between',
+            pr: 1,
+          }}
+        >
+          Accent
+          {drums && !reference && (
+            <QuietButton
+              title="Import a bass or any part to hold the kicks against"
+              onClick={() => openPanel('reference')}
+            >
+              Reference…
+            </QuietButton>
+          )}
+        </Box>
+        {reference && (
+          <Box sx={{ height: REFERENCE, lineHeight: 1.25, pr: 0.5 }}>
+            <QuietButton title="The imported part" onClick={() => openPanel('reference')}>
+              {reference.reference.name}
+            </QuietButton>
+            <Typography noWrap sx={{ fontSize: 11, color: color('faint') }}>
+              {meetingWords(reference)}
+            </Typography>
+          </Box>
+        )}
+      </Box>
+    </Box>
+  );
+});
+
+const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[]; rowHeight: number }) {
+  const caretRow = useSession((session) => session.caret?.row);
+  const chosen = useSession((session) => session.rows);
+  const recording = useSession((session) => session.recording);
+  return rows.map((row, i) => {
+    const on = chosen.size ? chosen.has(row.key) : row.key === caretRow;
+    return (
+      <Box
+        key={row.key}
+        sx={{
+          height: rowHeight,
+          display: 'flex',
+          alignItems: 'center',
+          pl: 1.75,
+          gap: 0.4,
+          background: on ? color('wash') : 'transparent',
+        }}
+      >
+        <Box
+          component="button"
+          aria-label={`Row ${row.name}`}
+          aria-pressed={on}
+          onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
+          sx={{
+            flex: 1,
+            minWidth: 0,
+            border: 0,
+            p: 0,
+            background: 'none',
+            color: 'inherit',
+            font: 'inherit',
+            textAlign: 'left',
+            cursor: 'pointer',
+            lineHeight: 1.2,
+          }}
+        >
+          <Typography noWrap sx={{ fontSize: 13, fontWeight: 600, lineHeight: 1.2 }}>
+            {row.name}
+          </Typography>
+          {rowHeight >= 34 && (
+            <Typography noWrap sx={{ fontSize: 11, color: color('faint'), lineHeight: 1.2 }}>
+              {row.detail}
+            </Typography>
+          )}
+        </Box>
+        {recording ? (
+          <TapKey index={rows.length - 1 - i} />
+        ) : (
+          row.pitch === 0 && <Listening voice={row.voice} />
+        )}
+      </Box>
+    );
+  });
+});
+
+/** The key that plays a row while a take is recorded. */
+function TapKey({ index }: { index: number }) {
+  const key = tapKeyOf(index);
+  return key ? (
+    <Box sx={{ pr: 1.5 }}>
+      <KeyCap>{key.toUpperCase()}</KeyCap>
+    </Box>
+  ) : null;
+}

@@ -1,0 +1,140 @@
+import { Box } from '@mui/material';
+import { useMemo, useRef } from 'react';
+import { useSession } from '../../../session/store.ts';
+import { stemPaths, Stems, type StemShape } from '../../../ui/stems.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { AccentLane } from './AccentLane.tsx';
+import { CaretMark, CaretWords } from './Caret.tsx';
+import { ACCENTS, LABELS, layOut, REFERENCE, RULER, TALL, useSize } from './layout.ts';
+import { LoopStrip } from './LoopStrip.tsx';
+import { Playhead } from './Playhead.tsx';
+import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
+import { RowLabels } from './RowLabels.tsx';
+import { Ruler } from './Ruler.tsx';
+import { useRowActions } from '../actions/useRowActions.ts';
+import { useRowPointer, type GestureMark } from './useRowPointer.ts';
+import type { PatternView, PlacedHit } from '../view.ts';
+
+/** The rows of a pattern with its hits at their true time. */
+export function Rows({ view }: { view: PatternView }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const size = useSize(frame);
+  const actions = useRowActions(view);
+  const chosen = useSession((session) => session.hits);
+  const caret = useSession((session) => session.caret);
+  const reference = useReference(view);
+  const lanes = ACCENTS + (reference ? REFERENCE : 0);
+  const layout = useMemo(
+    () => layOut(size, view.rows.length, view.length, lanes),
+    [size, view.rows.length, view.length, lanes],
+  );
+  const { handlers, mark } = useRowPointer(view, actions, layout);
+  const { rowHeight, width } = layout;
+  const height = rowHeight * view.rows.length;
+  const tall = rowHeight * TALL;
+  const stemHeight = (velocity: number) => 5 + (velocity / 127) * (tall - 5);
+  const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
+    hits.map(({ hit, heard, accented, strokes }) => ({
+      x: layout.xOf(heard),
+      base,
+      height: stemHeight(hit.velocity),
+      origin: hit.origin,
+      chosen: chosen.has(hit.id),
+      accented,
+      tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
+      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(one.velocity) })),
+    }));
+
+  return (
+    <Box
+      ref={frame}
+      sx={{
+        flex: 1,
+        minHeight: 0,
+        overflow: 'auto',
+        border: `1px solid ${color('strong')}`,
+        borderRadius: '14px',
+        background: color('page'),
+        display: 'flex',
+      }}
+    >
+      <RowLabels
+        rows={view.rows}
+        drums={view.part.type === 'drums'}
+        rowHeight={rowHeight}
+        width={LABELS}
+        lanes={lanes}
+        reference={reference}
+      />
+      <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
+        <Ruler frame={view.frame} layout={layout} width={width} height={height} />
+        <svg
+          role="application"
+          aria-label={`Rows of ${view.resolved.pattern.name}. Arrows move, A adds, Delete removes, M silences.`}
+          tabIndex={0}
+          width={width}
+          height={height}
+          style={{
+            position: 'absolute',
+            top: RULER,
+            left: 0,
+            touchAction: 'none',
+            cursor: 'crosshair',
+            outlineOffset: -2,
+            outlineColor: color('plum'),
+          }}
+          {...handlers}
+        >
+          {caret && (
+            <CaretMark
+              view={view}
+              layout={layout}
+              row={view.rows.findIndex((row) => row.key === caret.row)}
+              at={caret.at}
+            />
+          )}
+          {view.rows.map((row, i) => {
+            const stems = stemsOf(view.hitsOf(row), (i + 1) * rowHeight - 1);
+            return (
+              <g key={row.key} data-row={row.key} data-hits={stems.length}>
+                <Stems family={row.family} {...stemPaths(row.family, stems)} />
+              </g>
+            );
+          })}
+          {mark && <Mark mark={mark} />}
+        </svg>
+        <LoopStrip view={view} layout={layout} height={RULER + height} />
+        <AccentLane
+          view={view}
+          layout={layout}
+          width={width}
+          top={RULER + height}
+          onToggle={(at) => actions.accent(at)}
+        />
+        {reference && (
+          <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} reference={reference} />
+        )}
+        <Playhead view={view} layout={layout} height={RULER + height} />
+      </Box>
+      <CaretWords view={view} />
+    </Box>
+  );
+}
+
+/** What a gesture draws: the box that chooses, or the line that velocities follow. */
+function Mark({ mark: { kind, from, to } }: { mark: GestureMark }) {
+  const line = { stroke: color('plum'), strokeWidth: 1.5, pointerEvents: 'none' as const };
+  if (kind === 'line') return <path d={`M${from.x} ${from.y}L${to.x} ${to.y}`} fill="none" {...line} />;
+  return (
+    <rect
+      x={Math.min(from.x, to.x)}
+      y={Math.min(from.y, to.y)}
+      width={Math.abs(to.x - from.x)}
+      height={Math.abs(to.y - from.y)}
+      fill={color('wash')}
+      fillOpacity={0.5}
+      strokeDasharray="4 3"
+      {...line}
+    />
+  );
+}

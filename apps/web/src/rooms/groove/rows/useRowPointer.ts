@@ -1,0 +1,211 @@
+import { gridTicks, snap, type Id } from '@plucky/core';
+import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { freshId } from '../../../document/ids.ts';
+import { chooseHits, useSession } from '../../../session/store.ts';
+import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
+import { TALL, type Layout } from './layout.ts';
+import type { RowActions } from '../actions/useRowActions.ts';
+import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../view.ts';
+
+/** How near to a stem, and how far before a press becomes a drag, in px. */
+const NEAR = 9;
+const SLACK = 5;
+/** How far up a drag doubles a velocity, in px. */
+const DOUBLING = 70;
+/** Velocity steps for each px of an upward drag while adding. */
+const VELOCITY_PER_PX = 0.8;
+/** Two presses within this time are one double press, in ms. */
+const DOUBLE = 800;
+
+interface Point {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** What a gesture draws over the rows. */
+export interface GestureMark {
+  readonly kind: 'box' | 'line';
+  readonly from: Point;
+  readonly to: Point;
+}
+
+interface Held {
+  readonly kind: 'stems' | 'free' | 'adding' | 'box' | 'line';
+  readonly from: Point;
+  readonly row: Row;
+  readonly gesture: string;
+  readonly starts: DragStarts;
+  /** Where the added hit stands, in ticks. */
+  readonly at: number;
+  /** The stem that a box began on: without a drag it is chosen too, or no more. */
+  readonly stem: PlacedHit | null;
+  direction: 'none' | 'across' | 'along';
+}
+
+/**
+ * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
+ * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen. Shift and drag draws
+ * a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
+ */
+export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
+  const held = useRef<Held | null>(null);
+  const added = useRef<{ id: Id; time: number } | null>(null);
+  const [mark, setMark] = useState<GestureMark | null>(null);
+
+  const local = (event: MouseEvent<SVGSVGElement>): Point => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return { x: event.clientX - box.left, y: event.clientY - box.top };
+  };
+  const rowAt = (y: number) => view.rows[Math.floor(y / layout.rowHeight)];
+  const stemAt = (row: Row, x: number): PlacedHit | null => {
+    const off = (one: PlacedHit) => Math.abs(layout.xOf(one.heard) - x);
+    const near = view.hits.filter((one) => one.row === row.key && off(one) <= NEAR);
+    return near.sort((a, b) => off(a) - off(b))[0] ?? null;
+  };
+  const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
+    const base = {
+      from,
+      row,
+      gesture: freshId(),
+      starts: startsOf(view),
+      at: 0,
+      stem: null,
+      direction: 'none' as const,
+    };
+    const stem = stemAt(row, from.x);
+    if (event.shiftKey) return { ...base, kind: event.altKey ? 'line' : 'box', stem };
+    if (stem) {
+      chooseAt(stem, event.ctrlKey || event.metaKey);
+      useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
+      return { ...base, kind: event.altKey ? 'free' : 'stems', starts: startsOf(view) };
+    }
+    const at = placeNear(view, row, layout.tickOf(from.x));
+    const id = actions.add(row, at, base.gesture);
+    added.current = id === null ? null : { id, time: event.timeStamp };
+    return { ...base, kind: 'adding', at };
+  };
+
+  const down = (event: PointerEvent<SVGSVGElement>) => {
+    if (event.button !== 0) return;
+    const from = local(event);
+    const row = rowAt(from.y);
+    if (!row) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    held.current = begin(event, row, from);
+  };
+
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    const now = held.current;
+    if (!now) return;
+    const to = local(event);
+    const [dx, dy] = [to.x - now.from.x, to.y - now.from.y];
+    if (now.direction === 'none' && Math.max(Math.abs(dx), Math.abs(dy)) > SLACK)
+      now.direction = Math.abs(dx) > Math.abs(dy) ? 'along' : 'across';
+    if (now.direction === 'none') return;
+    const ticks = layout.tickOf(to.x) - layout.tickOf(now.from.x);
+    if (now.kind === 'box' || now.kind === 'line') setMark({ kind: now.kind, from: now.from, to });
+    if (now.kind === 'box') chooseHits(inBox(now.from, to));
+    else if (now.kind === 'line')
+      actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, to), now.gesture);
+    else if (now.kind === 'adding') whileAdding(now, to, dy);
+    else if (now.direction === 'across') actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
+    else if (now.kind === 'free') actions.dragFree(now.starts, ticks, now.gesture);
+    else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
+  };
+
+  const whileAdding = (now: Held, to: Point, dy: number) => {
+    if (now.direction === 'along') {
+      const step = gridTicks(now.row.grid);
+      const end = placeNear(view, now.row, layout.tickOf(to.x));
+      const [first, last] = [Math.min(now.at, end), Math.max(now.at, end)];
+      const places = Array.from(
+        { length: Math.floor((last - first) / step) + 1 },
+        (_, i) => first + i * step,
+      );
+      actions.addRun(now.row, places, USUAL_VELOCITY, now.gesture);
+      return;
+    }
+    const one = view.hits.find(({ hit }) => hit.id === added.current?.id);
+    const starts = one ? new Map([[one.hit.id, startOf(one)]]) : new Map();
+    const wanted = USUAL_VELOCITY - dy * VELOCITY_PER_PX;
+    actions.dragVelocity(starts, wanted / (one?.hit.velocity ?? wanted), now.gesture);
+  };
+
+  const inBox = (a: Point, b: Point): Id[] => {
+    const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
+    const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
+    const keys = new Set(
+      view.rows
+        .filter((_, i) => (i + 1) * layout.rowHeight > top && i * layout.rowHeight < bottom)
+        .map((row) => row.key),
+    );
+    return view.hits
+      .filter((one) => {
+        const x = layout.xOf(one.heard);
+        return keys.has(one.row) && x >= left && x <= right;
+      })
+      .map((one) => one.hit.id);
+  };
+
+  /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
+  const pointAt = (row: Row, { x, y }: Point): RampPoint => {
+    const base = (view.rows.indexOf(row) + 1) * layout.rowHeight;
+    const velocity = Math.min(127, Math.max(1, ((base - y) / (layout.rowHeight * TALL)) * 127));
+    return { tick: layout.tickOf(x), velocity };
+  };
+
+  const up = () => {
+    const now = held.current;
+    if (now?.stem && now.direction === 'none') chooseAt(now.stem, true);
+    held.current = null;
+    setMark(null);
+  };
+
+  const doublePress = (event: MouseEvent<SVGSVGElement>) => {
+    if (added.current && event.timeStamp - added.current.time < DOUBLE) return;
+    const at = local(event);
+    const row = rowAt(at.y);
+    const stem = row && stemAt(row, at.x);
+    if (stem) actions.remove([stem.hit.id]);
+  };
+
+  const handlers = {
+    onPointerDown: down,
+    onPointerMove: move,
+    onPointerUp: up,
+    onPointerCancel: up,
+    onDoubleClick: doublePress,
+  };
+  return { handlers, mark };
+}
+
+function chooseAt({ hit }: PlacedHit, more: boolean): void {
+  const { hits } = useSession.getState();
+  if (!more) {
+    if (!hits.has(hit.id)) chooseHits([hit.id]);
+    return;
+  }
+  const next = new Set(hits);
+  if (!next.delete(hit.id)) next.add(hit.id);
+  chooseHits(next);
+}
+
+function startOf({ hit, heard }: PlacedHit) {
+  return { at: hit.at, heard, velocity: hit.velocity };
+}
+
+/** What the chosen hits are as a gesture begins. */
+function startsOf(view: PatternView): DragStarts {
+  const { hits } = useSession.getState();
+  const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));
+  return new Map(chosen.map((one) => [one.hit.id, startOf(one)]));
+}
+
+/** The grid place of a row that is heard nearest to a tick, within the pattern. */
+function placeNear(view: PatternView, row: Row, tick: number): number {
+  const step = gridTicks(row.grid);
+  const middle = snap(tick, row.grid);
+  const places = [middle - step, middle, middle + step].filter((at) => at >= 0 && at < view.length);
+  const off = (at: number) => Math.abs(view.heardAt(row, at) - tick);
+  return places.sort((a, b) => off(a) - off(b))[0] ?? 0;
+}

@@ -1,0 +1,297 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  apply,
+  followWithShape,
+  isChange,
+  isRefusal,
+  shapeHits,
+  sow,
+  type Outcome,
+  type Shape,
+  type SongDocument,
+} from '@plucky/core';
+import { useEffect, useMemo, useState } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId, freshSeed } from '../../../document/ids.ts';
+import { useSession } from '../../../session/store.ts';
+import { setPreview } from '../../../transport/preview.ts';
+import { Amount, Choice, Seed } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { voicesOf } from '../actions/row-context.ts';
+import { SHAPE_RULES, SOW_RULES, type RuleEntry, type RuleInput } from './shape-rules.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView, Row } from '../view.ts';
+
+/** Sow and shape: a rule is seen on the rows and heard before it is taken. */
+export function ShapePanel({ view }: { view: PatternView }) {
+  const [rule, setRule] = useState<RuleEntry | null>(null);
+  const rows = useChosenRows(view);
+  const names = rows.map((row) => row.name).join(', ');
+  return (
+    <SidePanel
+      label="Sow and shape"
+      about={`On ${names || 'all rows'}`}
+      title={rule ? rule.title : 'Sow and shape'}
+    >
+      {rule ? (
+        <RuleSettings key={rule.title} view={view} rows={rows} rule={rule} onDone={() => setRule(null)} />
+      ) : (
+        <>
+          <Typography variant="caption" component="p" sx={{ mt: 0, mb: 1 }}>
+            Choose one row, or several with Ctrl. Chosen hits are shaped alone.
+          </Typography>
+          <RuleList title="Sow: place hits" rules={SOW_RULES} onChoose={setRule} />
+          <RuleList title="Shape: change hits" rules={SHAPE_RULES} onChoose={setRule} />
+        </>
+      )}
+    </SidePanel>
+  );
+}
+
+function useChosenRows(view: PatternView): readonly Row[] {
+  const together = useSession((session) => session.rows);
+  const caretRow = useSession((session) => session.caret?.row);
+  return useMemo(() => {
+    const chosen = view.rows.filter((row) => together.has(row.key));
+    const one = view.rows.find((row) => row.key === caretRow);
+    return chosen.length ? chosen : one ? [one] : [];
+  }, [view.rows, together, caretRow]);
+}
+
+function RuleList<R extends RuleEntry>({
+  title,
+  rules,
+  onChoose,
+}: {
+  title: string;
+  rules: readonly R[];
+  onChoose: (rule: R) => void;
+}) {
+  return (
+    <Box component="section" aria-label={title} sx={{ mb: 2 }}>
+      <Typography
+        component="h3"
+        sx={{ fontFamily: 'inherit', fontSize: 12, fontWeight: 500, color: color('soft'), mb: 0.5 }}
+      >
+        {title}
+      </Typography>
+      {rules.map((rule) => (
+        <Button
+          key={rule.title}
+          variant="text"
+          fullWidth
+          onClick={() => onChoose(rule)}
+          sx={{
+            display: 'block',
+            textAlign: 'left',
+            px: 1,
+            py: 0.4,
+            mx: -1,
+            width: 'calc(100% + 16px)',
+            color: color('ink'),
+          }}
+        >
+          <Box component="span" sx={{ display: 'block', fontSize: 13.5, lineHeight: 1.3 }}>
+            {rule.title}
+          </Box>
+          <Box
+            component="span"
+            sx={{ display: 'block', fontSize: 11.5, fontWeight: 400, lineHeight: 1.25, color: color('soft') }}
+          >
+            {rule.about}
+          </Box>
+        </Button>
+      ))}
+    </Box>
+  );
+}
+
+function RuleSettings({
+  view,
+  rows,
+  rule,
+  onDone,
+}: {
+  view: PatternView;
+  rows: readonly Row[];
+  rule: RuleEntry;
+  onDone: () => void;
+}) {
+  const { document } = view;
+  const edit = useEdit();
+  const hits = useSession((session) => session.hits);
+  const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({});
+  const [choice, setChoice] = useState(rule.choices?.[0] ?? '');
+  const [seed, setSeed] = useState(freshSeed);
+  const used = rows.length ? rows : view.rows;
+  const [onto, setOnto] = useState(() => otherRow(view, used[0]));
+  const { pattern } = view.resolved;
+  // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
+  const ids = useMemo(() => (hits.size > 1 ? hits : null), [hits]);
+
+  const input = useMemo<RuleInput>(() => {
+    const at = (name: string) => numbers[name] ?? rule.fields.find((one) => one.name === name)?.value ?? 0;
+    return { view, voices: voicesOf(used), grid: used[0]?.grid ?? 4, at, onto, choice, seed };
+  }, [view, used, rule, numbers, choice, seed, onto]);
+  const outcome = useMemo(
+    (): Outcome =>
+      rule.kind === 'shape'
+        ? shapeHits(document, pattern.id, rule.make(input), ids)
+        : sowRows(document, pattern.id, used, rule.make(input), input.at('velocity')),
+    [document, pattern.id, used, rule, input, ids],
+  );
+
+  useShapePreview(document, outcome, view, rule.title);
+
+  const take = () => {
+    if (edit(() => outcome)) onDone();
+  };
+  const keep = () => {
+    if (rule.kind !== 'shape') return;
+    const shape: Shape = { ...rule.make(input), id: freshId() };
+    if (edit((now) => followWithShape(now, pattern.id, shape))) onDone();
+  };
+  return (
+    <>
+      <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>
+        {rule.about}
+      </Typography>
+      {rule.choices && (
+        <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.25 }}>
+          {rule.choices.map((one) => (
+            <Choice key={one} chosen={one === choice} onClick={() => setChoice(one)}>
+              {CHOICE_WORDS[one] ?? one}
+            </Choice>
+          ))}
+        </Box>
+      )}
+      {rule.needsRow && (
+        <TextField
+          select
+          fullWidth
+          size="small"
+          label={choice === 'path' ? 'In turn with' : 'On'}
+          value={onto}
+          onChange={(event) => setOnto(event.target.value)}
+          sx={{ mb: 1 }}
+        >
+          {view.rows.map((row) => (
+            <MenuItem key={row.key} value={row.voice.id}>
+              {row.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {rule.fields.map((one) => {
+        const value = numbers[one.name] ?? one.value;
+        return (
+          <Amount
+            key={one.name}
+            label={one.label}
+            value={value}
+            min={one.min}
+            max={one.max}
+            text={`${value}${one.unit ? ` ${one.unit}` : ''}`}
+            onChange={(next) => setNumbers((before) => ({ ...before, [one.name]: next }))}
+          />
+        );
+      })}
+      {rule.random && <Seed value={seed} onAnother={() => setSeed(freshSeed())} />}
+      <Typography
+        role="status"
+        aria-label="What the rule does"
+        sx={{ fontSize: 13, color: color('soft'), my: 1 }}
+      >
+        {effectWords(document, outcome, pattern.id)}
+      </Typography>
+      <Button
+        variant="contained"
+        color="primary"
+        fullWidth
+        disabled={!outcome || isRefusal(outcome)}
+        onClick={take}
+        sx={{ mb: 0.75 }}
+      >
+        Take it
+      </Button>
+      {rule.kind === 'shape' && pattern.parent && !ids && (
+        <Button
+          fullWidth
+          title="The rule runs again whenever the parent changes"
+          onClick={keep}
+          sx={{ mb: 0.75 }}
+        >
+          Keep as a rule
+        </Button>
+      )}
+      <Button variant="text" fullWidth onClick={onDone}>
+        Back without taking
+      </Button>
+    </>
+  );
+}
+
+const CHOICE_WORDS: Readonly<Record<string, string>> = {
+  all: 'All hits',
+  strong: 'Strong places',
+  nth: 'Every nth',
+  path: 'In turn',
+};
+
+function otherRow(view: PatternView, row: Row | undefined): string {
+  return view.rows.find((one) => one.voice.id !== row?.voice.id)?.voice.id ?? row?.voice.id ?? '';
+}
+
+/** Sows the same rule on several rows, as one edit. */
+function sowRows(
+  document: SongDocument,
+  pattern: string,
+  rows: readonly Row[],
+  rule: Parameters<typeof sow>[2]['rule'],
+  velocity: number,
+): Outcome {
+  let now = document;
+  let last: Outcome = null;
+  for (const { voice, pitch } of rows) {
+    const outcome = sow(now, pattern, { voice: voice.id, rule, velocity, pitch });
+    if (!isChange(outcome)) continue;
+    now = apply(now, outcome).document;
+    last = outcome;
+  }
+  return last;
+}
+
+/** Lets the outcome be seen on the rows and heard until it is taken or left. */
+function useShapePreview(document: SongDocument, outcome: Outcome, view: PatternView, title: string): void {
+  const { id, name } = view.resolved.pattern;
+  useEffect(() => {
+    if (!isChange(outcome)) return;
+    setPreview({
+      document: apply(document, outcome).document,
+      scope: { kind: 'pattern', pattern: id },
+      title: `${name}, as it would be`,
+      detail: `${title}, not taken yet`,
+      shows: id,
+    });
+    return () => setPreview(null);
+  }, [document, outcome, id, name, title]);
+}
+
+/** How many hits an outcome adds, silences and changes, counted from the two documents. */
+function effectWords(document: SongDocument, outcome: Outcome, id: string): string {
+  if (outcome === null) return 'Nothing would change.';
+  if (isRefusal(outcome)) return outcome.reason;
+  const [before, after] = [document.records[id], outcome.put.find((record) => record.id === id)];
+  if (before?.kind !== 'pattern' || after?.kind !== 'pattern') return '';
+  const added = Object.keys(after.own).filter((hit) => !Object.hasOwn(before.own, hit)).length;
+  const silenced = after.silenced.filter((hit) => !before.silenced.includes(hit)).length;
+  const changed =
+    Object.entries(after.own).filter(([hit, now]) => before.own[hit] && before.own[hit] !== now).length +
+    Object.entries(after.changed).filter(([hit, now]) => before.changed[hit] !== now).length;
+  const parts = [
+    added && `${added} added`,
+    silenced && `${silenced} silenced`,
+    changed && `${changed} changed`,
+  ].filter(Boolean);
+  return parts.length ? `${parts.join(', ')}.` : 'Nothing would change.';
+}

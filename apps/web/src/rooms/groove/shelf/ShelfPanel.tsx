@@ -1,0 +1,234 @@
+import { Box, Button, Typography } from '@mui/material';
+import { apply, fromShelf, indexOf, meterName, NO_EDITS, type SongDocument } from '@plucky/core';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { api, type ShelfItem } from '../../../api/client.ts';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../document/ids.ts';
+import { choosePattern } from '../../../session/store.ts';
+import { setPreview } from '../../../transport/preview.ts';
+import { barShares, marksOf } from '../../../ui/marks.ts';
+import { Miniature } from '../../../ui/Miniature.tsx';
+import { Choice, QuietButton } from '../../../ui/parts.tsx';
+import { color, SERIF } from '../../../ui/tokens.ts';
+import { unusedName } from '../family/FamilyList.tsx';
+import { inShelfContext, rankByReference, TRIED_ID } from './shelf-context.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+
+const ORDERS = ['as they stand', 'by the reference'] as const;
+type Order = (typeof ORDERS)[number];
+
+/** Patterns to begin with and of one's own: stepped through by keys, heard with the song's other part, then taken. */
+export function ShelfPanel({ view }: { view: PatternView }) {
+  const { document } = view;
+  const edit = useEdit();
+  const { enqueueSnackbar } = useSnackbar();
+  const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
+  const [type, setType] = useState(view.part.type);
+  const [order, setOrder] = useState<Order>('as they stand');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const list = useRef<HTMLDivElement>(null);
+  const reference = indexOf(document).references[0];
+  const ofType = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
+  const ranked = useMemo(
+    () => (reference && order === 'by the reference' ? rankByReference(document, ofType, reference) : null),
+    [document, ofType, reference, order],
+  );
+  const shown = ranked?.map((one) => one.item) ?? ofType;
+  const item = shown.find((one) => one.id === chosen) ?? null;
+
+  useShelfPreview(document, item);
+  useEffect(() => {
+    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+
+  const take = (one: ShelfItem) => {
+    const id = freshId();
+    const index = indexOf(document);
+    const part = index.parts.find((each) => each.type === one.pattern.type);
+    const name = unusedName(index, part?.id ?? '', one.pattern.name);
+    const taken = fromShelf(document, one.pattern, id, name);
+    if (!taken) return enqueueSnackbar('This song has no part for it.', { variant: 'warning' });
+    if (!edit(() => taken.change)) return;
+    setChosen(null);
+    choosePattern(id);
+    if (taken.unmatched.length)
+      enqueueSnackbar(
+        `No row for ${taken.unmatched.join(', ')}: their hits were left out. The kit can have the row.`,
+        {
+          variant: 'warning',
+        },
+      );
+  };
+  const step = (event: KeyboardEvent) => {
+    const at = shown.findIndex((one) => one.id === chosen);
+    const next = { ArrowDown: at + 1, ArrowUp: at < 0 ? 0 : at - 1, Home: 0, End: shown.length - 1 }[
+      event.key
+    ];
+    if (next !== undefined) setChosen(shown[Math.min(shown.length - 1, Math.max(0, next))]?.id ?? null);
+    else if (event.key === 'Enter' && item) take(item);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <SidePanel label="Shelf" about="↑ ↓ to hear, Enter to take" title="The shelf" fills>
+      <Box role="group" aria-label="Which patterns" sx={{ display: 'flex', gap: 0.75, mb: 1 }}>
+        <Choice chosen={type === 'drums'} onClick={() => setType('drums')}>
+          Grooves
+        </Choice>
+        <Choice chosen={type === 'notes'} onClick={() => setType('notes')}>
+          Lines
+        </Choice>
+      </Box>
+      {reference && type === 'drums' && (
+        <Box role="group" aria-label="Order" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
+          {ORDERS.map((one) => (
+            <Choice key={one} chosen={one === order} onClick={() => setOrder(one)}>
+              {one === 'as they stand' ? 'As they stand' : 'Most kicks met first'}
+            </Choice>
+          ))}
+        </Box>
+      )}
+      {error && (
+        <Typography role="alert" sx={{ fontSize: 13, color: color('warn') }}>
+          {error.message} The shelf could not be read; the song is as it was.
+        </Typography>
+      )}
+      <Box
+        ref={list}
+        role="listbox"
+        aria-label="Patterns on the shelf"
+        data-keys="room"
+        tabIndex={0}
+        onKeyDown={step}
+        sx={{ mx: -0.75, minHeight: 0, flex: 1, overflow: 'auto', borderRadius: '10px' }}
+      >
+        {shown.map((one) => (
+          <Entry
+            key={one.id}
+            item={one}
+            chosen={one.id === chosen}
+            words={ranked?.find((each) => each.item === one)?.words}
+            document={document}
+            onHear={() => {
+              setChosen(one.id);
+              list.current?.focus({ preventScroll: true });
+            }}
+            onTake={() => take(one)}
+          />
+        ))}
+      </Box>
+    </SidePanel>
+  );
+}
+
+function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
+  useEffect(() => {
+    const context = item && inShelfContext(document, item.pattern);
+    if (!context) return;
+    setPreview({
+      document: context.document,
+      scope: { kind: 'section', section: TRIED_ID },
+      title: `${item.pattern.name}, from the shelf`,
+      detail: context.with ? `With ${context.with}, at the song’s tempo` : 'Alone, at the song’s tempo',
+      playsAtOnce: true,
+    });
+    return () => setPreview(null);
+  }, [document, item]);
+}
+
+function Entry({
+  item,
+  chosen,
+  words,
+  document,
+  onHear,
+  onTake,
+}: {
+  item: ShelfItem;
+  chosen: boolean;
+  words: string | undefined;
+  document: SongDocument;
+  onHear: () => void;
+  onTake: () => void;
+}) {
+  const { pattern } = item;
+  const marks = useMemo(() => {
+    const taken = fromShelf(document, pattern, TRIED_ID, pattern.name);
+    if (!taken) return [];
+    const next = apply(document, taken.change).document;
+    const made = indexOf(next).pattern(TRIED_ID);
+    const hits = Object.entries(made?.own ?? NO_EDITS.own).map(([id, hit]) => ({
+      ...hit,
+      id,
+      origin: 'own' as const,
+    }));
+    return marksOf(indexOf(next), hits, 0, pattern.length);
+  }, [document, pattern]);
+  const bar = (3840 * pattern.meter.beats) / pattern.meter.unit;
+  return (
+    <Box
+      role="option"
+      aria-selected={chosen}
+      onClick={onHear}
+      sx={{
+        px: 1,
+        py: 0.5,
+        borderRadius: '10px',
+        cursor: 'pointer',
+        border: `1px solid ${chosen ? color('plum') : 'transparent'}`,
+        background: chosen ? color('wash') : 'transparent',
+      }}
+    >
+      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+        {pattern.name}
+      </Typography>
+      <Typography noWrap sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+        {words ??
+          `${meterName(pattern.meter)} · ${pattern.length / bar} ${pattern.length === bar ? 'bar' : 'bars'} · made at ${pattern.tempo}`}
+        {item.own ? ' · yours' : ''}
+      </Typography>
+      <Miniature marks={marks} height={22} barShares={barShares(0, pattern.length, bar)} />
+      {chosen && (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
+          <Button variant="contained" color="primary" onClick={onTake}>
+            Take it
+          </Button>
+          {item.own && <TakeOff item={item} />}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function TakeOff({ item }: { item: ShelfItem }) {
+  const queries = useQueryClient();
+  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
+  const refresh = () => queries.invalidateQueries({ queryKey: ['shelf'] });
+  const back = useMutation({ mutationFn: () => api.addToShelf(item.pattern), onSuccess: refresh });
+  const off = useMutation({
+    mutationFn: () => api.takeOffShelf(item.id),
+    onSuccess: async () => {
+      await refresh();
+      enqueueSnackbar(`${item.pattern.name} is off the shelf.`, {
+        action: (key) => (
+          <Button
+            color="inherit"
+            variant="text"
+            onClick={() => {
+              closeSnackbar(key);
+              back.mutate();
+            }}
+          >
+            Undo
+          </Button>
+        ),
+      });
+    },
+    onError: (error) => enqueueSnackbar(error.message, { variant: 'warning' }),
+  });
+  return <QuietButton onClick={() => off.mutate()}>Take off the shelf</QuietButton>;
+}
