@@ -13,6 +13,8 @@ export interface SoundWanted {
 export class SoundBank {
   readonly #context: BaseAudioContext;
   readonly #buffers = new Map<string, AudioBuffer>();
+  /** What the worker has been asked for. */
+  readonly #coming = new Set<string>();
   readonly #clicks = new Map<boolean, AudioBuffer>();
   #worker: Worker | null = null;
 
@@ -42,7 +44,8 @@ export class SoundBank {
     for (const wanted of sounds)
       for (const layer of LAYERS.keys()) {
         const key = keyOf(wanted, layer);
-        if (this.#buffers.has(key)) continue;
+        if (this.#buffers.has(key) || this.#coming.has(key)) continue;
+        this.#coming.add(key);
         const { name, note, kit } = wanted;
         const samples = await renderer.render(name, this.#context.sampleRate, layer, note, kit);
         if (!this.#buffers.has(key)) this.#keep(key, samples);

@@ -76,7 +76,12 @@ export class Player {
   /** The place within what is played, in ticks, as it is heard now; null when nothing plays. */
   place(): number | null {
     if (!this.#clock) return null;
-    return placeAt(this.#clock, this.#context.currentTime - this.#context.outputLatency);
+    return placeAt(this.#clock, this.#heardTime());
+  }
+
+  /** The audio time of what is heard at this moment; not every browser tells its latency. */
+  #heardTime(): number {
+    return this.#context.currentTime - (this.#context.outputLatency || 0);
   }
 
   /** Tells when playing starts or stops. */
@@ -164,7 +169,7 @@ export class Player {
   heardAt(timeStamp: number): number | null {
     if (!this.#clock) return null;
     const ago = Math.max(0, performance.now() - timeStamp) / 1000;
-    return runningTick(this.#clock, this.#context.currentTime - this.#context.outputLatency - ago);
+    return runningTick(this.#clock, this.#heardTime() - ago);
   }
 
   stop(): void {

@@ -42,7 +42,8 @@ export function writtenPlace(
 ): WrittenPlace {
   const step = gridTicks(grid);
   const plain = { voice: voice.id, velocity: 1, length: 1, pitch: 0, offsetMs: 0 };
-  const middle = Math.round(tick / step) * step;
+  // Adding 0 turns the -0 that rounds up from just before the start into 0.
+  const middle = Math.round(tick / step) * step + 0;
   const heard = [middle - step, middle, middle + step]
     .filter((at) => at >= 0 && at < length)
     .map((at) => ({ at, off: tick - heardPlace(at, { ...plain, at }, voice, grid, feel) }))

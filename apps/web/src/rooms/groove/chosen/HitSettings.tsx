@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { clampVelocity, gridTicks, GRIDS, placeName, type Hit } from '@plucky/core';
+import { clampVelocity, gridTicks, GRIDS, placeName, ticksToMs, type Hit } from '@plucky/core';
 import { Amount } from '../../../ui/parts.tsx';
 import { color, SERIF } from '../../../ui/tokens.ts';
 import { useRef } from 'react';
@@ -98,7 +98,12 @@ export function HitSettings({
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}
       </Box>
-      <OrnamentSettings first={first} row={row} actions={actions} />
+      <OrnamentSettings
+        first={first}
+        heardMs={ticksToMs(hits[0]?.heard ?? 0, view.frame.tempo)}
+        row={row}
+        actions={actions}
+      />
       {drums && (first.pitch !== 0 || pan !== 0) && (
         <Typography variant="caption" component="p" sx={{ m: 0, mt: 0.5 }}>
           Tuning and pan are heard here; a drum’s MIDI note names the drum, so the file keeps it as it is.

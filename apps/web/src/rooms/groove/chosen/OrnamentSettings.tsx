@@ -1,5 +1,5 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { GRACES, gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
 import { Amount } from '../../../ui/parts.tsx';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../view.ts';
@@ -7,7 +7,18 @@ import type { Row } from '../view.ts';
 type Actions = Pick<HitActions, 'set' | 'roll' | 'flam'>;
 
 /** The roll and the flam of the chosen hits: switched on by a press, and then set. */
-export function OrnamentSettings({ first, row, actions }: { first: Hit; row: Row; actions: Actions }) {
+export function OrnamentSettings({
+  first,
+  heardMs,
+  row,
+  actions,
+}: {
+  first: Hit;
+  /** How long after the pattern's start the first one is heard. */
+  heardMs: number;
+  row: Row;
+  actions: Actions;
+}) {
   const { roll, flam } = first;
   return (
     <Box sx={{ mt: 1 }}>
@@ -50,6 +61,12 @@ export function OrnamentSettings({ first, row, actions }: { first: Hit; row: Row
               actions.set((hit) => (hit.flam ? { flam: { ...hit.flam, share } } : {}), 'flam', gesture)
             }
           />
+          {GRACES[flam.kind] * flam.ms > heardMs && (
+            <Typography variant="caption" component="p" sx={{ m: 0 }}>
+              Grace strokes before the very start have no place there, and are left out when nothing comes
+              before.
+            </Typography>
+          )}
         </>
       )}
     </Box>

@@ -17,9 +17,9 @@ import {
 } from '@plucky/core';
 import { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from '@plucky/songs';
 import { KIT_IDS, KITS, kitOf, USUAL_KIT_ID, type KitId } from '@plucky/sound';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
-import { useEdit } from '../../../document/context.tsx';
+import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
 import { NameField } from '../../../ui/NameField.tsx';
 import { Choice, Group, QuietButton } from '../../../ui/parts.tsx';
@@ -36,7 +36,7 @@ export function KitPanel({ view }: { view: PatternView }) {
   return (
     <SidePanel label="Kit" about={part.name} title="The kit">
       {part.type === 'drums' && <AddVoice part={part} document={document} voices={voices} />}
-      {part.type === 'drums' && <KitChoice part={part} document={document} />}
+      {part.type === 'drums' && <KitChoice part={part} />}
       {shared.map((group) => (
         <Typography key={group[0]?.note} role="alert" sx={{ fontSize: 13, color: color('warn'), mb: 1 }}>
           {group.map((voice) => voice.name).join(' and ')} share MIDI note {group[0]?.note}: a receiver cannot
@@ -78,33 +78,27 @@ function isDrum(sound: string): sound is DrumName {
   return DRUM_NAMES.some((name) => name === sound);
 }
 
-function KitChoice({ part, document }: { part: Part; document: SongDocument }) {
+function KitChoice({ part }: { part: Part }) {
   const edit = useEdit();
-  const [heard, setHeard] = useState<KitId | null>(null);
+  const store = useDocumentStore();
   const chosen = kitOf(part.kit);
-  // What the new kit sounds like is heard at once, when nothing plays that would show it.
-  useEffect(() => {
+  const choose = (id: KitId) => {
+    if (!edit((now) => chooseKit(now, part.id, id, USUAL_KIT_ID, usualNote))) return;
+    // What the kit sounds like is heard at once, when nothing plays that would show it.
     const player = thePlayer();
+    const { document } = store.getState();
     const snare = indexOf(document)
       .voicesOf(part.id)
       .find((voice) => voice.family === 'snare');
-    if (heard !== chosen || !snare || player.isPlaying) return;
+    if (!snare || player.isPlaying) return;
     player.setSong(document, []);
     void player.audition(snare, 100);
-    // Only a choice made here is to be heard, not every later edit of the song.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [heard, chosen]);
+  };
   return (
     <Group title="Sounds">
       {KIT_IDS.map((id) => (
         <Box key={id} sx={{ mb: 0.75 }}>
-          <Choice
-            chosen={id === chosen}
-            onClick={() => {
-              setHeard(id);
-              edit((now) => chooseKit(now, part.id, id, USUAL_KIT_ID, usualNote));
-            }}
-          >
+          <Choice chosen={id === chosen} onClick={() => choose(id)}>
             {KITS[id].name}
           </Choice>
           <Typography sx={{ fontSize: 11.5, color: color('soft'), pl: 0.25 }}>{KITS[id].about}</Typography>

@@ -32,15 +32,25 @@ export function useRecording(view: PatternView): void {
     const gesture = freshId();
     const held = new Map<string, Sounding>();
 
+    /** How long one round is: the looped stretch, or the whole pattern. */
+    const round = () => {
+      const { loop } = useSession.getState();
+      return loop ? loop.to - loop.from : latest.current.length;
+    };
+    /** Running ticks start anew with each edit that is heard, so that only their place in the round counts. */
+    const placeInPattern = (heard: number) => {
+      const from = useSession.getState().loop?.from ?? 0;
+      return from + (heard < 0 ? heard : modulo(heard, round()));
+    };
+
     const strike = (row: Row, velocity: number, time: number, key: string) => {
       const { resolved, frame } = latest.current;
       void player.audition(row.voice, velocity, row.voice.note + row.pitch);
       const heard = player.heardAt(time);
       if (heard === null) return;
-      const from = useSession.getState().loop?.from ?? 0;
       if (heard < 0 && ticksToMs(-heard, frame.tempo) > EARLY_MS) return;
       const id = freshId();
-      const tick = heard + from;
+      const tick = placeInPattern(heard);
       const stroke = { voice: row.voice.id, tick, velocity, pitch: row.pitch };
       if (edit((document) => recordHit(document, resolved.pattern.id, stroke, id), gesture))
         held.set(key, { id, tick });
@@ -51,10 +61,8 @@ export function useRecording(view: PatternView): void {
       held.delete(key);
       const heard = player.heardAt(time);
       if (!sounding || heard === null || latest.current.part.type === 'drums') return;
-      const { length: round, resolved } = latest.current;
-      const from = useSession.getState().loop?.from ?? 0;
-      // Running ticks start anew with each edit that is heard, so that only their place in the round counts.
-      const length = Math.max(30, Math.round(modulo(heard + from - sounding.tick, round)));
+      const { resolved } = latest.current;
+      const length = Math.max(30, Math.round(modulo(placeInPattern(heard) - sounding.tick, round())));
       edit(
         (document) => changeHits(document, resolved.pattern.id, [sounding.id], () => ({ length })),
         gesture,
