@@ -99,6 +99,16 @@ test('songs are duplicated, deleted and put back', async ({ page }) => {
   await expect(page.getByRole('article')).toHaveCount(count + 1);
 });
 
+test('a song begins with a starter groove, at its tempo and in its meter', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a starter groove…' }).click();
+  await page.getByRole('menuitem', { name: /^Seven gates/ }).click();
+  await expect(rows(page)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Meter: 7/8 (2+2+3)' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Tempo: 120 bpm' })).toBeVisible();
+  await expect(page.locator('g[data-row="closed-hat"]')).toHaveAttribute('data-hits', '7');
+});
+
 test('a drag on the sheet resizes a slot, another moves it, and the form is put in another order', async ({
   page,
 }) => {

@@ -30,9 +30,11 @@ interface How {
   readonly level: number;
   readonly pan: number;
   readonly rate: number;
+  readonly stays?: boolean;
 }
 
 const PLAIN: How = { level: 0.8, pan: 0, rate: 1 };
+const COUNT_IN: How = { ...PLAIN, stays: true };
 
 type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'>;
 const PLAIN_STROKE = { pan: 0, tune: 0 };
@@ -41,6 +43,8 @@ interface Sounding {
   readonly source: AudioBufferSourceNode;
   readonly gain: GainNode;
   readonly start: number;
+  /** Whether an edit leaves it alone, as it does the clicks of a count-in. */
+  readonly stays: boolean;
 }
 
 export interface Playing {
@@ -154,7 +158,7 @@ export class Player {
     for (let i = 0; i < beats; i++)
       this.#startBuffer(
         this.#bank.click(i % meter.beats === 0),
-        PLAIN,
+        COUNT_IN,
         start + i * beat,
         this.mixer.out,
         null,
@@ -220,8 +224,9 @@ export class Player {
   #reschedule(): void {
     if (!this.#clock) return;
     const limit = this.#context.currentTime + TOO_LATE;
-    for (const one of this.#sounding) if (one.start > limit) one.source.stop(0);
-    this.#sounding = this.#sounding.filter((one) => one.start <= limit);
+    const stays = (one: Sounding) => one.stays || one.start <= limit;
+    for (const one of this.#sounding) if (!stays(one)) one.source.stop(0);
+    this.#sounding = this.#sounding.filter(stays);
     this.#scheduledTo = Math.max(this.#clock.tick, runningTick(this.#clock, limit));
     this.#schedule();
   }
@@ -267,7 +272,7 @@ export class Player {
     last.connect(to);
     source.onended = () => last.disconnect();
     source.start(time);
-    const one: Sounding = { source, gain, start: time };
+    const one: Sounding = { source, gain, start: time, stays: how.stays ?? false };
     if (ends !== null) endAt(one, Math.max(ends, time));
     this.#sounding.push(one);
   }

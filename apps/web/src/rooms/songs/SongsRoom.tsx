@@ -7,6 +7,7 @@ import { api, type SongFace } from '../../api/client.ts';
 import { ModeButton } from '../../app/TopBar.tsx';
 import { Logo } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
+import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
 
 /** All songs, the bin, and the ways to a new one. */
@@ -22,7 +23,7 @@ export function SongsRoom() {
   const open = (id: string) => void navigate(`/songs/${id}/groove`);
 
   const create = useMutation({
-    mutationFn: () => api.create('blank'),
+    mutationFn: ({ from, name }: { from: string; name?: string }) => api.create(from, name),
     onSuccess: (song) => open(song.id),
     onError: failed,
   });
@@ -78,12 +79,13 @@ export function SongsRoom() {
           <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>
           <Typography sx={{ color: color('soft') }}>{countText(shown.data, inBin)}</Typography>
           <Box sx={{ flex: 1 }} />
+          {!inBin && <FromStarter onChoose={(from, name) => create.mutate({ from, name })} />}
           {!inBin && (
             <Button
               variant="contained"
               color="primary"
               disabled={create.isPending}
-              onClick={() => create.mutate()}
+              onClick={() => create.mutate({ from: 'blank' })}
               sx={{ px: 2, py: 1 }}
             >
               New song

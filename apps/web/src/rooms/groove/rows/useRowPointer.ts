@@ -7,8 +7,9 @@ import { TALL, type Layout } from './layout.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
 import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../view.ts';
 
-/** How near to a stem, and how far before a press becomes a drag, in px. */
+/** How near to a stem a press means it, at the most and at the least, and how far it goes before it is a drag, in px. */
 const NEAR = 9;
+const NEAREST = 3;
 const SLACK = 5;
 /** How far up a drag doubles a velocity, in px. */
 const DOUBLING = 70;
@@ -59,7 +60,10 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   const rowAt = (y: number) => view.rows[Math.floor(y / layout.rowHeight)];
   const stemAt = (row: Row, x: number): PlacedHit | null => {
     const off = (one: PlacedHit) => Math.abs(layout.xOf(one.heard) - x);
-    const near = view.hits.filter((one) => one.row === row.key && off(one) <= NEAR);
+    // On a fine grid the free place beside a stem must stay free to press.
+    const step = layout.xOf(gridTicks(row.grid)) - layout.xOf(0);
+    const reach = Math.min(NEAR, Math.max(NEAREST, step / 2));
+    const near = view.hitsOf(row).filter((one) => off(one) <= reach);
     return near.sort((a, b) => off(a) - off(b))[0] ?? null;
   };
   const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
