@@ -1,0 +1,105 @@
+import {
+  apply,
+  followWithShape,
+  isChange,
+  resolve,
+  readSong,
+  shapeHits,
+  sow,
+  sowPlaces,
+  type Id,
+  type SongDocument,
+} from '@plucky/core';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { viewOf } from '../view.ts';
+import { SHAPE_RULES, SOW_RULES, type RuleEntry, type RuleInput } from './shape-rules.ts';
+
+const songs = ['paper-lanterns', 'salt-waltz', 'seven-herons'].map((id): readonly [string, SongDocument] => [
+  id,
+  DEMO_SONGS[id]?.() ?? blankSong(id, 1),
+]);
+
+/** The input that the panel makes for a row, with every field at one end of its range, or as it is offered. */
+function inputFor(
+  document: SongDocument,
+  pattern: Id,
+  rule: RuleEntry,
+  end: 'min' | 'value' | 'max',
+): RuleInput {
+  const view = viewOf(document, pattern);
+  const row = view?.rows.find((one) => view.hitsOf(one).length > 2) ?? view?.rows[0];
+  if (!view || !row) throw new Error('no rows');
+  return {
+    view,
+    voices: [row.voice.id],
+    grid: row.grid,
+    at: (name) => rule.fields.find((one) => one.name === name)?.[end] ?? 0,
+    onto: view.rows.find((one) => one.voice.id !== row.voice.id)?.voice.id ?? row.voice.id,
+    choice: rule.choices?.[0] ?? '',
+    seed: 7,
+  };
+}
+
+describe.each(songs)('in %s', (_, song) => {
+  test.each(SHAPE_RULES.map((rule) => [rule.title, rule] as const))(
+    '%s gives a sound song with every field at either end, and stays within the pattern',
+    (__, rule) => {
+      for (const end of ['min', 'value', 'max'] as const)
+        for (const choice of rule.choices ?? ['']) {
+          const shape = rule.make({ ...inputFor(song, 'main', rule, end), choice });
+          const outcome = shapeHits(song, 'main', shape);
+          if (!isChange(outcome)) continue;
+          const { document } = apply(song, outcome);
+          expect(() => readSong(JSON.parse(JSON.stringify(Object.values(document.records))))).not.toThrow();
+          const { hits, pattern } = resolve(document, 'main');
+          expect(hits.every((hit) => hit.at >= 0 && hit.at < pattern.length)).toBe(true);
+        }
+    },
+  );
+
+  test.each(SOW_RULES.map((rule) => [rule.title, rule] as const))(
+    '%s sows within the pattern with every field at either end',
+    (__, rule) => {
+      for (const end of ['min', 'value', 'max'] as const) {
+        const input = inputFor(song, 'main', rule, end);
+        const { meter, length } = input.view;
+        for (const at of sowPlaces(rule.make(input), meter, length)) expect(at).toBeLessThan(length);
+        const [voice] = input.voices;
+        const outcome = sow(song, 'main', {
+          voice: voice ?? '',
+          rule: rule.make(input),
+          velocity: input.at('velocity'),
+          pitch: 0,
+        });
+        if (isChange(outcome)) expect(() => apply(song, outcome)).not.toThrow();
+      }
+    },
+  );
+
+  test('as they are offered, most rules change something, and a variation can keep each', () => {
+    const variation = Object.values(song.records).find(
+      (record) => record.kind === 'pattern' && record.parent === 'main' && record.role === 'variation',
+    );
+    if (!variation) throw new Error('no variation');
+    const changing = SHAPE_RULES.filter((rule) => {
+      const shape = rule.make(inputFor(song, 'main', rule, 'value'));
+      const kept = followWithShape(song, variation.id, { ...shape, id: 'kept' });
+      if (!isChange(kept)) throw new Error(`${rule.title} cannot be kept`);
+      expect(() =>
+        readSong(JSON.parse(JSON.stringify(Object.values(apply(song, kept).document.records)))),
+      ).not.toThrow();
+      return isChange(shapeHits(song, 'main', shape));
+    });
+    expect(changing.length).toBeGreaterThanOrEqual(SHAPE_RULES.length - 4);
+  });
+});
+
+test('every rule of the panel has a title of its own, and fields that can be set both ways', () => {
+  const rules: readonly RuleEntry[] = [...SOW_RULES, ...SHAPE_RULES];
+  expect(new Set(rules.map((rule) => rule.title)).size).toBe(rules.length);
+  for (const one of rules.flatMap((rule) => rule.fields)) {
+    expect(one.min).toBeLessThan(one.max);
+    expect(one.value).toBeGreaterThanOrEqual(one.min);
+    expect(one.value).toBeLessThanOrEqual(one.max);
+  }
+});

@@ -1,0 +1,62 @@
+import { indexOf, type Id, type SongDocument } from '@plucky/core';
+import { blankSong } from '@plucky/songs';
+import type { Edit } from '../document/context.tsx';
+import { createDocumentStore, redo, take, undo } from '../document/store.ts';
+import { rowContext, type RowContext } from '../rooms/groove/actions/row-context.ts';
+import { viewOf, type PatternView, type Row } from '../rooms/groove/view.ts';
+import { enterSong, useSession } from '../session/store.ts';
+
+/** A desk without a page: a song, a pattern in view, and what has been refused. */
+export interface Desk {
+  readonly document: () => SongDocument;
+  readonly view: () => PatternView;
+  readonly context: () => RowContext;
+  readonly row: (key: string) => Row;
+  /** The sounding hits as "row place velocity". */
+  readonly hits: () => string[];
+  readonly ids: (row?: string) => Id[];
+  readonly choose: (...ids: Id[]) => void;
+  readonly refused: string[];
+  readonly undo: () => string | null;
+  readonly redo: () => string | null;
+}
+
+let desks = 0;
+
+/** Opens a pattern of a song, with nothing chosen. */
+export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern: Id = 'main'): Desk {
+  enterSong(`desk ${desks++}`);
+  useSession.setState({ pattern });
+  const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
+  const refused: string[] = [];
+  const edit: Edit = (make, gesture = null) => {
+    const reason = take(store, make(store.getState().document), gesture);
+    if (reason) refused.push(reason);
+    return reason === null;
+  };
+  const now = () => store.getState().document;
+  const view = () => {
+    const made = viewOf(now(), pattern);
+    if (!made) throw new Error(`no pattern ${pattern} among ${Object.keys(now().records).join()}`);
+    return made;
+  };
+  return {
+    document: now,
+    view,
+    context: () => rowContext(view(), edit),
+    row(key) {
+      const row = view().rows.find((one) => one.key === key);
+      if (!row) throw new Error(`no row ${key} in ${indexOf(now()).song.name}`);
+      return row;
+    },
+    hits: () =>
+      view()
+        .hits.filter((one) => one.hit.origin !== 'silenced')
+        .map((one) => `${one.row} ${one.hit.at} ${one.hit.velocity}`),
+    ids: (row) => view().hits.flatMap((one) => (row === undefined || one.row === row ? [one.hit.id] : [])),
+    choose: (...ids) => useSession.setState({ hits: new Set(ids) }),
+    refused,
+    undo: () => undo(store),
+    redo: () => redo(store),
+  };
+}
