@@ -22,6 +22,8 @@ const pure = (name) => ({
 });
 
 export default {
+  // Generous, since shared machines can be slow: no test says how long anything may take.
+  testTimeout: 60_000,
   projects: [
     pure('core'),
     pure('songs'),

@@ -1,0 +1,110 @@
+import { addHits, apply, indexOf, isChange, type Hit, type SongDocument } from '@plucky/core';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { act, fireEvent, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { useSession } from '../../../session/store.ts';
+import { showBeside } from '../../../testing/render.tsx';
+import { Inspector } from './Inspector.tsx';
+
+jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
+
+const hit = (voice: string, at: number, velocity: number): Hit => ({
+  voice,
+  at,
+  velocity,
+  length: 120,
+  offsetMs: 0,
+  pitch: 0,
+});
+
+function songWith(hits: Record<string, Hit>): SongDocument {
+  const blank = blankSong('Mine', 1);
+  const outcome = addHits(
+    blank,
+    'main',
+    Object.entries(hits).map(([id, one]) => ({ id, ...one })),
+  );
+  return isChange(outcome) ? apply(blank, outcome).document : blank;
+}
+
+const open = (document: SongDocument, pattern = 'main') =>
+  showBeside(document, pattern, (view) => <Inspector view={view} />);
+const choose = (...hits: string[]) => act(() => useSession.setState({ hits: new Set(hits) }));
+const own = (document: SongDocument) => indexOf(document).pattern('main')?.own ?? {};
+
+test('an empty pattern says how to begin; what is chosen is named by its place, or counted', () => {
+  open(songWith({ a: hit('snare', 960, 90), b: hit('snare', 1920, 30) }));
+  expect(screen.getByText(/Press a stem to choose it/)).toBeTruthy();
+  choose('a');
+  expect(screen.getByText('Hit at 1.2.1')).toBeTruthy();
+  choose('a', 'b');
+  expect(screen.getByText('2 hits chosen')).toBeTruthy();
+  expect(screen.getByText('30 to 90')).toBeTruthy();
+});
+
+test('the velocity slider scales in proportion', () => {
+  const { document } = open(songWith({ a: hit('snare', 960, 90), b: hit('snare', 1920, 30) }));
+  choose('a', 'b');
+  const slider = screen.getByRole('slider', { name: 'Velocity' });
+  fireEvent.change(slider, { target: { value: 30 } });
+  expect([own(document())['a']?.velocity, own(document())['b']?.velocity]).toEqual([45, 15]);
+});
+
+test('a roll is switched on, set by number and by rate, and switched off', async () => {
+  const { document } = open(songWith({ a: hit('snare', 960, 90) }));
+  choose('a');
+  await userEvent.click(screen.getByRole('button', { name: 'Roll' }));
+  expect(own(document())['a']?.roll).toMatchObject({ hits: 2, span: 240, velocity: 72 });
+  await userEvent.click(screen.getByRole('combobox', { name: 'Strokes' }));
+  await userEvent.click(screen.getByRole('option', { name: 'at the rate of 32nds' }));
+  expect(own(document())['a']?.roll).toMatchObject({ grid: 8 });
+  expect(own(document())['a']?.roll?.hits).toBeUndefined();
+  fireEvent.change(screen.getByRole('slider', { name: 'Left and right in turn' }), { target: { value: 40 } });
+  expect(own(document())['a']?.roll?.pan).toBe(40);
+  await userEvent.click(screen.getByRole('button', { name: /^Roll of/ }));
+  expect(own(document())['a']?.roll).toBeNull();
+});
+
+test('a flam at the very start says that its grace strokes have no place there', async () => {
+  open(songWith({ a: hit('snare', 0, 90), b: hit('snare', 960, 90) }));
+  choose('b');
+  await userEvent.click(screen.getByRole('button', { name: 'Flam' }));
+  expect(screen.queryByText(/Grace strokes before the very start/)).toBeNull();
+  choose('a');
+  await userEvent.click(screen.getByRole('button', { name: 'Flam' }));
+  expect(screen.getByText(/Grace strokes before the very start/)).toBeTruthy();
+});
+
+test('rows that are chosen together take one value', async () => {
+  const { document } = open(songWith({ a: hit('snare', 0, 90) }));
+  act(() =>
+    useSession.setState({ rows: new Set(['snare', 'kick', 'ride']), caret: { row: 'snare', at: 0 } }),
+  );
+  expect(screen.getByRole('region', { name: '3 rows together' })).toBeTruthy();
+  fireEvent.change(screen.getByRole('slider', { name: 'Swing share' }), { target: { value: 30 } });
+  const shares = ['snare', 'kick', 'ride', 'clap'].map((id) => indexOf(document()).voice(id)?.swingShare);
+  expect(shares).toEqual([30, 30, 30, 100]);
+  await userEvent.click(screen.getByRole('combobox', { name: 'Limb' }));
+  await userEvent.click(screen.getByRole('option', { name: 'left foot' }));
+  expect(indexOf(document()).voice('ride')?.limb).toBe('left foot');
+});
+
+test('humanising shows its seed, and another one is another', async () => {
+  const { document } = open(songWith({ a: hit('snare', 0, 90) }));
+  fireEvent.change(screen.getByRole('slider', { name: 'Humanise timing' }), { target: { value: 6 } });
+  const seed = () => indexOf(document()).pattern('main')?.humanise?.seed;
+  const first = seed();
+  expect(screen.getByText(`seed ${first}`)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Another' }));
+  expect(seed()).not.toBe(first);
+  fireEvent.change(screen.getByRole('slider', { name: 'Humanise timing' }), { target: { value: 0 } });
+  expect(indexOf(document()).pattern('main')?.humanise).toBeUndefined();
+});
+
+test('a variation lists its own changes; a pattern that is followed cannot be removed and says why', async () => {
+  const demo = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
+  open(demo, 'lift');
+  expect(screen.getByRole('region', { name: 'Changes of its own' }).textContent).toContain('Kick added at');
+  await userEvent.click(screen.getByRole('button', { name: 'Remove this pattern' }));
+  expect(await screen.findByText(/follows? Verse lift/)).toBeTruthy();
+});

@@ -1,0 +1,52 @@
+import { ThemeProvider } from '@mui/material';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { act, render } from '@testing-library/react';
+import { indexOf, type Id, type SongDocument } from '@plucky/core';
+import { SnackbarProvider } from 'notistack';
+import type { ReactElement, ReactNode } from 'react';
+import { DocumentContext, useSong } from '../document/context.tsx';
+import { createDocumentStore, undo, type DocumentStore } from '../document/store.ts';
+import { viewOf, type PatternView } from '../rooms/groove/view.ts';
+import { enterSong, useSession } from '../session/store.ts';
+import { makeTheme } from '../ui/theme.ts';
+
+export interface Shown {
+  readonly store: DocumentStore;
+  readonly document: () => SongDocument;
+  readonly undo: () => void;
+}
+
+let songs = 0;
+
+/** Shows a part of the page over an open song, with nothing chosen. */
+export function show(document: SongDocument, page: ReactElement): Shown {
+  enterSong(`shown ${songs++}`);
+  const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
+  render(
+    <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
+      <ThemeProvider theme={makeTheme('light')}>
+        <SnackbarProvider>
+          <DocumentContext value={store}>{page}</DocumentContext>
+        </SnackbarProvider>
+      </ThemeProvider>
+    </QueryClientProvider>,
+  );
+  return { store, document: () => store.getState().document, undo: () => act(() => void undo(store)) };
+}
+
+/** Shows what stands beside a pattern's rows, kept up with every edit. */
+export function showBeside(
+  document: SongDocument,
+  pattern: Id,
+  beside: (view: PatternView) => ReactNode,
+): Shown {
+  const shown = show(document, <Beside pattern={pattern} beside={beside} />);
+  act(() => useSession.setState({ pattern }));
+  return shown;
+}
+
+function Beside({ pattern, beside }: { pattern: Id; beside: (view: PatternView) => ReactNode }) {
+  const document = useSong();
+  const view = indexOf(document).pattern(pattern) && viewOf(document, pattern);
+  return view ? beside(view) : null;
+}

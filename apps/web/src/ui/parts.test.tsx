@@ -1,0 +1,50 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { Amount, Choices, Seed } from './parts.tsx';
+
+test('a slider is named, says its value in words, and each press of a key is a gesture of its own', () => {
+  const gestures: string[] = [];
+  render(
+    <Amount
+      label="Velocity"
+      value={90}
+      min={1}
+      max={127}
+      text="90 of 127"
+      onChange={(_, gesture) => gestures.push(gesture)}
+    />,
+  );
+  const slider = screen.getByRole('slider', { name: 'Velocity' });
+  expect(slider.getAttribute('aria-valuetext')).toBe('90 of 127');
+  fireEvent.change(slider, { target: { value: 91 } });
+  fireEvent.change(slider, { target: { value: 92 } });
+  expect(gestures).toHaveLength(2);
+  expect(new Set(gestures).size).toBe(2);
+});
+
+test('choices say which one is chosen, and tell another', async () => {
+  const chosen: number[] = [];
+  render(
+    <Choices
+      title="On pairs of"
+      value={8}
+      options={[
+        { value: 8, label: '8ths' },
+        { value: 16, label: '16ths' },
+      ]}
+      onChange={(value) => chosen.push(value)}
+    />,
+  );
+  expect(screen.getByRole('region', { name: 'On pairs of' })).toBeTruthy();
+  expect(screen.getByRole('button', { name: '8ths' }).getAttribute('aria-pressed')).toBe('true');
+  await userEvent.click(screen.getByRole('button', { name: '16ths' }));
+  expect(chosen).toEqual([16]);
+});
+
+test('a seed is shown with the way to another', async () => {
+  let asked = 0;
+  render(<Seed value={4071} onAnother={() => asked++} />);
+  expect(screen.getByText('seed 4071')).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Another' }));
+  expect(asked).toBe(1);
+});
