@@ -120,6 +120,7 @@ function RuleSettings({
   const { document } = view;
   const edit = useEdit();
   const hits = useSession((session) => session.hits);
+  const stretch = useSession((session) => session.loop);
   const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({});
   const [choice, setChoice] = useState(rule.choices?.[0] ?? '');
   const [seed, setSeed] = useState(freshSeed);
@@ -131,8 +132,8 @@ function RuleSettings({
 
   const input = useMemo<RuleInput>(() => {
     const at = (name: string) => numbers[name] ?? rule.fields.find((one) => one.name === name)?.value ?? 0;
-    return { view, voices: voicesOf(used), grid: used[0]?.grid ?? 4, at, onto, choice, seed };
-  }, [view, used, rule, numbers, choice, seed, onto]);
+    return { view, voices: voicesOf(used), grid: used[0]?.grid ?? 4, at, onto, choice, seed, stretch };
+  }, [view, used, rule, numbers, choice, seed, onto, stretch]);
   const outcome = useMemo(
     (): Outcome =>
       rule.kind === 'shape'

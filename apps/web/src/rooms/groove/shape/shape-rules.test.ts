@@ -7,6 +7,7 @@ import {
   shapeHits,
   sow,
   sowPlaces,
+  type ChangeSet,
   type Id,
   type SongDocument,
 } from '@plucky/core';
@@ -37,6 +38,7 @@ function inputFor(
     onto: view.rows.find((one) => one.voice.id !== row.voice.id)?.voice.id ?? row.voice.id,
     choice: rule.choices?.[0] ?? '',
     seed: 7,
+    stretch: null,
   };
 }
 
@@ -101,5 +103,20 @@ test('every rule of the panel has a title of its own, and fields that can be set
     expect(one.min).toBeLessThan(one.max);
     expect(one.value).toBeGreaterThanOrEqual(one.min);
     expect(one.value).toBeLessThanOrEqual(one.max);
+  }
+});
+
+test('rules about a stretch mean the looped one where there is one', () => {
+  const song = songs[0]?.[1] ?? blankSong('none', 1);
+  const title = (name: string) => SHAPE_RULES.find((rule) => rule.title === name);
+  for (const name of ['Silence a stretch', 'Velocity ramp']) {
+    const rule = title(name);
+    if (!rule) throw new Error(`no rule ${name}`);
+    const input = { ...inputFor(song, 'main', rule, 'value'), stretch: { from: 960, to: 1920 } };
+    expect(rule.make(input)).toMatchObject({ from: 960, to: 1920 });
+    const { document } = apply(song, shapeHits(song, 'main', rule.make(input)) as ChangeSet);
+    const before = new Map(resolve(song, 'main').hits.map((hit) => [hit.id, hit]));
+    for (const hit of resolve(document, 'main').hits)
+      if (hit.at < 960 || hit.at >= 1920) expect(hit).toEqual(before.get(hit.id));
   }
 });

@@ -23,6 +23,8 @@ export interface RuleInput {
   readonly onto: string;
   readonly choice: string;
   readonly seed: number;
+  /** The looped stretch of the pattern, in ticks, which rules about a stretch then mean. */
+  readonly stretch: { readonly from: number; readonly to: number } | null;
 }
 
 interface RuleBase {
@@ -144,15 +146,14 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
-    title: 'Silence the end',
-    about: 'the last beats of the rows',
-    fields: [field('beats', 'Last', 1, 16, 2, 'beats')],
+    title: 'Silence a stretch',
+    about: 'the looped beats of the rows, or their last ones',
+    fields: [field('beats', 'Without a loop, the last', 1, 16, 2, 'beats')],
     make: (input) => ({
       id: TRIED,
       rule: 'silence',
       voices: input.voices,
-      from: beatsFrom(input, input.at('beats')),
-      to: input.view.length,
+      ...(input.stretch ?? { from: beatsFrom(input, input.at('beats')), to: input.view.length }),
     }),
   },
   {
@@ -253,9 +254,16 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   {
     kind: 'shape',
     title: 'Velocity ramp',
-    about: 'from the start to the end',
+    about: 'over the looped beats, or from the start to the end',
     fields: [field('start', 'From', 1, 127, 50), field('end', 'To', 1, 127, 115)],
-    make: ({ voices, at }) => ({ id: TRIED, rule: 'ramp', voices, start: at('start'), end: at('end') }),
+    make: ({ voices, at, stretch }) => ({
+      id: TRIED,
+      rule: 'ramp',
+      voices,
+      ...stretch,
+      start: at('start'),
+      end: at('end'),
+    }),
   },
   {
     kind: 'shape',
