@@ -53,7 +53,6 @@ export function songFrom(item: ShelfPattern, name: string, seed: number): SongDo
   const main = part?.id === DRUM_PART.id ? 'main' : 'bass-main';
   const before = pattern(main);
   const taken = fromShelf(tuned, item, main, before?.name ?? item.name);
-  const [made] = taken?.change.put ?? [];
-  if (made?.kind !== 'pattern' || !before) return tuned;
-  return documentOf([...Object.values(tuned.records), { ...made, order: before.order }]);
+  if (!taken || !before) return tuned;
+  return documentOf([...Object.values(tuned.records), { ...taken.pattern, order: before.order }]);
 }

@@ -4,6 +4,7 @@ import type { Hit, Id, Pattern } from '../song/records.ts';
 import { gridTicks, type Grid } from '../time/grid.ts';
 import { modulo } from '../time/ticks.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
+import { freeHitId } from './hits.ts';
 import { gridOf, resolve } from './resolve.ts';
 
 /** Sets the grid of rows here; hits stay where they are. */
@@ -95,8 +96,10 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       if (pattern.silenced.includes(hit.id)) silenced.add(copy.id);
     } else if (hit.origin !== 'silenced') {
       const { id: hitId, origin: _, ...fields } = hit;
-      let fresh = `${hitId}~${length}`;
-      while (Object.hasOwn(own, fresh) || after.followed.some((one) => one.id === fresh)) fresh += '~';
+      const fresh = freeHitId(
+        `${hitId}~${length}`,
+        (one) => Object.hasOwn(own, one) || after.followed.some((other) => other.id === one),
+      );
       own[fresh] = { ...fields, at: hit.at + length };
     }
   }

@@ -60,6 +60,13 @@ export function overlay(base: readonly FollowedHit[], edits: Edits, length: numb
   return { hits: hits.filter((hit) => hit.at < length).sort(byPlace), loose };
 }
 
+/** The wanted id with as many `~` behind it as make it one that is not taken. */
+export function freeHitId(wanted: Id, isTaken: (id: Id) => boolean): Id {
+  let id = wanted;
+  while (isTaken(id)) id += '~';
+  return id;
+}
+
 /**
  * The stretch of `length` ticks that starts `from` ticks into a pattern of `period` ticks, repeated as needed.
  * A hit of a later repeat gets the repeat's offset in ticks as a suffix, so that its id is unique and stable.
@@ -78,8 +85,7 @@ export function unroll<T extends IdentifiedHit>(
     for (const hit of hits) {
       const at = hit.at + offset - from;
       if (at < 0 || at >= length) continue;
-      let id = offset ? `${hit.id}~${offset}` : hit.id;
-      while (taken.has(id)) id += '~';
+      const id = freeHitId(offset ? `${hit.id}~${offset}` : hit.id, (one) => taken.has(one));
       taken.add(id);
       out.push({ ...hit, id, at });
     }

@@ -104,6 +104,8 @@ export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {
 
 export interface TakenFromShelf {
   readonly change: ChangeSet;
+  /** The pattern that the change puts. */
+  readonly pattern: Pattern;
   /** Names of voices for which the part has none; their hits were left out. */
   readonly unmatched: readonly string[];
 }
@@ -155,6 +157,7 @@ export function fromShelf(
   };
   return {
     change: { label: `take ${item.name} from the shelf`, put: [pattern], remove: [] },
+    pattern,
     unmatched: item.voices.filter((voice) => !matches.has(voice.id)).map((voice) => voice.name),
   };
 }

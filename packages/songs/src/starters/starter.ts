@@ -1,4 +1,13 @@
-import { gridTicks, meter, type Grid, type Id, type Meter, type ShelfPattern, type Song } from '@plucky/core';
+import {
+  barTicks,
+  gridTicks,
+  meter,
+  type Grid,
+  type Id,
+  type Meter,
+  type ShelfPattern,
+  type Song,
+} from '@plucky/core';
 import { DRUM_NAMES, DRUMS, type DrumName } from '../kit.ts';
 import { notes, row } from '../notation.ts';
 
@@ -66,7 +75,7 @@ export function line({ notes: list, bars, ...common }: Line): ShelfPattern {
   return {
     name: common.name,
     type: 'notes',
-    length: (bars * 3840 * counted.beats) / counted.unit,
+    length: bars * barTicks(counted),
     meter: counted,
     swing: swingOf(common),
     tonic: 'C',

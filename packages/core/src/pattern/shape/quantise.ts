@@ -1,4 +1,4 @@
-import { snap } from '../../time/grid.ts';
+import { gridTicks, snap } from '../../time/grid.ts';
 import type { RuleOf, ShapeRule } from './rule.ts';
 import { touches } from './rule.ts';
 
@@ -11,7 +11,7 @@ export const quantise: ShapeRule<RuleOf<'quantise'>> = (hits, shape, { length })
     const grid = shape.grids[hit.voice];
     if (!grid || !touches(shape.voices, hit)) return hit;
     const nearest = snap(hit.at, grid);
-    const target = nearest < length ? nearest : snap(hit.at - 960 / grid, grid);
+    const target = nearest < length ? nearest : snap(hit.at - gridTicks(grid), grid);
     const share = shape.strength / 100;
     return {
       ...hit,

@@ -2,7 +2,7 @@ import { indexOf, type SongDocument } from '../../song/document.ts';
 import type { Outcome } from '../../song/outcome.ts';
 import type { Edits, Hit, Id, Shape } from '../../song/records.ts';
 import { differing, withFields } from '../edit-hits.ts';
-import type { FollowedHit, ResolvedHit } from '../hits.ts';
+import { freeHitId, type FollowedHit, type ResolvedHit } from '../hits.ts';
 import { resolve } from '../resolve.ts';
 import { applyShape } from './data.ts';
 
@@ -55,8 +55,10 @@ function renamed(
 }
 
 function added(edits: Edits, { id, ...hit }: Hit & { id: Id }, taken: readonly ResolvedHit[]): Edits {
-  let fresh = id.slice(0, 150);
-  while (Object.hasOwn(edits.own, fresh) || taken.some((one) => one.id === fresh)) fresh += '~';
+  const fresh = freeHitId(
+    id.slice(0, 150),
+    (one) => Object.hasOwn(edits.own, one) || taken.some((other) => other.id === one),
+  );
   return { ...edits, own: { ...edits.own, [fresh]: hit } };
 }
 

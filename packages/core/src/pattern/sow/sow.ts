@@ -2,6 +2,7 @@ import { indexOf, type SongDocument } from '../../song/document.ts';
 import type { Outcome } from '../../song/outcome.ts';
 import type { Hit, Id } from '../../song/records.ts';
 import { gridTicks } from '../../time/grid.ts';
+import { freeHitId } from '../hits.ts';
 import { gridOf, resolve } from '../resolve.ts';
 import { sowPlaces, type SowRule } from './places.ts';
 
@@ -31,8 +32,7 @@ export function sow(document: SongDocument, pattern: Id, { voice, rule, velocity
   let count = 0;
   for (const at of sowPlaces(rule, meter, target.length)) {
     if (sounding.some((hit) => Math.abs(hit.at - at) < step / 2)) continue;
-    let id = `${voice}-${at}`.slice(0, 150);
-    while (taken.has(id)) id += '~';
+    const id = freeHitId(`${voice}-${at}`.slice(0, 150), (one) => taken.has(one));
     taken.add(id);
     const length = Math.max(1, Math.floor(step / (record.family === 'note' ? 1 : 2)));
     own[id] = { voice, at, velocity, length, offsetMs: 0, pitch };

@@ -14,15 +14,12 @@ export function Inspector({ view }: { view: PatternView }) {
   const together = useSession((session) => session.rows);
   const hits = view.hits.filter((one) => chosen.has(one.hit.id));
   const row = view.rows.find((one) => one.key === (hits[0]?.row ?? caret?.row));
-  const rows = view.rows.filter((one) => together.has(one.key));
+  const several = view.rows.filter((one) => together.has(one.key));
+  const rows = several.length || !row ? several : [row];
   return (
     <SidePanel label="What is chosen">
       {hits.length > 0 && row ? <HitSettings view={view} hits={hits} row={row} /> : <Hint view={view} />}
-      {rows.length > 0 ? (
-        <RowSettings view={view} rows={rows} />
-      ) : (
-        row && <RowSettings view={view} rows={[row]} />
-      )}
+      {rows.length > 0 && <RowSettings view={view} rows={rows} />}
       <PatternSettings view={view} />
     </SidePanel>
   );

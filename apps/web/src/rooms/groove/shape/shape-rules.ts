@@ -1,4 +1,4 @@
-import type { Grid, Shape, SowRule } from '@plucky/core';
+import { beatTicks, gridTicks, type Grid, type Shape, type SowRule } from '@plucky/core';
 import type { PatternView } from '../view.ts';
 
 /** A number that a rule can be tuned by. */
@@ -70,7 +70,7 @@ const VELOCITY = field('velocity', 'Velocity', 1, 127, 90);
 const TRIED = 'tried';
 
 const beatsFrom = ({ view }: RuleInput, beats: number) =>
-  Math.max(0, view.length - (beats * 3840) / view.meter.unit);
+  Math.max(0, view.length - beats * beatTicks(view.meter));
 
 /** Rules that place hits on the chosen row. */
 export const SOW_RULES: readonly SowEntry[] = [
@@ -326,7 +326,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
       rule: 'roll into',
       voices,
       hits: at('hits'),
-      span: Math.min(3840, Math.max(60, (at('steps') * 960) / grid)),
+      span: Math.min(3840, Math.max(60, at('steps') * gridTicks(grid))),
       start: at('start'),
     }),
   },

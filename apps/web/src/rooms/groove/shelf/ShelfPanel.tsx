@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { apply, fromShelf, indexOf, meterName, NO_EDITS, type SongDocument } from '@plucky/core';
+import { barTicks, fromShelf, indexOf, meterName, type SongDocument } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
@@ -159,16 +159,14 @@ function Entry({
   const marks = useMemo(() => {
     const taken = fromShelf(document, pattern, TRIED_ID, pattern.name);
     if (!taken) return [];
-    const next = apply(document, taken.change).document;
-    const made = indexOf(next).pattern(TRIED_ID);
-    const hits = Object.entries(made?.own ?? NO_EDITS.own).map(([id, hit]) => ({
+    const hits = Object.entries(taken.pattern.own).map(([id, hit]) => ({
       ...hit,
       id,
       origin: 'own' as const,
     }));
-    return marksOf(indexOf(next), hits, 0, pattern.length);
+    return marksOf(indexOf(document), hits, 0, pattern.length);
   }, [document, pattern]);
-  const bar = (3840 * pattern.meter.beats) / pattern.meter.unit;
+  const bar = barTicks(pattern.meter);
   return (
     <Box
       role="option"
