@@ -1,5 +1,5 @@
-import { overlay, unroll, type ResolvedHit } from '../pattern/hits.ts';
-import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { overlay, silent, unroll, type ResolvedHit } from '../pattern/hits.ts';
+import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Layer, Slot } from '../song/records.ts';
 
@@ -21,9 +21,10 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
   const length = (layer.to ?? slot.length) - from;
   const known = cache.get(layer);
   if (known && known.source === source && known.length === length) return known;
-  const sounding = source.hits
-    .filter((hit) => hit.origin !== 'silenced')
-    .map(({ origin: _, ...hit }) => ({ ...hit, silenced: layer.silencedVoices.includes(hit.voice) }));
+  const quiet = layer.silencedVoices;
+  const sounding = quiet.length
+    ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
+    : soundingOf(source);
   const repeated = unroll(sounding, source.pattern.length, 0, length);
   const resolved = { source, from, length, hits: overlay(repeated, layer, length).hits };
   cache.set(layer, resolved);

@@ -70,7 +70,7 @@ export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonl
   const back = new Set(chosen.map((hit) => hit.id));
   const changed: Record<Id, HitFields> = { ...record.changed };
   // A hit that a shape silences sounds again once the pattern has an entry of its own for it.
-  for (const hit of followed) if (hit.silenced && back.has(hit.id)) changed[hit.id] ??= {};
+  for (const hit of followed) if (hit.origin === 'silenced' && back.has(hit.id)) changed[hit.id] ??= {};
   const silenced = record.silenced.filter((id) => !back.has(id));
   return { label: 'bring hits back', put: [{ ...record, silenced, changed }], remove: [] };
 }
@@ -98,7 +98,7 @@ export function withFields(edits: Edits, followed: readonly FollowedHit[], id: I
   const [hit] = overlay([source], { ...edits, own: {} }, Infinity).hits;
   const differs = differing(source, { ...hit, ...fields });
   const changed = { ...edits.changed };
-  if (Object.keys(differs).length || source.silenced) changed[id] = differs;
+  if (Object.keys(differs).length || source.origin === 'silenced') changed[id] = differs;
   else delete changed[id];
   return { ...edits, changed };
 }

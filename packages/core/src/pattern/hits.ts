@@ -8,13 +8,29 @@ export interface IdentifiedHit extends Hit {
   readonly id: Id;
 }
 
-/** A hit that comes from a parent, after shapes; `silenced` when a shape has silenced it. */
-export interface FollowedHit extends IdentifiedHit {
-  readonly silenced: boolean;
-}
-
 export interface ResolvedHit extends IdentifiedHit {
   readonly origin: Origin;
+}
+
+/** A hit that comes from a parent, after shapes, one of which may have silenced it. */
+export interface FollowedHit extends ResolvedHit {
+  readonly origin: 'followed' | 'silenced';
+}
+
+/** What sounds of some hits, as one that follows them takes it over. Hits that are followed already are shared. */
+export function soundingHits(hits: readonly ResolvedHit[]): FollowedHit[] {
+  return hits.flatMap((hit) =>
+    isFollowed(hit) ? [hit] : hit.origin === 'silenced' ? [] : [{ ...hit, origin: 'followed' as const }],
+  );
+}
+
+function isFollowed(hit: ResolvedHit): hit is FollowedHit {
+  return hit.origin === 'followed';
+}
+
+/** The hit, silent. */
+export function silent<T extends ResolvedHit>(hit: T): T & { readonly origin: 'silenced' } {
+  return { ...hit, origin: 'silenced' };
 }
 
 /** An edit whose hit no longer exists: it is kept, does nothing, and is listed. */
@@ -44,20 +60,32 @@ function compare(a: string, b: string): number {
 export function overlay(base: readonly FollowedHit[], edits: Edits, length: number): Overlaid {
   const silenced = new Set(edits.silenced);
   const hits: ResolvedHit[] = [];
-  const known = new Set<Id>(Object.keys(edits.own));
-  for (const { silenced: byShape, ...followed } of base) {
-    known.add(followed.id);
-    const fields = Object.hasOwn(edits.changed, followed.id) ? edits.changed[followed.id] : undefined;
-    const quiet = silenced.has(followed.id) || (byShape && !fields);
-    const origin = quiet ? 'silenced' : fields ? 'changed' : 'followed';
-    hits.push({ ...followed, ...fields, origin });
+  for (const hit of base) {
+    const fields = Object.hasOwn(edits.changed, hit.id) ? edits.changed[hit.id] : undefined;
+    const placed = fields ? { ...hit, ...fields, origin: 'changed' as const } : hit;
+    hits.push(silenced.has(hit.id) ? silent(placed) : placed);
   }
   for (const [id, hit] of Object.entries(edits.own))
     hits.push({ ...hit, id, origin: silenced.has(id) ? 'silenced' : 'own' });
-  const loose: LooseEdit[] = [];
-  for (const id of edits.silenced) if (!known.has(id)) loose.push({ hit: id, edit: 'silenced' });
-  for (const id of Object.keys(edits.changed)) if (!known.has(id)) loose.push({ hit: id, edit: 'changed' });
-  return { hits: hits.filter((hit) => hit.at < length).sort(byPlace), loose };
+  return { hits: inPlace(hits, length), loose: looseEdits(base, edits) };
+}
+
+/** Hits before `length` by place; sorted only where they are not yet, since most of them come sorted. */
+function inPlace(hits: ResolvedHit[], length: number): readonly ResolvedHit[] {
+  const within = hits.every((hit) => hit.at < length) ? hits : hits.filter((hit) => hit.at < length);
+  const isSorted = within.every((hit, i) => i === 0 || byPlace(within[i - 1] ?? hit, hit) <= 0);
+  return isSorted ? within : within.sort(byPlace);
+}
+
+function looseEdits(base: readonly FollowedHit[], edits: Edits): readonly LooseEdit[] {
+  const changed = Object.keys(edits.changed);
+  if (!edits.silenced.length && !changed.length) return [];
+  const known = new Set(base.map((hit) => hit.id));
+  const isLoose = (hit: Id) => !known.has(hit) && !Object.hasOwn(edits.own, hit);
+  return [
+    ...edits.silenced.filter(isLoose).map((hit): LooseEdit => ({ hit, edit: 'silenced' })),
+    ...changed.filter(isLoose).map((hit): LooseEdit => ({ hit, edit: 'changed' })),
+  ];
 }
 
 /** The wanted id with as many `~` behind it as make it one that is not taken. */
@@ -76,7 +104,8 @@ export function unroll<T extends IdentifiedHit>(
   period: number,
   from: number,
   length: number,
-): T[] {
+): readonly T[] {
+  if (from === 0 && length === period) return hits;
   const out: T[] = [];
   const taken = new Set<Id>();
   const repeats = Math.ceil((from + length) / period);

@@ -10,7 +10,7 @@ import {
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
-import { overlay, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
+import { overlay, soundingHits, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
 import { applyShape } from './shape/data.ts';
 
 /** A pattern with all that it follows worked out. */
@@ -69,7 +69,7 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
   const meter = pattern.meter ?? parent?.meter;
   const from = parent ? windowStart(pattern, parent.pattern) : 0;
   let followed: readonly FollowedHit[] = parent
-    ? unroll(soundingHits(parent), parent.pattern.length, from, pattern.length)
+    ? unroll(soundingOf(parent), parent.pattern.length, from, pattern.length)
     : [];
   const context = { meter: meter ?? songMeter, length: pattern.length };
   for (const shape of pattern.shapes) followed = applyShape(followed, shape, context);
@@ -88,10 +88,15 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
   });
 }
 
-function soundingHits(parent: ResolvedPattern): FollowedHit[] {
-  return parent.hits
-    .filter((hit) => hit.origin !== 'silenced')
-    .map(({ origin: _, ...hit }) => ({ ...hit, silenced: false }));
+const sounding = new WeakMap<ResolvedPattern, readonly FollowedHit[]>();
+
+/** What followers and slots take over of a pattern, made once for all of them. */
+export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
+  const known = sounding.get(resolved);
+  if (known) return known;
+  const hits = soundingHits(resolved.hits);
+  sounding.set(resolved, hits);
+  return hits;
 }
 
 function followedAccents(parent: ResolvedPattern, from: number, length: number): readonly Accent[] {

@@ -10,7 +10,7 @@ const LOUD = 72;
 /** Adds soft hits a grid step before and after the loud hits of a voice, where the place is free and chance wills. */
 export const ghosts: ShapeRule<RuleOf<'ghosts'>> = (hits, shape, { length }) => {
   const step = gridTicks(shape.grid);
-  const own = hits.filter((hit) => hit.voice === shape.voice && !hit.silenced);
+  const own = hits.filter((hit) => hit.voice === shape.voice && hit.origin !== 'silenced');
   const taken = own.map((hit) => hit.at);
   const added: FollowedHit[] = [];
   for (const hit of own.filter((one) => one.velocity >= LOUD))
@@ -23,7 +23,7 @@ export const ghosts: ShapeRule<RuleOf<'ghosts'>> = (hits, shape, { length }) => 
       const { voice, pitch } = hit;
       const id = derivedId(hit.id, shape, side < 0 ? 'before' : 'after');
       const soft = { id, voice, at, velocity: shape.velocity, length: Math.floor(step / 2), offsetMs: 0 };
-      added.push({ ...soft, pitch, silenced: false });
+      added.push({ ...soft, pitch, origin: 'followed' });
     }
   return [...hits, ...added];
 };

@@ -1,3 +1,4 @@
+import { silent } from '../hits.ts';
 import { gridTicks } from '../../time/grid.ts';
 import { modulo } from '../../time/ticks.ts';
 import type { RuleOf, ShapeRule } from './rule.ts';
@@ -19,8 +20,7 @@ export const reverse: ShapeRule<RuleOf<'reverse'>> = (hits, shape, { length }) =
 export const stretchTime: ShapeRule<RuleOf<'half time' | 'double time'>> = (hits, shape, { length }) =>
   hits.flatMap((hit) => {
     if (!touches(shape.voices, hit)) return [hit];
-    if (shape.rule === 'half time')
-      return [hit.at * 2 < length ? { ...hit, at: hit.at * 2 } : { ...hit, silenced: true }];
+    if (shape.rule === 'half time') return [hit.at * 2 < length ? { ...hit, at: hit.at * 2 } : silent(hit)];
     const first = Math.floor(hit.at / 2);
     const second = first + Math.round(length / 2);
     const again = { ...hit, id: derivedId(hit.id, shape), at: second };

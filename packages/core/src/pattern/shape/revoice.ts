@@ -12,7 +12,7 @@ export const revoice: ShapeRule<RuleOf<'revoice'>> = (hits, shape, { meter }) =>
   const voices = which === 'path' ? [shape.onto, ...path] : [shape.onto];
   const order = new Map(
     hits
-      .filter((hit) => hit.voice === shape.voice && !hit.silenced)
+      .filter((hit) => hit.voice === shape.voice && hit.origin !== 'silenced')
       .sort(byPlace)
       .map((hit, i) => [hit.id, i]),
   );

@@ -19,7 +19,7 @@ export type ShapeRule<S extends Shape> = (
 
 /** Whether a shape that names `voices` (null: all) is about this hit. */
 export function touches(voices: readonly Id[] | null, hit: FollowedHit): boolean {
-  return !hit.silenced && (voices === null || voices.includes(hit.voice));
+  return hit.origin !== 'silenced' && (voices === null || voices.includes(hit.voice));
 }
 
 /** Whether a hit lies in the stretch that a shape names; absent ends are those of the pattern. */

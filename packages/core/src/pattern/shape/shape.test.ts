@@ -92,7 +92,7 @@ function hitsWithin(length: number): fc.Arbitrary<FollowedHit[]> {
     length: fc.integer({ min: 1, max: 500 }),
     offsetMs: fc.integer({ min: -30, max: 30 }),
     pitch: fc.constant(0),
-    silenced: fc.boolean(),
+    origin: fc.constantFrom('followed' as const, 'silenced' as const),
   });
   return fc
     .array(one, { maxLength: 24 })
@@ -175,10 +175,10 @@ test('reversing twice, and shifting there and back, change nothing', () => {
 
 const BAR = { meter: meter(4, 4), length: 3840 };
 const at = (voiceId: string, ...places: number[]): FollowedHit[] =>
-  places.map((place) => ({ ...hit(voiceId, place), id: `${voiceId}${place}`, silenced: false }));
+  places.map((place) => ({ ...hit(voiceId, place), id: `${voiceId}${place}`, origin: 'followed' as const }));
 const look = (hits: readonly FollowedHit[]) =>
   hits
-    .filter((one) => !one.silenced)
+    .filter((one) => one.origin !== 'silenced')
     .sort((a, b) => a.at - b.at)
     .map((one) => `${one.voice} ${one.at} ${one.velocity}`);
 
@@ -277,7 +277,9 @@ test('taking a shape once makes edits that sound as the rule does, in a groove a
         const next = after(document, outcome);
         const context = { meter: meter(4, 4), length: before.pattern.length };
         const wanted = applyShape(
-          before.hits.filter((one) => one.origin !== 'silenced').map((one) => ({ ...one, silenced: false })),
+          before.hits
+            .filter((one) => one.origin !== 'silenced')
+            .map((one) => ({ ...one, origin: 'followed' as const })),
           shape,
           context,
         );
@@ -286,7 +288,7 @@ test('taking a shape once makes edits that sound as the rule does, in a groove a
           `${one.voice} ${one.at} ${one.velocity}`;
         expect(sounds.map(print).sort()).toEqual(
           wanted
-            .filter((one) => !one.silenced)
+            .filter((one) => one.origin !== 'silenced')
             .map(print)
             .sort(),
         );

@@ -2,7 +2,7 @@ import { indexOf, type SongDocument } from '../../song/document.ts';
 import type { Outcome } from '../../song/outcome.ts';
 import type { Edits, Hit, Id, Shape } from '../../song/records.ts';
 import { differing, withFields } from '../edit-hits.ts';
-import { freeHitId, type FollowedHit, type ResolvedHit } from '../hits.ts';
+import { freeHitId, soundingHits, type ResolvedHit } from '../hits.ts';
 import { resolve } from '../resolve.ts';
 import { applyShape } from './data.ts';
 
@@ -20,18 +20,14 @@ export function shapeHits(
   const { pattern, hits, followed } = resolved;
   const before = hits.filter((hit) => hit.origin !== 'silenced' && (ids === null || ids.has(hit.id)));
   const context = { meter: resolved.meter ?? indexOf(document).song.meter, length: pattern.length };
-  const after = applyShape(
-    before.map(({ origin: _, ...hit }): FollowedHit => ({ ...hit, silenced: false })),
-    shape,
-    context,
-  );
+  const after = applyShape(soundingHits(before), shape, context);
   const known = new Map(before.map((hit) => [hit.id, hit]));
   const kept = new Set(after.map((hit) => hit.id));
   let edits: Edits = pattern;
-  for (const { silenced, ...hit } of after) {
+  for (const { origin, ...hit } of after) {
     const source = known.get(hit.id) ?? renamed(hit.id, shape, known, kept);
     if (!source) edits = added(edits, hit, hits);
-    else if (silenced) edits = { ...edits, silenced: [...edits.silenced, source.id] };
+    else if (origin === 'silenced') edits = { ...edits, silenced: [...edits.silenced, source.id] };
     else {
       const fields = differing(source, hit);
       if (Object.keys(fields).length) edits = withFields(edits, followed, source.id, fields);

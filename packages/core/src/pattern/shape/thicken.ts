@@ -9,7 +9,9 @@ export const thicken: ShapeRule<RuleOf<'thicken'>> = (hits, shape, { meter, leng
   const step = gridTicks(shape.grid);
   const places = Array.from({ length: Math.ceil(length / step) }, (_, i) => i * step);
   const added = shape.voices.flatMap((voice): FollowedHit[] => {
-    const played = hits.filter((hit) => hit.voice === voice && !hit.silenced).map((hit) => hit.at);
+    const played = hits
+      .filter((hit) => hit.voice === voice && hit.origin !== 'silenced')
+      .map((hit) => hit.at);
     const free = places
       .filter((at) => !played.some((other) => Math.abs(other - at) < step / 2))
       .sort((a, b) => metricalWeight(b, meter) - metricalWeight(a, meter) || a - b);
@@ -25,7 +27,7 @@ export const thicken: ShapeRule<RuleOf<'thicken'>> = (hits, shape, { meter, leng
       length: step / 2,
       offsetMs: 0,
       pitch: 0,
-      silenced: false,
+      origin: 'followed',
     }));
   });
   return [...hits, ...added];
