@@ -31,6 +31,7 @@ test('a rule that a variation keeps runs again when the groove changes', async (
   await newSong(page);
   await press(page, 'Closed hat', 0, 480, 960, 1440);
   await page.keyboard.press('v');
+  await page.getByRole('option', { name: /^As it is/ }).click();
   await page.getByRole('button', { name: 'Row Closed hat' }).click();
   await page.getByRole('button', { name: 'Shape…' }).click();
   await page.getByRole('button', { name: /^Play on another row/ }).click();

@@ -62,7 +62,8 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await press(page, 'Closed hat', 0, 480, 960, 1440, 1920, 2400, 2880, 3360);
 
   // A variation that follows it, with one kick more and one hat silenced.
-  await page.getByRole('button', { name: 'New variation' }).click();
+  await page.getByRole('button', { name: 'Vary…' }).click();
+  await page.getByRole('option', { name: /^As it is/ }).click();
   await expect(page.getByText('no own change yet')).toBeVisible();
   await press(page, 'Kick', 3360);
   await press(page, 'Closed hat', 480);
@@ -71,7 +72,7 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
 
   // A fill for the end of the main groove.
   await page.getByRole('button', { name: /^Main groove 2 bars/ }).click();
-  await page.getByRole('button', { name: 'Fill the end…' }).click();
+  await page.getByRole('button', { name: 'Fill…' }).click();
   await page.getByRole('button', { name: 'Another' }).click();
   await page.getByRole('button', { name: 'Keep as a pattern' }).click();
   await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue('Main groove fill');
@@ -159,6 +160,8 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(caret).toHaveText('Snare, 1.2.1, velocity 96, own');
 
   await page.keyboard.press('v');
+  await expect(page.getByRole('listbox', { name: 'Variations one step away' })).toBeFocused();
+  await page.keyboard.press('Enter');
   await expect(page.getByText('no own change yet')).toBeVisible();
   await page.keyboard.press('a');
   await page.keyboard.press('Shift+ArrowUp');

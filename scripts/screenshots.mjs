@@ -22,6 +22,10 @@ const open = async (name, room) => {
   await page.goto(`${server.address}/songs/${song.id}/${room}`);
   await page.getByRole('navigation', { name: 'Rooms' }).waitFor();
 };
+const choose = async (name, option) => {
+  await page.getByRole('combobox', { name }).click();
+  await page.getByRole('option', { name: option }).click();
+};
 const pattern = (name) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
 
@@ -38,7 +42,7 @@ try {
   await shoot('groove');
 
   await pattern(/^Main groove/).click();
-  await page.getByRole('button', { name: 'Fill the end…' }).click();
+  await page.getByRole('button', { name: 'Fill…' }).click();
   await page.getByText('The fill in context, looping').waitFor();
   await shoot('first-fill');
 
@@ -48,6 +52,23 @@ try {
   await page.getByRole('button', { name: /^Ghost notes/ }).click();
   await page.getByText('Ghost notes, not taken yet').waitFor();
   await shoot('shape');
+
+  await page.keyboard.press('c');
+  await page.getByRole('table', { name: 'Differences by row' }).waitFor();
+  await shoot('compare');
+
+  await page.keyboard.press('v');
+  await page.getByRole('listbox').press('ArrowDown');
+  await page.getByRole('listbox').press('ArrowDown');
+  await page.getByText('Fewer hats, looping').waitFor();
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
+  await shoot('vary');
+
+  await page.keyboard.press('e');
+  await choose('Pattern to follow', 'Chorus open');
+  await page.getByText('It sounds as now').waitFor();
+  await shoot('family');
 
   await page.getByRole('button', { name: /^Close / }).click();
   await page.getByRole('button', { name: 'Shelf…' }).first().click();

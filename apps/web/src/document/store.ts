@@ -12,7 +12,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents } from '../api/client.ts';
 
 /** What has been done, with what undoes it. */
-interface Done {
+export interface Done {
   readonly change: ChangeSet;
   readonly inverse: ChangeSet;
   /** Edits of one gesture share its name, and are undone together. */

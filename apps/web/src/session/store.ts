@@ -21,7 +21,13 @@ export interface Loop {
 }
 
 /** What can stand beside the rows: what is chosen, or one of the tools. */
-export type Panel = 'chosen' | 'fill' | 'shape' | 'kit' | 'shelf' | 'reference';
+export type Panel =
+  'chosen' | 'fill' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
+
+/** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
+export type Counterpart =
+  | { readonly kind: 'pattern'; readonly pattern: Id }
+  | { readonly kind: 'reference'; readonly reference: Id; readonly from: number };
 
 export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
@@ -29,6 +35,13 @@ export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 export interface Session {
   readonly songId: string | null;
   readonly pattern: Id | null;
+  /** Patterns that are chosen together with the one in view, itself among them; empty when it is alone. */
+  readonly patterns: ReadonlySet<Id>;
+  /** The pattern that the one in view was dropped on, to follow it if that is taken. */
+  readonly proposedParent: Id | null;
+  /** What the pattern in view is compared with, and whether that is heard instead of it. */
+  readonly counterpart: Counterpart | null;
+  readonly hearsCounterpart: boolean;
   readonly hits: ReadonlySet<Id>;
   readonly caret: Caret | null;
   /** Keys of the rows that are chosen together; empty means the caret's. */
@@ -54,6 +67,10 @@ export interface Session {
 
 const EMPTY: Omit<Session, 'songId'> = {
   pattern: null,
+  patterns: new Set(),
+  proposedParent: null,
+  counterpart: null,
+  hearsCounterpart: false,
   hits: new Set(),
   caret: null,
   rows: new Set(),
@@ -77,16 +94,40 @@ export function enterSong(songId: string): void {
   if (useSession.getState().songId !== songId) useSession.setState({ songId, ...EMPTY });
 }
 
+/** The tools that go on being useful when another pattern comes into view. */
+const STAYING: ReadonlySet<Panel> = new Set(['kit', 'shelf', 'reference', 'family', 'compare']);
+
 export function choosePattern(pattern: Id): void {
   useSession.setState(({ panel }) => ({
     pattern,
+    patterns: new Set(),
+    proposedParent: null,
+    hearsCounterpart: false,
     hits: new Set(),
     caret: null,
     rows: new Set(),
     loop: null,
     recording: false,
-    panel: panel === 'fill' || panel === 'shape' ? 'chosen' : panel,
+    panel: STAYING.has(panel) ? panel : 'chosen',
   }));
+}
+
+/** Chooses one more pattern together with the one in view, or lets it go again. */
+export function choosePatternToo(pattern: Id): void {
+  useSession.setState(({ pattern: current, patterns }) => {
+    const next = new Set(patterns);
+    if (current && !next.size) next.add(current);
+    if (!next.delete(pattern)) next.add(pattern);
+    return next.size > 1
+      ? { patterns: next, panel: 'several' }
+      : { patterns: new Set<Id>(), panel: 'chosen' };
+  });
+}
+
+/** Opens the family of a pattern with another proposed for it to follow. */
+export function proposeParent(pattern: Id, parent: Id): void {
+  choosePattern(pattern);
+  useSession.setState({ proposedParent: parent, panel: 'family' });
 }
 
 /** Chooses a row alone, or with those that are chosen already, and puts the caret on it at the place where it stands. */
@@ -106,6 +147,13 @@ export function openPanel(panel: Panel): void {
 /** Opens a tool beside the rows, or closes it when it is open. */
 export function togglePanel(panel: Panel): void {
   useSession.setState(({ panel: open }) => ({ panel: open === panel ? 'chosen' : panel }));
+}
+
+/** Hears B instead of A, or A again, where patterns are compared. */
+export function switchSides(): void {
+  useSession.setState(({ panel, hearsCounterpart }) =>
+    panel === 'compare' ? { hearsCounterpart: !hearsCounterpart } : {},
+  );
 }
 
 export function chooseHits(hits: Iterable<Id>): void {

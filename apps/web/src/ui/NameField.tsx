@@ -1,6 +1,6 @@
 import { InputBase } from '@mui/material';
-import { useRef, useState } from 'react';
 import { SERIF, color } from './tokens.ts';
+import { useDraft } from './useDraft.ts';
 
 /** A name that is edited where it stands: Enter or leaving keeps it, Escape takes it back. */
 export function NameField({
@@ -14,29 +14,14 @@ export function NameField({
   size?: number;
   onChange: (name: string) => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const takenBack = useRef(false);
-  const leave = () => {
-    const name = takenBack.current ? '' : draft?.trim();
-    takenBack.current = false;
-    setDraft(null);
-    if (name && name !== value) onChange(name);
-  };
+  const draft = useDraft(value, (name) => name && onChange(name));
   return (
     <InputBase
-      value={draft ?? value}
+      {...draft}
       inputProps={{
         'aria-label': label,
         maxLength: 80,
         style: { padding: '2px 4px', textOverflow: 'ellipsis' },
-      }}
-      onFocus={() => setDraft(value)}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={leave}
-      onKeyDown={(event) => {
-        event.stopPropagation();
-        takenBack.current = event.key === 'Escape';
-        if (event.key === 'Enter' || event.key === 'Escape') event.currentTarget.blur();
       }}
       sx={{
         fontFamily: SERIF,

@@ -181,16 +181,20 @@ export function Logo() {
 export function QuietButton({
   children,
   title,
+  label,
   onClick,
 }: {
   children: ReactNode;
   title?: string;
+  /** What it is called where its words alone do not say what it is about. */
+  label?: string;
   onClick: () => void;
 }) {
   return (
     <Box
       component="button"
       {...(title ? { title } : {})}
+      {...(label ? { 'aria-label': label } : {})}
       onClick={onClick}
       sx={{
         border: 0,

@@ -1,6 +1,7 @@
 import type { SongDocument } from '../song/document.ts';
 import type { Id } from '../song/records.ts';
-import { songStretches } from './stretches.ts';
+import { barTicks } from '../time/meter.ts';
+import { occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
 
 const cache = new WeakMap<SongDocument, ReadonlyMap<Id, number>>();
 
@@ -14,4 +15,23 @@ export function usage(document: SongDocument): ReadonlyMap<Id, number> {
       count.set(pattern, (count.get(pattern) ?? 0) + 1);
   cache.set(document, count);
   return count;
+}
+
+/** A slot of the form that plays a pattern: the bar of the song in which it starts, from 1, and how often it comes round. */
+export interface PlayedAt {
+  readonly stretch: Stretch;
+  readonly bar: number;
+  readonly times: number;
+}
+
+/** Where the song plays a pattern, in order; repeats of an occurrence are counted and not listed. */
+export function playedAt(document: SongDocument, pattern: Id): readonly PlayedAt[] {
+  const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence, place]));
+  return songStretches(document).flatMap((stretch): PlayedAt[] => {
+    const { occurrence, repeat, slot, inSection, meter } = stretch;
+    const place = occurrence && places.get(occurrence);
+    if (!place || repeat > 0 || !slot.layers.some((layer) => layer.pattern === pattern)) return [];
+    const bar = place.firstBar + Math.floor(inSection / barTicks(meter));
+    return [{ stretch, bar, times: place.occurrence.times }];
+  });
 }

@@ -3,6 +3,7 @@ import type { Outcome } from '../song/outcome.ts';
 import type { Edits, Hit, HitFields, Id } from '../song/records.ts';
 import { overlay, type FollowedHit, type IdentifiedHit, type ResolvedHit } from './hits.ts';
 import { resolve } from './resolve.ts';
+import { remembering } from './seen.ts';
 
 /** Adds hits of the pattern's own. Refused for places outside the pattern. */
 export function addHits(document: SongDocument, pattern: Id, hits: readonly IdentifiedHit[]): Outcome {
@@ -37,12 +38,14 @@ export function changeHits(
     if (at < 0 || at >= record.length) return { reason: `That would move a hit out of ${record.name}.` };
     edits = withFields(edits, followed, hit.id, fields);
   }
-  return edits === record ? null : { label, put: [{ ...record, ...edits }], remove: [] };
+  return edits === record
+    ? null
+    : { label, put: [remembering({ ...record, ...edits }, followed)], remove: [] };
 }
 
 /** Removes hits: own ones are gone, followed ones are silenced here, so that they can come back. */
 export function removeHits(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
-  const { pattern: record, hits } = resolve(document, pattern);
+  const { pattern: record, hits, followed } = resolve(document, pattern);
   const chosen = hits.filter((hit) => ids.includes(hit.id));
   if (!chosen.length) return null;
   const own = { ...record.own };
@@ -55,7 +58,8 @@ export function removeHits(document: SongDocument, pattern: Id, ids: readonly Id
   const silenced = new Set(record.silenced.filter((id) => !gone.has(id)));
   for (const { id } of chosen) if (!gone.has(id)) silenced.add(id);
   if (!gone.size && silenced.size === record.silenced.length) return null;
-  return { label: 'remove hits', put: [{ ...record, own, silenced: [...silenced] }], remove: [] };
+  const next = remembering({ ...record, own, silenced: [...silenced] }, followed);
+  return { label: 'remove hits', put: [next], remove: [] };
 }
 
 /** Silences the hits, or brings them all back when every one of them is silent already. */
@@ -65,19 +69,23 @@ export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonl
   if (!chosen.length) return null;
   if (chosen.some((hit) => hit.origin !== 'silenced')) {
     const silenced = [...new Set([...record.silenced, ...chosen.map((hit) => hit.id)])];
-    return { label: 'silence hits', put: [{ ...record, silenced }], remove: [] };
+    return { label: 'silence hits', put: [remembering({ ...record, silenced }, followed)], remove: [] };
   }
   const back = new Set(chosen.map((hit) => hit.id));
   const changed: Record<Id, HitFields> = { ...record.changed };
   // A hit that a shape silences sounds again once the pattern has an entry of its own for it.
   for (const hit of followed) if (hit.origin === 'silenced' && back.has(hit.id)) changed[hit.id] ??= {};
   const silenced = record.silenced.filter((id) => !back.has(id));
-  return { label: 'bring hits back', put: [{ ...record, silenced, changed }], remove: [] };
+  return {
+    label: 'bring hits back',
+    put: [remembering({ ...record, silenced, changed }, followed)],
+    remove: [],
+  };
 }
 
 /** Forgets what this pattern says otherwise about these hits: they are as they are followed again. */
 export function followAgain(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
-  const { pattern: record } = resolve(document, pattern);
+  const { pattern: record, followed } = resolve(document, pattern);
   const gone = new Set(ids);
   const changed = Object.fromEntries(Object.entries(record.changed).filter(([id]) => !gone.has(id)));
   const silenced = record.silenced.filter((id) => !gone.has(id));
@@ -86,7 +94,11 @@ export function followAgain(document: SongDocument, pattern: Id, ids: readonly I
     Object.keys(changed).length === Object.keys(record.changed).length
   )
     return null;
-  return { label: 'follow again', put: [{ ...record, changed, silenced }], remove: [] };
+  return {
+    label: 'follow again',
+    put: [remembering({ ...record, changed, silenced }, followed)],
+    remove: [],
+  };
 }
 
 /** The edits with fields of one hit changed: its own directly, a followed one's by remembering what differs. */

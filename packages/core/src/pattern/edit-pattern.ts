@@ -1,4 +1,5 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import {
   LONGEST_PATTERN,
@@ -67,6 +68,20 @@ export function renamePattern(document: SongDocument, id: Id, name: string): Out
   return pattern.name === name ? null : { label: 'rename', put: [{ ...pattern, name }], remove: [] };
 }
 
+/** What the pattern is for; a fill or an ending follows the end of its parent unless its window says otherwise. */
+export function setPatternRole(document: SongDocument, id: Id, role: PatternRole): Outcome {
+  const { pattern } = resolve(document, id);
+  return pattern.role === role ? null : { label: 'change the role', put: [{ ...pattern, role }], remove: [] };
+}
+
+/** A short word to find the pattern by; an empty one takes it off. */
+export function labelPattern(document: SongDocument, id: Id, label: string): Outcome {
+  const { pattern } = resolve(document, id);
+  if ((pattern.label ?? '') === label) return null;
+  const without = omit(pattern, 'label');
+  return { label: 'label', put: [label ? { ...without, label } : without], remove: [] };
+}
+
 /** Sets the length in ticks, from one beat to 16 bars of 4/4. A shorter one hides hits and deletes none. */
 export function setPatternLength(document: SongDocument, id: Id, length: number): Outcome {
   const { pattern, meter } = resolve(document, id);
@@ -101,7 +116,7 @@ export function setAccentAmount(document: SongDocument, id: Id, accentAmount: nu
 export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | null): Outcome {
   const { pattern } = resolve(document, id);
   if (JSON.stringify(pattern.meter ?? null) === JSON.stringify(meter)) return null;
-  const { meter: _, ...without } = pattern;
+  const without = omit(pattern, 'meter');
   return { label: 'change the meter', put: [meter ? { ...without, meter } : without], remove: [] };
 }
 
@@ -109,6 +124,6 @@ export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | n
 export function setHumanise(document: SongDocument, id: Id, humanise: Humanise | null): Outcome {
   const { pattern } = resolve(document, id);
   if (JSON.stringify(pattern.humanise ?? null) === JSON.stringify(humanise)) return null;
-  const { humanise: _, ...without } = pattern;
+  const without = omit(pattern, 'humanise');
   return { label: 'humanise', put: [humanise ? { ...without, humanise } : without], remove: [] };
 }

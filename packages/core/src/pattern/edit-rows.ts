@@ -6,6 +6,7 @@ import { modulo } from '../time/ticks.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
 import { freeHitId } from './hits.ts';
 import { gridOf, resolve } from './resolve.ts';
+import { remembering } from './seen.ts';
 
 /** Sets the grid of rows here; hits stay where they are. */
 export function setRowGrids(document: SongDocument, id: Id, voices: readonly Id[], grid: Grid): Outcome {
@@ -107,7 +108,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
   for (const one of free) silenced.add(one.id);
   return {
     label: 'double the length',
-    put: [{ ...longer, own, changed, silenced: [...silenced] }],
+    put: [remembering({ ...longer, own, changed, silenced: [...silenced] }, after.followed)],
     remove: [],
   };
 }

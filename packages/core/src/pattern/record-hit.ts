@@ -5,7 +5,7 @@ import type { Id } from '../song/records.ts';
 import { gridTicks } from '../time/grid.ts';
 import { modulo } from '../time/ticks.ts';
 import { addHits, changeHits } from './edit-hits.ts';
-import { gridOf, resolve } from './resolve.ts';
+import { feelOf, gridOf, resolve } from './resolve.ts';
 
 /** A stroke that was played in time: when it was heard, in ticks from the pattern's start, counted on through loops. */
 export interface PlayedStroke {
@@ -32,11 +32,7 @@ export function recordHit(document: SongDocument, pattern: Id, stroke: PlayedStr
   const inLoop = modulo(stroke.tick, length);
   // A stroke just before the end means the start of the next round.
   const tick = length - inLoop < step / 2 ? inLoop - length : inLoop;
-  const feel = {
-    tempo: index.song.tempo,
-    meter: resolved.meter ?? index.song.meter,
-    swing: resolved.swing ?? index.song.swing,
-  };
+  const feel = feelOf(document, resolved);
   const place = writtenPlace(tick, voice, grid, feel, length);
   const { velocity, pitch } = stroke;
   const there = resolved.hits.find(

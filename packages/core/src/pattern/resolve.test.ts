@@ -3,11 +3,9 @@ import { apply } from '../song/changes.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
-import { difference } from './difference.ts';
 import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from './edit-hits.ts';
-import { newVariation, setPatternLength, toggleAccent } from './edit-pattern.ts';
+import { setPatternLength, toggleAccent } from './edit-pattern.ts';
 import { setRowGrids } from './edit-rows.ts';
-import { followersOf, removePattern } from './impact.ts';
 import { countEdits, resolve } from './resolve.ts';
 
 function withPatterns(...patterns: Pattern[]): SongDocument {
@@ -143,27 +141,6 @@ test('grids and accents are followed until the pattern sets its own', () => {
   document = after(document, toggleAccent(document, 'variation', 960));
   expect(resolve(document, 'variation').accents).toEqual([]);
   expect(resolve(document, 'main').accents).toEqual([{ at: 960 }]);
-});
-
-test('a new variation sounds as its parent, and what others follow or play is not removed', () => {
-  const document = smallSong();
-  const next = after(document, newVariation(document, 'variation', 'deeper', 'Deeper'));
-  expect(difference(resolve(next, 'variation').hits, resolve(next, 'deeper').hits).size).toBe(0);
-  expect(followersOf(next, 'main').map((one) => one.id)).toEqual(['variation', 'deeper']);
-  expect(removePattern(next, 'main')).toEqual({ reason: 'variation follows main.' });
-  expect(removePattern(document, 'variation')).toEqual({ reason: 'variation is played in verse.' });
-  expect(removePattern(next, 'deeper')).toMatchObject({ remove: ['deeper'] });
-});
-
-test('difference counts added, removed, moved, louder and softer hits by voice', () => {
-  const document = smallSong();
-  expect(
-    Object.fromEntries(difference(resolve(document, 'main').hits, resolve(document, 'variation').hits)),
-  ).toEqual({
-    kick: { added: 1, removed: 0, moved: 0, louder: 0, softer: 0 },
-    hat: { added: 0, removed: 1, moved: 0, louder: 0, softer: 0 },
-    snare: { added: 0, removed: 0, moved: 0, louder: 0, softer: 1 },
-  });
 });
 
 test('any run of edits keeps ids unique, hits inside, resolve the same without its cache, and can be undone', () => {

@@ -1,3 +1,4 @@
+import type { Feel } from '../feel/place.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import {
   USUAL_ACCENT,
@@ -72,7 +73,7 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
     ? unroll(soundingOf(parent), parent.pattern.length, from, pattern.length)
     : [];
   const context = { meter: meter ?? songMeter, length: pattern.length };
-  for (const shape of pattern.shapes) followed = applyShape(followed, shape, context);
+  for (const shape of pattern.shapes) if (!shape.off) followed = applyShape(followed, shape, context);
   const { hits, loose } = overlay(followed, pattern, pattern.length);
   return Object.freeze({
     pattern,
@@ -99,6 +100,11 @@ export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
   return hits;
 }
 
+/** What sounds of a pattern when it is repeated or cut to `length` ticks, as a slot of that length would play it. */
+export function soundingOver(resolved: ResolvedPattern, length: number): readonly FollowedHit[] {
+  return unroll(soundingOf(resolved), resolved.pattern.length, 0, length);
+}
+
 function followedAccents(parent: ResolvedPattern, from: number, length: number): readonly Accent[] {
   const period = parent.pattern.length;
   const out: Accent[] = [];
@@ -115,6 +121,12 @@ export function windowStart(pattern: Pattern, parent: Pattern): number {
   if (pattern.window) return pattern.window.from % parent.length;
   const atEnd = pattern.role === 'fill' || pattern.role === 'ending';
   return atEnd ? modulo(parent.length - pattern.length, parent.length) : 0;
+}
+
+/** What moves the hits of a pattern off their written places: the song's tempo, and its family's meter and swing. */
+export function feelOf(document: SongDocument, { meter, swing }: ResolvedPattern): Feel {
+  const { song } = indexOf(document);
+  return { tempo: song.tempo, meter: meter ?? song.meter, swing: swing ?? song.swing };
 }
 
 /** The pattern's own grid for a voice, or one that it follows, or the voice's. */

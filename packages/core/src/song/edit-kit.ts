@@ -80,11 +80,17 @@ function patternWithout(pattern: Pattern, id: Id): Pattern {
   const touched =
     edits !== pattern ||
     Object.hasOwn(pattern.grids, id) ||
+    Object.values(pattern.seen ?? {}).some((hit) => hit.voice === id) ||
     shapes.some((shape, i) => shape !== pattern.shapes[i]);
   if (!touched && shapes.length === pattern.shapes.length) return pattern;
   const grids = Object.fromEntries(Object.entries(pattern.grids).filter(([voice]) => voice !== id));
   const { own, silenced, changed } = edits;
-  return { ...pattern, own, silenced, changed, shapes, grids };
+  return { ...pattern, own, silenced, changed, shapes, grids, ...seenWithout(pattern, id) };
+}
+
+function seenWithout({ seen }: Pattern, id: Id): Pick<Pattern, 'seen'> {
+  if (!seen) return {};
+  return { seen: Object.fromEntries(Object.entries(seen).filter(([, hit]) => hit.voice !== id)) };
 }
 
 function editsWithout<E extends Edits>(edits: E, id: Id): E {
@@ -101,7 +107,7 @@ function shapeWithout(shape: Shape, id: Id): Shape[] {
     if (shape.voice === id || shape.onto === id) return [];
     return shape.path?.includes(id) ? [{ ...shape, path: shape.path.filter((one) => one !== id) }] : [shape];
   }
-  if (shape.rule === 'ghosts') return shape.voice === id ? [] : [shape];
+  if ('voice' in shape) return shape.voice === id ? [] : [shape];
   if (!shape.voices?.includes(id)) return [shape];
   const voices = shape.voices.filter((one) => one !== id);
   return voices.length ? [{ ...shape, voices }] : [];

@@ -52,6 +52,8 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
     checkVoices(voicesOfShape(shape), part, `${id}.shapes.${i}`, lookUp, report),
   );
   checkEdits(pattern, part, id, lookUp, report);
+  for (const [hit, { voice }] of Object.entries(pattern.seen ?? {}))
+    checkVoices([voice], part, `${id}.seen.${hit}.voice`, lookUp, report);
   checkVoices(Object.keys(pattern.grids), part, `${id}.grids`, lookUp, report);
 }
 
@@ -119,6 +121,6 @@ function checkUnique(items: readonly { readonly id: Id }[], path: string, report
 
 function voicesOfShape(shape: Shape): readonly Id[] {
   if (shape.rule === 'revoice') return [shape.voice, shape.onto, ...(shape.path ?? [])];
-  if (shape.rule === 'ghosts') return [shape.voice];
+  if ('voice' in shape) return [shape.voice];
   return shape.voices ?? [];
 }

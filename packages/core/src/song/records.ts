@@ -167,6 +167,10 @@ const patternSchema = z.strictObject({
   window: z.strictObject({ from: z.int().min(0) }).optional(),
   shapes: z.array(shapeSchema).max(32),
   ...editsShape,
+  /** The followed hits that edits are about, as they were followed last: what is left of one that is gone. */
+  seen: z.record(hitIdSchema, hitSchema).optional(),
+  /** A word of the musician's own, to find the pattern by. */
+  label: nameSchema.max(24).optional(),
   grids: z.record(idSchema, gridSchema),
   /** Places in ticks whose hits are raised; absent means that the parent's are followed. */
   accents: accentsSchema.optional(),

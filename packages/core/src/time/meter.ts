@@ -49,6 +49,15 @@ export function groupStarts(of: Meter): number[] {
 }
 
 /**
+ * Where the pulse of the bar falls, in ticks from its start: on the groups of meters in 8ths or 16ths, else on the beats.
+ * @example pulses(meter(6, 8)) // => [0, 1440]
+ */
+export function pulses(of: Meter): number[] {
+  if (of.unit >= 8) return groupStarts(of);
+  return Array.from({ length: of.beats }, (_, i) => i * beatTicks(of));
+}
+
+/**
  * The meter as musicians write it; the groups are named when they are not the plain twos and threes of 4/4 or 3/4.
  * @example meterName(meter(7, 8)) // => '7/8 (2+2+3)'
  */

@@ -1,13 +1,14 @@
 import { Midi } from '@tonejs/midi';
 import { MidiFormatError } from '../midi/bytes/format.ts';
 import { partsInFile, referenceFrom } from '../midi/reference.ts';
-import { setHumanise } from '../pattern/edit-pattern.ts';
-import { resolve } from '../pattern/resolve.ts';
+import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
+import { compareHits, ROUGHLY } from '../pattern/compare.ts';
+import { resolve, soundingOf } from '../pattern/resolve.ts';
 import type { Reference } from '../song/records.ts';
 import { documentOf } from '../song/document.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { compile } from './compile.ts';
-import { meetings, moveToReference, notesUnder } from './reference.ts';
+import { meetings, moveToReference, notesUnder, referenceHits } from './reference.ts';
 import { sliceTimeline } from './slice.ts';
 
 const bass: Reference = {
@@ -107,4 +108,24 @@ test('humanised slots differ from one another and are the same in every render',
   expect(bars[0]).not.toEqual(bars[1]);
   const grid = compile(document, { kind: 'song' }, { timing: 'grid' }).events;
   expect(grid.every((event) => event.tick % 240 === 0)).toBe(true);
+});
+
+test('a reference that holds the pattern itself as it is heard compares without a difference, and names what is missing', () => {
+  const document = [
+    ['main', 2880],
+    ['main', 960],
+  ].reduce(
+    (now, [id, at]) => after(now, toggleAccent(now, String(id), Number(at))),
+    smallSong({ swing: { amount: 62, unit: 16 } }),
+  );
+  const heard = compile(document, { kind: 'pattern', pattern: 'main' }).events;
+  const notes = heard.map(
+    ({ tick, length, note, velocity }) => [tick + 7680, length, note, velocity] as const,
+  );
+  const reference = { ...bass, notes: [...notes, [7700, 60, 99, 50] as const] };
+  const { hits, unmatched } = referenceHits(document, 'main', reference, 7680);
+  expect(compareHits(soundingOf(resolve(document, 'main')), hits)).toEqual([]);
+  expect(unmatched).toEqual([{ note: 99, count: 1 }]);
+  const [missing] = compareHits(soundingOf(resolve(document, 'variation')), hits, ROUGHLY);
+  expect(missing).toMatchObject({ contrasts: ['only b'], voice: 'hat' });
 });

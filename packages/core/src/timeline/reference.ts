@@ -1,6 +1,9 @@
+import { accentAt, accentRaise } from '../feel/accent.ts';
 import { writtenPlace } from '../feel/place.ts';
+import { clampVelocity } from '../feel/velocity.ts';
 import { changeHits } from '../pattern/edit-hits.ts';
-import { gridOf, resolve } from '../pattern/resolve.ts';
+import { byPlace, type IdentifiedHit } from '../pattern/hits.ts';
+import { feelOf, gridOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Id, Reference } from '../song/records.ts';
@@ -10,11 +13,56 @@ import { compile } from './compile.ts';
 /** What is heard within a 64th note of each other counts as together. */
 const TOGETHER = PPQ / 16;
 
-/** The notes of an imported part under a pattern of `length` ticks, places counted from the pattern's start. */
-export function notesUnder(reference: Reference, length: number): Reference['notes'] {
+/** The notes of an imported part under a pattern of `length` ticks that lies `from` ticks into it, counted from there. */
+export function notesUnder(
+  reference: Reference,
+  length: number,
+  from: number = reference.shift,
+): Reference['notes'] {
   return reference.notes
-    .filter(([at]) => at >= reference.shift && at < reference.shift + length)
-    .map(([at, ...rest]) => [at - reference.shift, ...rest] as const);
+    .filter(([at]) => at >= from && at < from + length)
+    .map(([at, ...rest]) => [at - from, ...rest] as const);
+}
+
+/** A stretch of a reference as hits of a part's voices. */
+export interface ReferenceHits {
+  readonly hits: readonly IdentifiedHit[];
+  /** MIDI notes (0..127) that no voice of the part plays, and how many of each there are. */
+  readonly unmatched: readonly { readonly note: number; readonly count: number }[];
+}
+
+/**
+ * The stretch of a reference from `from` ticks on, as long as a pattern, written as the pattern would have to be to sound
+ * as it: each note on the row that plays it, at the grid place heard nearest, the rest early or late, and without what the
+ * pattern's accents add.
+ */
+export function referenceHits(
+  document: SongDocument,
+  pattern: Id,
+  reference: Reference,
+  from: number,
+): ReferenceHits {
+  const index = indexOf(document);
+  const resolved = resolve(document, pattern);
+  const { part, length } = resolved.pattern;
+  const voices = index.voicesOf(part);
+  const pitched = index.part(part)?.type === 'notes' ? voices[0] : undefined;
+  const feel = feelOf(document, resolved);
+  const hits: IdentifiedHit[] = [];
+  const unmatched = new Map<number, number>();
+  notesUnder(reference, length, from).forEach(([at, held, note, velocity], i) => {
+    const voice = pitched ?? voices.find((one) => one.note === note);
+    if (!voice) return void unmatched.set(note, (unmatched.get(note) ?? 0) + 1);
+    const place = writtenPlace(at, voice, gridOf(resolved, voice), feel, length);
+    const pitch = pitched ? Math.min(60, Math.max(-60, note - pitched.note)) : 0;
+    const accent = accentAt(resolved.accents, resolved.accentAmount, place.at);
+    const plain = clampVelocity(velocity - accentRaise(accent, voice.accentShare));
+    hits.push({ id: `reference-${i}`, voice: voice.id, ...place, velocity: plain, length: held, pitch });
+  });
+  return {
+    hits: hits.sort(byPlace),
+    unmatched: [...unmatched].map(([note, count]) => ({ note, count })),
+  };
 }
 
 /** A hit beside the reference: where both are heard, in ticks; `onset` is null where the reference is silent. */
@@ -55,11 +103,7 @@ export function moveToReference(
   const { length } = resolved.pattern;
   const onsets = notesUnder(reference, length).map(([at]) => at);
   if (!onsets.length) return { reason: `${reference.name} is silent under this pattern.` };
-  const feel = {
-    tempo: index.song.tempo,
-    meter: resolved.meter ?? index.song.meter,
-    swing: resolved.swing ?? index.song.swing,
-  };
+  const feel = feelOf(document, resolved);
   return changeHits(
     document,
     pattern,

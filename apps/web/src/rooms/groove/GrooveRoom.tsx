@@ -11,7 +11,12 @@ import { FillPanel } from './fill/FillPanel.tsx';
 import { Inspector } from './chosen/Inspector.tsx';
 import { KitPanel } from './kit/KitPanel.tsx';
 import { Legend } from './rows/Legend.tsx';
-import { PatternHeader, useNewVariation } from './family/PatternHeader.tsx';
+import { ComparePanel } from './compare/ComparePanel.tsx';
+import { FamilyPanel } from './family/FamilyPanel.tsx';
+import { PatternHeader } from './family/PatternHeader.tsx';
+import { ReachWords } from './family/ReachWords.tsx';
+import { SeveralPanel } from './family/SeveralPanel.tsx';
+import { VaryPanel } from './vary/VaryPanel.tsx';
 import { ReferencePanel } from './reference/ReferencePanel.tsx';
 import { Rows } from './rows/Rows.tsx';
 import { ShapePanel } from './shape/ShapePanel.tsx';
@@ -41,10 +46,9 @@ export function GrooveRoom() {
 function Desk({ view }: { view: PatternView }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
   const calm = useDeferredValue(view);
-  const vary = useNewVariation(view);
   const drums = view.part.type === 'drums';
   const toggleFill = useCallback(() => drums && togglePanel('fill'), [drums]);
-  useDeskKeys(view, { vary, toggleFill });
+  useDeskKeys(view, toggleFill);
   useRecording(view);
   return (
     <>
@@ -55,7 +59,7 @@ function Desk({ view }: { view: PatternView }) {
       >
         <PatternHeader view={calm} onFill={toggleFill} />
         <Rows view={usePreviewed(view)} />
-        <Foot follows={view.resolved.pattern.parent !== undefined} />
+        <Foot view={calm} />
       </Box>
       <Side view={calm} />
     </>
@@ -87,12 +91,20 @@ const Side = memo(function Side({ view }: { view: PatternView }) {
       return <ShelfPanel view={view} />;
     case 'reference':
       return <ReferencePanel view={view} />;
+    case 'vary':
+      return <VaryPanel key={id} view={view} />;
+    case 'family':
+      return <FamilyPanel view={view} />;
+    case 'several':
+      return <SeveralPanel view={view} />;
+    case 'compare':
+      return <ComparePanel view={view} />;
     case 'chosen':
       return <Inspector view={view} />;
   }
 });
 
-const Foot = memo(function Foot({ follows }: { follows: boolean }) {
+const Foot = memo(function Foot({ view }: { view: PatternView }) {
   const recording = useSession((session) => session.recording);
   return (
     <Box
@@ -106,8 +118,9 @@ const Foot = memo(function Foot({ follows }: { follows: boolean }) {
         flexWrap: 'wrap',
       }}
     >
-      {follows && <Legend />}
+      {view.resolved.pattern.parent !== undefined && <Legend />}
       <Box sx={{ flex: 1 }} />
+      <ReachWords view={view} />
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
         {recording ? (
           <span role="status">
@@ -115,8 +128,7 @@ const Foot = memo(function Foot({ follows }: { follows: boolean }) {
           </span>
         ) : (
           <>
-            <KeyCap>A</KeyCap> add <KeyCap>M</KeyCap> silence <KeyCap>R</KeyCap> roll <KeyCap>?</KeyCap> all
-            keys
+            <KeyCap>?</KeyCap> all keys
           </>
         )}
       </Box>

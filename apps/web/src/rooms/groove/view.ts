@@ -1,5 +1,6 @@
 import {
   accentAt,
+  feelOf,
   gridName,
   gridOf,
   heardPlace,
@@ -121,16 +122,14 @@ export function viewOf(document: SongDocument, id: Id): PatternView | null {
   const part = pattern && index.part(pattern.part);
   if (!part) return null;
   const resolved = resolve(document, id);
-  const { song } = index;
-  const meter = resolved.meter ?? song.meter;
-  const swing = resolved.swing ?? song.swing;
+  const feel = feelOf(document, resolved);
+  const { tempo, meter, swing } = feel;
   const rows = index
     .voicesOf(part.id)
     .flatMap((voice) =>
       part.type === 'drums' ? [drumRow(voice, resolved, swing)] : noteRows(voice, resolved, document),
     );
-  const frame = frameOf(part, { rows, meter, length: pattern.length, swing, tempo: song.tempo });
-  const feel = { tempo: song.tempo, meter, swing };
+  const frame = frameOf(part, { rows, meter, length: pattern.length, swing, tempo });
   const hits = resolved.hits.flatMap((hit): PlacedHit[] => {
     const voice = index.voice(hit.voice);
     if (!voice) return [];

@@ -1,41 +1,29 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
-  addLayer,
   addSlot,
   barTicks,
   beatTicks,
   indexOf,
+  joinSlots,
   lengthName,
   moveSlot,
   placeName,
-  plainLayer,
-  removeLayer,
   removeSlot,
   resizeSlot,
   sectionMeter,
   setSlotPattern,
-  toggleSlotVoice,
   type Part,
-  type Section,
-  type Slot,
-  type SongDocument,
+  familyOrder,
 } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
-import { Choice, Group } from '../../ui/parts.tsx';
 import { color, SERIF } from '../../ui/tokens.ts';
-import { familyOrder } from '../groove/family/FamilyList.tsx';
-import { slotAgain } from './slot-edits.ts';
-
-interface Props {
-  readonly document: SongDocument;
-  readonly section: Section;
-  readonly slot: Slot;
-}
+import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
+import { mergedNaming, slotAgain } from './slot-edits.ts';
 
 /** What a slot plays, how long it is, and what is silenced in it alone. */
-export function SlotSettings({ document, section, slot }: Props) {
+export function SlotSettings({ document, section, slot }: SlotProps) {
   const index = indexOf(document);
   const [layer] = slot.layers;
   const start = section.slots.slice(0, section.slots.indexOf(slot)).reduce((sum, one) => sum + one.length, 0);
@@ -53,8 +41,7 @@ export function SlotSettings({ document, section, slot }: Props) {
       ))}
       <LengthChoice document={document} section={section} slot={slot} />
       <SlotButtons section={section} slot={slot} />
-      <SilencedRows document={document} section={section} slot={slot} />
-      <Layers document={document} section={section} slot={slot} />
+      <SlotLayers document={document} section={section} slot={slot} />
     </Box>
   );
 }
@@ -63,7 +50,7 @@ const TACET = '';
 /** What a select shows for a part that several layers play. */
 const SEVERAL = ' ';
 
-function PartChoice({ document, section, slot, part }: Props & { part: Part }) {
+function PartChoice({ document, section, slot, part }: SlotProps & { part: Part }) {
   const edit = useEdit();
   const index = indexOf(document);
   const own = slot.layers.filter((layer) => index.pattern(layer.pattern)?.part === part.id);
@@ -97,7 +84,7 @@ function PartChoice({ document, section, slot, part }: Props & { part: Part }) {
   );
 }
 
-function LengthChoice({ document, section, slot }: Props) {
+function LengthChoice({ document, section, slot }: SlotProps) {
   const edit = useEdit();
   const meter = sectionMeter(document, section);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
@@ -124,7 +111,7 @@ function LengthChoice({ document, section, slot }: Props) {
   );
 }
 
-function SlotButtons({ section, slot }: Omit<Props, 'document'>) {
+function SlotButtons({ section, slot }: Omit<SlotProps, 'document'>) {
   const edit = useEdit();
   const navigate = useNavigate();
   const occurrence = useSession((session) => session.occurrence);
@@ -165,79 +152,14 @@ function SlotButtons({ section, slot }: Omit<Props, 'document'>) {
       >
         Later
       </Button>
+      <Button
+        disabled={place === section.slots.length - 1}
+        title="One slot through both; what they play is merged, and sounds as before"
+        onClick={() => edit((now) => joinSlots(now, section.id, slot.id, (part) => mergedNaming(now, part)))}
+      >
+        Join the next
+      </Button>
       <Button onClick={remove}>Remove</Button>
     </Box>
-  );
-}
-
-/** The rows of each drum layer that sound, to be silenced in this slot only. */
-function SilencedRows({ document, section, slot }: Props) {
-  const edit = useEdit();
-  const index = indexOf(document);
-  return slot.layers.map((layer, i) => {
-    const pattern = index.pattern(layer.pattern);
-    if (!pattern || index.part(pattern.part)?.type !== 'drums' || i > 0) return null;
-    return (
-      <Group key={`${layer.pattern} ${i}`} title="Silent in this slot only">
-        <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
-          {index.voicesOf(pattern.part).map((voice) => (
-            <Choice
-              key={voice.id}
-              chosen={layer.silencedVoices.includes(voice.id)}
-              onClick={() => edit((now) => toggleSlotVoice(now, section.id, slot.id, i, voice.id))}
-            >
-              {voice.name}
-            </Choice>
-          ))}
-        </Box>
-      </Group>
-    );
-  });
-}
-
-function Layers({ document, section, slot }: Props) {
-  const edit = useEdit();
-  const index = indexOf(document);
-  const meter = sectionMeter(document, section);
-  const all = index.parts.flatMap((part) => familyOrder(index, part.id));
-  const add = (pattern: string) => edit((now) => addLayer(now, section.id, slot.id, plainLayer(pattern)));
-  return (
-    <Group title="Layers">
-      {slot.layers.map((layer, i) => (
-        <Box
-          key={`${layer.pattern} ${i}`}
-          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontSize: 13 }}
-        >
-          <Box sx={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {index.pattern(layer.pattern)?.name}
-            {layer.to !== undefined && `, ${lengthName(layer.to - (layer.from ?? 0), meter)}`}
-          </Box>
-          <Button
-            variant="text"
-            aria-label={`Remove the layer ${index.pattern(layer.pattern)?.name ?? ''}`}
-            onClick={() => edit((now) => removeLayer(now, section.id, slot.id, i))}
-            sx={{ py: 0, px: 0.75 }}
-          >
-            Remove
-          </Button>
-        </Box>
-      ))}
-      <TextField
-        select
-        fullWidth
-        size="small"
-        label="Layer one more"
-        value=""
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(event) => add(event.target.value)}
-        sx={{ mt: 1 }}
-      >
-        {all.map(({ pattern, depth }) => (
-          <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
-            {pattern.name}
-          </MenuItem>
-        ))}
-      </TextField>
-    </Group>
   );
 }

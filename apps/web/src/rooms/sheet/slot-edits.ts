@@ -1,4 +1,14 @@
-import { barTicks, indexOf, sectionMeter, type Section, type Slot, type SongDocument } from '@plucky/core';
+import {
+  barTicks,
+  indexOf,
+  sectionMeter,
+  unusedName,
+  type Id,
+  type Naming,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '@plucky/core';
 import { freshId } from '../../document/ids.ts';
 import { firstLayers } from './new-section.ts';
 
@@ -16,4 +26,9 @@ export function newSlot(
 /** The same slot once more, with an id of its own. */
 export function slotAgain(slot: Slot): Slot {
   return { ...slot, id: freshId() };
+}
+
+/** What a pattern that is merged for a part is called. */
+export function mergedNaming(document: SongDocument, part: Id): Naming {
+  return { id: freshId(), name: unusedName(indexOf(document), part, 'Merged') };
 }

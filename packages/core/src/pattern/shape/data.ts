@@ -3,6 +3,8 @@ import type { FollowedHit } from '../hits.ts';
 import { ghosts } from './ghosts.ts';
 import { keep } from './keep.ts';
 import { reverse, shift, stretchTime } from './move.ts';
+import { pickUp } from './pick-up.ts';
+import { pulse } from './pulse.ts';
 import { quantise } from './quantise.ts';
 import { revoice } from './revoice.ts';
 import { rollInto } from './roll-into.ts';
@@ -17,6 +19,8 @@ const RULES: { readonly [R in Shape['rule']]: ShapeRule<RuleOf<R>> } = {
   silence,
   keep,
   revoice,
+  pulse,
+  'pick up': pickUp,
   thin,
   thicken,
   shift,

@@ -7,7 +7,8 @@ import { documentOf } from '../../song/document.ts';
 import type { FollowedHit } from '../hits.ts';
 import { resolve } from '../resolve.ts';
 import { applyShape } from './data.ts';
-import { followWithShape, shapeHits } from './take.ts';
+import { keepShapes } from '../recipe.ts';
+import { shapeHits } from './take.ts';
 
 const VOICES = ['kick', 'snare', 'hat'];
 const meters = [meter(4, 4), meter(3, 4), meter(6, 8), meter(7, 8)];
@@ -34,6 +35,8 @@ const shapes: fc.Arbitrary<Shape> = fc.oneof(
     every: fc.integer({ min: 2, max: 5 }),
     path: some,
   }),
+  fc.record({ id, rule: is('pulse'), voice, velocity }),
+  fc.record({ id, rule: is('pick up'), voice, hits: fc.integer({ min: 1, max: 8 }), grid, velocity }),
   fc.record({ id, rule: is('thin'), voices, keep: percent }),
   fc.record({ id, rule: is('thicken'), voices: some, fill: percent, grid, velocity }),
   fc.record({ id, rule: is('shift'), voices, steps: fc.integer({ min: -64, max: 64 }), grid }),
@@ -314,11 +317,11 @@ test('a rule that is kept runs again when the parent changes; a groove that foll
     pattern('third', { parent: 'main', window: { from: 0 } }),
   ]);
   const shape: Shape = { id: 'soft', rule: 'scale', voices: null, percent: 50 };
-  const kept = after(document, followWithShape(document, 'third', shape));
+  const kept = after(document, keepShapes(document, 'third', [shape]));
   const louder = after(
     kept,
     shapeHits(kept, 'main', { id: 'x', rule: 'ramp', voices: null, start: 80, end: 80 }),
   );
   expect(new Set(resolve(louder, 'third').hits.map((one) => one.velocity))).toEqual(new Set([40]));
-  expect(followWithShape(document, 'main', shape)).toMatchObject({ reason: expect.any(String) as string });
+  expect(keepShapes(document, 'main', [shape])).toMatchObject({ reason: expect.any(String) as string });
 });

@@ -2,8 +2,9 @@ import { indexOf, type SongDocument } from '../../song/document.ts';
 import type { Outcome } from '../../song/outcome.ts';
 import type { Edits, Hit, Id, Shape } from '../../song/records.ts';
 import { differing, withFields } from '../edit-hits.ts';
-import { freeHitId, soundingHits, type ResolvedHit } from '../hits.ts';
+import { freeHitId, soundingHits, type FollowedHit, type ResolvedHit } from '../hits.ts';
 import { resolve } from '../resolve.ts';
+import { remembering } from '../seen.ts';
 import { applyShape } from './data.ts';
 
 /**
@@ -16,11 +17,9 @@ export function shapeHits(
   shape: Shape,
   ids: ReadonlySet<Id> | null = null,
 ): Outcome {
-  const resolved = resolve(document, id);
-  const { pattern, hits, followed } = resolved;
+  const { pattern, hits, followed } = resolve(document, id);
   const before = hits.filter((hit) => hit.origin !== 'silenced' && (ids === null || ids.has(hit.id)));
-  const context = { meter: resolved.meter ?? indexOf(document).song.meter, length: pattern.length };
-  const after = applyShape(soundingHits(before), shape, context);
+  const after = shapedHits(document, id, before, shape);
   const known = new Map(before.map((hit) => [hit.id, hit]));
   const kept = new Set(after.map((hit) => hit.id));
   let edits: Edits = pattern;
@@ -35,7 +34,19 @@ export function shapeHits(
   }
   return edits === pattern
     ? null
-    : { label: `shape: ${shape.rule}`, put: [{ ...pattern, ...edits }], remove: [] };
+    : { label: `shape: ${shape.rule}`, put: [remembering({ ...pattern, ...edits }, followed)], remove: [] };
+}
+
+/** What a shape makes of some hits of a pattern. */
+export function shapedHits(
+  document: SongDocument,
+  id: Id,
+  hits: readonly ResolvedHit[],
+  shape: Shape,
+): readonly FollowedHit[] {
+  const { pattern, meter } = resolve(document, id);
+  const context = { meter: meter ?? indexOf(document).song.meter, length: pattern.length };
+  return applyShape(soundingHits(hits), shape, context);
 }
 
 /** A hit that the shape gave another id stays the hit that it was. */
@@ -56,15 +67,4 @@ function added(edits: Edits, { id, ...hit }: Hit & { id: Id }, taken: readonly R
     (one) => Object.hasOwn(edits.own, one) || taken.some((other) => other.id === one),
   );
   return { ...edits, own: { ...edits.own, [fresh]: hit } };
-}
-
-/** Adds a shape to what a pattern makes of its parent; it runs again whenever the parent changes. */
-export function followWithShape(document: SongDocument, id: Id, shape: Shape): Outcome {
-  const { pattern } = resolve(document, id);
-  if (!pattern.parent) return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
-  return {
-    label: `keep a rule: ${shape.rule}`,
-    put: [{ ...pattern, shapes: [...pattern.shapes, shape] }],
-    remove: [],
-  };
 }

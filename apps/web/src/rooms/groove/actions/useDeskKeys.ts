@@ -1,8 +1,13 @@
-import { indexOf } from '@plucky/core';
+import { familyOrder, indexOf } from '@plucky/core';
 import { hasCommand, useKeys } from '../../../app/useKeys.ts';
 import { useSong } from '../../../document/context.tsx';
-import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
-import { familyOrder } from '../family/FamilyList.tsx';
+import {
+  choosePattern,
+  choosePatternToo,
+  switchSides,
+  togglePanel,
+  useSession,
+} from '../../../session/store.ts';
 import { useRowActions, type RowActions } from './useRowActions.ts';
 import { GHOST_VELOCITY, type PatternView } from '../view.ts';
 
@@ -71,31 +76,49 @@ function keysOf(actions: RowActions): Deeds {
     s: () => togglePanel('shape'),
     h: () => togglePanel('shelf'),
     y: () => togglePanel('kit'),
-    Escape: () => useSession.setState({ hits: new Set(), rows: new Set(), panel: 'chosen' }),
+    v: () => togglePanel('vary'),
+    e: () => togglePanel('family'),
+    c: () => togglePanel('compare'),
+    b: () => switchSides(),
+    Escape: () =>
+      useSession.setState({ hits: new Set(), rows: new Set(), patterns: new Set(), panel: 'chosen' }),
   };
 }
 
 /** The keys of the groove room: the caret, the hits under it, the rows, and the patterns around. */
-export function useDeskKeys(
-  view: PatternView,
-  { vary, toggleFill }: { vary: () => void; toggleFill: () => void },
-): void {
+export function useDeskKeys(view: PatternView, toggleFill: () => void): void {
   const document = useSong();
   const actions = useRowActions(view);
 
+  const index = indexOf(document);
+  const all = index.parts.flatMap((part) => familyOrder(index, part.id));
   const step = (by: number) => {
-    const index = indexOf(document);
-    const all = index.parts.flatMap((part) => familyOrder(index, part.id));
     const next = all[all.findIndex((one) => one.pattern.id === view.resolved.pattern.id) + by];
-    if (next) choosePattern(next.pattern.id);
+    return next?.pattern.id;
+  };
+  const go = (by: number) => {
+    const next = step(by);
+    if (next) choosePattern(next);
+  };
+  /** Chooses the pattern next to the last one chosen together, or lets that one go when the way leads back. */
+  const alsoPattern = (by: number) => {
+    const { patterns } = useSession.getState();
+    const order = all.map((one) => one.pattern.id);
+    const places = [...patterns].map((id) => order.indexOf(id));
+    const here = order.indexOf(view.resolved.pattern.id);
+    const edge = by > 0 ? Math.max(here, ...places) : Math.min(here, ...places);
+    const back = by > 0 ? Math.min(here, ...places) : Math.max(here, ...places);
+    const id = back !== here ? order[back] : order[edge + by];
+    if (id) choosePatternToo(id);
   };
   const commands = commandsOf(actions);
   const keys: Deeds = {
     ...keysOf(actions),
-    v: vary,
     l: toggleFill,
-    PageUp: () => step(-1),
-    PageDown: () => step(1),
+    PageUp: () => go(-1),
+    PageDown: () => go(1),
+    'Shift PageUp': () => alsoPattern(-1),
+    'Shift PageDown': () => alsoPattern(1),
   };
   useKeys((event) => {
     // While a take is recorded, the letters play the rows.
@@ -107,7 +130,7 @@ export function useDeskKeys(
 }
 
 /** Keys that mean something else with Shift; all others are taken as they are. */
-const SHIFTED = new Set(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'a', 'n']);
+const SHIFTED = new Set(['ArrowLeft', 'ArrowRight', 'ArrowUp', 'ArrowDown', 'PageUp', 'PageDown', 'a', 'n']);
 
 function keyName(event: KeyboardEvent): string {
   const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;

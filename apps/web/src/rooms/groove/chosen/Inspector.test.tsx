@@ -101,10 +101,10 @@ test('humanising shows its seed, and another one is another', async () => {
   expect(indexOf(document()).pattern('main')?.humanise).toBeUndefined();
 });
 
-test('a variation lists its own changes; a pattern that is followed cannot be removed and says why', async () => {
+test('a variation lists its own changes, and leads on to its family', async () => {
   const demo = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
   open(demo, 'lift');
   expect(screen.getByRole('region', { name: 'Changes of its own' }).textContent).toContain('Kick added at');
-  await userEvent.click(screen.getByRole('button', { name: 'Remove this pattern' }));
-  expect(await screen.findByText(/follows? Verse lift/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'In the family…' }));
+  expect(useSession.getState().panel).toBe('family');
 });

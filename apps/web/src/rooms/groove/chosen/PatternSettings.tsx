@@ -1,23 +1,16 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  indexOf,
-  placeName,
-  removePattern,
-  setAccentAmount,
-  setHumanise,
-  setPatternMeter,
-  shelfPatternOf,
-} from '@plucky/core';
+import { placeName, setAccentAmount, setHumanise, setPatternMeter, shelfPatternOf } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshSeed } from '../../../document/ids.ts';
-import { choosePattern } from '../../../session/store.ts';
+import { openPanel } from '../../../session/store.ts';
 import { MeterField } from '../../../ui/MeterField.tsx';
 import { Amount, Group, Seed } from '../../../ui/parts.tsx';
 import { color } from '../../../ui/tokens.ts';
-import { shapeWords } from './shape-words.ts';
+import { LooseEdits } from '../recipe/LooseEdits.tsx';
+import { Recipe } from '../recipe/Recipe.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../view.ts';
 
@@ -26,13 +19,6 @@ export function PatternSettings({ view }: { view: PatternView }) {
   const edit = useEdit();
   const actions = useRowActions(view);
   const { pattern, accentAmount, accents } = view.resolved;
-  const remove = () => {
-    const { parts, patternsOf } = indexOf(view.document);
-    const left =
-      patternsOf(pattern.part).find((one) => one.id !== pattern.id) ??
-      parts.flatMap((part) => patternsOf(part.id)).find((one) => one.id !== pattern.id);
-    if (edit((now) => removePattern(now, pattern.id)) && left) choosePattern(left.id);
-  };
   return (
     <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
       <Group title={`Pattern · ${pattern.name}`}>
@@ -65,9 +51,16 @@ export function PatternSettings({ view }: { view: PatternView }) {
           <PutOnShelf view={view} />
         </Box>
       </Group>
+      <LooseEdits view={view} />
+      <Recipe view={view} />
       {pattern.parent && <ChangesOfItsOwn view={view} />}
-      <Button variant="text" onClick={remove} sx={{ ml: -1 }}>
-        Remove this pattern
+      <Button
+        variant="text"
+        title="What it follows, copies, pieces, where it is played (E)"
+        onClick={() => openPanel('family')}
+        sx={{ ml: -1 }}
+      >
+        In the family…
       </Button>
     </Box>
   );
@@ -132,7 +125,7 @@ function PutOnShelf({ view }: { view: PatternView }) {
 const MOST_LISTED = 8;
 
 function ChangesOfItsOwn({ view }: { view: PatternView }) {
-  const { pattern, loose } = view.resolved;
+  const { pattern } = view.resolved;
   const rowName = (key: string) => view.rows.find((row) => row.key === key)?.name ?? key;
   const verbs = { own: 'added', changed: 'changed', silenced: 'silenced' } as const;
   const byEdit = new Set([...Object.keys(pattern.own), ...Object.keys(pattern.changed), ...pattern.silenced]);
@@ -141,25 +134,21 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
       ? []
       : [`${rowName(row)} ${verbs[hit.origin]} at ${placeName(hit.at, view.meter)}`],
   );
-  const shapes = pattern.shapes.map(shapeWords);
-  const all = [...shapes, ...lines];
   return (
     <Group title="Changes of its own">
-      {all.length === 0 && <Typography sx={{ fontSize: 13 }}>None yet: it sounds as its parent.</Typography>}
-      {all.slice(0, MOST_LISTED).map((line, i) => (
+      {lines.length === 0 && (
+        <Typography sx={{ fontSize: 13 }}>
+          {pattern.shapes.length ? 'None beside its rules.' : 'None yet: it sounds as its parent.'}
+        </Typography>
+      )}
+      {lines.slice(0, MOST_LISTED).map((line, i) => (
         <Typography key={`${i} ${line}`} sx={{ fontSize: 13 }}>
           {line}
         </Typography>
       ))}
-      {all.length > MOST_LISTED && (
+      {lines.length > MOST_LISTED && (
         <Typography sx={{ fontSize: 13, color: color('soft') }}>
-          and {all.length - MOST_LISTED} more
-        </Typography>
-      )}
-      {loose.length > 0 && (
-        <Typography sx={{ fontSize: 13, color: color('warn') }}>
-          {loose.length} {loose.length === 1 ? 'edit is' : 'edits are'} loose: their hits are gone from the
-          parent.
+          and {lines.length - MOST_LISTED} more
         </Typography>
       )}
     </Group>

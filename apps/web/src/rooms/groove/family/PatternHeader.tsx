@@ -6,17 +6,14 @@ import {
   indexOf,
   lengthName,
   LONGEST_PATTERN,
-  newVariation,
   renamePattern,
   setPatternLength,
 } from '@plucky/core';
 import { memo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
 import { NameField } from '../../../ui/NameField.tsx';
 import { color } from '../../../ui/tokens.ts';
-import { unusedName } from './FamilyList.tsx';
 import type { PatternView } from '../view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */
@@ -29,8 +26,8 @@ export const PatternHeader = memo(function PatternHeader({
 }) {
   const panel = useSession((session) => session.panel);
   const edit = useEdit();
-  const vary = useNewVariation(view);
   const { pattern } = view.resolved;
+  const drums = view.part.type === 'drums';
   const parent = pattern.parent ? indexOf(view.document).pattern(pattern.parent) : undefined;
   const edits = countEdits(view.resolved) + pattern.shapes.length;
   return (
@@ -62,17 +59,22 @@ export const PatternHeader = memo(function PatternHeader({
         </Typography>
       )}
       <Box sx={{ flex: 1 }} />
-      <Button onClick={vary} title="A new pattern that follows this one (V)" sx={{ whiteSpace: 'nowrap' }}>
-        New variation
+      <Button
+        onClick={() => togglePanel('vary')}
+        aria-expanded={panel === 'vary'}
+        title="A new pattern that follows this one (V)"
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Vary…
       </Button>
-      {view.part.type === 'drums' && (
+      {drums && (
         <Button
           onClick={onFill}
           aria-expanded={panel === 'fill'}
           title="Make a fill for the end of this groove (L)"
           sx={{ whiteSpace: 'nowrap' }}
         >
-          Fill the end…
+          Fill…
         </Button>
       )}
       <Button
@@ -83,21 +85,18 @@ export const PatternHeader = memo(function PatternHeader({
       >
         Shape…
       </Button>
+      <Button
+        onClick={() => togglePanel('compare')}
+        aria-expanded={panel === 'compare'}
+        title="Hold it against another pattern or an imported part (C)"
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Compare…
+      </Button>
       <LengthField view={view} />
     </Box>
   );
 });
-
-/** Makes a variation that follows the pattern in view, and opens it. */
-export function useNewVariation(view: PatternView): () => void {
-  const edit = useEdit();
-  const { pattern } = view.resolved;
-  return () => {
-    const id = freshId();
-    const name = unusedName(indexOf(view.document), pattern.part, `${pattern.name.slice(0, 66)}, varied`);
-    if (edit((now) => newVariation(now, pattern.id, id, name))) choosePattern(id);
-  };
-}
 
 function LengthField({ view }: { view: PatternView }) {
   const edit = useEdit();

@@ -14,6 +14,7 @@ import {
   type Section,
   type SongDocument,
   type Travel,
+  unusedName,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
@@ -22,7 +23,6 @@ import { choosePattern, openPanel } from '../../../session/store.ts';
 import { setPreview } from '../../../transport/preview.ts';
 import { Amount, Choices, Seed } from '../../../ui/parts.tsx';
 import { color } from '../../../ui/tokens.ts';
-import { unusedName } from '../family/FamilyList.tsx';
 import { FillPicture } from './FillPicture.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../view.ts';

@@ -4,8 +4,10 @@ import { useSession } from '../../../session/store.ts';
 import { stemPaths, Stems, type StemShape } from '../../../ui/stems.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { AccentLane } from './AccentLane.tsx';
+import { CompareMarks } from '../compare/CompareMarks.tsx';
+import { useComparison } from '../compare/comparison.ts';
 import { CaretMark, CaretWords } from './Caret.tsx';
-import { ACCENTS, LABELS, layOut, REFERENCE, RULER, TALL, useSize } from './layout.ts';
+import { ACCENTS, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
 import { LoopStrip } from './LoopStrip.tsx';
 import { Playhead } from './Playhead.tsx';
 import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
@@ -22,6 +24,7 @@ export function Rows({ view }: { view: PatternView }) {
   const actions = useRowActions(view);
   const chosen = useSession((session) => session.hits);
   const caret = useSession((session) => session.caret);
+  const comparison = useComparison(view);
   const reference = useReference(view);
   const lanes = ACCENTS + (reference ? REFERENCE : 0);
   const layout = useMemo(
@@ -31,18 +34,16 @@ export function Rows({ view }: { view: PatternView }) {
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
   const height = rowHeight * view.rows.length;
-  const tall = rowHeight * TALL;
-  const stemHeight = (velocity: number) => 5 + (velocity / 127) * (tall - 5);
   const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
     hits.map(({ hit, heard, accented, strokes }) => ({
       x: layout.xOf(heard),
       base,
-      height: stemHeight(hit.velocity),
+      height: stemHeight(layout, hit.velocity),
       origin: hit.origin,
       chosen: chosen.has(hit.id),
       accented,
       tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
-      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(one.velocity) })),
+      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(layout, one.velocity) })),
     }));
 
   return (
@@ -101,6 +102,7 @@ export function Rows({ view }: { view: PatternView }) {
               </g>
             );
           })}
+          {comparison && <CompareMarks view={view} layout={layout} differences={comparison.differences} />}
           {mark && <Mark mark={mark} />}
         </svg>
         <LoopStrip view={view} layout={layout} height={RULER + height} />

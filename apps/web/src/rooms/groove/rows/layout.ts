@@ -35,6 +35,11 @@ export function layOut(
   return { rowHeight, width, xOf: (tick) => PAD + tick * scale, tickOf: (x) => (x - PAD) / scale };
 }
 
+/** How tall the stem of a velocity (1..127) is, in px. */
+export function stemHeight({ rowHeight }: Pick<Layout, 'rowHeight'>, velocity: number): number {
+  return 5 + (velocity / 127) * (rowHeight * TALL - 5);
+}
+
 /** The size of an element, kept up as it changes, in px. */
 export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
   const [size, setSize] = useState({ width: 780, height: 500 });

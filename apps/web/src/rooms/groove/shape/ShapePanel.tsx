@@ -1,8 +1,7 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
-  apply,
-  followWithShape,
-  isChange,
+  inTurn,
+  keepShapes,
   isRefusal,
   shapeHits,
   sow,
@@ -10,16 +9,18 @@ import {
   type Shape,
   type SongDocument,
 } from '@plucky/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId, freshSeed } from '../../../document/ids.ts';
 import { useSession } from '../../../session/store.ts';
-import { setPreview } from '../../../transport/preview.ts';
 import { Amount, Choice, Seed } from '../../../ui/parts.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
-import { SHAPE_RULES, SOW_RULES, type RuleEntry, type RuleInput } from './shape-rules.ts';
+import { CHOICE_WORDS, type RuleEntry, type RuleInput } from './rule-entry.ts';
+import { SHAPE_RULES } from './shape-rules.ts';
+import { SOW_RULES } from './sow-rules.ts';
 import { SidePanel } from '../SidePanel.tsx';
+import { useOutcomePreview } from '../useOutcomePreview.ts';
 import type { PatternView, Row } from '../view.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
@@ -142,7 +143,7 @@ function RuleSettings({
     [document, pattern.id, used, rule, input, ids],
   );
 
-  useShapePreview(document, outcome, view, rule.title);
+  useOutcomePreview(view, outcome, `${pattern.name}, as it would be`, `${rule.title}, not taken yet`);
 
   const take = () => {
     if (edit(() => outcome)) onDone();
@@ -150,7 +151,7 @@ function RuleSettings({
   const keep = () => {
     if (rule.kind !== 'shape') return;
     const shape: Shape = { ...rule.make(input), id: freshId() };
-    if (edit((now) => followWithShape(now, pattern.id, shape))) onDone();
+    if (edit((now) => keepShapes(now, pattern.id, [shape]))) onDone();
   };
   return (
     <>
@@ -232,13 +233,6 @@ function RuleSettings({
   );
 }
 
-const CHOICE_WORDS: Readonly<Record<string, string>> = {
-  all: 'All hits',
-  strong: 'Strong places',
-  nth: 'Every nth',
-  path: 'In turn',
-};
-
 function otherRow(view: PatternView, row: Row | undefined): string {
   return view.rows.find((one) => one.voice.id !== row?.voice.id)?.voice.id ?? row?.voice.id ?? '';
 }
@@ -251,31 +245,15 @@ function sowRows(
   rule: Parameters<typeof sow>[2]['rule'],
   velocity: number,
 ): Outcome {
-  let now = document;
-  let last: Outcome = null;
-  for (const { voice, pitch } of rows) {
-    const outcome = sow(now, pattern, { voice: voice.id, rule, velocity, pitch });
-    if (!isChange(outcome)) continue;
-    now = apply(now, outcome).document;
-    last = outcome;
-  }
-  return last;
-}
-
-/** Lets the outcome be seen on the rows and heard until it is taken or left. */
-function useShapePreview(document: SongDocument, outcome: Outcome, view: PatternView, title: string): void {
-  const { id, name } = view.resolved.pattern;
-  useEffect(() => {
-    if (!isChange(outcome)) return;
-    setPreview({
-      document: apply(document, outcome).document,
-      scope: { kind: 'pattern', pattern: id },
-      title: `${name}, as it would be`,
-      detail: `${title}, not taken yet`,
-      shows: id,
-    });
-    return () => setPreview(null);
-  }, [document, outcome, id, name, title]);
+  return inTurn(
+    document,
+    'sow',
+    rows.map(
+      ({ voice, pitch }) =>
+        (now) =>
+          sow(now, pattern, { voice: voice.id, rule, velocity, pitch }),
+    ),
+  );
 }
 
 /** How many hits an outcome adds, silences and changes, counted from the two documents. */

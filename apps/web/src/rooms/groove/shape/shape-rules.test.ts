@@ -1,6 +1,6 @@
 import {
   apply,
-  followWithShape,
+  keepShapes,
   isChange,
   resolve,
   readSong,
@@ -13,7 +13,10 @@ import {
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { viewOf } from '../view.ts';
-import { SHAPE_RULES, SOW_RULES, type RuleEntry, type RuleInput } from './shape-rules.ts';
+import type { RuleEntry, RuleInput } from './rule-entry.ts';
+import { SHAPE_RULES } from './shape-rules.ts';
+import { SOW_RULES } from './sow-rules.ts';
+import { tuningOf } from './tune.ts';
 
 const songs = ['paper-lanterns', 'salt-waltz', 'seven-herons'].map((id): readonly [string, SongDocument] => [
   id,
@@ -85,7 +88,7 @@ describe.each(songs)('in %s', (_, song) => {
     if (!variation) throw new Error('no variation');
     const changing = SHAPE_RULES.filter((rule) => {
       const shape = rule.make(inputFor(song, 'main', rule, 'value'));
-      const kept = followWithShape(song, variation.id, { ...shape, id: 'kept' });
+      const kept = keepShapes(song, variation.id, [{ ...shape, id: 'kept' }]);
       if (!isChange(kept)) throw new Error(`${rule.title} cannot be kept`);
       expect(() =>
         readSong(JSON.parse(JSON.stringify(Object.values(apply(song, kept).document.records)))),
@@ -94,6 +97,25 @@ describe.each(songs)('in %s', (_, song) => {
     });
     expect(changing.length).toBeGreaterThanOrEqual(SHAPE_RULES.length - 4);
   });
+});
+
+test.each(
+  SHAPE_RULES.flatMap((rule) => (rule.choices ?? ['']).map((choice) => [rule.title, choice, rule] as const)),
+)('%s %s is read back from the recipe as it was made, and can be tuned', (_, choice, rule) => {
+  const song = songs[0]?.[1] ?? blankSong('none', 1);
+  const input = { ...inputFor(song, 'main', rule, 'value'), choice };
+  const shape = rule.make(input);
+  const tuning = tuningOf(shape, input.view);
+  expect(tuning.with({})).toEqual(shape);
+  for (const one of tuning.fields) {
+    expect(one.now).toBe(one.value);
+    const tuned = tuningOf(tuning.with({ numbers: { [one.name]: one.min } }), input.view);
+    expect(tuned.fields.find((field) => field.name === one.name)?.now).toBe(one.min);
+  }
+  for (const other of tuning.choices)
+    expect(tuningOf(tuning.with({ choice: other }), input.view).choice).toBe(other);
+  if (rule.random) expect(tuning.with({ seed: 99 })).toMatchObject({ seed: 99 });
+  expect(tuningOf({ ...shape, off: true }, input.view).with({})).toEqual({ ...shape, off: true });
 });
 
 test('every rule of the panel has a title of its own, and fields that can be set both ways', () => {

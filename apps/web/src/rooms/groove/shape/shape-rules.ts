@@ -1,130 +1,24 @@
-import { beatTicks, gridTicks, type Grid, type Shape, type SowRule } from '@plucky/core';
+import { beatTicks, gridTicks } from '@plucky/core';
+import { field, VELOCITY, type RuleInput, type ShapeEntry } from './rule-entry.ts';
 import type { PatternView } from '../view.ts';
 
-/** A number that a rule can be tuned by. */
-export interface RuleField {
-  readonly name: string;
-  readonly label: string;
-  readonly min: number;
-  readonly max: number;
-  readonly value: number;
-  /** What stands behind the number. */
-  readonly unit?: string;
-}
-
-/** Where a rule is applied, and what its fields and choices are set to. */
-export interface RuleInput {
-  readonly view: PatternView;
-  /** The chosen rows' voices, each once, and the first one's grid. */
-  readonly voices: string[];
-  readonly grid: Grid;
-  readonly at: (field: string) => number;
-  /** The other row, for rules that lead to one. */
-  readonly onto: string;
-  readonly choice: string;
-  readonly seed: number;
-  /** The looped stretch of the pattern, in ticks, which rules about a stretch then mean. */
-  readonly stretch: { readonly from: number; readonly to: number } | null;
-}
-
-interface RuleBase {
-  readonly title: string;
-  readonly about: string;
-  readonly fields: readonly RuleField[];
-  readonly choices?: readonly string[];
-  readonly random?: boolean;
-  /** Whether it plays on another row, which is then asked for. */
-  readonly needsRow?: boolean;
-}
-
-export interface SowEntry extends RuleBase {
-  readonly kind: 'sow';
-  readonly make: (input: RuleInput) => SowRule;
-}
-
-export interface ShapeEntry extends RuleBase {
-  readonly kind: 'shape';
-  readonly make: (input: RuleInput) => Shape;
-}
-
-export type RuleEntry = SowEntry | ShapeEntry;
-
-const field = (
-  name: string,
-  label: string,
-  min: number,
-  max: number,
-  value: number,
-  unit = '',
-): RuleField => ({
-  name,
-  label,
-  min,
-  max,
-  value,
-  ...(unit ? { unit } : {}),
-});
-
-const VELOCITY = field('velocity', 'Velocity', 1, 127, 90);
 /** The id of a shape that is only tried; a kept one gets an id of its own. */
 const TRIED = 'tried';
 
+/** The grid of the first row that a shape is about. */
+const rowGrid = (view: PatternView, voices: readonly string[] | null) =>
+  view.rows.find((row) => voices === null || voices.includes(row.voice.id))?.grid ?? 4;
+
+/** How many beats there are from a tick to the end, and where the last ones start. */
+const beatsTo = (view: PatternView, from: number) => Math.round((view.length - from) / beatTicks(view.meter));
 const beatsFrom = ({ view }: RuleInput, beats: number) =>
   Math.max(0, view.length - beats * beatTicks(view.meter));
-
-/** Rules that place hits on the chosen row. */
-export const SOW_RULES: readonly SowEntry[] = [
-  {
-    kind: 'sow',
-    title: 'Every so many steps',
-    about: 'of the row’s grid, from an offset',
-    fields: [field('steps', 'Every', 1, 16, 2, 'steps'), field('offset', 'From step', 0, 15, 0), VELOCITY],
-    make: ({ grid, at }) => ({ rule: 'every', grid, steps: at('steps'), offset: at('offset') }),
-  },
-  { kind: 'sow', title: 'On the beats', about: '', fields: [VELOCITY], make: () => ({ rule: 'on beats' }) },
-  {
-    kind: 'sow',
-    title: 'Between the beats',
-    about: 'half-way from beat to beat',
-    fields: [VELOCITY],
-    make: () => ({ rule: 'between beats' }),
-  },
-  {
-    kind: 'sow',
-    title: 'Spread evenly',
-    about: 'a number of hits over a number of steps, turned',
-    fields: [
-      field('hits', 'Hits', 1, 16, 5),
-      field('steps', 'Over', 2, 32, 16, 'steps'),
-      field('rotation', 'Turned by', 0, 31, 0, 'steps'),
-      VELOCITY,
-    ],
-    make: ({ grid, at }) => ({
-      rule: 'spread',
-      grid,
-      hits: Math.min(at('hits'), at('steps')),
-      steps: at('steps'),
-      rotation: at('rotation'),
-    }),
-  },
-  {
-    kind: 'sow',
-    title: 'By chance',
-    about: 'strong places preferred as much as you like',
-    random: true,
-    fields: [
-      field('percent', 'Chance', 5, 100, 40, '%'),
-      field('bias', 'Strong places first', 0, 100, 60, '%'),
-      VELOCITY,
-    ],
-    make: ({ grid, at, seed }) => ({ rule: 'chance', grid, percent: at('percent'), bias: at('bias'), seed }),
-  },
-];
 
 /** Rules that change what the chosen rows play. */
 export const SHAPE_RULES: readonly ShapeEntry[] = [
   {
     kind: 'shape',
+    rules: ['thin'],
     title: 'Thin',
     about: 'the weakest places fall silent',
     fields: [field('keep', 'Keep', 0, 100, 60, '%')],
@@ -132,6 +26,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['thicken'],
     title: 'Thicken',
     about: 'the strongest free places are played',
     fields: [field('fill', 'Play', 0, 100, 75, '% of places'), VELOCITY],
@@ -146,9 +41,11 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['silence'],
     title: 'Silence a stretch',
     about: 'the looped beats of the rows, or their last ones',
     fields: [field('beats', 'Without a loop, the last', 1, 16, 2, 'beats')],
+    read: (shape, view) => ('from' in shape ? { beats: beatsTo(view, shape.from ?? 0) } : {}),
     make: (input) => ({
       id: TRIED,
       rule: 'silence',
@@ -158,9 +55,11 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['silence'],
     title: 'Clear the tail',
     about: 'all rows fall silent for the last beats',
     fields: [field('beats', 'Last', 1, 16, 1, 'beats')],
+    read: (shape, view) => ('from' in shape ? { beats: beatsTo(view, shape.from ?? 0) } : {}),
     make: (input) => ({
       id: TRIED,
       rule: 'silence',
@@ -171,6 +70,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['keep'],
     title: 'Keep only these rows',
     about: 'all others fall silent',
     fields: [],
@@ -178,16 +78,46 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['pulse'],
+    title: 'Only the pulse',
+    about: 'the row on the pulse of the meter, all else silent',
+    fields: [field('velocity', 'Added hits', 1, 127, 96)],
+    make: ({ voices, onto, at }) => ({
+      id: TRIED,
+      rule: 'pulse',
+      voice: voices[0] ?? onto,
+      velocity: at('velocity'),
+    }),
+  },
+  {
+    kind: 'shape',
+    rules: ['pick up'],
+    title: 'Pick-up',
+    about: 'hits of the row before the turn',
+    fields: [field('hits', 'Hits', 1, 8, 2), VELOCITY],
+    make: ({ voices, onto, grid, at }) => ({
+      id: TRIED,
+      rule: 'pick up',
+      voice: voices[0] ?? onto,
+      grid,
+      hits: at('hits'),
+      velocity: at('velocity'),
+    }),
+  },
+  {
+    kind: 'shape',
+    rules: ['revoice'],
     title: 'Play on another row',
     about: 'all hits, strong places, every nth, or shared out in turn',
-    fields: [field('every', 'Every', 2, 8, 2, 'hits')],
+    fields: [field('every', 'Every', 2, 16, 2, 'hits')],
     choices: ['all', 'strong', 'nth', 'path'],
     needsRow: true,
-    make: ({ voices, onto, choice, at }) => ({
+    make: ({ voices, onto, choice, at, stretch }) => ({
       id: TRIED,
       rule: 'revoice',
       voice: voices[0] ?? onto,
       onto,
+      ...stretch,
       which: choice === 'strong' || choice === 'nth' || choice === 'path' ? choice : 'all',
       every: at('every'),
       ...(choice === 'path' ? { path: voices } : {}),
@@ -195,6 +125,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['shift'],
     title: 'Shift',
     about: 'by steps of the grid, with wrap',
     fields: [field('steps', 'By', -16, 16, 1, 'steps')],
@@ -202,6 +133,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['reverse'],
     title: 'Backwards',
     about: 'about the first place, which stays',
     fields: [],
@@ -209,6 +141,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['half time', 'double time'],
     title: 'Half or double time',
     about: 'the first half stretched, or all of it squeezed twice',
     fields: [],
@@ -221,6 +154,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['ghosts'],
     title: 'Ghost notes',
     about: 'soft hits beside the loud ones of the row',
     random: true,
@@ -237,6 +171,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['strong and weak'],
     title: 'Strong and weak',
     about: 'as one hand or two would play',
     fields: [field('strong', 'Strong', 1, 127, 100), field('weak', 'Weak', 1, 127, 62)],
@@ -253,6 +188,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['ramp'],
     title: 'Velocity ramp',
     about: 'over the looped beats, or from the start to the end',
     fields: [field('start', 'From', 1, 127, 50), field('end', 'To', 1, 127, 115)],
@@ -267,6 +203,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['scale'],
     title: 'Scale velocities',
     about: 'louder or softer in proportion',
     fields: [field('percent', 'To', 10, 200, 80, '%')],
@@ -274,6 +211,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['compress'],
     title: 'Even out',
     about: 'velocities nearer to their mean',
     fields: [field('percent', 'By', 0, 100, 50, '%')],
@@ -281,6 +219,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['vary'],
     title: 'Vary velocities',
     about: 'at random, within bounds',
     random: true,
@@ -301,6 +240,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['quantise'],
     title: 'Quantise',
     about: 'towards each row’s grid',
     fields: [field('strength', 'Strength', 0, 100, 100, '%')],
@@ -314,6 +254,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['roll into'],
     title: 'Roll into',
     about: 'a rising roll that ends on each strong hit',
     fields: [
@@ -321,6 +262,8 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
       field('steps', 'Over', 1, 8, 1, 'steps'),
       field('start', 'From velocity', 1, 127, 40),
     ],
+    read: (shape, view) =>
+      'span' in shape ? { steps: Math.round(shape.span / gridTicks(rowGrid(view, shape.voices))) } : {},
     make: ({ voices, grid, at }) => ({
       id: TRIED,
       rule: 'roll into',
@@ -332,6 +275,7 @@ export const SHAPE_RULES: readonly ShapeEntry[] = [
   },
   {
     kind: 'shape',
+    rules: ['turn around'],
     title: 'Turn-around',
     about: 're-works the last beats of the rows',
     random: true,

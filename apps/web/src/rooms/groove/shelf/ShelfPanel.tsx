@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { barTicks, fromShelf, indexOf, meterName, type SongDocument } from '@plucky/core';
+import { barTicks, fromShelf, indexOf, meterName, type SongDocument, unusedName } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
@@ -12,7 +12,6 @@ import { barShares, marksOf } from '../../../ui/marks.ts';
 import { Miniature } from '../../../ui/Miniature.tsx';
 import { Choice, QuietButton } from '../../../ui/parts.tsx';
 import { color, SERIF } from '../../../ui/tokens.ts';
-import { unusedName } from '../family/FamilyList.tsx';
 import { inShelfContext, rankByReference, TRIED_ID } from './shelf-context.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../view.ts';

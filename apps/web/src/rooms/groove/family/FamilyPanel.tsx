@@ -1,0 +1,133 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import {
+  duplicatePattern,
+  followersOf,
+  isChange,
+  labelPattern,
+  makeIndependent,
+  PATTERN_ROLES,
+  setPatternRole,
+  splitPattern,
+  type PatternRole,
+} from '@plucky/core';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../document/ids.ts';
+import { choosePattern } from '../../../session/store.ts';
+import { Group } from '../../../ui/parts.tsx';
+import { useDraft } from '../../../ui/useDraft.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+import { FollowChoice } from './FollowChoice.tsx';
+import { RemoveChoice } from './RemoveChoice.tsx';
+import { WherePlayed } from './WherePlayed.tsx';
+
+/** A pattern among the others: what it is for, what it follows, where it is played, and copies, pieces and its end. */
+export function FamilyPanel({ view }: { view: PatternView }) {
+  const { pattern } = view.resolved;
+  return (
+    <SidePanel label="In the family" about="In the family" title={pattern.name}>
+      <RoleAndLabel view={view} />
+      <FollowChoice key={pattern.id} view={view} />
+      <WherePlayed view={view} />
+      <Copies view={view} />
+      <RemoveChoice key={`remove ${pattern.id}`} view={view} />
+    </SidePanel>
+  );
+}
+
+function RoleAndLabel({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { pattern } = view.resolved;
+  const label = useDraft(pattern.label ?? '', (text) => edit((now) => labelPattern(now, pattern.id, text)));
+  return (
+    <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1.5 }}>
+      <TextField
+        select
+        size="small"
+        label="Role"
+        value={pattern.role}
+        onChange={(event) =>
+          edit((now) => setPatternRole(now, pattern.id, event.target.value as PatternRole))
+        }
+        sx={{ flex: 1 }}
+      >
+        {PATTERN_ROLES.map((role) => (
+          <MenuItem key={role} value={role}>
+            {role}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        size="small"
+        label="Label"
+        {...label}
+        slotProps={{ htmlInput: { maxLength: 24 }, inputLabel: { shrink: true } }}
+        sx={{ flex: 1 }}
+      />
+    </Box>
+  );
+}
+
+/** Copies of the pattern, with or without its followers, and its pieces. */
+function Copies({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { pattern } = view.resolved;
+  const followers = followersOf(view.document, pattern.id).length;
+  const drums = view.part.type === 'drums';
+  const copy = (withFollowers: boolean) => {
+    const ids = new Map<string, string>();
+    const idFor = (original: string) => {
+      const id = ids.get(original) ?? freshId();
+      ids.set(original, id);
+      return id;
+    };
+    const taken = edit((now) => duplicatePattern(now, pattern.id, withFollowers, idFor));
+    const id = ids.get(pattern.id);
+    if (taken && id) choosePattern(id);
+  };
+  const split = (by: 'voice' | 'family') => {
+    let first: string | undefined;
+    const taken = edit((now) => {
+      const outcome = splitPattern(now, pattern.id, by, freshId);
+      if (isChange(outcome)) first = outcome.put[0]?.id;
+      return outcome;
+    });
+    if (taken && first) choosePattern(first);
+  };
+  return (
+    <Group title="Copy and split">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Button onClick={() => copy(false)}>Duplicate</Button>
+        {followers > 0 && (
+          <Button onClick={() => copy(true)}>
+            {followers === 1 ? 'With its follower' : `With its ${followers} followers`}
+          </Button>
+        )}
+        {pattern.parent && (
+          <Button
+            title="What it plays becomes its own; nothing sounds otherwise"
+            onClick={() => edit((now) => makeIndependent(now, pattern.id))}
+          >
+            Make independent
+          </Button>
+        )}
+        {drums && (
+          <>
+            <Button
+              title="One pattern for each row, layered wherever this one is played"
+              onClick={() => split('voice')}
+            >
+              Split by row
+            </Button>
+            <Button
+              title="One pattern for kicks, one for snares, one for hats…"
+              onClick={() => split('family')}
+            >
+              Split by family
+            </Button>
+          </>
+        )}
+      </Box>
+    </Group>
+  );
+}

@@ -1,0 +1,109 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  apply,
+  attach,
+  countOrigins,
+  familyOrder,
+  followersOf,
+  indexOf,
+  isChange,
+  isRefusal,
+  resolve,
+  type SongDocument,
+} from '@plucky/core';
+import { useMemo } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { useSession } from '../../../session/store.ts';
+import { Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { useOutcomePreview } from '../useOutcomePreview.ts';
+import type { PatternView } from '../view.ts';
+
+const NOTHING = '';
+
+/** What the pattern follows, and another that it could follow: what would be kept as its own is said and shown first. */
+export function FollowChoice({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { document } = view;
+  const { pattern } = view.resolved;
+  const index = indexOf(document);
+  const proposed = useSession((session) => session.proposedParent);
+  const outcome = useMemo(
+    () => (proposed === null ? null : attach(document, pattern.id, proposed)),
+    [document, pattern.id, proposed],
+  );
+  const after = useMemo(
+    () => (isChange(outcome) ? apply(document, outcome).document : null),
+    [document, outcome],
+  );
+  const target = proposed === null ? undefined : index.pattern(proposed);
+
+  useOutcomePreview(
+    view,
+    outcome,
+    `${pattern.name}, following ${target?.name ?? ''}`,
+    'It sounds as before; not taken yet',
+  );
+
+  const below = new Set(followersOf(document, pattern.id).map((one) => one.id));
+  const candidates = familyOrder(index, pattern.part).filter(
+    (one) => one.pattern.id !== pattern.id && !below.has(one.pattern.id),
+  );
+  const propose = (id: string | null) => useSession.setState({ proposedParent: id });
+  return (
+    <Group title="Follows">
+      <TextField
+        select
+        fullWidth
+        size="small"
+        value={proposed ?? pattern.parent ?? NOTHING}
+        onChange={(event) => {
+          const id = event.target.value;
+          propose(id === NOTHING || id === pattern.parent ? null : id);
+        }}
+        slotProps={{ select: { 'aria-label': 'Pattern to follow', displayEmpty: true } }}
+      >
+        {!pattern.parent && <MenuItem value={NOTHING}>Nothing</MenuItem>}
+        {candidates.map(({ pattern: one, depth }) => (
+          <MenuItem key={one.id} value={one.id} sx={{ pl: 2 + depth * 1.5 }}>
+            {one.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      {outcome && (
+        <Box role="status" aria-label="What following would keep" sx={{ mt: 1 }}>
+          <Typography sx={{ fontSize: 13, mb: 1, color: isRefusal(outcome) ? color('warn') : color('ink') }}>
+            {isRefusal(outcome) ? outcome.reason : after && keptWords(after, pattern.id)}
+          </Typography>
+          <Box sx={{ display: 'flex', gap: 0.75 }}>
+            <Button
+              variant="contained"
+              color="primary"
+              disabled={!after}
+              onClick={() => {
+                if (proposed && edit((now) => attach(now, pattern.id, proposed))) propose(null);
+              }}
+            >
+              Follow it
+            </Button>
+            <Button variant="text" onClick={() => propose(null)}>
+              Leave it
+            </Button>
+          </Box>
+        </Box>
+      )}
+    </Group>
+  );
+}
+
+/** What would follow and what would stay as it is, counted from the song as it would be. */
+function keptWords(after: SongDocument, id: string): string {
+  const { followed, changed, own, silenced } = countOrigins(resolve(after, id));
+  const parts = [
+    `${followed} ${followed === 1 ? 'hit follows' : 'hits follow'} as they are`,
+    changed && `${changed} ${changed === 1 ? 'follows' : 'follow'} but for what differs`,
+    own && `${own} ${own === 1 ? 'stays' : 'stay'} its own`,
+    silenced && `${silenced} of the other ${silenced === 1 ? 'is' : 'are'} silenced here`,
+  ].filter(Boolean);
+  return `It sounds as now: ${parts.join(', ')}.`;
+}

@@ -1,0 +1,162 @@
+import MoreIcon from '@mui/icons-material/MoreHorizRounded';
+import { Box, Button, IconButton, Typography } from '@mui/material';
+import { barTicks, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
+import { memo, useEffect, useMemo, useRef, useState, type DragEvent, type MouseEvent } from 'react';
+import {
+  choosePattern,
+  choosePatternToo,
+  openPanel,
+  proposeParent,
+  useSession,
+} from '../../../session/store.ts';
+import { barShares, followsParent, marksOf } from '../../../ui/marks.ts';
+import { Miniature } from '../../../ui/Miniature.tsx';
+import { color, SERIF } from '../../../ui/tokens.ts';
+
+interface EntryProps {
+  readonly index: SongIndex;
+  readonly resolved: ResolvedPattern;
+  readonly uses: number;
+  readonly depth: number;
+}
+
+/** An entry is drawn anew when its pattern sounds otherwise or is used otherwise, not at every edit of the song. */
+export const PatternEntry = memo(
+  Entry,
+  (before, after) =>
+    before.resolved === after.resolved &&
+    before.uses === after.uses &&
+    before.depth === after.depth &&
+    before.index.song.meter === after.index.song.meter,
+);
+
+function Entry({ index, resolved, uses, depth }: EntryProps) {
+  const { pattern } = resolved;
+  const inView = useSession((session) => session.pattern === pattern.id);
+  const together = useSession((session) => session.patterns.has(pattern.id));
+  const entry = useRef<HTMLButtonElement>(null);
+  const { isOver, ...dragging } = useFollowDrag(pattern.id);
+  const bar = barTicks(resolved.meter ?? index.song.meter);
+  const isFollowed = pattern.parent ? followsParent : undefined;
+  const marks = useMemo(
+    () => marksOf(index, resolved.hits, 0, resolved.pattern.length, isFollowed),
+    [index, resolved, isFollowed],
+  );
+  useEffect(() => {
+    if (inView) entry.current?.scrollIntoView({ block: 'nearest' });
+  }, [inView]);
+  const choose = (event: MouseEvent) => {
+    if (event.ctrlKey || event.metaKey) choosePatternToo(pattern.id);
+    else choosePattern(pattern.id);
+  };
+  const chosen = inView || together;
+  return (
+    <Box sx={{ pl: `${Math.min(depth, 3) * 14}px`, position: 'relative' }} {...dragging}>
+      <Button
+        ref={entry}
+        variant="text"
+        fullWidth
+        aria-current={inView ? 'true' : undefined}
+        aria-pressed={together}
+        title="Drag onto another pattern to follow it. Ctrl chooses several."
+        onClick={choose}
+        sx={{
+          display: 'block',
+          textAlign: 'left',
+          px: 1.1,
+          py: 0.6,
+          mb: 0.25,
+          color: color('ink'),
+          border: `1px ${isOver ? 'dashed' : 'solid'} ${chosen || isOver ? color('plum') : 'transparent'}`,
+          borderLeft: depth && !chosen && !isOver ? `1px solid ${color('strong')}` : undefined,
+          borderRadius: depth && !chosen && !isOver ? 0 : '10px',
+          background: chosen ? color('wash') : 'transparent',
+        }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, pr: inView ? 2.5 : 0 }}>
+          <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+            {pattern.name}
+          </Typography>
+          {pattern.label && <Label>{pattern.label}</Label>}
+        </Box>
+        <Typography noWrap sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+          {isOver ? 'Let go to follow this one' : aboutWords(resolved, bar, uses)}
+        </Typography>
+        <Miniature marks={marks} height={24} barShares={barShares(0, pattern.length, bar)} />
+      </Button>
+      {inView && (
+        <IconButton
+          size="small"
+          aria-label={`More about ${pattern.name}`}
+          title="Follow, copy, split, remove… (E)"
+          onClick={() => openPanel('family')}
+          sx={{ position: 'absolute', top: 3, right: 3, p: 0.25 }}
+        >
+          <MoreIcon fontSize="small" />
+        </IconButton>
+      )}
+    </Box>
+  );
+}
+
+/** The word that the musician finds a pattern by. */
+function Label({ children }: { children: string }) {
+  return (
+    <Box
+      component="span"
+      sx={{
+        flexShrink: 0,
+        fontSize: 11,
+        fontWeight: 500,
+        lineHeight: 1.3,
+        px: 0.6,
+        border: `1px solid ${color('strong')}`,
+        borderRadius: '6px',
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** What the pattern is beside its parent, or how long it is, and how often it is played. */
+function aboutWords(resolved: ResolvedPattern, bar: number, uses: number): string {
+  const { pattern } = resolved;
+  const edits = pattern.parent ? countEdits(resolved) + pattern.shapes.length : 0;
+  const bars = Number((pattern.length / bar).toFixed(2));
+  const changes = edits === 0 ? 'as its parent' : `${edits} ${edits === 1 ? 'change' : 'changes'}`;
+  const role = pattern.role === 'groove' || pattern.role === 'variation' ? '' : `${pattern.role} · `;
+  const about = pattern.parent ? changes : `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
+  return `${role}${about} · ${uses ? `used ${uses}×` : 'not used yet'}`;
+}
+
+/** What is dragged is told under a type of our own, so that nothing else is taken for a pattern. */
+const DRAGGED = 'application/x-plucky-pattern';
+
+/** Drags a pattern onto another one, which is then proposed as what it follows. */
+function useFollowDrag(id: Id) {
+  const [isOver, setOver] = useState(false);
+  const carries = (event: DragEvent) => event.dataTransfer.types.includes(DRAGGED);
+  return {
+    isOver,
+    draggable: true,
+    onDragStart: (event: DragEvent) => {
+      event.dataTransfer.setData(DRAGGED, id);
+      event.dataTransfer.effectAllowed = 'link';
+    },
+    onDragOver: (event: DragEvent) => {
+      if (!carries(event)) return;
+      event.preventDefault();
+      event.dataTransfer.dropEffect = 'link';
+      setOver(true);
+    },
+    onDragLeave: () => setOver(false),
+    onDrop: (event: DragEvent) => {
+      setOver(false);
+      const dragged = event.dataTransfer.getData(DRAGGED);
+      if (!dragged || dragged === id) return;
+      event.preventDefault();
+      proposeParent(dragged, id);
+    },
+  };
+}

@@ -1,0 +1,56 @@
+import { Typography } from '@mui/material';
+import { apply, namesOf, overridesOf, reachOf, reachOfChange, type SongDocument } from '@plucky/core';
+import { useMemo } from 'react';
+import { useDocumentState } from '../../../document/context.tsx';
+import type { Done } from '../../../document/store.ts';
+import { useSession } from '../../../session/store.ts';
+import { color } from '../../../ui/tokens.ts';
+import type { PatternView } from '../view.ts';
+
+/** How far an edit of the pattern goes: what it would reach before it is made, and what it has reached once it is. */
+export function ReachWords({ view }: { view: PatternView }) {
+  const chosen = useSession((session) => session.hits);
+  const last = useDocumentState((state) => state.done.at(-1));
+  const { document } = view;
+  const { id } = view.resolved.pattern;
+  const before = useMemo(() => beforeWords(document, id, chosen), [document, id, chosen]);
+  const after = useMemo(() => (last ? afterWords(document, id, last) : null), [document, id, last]);
+  return (
+    <Typography role="status" aria-label="Reach of edits" sx={{ fontSize: 12.5, color: color('soft') }}>
+      {after ?? before}
+    </Typography>
+  );
+}
+
+function beforeWords(document: SongDocument, id: string, chosen: ReadonlySet<string>): string {
+  const { patterns, slots } = reachOf(document, id);
+  const reach = patterns.length
+    ? `An edit here reaches ${count(patterns.length, 'pattern')} in ${count(slots, 'slot')}`
+    : slots
+      ? `An edit here reaches ${count(slots, 'slot')}`
+      : 'No slot plays this yet';
+  const overrides = overridesOf(document, id, chosen);
+  const says = (edit: 'silenced' | 'changed', verb: string) => {
+    const named = overrides.filter((one) => one.edit === edit).map((one) => one.pattern);
+    return named.length ? [`${namesOf(named)} ${named.length === 1 ? `${verb}s` : verb} it`] : [];
+  };
+  return [reach, ...says('silenced', 'silence'), ...says('changed', 'change')].join('; ');
+}
+
+/** What the last edit reached beyond this pattern; null when it was not of this pattern, or nothing follows it. */
+function afterWords(document: SongDocument, id: string, { change, inverse }: Done): string | null {
+  if (!change.put.some((record) => record.id === id)) return null;
+  const same = change.put.every((record) => document.records[record.id] === record);
+  if (!same) return null;
+  const { patterns, slots, kept } = reachOfChange(apply(document, inverse).document, document);
+  const others = patterns.filter((one) => one.id !== id);
+  if (!others.length && !kept.length) return null;
+  const reached = `“${change.label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
+  return kept.length
+    ? `${reached}; ${namesOf(kept)} ${kept.length === 1 ? 'keeps its' : 'keep their'} own`
+    : reached;
+}
+
+function count(n: number, what: string): string {
+  return `${n} ${n === 1 ? what : `${what}s`}`;
+}

@@ -1,0 +1,178 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  familyOrder,
+  indexOf,
+  isChange,
+  mergePatterns,
+  renameSeries,
+  shapeAll,
+  unusedName,
+  type Pattern,
+  type Shape,
+} from '@plucky/core';
+import { useMemo, useState } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId, freshSeed } from '../../../document/ids.ts';
+import { choosePattern, useSession } from '../../../session/store.ts';
+import { Group } from '../../../ui/parts.tsx';
+import { SHAPE_RULES } from '../shape/shape-rules.ts';
+import { ShapeFields } from '../shape/ShapeFields.tsx';
+import { SidePanel } from '../SidePanel.tsx';
+import { useOutcomePreview } from '../useOutcomePreview.ts';
+import type { PatternView } from '../view.ts';
+
+/** What is done to several patterns at once: one shape, a series of names, or one pattern made of them all. */
+export function SeveralPanel({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const index = indexOf(view.document);
+  const chosen = useSession((session) => session.patterns);
+  const patterns = index.parts
+    .flatMap((part) => familyOrder(index, part.id))
+    .map((one) => one.pattern)
+    .filter((pattern) => chosen.has(pattern.id));
+  const [base, setBase] = useState('');
+  const ids = patterns.map((pattern) => pattern.id);
+  const rename = () => {
+    if (edit((now) => renameSeries(now, ids, base))) setBase('');
+  };
+  const merge = (how: 'together' | 'in a row') => {
+    const [first] = patterns;
+    if (!first) return;
+    const naming = {
+      id: freshId(),
+      name: unusedName(index, first.part, `${first.name.slice(0, 66)}, merged`),
+    };
+    if (edit((now) => mergePatterns(now, ids, how, naming))) choosePattern(naming.id);
+  };
+  return (
+    <SidePanel
+      label="Several patterns"
+      about={patterns.map((pattern) => pattern.name).join(', ')}
+      title={`${patterns.length} patterns`}
+    >
+      <ShapeThemAll key={ids.join()} view={view} patterns={patterns} />
+      <Group title="Rename in a series">
+        <Box
+          component="form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            rename();
+          }}
+          sx={{ display: 'flex', gap: 0.75, alignItems: 'flex-start' }}
+        >
+          <TextField
+            size="small"
+            label="Name"
+            value={base}
+            onChange={(event) => setBase(event.target.value)}
+            slotProps={{ htmlInput: { maxLength: 70 } }}
+            helperText={
+              base.trim()
+                ? `${base.trim()} 1 … ${base.trim()} ${patterns.length}`
+                : 'in the order of the list'
+            }
+          />
+          <Button type="submit" disabled={!base.trim()}>
+            Rename
+          </Button>
+        </Box>
+      </Group>
+      <Group title="Merge into one new pattern">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          <Button
+            title="Layered; slots that layer just these play the new one instead"
+            onClick={() => merge('together')}
+          >
+            Played together
+          </Button>
+          <Button title="One after another, in the order of the list" onClick={() => merge('in a row')}>
+            In a row
+          </Button>
+        </Box>
+        <Typography variant="caption" component="p" sx={{ mt: 0.75 }}>
+          The patterns themselves stay, and all sounds as before.
+        </Typography>
+      </Group>
+      <Button variant="text" sx={{ ml: -1 }} onClick={() => choosePattern(view.resolved.pattern.id)}>
+        Choose one only
+      </Button>
+    </SidePanel>
+  );
+}
+
+/** One shape for every chosen pattern, on all their rows; the pattern in view shows what it would do. */
+function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonly Pattern[] }) {
+  const edit = useEdit();
+  const { document } = view;
+  const [shape, setShape] = useState<Shape | null>(null);
+  const ids = useMemo(() => patterns.map((pattern) => pattern.id), [patterns]);
+  const outcome = useMemo(() => (shape ? shapeAll(document, ids, shape) : null), [document, ids, shape]);
+  useOutcomePreview(
+    view,
+    outcome,
+    `${view.resolved.pattern.name}, as it would be`,
+    `One shape for ${ids.length} patterns, not taken yet`,
+  );
+  const offer = (title: string) => {
+    const rule = SHAPE_RULES.find((one) => one.title === title);
+    const [first] = view.rows;
+    if (!rule || !first) return setShape(null);
+    const voices = [...new Set(view.rows.map((row) => row.voice.id))];
+    const made = rule.make({
+      view,
+      voices,
+      grid: first.grid,
+      at: (field) => rule.fields.find((one) => one.name === field)?.value ?? 0,
+      onto: first.voice.id,
+      choice: rule.choices?.[0] ?? '',
+      seed: freshSeed(),
+      stretch: null,
+    });
+    setShape({ ...made, ...('voices' in made ? { voices: null } : {}) } as Shape);
+  };
+  const rule = shape && SHAPE_RULES.find((one) => one.rules.includes(shape.rule));
+  return (
+    <Group title="Shape them all">
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Shape"
+        value={rule?.title ?? ''}
+        onChange={(event) => offer(event.target.value)}
+        sx={{ mb: 1, mt: 0.5 }}
+      >
+        {SHAPE_RULES.filter(forAllRows).map((one) => (
+          <MenuItem key={one.title} value={one.title}>
+            {one.title}
+          </MenuItem>
+        ))}
+      </TextField>
+      {shape && (
+        <>
+          <ShapeFields shape={shape} view={view} onChange={setShape} />
+          <Button
+            variant="contained"
+            color="primary"
+            fullWidth
+            disabled={!isChange(outcome)}
+            onClick={() => {
+              if (edit((now) => shapeAll(now, ids, shape))) setShape(null);
+            }}
+          >
+            Shape {patterns.length} patterns
+          </Button>
+        </>
+      )}
+    </Group>
+  );
+}
+
+/** Rules that make sense without a chosen row. */
+function forAllRows(rule: (typeof SHAPE_RULES)[number]): boolean {
+  return (
+    !rule.rules.some((one) =>
+      ['silence', 'keep', 'revoice', 'pulse', 'pick up', 'ghosts', 'thicken'].includes(one),
+    ) || rule.title === 'Clear the tail'
+  );
+}

@@ -1,0 +1,45 @@
+import { Button, Typography } from '@mui/material';
+import { playedAt, type PlayedAt } from '@plucky/core';
+import { useNavigate } from 'react-router';
+import { chooseSlot } from '../../../session/store.ts';
+import { Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import type { PatternView } from '../view.ts';
+
+/** The slots of the song that play a pattern; a press goes there. */
+export function WherePlayed({ view }: { view: PatternView }) {
+  const navigate = useNavigate();
+  const places = playedAt(view.document, view.resolved.pattern.id);
+  const go = ({ stretch: { occurrence, slot } }: PlayedAt) => {
+    if (!occurrence) return;
+    chooseSlot({ occurrence: occurrence.id, slot: slot.id });
+    void navigate('../sheet', { relative: 'path' });
+  };
+  return (
+    <Group
+      title={
+        places.length ? `Played in ${places.length} ${places.length === 1 ? 'slot' : 'slots'}` : 'Played'
+      }
+    >
+      {places.length === 0 && (
+        <Typography sx={{ fontSize: 13, color: color('soft') }}>No slot of the song plays it yet.</Typography>
+      )}
+      {places.map((place) => (
+        <Button
+          key={`${place.stretch.occurrence?.id} ${place.stretch.slot.id}`}
+          variant="text"
+          fullWidth
+          title="Show it on the sheet"
+          onClick={() => go(place)}
+          sx={{ justifyContent: 'space-between', px: 1, mx: -1, width: 'calc(100% + 16px)', py: 0.25 }}
+        >
+          <span>{place.stretch.section.name}</span>
+          <span className="mono" style={{ fontSize: 12 }}>
+            bar {place.bar}
+            {place.times > 1 ? `, ${place.times}×` : ''}
+          </span>
+        </Button>
+      ))}
+    </Group>
+  );
+}

@@ -1,0 +1,211 @@
+import { Box, Typography } from '@mui/material';
+import {
+  apply,
+  barTicks,
+  indexOf,
+  isChange,
+  isRefusal,
+  newVariation,
+  ONE_STEPS,
+  resolve,
+  unusedName,
+  varyInOneStep,
+  type OneStep,
+  type Outcome,
+  type SongDocument,
+} from '@plucky/core';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../document/ids.ts';
+import { choosePattern } from '../../../session/store.ts';
+import { setPreview } from '../../../transport/preview.ts';
+import { barShares, followsParent, marksOf } from '../../../ui/marks.ts';
+import { Miniature } from '../../../ui/Miniature.tsx';
+import { color, SERIF } from '../../../ui/tokens.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import type { PatternView } from '../view.ts';
+
+/** A way to a variation: a step that changes something, or none yet. */
+type Way = OneStep | 'as it is';
+const PLAIN: Way = 'as it is';
+
+const WORDS: Readonly<
+  Record<Way, { readonly title: string; readonly about: string; readonly name: string }>
+> = {
+  'as it is': { title: 'As it is', about: 'follows in everything, until you change it', name: 'varied' },
+  'fewer hats': { title: 'Fewer hats', about: 'every other one, the strong places kept', name: 'fewer hats' },
+  'ride for hat': { title: 'Ride for hat', about: 'what the hat plays, on the ride', name: 'ride' },
+  'one kick more': {
+    title: 'One kick more',
+    about: 'on the last free 8th before the turn',
+    name: 'kick more',
+  },
+  'half-time': { title: 'Half-time', about: 'drums at half the speed, hats as they are', name: 'half-time' },
+  'only the pulse': {
+    title: 'Only the pulse',
+    about: 'the kick on the pulse, all else silent',
+    name: 'pulse',
+  },
+  'open last beat': {
+    title: 'Open last beat',
+    about: 'the hat opens and rings to the end',
+    name: 'open end',
+  },
+};
+
+const TRIED_ID = 'variation-tried';
+
+/** Variations that are one step away: each seen in small, heard under the pointer or the arrow keys, and taken with Enter. */
+export function VaryPanel({ view }: { view: PatternView }) {
+  const { document } = view;
+  const edit = useEdit();
+  const { pattern } = view.resolved;
+  const ways = useMemo(
+    () => (view.part.type === 'drums' ? [PLAIN, ...ONE_STEPS] : [PLAIN]),
+    [view.part.type],
+  );
+  const [chosen, setChosen] = useState<Way | null>(null);
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => list.current?.focus({ preventScroll: true }), []);
+
+  const tried = useMemo(
+    () => new Map(ways.map((way) => [way, tryOut(document, pattern.id, way)])),
+    [document, pattern.id, ways],
+  );
+  const heard = chosen ? (tried.get(chosen) ?? null) : null;
+  useHeard(heard, chosen);
+
+  const take = (way: Way) => {
+    const id = freshId();
+    const name = unusedName(
+      indexOf(document),
+      pattern.part,
+      `${pattern.name.slice(0, 60)}, ${WORDS[way].name}`,
+    );
+    if (edit((now) => variation(now, pattern.id, way, id, name))) choosePattern(id);
+  };
+  const step = (event: KeyboardEvent) => {
+    const at = chosen ? ways.indexOf(chosen) : -1;
+    const next = { ArrowDown: at + 1, ArrowUp: Math.max(0, at - 1), Home: 0, End: ways.length - 1 }[
+      event.key
+    ];
+    if (next !== undefined) setChosen(ways[Math.min(ways.length - 1, next)] ?? null);
+    else if (event.key === 'Enter') take(chosen ?? PLAIN);
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  return (
+    <SidePanel label="Vary" about={`New variation of ${pattern.name}`} title="Vary in one step" fills>
+      <Typography variant="caption" component="p" sx={{ mt: -0.5, mb: 1 }}>
+        ↑ ↓ or the pointer to hear, Enter or a press to take. What is taken goes on following.
+      </Typography>
+      <Box
+        ref={list}
+        role="listbox"
+        aria-label="Variations one step away"
+        data-keys="room"
+        tabIndex={0}
+        onKeyDown={step}
+        onPointerLeave={() => setChosen(null)}
+        sx={{ mx: -0.75, minHeight: 0, flex: 1, overflow: 'auto', borderRadius: '10px' }}
+      >
+        {ways.map((way) => (
+          <Option
+            key={way}
+            way={way}
+            tried={tried.get(way) ?? null}
+            chosen={way === chosen}
+            onHear={() => setChosen(way)}
+            onTake={() => take(way)}
+          />
+        ))}
+      </Box>
+    </SidePanel>
+  );
+}
+
+function variation(document: SongDocument, parent: string, way: Way, id: string, name: string): Outcome {
+  return way === 'as it is'
+    ? newVariation(document, parent, id, name)
+    : varyInOneStep(document, parent, way, id, name);
+}
+
+/** A song with the variation in it, or why it cannot be. */
+type Tried = { readonly document: SongDocument } | { readonly reason: string };
+
+function tryOut(document: SongDocument, parent: string, way: Way): Tried {
+  const outcome = variation(document, parent, way, TRIED_ID, WORDS[way].title);
+  if (isChange(outcome)) return { document: apply(document, outcome).document };
+  return { reason: isRefusal(outcome) ? outcome.reason : 'Nothing would change.' };
+}
+
+function useHeard(tried: Tried | null, way: Way | null): void {
+  useEffect(() => {
+    if (!tried || !way || 'reason' in tried) return;
+    setPreview({
+      document: tried.document,
+      scope: { kind: 'pattern', pattern: TRIED_ID },
+      title: `${WORDS[way].title}, looping`,
+      detail: 'Not taken yet',
+      playsAtOnce: true,
+    });
+    return () => setPreview(null);
+  }, [tried, way]);
+}
+
+function Option({
+  way,
+  tried,
+  chosen,
+  onHear,
+  onTake,
+}: {
+  way: Way;
+  tried: Tried | null;
+  chosen: boolean;
+  onHear: () => void;
+  onTake: () => void;
+}) {
+  const { title, about } = WORDS[way];
+  const reason = tried && 'reason' in tried ? tried.reason : null;
+  return (
+    <Box
+      role="option"
+      aria-selected={chosen}
+      aria-disabled={reason !== null}
+      onPointerEnter={onHear}
+      onClick={() => reason === null && onTake()}
+      sx={{
+        px: 1,
+        py: 0.5,
+        borderRadius: '10px',
+        cursor: reason === null ? 'pointer' : 'default',
+        opacity: reason === null ? 1 : 0.7,
+        border: `1px solid ${chosen ? color('plum') : 'transparent'}`,
+        background: chosen ? color('wash') : 'transparent',
+      }}
+    >
+      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+        {title}
+      </Typography>
+      <Typography sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+        {reason ?? about}
+      </Typography>
+      {tried && 'document' in tried && <Small document={tried.document} />}
+    </Box>
+  );
+}
+
+function Small({ document }: { document: SongDocument }) {
+  const index = indexOf(document);
+  const { hits, pattern, meter } = resolve(document, TRIED_ID);
+  const bar = barTicks(meter ?? index.song.meter);
+  return (
+    <Miniature
+      marks={marksOf(index, hits, 0, pattern.length, followsParent)}
+      height={22}
+      barShares={barShares(0, pattern.length, bar)}
+    />
+  );
+}

@@ -1,0 +1,121 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import {
+  addLayer,
+  familyOrder,
+  indexOf,
+  lengthName,
+  mergeLayers,
+  plainLayer,
+  removeLayer,
+  sectionMeter,
+  toggleSlotVoice,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '@plucky/core';
+import { useEdit } from '../../document/context.tsx';
+import { Choice, Group } from '../../ui/parts.tsx';
+import { mergedNaming } from './slot-edits.ts';
+
+export interface SlotProps {
+  readonly document: SongDocument;
+  readonly section: Section;
+  readonly slot: Slot;
+}
+
+/** What is silent in a slot alone, and the patterns that it layers. */
+export function SlotLayers(props: SlotProps) {
+  return (
+    <>
+      <SilencedRows {...props} />
+      <Layers {...props} />
+    </>
+  );
+}
+
+/** The rows of each drum layer that sound, to be silenced in this slot only. */
+function SilencedRows({ document, section, slot }: SlotProps) {
+  const edit = useEdit();
+  const index = indexOf(document);
+  return slot.layers.map((layer, i) => {
+    const pattern = index.pattern(layer.pattern);
+    if (!pattern || index.part(pattern.part)?.type !== 'drums' || i > 0) return null;
+    return (
+      <Group key={`${layer.pattern} ${i}`} title="Silent in this slot only">
+        <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
+          {index.voicesOf(pattern.part).map((voice) => (
+            <Choice
+              key={voice.id}
+              chosen={layer.silencedVoices.includes(voice.id)}
+              onClick={() => edit((now) => toggleSlotVoice(now, section.id, slot.id, i, voice.id))}
+            >
+              {voice.name}
+            </Choice>
+          ))}
+        </Box>
+      </Group>
+    );
+  });
+}
+
+function Layers({ document, section, slot }: SlotProps) {
+  const edit = useEdit();
+  const index = indexOf(document);
+  const meter = sectionMeter(document, section);
+  const all = index.parts.flatMap((part) => familyOrder(index, part.id));
+  const add = (pattern: string) => edit((now) => addLayer(now, section.id, slot.id, plainLayer(pattern)));
+  const layered = index.parts.filter(
+    (part) => slot.layers.filter((layer) => index.pattern(layer.pattern)?.part === part.id).length > 1,
+  );
+  return (
+    <Group title="Layers">
+      {slot.layers.map((layer, i) => (
+        <Box
+          key={`${layer.pattern} ${i}`}
+          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontSize: 13 }}
+        >
+          <Box sx={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
+            {index.pattern(layer.pattern)?.name}
+            {layer.to !== undefined && `, ${lengthName(layer.to - (layer.from ?? 0), meter)}`}
+          </Box>
+          <Button
+            variant="text"
+            aria-label={`Remove the layer ${index.pattern(layer.pattern)?.name ?? ''}`}
+            onClick={() => edit((now) => removeLayer(now, section.id, slot.id, i))}
+            sx={{ py: 0, px: 0.75 }}
+          >
+            Remove
+          </Button>
+        </Box>
+      ))}
+      {layered.map((part) => (
+        <Button
+          key={part.id}
+          title="A new pattern that sounds as its layers do"
+          onClick={() =>
+            edit((now) => mergeLayers(now, section.id, slot.id, part.id, mergedNaming(now, part.id)))
+          }
+          sx={{ mt: 0.5 }}
+        >
+          Merge the layers of {part.name.toLowerCase()}
+        </Button>
+      ))}
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Layer one more"
+        value=""
+        slotProps={{ inputLabel: { shrink: true } }}
+        onChange={(event) => add(event.target.value)}
+        sx={{ mt: 1 }}
+      >
+        {all.map(({ pattern, depth }) => (
+          <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
+            {pattern.name}
+          </MenuItem>
+        ))}
+      </TextField>
+    </Group>
+  );
+}

@@ -1,0 +1,140 @@
+import { accentAt, accentRaise } from '../feel/accent.ts';
+import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { feelFieldsOf } from '../pattern/follow.ts';
+import { freeHitId, type ResolvedHit } from '../pattern/hits.ts';
+import { feelOf, gridOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
+import type { Refusal } from '../song/outcome.ts';
+import { NO_EDITS, type Accent, type Hit, type Id, type Pattern } from '../song/records.ts';
+import { isTriplet, type Grid } from '../time/grid.ts';
+import { barTicks } from '../time/meter.ts';
+import type { ResolvedLayer } from './layer.ts';
+
+/** A layer and where the slot that plays it starts within what is merged, in ticks. */
+export interface Placed {
+  readonly layer: ResolvedLayer;
+  readonly start: number;
+}
+
+/** What a new pattern is to be called. */
+export interface Naming {
+  readonly id: Id;
+  readonly name: string;
+}
+
+/** A hit where it stands in what is merged, and what an accent adds to its velocity there. */
+interface Standing {
+  readonly hit: ResolvedHit;
+  readonly at: number;
+  readonly raise: number;
+  readonly accent: number;
+}
+
+/**
+ * A new pattern of `length` ticks that sounds as these layers of a part do, or why there can be none.
+ */
+export function mergedPattern(
+  document: SongDocument,
+  placed: readonly Placed[],
+  length: number,
+  { id, name }: Naming,
+): Pattern | Refusal {
+  const sources = [...new Set(placed.map(({ layer }) => layer.source))];
+  const [first] = sources;
+  if (!first) return { reason: 'There is nothing to merge.' };
+  const trouble = clash(document, placed, length);
+  if (trouble) return { reason: trouble };
+  const standing = placed.flatMap((one) => standingIn(document, one));
+  const accents = sharedAccents(standing);
+  if (!accents && standing.some(({ hit, accent }) => accent && (hit.flam || hit.roll)))
+    return { reason: 'An accent on a roll or a flam of one would raise the others’ hits as well.' };
+  const own: Record<Id, Hit> = {};
+  for (const { hit, at, raise } of standing) {
+    const { id: hitId, origin: _, ...fields } = hit;
+    const free = freeHitId(hitId, (one) => Object.hasOwn(own, one));
+    own[free] = { ...fields, at, velocity: Math.min(127, hit.velocity + (accents ? 0 : raise)) };
+  }
+  return {
+    ...omit(feelFieldsOf(first), 'accents', 'accentAmount'),
+    id,
+    kind: 'pattern',
+    part: first.pattern.part,
+    name,
+    role: first.pattern.role,
+    length,
+    order: lastPlaceIn(document, first.pattern.part),
+    shapes: [],
+    ...NO_EDITS,
+    own,
+    grids: gridsOf(document, placed),
+    ...(accents?.length ? { accents } : {}),
+  };
+}
+
+/** The sounding hits of a layer, places counted from the start of what is merged. */
+function standingIn(document: SongDocument, { layer, start }: Placed): Standing[] {
+  const { source, from, hits } = layer;
+  const { voice } = indexOf(document);
+  return hits
+    .filter((hit) => hit.origin !== 'silenced')
+    .map((hit) => {
+      const accent = accentAt(source.accents, source.accentAmount, hit.at % source.pattern.length);
+      const raise = accentRaise(accent, voice(hit.voice)?.accentShare ?? 0);
+      return { hit, at: start + from + hit.at, raise, accent };
+    });
+}
+
+/** Accents that raise every hit as its own pattern's did; `null` when one would raise a hit that had none there. */
+function sharedAccents(standing: readonly Standing[]): readonly Accent[] | null {
+  const amounts = new Map<number, number>();
+  for (const { at, accent } of standing) if (accent) amounts.set(at, accent);
+  const agree = standing.every(({ at, accent }) => (amounts.get(at) ?? 0) === accent);
+  if (!agree) return null;
+  return [...amounts].sort(([a], [b]) => a - b).map(([at, amount]) => ({ at, amount }));
+}
+
+function gridsOf(document: SongDocument, placed: readonly Placed[]): Record<Id, Grid> {
+  const grids: Record<Id, Grid> = {};
+  for (const { layer } of placed)
+    for (const voice of indexOf(document).voicesOf(layer.source.pattern.part)) {
+      const grid = gridOf(layer.source, voice);
+      const isPlayed = layer.hits.some((hit) => hit.voice === voice.id && hit.origin !== 'silenced');
+      if (isPlayed && grid !== voice.grid) grids[voice.id] ??= grid;
+    }
+  return grids;
+}
+
+/** Why one pattern cannot sound as these layers do, or null. */
+function clash(document: SongDocument, placed: readonly Placed[], length: number): string | null {
+  const feels = placed.map(({ layer }) => JSON.stringify(feelOf(document, layer.source)));
+  if (new Set(feels).size > 1) return 'They swing or count their bars differently.';
+  const loose = placed.map(({ layer }) => JSON.stringify(layer.source.humanise ?? null));
+  if (new Set(loose).size > 1) return 'They are humanised differently.';
+  if (placed.some((one) => countsOddly(document, one)))
+    return 'One of them counts bars of its own that do not fall on those of the merged pattern.';
+  const triplets = new Map<Id, boolean>();
+  for (const { layer, start } of placed) {
+    const end = start + layer.from + layer.length;
+    for (const hit of layer.hits) {
+      if (hit.origin === 'silenced') continue;
+      const voice = indexOf(document).voice(hit.voice);
+      const isThree = voice !== undefined && isTriplet(gridOf(layer.source, voice));
+      if ((triplets.get(hit.voice) ?? isThree) !== isThree)
+        return `${voice?.name ?? 'A row'} has triplets in one of them and none in another.`;
+      triplets.set(hit.voice, isThree);
+      const rolls = hit.roll && start + layer.from + hit.at + hit.roll.span > end && end < length;
+      if (rolls) return `A roll of ${layer.source.pattern.name} is cut off where it ends.`;
+    }
+  }
+  return null;
+}
+
+/** Whether a pattern with a meter of its own would be swung by other bars once it is merged. */
+function countsOddly(document: SongDocument, { layer, start }: Placed): boolean {
+  const { source, from } = layer;
+  if (!source.meter) return false;
+  const bar = barTicks(source.meter);
+  if (feelOf(document, source).swing.amount === 50) return false;
+  return source.pattern.length % bar !== 0 || (start + from) % bar !== 0;
+}

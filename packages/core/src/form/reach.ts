@@ -1,0 +1,63 @@
+import { followersOf } from '../pattern/family.ts';
+import { byPlace, type FollowedHit } from '../pattern/hits.ts';
+import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Id, Pattern } from '../song/records.ts';
+import { songStretches } from './stretches.ts';
+
+/** How far an edit of a pattern goes: the patterns that it reaches, and the slots of the song, repeats included, that play them. */
+export interface Reach {
+  readonly patterns: readonly Pattern[];
+  readonly slots: number;
+}
+
+/** All that follows a pattern, and the slots that play it or any of these. */
+export function reachOf(document: SongDocument, pattern: Id): Reach {
+  const patterns = followersOf(document, pattern);
+  return { patterns, slots: slotsPlaying(document, new Set([pattern, ...patterns.map((one) => one.id)])) };
+}
+
+/** What an edit has reached. */
+export interface ChangeReach extends Reach {
+  /** Patterns that follow an edited one and sound as before: they say otherwise about what was edited. */
+  readonly kept: readonly Pattern[];
+}
+
+/** Which patterns sound otherwise in `after` than in `before`, and which of their followers do not. */
+export function reachOfChange(before: SongDocument, after: SongDocument): ChangeReach {
+  const { patternsOf, parts, pattern } = indexOf(after);
+  const all = parts.flatMap((part) => patternsOf(part.id));
+  const old = indexOf(before);
+  const patterns = all.filter(
+    ({ id }) => !old.pattern(id) || !soundsAlike(resolve(before, id), resolve(after, id)),
+  );
+  const reached = new Set(patterns.map((one) => one.id));
+  const follows = (one: Pattern): boolean => {
+    for (let at = one.parent; at; at = pattern(at)?.parent) if (reached.has(at)) return true;
+    return false;
+  };
+  const kept = all.filter((one) => !reached.has(one.id) && follows(one));
+  return { patterns, slots: slotsPlaying(after, reached), kept };
+}
+
+function slotsPlaying(document: SongDocument, patterns: ReadonlySet<Id>): number {
+  return songStretches(document).filter(({ slot }) =>
+    slot.layers.some((layer) => patterns.has(layer.pattern)),
+  ).length;
+}
+
+function soundsAlike(a: ResolvedPattern, b: ResolvedPattern): boolean {
+  if (a === b) return true;
+  return JSON.stringify(soundOf(a)) === JSON.stringify(soundOf(b));
+}
+
+/** All that is heard of a pattern, as a value to compare. */
+function soundOf(resolved: ResolvedPattern) {
+  const { pattern, meter, swing, grids, accents, accentAmount, humanise } = resolved;
+  const hits = [...soundingOf(resolved)].sort(byPlace).map(heardOf);
+  return [pattern.length, meter, swing, grids, accents, accentAmount, humanise, hits];
+}
+
+function heardOf({ voice, at, velocity, length, offsetMs, pitch, pan, roll, flam }: FollowedHit) {
+  return [voice, at, velocity, length, offsetMs, pitch, pan ?? 0, roll ?? null, flam ?? null];
+}

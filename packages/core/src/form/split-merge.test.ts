@@ -1,0 +1,240 @@
+import fc from 'fast-check';
+import { resolve } from '../pattern/resolve.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
+import { isChange, type Outcome } from '../song/outcome.ts';
+import { apply } from '../song/changes.ts';
+import { serialize } from '../song/document.ts';
+import { toggleAccent, setHumanise } from '../pattern/edit-pattern.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
+import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
+import { compile } from '../timeline/compile.ts';
+import { joinSlots, mergeLayers, mergePatterns } from './merge.ts';
+import { reachOf, reachOfChange } from './reach.ts';
+import { splitPattern } from './split.ts';
+import { playedAt } from './usage.ts';
+
+/** The song's notes as they leave: where they come from is left out. */
+function notes(document: SongDocument): string[] {
+  return compile(document, { kind: 'song' }).events.map((event) =>
+    JSON.stringify([event.tick, event.note, event.velocity, event.length, event.channel, event.stopsAt]),
+  );
+}
+
+/** A song after any edits; humanising is left out of it, since it is drawn anew for hits that get other names. */
+function anySong(rolls: Parameters<typeof runEdits>[0]): SongDocument {
+  const { document } = runEdits(rolls);
+  return documentOf(
+    Object.values(document.records).map((record) => {
+      if (record.kind !== 'pattern') return record;
+      const { humanise: _, ...rest } = record;
+      return rest;
+    }),
+  );
+}
+
+/** Checks that an edit keeps the sound and is undone to the byte; tells whether it was one. */
+function keepsTheSound(document: SongDocument, outcome: Outcome): boolean {
+  if (!isChange(outcome)) return false;
+  const { document: next, inverse } = apply(document, outcome);
+  expect(notes(next)).toEqual(notes(document));
+  expect(serialize(apply(next, inverse).document)).toBe(serialize(document));
+  return true;
+}
+
+const edits = fc.array(dice, { minLength: 20, maxLength: 60 });
+const verse = (document: SongDocument) => indexOf(document).section('verse')?.slots ?? [];
+
+test('splitting any pattern keeps the sound of the song', () => {
+  let count = 0;
+  fc.assert(
+    fc.property(edits, fc.nat(), fc.boolean(), (rolls, which, byVoice) => {
+      const document = anySong(rolls);
+      const all = indexOf(document).patternsOf('drums');
+      const id = all[which % all.length]?.id ?? 'main';
+      const outcome = splitPattern(document, id, byVoice ? 'voice' : 'family', (key) => `piece-${key}`);
+      if (keepsTheSound(document, outcome)) count++;
+    }),
+    { seed: 511, numRuns: 60 },
+  );
+  expect(count).toBeGreaterThan(20);
+});
+
+test('merging layers and joining slots keeps the sound of the song', () => {
+  let [merged, joined] = [0, 0];
+  fc.assert(
+    fc.property(edits, fc.nat(), (rolls, which) => {
+      const document = anySong(rolls);
+      const slots = verse(document);
+      const slot = slots[which % Math.max(1, slots.length)];
+      if (!slot) return;
+      const naming = { id: 'merged', name: 'Merged' };
+      if (keepsTheSound(document, mergeLayers(document, 'verse', slot.id, 'drums', naming))) merged++;
+      if (
+        keepsTheSound(
+          document,
+          joinSlots(document, 'verse', slot.id, () => naming),
+        )
+      )
+        joined++;
+    }),
+    { seed: 512, numRuns: 150 },
+  );
+  expect(merged).toBeGreaterThan(10);
+  expect(joined).toBeGreaterThan(10);
+});
+
+test('what was split by voice is merged again where it is layered, and sounds the same', () => {
+  const accented = after(smallSong(), toggleAccent(smallSong(), 'main', 960));
+  const split = after(
+    accented,
+    splitPattern(accented, 'main', 'voice', (key) => `main-${key}`),
+  );
+  const pieces = ['main-hat', 'main-snare', 'main-kick'];
+  expect(
+    verse(split)[0]
+      ?.layers.map((one) => one.pattern)
+      .sort(),
+  ).toEqual([...pieces].sort());
+  expect(pieces.map((id) => indexOf(split).pattern(id)?.name)).toEqual([
+    'main, hat',
+    'main, snare',
+    'main, kick',
+  ]);
+  const whole = after(split, mergePatterns(split, pieces, 'together', { id: 'whole', name: 'Whole' }));
+  expect(verse(whole)[0]?.layers.map((one) => one.pattern)).toEqual(['whole']);
+  expect(resolve(whole, 'whole').accents).toEqual([{ at: 960, amount: 20 }]);
+  expect(notes(whole)).toEqual(notes(accented));
+});
+
+test('patterns of different lengths are repeated until they meet', () => {
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('three', { length: 2880, own: { t: hit('tom', 0) } }),
+    section('verse', [{ id: 'a', length: 15360, layers: [layer('main'), layer('three')] }]),
+  ]);
+  const next = after(
+    document,
+    mergePatterns(document, ['main', 'three'], 'together', { id: 'm', name: 'M' }),
+  );
+  expect(indexOf(next).pattern('m')?.length).toBe(11520);
+  expect(verse(next)[0]?.layers).toEqual([layer('m')]);
+  expect(notes(next)).toEqual(notes(document));
+});
+
+test('patterns in a row become one that plays them one after another', () => {
+  const document = smallSong();
+  const next = after(
+    document,
+    mergePatterns(document, ['main', 'variation'], 'in a row', { id: 'm', name: 'M' }),
+  );
+  const alone = (id: string) =>
+    compile(next, { kind: 'pattern', pattern: id }).events.map((one) => [one.tick, one.note]);
+  expect(alone('m')).toEqual([
+    ...alone('main'),
+    ...alone('variation').map(([tick = 0, note]) => [tick + 3840, note]),
+  ]);
+});
+
+test('merging is refused, with a reason, where one pattern cannot sound as several', () => {
+  const base = Object.values(smallSong().records);
+  const merge = (...patterns: ReturnType<typeof pattern>[]) =>
+    mergePatterns(
+      documentOf([...base, ...patterns]),
+      patterns.map((one) => one.id),
+      'together',
+      {
+        id: 'm',
+        name: 'M',
+      },
+    );
+  const plain = pattern('p', { own: { a: hit('snare', 0) } });
+  expect(merge(plain, pattern('q', { swing: { amount: 60, unit: 16 } }))).toHaveProperty('reason');
+  expect(merge(plain, pattern('q', { humanise: { ms: 5, velocity: 5, seed: 1 } }))).toHaveProperty('reason');
+  expect(merge(plain, pattern('q', { own: { b: hit('snare', 320) }, grids: { snare: 6 } }))).toHaveProperty(
+    'reason',
+  );
+  const flam = { kind: 'flam', ms: 20, share: 40 } as const;
+  expect(
+    merge(plain, pattern('q', { own: { b: hit('kick', 0, { flam }) }, accents: [{ at: 0 }] })),
+  ).toHaveProperty('reason');
+  expect(merge(plain, pattern('q', { length: 3840 * 16 - 1 }))).toHaveProperty('reason');
+  expect(merge(plain)).toBeNull();
+  expect(splitPattern(documentOf([...base, plain]), 'p', 'voice', (key) => key)).toHaveProperty('reason');
+});
+
+test('an accent that would raise the others’ hits is worked into the velocities', () => {
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('loud', { own: { t: hit('tom', 0, { velocity: 80 }) }, accents: [{ at: 0, amount: 30 }] }),
+    section('verse', [{ id: 'a', length: 3840, layers: [layer('main'), layer('loud')] }]),
+  ]);
+  const next = after(document, mergeLayers(document, 'verse', 'a', 'drums', { id: 'm', name: 'M' }));
+  expect(resolve(next, 'm').accents).toEqual([]);
+  expect(resolve(next, 'm').hits.find((one) => one.voice === 'tom')?.velocity).toBe(110);
+  expect(notes(next)).toEqual(notes(document));
+});
+
+test('joining keeps a pattern that goes on through both slots', () => {
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    section('verse', [
+      { id: 'a', length: 7680, layers: [layer('main')] },
+      { id: 'b', length: 1920, layers: [layer('main')] },
+    ]),
+  ]);
+  const next = after(
+    document,
+    joinSlots(document, 'verse', 'a', () => ({ id: 'm', name: 'M' })),
+  );
+  expect(verse(next)).toEqual([{ id: 'a', length: 9600, layers: [layer('main')] }]);
+  expect(joinSlots(next, 'verse', 'a', () => ({ id: 'm', name: 'M' }))).toHaveProperty('reason');
+});
+
+describe('reach', () => {
+  const document = after(
+    smallSong(),
+    setHumanise(smallSong(), 'variation', null) ?? { label: '', put: [], remove: [] },
+  );
+
+  test('before an edit: the followers, and the slots that play any of them, repeats included', () => {
+    const { patterns, slots } = reachOf(document, 'main');
+    expect([patterns.map((one) => one.id), slots]).toEqual([['variation'], 4]);
+    expect(reachOf(document, 'variation')).toEqual({ patterns: [], slots: 2 });
+  });
+
+  test('after an edit: what sounds otherwise, and the followers that kept their own', () => {
+    const edited = after(document, {
+      label: 'edit',
+      put: [
+        {
+          ...resolve(document, 'main').pattern,
+          own: { ...resolve(document, 'main').pattern.own, h1: hit('hat', 480, { velocity: 3 }) },
+        },
+      ],
+      remove: [],
+    });
+    const { patterns, kept, slots } = reachOfChange(document, edited);
+    expect(patterns.map((one) => one.id)).toEqual(['main']);
+    expect(kept.map((one) => one.id)).toEqual(['variation']);
+    expect(slots).toBe(2);
+    expect(reachOfChange(document, document)).toEqual({ patterns: [], kept: [], slots: 0 });
+  });
+
+  test('every place in the form where a pattern is played is told with its bar', () => {
+    const twice = documentOf([
+      ...Object.values(document.records),
+      song({
+        form: [
+          { id: 'o1', section: 'verse', times: 2, silencedVoices: [] },
+          { id: 'o2', section: 'verse', times: 1, silencedVoices: [] },
+        ],
+      }),
+    ]);
+    expect(
+      playedAt(twice, 'variation').map(({ bar, times, stretch }) => [bar, times, stretch.slot.id]),
+    ).toEqual([
+      [3, 2, 'b'],
+      [9, 1, 'b'],
+    ]);
+  });
+});

@@ -1,0 +1,153 @@
+import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { unusedName } from '../pattern/family.ts';
+import { feelFieldsOf } from '../pattern/follow.ts';
+import { freeHitId } from '../pattern/hits.ts';
+import { resolve, soundingOver } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import {
+  NO_EDITS,
+  type Edits,
+  type Hit,
+  type Id,
+  type Layer,
+  type Pattern,
+  type Slot,
+  type Voice,
+} from '../song/records.ts';
+
+/** The most patterns that a slot layers. */
+export const MOST_LAYERS = 16;
+
+/** A pattern that holds some voices of the one that was split. */
+interface Piece {
+  readonly pattern: Pattern;
+  readonly voices: ReadonlySet<Id>;
+}
+
+/**
+ * Splits a pattern into one for each voice that it plays, or for each family of voices; wherever it was played, they are
+ * layered in its place, and all sounds as before. The pattern itself stays in its family, played no more.
+ * Refused when it plays a single voice or family, and when a slot has no room for that many layers.
+ */
+export function splitPattern(
+  document: SongDocument,
+  id: Id,
+  by: 'voice' | 'family',
+  idFor: (key: string) => Id,
+): Outcome {
+  const { pattern } = resolve(document, id);
+  const pieces = piecesOf(document, id, by, idFor);
+  if (pieces.length < 2)
+    return { reason: `${pattern.name} plays on one ${by === 'voice' ? 'row' : 'family of rows'} only.` };
+  const index = indexOf(document);
+  const sections = index.sections.filter((section) => section.slots.some((slot) => plays(slot, id)));
+  const put = sections.map((section) => ({
+    ...section,
+    slots: section.slots.map((slot) => (plays(slot, id) ? splitSlot(document, slot, id, pieces) : slot)),
+  }));
+  const full = put.find((section) => section.slots.some((slot) => slot.layers.length > MOST_LAYERS));
+  if (full)
+    return {
+      reason: `A slot of ${full.name} would layer more than ${MOST_LAYERS} patterns. Split by family.`,
+    };
+  return {
+    label: `split ${pattern.name}`,
+    put: [...pieces.map((piece) => piece.pattern), ...put],
+    remove: [],
+  };
+}
+
+function plays(slot: Slot, pattern: Id): boolean {
+  return slot.layers.some((layer) => layer.pattern === pattern);
+}
+
+function piecesOf(
+  document: SongDocument,
+  id: Id,
+  by: 'voice' | 'family',
+  idFor: (key: string) => Id,
+): readonly Piece[] {
+  const resolved = resolve(document, id);
+  const { pattern } = resolved;
+  const index = indexOf(document);
+  const kept = resolved.hits.filter((hit) => hit.origin !== 'silenced' || Object.hasOwn(pattern.own, hit.id));
+  const groups = new Map<string, Voice[]>();
+  for (const voice of index.voicesOf(pattern.part)) {
+    if (!kept.some((hit) => hit.voice === voice.id)) continue;
+    const key = by === 'voice' ? voice.id : voice.family;
+    groups.set(key, [...(groups.get(key) ?? []), voice]);
+  }
+  const { grids, ...feel } = feelFieldsOf(resolved);
+  const order = lastPlaceIn(document, pattern.part);
+  const names: string[] = [];
+  return [...groups].map(([key, members], i): Piece => {
+    const voices = new Set(members.map((voice) => voice.id));
+    const own: Record<Id, Hit> = {};
+    const silenced: Id[] = [];
+    for (const { id: hitId, origin, ...hit } of kept) {
+      if (!voices.has(hit.voice)) continue;
+      const free = freeHitId(hitId, (one) => Object.hasOwn(own, one));
+      own[free] = hit;
+      if (origin === 'silenced') silenced.push(free);
+    }
+    const what = by === 'voice' ? (members[0]?.name ?? key) : key;
+    const name = unusedName(
+      index,
+      pattern.part,
+      `${pattern.name.slice(0, 56)}, ${what.toLowerCase()}`,
+      names,
+    );
+    names.push(name);
+    return {
+      voices,
+      pattern: {
+        ...feel,
+        id: idFor(key),
+        kind: 'pattern',
+        part: pattern.part,
+        name,
+        role: pattern.role,
+        length: pattern.length,
+        order: order + i,
+        shapes: [],
+        own,
+        silenced,
+        changed: {},
+        grids: Object.fromEntries(Object.entries(grids).filter(([voice]) => voices.has(voice))),
+      },
+    };
+  });
+}
+
+function splitSlot(document: SongDocument, slot: Slot, id: Id, pieces: readonly Piece[]): Slot {
+  const layers = slot.layers.flatMap((layer) =>
+    layer.pattern === id ? splitLayer(document, slot, layer, pieces) : [layer],
+  );
+  return { ...slot, layers };
+}
+
+/** The layer once for each piece, each with what was said about its voices; what is loose stays with the first. */
+function splitLayer(document: SongDocument, slot: Slot, layer: Layer, pieces: readonly Piece[]): Layer[] {
+  const source = resolve(document, layer.pattern);
+  const length = (layer.to ?? slot.length) - (layer.from ?? 0);
+  const voiceOf = new Map<Id, Id>();
+  for (const hit of soundingOver(source, length)) voiceOf.set(hit.id, hit.voice);
+  for (const [hitId, hit] of Object.entries(layer.own)) voiceOf.set(hitId, hit.voice);
+  const [first] = pieces;
+  const pieceOf = (hit: Id) => pieces.find((piece) => piece.voices.has(voiceOf.get(hit) ?? '')) ?? first;
+  return pieces.map((piece): Layer => {
+    const isHere = (hit: Id) => pieceOf(hit) === piece;
+    const edits: Edits = {
+      own: pick(layer.own, isHere),
+      silenced: layer.silenced.filter(isHere),
+      changed: pick(layer.changed, isHere),
+    };
+    const silencedVoices = layer.silencedVoices.filter((voice) => piece.voices.has(voice));
+    return { ...layer, ...NO_EDITS, ...edits, pattern: piece.pattern.id, silencedVoices };
+  });
+}
+
+function pick<T>(by: Readonly<Record<Id, T>>, isWanted: (id: Id) => boolean): Record<Id, T> {
+  return Object.fromEntries(Object.entries(by).filter(([id]) => isWanted(id)));
+}

@@ -1,0 +1,164 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
+import type { Outcome } from '../song/outcome.ts';
+import { NO_EDITS, USUAL_ACCENT, type Hit, type HitFields, type Id, type Pattern } from '../song/records.ts';
+import { differing } from './edit-hits.ts';
+import { followersOf } from './family.ts';
+import { freeHitId, overlay } from './hits.ts';
+import { matchHits } from './match.ts';
+import { ownIdsBelow, withRenamedHits } from './renamed-hits.ts';
+import { feelOf, gridOf, resolve, type ResolvedPattern } from './resolve.ts';
+import { remembering } from './seen.ts';
+
+/**
+ * Makes a pattern follow nothing: what it plays becomes its own, under the same ids, so that whatever follows it or plays
+ * it says the same as before. What it had silenced of its parent stays with the parent. `null` when it follows nothing.
+ */
+export function makeIndependent(document: SongDocument, id: Id): Outcome {
+  const resolved = resolve(document, id);
+  const { pattern, followed, loose } = resolved;
+  if (!pattern.parent) return null;
+  const own: Record<Id, Hit> = { ...pattern.own };
+  // Hits beyond the end are hidden and not lost.
+  for (const { id: hitId, origin, ...hit } of overlay(followed, pattern, Infinity).hits)
+    if (origin === 'followed' || origin === 'changed') own[hitId] = hit;
+  const isLoose = new Set(loose.map((one) => one.hit));
+  const kept = (hit: Id) => isLoose.has(hit) || Object.hasOwn(pattern.own, hit);
+  const changed = Object.fromEntries(Object.entries(pattern.changed).filter(([hit]) => isLoose.has(hit)));
+  const leftSeen = Object.fromEntries(Object.entries(pattern.seen ?? {}).filter(([hit]) => isLoose.has(hit)));
+  const next: Pattern = {
+    ...omit(pattern, 'parent', 'window', 'seen'),
+    shapes: [],
+    own,
+    silenced: pattern.silenced.filter(kept),
+    changed,
+    ...(Object.keys(leftSeen).length ? { seen: leftSeen } : {}),
+    ...feelFieldsOf(resolved),
+  };
+  return { label: `make ${pattern.name} independent`, put: [next], remove: [] };
+}
+
+/** What a pattern that follows nothing must say itself to sound as this one does. */
+export function feelFieldsOf(
+  resolved: ResolvedPattern,
+): Pick<Pattern, 'grids'> &
+  Partial<Pick<Pattern, 'meter' | 'swing' | 'accents' | 'accentAmount' | 'humanise'>> {
+  const { meter, swing, grids, accents, accentAmount, humanise } = resolved;
+  return {
+    grids,
+    ...(meter ? { meter } : {}),
+    ...(swing ? { swing } : {}),
+    ...(accents.length ? { accents } : {}),
+    ...(accentAmount === USUAL_ACCENT ? {} : { accentAmount }),
+    ...(humanise ? { humanise } : {}),
+  };
+}
+
+/**
+ * Makes a pattern follow another, sounding as it does now: hits that both have are followed, with what differs remembered;
+ * what only the new parent has is silenced here, and what only this pattern has stays its own. Rules that it kept are
+ * worked in. Refused for another part and for what follows this pattern itself; `null` when it follows that one already.
+ * What humanising draws for a hit that gets another id is drawn anew.
+ */
+export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
+  const index = indexOf(document);
+  const [before, target] = [resolve(document, id), index.pattern(parent)];
+  const { pattern } = before;
+  if (!target) return { reason: 'The pattern to follow is gone.' };
+  if (target.part !== pattern.part) return { reason: `${target.name} belongs to another part.` };
+  if (target.id === id || followersOf(document, id).some((one) => one.id === parent))
+    return { reason: `${target.name} follows ${pattern.name} itself.` };
+  if (pattern.parent === parent) return null;
+
+  const follower: Pattern = {
+    ...omit(pattern, 'seen', 'window', 'meter', 'swing', 'humanise', 'accents', 'accentAmount'),
+    ...NO_EDITS,
+    parent,
+    shapes: [],
+    grids: {},
+  };
+  const bareDocument: SongDocument = { records: { ...document.records, [id]: follower } };
+  const plain = resolve(bareDocument, id);
+  const { edits, names } = editsFor(before, plain, ownIdsBelow(document, id));
+  const known = new Set(before.hits.map((hit) => hit.id));
+  const appeared = plain.followed.map((hit) => hit.id).filter((hit) => !known.has(hit));
+  const next = remembering(
+    { ...follower, ...edits, ...pinned(document, before, bareDocument, plain) },
+    plain.followed,
+  );
+  return {
+    label: `follow ${target.name}`,
+    put: [next, ...withRenamedHits(document, id, names, new Set(appeared))],
+    remove: [],
+  };
+}
+
+/** What the pattern must say otherwise to sound as before, and which hits are known by other ids from then on. */
+function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: ReadonlySet<Id>) {
+  const { pattern } = before;
+  const known = new Set(plain.followed.map((hit) => hit.id));
+  const silenced = new Set<Id>();
+  const changed: Record<Id, HitFields> = {};
+  const own: Record<Id, Hit> = {};
+  const names = new Map<Id, Id>();
+  const sounding = before.hits.filter((hit) => hit.origin !== 'silenced');
+  const { pairs, onlyA, onlyB } = matchHits(sounding, plain.followed);
+  for (const [hit, source] of pairs) {
+    const { pan = 0, roll = null, flam = null } = hit;
+    const fields = differing(source, { ...hit, pan, roll, flam });
+    if (Object.keys(fields).length) changed[source.id] = fields;
+    if (hit.id !== source.id) names.set(hit.id, source.id);
+  }
+  for (const hit of onlyB) silenced.add(hit.id);
+  const keep = (id: Id, hit: Hit, isSilent: boolean) => {
+    const isKnown = known.has(id) || Object.hasOwn(own, id);
+    const free = isKnown
+      ? freeHitId(`${id}~`, (one) => known.has(one) || below.has(one) || Object.hasOwn(own, one))
+      : id;
+    own[free] = hit;
+    if (free !== id) names.set(id, free);
+    if (isSilent) silenced.add(free);
+  };
+  for (const { id, origin: _, ...hit } of onlyA) keep(id, hit, false);
+  // Its own silent hits stay its own, and those beyond the end stay hidden.
+  const heard = new Set(sounding.map((hit) => hit.id));
+  for (const [id, hit] of Object.entries(pattern.own))
+    if (!heard.has(id)) keep(id, hit, pattern.silenced.includes(id));
+  return { edits: { own, changed, silenced: [...silenced] }, names };
+}
+
+/** The feel of before, where the new parent's is another. */
+function pinned(
+  document: SongDocument,
+  before: ResolvedPattern,
+  bareDocument: SongDocument,
+  plain: ResolvedPattern,
+): Partial<Pattern> {
+  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+  const [was, is] = [feelOf(document, before), feelOf(bareDocument, plain)];
+  const voices = indexOf(document).voicesOf(before.pattern.part);
+  const grids = voices.filter((voice) => gridOf(before, voice) !== gridOf(plain, voice));
+  const humanise = before.humanise ?? { ms: 0, velocity: 0, seed: 0 };
+  return {
+    grids: Object.fromEntries(grids.map((voice) => [voice.id, gridOf(before, voice)])),
+    ...(same(was.meter, is.meter) ? {} : { meter: was.meter }),
+    ...(same(was.swing, is.swing) ? {} : { swing: was.swing }),
+    ...(same(before.accents, plain.accents) ? {} : { accents: before.accents }),
+    ...(before.accentAmount === plain.accentAmount ? {} : { accentAmount: before.accentAmount }),
+    ...(same(before.humanise, plain.humanise) ? {} : { humanise }),
+  };
+}
+
+/** Where the hits of a pattern come from, counted. */
+export interface OriginCounts {
+  readonly followed: number;
+  readonly changed: number;
+  readonly own: number;
+  readonly silenced: number;
+}
+
+export function countOrigins({ hits }: ResolvedPattern): OriginCounts {
+  const count = { followed: 0, changed: 0, own: 0, silenced: 0 };
+  for (const hit of hits) count[hit.origin]++;
+  return count;
+}

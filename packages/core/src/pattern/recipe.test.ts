@@ -1,0 +1,122 @@
+import { documentOf, indexOf } from '../song/document.ts';
+import type { Shape } from '../song/records.ts';
+import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testing/songs.ts';
+import { meter } from '../time/meter.ts';
+import { addHits } from './edit-hits.ts';
+import { newVariation } from './edit-pattern.ts';
+import { ONE_STEPS, oneStepShapes, varyInOneStep, type OneStep } from './one-step.ts';
+import { keepShapes, MOST_SHAPES, moveShape, removeShape, switchShape, tuneShape } from './recipe.ts';
+import { resolve } from './resolve.ts';
+
+const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
+const ramp: Shape = { id: 'ramp', rule: 'ramp', voices: null, start: 100, end: 100 };
+const start = (() => {
+  const made = after(smallSong(), newVariation(smallSong(), 'main', 'v', 'V'));
+  return after(made, keepShapes(made, 'v', [half, ramp]));
+})();
+const loud = (document: typeof start) => resolve(document, 'v').hits.map((one) => one.velocity);
+
+test('a recipe runs in order, and another order is another result', () => {
+  expect(new Set(loud(start))).toEqual(new Set([100]));
+  const turned = after(start, moveShape(start, 'v', 'ramp', 0));
+  expect(new Set(loud(turned))).toEqual(new Set([50]));
+  expect(moveShape(start, 'v', 'half', 0)).toBeNull();
+});
+
+test('a shape is switched off and on at its place, tuned and removed', () => {
+  const off = after(start, switchShape(start, 'v', 'ramp', true));
+  expect(new Set(loud(off))).toEqual(new Set([50]));
+  expect(indexOf(off).pattern('v')?.shapes[1]).toEqual({ ...ramp, off: true });
+  expect(indexOf(after(off, switchShape(off, 'v', 'ramp', false))).pattern('v')?.shapes).toEqual([
+    half,
+    ramp,
+  ]);
+  const tuned = after(off, tuneShape(off, 'v', { ...half, percent: 25 }));
+  expect(new Set(loud(tuned))).toEqual(new Set([25]));
+  expect(tuneShape(off, 'v', half)).toBeNull();
+  expect(indexOf(after(start, removeShape(start, 'v', 'half'))).pattern('v')?.shapes).toEqual([ramp]);
+});
+
+test('a recipe has an end, and a pattern that follows nothing has none', () => {
+  const many = Array.from({ length: MOST_SHAPES }, (_, i) => ({ ...half, id: `s${i}` }));
+  expect(keepShapes(start, 'v', many)).toHaveProperty('reason');
+  expect(keepShapes(start, 'main', [half])).toHaveProperty('reason');
+});
+
+describe('one-step variations', () => {
+  const RIDE = voice('ride', 51, { family: 'cymbal' });
+  const eights = Object.fromEntries(
+    [0, 480, 960, 1440, 1920, 2400, 2880, 3360].map((at) => [`h${at}`, hit('hat', at)]),
+  );
+  const kit = documentOf([
+    ...Object.values(smallSong().records),
+    RIDE,
+    { ...HAT, note: 42 },
+    { ...OPEN, note: 46 },
+    pattern('groove', {
+      own: {
+        ...eights,
+        k1: hit('kick', 0),
+        s1: hit('snare', 960),
+        k2: hit('kick', 1680),
+        s2: hit('snare', 2880),
+      },
+    }),
+  ]);
+  const plays = (step: OneStep, document = kit) => {
+    const next = after(document, varyInOneStep(document, 'groove', step, 'step', 'Step'));
+    const rows: Record<string, number[]> = {};
+    for (const one of resolve(next, 'step').hits)
+      if (one.origin !== 'silenced') (rows[one.voice] ??= []).push(one.at);
+    return rows;
+  };
+
+  test.each([
+    ['fewer hats', { hat: [0, 960, 1920, 2880] }],
+    ['ride for hat', { ride: [0, 480, 960, 1440, 1920, 2400, 2880, 3360] }],
+    ['one kick more', { kick: [0, 1680, 3360] }],
+    ['half-time', { kick: [0, 3360], snare: [1920] }],
+    ['only the pulse', { kick: [0, 960, 1920, 2880] }],
+    ['open last beat', { open: [2880], hat: [0, 480, 960, 1440, 1920, 2400] }],
+  ] as const)('%s', (step, rows) => {
+    expect(plays(step)).toMatchObject(rows);
+  });
+
+  test('leave out what they are about and no more', () => {
+    expect(plays('ride for hat')).not.toHaveProperty('hat');
+    expect(Object.keys(plays('only the pulse'))).toEqual(['kick']);
+  });
+
+  test('the pulse of 6/8 is on its groups', () => {
+    const six = documentOf([
+      ...Object.values(kit.records),
+      { ...indexOf(kit).song, meter: meter(6, 8) },
+      pattern('groove', { length: 2880, own: { k1: hit('kick', 0), k2: hit('kick', 960) } }),
+    ]);
+    expect(plays('only the pulse', six)).toEqual({ kick: [0, 1440] });
+  });
+
+  test('are shapes of a recipe: the parent’s edits come through', () => {
+    const made = after(kit, varyInOneStep(kit, 'groove', 'ride for hat', 'step', 'Step'));
+    const more = after(made, addHits(made, 'groove', [{ id: 'new', ...hit('hat', 240) }]));
+    expect(resolve(more, 'step').hits.find((one) => one.at === 240)?.voice).toBe('ride');
+  });
+
+  test('say what the kit lacks where they cannot be', () => {
+    const bare = documentOf([
+      ...Object.values(smallSong().records),
+      { ...KICK, family: 'percussion' as const },
+      { ...HAT, family: 'percussion' as const },
+      { ...OPEN, family: 'percussion' as const },
+    ]);
+    const lacking = ONE_STEPS.filter((step) => 'reason' in oneStepShapes(bare, 'main', step));
+    expect(lacking).toEqual([
+      'fewer hats',
+      'ride for hat',
+      'one kick more',
+      'only the pulse',
+      'open last beat',
+    ]);
+    expect(varyInOneStep(bare, 'main', 'fewer hats', 'x', 'X')).toEqual({ reason: 'No hat is played here.' });
+  });
+});

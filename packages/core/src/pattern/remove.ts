@@ -1,0 +1,69 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { inTurn } from '../song/in-turn.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Id, Pattern, Section } from '../song/records.ts';
+import { attach, makeIndependent } from './follow.ts';
+import { namesOf } from './family.ts';
+
+/** What hangs on a pattern, to be said before it is removed. */
+export interface Holds {
+  /** The patterns that follow it directly; deeper ones go on following those. */
+  readonly followers: readonly Pattern[];
+  /** Sections whose slots play it, and how many slots of theirs do. */
+  readonly sections: readonly { readonly section: Section; readonly slots: number }[];
+}
+
+export function holdsOf(document: SongDocument, id: Id): Holds {
+  const index = indexOf(document);
+  const sections = index.sections
+    .map((section) => ({ section, slots: section.slots.filter((slot) => playsIn(slot, id)).length }))
+    .filter(({ slots }) => slots > 0);
+  return { followers: index.followersOf(id), sections };
+}
+
+function playsIn(slot: Section['slots'][number], pattern: Id): boolean {
+  return slot.layers.some((layer) => layer.pattern === pattern);
+}
+
+/** What becomes of the followers and the slots of a pattern that is removed. */
+export interface Fate {
+  /** They keep their sound either way: by following nothing, or what the pattern itself follows. */
+  readonly followers: 'independent' | 'parent';
+  /** The slots fall silent there, or play what the pattern follows. */
+  readonly slots: 'silent' | 'parent';
+}
+
+/** Removes a pattern; with it goes what slots said about it. Refused where `parent` is wanted and there is none. */
+export function removePattern(document: SongDocument, id: Id, fate: Fate): Outcome {
+  const pattern = indexOf(document).pattern(id);
+  if (!pattern) return null;
+  const { parent } = pattern;
+  const { followers, sections } = holdsOf(document, id);
+  if (!parent && followers.length && fate.followers === 'parent')
+    return { reason: `${pattern.name} follows nothing that ${namesOf(followers)} could follow.` };
+  if (!parent && sections.length && fate.slots === 'parent')
+    return { reason: `${pattern.name} follows nothing that its slots could play.` };
+  return inTurn(document, `remove ${pattern.name}`, [
+    ...followers.map(
+      (one) => (now: SongDocument) =>
+        parent && fate.followers === 'parent' ? attach(now, one.id, parent) : makeIndependent(now, one.id),
+    ),
+    (now) => withoutIn(now, id, fate.slots === 'parent' ? parent : undefined),
+    () => ({ label: 'remove', put: [], remove: [id] }),
+  ]);
+}
+
+/** The sections with another pattern in place of this one, or with none. */
+function withoutIn(document: SongDocument, id: Id, instead: Id | undefined): Outcome {
+  const put = holdsOf(document, id).sections.map(({ section }): Section => ({
+    ...section,
+    slots: section.slots.map((slot) => ({
+      ...slot,
+      layers: slot.layers.flatMap((layer) => {
+        if (layer.pattern !== id) return [layer];
+        return instead ? [{ ...layer, pattern: instead }] : [];
+      }),
+    })),
+  }));
+  return put.length ? { label: 'take out of slots', put, remove: [] } : null;
+}

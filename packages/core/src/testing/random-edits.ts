@@ -1,0 +1,169 @@
+import fc from 'fast-check';
+import { addLayer, plainLayer } from '../form/edit-section.ts';
+import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
+import { splitPattern } from '../form/split.ts';
+import { compareHits, takeAcross } from '../pattern/compare.ts';
+import { copyHits, pasteHits } from '../pattern/copy-hits.ts';
+import { duplicatePattern } from '../pattern/duplicate.ts';
+import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from '../pattern/edit-hits.ts';
+import {
+  labelPattern,
+  newVariation,
+  setHumanise,
+  setPatternLength,
+  setPatternMeter,
+  setPatternRole,
+  toggleAccent,
+} from '../pattern/edit-pattern.ts';
+import { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from '../pattern/edit-rows.ts';
+import { attach, makeIndependent } from '../pattern/follow.ts';
+import { ONE_STEPS, varyInOneStep } from '../pattern/one-step.ts';
+import { keepShapes, moveShape, removeShape, switchShape } from '../pattern/recipe.ts';
+import { recordHit } from '../pattern/record-hit.ts';
+import { removePattern } from '../pattern/remove.ts';
+import { resolve } from '../pattern/resolve.ts';
+import { keepLooseAsOwn, moveLooseEdit } from '../pattern/seen.ts';
+import { renameSeries, shapeAll } from '../pattern/series.ts';
+import { shapeHits } from '../pattern/shape/take.ts';
+import { sow } from '../pattern/sow/sow.ts';
+import { apply, type ChangeSet } from '../song/changes.ts';
+import { indexOf, serialize, type SongDocument } from '../song/document.ts';
+import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
+import { isChange, type Outcome } from '../song/outcome.ts';
+import { LONGEST_PATTERN, PATTERN_ROLES, type Flam } from '../song/records.ts';
+import { GRIDS } from '../time/grid.ts';
+import { meter } from '../time/meter.ts';
+import { hit, smallSong, voice } from './songs.ts';
+
+/** Numbers that an edit is made from. */
+export interface Dice {
+  readonly edit: number;
+  readonly a: number;
+  readonly b: number;
+}
+
+export const dice: fc.Arbitrary<Dice> = fc.record({ edit: fc.nat(999), a: fc.nat(9999), b: fc.nat(9999) });
+
+const VOICES = ['kick', 'snare', 'hat', 'open', 'tom', 'extra'];
+const KINDS = ['flam', 'drag', 'ruff'] as const satisfies readonly Flam['kind'][];
+
+/** Every edit of patterns, rows and kits, on patterns and hits that the dice name. */
+export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome {
+  const index = indexOf(document);
+  const patterns = index.patternsOf('drums').slice(0, 12);
+  const id = patterns[a % patterns.length]?.id ?? 'main';
+  const other = patterns[b % patterns.length]?.id ?? 'main';
+  const { hits, pattern: record, loose } = resolve(document, id);
+  const slots = index.section('verse')?.slots ?? [];
+  const slot = slots[a % Math.max(1, slots.length)];
+  const one = hits[b % Math.max(1, hits.length)]?.id ?? 'none';
+  const name = VOICES[b % VOICES.length] ?? 'kick';
+  const row = index.voice(name) ? name : 'kick';
+  if (!index.voice(row)) return null;
+  const grid = GRIDS[a % GRIDS.length] ?? 4;
+  const deeds: readonly (() => Outcome)[] = [
+    () => addHits(document, id, [{ id: `n${a}`, ...hit(row, b % record.length) }]),
+    () => changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
+    () =>
+      changeHits(document, id, [one], () => ({
+        roll: a % 3 ? { hits: 2 + (a % 11), span: 1 + b, velocity: 50, curve: 20, pitch: 0, pan: 10 } : null,
+        flam: b % 3 ? { kind: KINDS[b % 3] ?? 'flam', ms: 20, share: 50 } : null,
+        pan: (a % 201) - 100,
+      })),
+    () => removeHits(document, id, [one]),
+    () => toggleSilenced(document, id, [one]),
+    () => followAgain(document, id, [one]),
+    () => setPatternLength(document, id, 960 * (1 + (a % 12))),
+    () => setPatternMeter(document, id, a % 2 ? meter(7, 8) : null),
+    () => setHumanise(document, id, a % 2 ? { ms: a % 20, velocity: b % 20, seed: a } : null),
+    () => toggleAccent(document, id, (b % 16) * 240),
+    () => setRowGrids(document, id, [row], grid),
+    () => shiftRows(document, id, [row], (a % 9) - 4),
+    () => clearRows(document, id, [row]),
+    () => (a % 7 ? null : clearPattern(document, id)),
+    () => doubleLength(document, id, LONGEST_PATTERN),
+    () => newVariation(document, id, `v${a}`, 'Varied'),
+    () =>
+      sow(document, id, {
+        voice: row,
+        rule: { rule: 'spread', grid, hits: 1 + (a % 5), steps: 8, rotation: b % 8 },
+        velocity: 80,
+        pitch: 0,
+      }),
+    () => shapeHits(document, id, { id: `s${a}`, rule: 'thin', voices: null, keep: a % 101 }),
+    () => shapeHits(document, id, { id: `d${a}`, rule: 'double time', voices: [row] }),
+    () =>
+      keepShapes(document, id, [
+        { id: `k${a}`, rule: 'scale', voices: [row], percent: 50 + (b % 100) },
+        { id: `t${b}`, rule: 'double time', voices: [row] },
+      ]),
+    () => moveShape(document, id, record.shapes[b % 3]?.id ?? 'none', a % 3),
+    () => switchShape(document, id, record.shapes[b % 3]?.id ?? 'none', a % 2 === 0),
+    () => removeShape(document, id, record.shapes[b % 3]?.id ?? 'none'),
+    () => varyInOneStep(document, id, ONE_STEPS[b % 6] ?? 'half-time', `o${a}`, 'One step'),
+    () => makeIndependent(document, id),
+    () => attach(document, id, other),
+    () => duplicatePattern(document, id, a % 2 === 0, (original) => `d${b}${original}`.slice(0, 60)),
+    () =>
+      patterns.length < 4
+        ? null
+        : removePattern(document, id, {
+            followers: a % 2 ? 'independent' : 'parent',
+            slots: b % 2 ? 'silent' : 'parent',
+          }),
+    () => moveLooseEdit(document, id, loose[0]?.hit ?? 'none'),
+    () => keepLooseAsOwn(document, id, loose[0]?.hit ?? 'none'),
+    () => {
+      const [difference] = compareHits(hits, resolve(document, other).hits);
+      return difference ? takeAcross(document, id, difference, `x${a}`) : null;
+    },
+    () => renameSeries(document, [id, other], 'Series'),
+    () => shapeAll(document, [id, other], { id: `s${a}`, rule: 'scale', voices: null, percent: 90 }),
+    () => setPatternRole(document, id, PATTERN_ROLES[a % PATTERN_ROLES.length] ?? 'fill'),
+    () => labelPattern(document, id, a % 2 ? 'busy' : ''),
+    () => splitPattern(document, id, a % 2 ? 'voice' : 'family', (key) => `p${b}${key}`),
+    () =>
+      mergePatterns(document, [id, other], a % 2 ? 'together' : 'in a row', { id: `m${b}`, name: 'Merged' }),
+    () => (slot ? mergeLayers(document, 'verse', slot.id, 'drums', { id: `l${b}`, name: 'Layers' }) : null),
+    () => (slot ? joinSlots(document, 'verse', slot.id, () => ({ id: `j${b}`, name: 'Joined' })) : null),
+    () =>
+      slot && slot.layers.length < 6
+        ? addLayer(document, 'verse', slot.id, {
+            ...plainLayer(other),
+            ...(b % 2 ? { from: Math.floor(slot.length / 2) } : {}),
+            silencedVoices: a % 3 ? [row] : [],
+          })
+        : null,
+    () => recordHit(document, id, { voice: row, tick: b, velocity: 1 + (a % 127), pitch: 0 }, `r${b}`),
+    () => {
+      const clip = copyHits(document, id, new Set([one]));
+      return clip && pasteHits(document, id, clip, a % record.length, (i) => `p${a}-${i}`);
+    },
+    () => addVoice(document, voice('extra', 60)),
+    () => moveVoice(document, row, a % 6),
+    () => removeVoice(document, a % 5 ? 'extra' : row),
+    () => editVoices(document, [row], () => ({ offsetMs: (a % 41) - 20, swingShare: b % 101 }), 'feel'),
+    () => chooseKit(document, 'drums', a % 2 ? 'one' : 'other', 'one', (each) => each.note),
+  ];
+  return deeds[edit % deeds.length]?.() ?? null;
+}
+
+/** Runs edits on the small song; refused ones and those that change nothing are passed over. */
+export function runEdits(rolls: readonly Dice[]): {
+  document: SongDocument;
+  inverses: ChangeSet[];
+  before: string[];
+} {
+  let document = smallSong({ swing: { amount: 58, unit: 16 } });
+  const inverses: ChangeSet[] = [];
+  const before: string[] = [];
+  for (const one of rolls) {
+    const outcome = editFrom(document, one);
+    if (!isChange(outcome)) continue;
+    before.push(serialize(document));
+    const applied = apply(document, outcome);
+    ({ document } = applied);
+    inverses.push(applied.inverse);
+  }
+  return { document, inverses, before };
+}
