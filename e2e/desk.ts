@@ -11,21 +11,16 @@ export async function newSong(page: Page): Promise<void> {
   await expect(rows(page)).toBeVisible();
 }
 
-export async function openDemo(page: Page, name: string): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: `Open ${name}`, exact: true }).click();
-  await expect(rows(page)).toBeVisible();
-}
-
 /** Opens a song of its own that begins as a demo song, so that what a test changes is met by no other. */
-export async function copyOfDemo(page: Page, demo: string): Promise<void> {
+export async function openDemo(page: Page, name: string): Promise<void> {
+  const demo = name.toLowerCase().replaceAll(' ', '-');
   const made = await page.request.post('/api/songs', { data: { from: `demo:${demo}` } });
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/songs/${id}/groove`);
   await expect(rows(page)).toBeVisible();
 }
 
-export async function goTo(page: Page, room: 'Groove' | 'Sheet' | 'Hand-off'): Promise<void> {
+export async function goTo(page: Page, room: 'Groove' | 'Fills' | 'Sheet' | 'Hand-off'): Promise<void> {
   await page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: room }).click();
 }
 

@@ -1,17 +1,18 @@
 import { expect, test, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { choose, copyOfDemo, expectHits, goTo, newSong, press, rows } from './desk.ts';
+import { choose, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
 
 const entry = (page: Page, name: string | RegExp) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
 const reach = (page: Page) => page.getByRole('status', { name: 'Reach of edits' });
-const isPlaying = (page: Page) => expect(page.getByRole('button', { name: 'Stop' })).toBeVisible();
+const isPlaying = (page: Page) =>
+  expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
 const row = (page: Page, voice: string) => page.locator(`g[data-row="${voice}"]`);
 
 test('a pattern is dragged onto another, what stays its own is seen first, and an undo takes it back', async ({
   page,
 }) => {
-  await copyOfDemo(page, 'paper-lanterns');
+  await openDemo(page, 'Paper Lanterns');
   await entry(page, /^Verse lift \d/).dragTo(entry(page, /^Chorus open/));
   await expect(page.getByRole('status', { name: 'What following would keep' })).toContainText(
     'It sounds as now',
@@ -76,7 +77,7 @@ test('a one-step variation by keys alone: heard, taken, its rule tuned, switched
 test('compare: overlaid, counted, A and B switched while it plays, one difference taken', async ({
   page,
 }) => {
-  await copyOfDemo(page, 'paper-lanterns');
+  await openDemo(page, 'Paper Lanterns');
   await entry(page, /^Verse lift \d/).click();
   await page.keyboard.press('c');
   const table = page.getByRole('table', { name: 'Differences by row' });
@@ -122,7 +123,7 @@ test('compare with bars of an imported part: what is missing is named and taken'
 });
 
 test('where a pattern is played is listed, and a press jumps to the slot', async ({ page }) => {
-  await copyOfDemo(page, 'paper-lanterns');
+  await openDemo(page, 'Paper Lanterns');
   await entry(page, /^Verse lift \d/).click();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: /^Verse 1 ?bar 17/ }).click();
@@ -132,7 +133,7 @@ test('where a pattern is played is listed, and a press jumps to the slot', async
 test('several patterns are chosen, split and merged, and a slot’s layers become one pattern', async ({
   page,
 }) => {
-  await copyOfDemo(page, 'paper-lanterns');
+  await openDemo(page, 'Paper Lanterns');
   await entry(page, /^Verse lift \d/).click();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'Split by family' }).click();
@@ -157,7 +158,7 @@ test('several patterns are chosen, split and merged, and a slot’s layers becom
 test('a pattern that is followed and played is removed after what hangs on it was said, and comes back', async ({
   page,
 }) => {
-  await copyOfDemo(page, 'paper-lanterns');
+  await openDemo(page, 'Paper Lanterns');
   await entry(page, /^Verse lift \d/).click();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'Remove this pattern…' }).click();

@@ -73,9 +73,9 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   // A fill for the end of the main groove.
   await page.getByRole('button', { name: /^Main groove 2 bars/ }).click();
   await page.getByRole('button', { name: 'Fill…' }).click();
-  await page.getByRole('button', { name: 'Another' }).click();
-  await page.getByRole('button', { name: 'Keep as a pattern' }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue('Main groove fill');
+  await page.getByRole('button', { name: /^Fill 2:/ }).click();
+  await page.getByRole('button', { name: 'Keep', exact: true }).click();
+  await expect(page.getByText(/is kept/)).toBeVisible();
 
   // Three sections.
   await goTo(page, 'Sheet');
@@ -167,7 +167,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Shift+ArrowUp');
   await expect(page.getByText('1 own change')).toBeVisible();
 
-  await page.keyboard.press('2');
+  await page.keyboard.press('3');
   await page.getByRole('button', { name: 'Add section' }).last().focus();
   await page.keyboard.press('Enter');
   await page.getByRole('menuitem', { name: 'New verse' }).press('Enter');
@@ -178,7 +178,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByText('7 bars').first()).toBeVisible();
   await saved(page);
 
-  await page.keyboard.press('3');
+  await page.keyboard.press('4');
   await page.getByRole('button', { name: /^Export 2 files$/ }).press('Enter');
   await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
 });

@@ -43,8 +43,13 @@ try {
 
   await pattern(/^Main groove/).click();
   await page.getByRole('button', { name: 'Fill…' }).click();
+  await page.getByRole('button', { name: /^Fill 12:/ }).waitFor();
+  await page.keyboard.press('3');
   await page.getByText('The fill in context, looping').waitFor();
-  await shoot('first-fill');
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Hands' }).last().click();
+  await shoot('fills');
+  await open('Paper Lanterns', 'groove');
 
   await pattern(/^Verse lift \d/).click();
   await page.getByRole('button', { name: 'Row Snare' }).click();

@@ -2,6 +2,7 @@ import {
   documentOf,
   isChange,
   makeFill,
+  USUAL_FILL,
   meter,
   smoothPlaces,
   type Pattern,
@@ -171,7 +172,7 @@ export function sevenHerons(): SongDocument {
   const fill = makeFill(
     base,
     'main',
-    { takeOver: 1440, travel: 'down', busy: 80, seed: 77 },
+    { ...USUAL_FILL, takeOver: 1440, busy: 80, seed: 77 },
     'wings',
     'Wings down',
   );

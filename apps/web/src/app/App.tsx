@@ -5,6 +5,7 @@ import { useMemo } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { GrooveRoom } from '../rooms/groove/GrooveRoom.tsx';
 import { HandOffRoom } from '../rooms/hand-off/HandOffRoom.tsx';
+import { FillsRoom } from '../rooms/fills/FillsRoom.tsx';
 import { SheetRoom } from '../rooms/sheet/SheetRoom.tsx';
 import { SongsRoom } from '../rooms/songs/SongsRoom.tsx';
 import { makeTheme } from '../ui/theme.ts';
@@ -22,6 +23,7 @@ const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="groove" replace /> },
       { path: 'groove', element: <GrooveRoom /> },
+      { path: 'fills', element: <FillsRoom /> },
       { path: 'sheet', element: <SheetRoom /> },
       { path: 'hand-off', element: <HandOffRoom /> },
     ],

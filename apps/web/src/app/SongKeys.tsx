@@ -21,12 +21,14 @@ export function SongKeys() {
       if (!label) enqueueSnackbar(event.shiftKey ? 'Nothing to do again.' : 'Nothing to undo.');
       return true;
     }
-    if (hasCommand(event) || event.altKey) return false;
+    if (hasCommand(event)) return false;
     if (event.key === '?') {
       useSession.setState({ keysShown: true });
       return true;
     }
-    const room = ROOMS[Number(event.key) - 1];
+    // On the bench plain numbers are its fills; with Alt they are rooms everywhere.
+    if (!event.altKey && pathname.endsWith('/fills')) return false;
+    const room = ROOMS[Number(event.code.replace('Digit', '')) - 1];
     if (!room) return false;
     void navigate(pathname.replace(/[^/]+$/, room.path));
     return true;

@@ -22,7 +22,7 @@ export interface Loop {
 
 /** What can stand beside the rows: what is chosen, or one of the tools. */
 export type Panel =
-  'chosen' | 'fill' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
+  'chosen' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
 
 /** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
 export type Counterpart =

@@ -87,7 +87,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
               <Choice
                 key={one}
                 chosen={one === reach}
-                onClick={() => room !== 'hand-off' && setReach(room, one)}
+                onClick={() => room !== 'hand-off' && room !== 'fills' && setReach(room, one)}
               >
                 {name}
               </Choice>

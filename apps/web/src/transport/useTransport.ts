@@ -24,7 +24,7 @@ export interface TransportState {
 export function useRoom(): RoomPath {
   const { pathname } = useLocation();
   const last = pathname.split('/').at(-1);
-  return last === 'sheet' || last === 'hand-off' ? last : 'groove';
+  return last === 'fills' || last === 'sheet' || last === 'hand-off' ? last : 'groove';
 }
 
 export function useIsPlaying(): boolean {

@@ -34,7 +34,7 @@ export interface WhatPlays {
 /** What of the session decides what plays. */
 export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop'>;
 
-export type RoomPath = 'groove' | 'sheet' | 'hand-off';
+export type RoomPath = 'groove' | 'fills' | 'sheet' | 'hand-off';
 
 /** The reaches that a room offers, with their names. */
 export const REACHES: Readonly<
@@ -45,6 +45,7 @@ export const REACHES: Readonly<
     { reach: 'section', name: 'In its section' },
     { reach: 'song', name: 'Whole song' },
   ],
+  fills: [{ reach: 'pattern', name: 'The groove' }],
   sheet: [
     { reach: 'slot', name: 'This slot' },
     { reach: 'section', name: 'This section' },
@@ -54,6 +55,7 @@ export const REACHES: Readonly<
 };
 
 export function reachIn(room: RoomPath, session: Pick<Session, 'reach'>): Reach {
+  if (room === 'fills') return 'pattern';
   return room === 'hand-off' ? 'song' : session.reach[room];
 }
 

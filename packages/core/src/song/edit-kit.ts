@@ -1,5 +1,6 @@
 import { indexOf, type SongDocument } from './document.ts';
 import { differs } from './edit-song.ts';
+import { omit } from './omit.ts';
 import type { Outcome } from './outcome.ts';
 import type { Edits, Id, Part, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
 
@@ -115,15 +116,19 @@ function shapeWithout(shape: Shape, id: Id): Shape[] {
 
 function sectionWithout(section: Section, id: Id): Section {
   let same = true;
-  const slots = section.slots.map((slot) => ({
-    ...slot,
-    layers: slot.layers.map((layer) => {
-      const edits = editsWithout(layer, id);
-      if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
-      same = false;
-      return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
-    }),
-  }));
+  const slots = section.slots.map((before) => {
+    const slot = before.landing?.voice === id ? omit(before, 'landing') : before;
+    if (slot !== before) same = false;
+    return {
+      ...slot,
+      layers: slot.layers.map((layer) => {
+        const edits = editsWithout(layer, id);
+        if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
+        same = false;
+        return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
+      }),
+    };
+  });
   return same ? section : { ...section, slots };
 }
 

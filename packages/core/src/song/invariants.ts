@@ -73,7 +73,9 @@ function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
 
 function checkSection(section: Section, lookUp: LookUp, report: Report): void {
   checkUnique(section.slots, `${section.id}.slots`, report);
-  section.slots.forEach((slot, i) =>
+  section.slots.forEach((slot, i) => {
+    if (slot.landing)
+      checkVoices([slot.landing.voice], null, `${section.id}.slots.${i}.landing.voice`, lookUp, report);
     slot.layers.forEach((layer, j) => {
       const path = `${section.id}.slots.${i}.layers.${j}`;
       const pattern = lookUp(layer.pattern, 'pattern');
@@ -84,8 +86,8 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
         report(path, `must play within its slot, not from ${from} to ${to} of ${slot.length}`);
       checkVoices(layer.silencedVoices, pattern.part, `${path}.silencedVoices`, lookUp, report);
       checkEdits(layer, pattern.part, path, lookUp, report);
-    }),
-  );
+    });
+  });
 }
 
 function checkEdits(edits: Edits, part: Id, path: string, lookUp: LookUp, report: Report): void {

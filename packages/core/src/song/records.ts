@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
+import { fillRecipeSchema } from './recipes.ts';
 import { shapeSchema } from './shapes.ts';
 import { hitIdSchema, idSchema, nameSchema } from './text.ts';
 
@@ -186,8 +187,9 @@ const patternSchema = z.strictObject({
     })
     .optional(),
   /** How a generated pattern was made, so that it can be made again or varied. */
-  madeBy: z
-    .strictObject({ seed: z.int(), takeOver: z.int(), travel: z.string().max(20), busy: percent })
+  madeBy: fillRecipeSchema
+    .partial()
+    .required({ seed: true, takeOver: true, travel: true, busy: true })
     .optional(),
 });
 
@@ -212,6 +214,8 @@ const sectionSchema = z.strictObject({
         id: idSchema,
         length: z.int().min(1).max(LONGEST_SLOT),
         layers: z.array(layerSchema).max(16),
+        /** What marks the start of whatever follows the slot: a hit of this voice on its first beat. */
+        landing: z.strictObject({ voice: idSchema, velocity: z.int().min(1).max(127) }).optional(),
       }),
     )
     .max(256),
@@ -253,6 +257,7 @@ export type Swing = Deep<z.infer<typeof swingSchema>>;
 export type Roll = Deep<z.infer<typeof rollSchema>>;
 export type Flam = Deep<z.infer<typeof flamSchema>>;
 export type Shape = Deep<z.infer<typeof shapeSchema>>;
+export type FillRecipe = Deep<z.infer<typeof fillRecipeSchema>>;
 export type Song = Deep<z.infer<typeof songSchema>>;
 export type Occurrence = Song['form'][number];
 export type Part = Deep<z.infer<typeof partSchema>>;

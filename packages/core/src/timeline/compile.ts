@@ -14,6 +14,7 @@ import { barTicks, type Meter } from '../time/meter.ts';
 import { modulo, msToTicks } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
 import type { NoteEvent, Source, Timeline } from './events.ts';
+import { givesWay, landedEvents, landingBefore } from './landing.ts';
 import { settle } from './settle.ts';
 
 export interface CompileOptions {
@@ -56,13 +57,16 @@ export function compile(
   const origin = stretches[0]?.start ?? 0;
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
-  for (const stretch of stretches)
+  for (const stretch of stretches) {
+    const landing = landingBefore(document, stretch);
+    if (landing) out.events.push(...landedEvents(index, stretch, landing, stretch.start - origin, length));
     for (const layer of stretch.slot.layers) {
       const resolved = resolveLayer(document, stretch.slot, layer);
       const start = stretch.start - origin + resolved.from;
       const counted = stretch.inSection + resolved.from;
       for (const hit of resolved.hits) {
         if (stretch.occurrence?.silencedVoices.includes(hit.voice)) continue;
+        if (landing && givesWay(index, hit, resolved.from + hit.at, landing)) continue;
         const inPattern = hit.at % resolved.source.pattern.length;
         // A pattern with a meter of its own counts its bars from its own start, others from their section's.
         const fromBar = resolved.source.meter ? inPattern : counted + hit.at;
@@ -73,6 +77,7 @@ export function compile(
         emit({ hit, source, at: start + hit.at, fromBar, inPattern, meter, until, end: length, from });
       }
     }
+  }
   return finish(out, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
 }
 

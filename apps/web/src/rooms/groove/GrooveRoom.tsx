@@ -1,13 +1,13 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
+import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
-import { togglePanel, useSession } from '../../session/store.ts';
+import { useSession } from '../../session/store.ts';
 import { usePreview } from '../../transport/preview.ts';
 import { KeyCap } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { FamilyList } from './family/FamilyList.tsx';
-import { FillPanel } from './fill/FillPanel.tsx';
 import { Inspector } from './chosen/Inspector.tsx';
 import { KitPanel } from './kit/KitPanel.tsx';
 import { Legend } from './rows/Legend.tsx';
@@ -46,9 +46,13 @@ export function GrooveRoom() {
 function Desk({ view }: { view: PatternView }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
   const calm = useDeferredValue(view);
+  const navigate = useNavigate();
   const drums = view.part.type === 'drums';
-  const toggleFill = useCallback(() => drums && togglePanel('fill'), [drums]);
-  useDeskKeys(view, toggleFill);
+  const toFills = useCallback(
+    () => drums && void navigate('../fills', { relative: 'path' }),
+    [drums, navigate],
+  );
+  useDeskKeys(view, toFills);
   useRecording(view);
   return (
     <>
@@ -57,7 +61,7 @@ function Desk({ view }: { view: PatternView }) {
         aria-label="Rows"
         sx={{ display: 'flex', flexDirection: 'column', p: 1.75, pt: 1, minWidth: 0, minHeight: 0 }}
       >
-        <PatternHeader view={calm} onFill={toggleFill} />
+        <PatternHeader view={calm} onFill={toFills} />
         <Rows view={usePreviewed(view)} />
         <Foot view={calm} />
       </Box>
@@ -81,8 +85,6 @@ const Side = memo(function Side({ view }: { view: PatternView }) {
   const panel = useSession((session) => session.panel);
   const { id } = view.resolved.pattern;
   switch (panel) {
-    case 'fill':
-      return view.part.type === 'drums' ? <FillPanel key={id} view={view} /> : <Inspector view={view} />;
     case 'shape':
       return <ShapePanel key={id} view={view} />;
     case 'kit':

@@ -86,7 +86,7 @@ function keysOf(actions: RowActions): Deeds {
 }
 
 /** The keys of the groove room: the caret, the hits under it, the rows, and the patterns around. */
-export function useDeskKeys(view: PatternView, toggleFill: () => void): void {
+export function useDeskKeys(view: PatternView, toFills: () => void): void {
   const document = useSong();
   const actions = useRowActions(view);
 
@@ -114,7 +114,7 @@ export function useDeskKeys(view: PatternView, toggleFill: () => void): void {
   const commands = commandsOf(actions);
   const keys: Deeds = {
     ...keysOf(actions),
-    l: toggleFill,
+    l: toFills,
     PageUp: () => go(-1),
     PageDown: () => go(1),
     'Shift PageUp': () => alsoPattern(-1),

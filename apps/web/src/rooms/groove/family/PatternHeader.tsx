@@ -70,8 +70,7 @@ export const PatternHeader = memo(function PatternHeader({
       {drums && (
         <Button
           onClick={onFill}
-          aria-expanded={panel === 'fill'}
-          title="Make a fill for the end of this groove (L)"
+          title="Make fills for the end of this groove (L)"
           sx={{ whiteSpace: 'nowrap' }}
         >
           Fill…

@@ -1,0 +1,103 @@
+import { Box, Typography } from '@mui/material';
+import {
+  conflictPlace,
+  describeFill,
+  type Candidate,
+  type LimbReport,
+  type SongDocument,
+} from '@plucky/core';
+import { memo } from 'react';
+import { KeyCap } from '../../ui/parts.tsx';
+import { color, SERIF } from '../../ui/tokens.ts';
+import { CandidatePicture } from './CandidatePicture.tsx';
+
+/** A fill to choose from: what it is like in a phrase, its picture and its figures. */
+export const CandidateCard = memo(function CandidateCard({
+  document,
+  candidate,
+  number,
+  chosen,
+  hands,
+  onChoose,
+}: {
+  document: SongDocument;
+  candidate: Candidate;
+  number: number;
+  chosen: boolean;
+  hands: LimbReport['hands'] | null;
+  onChoose: () => void;
+}) {
+  const { figures, pattern } = candidate;
+  const verdict = verdictOf(document, candidate);
+  return (
+    <Box
+      component="button"
+      aria-pressed={chosen}
+      aria-label={`Fill ${number}: ${describeFill(figures)}, ${verdict}`}
+      onClick={onChoose}
+      sx={{
+        display: 'block',
+        textAlign: 'left',
+        font: 'inherit',
+        color: 'inherit',
+        cursor: 'pointer',
+        minWidth: 0,
+        p: 1,
+        border: `1px solid ${chosen ? color('plum') : color('line')}`,
+        boxShadow: chosen ? `inset 0 0 0 1px ${color('plum')}` : 'none',
+        borderRadius: '12px',
+        background: color('page'),
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75 }}>
+        <Typography component="span" sx={{ fontFamily: SERIF, fontWeight: 700, fontSize: 15 }}>
+          {number}
+        </Typography>
+        <Typography component="span" noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+          {describeFill(figures)}
+        </Typography>
+        {number <= 10 && <KeyCap>{number % 10}</KeyCap>}
+      </Box>
+      <CandidatePicture
+        document={document}
+        fill={pattern}
+        takeOver={pattern.madeBy?.takeOver ?? pattern.length}
+        hands={hands}
+      />
+      <Box
+        sx={{
+          display: 'flex',
+          justifyContent: 'space-between',
+          gap: 1,
+          fontSize: 11,
+          whiteSpace: 'nowrap',
+        }}
+      >
+        <span style={{ color: color('soft') }}>
+          {figures.hitsPerBeat.toFixed(1)} a beat, lift {figures.lift < 0 ? '−' : '+'}
+          {Math.abs(Math.round(figures.lift))} %
+        </span>
+        <Box
+          component="span"
+          sx={{
+            overflow: 'hidden',
+            textOverflow: 'ellipsis',
+            fontWeight: 600,
+            color: candidate.conflicts.length ? color('warn') : color('soft'),
+          }}
+        >
+          {verdict}
+        </Box>
+      </Box>
+    </Box>
+  );
+});
+
+/** Whether it can be played, or the first place where it cannot. */
+function verdictOf(document: SongDocument, { conflicts, pattern }: Candidate): string {
+  const [first] = conflicts;
+  if (!first) return 'playable';
+  const withIt = { records: { ...document.records, [pattern.id]: pattern } };
+  const what = { hands: 'three hands', hand: 'slow hand', foot: 'slow foot' }[first.why];
+  return `${what} ${conflictPlace(withIt, pattern.id, first)}`;
+}

@@ -1,0 +1,92 @@
+import {
+  FAMILIES,
+  indexOf,
+  resolve,
+  type Family,
+  type LimbReport,
+  type Pattern,
+  type SongDocument,
+} from '@plucky/core';
+import { stemPaths, Stems } from '../../ui/stems.tsx';
+import { color } from '../../ui/tokens.ts';
+
+const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
+
+/** How high a family's stems stand in the picture, as shares of it. */
+const BASE: Readonly<Record<Family, number>> = {
+  cymbal: 0.36,
+  hat: 0.42,
+  percussion: 0.52,
+  tom: 0.62,
+  snare: 0.8,
+  note: 0.7,
+  kick: 0.98,
+};
+
+/** A fill with its stems, the stretch that it takes over tinted, and which hand takes which hit where that is wanted. */
+export function CandidatePicture({
+  document,
+  fill,
+  takeOver,
+  hands,
+}: {
+  document: SongDocument;
+  fill: Pattern;
+  takeOver: number;
+  hands: LimbReport['hands'] | null;
+}) {
+  const index = indexOf(document);
+  const { hits } = resolve({ records: { ...document.records, [fill.id]: fill } }, fill.id);
+  const xOf = (tick: number) => PAD + (tick / fill.length) * (WIDTH - 2 * PAD);
+  const sounding = hits.filter((hit) => hit.origin !== 'silenced');
+  const familyOf = (id: string) => index.voice(id)?.family;
+  const top = (family: Family, velocity: number) => BASE[family] * (HEIGHT - 6) - 4 - (velocity / 127) * 14;
+  return (
+    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`${sounding.length} hits`}>
+      <rect
+        x={xOf(fill.length - takeOver) - 4}
+        y={1}
+        width={xOf(fill.length) - xOf(fill.length - takeOver) + 4}
+        height={HEIGHT - 2}
+        rx={6}
+        fill={color('fill')}
+      />
+      {FAMILIES.map((family) => (
+        <Stems
+          key={family}
+          family={family}
+          {...stemPaths(
+            family,
+            sounding
+              .filter((hit) => familyOf(hit.voice) === family)
+              .map((hit) => ({
+                x: xOf(hit.at),
+                base: BASE[family] * (HEIGHT - 6),
+                height: 4 + (hit.velocity / 127) * 14,
+                origin: hit.origin,
+              })),
+          )}
+        />
+      ))}
+      {hands &&
+        sounding.map((hit) => {
+          const hand = hands.get(hit.id);
+          const family = familyOf(hit.voice);
+          if (!hand || !family || hit.at < fill.length - takeOver) return null;
+          return (
+            <text
+              key={hit.id}
+              x={xOf(hit.at)}
+              y={Math.max(8, top(family, hit.velocity) - 5)}
+              fontSize={8}
+              fontWeight={700}
+              textAnchor="middle"
+              fill={color('plum')}
+            >
+              {hand === 'left' ? 'L' : 'R'}
+            </text>
+          );
+        })}
+    </svg>
+  );
+}

@@ -1,0 +1,156 @@
+import { Box, Button, Typography } from '@mui/material';
+import {
+  beatTicks,
+  candidateOf,
+  conflictPlace,
+  feelOf,
+  indexOf,
+  isChange,
+  measured,
+  recipeOf,
+  remakeAround,
+  repairsFor,
+  resolve,
+  type Candidate,
+  type Repair,
+  type SongDocument,
+} from '@plucky/core';
+import { freshSeed } from '../../document/ids.ts';
+import { Choice, QuietButton } from '../../ui/parts.tsx';
+import { color } from '../../ui/tokens.ts';
+import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
+
+/** By how much one press makes a fill busier or less busy, in percent points. */
+const BUSIER = 12;
+
+/** What can be done with the fill that is chosen on the bench. */
+export function ChosenBar({
+  document,
+  groove,
+  candidate,
+  onKeep,
+}: {
+  document: SongDocument;
+  groove: string;
+  candidate: Candidate;
+  onKeep: () => void;
+}) {
+  const locked = useBench((bench) => bench.locked);
+  const showsHands = useBench((bench) => bench.showsHands);
+  const { pattern } = candidate;
+  const recipe = recipeOf(candidate);
+  const beat = beatTicks(feelOf(document, resolve(document, groove)).meter);
+  const beats = Math.ceil(recipe.takeOver / beat);
+  const take = (next: Candidate | { reason: string }) => {
+    if (!('reason' in next)) replaceFill(pattern.id, next);
+  };
+  const busier = (by: number) => {
+    const busy = Math.min(100, Math.max(5, recipe.busy + by));
+    if (busy !== recipe.busy) take(candidateOf(document, groove, { ...recipe, busy }));
+  };
+  const lock = (one: number) => {
+    const next = new Set(locked);
+    if (!next.delete(one)) next.add(one);
+    useBench.setState({ locked: next });
+  };
+  return (
+    <Box component="section" aria-label="The chosen fill" sx={{ display: 'grid', gap: 0.75 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
+        <Button
+          variant="contained"
+          color="primary"
+          title="Into the family, as a pattern (Enter)"
+          onClick={onKeep}
+        >
+          Keep
+        </Button>
+        <Button title="Off the bench (Delete)" onClick={() => discardFill(pattern.id)}>
+          Discard
+        </Button>
+        <Button title="Others near this one (N)" onClick={() => void makeNear(document, candidate)}>
+          More like this
+        </Button>
+        <Button title="Fewer hits of the same fill (−)" onClick={() => busier(-BUSIER)}>
+          Less busy
+        </Button>
+        <Button title="More hits of the same fill (=)" onClick={() => busier(BUSIER)}>
+          Busier
+        </Button>
+        <Choice
+          chosen={showsHands}
+          title="Which hand takes which hit"
+          onClick={() => useBench.setState({ showsHands: !showsHands })}
+        >
+          Hands
+        </Choice>
+        <Box
+          role="group"
+          aria-label="Beats that stay"
+          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 1 }}
+        >
+          <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
+            Lock beats
+          </Typography>
+          {Array.from({ length: Math.min(beats, 8) }, (_, i) => (
+            <Choice key={i} chosen={locked.has(i)} onClick={() => lock(i)}>
+              {i + 1}
+            </Choice>
+          ))}
+          <Button
+            disabled={!locked.size || locked.size >= beats}
+            title="The other beats, made anew"
+            onClick={() => take(remakeAround(document, groove, candidate, locked, beat, freshSeed()))}
+          >
+            Remake the rest
+          </Button>
+        </Box>
+      </Box>
+      <Conflicts document={document} candidate={candidate} />
+    </Box>
+  );
+}
+
+const WAYS: Readonly<Record<Repair['way'], string>> = {
+  move: 'Move it',
+  drop: 'Drop it',
+  swap: 'Play it on',
+};
+
+/** Each place that hands and feet cannot play, why and by how much, with what mends it in one step. */
+function Conflicts({ document, candidate }: { document: SongDocument; candidate: Candidate }) {
+  const { pattern, conflicts } = candidate;
+  const [first] = conflicts;
+  if (!first) return null;
+  const index = indexOf(document);
+  const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
+  const mend = ({ outcome }: Repair) => {
+    if (!isChange(outcome)) return;
+    const next = outcome.put.find((record) => record.id === pattern.id);
+    if (next?.kind !== 'pattern') return;
+    replaceFill(pattern.id, measured(document, next, recipeOf(candidate).takeOver));
+  };
+  const why = {
+    hands: 'more hands than two',
+    hand: `a hand is ${Math.ceil(first.by)} ms too slow`,
+    foot: `a foot is ${Math.ceil(first.by)} ms too slow`,
+  }[first.why];
+  return (
+    <Typography
+      component="div"
+      role="status"
+      aria-label="Limb conflicts"
+      sx={{ fontSize: 13, display: 'flex', gap: 1, flexWrap: 'wrap' }}
+    >
+      <Box component="span" sx={{ color: color('warn') }}>
+        {index.voice(first.voice)?.name} at {conflictPlace(withIt, pattern.id, first)}: {why}
+        {conflicts.length > 1 && `, and ${conflicts.length - 1} more`}
+      </Box>
+      {repairsFor(withIt, pattern.id, first).map((one) => (
+        <QuietButton key={one.way} onClick={() => mend(one)}>
+          {WAYS[one.way]}
+          {one.onto ? ` ${index.voice(one.onto)?.name.toLowerCase()}` : ''}
+        </QuietButton>
+      ))}
+    </Typography>
+  );
+}

@@ -1,0 +1,226 @@
+import { Box, Button, Typography } from '@mui/material';
+import {
+  FAMILIES,
+  indexOf,
+  lengthName,
+  feelOf,
+  resolve,
+  windowOf,
+  type LongTake,
+  type SongDocument,
+  type Window,
+} from '@plucky/core';
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { stemPaths, Stems } from '../../ui/stems.tsx';
+import { color } from '../../ui/tokens.ts';
+import { useBench } from './bench.ts';
+import { theMaker } from './maker.ts';
+
+const BARS = 8;
+const [WIDTH, HEIGHT] = [1000, 84];
+
+/** A stretch of a take, in ticks. */
+export interface Stretch {
+  readonly from: number;
+  readonly length: number;
+}
+
+/** The recipe played on for bars, with a window to be dragged or moved by keys over the part that is liked. */
+export function LongTakeStrip({
+  document,
+  groove,
+  onHear,
+  onUse,
+}: {
+  document: SongDocument;
+  groove: string;
+  /** Tells what the window would be as a fill, to be heard. */
+  onHear: (window: Window) => void;
+  onUse: (window: Window) => void;
+}) {
+  const recipe = useBench((bench) => bench.recipe);
+  const [made, setMade] = useState<{ take: LongTake; best: readonly Window[] } | null>(null);
+  const [at, setAt] = useState<Stretch | null>(null);
+  useEffect(() => {
+    let current = true;
+    void theMaker()
+      .take(Object.values(document.records), groove, recipe, BARS, recipe.takeOver)
+      .then((result) => {
+        if (current) setMade('reason' in result ? null : result);
+      });
+    return () => {
+      current = false;
+    };
+  }, [document, groove, recipe]);
+  const { meter } = feelOf(document, resolve(document, groove));
+  const stretch = useMemo(() => {
+    const [likeliest] = made ? [...made.best].sort((one, other) => other.score - one.score) : [];
+    return at ?? (likeliest ? { from: likeliest.from, length: likeliest.length } : null);
+  }, [made, at]);
+  const window = useMemo(() => {
+    if (!made || !stretch) return null;
+    const found = windowOf(document, groove, recipe, made.take, stretch.from, stretch.length);
+    return 'reason' in found ? null : found;
+  }, [document, groove, recipe, made, stretch]);
+  if (!made || !stretch) return null;
+  const { take, best } = made;
+  const move = (next: Stretch) => {
+    const length = Math.min(2 * take.bar, Math.max(take.beat, next.length));
+    const from = Math.min(take.pattern.length - length, Math.max(0, next.from));
+    setAt({ from, length });
+    const found = windowOf(document, groove, recipe, take, from, length);
+    if (!('reason' in found)) onHear(found);
+  };
+  return (
+    <Box component="section" aria-label="Long take">
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
+        <Typography sx={{ fontWeight: 600, fontSize: 13 }}>Long take</Typography>
+        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+          {BARS} bars of the recipe. Drag the window, or ← → move it and Shift resizes it; lines mark what
+          lands best.
+        </Typography>
+        <span className="mono" style={{ fontSize: 12 }}>
+          {lengthName(stretch.length, meter)}
+          {window ? `, lands ${Math.round(window.score * 100)} %` : ''}
+        </span>
+        <Button disabled={!window} onClick={() => window && onUse(window)}>
+          Use this window
+        </Button>
+      </Box>
+      <TakePicture document={document} take={take} best={best} stretch={stretch} onMove={move} />
+    </Box>
+  );
+}
+
+function TakePicture({
+  document,
+  take,
+  best,
+  stretch,
+  onMove,
+}: {
+  document: SongDocument;
+  take: LongTake;
+  best: readonly Window[];
+  stretch: Stretch;
+  onMove: (next: Stretch) => void;
+}) {
+  const svg = useRef<SVGSVGElement>(null);
+  const grip = useRef<number | null>(null);
+  const { pattern, bar, beat } = take;
+  const xOf = (tick: number) => (tick / pattern.length) * WIDTH;
+  const tickAt = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    return box ? ((event.clientX - box.left) / box.width) * pattern.length : 0;
+  };
+  const onBeat = (tick: number) => Math.round(tick / beat) * beat;
+  const keys = (event: KeyboardEvent) => {
+    const by = { ArrowLeft: -beat, ArrowRight: beat }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onMove(
+      event.shiftKey
+        ? { ...stretch, length: stretch.length + by }
+        : { ...stretch, from: onBeat(stretch.from + by) },
+    );
+  };
+  const words = `bar ${Math.floor(stretch.from / bar) + 1}, beat ${Math.floor((stretch.from % bar) / beat) + 1}`;
+  return (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      width="100%"
+      height={HEIGHT}
+      role="slider"
+      tabIndex={0}
+      aria-label="Window of the long take"
+      aria-valuemin={0}
+      aria-valuemax={Math.floor((pattern.length - stretch.length) / beat)}
+      aria-valuenow={Math.floor(stretch.from / beat)}
+      aria-valuetext={words}
+      onKeyDown={keys}
+      onPointerDown={(event) => {
+        event.currentTarget.setPointerCapture(event.pointerId);
+        const tick = tickAt(event);
+        const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
+        grip.current = inside ? tick - stretch.from : stretch.length / 2;
+        if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) });
+      }}
+      onPointerMove={(event) => {
+        if (grip.current === null) return;
+        const from = onBeat(tickAt(event) - grip.current);
+        if (from !== stretch.from) onMove({ ...stretch, from });
+      }}
+      onPointerUp={() => (grip.current = null)}
+      style={{
+        display: 'block',
+        touchAction: 'none',
+        cursor: 'grab',
+        border: `1px solid ${color('strong')}`,
+        borderRadius: 12,
+        background: color('page'),
+        outlineColor: color('plum'),
+      }}
+    >
+      {Array.from({ length: Math.round(pattern.length / bar) }, (_, i) => (
+        <g key={i}>
+          <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('line')} />
+          <text x={xOf(i * bar) + 5} y={12} fontSize={11} fill={color('soft')}>
+            {i + 1}
+          </text>
+        </g>
+      ))}
+      {best.map((one) => (
+        <path
+          key={one.from}
+          d={`M${xOf(one.from)} ${HEIGHT - 4}H${xOf(one.from + one.length)}`}
+          stroke={color('hat')}
+          strokeWidth={3}
+        />
+      ))}
+      <rect
+        x={xOf(stretch.from)}
+        y={2}
+        width={xOf(stretch.length)}
+        height={HEIGHT - 10}
+        rx={8}
+        fill={color('wash')}
+        stroke={color('plum')}
+        strokeWidth={2}
+      />
+      <TakeStems document={document} take={take} />
+    </svg>
+  );
+}
+
+function TakeStems({ document, take: { pattern } }: { document: SongDocument; take: LongTake }) {
+  const index = indexOf(document);
+  const drums = index.voicesOf(pattern.part).filter((voice) => voice.limb === 'hand');
+  const notes = drums.map((voice) => voice.note);
+  const [low, high] = [Math.min(...notes), Math.max(...notes)];
+  const baseOf = (id: string) => {
+    const voice = index.voice(id);
+    if (voice?.limb !== 'hand') return HEIGHT - 12;
+    return 40 + (1 - (voice.note - low) / Math.max(1, high - low)) * 24;
+  };
+  const hits = Object.values(pattern.own);
+  return FAMILIES.map((family) => (
+    <Stems
+      key={family}
+      family={family}
+      {...stemPaths(
+        family,
+        hits
+          .filter((hit) => index.voice(hit.voice)?.family === family)
+          .map((hit) => ({
+            x: (hit.at / pattern.length) * WIDTH,
+            base: baseOf(hit.voice),
+            height: 4 + (hit.velocity / 127) * 12,
+            origin: 'own' as const,
+          })),
+      )}
+    />
+  ));
+}

@@ -1,0 +1,244 @@
+import { Box, Button, MenuItem, TextField } from '@mui/material';
+import {
+  barTicks,
+  beatTicks,
+  familyOrder,
+  FEET,
+  feelOf,
+  FILL_STARTERS,
+  gridName,
+  indexOf,
+  lengthName,
+  MANNERS,
+  recipeFrom,
+  resolve,
+  TRAVELS,
+  type FillRecipe,
+  type Grid,
+  type SongDocument,
+} from '@plucky/core';
+import { freshSeed } from '../../document/ids.ts';
+import { choosePattern } from '../../session/store.ts';
+import { Amount, Choice, Choices, Group } from '../../ui/parts.tsx';
+import { color } from '../../ui/tokens.ts';
+import { setRecipe, useBench } from './bench.ts';
+
+const TRAVEL_NAMES: Readonly<Record<FillRecipe['travel'], string>> = {
+  down: 'Down the drums',
+  up: 'Up the drums',
+  'snare first': 'Snare first',
+  answers: 'Answers',
+  anywhere: 'Anywhere',
+  path: 'Along a path',
+};
+const FEET_NAMES: Readonly<Record<FillRecipe['feet'], string>> = {
+  keep: 'Kick goes on',
+  on: 'Pedal on beats',
+  between: 'Pedal between',
+  both: 'Kick and pedal',
+  none: 'No feet',
+};
+const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
+  hands: 'Hands',
+  linear: 'Linear',
+  rolls: 'With rolls',
+};
+const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
+
+/** What fills are made by: from which groove, how long, how they move, how busy, how they swell and end. */
+export function RecipePanel({ document, groove }: { document: SongDocument; groove: string }) {
+  const index = indexOf(document);
+  const recipe = useBench((bench) => bench.recipe);
+  const resolved = resolve(document, groove);
+  const { part } = resolved.pattern;
+  const { meter } = feelOf(document, resolved);
+  const voices = index.voicesOf(part);
+  const hands = voices.filter((voice) => voice.limb === 'hand');
+  const hasPedal = voices.some((voice) => voice.limb === 'left foot');
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
+  const spans = [...new Set([beat, 2 * beat, 3 * beat, bar, 2 * bar, 4 * bar, recipe.takeOver])].sort(
+    (a, b) => a - b,
+  );
+  const toggleValue = (grid: Grid) => {
+    const values = recipe.values.includes(grid)
+      ? recipe.values.filter((one) => one !== grid)
+      : [...recipe.values, grid];
+    if (values.length) setRecipe({ values });
+  };
+  return (
+    <Box
+      component="aside"
+      aria-label="Recipe"
+      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    >
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="From"
+        value={groove}
+        onChange={(event) => choosePattern(event.target.value)}
+        sx={{ mb: 1.25, mt: 0.5 }}
+      >
+        {familyOrder(index, part).map(({ pattern, depth }) => (
+          <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
+            {pattern.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Begin with"
+        value=""
+        onChange={(event) => {
+          const starter = FILL_STARTERS.find((one) => one.name === event.target.value);
+          if (starter) setRecipe(recipeFrom(starter, meter, voices, freshSeed()));
+        }}
+        slotProps={{
+          inputLabel: { shrink: true },
+          select: { displayEmpty: true, renderValue: () => 'a starter…' },
+        }}
+        sx={{ mb: 1.5 }}
+      >
+        {FILL_STARTERS.map((one) => (
+          <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
+            {one.name}
+            <Box component="span" sx={{ display: 'block', fontSize: 11.5, color: color('soft') }}>
+              {one.about}
+            </Box>
+          </MenuItem>
+        ))}
+      </TextField>
+      <Choices
+        title="Takes over the last"
+        value={recipe.takeOver}
+        options={spans.map((ticks) => ({ value: ticks, label: lengthName(ticks, meter) }))}
+        onChange={(takeOver) => setRecipe({ takeOver })}
+      />
+      <Choices
+        title="Travels"
+        value={recipe.travel}
+        options={TRAVELS.map((one) => ({ value: one, label: TRAVEL_NAMES[one] }))}
+        onChange={(travel) => setRecipe({ travel })}
+      />
+      {recipe.travel === 'path' && (
+        <Group title="The path, in order">
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}>
+            {hands.map((voice) => {
+              const at = recipe.path.indexOf(voice.id);
+              return (
+                <Choice
+                  key={voice.id}
+                  chosen={at >= 0}
+                  onClick={() =>
+                    setRecipe({
+                      path: at < 0 ? [...recipe.path, voice.id] : recipe.path.filter((id) => id !== voice.id),
+                    })
+                  }
+                >
+                  {at < 0 ? voice.name : `${at + 1} ${voice.name}`}
+                </Choice>
+              );
+            })}
+          </Box>
+        </Group>
+      )}
+      <Group title="Note values, one or several by turns">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          {VALUES.map((grid) => (
+            <Choice key={grid} chosen={recipe.values.includes(grid)} onClick={() => toggleValue(grid)}>
+              {gridName(grid)}
+            </Choice>
+          ))}
+        </Box>
+      </Group>
+      <Amount
+        label="Busy"
+        value={recipe.busy}
+        min={10}
+        max={100}
+        text={`${recipe.busy} %`}
+        onChange={(busy) => setRecipe({ busy })}
+      />
+      <Amount
+        label="Swell from"
+        value={recipe.swell.from}
+        min={1}
+        max={127}
+        text={String(recipe.swell.from)}
+        onChange={(from) => setRecipe({ swell: { ...recipe.swell, from } })}
+      />
+      <Amount
+        label="Swell to"
+        value={recipe.swell.to}
+        min={1}
+        max={127}
+        text={String(recipe.swell.to)}
+        onChange={(to) => setRecipe({ swell: { ...recipe.swell, to } })}
+      />
+      <Amount
+        label="Loose"
+        value={recipe.loose}
+        min={0}
+        max={25}
+        text={recipe.loose ? `± ${recipe.loose} ms` : 'none'}
+        onChange={(loose) => setRecipe({ loose })}
+      />
+      <Choices
+        title="Strokes"
+        value={recipe.manner}
+        options={MANNERS.map((one) => ({ value: one, label: MANNER_NAMES[one] }))}
+        onChange={(manner) => setRecipe({ manner })}
+      />
+      <Choices
+        title={hasPedal ? 'Feet' : 'Feet (no row of this kit is played by the left foot)'}
+        value={recipe.feet}
+        options={FEET.filter((one) => hasPedal || one === 'keep' || one === 'none').map((one) => ({
+          value: one,
+          label: FEET_NAMES[one],
+        }))}
+        onChange={(feet) => setRecipe({ feet })}
+      />
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Keeps the beats on"
+        value={recipe.anchor ?? ''}
+        onChange={(event) => setRecipe({ anchor: event.target.value || null })}
+        slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        sx={{ mb: 1.5 }}
+      >
+        <MenuItem value="">nothing</MenuItem>
+        {voices.map((voice) => (
+          <MenuItem key={voice.id} value={voice.id}>
+            {voice.name}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Group title="Ends with">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          <Choice chosen={recipe.gap > 0} onClick={() => setRecipe({ gap: (recipe.gap + 1) % 5 })}>
+            {recipe.gap ? `Gap of ${recipe.gap} ${recipe.gap === 1 ? '16th' : '16ths'}` : 'Gap'}
+          </Choice>
+          <Choice chosen={recipe.flam} onClick={() => setRecipe({ flam: !recipe.flam })}>
+            Flam
+          </Choice>
+          <Choice chosen={recipe.kick} onClick={() => setRecipe({ kick: !recipe.kick })}>
+            Kick
+          </Choice>
+        </Box>
+      </Group>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Button variant="contained" color="primary" onClick={() => setRecipe({ seed: freshSeed() })}>
+          Make others
+        </Button>
+        <span className="mono" style={{ fontSize: 12 }}>
+          seed {recipe.seed}
+        </span>
+      </Box>
+    </Box>
+  );
+}

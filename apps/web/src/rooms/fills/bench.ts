@@ -1,0 +1,137 @@
+import {
+  barTicks,
+  FILL_STARTERS,
+  indexOf,
+  recipeFrom,
+  resolve,
+  USUAL_FILL,
+  type Candidate,
+  type FillRecipe,
+  type Id,
+  type SongDocument,
+} from '@plucky/core';
+import { create } from 'zustand';
+import { freshSeed } from '../../document/ids.ts';
+import { theMaker } from './maker.ts';
+
+/** How many fills are on the bench. */
+export const SHOWN = 12;
+
+export type Sorting = 'as made' | 'contrast' | 'busy' | 'lift';
+
+/** What lies on the bench: a recipe for a groove, and the fills made from it. It is neither undone nor saved. */
+export interface Bench {
+  readonly songId: string | null;
+  readonly groove: Id | null;
+  readonly recipe: FillRecipe;
+  readonly fills: readonly Candidate[];
+  /** Why none could be made. */
+  readonly trouble: string | null;
+  readonly making: boolean;
+  /** The id of the fill that is heard and worked on. */
+  readonly chosen: Id | null;
+  readonly sorting: Sorting;
+  readonly playableOnly: boolean;
+  readonly showsHands: boolean;
+  readonly locked: ReadonlySet<number>;
+}
+
+export const useBench = create<Bench>()(() => ({
+  songId: null,
+  groove: null,
+  recipe: { ...USUAL_FILL, takeOver: 1920, seed: 1 },
+  fills: [],
+  trouble: null,
+  making: false,
+  chosen: null,
+  sorting: 'as made',
+  playableOnly: false,
+  showsHands: false,
+  locked: new Set(),
+}));
+
+/** What the first recipe has of its own: room for fills to differ. */
+const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], values: [4, 6], busy: 62 };
+
+const set = useBench.setState;
+
+/** Lays a groove on the bench, with the recipe that was there or one to begin with. */
+export function layOnBench(songId: string, document: SongDocument, groove: Id): void {
+  const bench = useBench.getState();
+  if (bench.songId === songId && bench.groove === groove) return;
+  const { meter } = resolve(document, groove);
+  const { song, voicesOf, pattern } = indexOf(document);
+  const [starter] = FILL_STARTERS;
+  const bar = barTicks(meter ?? song.meter);
+  const fits = bench.songId === songId && bench.recipe.takeOver <= 4 * bar;
+  const recipe =
+    fits || !starter
+      ? bench.recipe
+      : {
+          ...recipeFrom(starter, meter ?? song.meter, voicesOf(pattern(groove)?.part ?? ''), freshSeed()),
+          ...BEGIN,
+        };
+  set({ songId, groove, recipe, fills: [], chosen: null, locked: new Set() });
+}
+
+/** Makes the fills of the recipe; what was asked for later is what counts. */
+export async function makeFills(document: SongDocument): Promise<void> {
+  const { groove, recipe } = useBench.getState();
+  if (!groove) return;
+  set({ making: true });
+  const made = await theMaker().candidates(Object.values(document.records), groove, recipe, SHOWN);
+  const now = useBench.getState();
+  if (now.recipe !== recipe || now.groove !== groove) return;
+  if ('reason' in made) return set({ fills: [], trouble: made.reason, making: false, chosen: null });
+  set({ fills: made, trouble: null, making: false, chosen: null, locked: new Set() });
+}
+
+/** Makes fills near the one given, which stays the first of them. */
+export async function makeNear(document: SongDocument, candidate: Candidate): Promise<void> {
+  const { groove, recipe } = useBench.getState();
+  if (!groove) return;
+  set({ making: true });
+  const records = Object.values(document.records);
+  const made = await theMaker().near(records, groove, candidate, freshSeed(), SHOWN - 1);
+  const now = useBench.getState();
+  if (now.recipe !== recipe || now.groove !== groove) return;
+  set('reason' in made ? { making: false } : { fills: [candidate, ...made], making: false });
+}
+
+/** Changes the recipe; the fills are made anew from it. */
+export function setRecipe(fields: Partial<FillRecipe>): void {
+  set(({ recipe }) => ({ recipe: { ...recipe, ...fields } }));
+}
+
+/** Puts a fill in place of another one of the bench. */
+export function replaceFill(old: Id, next: Candidate): void {
+  set(({ fills, chosen }) => ({
+    fills: fills.map((one) => (one.pattern.id === old ? next : one)),
+    chosen: chosen === old ? next.pattern.id : chosen,
+  }));
+}
+
+export function discardFill(id: Id): void {
+  set(({ fills, chosen }) => ({
+    fills: fills.filter((one) => one.pattern.id !== id),
+    chosen: chosen === id ? null : chosen,
+  }));
+}
+
+export function chooseFill(chosen: Id | null): void {
+  set(({ chosen: before, locked }) => ({ chosen, locked: before === chosen ? locked : new Set() }));
+}
+
+const ORDER: Readonly<Record<Sorting, (one: Candidate) => number>> = {
+  'as made': () => 0,
+  contrast: ({ figures }) => -figures.contrast,
+  busy: ({ figures }) => -figures.hitsPerBeat,
+  lift: ({ figures }) => -figures.lift,
+};
+
+/** The fills in the order in which they are shown. */
+export function shownFills({ fills, sorting, playableOnly }: Bench): readonly Candidate[] {
+  return fills
+    .filter((one) => !playableOnly || one.conflicts.length === 0)
+    .toSorted((a, b) => ORDER[sorting](a) - ORDER[sorting](b));
+}

@@ -1,0 +1,37 @@
+import {
+  bestWindows,
+  documentOf,
+  fillCandidates,
+  longTake,
+  moreLike,
+  type Candidate,
+  type FillRecipe,
+  type Id,
+  type LongTake,
+  type SongRecord,
+  type Window,
+} from '@plucky/core';
+import { expose } from 'comlink';
+
+/** What is made away from the page, so that it never waits: the song's records go in, fills come out. */
+const maker = {
+  candidates: (records: readonly SongRecord[], groove: Id, recipe: FillRecipe, count: number) =>
+    fillCandidates(documentOf(records), groove, recipe, count),
+  near: (records: readonly SongRecord[], groove: Id, candidate: Candidate, seed: number, count: number) =>
+    moreLike(documentOf(records), groove, candidate, seed, count),
+  take(
+    records: readonly SongRecord[],
+    groove: Id,
+    recipe: FillRecipe,
+    bars: number,
+    length: number,
+  ): { take: LongTake; best: readonly Window[] } | { reason: string } {
+    const document = documentOf(records);
+    const take = longTake(document, groove, recipe, bars, 'long-take');
+    if ('reason' in take) return take;
+    return { take, best: bestWindows(document, groove, recipe, take, length, 4) };
+  },
+};
+
+export type Maker = typeof maker;
+expose(maker);

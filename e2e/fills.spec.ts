@@ -1,0 +1,117 @@
+import { expect, test, type Page } from '@playwright/test';
+import { goTo, newSong, openDemo, press, saved } from './desk.ts';
+
+const fill = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Fill ${n}:`) });
+const chosen = (page: Page) => page.getByRole('region', { name: 'The chosen fill' });
+const entry = (page: Page, name: string | RegExp) =>
+  page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
+
+test('twelve fills from a recipe, heard by number in context, stepped through, kept by Enter', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.getByRole('button', { name: 'Fill…' }).click();
+  await expect(fill(page, 12)).toBeVisible();
+  await page.keyboard.press('3');
+  await expect(fill(page, 3)).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByLabel('What plays')).toHaveText('The fill in context, looping');
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await page.keyboard.press('ArrowRight');
+  await expect(fill(page, 4)).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Alt+1');
+  await expect(entry(page, /^Main groove fill/)).toBeVisible();
+});
+
+test('the same seed makes the same fills; others, fewer, nearer and half-locked ones are made of them', async ({
+  page,
+}) => {
+  await openDemo(page, 'Seven Herons');
+  await goTo(page, 'Fills');
+  await expect(fill(page, 12)).toBeVisible();
+  const labels = () =>
+    page
+      .getByRole('group', { name: 'Fills', exact: true })
+      .getByRole('button')
+      .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+  const seed = page.getByText(/^seed \d+$/);
+  const [first, firstSeed] = [await labels(), await seed.textContent()];
+  await page.getByRole('button', { name: 'Make others' }).click();
+  await expect(seed).not.toHaveText(firstSeed ?? '');
+  await expect.poll(async () => (await labels()).join()).not.toBe(first.join());
+
+  await fill(page, 1).click();
+  const figures = () => fill(page, 1).textContent();
+  const before = await figures();
+  await chosen(page).getByRole('button', { name: 'Less busy' }).click();
+  await expect.poll(figures).not.toBe(before);
+  await chosen(page)
+    .getByRole('group', { name: 'Beats that stay' })
+    .getByRole('button', { name: '1' })
+    .click();
+  await chosen(page).getByRole('button', { name: 'Remake the rest' }).click();
+  await chosen(page).getByRole('button', { name: 'Hands' }).click();
+  await expect(
+    fill(page, 1)
+      .locator('text', { hasText: /^[LR]$/ })
+      .first(),
+  ).toBeVisible();
+  await chosen(page).getByRole('button', { name: 'More like this' }).click();
+  await expect(fill(page, 12)).toBeVisible();
+  await chosen(page).getByRole('button', { name: 'Discard' }).click();
+  await expect(fill(page, 12)).toHaveCount(0);
+});
+
+test('a window of the long take is moved by keys, heard, used and placed with a landing crash', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Fills');
+  const window = page.getByRole('slider', { name: 'Window of the long take' });
+  await window.focus();
+  await page.keyboard.press('ArrowRight');
+  const at = await window.getAttribute('aria-valuetext');
+  await page.keyboard.press('ArrowRight');
+  await expect(window).not.toHaveAttribute('aria-valuetext', at ?? '');
+  await expect(page.getByLabel('What plays')).toHaveText('The fill in context, looping');
+  await page.getByRole('button', { name: 'Use this window' }).click();
+  await expect(fill(page, 1)).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('combobox', { name: 'Place it' }).click();
+  await page.getByRole('option', { name: 'End of Verse 1' }).click();
+  await page.getByRole('button', { name: 'Crash lands' }).click();
+  await page.getByRole('button', { name: 'Place', exact: true }).click();
+  await expect(page.getByText('Placed: End of Verse 1.')).toBeVisible();
+  await saved(page);
+  await page.keyboard.press('Alt+3');
+  await expect(page.getByRole('button', { name: /^Slot \d+ of Verse 1: .*Main groove fill/ })).toBeVisible();
+});
+
+test('from an empty song: a starter, playable ones only, and a limb conflict mended in one step', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 1920);
+  await press(page, 'Snare', 960, 2880);
+  await page.keyboard.press('l');
+  await expect(fill(page, 1)).toBeVisible();
+  await page.getByRole('combobox', { name: 'Begin with' }).click();
+  await page.getByRole('option', { name: /^Wound spring/ }).click();
+  await expect(page.getByRole('button', { name: 'With rolls' })).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: '32nds' }).click();
+  await page.getByRole('button', { name: 'Playable only' }).click();
+  await expect(fill(page, 1)).toHaveAccessibleName(/playable$/);
+  await page.getByRole('button', { name: 'Playable only' }).click();
+  await page.getByRole('combobox', { name: 'Keeps the beats on' }).click();
+  await page.getByRole('option', { name: 'Crash' }).click();
+  await page
+    .getByRole('button', { name: /^Fill \d+: .*(hands|hand|foot) \d/ })
+    .last()
+    .click();
+  const conflicts = page.getByRole('status', { name: 'Limb conflicts' });
+  const before = await conflicts.textContent();
+  await conflicts.getByRole('button').first().click();
+  await expect
+    .poll(async () => ((await conflicts.count()) ? conflicts.textContent() : 'none'))
+    .not.toBe(before);
+});

@@ -1,0 +1,126 @@
+import { clampVelocity } from '../feel/velocity.ts';
+import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
+import type { FillRecipe, Hit, Id, Voice } from '../song/records.ts';
+import { gridTicks } from '../time/grid.ts';
+import { beatTicks, type Meter } from '../time/meter.ts';
+import { PPQ } from '../time/ticks.ts';
+import { metricalWeight } from '../time/weight.ts';
+import { fillPlaces, type FillPlace } from './stream.ts';
+import { roundTheKit, travelOver } from './travel.ts';
+
+/** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */
+const [STRONG, SPREAD] = [18, 7];
+/** How likely a place of a fill with rolls is to be one. */
+const ROLL_CHANCE = 0.35;
+/** The share of the velocity at which a roll and a foot start. */
+const [ROLL_START, FOOT_SHARE] = [0.7, 0.8];
+
+/**
+ * The hits that a recipe makes in the last `takeOver` ticks of a fill of `length` ticks, which starts on a bar line. None
+ * lies outside; the same recipe, meter and kit give the same hits under the same ids.
+ */
+export function fillHits(
+  length: number,
+  recipe: FillRecipe,
+  meter: Meter,
+  voices: readonly Voice[],
+): Record<Id, Hit> {
+  const { takeOver, seed, travel, swell } = recipe;
+  const random = randomFrom(seedFrom('fill', seed, travel, takeOver, recipe.values.join(), recipe.manner));
+  const from = length - takeOver;
+  const end = Math.max(from + 1, length - (recipe.gap * PPQ) / 4);
+  const places = fillPlaces(from, length, recipe.values, recipe.busy, meter, random).filter(
+    ({ at }) => at < end,
+  );
+  const kick = voices.find((voice) => voice.limb === 'right foot');
+  const along = onDrums(places, recipe, voices, kick, random);
+  const velocityAt = (at: number) => {
+    const share = (at - from) / takeOver;
+    return swell.from + share * (swell.to - swell.from) + metricalWeight(at, meter) * STRONG;
+  };
+  const hits: Record<Id, Hit> = {};
+  places.forEach(({ at, grid }, i) => {
+    const voice = along[i];
+    if (!voice) return;
+    const velocity = clampVelocity(velocityAt(at) + random.whole(-SPREAD, SPREAD));
+    const room = (places[i + 1]?.at ?? end) - at;
+    const isLast = i === places.length - 1;
+    const rolls = recipe.manner === 'rolls' && voice !== kick && random.chance(ROLL_CHANCE);
+    hits[`f${i + 1}`] = {
+      ...plain(voice, at, velocity, Math.min(room, 120)),
+      ...(rolls ? { roll: rollOver(Math.min(room, gridTicks(grid)), velocity, random) } : {}),
+      ...(isLast && recipe.flam && voice.limb === 'hand' && !rolls
+        ? { flam: { kind: 'flam' as const, ms: 20, share: 45 } }
+        : {}),
+    };
+  });
+  const last = places.at(-1);
+  const beats = beatsWithin(from, end, meter);
+  const foot = (id: Id, voice: Voice | undefined, at: number) => {
+    if (voice && at < end)
+      hits[id] = plain(voice, at, clampVelocity(velocityAt(at) * FOOT_SHARE), Math.min(120, length - at));
+  };
+  const pedal = voices.find((voice) => voice.limb === 'left foot');
+  if (recipe.feet === 'on' || recipe.feet === 'both') beats.forEach((at, i) => foot(`p${i + 1}`, pedal, at));
+  if (recipe.feet === 'between')
+    beats.forEach((at, i) => foot(`p${i + 1}`, pedal, at + beatTicks(meter) / 2));
+  if (recipe.kick && last && along.at(-1) !== kick) foot('k1', kick, last.at);
+  const anchor = voices.find((voice) => voice.id === recipe.anchor);
+  const isTaken = (at: number) =>
+    Object.values(hits).some((hit) => hit.voice === anchor?.id && hit.at === at);
+  beats.forEach((at, i) => {
+    if (anchor && !isTaken(at)) foot(`a${i + 1}`, anchor, at);
+  });
+  return hits;
+}
+
+function plain(voice: Voice, at: number, velocity: number, length: number): Hit {
+  return { voice: voice.id, at, velocity, length: Math.max(1, Math.floor(length)), offsetMs: 0, pitch: 0 };
+}
+
+function rollOver(span: number, velocity: number, random: Random): NonNullable<Hit['roll']> {
+  return {
+    hits: random.whole(2, 4),
+    span: Math.max(1, Math.floor(span)),
+    velocity: clampVelocity(velocity * ROLL_START),
+    curve: 0,
+    pitch: 0,
+    pan: 0,
+  };
+}
+
+/** The drum of each place: along the way that hands travel, with the kick in turn where the fill is linear. */
+function onDrums(
+  places: readonly FillPlace[],
+  recipe: FillRecipe,
+  voices: readonly Voice[],
+  kick: Voice | undefined,
+  random: Random,
+): Voice[] {
+  const path = recipe.path.flatMap((id) => voices.find((voice) => voice.id === id) ?? []);
+  const drums = recipe.travel === 'path' && path.length ? path : roundTheKit(voices);
+  const hands = travelOver(drums, places.length, recipe.travel, random);
+  if (recipe.manner !== 'linear' || !kick) return hands;
+  // Hands play one to three strokes, then the kick one or two, as sticking patterns for linear playing go.
+  let left = random.whole(1, 3);
+  let kicks = 0;
+  return hands.map((voice) => {
+    if (kicks > 0) {
+      kicks--;
+      if (kicks === 0) left = random.whole(1, 3);
+      return kick;
+    }
+    if (left > 0) {
+      left--;
+      if (left === 0) kicks = random.whole(1, 2);
+    }
+    return voice;
+  });
+}
+
+function beatsWithin(from: number, to: number, meter: Meter): number[] {
+  const beat = beatTicks(meter);
+  const beats: number[] = [];
+  for (let at = Math.ceil(from / beat) * beat; at < to; at += beat) beats.push(at);
+  return beats;
+}

@@ -1,0 +1,126 @@
+import type { FillRecipe, Voice } from '../song/records.ts';
+import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
+import { PPQ } from '../time/ticks.ts';
+import { USUAL_FILL } from './make.ts';
+import { roundTheKit } from './travel.ts';
+
+/** A recipe to begin with, for any meter and kit. */
+export interface FillStarter {
+  readonly name: string;
+  readonly about: string;
+  /** How much it takes over: quarter notes of the last bar, or whole bars. */
+  readonly span: { readonly quarters: number } | { readonly bars: number };
+  readonly recipe: Partial<Omit<FillRecipe, 'takeOver' | 'seed' | 'path'>>;
+  /** Whether it stays on the first drum of the way round the kit. */
+  readonly oneDrum?: boolean;
+}
+
+export const FILL_STARTERS: readonly FillStarter[] = [
+  {
+    name: 'Snare run',
+    about: 'one drum, growing louder',
+    span: { quarters: 2 },
+    recipe: { busy: 90, swell: { from: 48, to: 112 } },
+    oneDrum: true,
+  },
+  {
+    name: 'Last word',
+    about: 'a beat of 16ths and a breath',
+    span: { quarters: 1 },
+    recipe: { busy: 90, gap: 1, kick: true },
+  },
+  { name: 'Down the stairs', about: 'round the kit in a bar', span: { bars: 1 }, recipe: { busy: 75 } },
+  {
+    name: 'Up the hill',
+    about: 'from the low drums to the snare',
+    span: { bars: 1 },
+    recipe: { travel: 'up', busy: 65, swell: { from: 56, to: 116 } },
+  },
+  {
+    name: 'Snare then drums',
+    about: 'the snare leads, the drums follow',
+    span: { quarters: 3 },
+    recipe: { travel: 'snare first', busy: 70, flam: true },
+  },
+  {
+    name: 'Asking and answering',
+    about: 'snare and drums by turns',
+    span: { bars: 1 },
+    recipe: { travel: 'answers', busy: 60 },
+  },
+  {
+    name: 'Long way round',
+    about: 'two bars over the whole kit',
+    span: { bars: 2 },
+    recipe: { travel: 'anywhere', busy: 62, swell: { from: 54, to: 114 }, kick: true },
+  },
+  {
+    name: 'One limb at a time',
+    about: 'linear: hands and kick, never together',
+    span: { bars: 1 },
+    recipe: { manner: 'linear', busy: 85, travel: 'answers', feet: 'none' },
+  },
+  {
+    name: 'Linear in threes',
+    about: 'linear, in triplets',
+    span: { bars: 1 },
+    recipe: { manner: 'linear', values: [3], busy: 95, feet: 'none' },
+  },
+  {
+    name: 'Rolling threes',
+    about: '16th triplets down the kit',
+    span: { quarters: 2 },
+    recipe: { values: [6], busy: 80, swell: { from: 58, to: 112 } },
+  },
+  {
+    name: 'Half the speed',
+    about: 'half-time: 8ths, wide and heavy',
+    span: { bars: 1 },
+    recipe: { values: [2], busy: 60, swell: { from: 92, to: 118 }, kick: true, gap: 1 },
+  },
+  {
+    name: 'Wound spring',
+    about: 'electronic: 32nds and rolls on one drum',
+    span: { quarters: 2 },
+    recipe: { manner: 'rolls', values: [4, 8], busy: 70, swell: { from: 40, to: 118 }, feet: 'none' },
+    oneDrum: true,
+  },
+  {
+    name: 'Sparks',
+    about: 'electronic: rolls here and there',
+    span: { bars: 1 },
+    recipe: { manner: 'rolls', values: [2, 4], travel: 'anywhere', busy: 45 },
+  },
+  {
+    name: 'Threes among fours',
+    about: '16ths and triplets beat by beat',
+    span: { bars: 1 },
+    recipe: { values: [4, 6], travel: 'snare first', busy: 65 },
+  },
+  {
+    name: 'Pedal talk',
+    about: 'few strokes over the pedal hat',
+    span: { bars: 1 },
+    recipe: { values: [4], busy: 40, feet: 'between', travel: 'answers' },
+  },
+];
+
+/** A starter as a recipe for a meter and a kit; it takes over whole beats, and at most a bar where it counts quarters. */
+export function recipeFrom(
+  starter: FillStarter,
+  meter: Meter,
+  voices: readonly Voice[],
+  seed: number,
+): FillRecipe {
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
+  const { span } = starter;
+  const quarters = 'quarters' in span ? Math.ceil((span.quarters * PPQ) / beat) * beat : 0;
+  const [first] = roundTheKit(voices);
+  return {
+    ...USUAL_FILL,
+    ...starter.recipe,
+    ...(starter.oneDrum && first ? { travel: 'path', path: [first.id] } : {}),
+    takeOver: 'bars' in span ? span.bars * bar : Math.min(bar, quarters),
+    seed,
+  };
+}

@@ -1,0 +1,109 @@
+import { makeFill, USUAL_FILL } from '../fill/make.ts';
+import { exportOptions } from '../midi/options.ts';
+import { exportRegions } from '../midi/regions.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
+import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { compile } from '../timeline/compile.ts';
+import { placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
+
+const CRASH = voice('crash', 49, { family: 'cymbal' });
+const LANDING = { voice: 'crash', velocity: 110 };
+const replace: Placing = { how: 'replace', landing: null };
+const BAR = 3840;
+
+/** A verse and a chorus that both begin with a hat, and a fill of a bar. */
+function twoSections(): SongDocument {
+  const base = documentOf([
+    ...Object.values(smallSong().records),
+    CRASH,
+    song({
+      form: [
+        { id: 'o1', section: 'verse', times: 1, silencedVoices: [] },
+        { id: 'o2', section: 'chorus', times: 1, silencedVoices: [] },
+      ],
+    }),
+    pattern('hats', { own: { h: hit('hat', 0), h2: hit('hat', 960), k: hit('kick', 0) } }),
+    section('verse', [{ id: 'a', length: 4 * BAR, layers: [layer('hats')] }]),
+    section('chorus', [{ id: 'b', length: 2 * BAR, layers: [layer('hats')] }]),
+  ]);
+  return after(base, makeFill(base, 'hats', { ...USUAL_FILL, takeOver: 1920, seed: 3 }, 'fill', 'Fill'));
+}
+
+const verse = (document: SongDocument) => indexOf(document).section('verse')?.slots[0]?.layers;
+const played = (document: SongDocument) =>
+  compile(document, { kind: 'song' }).events.map((event) => `${event.tick} ${event.voice}`);
+
+test('a fill replaces the end of the last slot, and nothing else is played otherwise', () => {
+  const document = twoSections();
+  const next = after(document, placeAtEnd(document, 'verse', 'fill', replace));
+  expect(verse(next)?.map(({ pattern: id, from, to }) => [id, from, to])).toEqual([
+    ['hats', undefined, 3 * BAR],
+    ['fill', 3 * BAR, undefined],
+  ]);
+  const outside = (list: string[]) => list.filter((one) => Number(one.split(' ')[0]) < 3 * BAR + 1920);
+  expect(outside(played(next))).toEqual(outside(played(document)));
+});
+
+test('a fill is laid over what goes on, where that is wanted', () => {
+  const document = twoSections();
+  const next = after(document, placeAtEnd(document, 'verse', 'fill', { ...replace, how: 'layer' }));
+  expect(verse(next)?.map(({ pattern: id, from, to }) => [id, from, to])).toEqual([
+    ['hats', undefined, undefined],
+    ['fill', 3 * BAR, undefined],
+  ]);
+});
+
+test('a landing crash belongs to the next bar, also in another section, in place of the hat there', () => {
+  const document = twoSections();
+  const next = after(document, placeAtEnd(document, 'verse', 'fill', { ...replace, landing: LANDING }));
+  const landed = played(next).filter((one) => one.startsWith(`${4 * BAR} `));
+  expect(landed.sort()).toEqual([`${4 * BAR} crash`, `${4 * BAR} kick`]);
+  const chorus = compile(next, { kind: 'occurrence', occurrence: 'o2' }).events;
+  expect(
+    chorus
+      .filter((event) => event.tick === 0)
+      .map((event) => event.voice)
+      .sort(),
+  ).toEqual(['crash', 'kick']);
+  expect(
+    compile(next, { kind: 'occurrence', occurrence: 'o1' }).events.some((one) => one.voice === 'crash'),
+  ).toBe(false);
+  for (const region of exportRegions(next, exportOptions({ regions: ['song', 'section', 'slot'] })))
+    expect(region.verification.differences).toEqual([]);
+});
+
+test('nothing lands after the last slot of the song', () => {
+  const document = twoSections();
+  const next = after(document, placeAtEnd(document, 'chorus', 'fill', { ...replace, landing: LANDING }));
+  expect(played(next).some((one) => one.endsWith('crash'))).toBe(false);
+});
+
+test('a fill at every second bar starts the groove anew after each', () => {
+  const document = twoSections();
+  const next = after(document, placeEvery(document, 'verse', 2, 'fill', replace));
+  const layers = verse(next)?.map(({ pattern: id, from = 0, to = 4 * BAR }) => ({
+    id,
+    from: from / BAR,
+    to: to / BAR,
+  }));
+  expect(layers?.sort((x, y) => x.from - y.from)).toEqual([
+    { id: 'hats', from: 0, to: 1 },
+    { id: 'fill', from: 1, to: 2 },
+    { id: 'hats', from: 2, to: 3 },
+    { id: 'fill', from: 3, to: 4 },
+  ]);
+});
+
+test('what has no room is refused with a reason', () => {
+  const document = twoSections();
+  const short = after(
+    document,
+    makeFill(document, 'hats', { ...USUAL_FILL, takeOver: 4 * BAR, seed: 1 }, 'long', 'Long'),
+  );
+  expect(placeInSlot(short, 'chorus', 'b', 'long', replace)).toEqual({
+    reason: 'That slot is shorter than Long.',
+  });
+  expect(placeInSlot(short, 'chorus', 'gone', 'long', replace)).toHaveProperty('reason');
+  expect(placeEvery(short, 'chorus', 2, 'long', replace)).toHaveProperty('reason');
+  expect(placeAtEnd(short, 'gone', 'long', replace)).toHaveProperty('reason');
+});
