@@ -96,17 +96,24 @@ test('from an empty song: a starter, playable ones only, and a limb conflict men
   await page.keyboard.press('l');
   await expect(fill(page, 1)).toBeVisible();
   await page.getByRole('combobox', { name: 'Begin with' }).click();
-  await page.getByRole('option', { name: /^Wound spring/ }).click();
-  await expect(page.getByRole('button', { name: 'With rolls' })).toHaveAttribute('aria-pressed', 'true');
-  await page.getByRole('button', { name: '32nds' }).click();
+  await page.getByRole('option', { name: /^Half the speed/ }).click();
+  await expect(page.getByRole('button', { name: 'Gap of 1 16th' })).toBeVisible();
   await page.getByRole('button', { name: 'Playable only' }).click();
+  // 8ths at 120 bpm are slow enough for any drum of the kit.
   await expect(fill(page, 1)).toHaveAccessibleName(/playable$/);
   await page.getByRole('button', { name: 'Playable only' }).click();
+
+  // 32nds with a crash on each beat ask for a hand back from the crash within 62.5 ms.
+  await page.getByRole('button', { name: '32nds' }).click();
+  await page.getByRole('button', { name: '8ths', exact: true }).click();
+  await page.getByRole('slider', { name: 'Busy' }).focus();
+  await page.keyboard.press('End');
   await page.getByRole('combobox', { name: 'Keeps the beats on' }).click();
   await page.getByRole('option', { name: 'Crash' }).click();
+  await expect(page.getByRole('group', { name: 'Fills', exact: true })).toHaveAttribute('aria-busy', 'false');
   await page
     .getByRole('button', { name: /^Fill \d+: .*(hands|hand|foot) \d/ })
-    .last()
+    .first()
     .click();
   const conflicts = page.getByRole('status', { name: 'Limb conflicts' });
   const before = await conflicts.textContent();

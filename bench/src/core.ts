@@ -3,10 +3,14 @@ import {
   documentOf,
   exportedNotes,
   exportOptions,
+  fillCandidates,
+  fillPattern,
   indexOf,
+  POOL,
   midiFileOf,
   readMidi,
   resolve,
+  USUAL_FILL,
   writeMidi,
   type Pattern,
   type SongDocument,
@@ -149,11 +153,24 @@ export async function coreFigures(): Promise<Figure[]> {
     },
     15,
   );
+  const song = longSong(() => true);
+  let seed = 0;
+  const recipe = { ...USUAL_FILL, takeOver: 1920, seed: 1 };
+  const filling = await inTurns(
+    {
+      'fills scored': () => fillCandidates(song, 'main', { ...recipe, seed: ++seed }, 12),
+      'fills unscored': () => {
+        for (let i = 0; i < POOL; i++) fillPattern(song, 'main', { ...recipe, seed: i }, 'fill', 'Fill');
+      },
+    },
+    15,
+  );
   const first = Object.keys(writing)[0] ?? '';
   return [
     figure(writing, first, WRITING_RUNS),
     figure(reading, 'read 20k hits', 15),
     figure(resolving, 'family 200 resolve', 15),
     figure(resolving, 'compile 1000 bars', 15),
+    figure(filling, 'fills scored', 15),
   ];
 }

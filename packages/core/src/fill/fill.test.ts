@@ -9,7 +9,7 @@ import type { FillRecipe } from '../song/records.ts';
 import { FEET, MANNERS, TRAVELS } from '../song/recipes.ts';
 import { describeFill } from './describe.ts';
 import { candidateOf, fillCandidates, mostDifferent, type Candidate } from './candidates.ts';
-import { makeFill, USUAL_FILL } from './make.ts';
+import { makeByHand, makeFill, USUAL_FILL } from './make.ts';
 import { FILL_STARTERS, recipeFrom } from './starters.ts';
 
 const recipe = (fields: Partial<FillRecipe> = {}): FillRecipe => ({
@@ -199,6 +199,17 @@ test('busier fills have more hits, and travel decides where they start and end',
   const voices = (travel: FillRecipe['travel']) => own({ travel }).map((one) => one.voice);
   expect([voices('down')[0], voices('down').at(-1)]).toEqual(['snare', 'tom']);
   expect([voices('up')[0], voices('up').at(-1)]).toEqual(['tom', 'snare']);
+});
+
+test('a fill by hand begins with the end of the groove, or with silence there', () => {
+  const sounding = (silent: boolean) => {
+    const document = after(smallSong(), makeByHand(smallSong(), 'main', 1920, silent, 'hand', 'By hand'));
+    const { hits, pattern } = resolve(document, 'hand');
+    expect(pattern.madeBy).toBeUndefined();
+    return hits.filter((one) => one.origin !== 'silenced').map((one) => one.at);
+  };
+  expect(sounding(false)).toEqual([0, 480, 960, 1920, 2880]);
+  expect(sounding(true)).toEqual([0, 480, 960]);
 });
 
 test('a fill that cannot be is refused with a reason', () => {

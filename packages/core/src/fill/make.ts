@@ -1,6 +1,7 @@
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type FillRecipe, type Hit, type Id, type Pattern, type Voice } from '../song/records.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
@@ -42,6 +43,25 @@ export function makeFill(
   const pattern = fillPattern(document, groove, recipe, id, name);
   if ('reason' in pattern) return pattern;
   return { label: `fill from ${resolve(document, groove).pattern.name}`, put: [pattern], remove: [] };
+}
+
+/**
+ * A fill to be made in the rows: it follows the end of a groove as it is, or with hands and feet `silent` in the take-over.
+ * Refused as `makeFill` is.
+ */
+export function makeByHand(
+  document: SongDocument,
+  groove: Id,
+  takeOver: number,
+  silent: boolean,
+  id: Id,
+  name: string,
+): Outcome {
+  const recipe = { ...USUAL_FILL, takeOver, feet: 'none' as const, seed: 0 };
+  const made = fillPattern(document, groove, recipe, id, name, {});
+  if ('reason' in made) return made;
+  const pattern = omit(silent ? made : { ...made, shapes: [] }, 'madeBy');
+  return { label: `fill by hand from ${resolve(document, groove).pattern.name}`, put: [pattern], remove: [] };
 }
 
 /** The pattern of a fill with hits of the recipe, or with those that are given instead. */

@@ -26,8 +26,8 @@ export function conflictPlace(document: SongDocument, pattern: Id, conflict: Lim
 }
 
 /**
- * The steps that mend a conflict: the hit moved by a step of its grid, dropped, or played on a nearer drum. Only those are
- * given after which fewer conflicts are left.
+ * The steps that mend a conflict: the hit moved by a step of its grid, dropped, or played on a nearer drum. To move or swap is
+ * given only where fewer conflicts are left after it; to drop the hit always ends its own.
  */
 export function repairsFor(document: SongDocument, pattern: Id, conflict: LimbConflict): readonly Repair[] {
   const index = indexOf(document);
@@ -55,7 +55,7 @@ export function repairsFor(document: SongDocument, pattern: Id, conflict: LimbCo
     isChange(outcome) && limbsOf(apply(document, outcome).document, pattern).conflicts.length < before;
   const firstOf = (ways: readonly Repair[]) => ways.find(mends);
   const drop: Repair = { way: 'drop', outcome: removeHits(document, pattern, [id]) };
-  return [firstOf([move(step), move(-step)]), firstOf([drop]), firstOf(swaps)].filter(
+  return [firstOf([move(step), move(-step)]), drop, firstOf(swaps)].filter(
     (one): one is Repair => one !== undefined,
   );
 }

@@ -12,6 +12,7 @@ import {
   repairsFor,
   resolve,
   type Candidate,
+  type LimbConflict,
   type Repair,
   type SongDocument,
 } from '@plucky/core';
@@ -105,8 +106,24 @@ export function ChosenBar({
           </Button>
         </Box>
       </Box>
+      <Figures candidate={candidate} />
       <Conflicts document={document} candidate={candidate} />
     </Box>
+  );
+}
+
+/** What was measured of the fill. */
+function Figures({ candidate: { figures } }: { candidate: Candidate }) {
+  const words = [
+    `${figures.hitsPerBeat.toFixed(1)} hits a beat`,
+    `lift ${Math.round(figures.lift)} %`,
+    `contrast with the groove ${Math.round(figures.contrast * 100)} %`,
+    `${figures.leadIn.toFixed(2)} beats from the last hit to the downbeat`,
+  ];
+  return (
+    <Typography aria-label="Figures of the fill" sx={{ fontSize: 12.5, color: color('soft') }}>
+      {words.join(' · ')}
+    </Typography>
   );
 }
 
@@ -116,11 +133,35 @@ const WAYS: Readonly<Record<Repair['way'], string>> = {
   swap: 'Play it on',
 };
 
+/** How many conflicts are named before the rest is only counted. */
+const MOST_NAMED = 3;
+
 /** Each place that hands and feet cannot play, why and by how much, with what mends it in one step. */
 function Conflicts({ document, candidate }: { document: SongDocument; candidate: Candidate }) {
-  const { pattern, conflicts } = candidate;
-  const [first] = conflicts;
-  if (!first) return null;
+  const { conflicts } = candidate;
+  if (!conflicts.length) return null;
+  return (
+    <Box role="status" aria-label="Limb conflicts" sx={{ fontSize: 13 }}>
+      {conflicts.slice(0, MOST_NAMED).map((one) => (
+        <Conflict key={one.id} document={document} candidate={candidate} conflict={one} />
+      ))}
+      {conflicts.length > MOST_NAMED && (
+        <Box sx={{ color: color('warn') }}>and {conflicts.length - MOST_NAMED} more</Box>
+      )}
+    </Box>
+  );
+}
+
+function Conflict({
+  document,
+  candidate,
+  conflict,
+}: {
+  document: SongDocument;
+  candidate: Candidate;
+  conflict: LimbConflict;
+}) {
+  const { pattern } = candidate;
   const index = indexOf(document);
   const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
   const mend = ({ outcome }: Repair) => {
@@ -131,26 +172,20 @@ function Conflicts({ document, candidate }: { document: SongDocument; candidate:
   };
   const why = {
     hands: 'more hands than two',
-    hand: `a hand is ${Math.ceil(first.by)} ms too slow`,
-    foot: `a foot is ${Math.ceil(first.by)} ms too slow`,
-  }[first.why];
+    hand: `a hand is ${Math.ceil(conflict.by)} ms too slow`,
+    foot: `a foot is ${Math.ceil(conflict.by)} ms too slow`,
+  }[conflict.why];
   return (
-    <Typography
-      component="div"
-      role="status"
-      aria-label="Limb conflicts"
-      sx={{ fontSize: 13, display: 'flex', gap: 1, flexWrap: 'wrap' }}
-    >
+    <Box sx={{ display: 'flex', gap: 1, flexWrap: 'wrap' }}>
       <Box component="span" sx={{ color: color('warn') }}>
-        {index.voice(first.voice)?.name} at {conflictPlace(withIt, pattern.id, first)}: {why}
-        {conflicts.length > 1 && `, and ${conflicts.length - 1} more`}
+        {index.voice(conflict.voice)?.name} at {conflictPlace(withIt, pattern.id, conflict)}: {why}
       </Box>
-      {repairsFor(withIt, pattern.id, first).map((one) => (
+      {repairsFor(withIt, pattern.id, conflict).map((one) => (
         <QuietButton key={one.way} onClick={() => mend(one)}>
           {WAYS[one.way]}
           {one.onto ? ` ${index.voice(one.onto)?.name.toLowerCase()}` : ''}
         </QuietButton>
       ))}
-    </Typography>
+    </Box>
   );
 }

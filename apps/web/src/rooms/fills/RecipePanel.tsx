@@ -9,15 +9,19 @@ import {
   gridName,
   indexOf,
   lengthName,
+  makeByHand,
   MANNERS,
   recipeFrom,
   resolve,
   TRAVELS,
+  unusedName,
   type FillRecipe,
   type Grid,
   type SongDocument,
 } from '@plucky/core';
-import { freshSeed } from '../../document/ids.ts';
+import { useNavigate } from 'react-router';
+import { useEdit } from '../../document/context.tsx';
+import { freshId, freshSeed } from '../../document/ids.ts';
 import { choosePattern } from '../../session/store.ts';
 import { Amount, Choice, Choices, Group } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
@@ -231,7 +235,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
           </Choice>
         </Box>
       </Group>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1.5 }}>
         <Button variant="contained" color="primary" onClick={() => setRecipe({ seed: freshSeed() })}>
           Make others
         </Button>
@@ -239,6 +243,37 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
           seed {recipe.seed}
         </span>
       </Box>
+      <ByHand document={document} groove={groove} />
     </Box>
+  );
+}
+
+/** A fill that is made in the rows: begun with what the groove plays at its end, or with silence there. */
+function ByHand({ document, groove }: { document: SongDocument; groove: string }) {
+  const edit = useEdit();
+  const navigate = useNavigate();
+  const recipe = useBench((bench) => bench.recipe);
+  const begin = (silent: boolean) => {
+    const id = freshId();
+    const { pattern } = resolve(document, groove);
+    const made = edit((now) => {
+      const name = unusedName(indexOf(now), pattern.part, `${pattern.name.slice(0, 66)} fill`);
+      return makeByHand(now, groove, recipe.takeOver, silent, id, name);
+    });
+    if (!made) return;
+    choosePattern(id);
+    void navigate('../groove', { relative: 'path' });
+  };
+  return (
+    <Group title="Or by hand, in the rows">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Button title="The groove’s end, to change" onClick={() => begin(false)}>
+          From the groove
+        </Button>
+        <Button title="The hands silent in what it takes over" onClick={() => begin(true)}>
+          From silence
+        </Button>
+      </Box>
+    </Group>
   );
 }

@@ -11,11 +11,12 @@ import {
 } from '@plucky/core';
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
-import { feelOf, type RowContext } from './row-context.ts';
+import { feelOf, onRow, rowsBelow, type RowContext } from './row-context.ts';
 import { freePlaces, newHit, type Row } from '../view.ts';
 
-/** What a hit was when a gesture began: its place, where it was heard, in ticks, and its velocity. */
+/** What a hit was when a gesture began: its row, its place and where it was heard, in ticks, and its velocity. */
 export interface DragStart {
+  readonly row: string;
   readonly at: number;
   readonly heard: number;
   readonly velocity: number;
@@ -35,6 +36,8 @@ export interface DragActions {
   dragBy(from: DragStarts, ticks: number, gesture: string): void;
   /** Moves hits off the grid: what is left beside the nearest grid place is early or late. */
   dragFree(from: DragStarts, ticks: number, gesture: string): void;
+  /** Brings hits to other rows, so many below their own, as far as all of them find one. */
+  carry(from: DragStarts, rows: number, gesture: string): void;
   /** Scales velocities in proportion. */
   dragVelocity(from: DragStarts, factor: number, gesture: string): void;
   /** Adds hits at grid places of a row where none stands. */
@@ -80,6 +83,10 @@ export function dragActions(context: RowContext): DragActions {
         const tick = Math.min(view.length - 1, Math.max(0, start.heard + ticks));
         return writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length);
       });
+    },
+    carry(from, rows, gesture) {
+      const target = rowsBelow(view, from, rows);
+      change(from, gesture, 'bring to another row', (hit) => onRow(target.get(hit.id)));
     },
     dragVelocity(from, factor, gesture) {
       change(from, gesture, 'change velocity', (_, start) => ({

@@ -3,6 +3,7 @@ import { useSession } from '../../../session/store.ts';
 import { openDesk, type Desk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
 import { dragActions, type DragStarts } from './drag-actions.ts';
+import { hitActions } from './hit-actions.ts';
 import { lineActions } from './line-actions.ts';
 
 jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
@@ -21,7 +22,9 @@ const starts = (desk: Desk): DragStarts =>
   new Map(
     desk
       .view()
-      .hits.map(({ hit, heard }) => [hit.id, { at: hit.at, heard, velocity: hit.velocity }] as const),
+      .hits.map(
+        ({ hit, heard, row }) => [hit.id, { row, at: hit.at, heard, velocity: hit.velocity }] as const,
+      ),
   );
 
 test('a drag moves hits together as far as all of them stay in the pattern', () => {
@@ -41,6 +44,20 @@ test('velocities are scaled from what they were when the gesture began, so that 
   expect(desk.hits()).toEqual(['kick 0 1', 'snare 960 1']);
   drag(desk).dragVelocity(from, 0.5, 'g');
   expect(desk.hits()).toEqual(['kick 0 60', 'snare 960 20']);
+});
+
+test('hits are brought to other rows together, by drag and by key, as far as all of them find one', () => {
+  const desk = deskWith(['snare', 0], ['high-tom', 960]);
+  const from = starts(desk);
+  drag(desk).carry(from, 1, 'g');
+  expect(desk.hits()).toEqual(['high-tom 0 96', 'mid-tom 960 96']);
+  drag(desk).carry(from, 99, 'g');
+  expect(desk.hits()).toEqual(['low-tom 0 96', 'kick 960 96']);
+  desk.undo();
+  expect(desk.hits()).toEqual(['snare 0 96', 'high-tom 960 96']);
+  desk.choose(...desk.ids('snare'));
+  hitActions(desk.context()).carryBy(-1);
+  expect(desk.hits()).toEqual(['rim 0 96', 'high-tom 960 96']);
 });
 
 test('off the grid a hit is heard where it is dragged, written on the nearest place', () => {

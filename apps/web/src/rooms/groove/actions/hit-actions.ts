@@ -18,7 +18,7 @@ import {
 } from '@plucky/core';
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
-import type { RowContext } from './row-context.ts';
+import { onRow, rowsBelow, type RowContext } from './row-context.ts';
 
 /** What can be done to the chosen hits, or to the one under the caret. */
 export interface HitActions {
@@ -33,6 +33,8 @@ export interface HitActions {
   longer(by: number): void;
   moveBy(steps: number): void;
   moveByBeat(beats: number): void;
+  /** Brings them to the rows so many below their own. */
+  carryBy(rows: number): void;
   accent(at?: number): void;
   /** None, then rolls of 2, 3, 4 and 6 hits within a grid step, then none again. */
   roll(): void;
@@ -105,6 +107,19 @@ export function hitActions(context: RowContext): HitActions {
         (hit) => ({ length: Math.min(LONGEST_PATTERN, Math.max(10, Math.round(hit.length * by))) }),
         'change the length of hits',
       ),
+    carryBy(by) {
+      const ids = chosen();
+      const own = view.hits.filter((one) => ids.includes(one.hit.id));
+      if (!own.length) return;
+      const target = rowsBelow(view, new Map(own.map((one) => [one.hit.id, one])), by);
+      const carried = edit((document) =>
+        changeHits(document, id, ids, (hit) => onRow(target.get(hit.id)), 'bring to another row'),
+      );
+      const [first] = own;
+      const row = first && target.get(first.hit.id);
+      if (carried && row)
+        useSession.setState({ caret: { row: row.key, at: first.hit.at }, hits: new Set(ids) });
+    },
     moveBy: (steps) => move(steps * gridTicks(caret()?.row.grid ?? 4)),
     moveByBeat: (beats) => move(beats * beatTicks(view.meter)),
     accent(at) {

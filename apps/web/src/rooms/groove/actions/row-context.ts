@@ -1,4 +1,4 @@
-import type { Id } from '@plucky/core';
+import type { HitFields, Id } from '@plucky/core';
 import type { Edit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { hitNear, type PatternView, type Row } from '../view.ts';
@@ -54,4 +54,26 @@ export function voicesOf(rows: readonly Row[]): Id[] {
 export function feelOf({ view }: Pick<RowContext, 'view'>) {
   const { meter, swing, tempo } = view.frame;
   return { meter, swing, tempo };
+}
+
+/** The rows so many below those that hits stand on, held where one of them would leave the kit. */
+export function rowsBelow(
+  { rows }: PatternView,
+  from: ReadonlyMap<Id, { readonly row: string }>,
+  by: number,
+): ReadonlyMap<Id, Row> {
+  const places = new Map([...from].map(([id, { row }]) => [id, rows.findIndex((one) => one.key === row)]));
+  const all = [...places.values()];
+  const held = Math.min(rows.length - 1 - Math.max(...all), Math.max(-Math.min(...all), by));
+  return new Map(
+    [...places].flatMap(([id, place]): [Id, Row][] => {
+      const row = rows[place + held];
+      return row ? [[id, row]] : [];
+    }),
+  );
+}
+
+/** What a hit must be to stand on a row. */
+export function onRow(row: Row | undefined): HitFields {
+  return row ? { voice: row.voice.id, pitch: row.pitch } : {};
 }

@@ -47,6 +47,8 @@ function keysOf(actions: RowActions): Deeds {
     'Alt ArrowRight': () => actions.caretByBeat(1),
     'Alt ArrowUp': () => actions.caretToPlayingRow(-1),
     'Alt ArrowDown': () => actions.caretToPlayingRow(1),
+    'Alt Shift ArrowUp': () => actions.carryBy(-1),
+    'Alt Shift ArrowDown': () => actions.carryBy(1),
     'Alt Shift ArrowLeft': () => actions.moveByBeat(-1),
     'Alt Shift ArrowRight': () => actions.moveByBeat(1),
     a: () => actions.addAtCaret(),

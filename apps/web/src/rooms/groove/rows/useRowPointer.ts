@@ -1,5 +1,6 @@
 import { gridTicks, snap, type Id } from '@plucky/core';
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
+import { hasCommand } from '../../../app/useKeys.ts';
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
@@ -31,22 +32,22 @@ export interface GestureMark {
 }
 
 interface Held {
-  readonly kind: 'stems' | 'free' | 'adding' | 'box' | 'line';
+  readonly kind: 'stems' | 'free' | 'rows' | 'adding' | 'box' | 'line';
   readonly from: Point;
   readonly row: Row;
   readonly gesture: string;
   readonly starts: DragStarts;
   /** Where the added hit stands, in ticks. */
   readonly at: number;
-  /** The stem that a box began on: without a drag it is chosen too, or no more. */
+  /** The stem that a box or a carrying began on: without a drag it is chosen too, or no more. */
   readonly stem: PlacedHit | null;
   direction: 'none' | 'across' | 'along';
 }
 
 /**
  * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
- * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen. Shift and drag draws
- * a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
+ * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen, with Ctrl to other
+ * rows. Shift and drag draws a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
  */
 export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
   const held = useRef<Held | null>(null);
@@ -78,8 +79,14 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     };
     const stem = stemAt(row, from.x);
     if (event.shiftKey) return { ...base, kind: event.altKey ? 'line' : 'box', stem };
+    if (stem && hasCommand(event)) {
+      const { hits } = useSession.getState();
+      const isChosen = hits.has(stem.hit.id);
+      if (!isChosen) chooseHits([...hits, stem.hit.id]);
+      return { ...base, kind: 'rows', starts: startsOf(view), stem: isChosen ? stem : null };
+    }
     if (stem) {
-      chooseAt(stem, event.ctrlKey || event.metaKey);
+      chooseAt(stem, false);
       useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
       return { ...base, kind: event.altKey ? 'free' : 'stems', starts: startsOf(view) };
     }
@@ -112,6 +119,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     else if (now.kind === 'line')
       actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, to), now.gesture);
     else if (now.kind === 'adding') whileAdding(now, to, dy);
+    else if (now.kind === 'rows') actions.carry(now.starts, Math.round(dy / layout.rowHeight), now.gesture);
     else if (now.direction === 'across') actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
     else if (now.kind === 'free') actions.dragFree(now.starts, ticks, now.gesture);
     else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
@@ -194,8 +202,8 @@ function chooseAt({ hit }: PlacedHit, more: boolean): void {
   chooseHits(next);
 }
 
-function startOf({ hit, heard }: PlacedHit) {
-  return { at: hit.at, heard, velocity: hit.velocity };
+function startOf({ hit, heard, row }: PlacedHit) {
+  return { row, at: hit.at, heard, velocity: hit.velocity };
 }
 
 /** What the chosen hits are as a gesture begins. */
