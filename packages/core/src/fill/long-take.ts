@@ -31,7 +31,7 @@ export function longTake(
   bars: number,
   id: Id,
 ): LongTake | Refusal {
-  const made = fillPattern(document, groove, recipe, id, 'Long take');
+  const made = fillPattern(document, groove, recipe, id, 'Long take', {});
   if ('reason' in made) return made;
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);

@@ -37,7 +37,9 @@ interface Cached {
   readonly resolved: ResolvedPattern;
 }
 
-const cache = new WeakMap<Pattern, Cached>();
+/** How many results are kept of each pattern: those of the song, of it as it was, and of it as a tool would make it. */
+const KEPT = 3;
+const cache = new WeakMap<Pattern, readonly Cached[]>();
 
 /**
  * Resolves a pattern: the parent's resolved hits, then shapes in order, then changed, silenced and own hits.
@@ -59,10 +61,11 @@ export function resolve(document: SongDocument, id: Id): ResolvedPattern {
 }
 
 function resolveOne(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
-  const known = cache.get(pattern);
-  if (known && known.parent === parent && known.songMeter === songMeter) return known.resolved;
+  const kept = cache.get(pattern) ?? [];
+  const known = kept.find((one) => one.parent === parent && one.songMeter === songMeter);
+  if (known) return known.resolved;
   const resolved = work(pattern, parent, songMeter);
-  cache.set(pattern, { parent, songMeter, resolved });
+  cache.set(pattern, [{ parent, songMeter, resolved }, ...kept.slice(0, KEPT - 1)]);
   return resolved;
 }
 

@@ -93,8 +93,7 @@ function BenchFor({ songId, document, groove }: { songId: string; document: Song
         (next) => after(next, id),
       ]);
     });
-    if (kept)
-      enqueueSnackbar(`${indexOf(document).pattern(id)?.name ?? `A fill of ${groove.name}`} is kept.`);
+    if (kept) enqueueSnackbar(`A fill of ${groove.name} is kept.`);
     return kept;
   };
   useBenchKeys(document, fills, chosen, choose, keep);

@@ -1,5 +1,6 @@
 import {
   barTicks,
+  feelOf,
   FILL_STARTERS,
   indexOf,
   recipeFrom,
@@ -59,16 +60,16 @@ const set = useBench.setState;
 export function layOnBench(songId: string, document: SongDocument, groove: Id): void {
   const bench = useBench.getState();
   if (bench.songId === songId && bench.groove === groove) return;
-  const { meter } = resolve(document, groove);
-  const { song, voicesOf, pattern } = indexOf(document);
+  const { meter } = feelOf(document, resolve(document, groove));
+  const { voicesOf, pattern } = indexOf(document);
   const [starter] = FILL_STARTERS;
-  const bar = barTicks(meter ?? song.meter);
+  const bar = barTicks(meter);
   const fits = bench.songId === songId && bench.recipe.takeOver <= 4 * bar;
   const recipe =
     fits || !starter
       ? bench.recipe
       : {
-          ...recipeFrom(starter, meter ?? song.meter, voicesOf(pattern(groove)?.part ?? ''), freshSeed()),
+          ...recipeFrom(starter, meter, voicesOf(pattern(groove)?.part ?? ''), freshSeed()),
           ...BEGIN,
         };
   set({ songId, groove, recipe, fills: [], chosen: null, locked: new Set() });

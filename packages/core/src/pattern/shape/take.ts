@@ -1,9 +1,9 @@
-import { indexOf, type SongDocument } from '../../song/document.ts';
+import type { SongDocument } from '../../song/document.ts';
 import type { Outcome } from '../../song/outcome.ts';
 import type { Edits, Hit, Id, Shape } from '../../song/records.ts';
 import { differing, withFields } from '../edit-hits.ts';
 import { freeHitId, soundingHits, type FollowedHit, type ResolvedHit } from '../hits.ts';
-import { resolve } from '../resolve.ts';
+import { feelOf, resolve } from '../resolve.ts';
 import { remembering } from '../seen.ts';
 import { applyShape } from './data.ts';
 
@@ -44,8 +44,9 @@ export function shapedHits(
   hits: readonly ResolvedHit[],
   shape: Shape,
 ): readonly FollowedHit[] {
-  const { pattern, meter } = resolve(document, id);
-  const context = { meter: meter ?? indexOf(document).song.meter, length: pattern.length };
+  const resolved = resolve(document, id);
+  const { meter } = feelOf(document, resolved);
+  const context = { meter, length: resolved.pattern.length };
   return applyShape(soundingHits(hits), shape, context);
 }
 

@@ -40,7 +40,7 @@ export function RemoveChoice({ view }: { view: PatternView }) {
   return (
     <Box
       // What is asked stands at the end of the panel, so it is brought into view.
-      ref={(box: HTMLElement | null) => box?.scrollIntoView({ block: 'end' })}
+      ref={bringIntoView}
       role="group"
       aria-label={`Remove ${pattern.name}`}
       sx={{ border: `1px solid ${color('strong')}`, borderRadius: '10px', p: 1.25 }}
@@ -85,6 +85,10 @@ export function RemoveChoice({ view }: { view: PatternView }) {
       </Box>
     </Box>
   );
+}
+
+function bringIntoView(box: HTMLElement | null): void {
+  box?.scrollIntoView({ block: 'end' });
 }
 
 function followersWords({ followers }: Holds): string {
