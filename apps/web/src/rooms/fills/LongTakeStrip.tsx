@@ -3,6 +3,7 @@ import {
   FAMILIES,
   indexOf,
   lengthName,
+  LONGEST_WINDOW,
   feelOf,
   resolve,
   windowOf,
@@ -23,6 +24,23 @@ const [WIDTH, HEIGHT] = [1000, 84];
 export interface Stretch {
   readonly from: number;
   readonly length: number;
+}
+
+/** How near an edge of the window is held, in units of the picture. */
+const EDGE = 8;
+
+/** What of the window a drag has hold of: an edge, or the whole `by` ticks from its start. */
+type Grip = { readonly holds: 'start' | 'end' } | { readonly holds: 'middle'; readonly by: number };
+
+/** The window after its grip was dragged to a place: moved whole, or longer or shorter with its other end where it was. */
+function pulled(grip: Grip, { from, length }: Stretch, { beat, bar }: LongTake, to: number): Stretch {
+  const onBeat = (tick: number) => Math.round(tick / beat) * beat;
+  const within = (ticks: number) => Math.min(LONGEST_WINDOW * bar, Math.max(beat, ticks));
+  if (grip.holds === 'middle') return { from: onBeat(to - grip.by), length };
+  if (grip.holds === 'end') return { from, length: within(onBeat(to) - from) };
+  const end = from + length;
+  const next = within(end - Math.max(0, onBeat(to)));
+  return { from: end - next, length: next };
 }
 
 /** The recipe played on for bars, with a window to be dragged or moved by keys over the part that is liked. */
@@ -65,29 +83,37 @@ export function LongTakeStrip({
   if (!made || !stretch) return null;
   const { take, best } = made;
   const move = (next: Stretch) => {
-    const length = Math.min(2 * take.bar, Math.max(take.beat, next.length));
+    const length = Math.min(LONGEST_WINDOW * take.bar, Math.max(take.beat, next.length));
     const from = Math.min(take.pattern.length - length, Math.max(0, next.from));
     setAt({ from, length });
     const found = windowOf(document, groove, recipe, take, from, length);
     if (!('reason' in found)) onHear(found);
   };
+  const words = lengthName(stretch.length, meter);
   return (
     <Box component="section" aria-label="Long take">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
         <Typography sx={{ fontWeight: 600, fontSize: 13 }}>Long take</Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
-          {BARS} bars of the recipe. Drag the window, or ← → move it and Shift resizes it; lines mark what
-          lands best.
+          {BARS} bars of the recipe. Drag the window or its ends, or ← → move it and Shift resizes it; lines
+          mark what lands best.
         </Typography>
         <span className="mono" style={{ fontSize: 12 }}>
-          {lengthName(stretch.length, meter)}
+          {words}
           {window ? `, lands ${Math.round(window.score * 100)} %` : ''}
         </span>
         <Button disabled={!window} onClick={() => window && onUse(window)}>
           Use this window
         </Button>
       </Box>
-      <TakePicture document={document} take={take} best={best} stretch={stretch} onMove={move} />
+      <TakePicture
+        document={document}
+        take={take}
+        best={best}
+        stretch={stretch}
+        words={words}
+        onMove={move}
+      />
     </Box>
   );
 }
@@ -97,16 +123,19 @@ function TakePicture({
   take,
   best,
   stretch,
+  words,
   onMove,
 }: {
   document: SongDocument;
   take: LongTake;
   best: readonly Window[];
   stretch: Stretch;
+  /** How long the window is. */
+  words: string;
   onMove: (next: Stretch) => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const grip = useRef<number | null>(null);
+  const grip = useRef<Grip | null>(null);
   const { pattern, bar, beat } = take;
   const xOf = (tick: number) => (tick / pattern.length) * WIDTH;
   const tickAt = (event: PointerEvent) => {
@@ -114,8 +143,15 @@ function TakePicture({
     return box ? ((event.clientX - box.left) / box.width) * pattern.length : 0;
   };
   const onBeat = (tick: number) => Math.round(tick / beat) * beat;
+  const [overEdge, setOverEdge] = useState(false);
+  /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
+  const edgeAt = (tick: number): 'start' | 'end' | null => {
+    const reach = Math.min(stretch.length / 4, (EDGE / WIDTH) * pattern.length);
+    if (Math.abs(tick - stretch.from) < reach) return 'start';
+    return Math.abs(tick - stretch.from - stretch.length) < reach ? 'end' : null;
+  };
   const keys = (event: KeyboardEvent) => {
-    const by = { ArrowLeft: -beat, ArrowRight: beat }[event.key];
+    const by = { ArrowLeft: -beat, ArrowRight: beat, Home: -pattern.length, End: pattern.length }[event.key];
     if (by === undefined) return;
     event.preventDefault();
     event.stopPropagation();
@@ -125,7 +161,7 @@ function TakePicture({
         : { ...stretch, from: onBeat(stretch.from + by) },
     );
   };
-  const words = `bar ${Math.floor(stretch.from / bar) + 1}, beat ${Math.floor((stretch.from % bar) / beat) + 1}`;
+  const place = `bar ${Math.floor(stretch.from / bar) + 1}, beat ${Math.floor((stretch.from % bar) / beat) + 1}`;
   return (
     <svg
       ref={svg}
@@ -139,25 +175,33 @@ function TakePicture({
       aria-valuemin={0}
       aria-valuemax={Math.floor((pattern.length - stretch.length) / beat)}
       aria-valuenow={Math.floor(stretch.from / beat)}
-      aria-valuetext={words}
+      aria-valuetext={`${place}, ${words}`}
       onKeyDown={keys}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
         const tick = tickAt(event);
+        const edge = edgeAt(tick);
+        if (edge) {
+          grip.current = { holds: edge };
+          return;
+        }
         const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
-        grip.current = inside ? tick - stretch.from : stretch.length / 2;
+        grip.current = { holds: 'middle', by: inside ? tick - stretch.from : stretch.length / 2 };
         if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) });
       }}
       onPointerMove={(event) => {
-        if (grip.current === null) return;
-        const from = onBeat(tickAt(event) - grip.current);
-        if (from !== stretch.from) onMove({ ...stretch, from });
+        const tick = tickAt(event);
+        setOverEdge(edgeAt(tick) !== null);
+        if (!grip.current) return;
+        const next = pulled(grip.current, stretch, take, tick);
+        if (next.from !== stretch.from || next.length !== stretch.length) onMove(next);
       }}
       onPointerUp={() => (grip.current = null)}
+      onPointerCancel={() => (grip.current = null)}
       style={{
         display: 'block',
         touchAction: 'none',
-        cursor: 'grab',
+        cursor: overEdge ? 'ew-resize' : 'grab',
         border: `1px solid ${color('strong')}`,
         borderRadius: 12,
         background: color('page'),
