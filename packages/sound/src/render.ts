@@ -1,4 +1,5 @@
 import type { Samples } from './dsp.ts';
+import { moveSamples, type Motion } from './motion.ts';
 import { gainFor, isHeld, layerFor, renderSound } from './sounds.ts';
 import type { KitId } from './kits/data.ts';
 
@@ -15,6 +16,8 @@ export interface StrokeToRender {
   readonly pan: number;
   /** Semitones by which the sound is tuned. */
   readonly tune: number;
+  /** How it is moved while it sounds; null for not at all. */
+  readonly motion: readonly Motion[] | null;
 }
 
 export interface Stereo {
@@ -43,7 +46,12 @@ export function renderMix(
   const [left, right] = [new Float32Array(length), new Float32Array(length)];
   const sounds = new Map<string, Samples>();
   strokes.forEach((stroke, i) => {
-    addStroke(left, right, stroke, soundOf(stroke, rate, sounds), rate);
+    const sound = soundOf(stroke, rate, sounds);
+    if (!stroke.motion) addStroke(left, right, stroke, sound, rate);
+    else {
+      const moved = moveSamples(sound, stroke.motion, rate, stroke.tune);
+      addStroke(left, right, { ...stroke, tune: 0 }, moved, rate);
+    }
     if (i % REPORT === 0) onProgress(i / strokes.length);
   });
   let peak = 0;

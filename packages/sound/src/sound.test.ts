@@ -131,6 +131,7 @@ const stroke = (fields: Partial<StrokeToRender> = {}): StrokeToRender => ({
   level: 0.8,
   pan: 0,
   tune: 0,
+  motion: null,
   ...fields,
 });
 const firstSound = (samples: Samples) => samples.findIndex((x) => Math.abs(x) > 1e-4);

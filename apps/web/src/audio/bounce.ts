@@ -1,4 +1,4 @@
-import { ticksToMs, type Id, type SongDocument, type Timeline } from '@plucky/core';
+import { secondsAt, type Id, type SongDocument, type Timeline } from '@plucky/core';
 import { proxy, wrap } from 'comlink';
 import type { Bouncer } from './bounce.worker.ts';
 import { strokesFor } from './strokes.ts';
@@ -23,7 +23,7 @@ export function bounce(
 ): Bounce {
   const worker = new Worker(new URL('./bounce.worker.ts', import.meta.url), { type: 'module' });
   const bouncer = wrap<Bouncer>(worker);
-  const seconds = ticksToMs(timeline.length, timeline.tempo) / 1000 + TAIL;
+  const seconds = secondsAt(timeline.tempos, timeline.length) + TAIL;
   const strokes = strokesFor(document, timeline, isHeard);
   const file = bouncer
     .render(strokes, seconds, BOUNCE_RATE, proxy(onProgress))

@@ -4,7 +4,7 @@ import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts
 const clock = (fields: Partial<Clock> = {}): Clock => ({
   time: 10,
   tick: 0,
-  tempo: 120,
+  tempos: [{ tick: 0, tempo: 120 }],
   length: 3840,
   loops: true,
   ...fields,
@@ -19,6 +19,22 @@ test('the place goes round in a loop and ends without one', () => {
   expect(placeAt(clock(), 12.5)).toBe(960);
   expect(placeAt(clock({ loops: false }), 11)).toBe(1920);
   expect(placeAt(clock({ loops: false }), 12.5)).toBeNull();
+});
+
+test('a loop that slows takes as long each round, and its places come when the tempos say', () => {
+  const slowing = clock({
+    tempos: [
+      { tick: 0, tempo: 120 },
+      { tick: 1920, tempo: 60 },
+    ],
+  });
+  // Two quarters of half a second, two of a second: a round of 3 s.
+  expect([0, 1920, 2880, 3840, 3840 + 2880].map((tick) => timeOf(slowing, tick))).toEqual([
+    10, 11, 12, 13, 15,
+  ]);
+  expect([10, 11.5, 13.5].map((time) => placeAt(slowing, time))).toEqual([0, 2400, 960]);
+  expect(runningTick({ ...slowing, tick: 2880 }, 11)).toBe(3840);
+  expect(timeOf({ ...slowing, tick: -960 }, 0)).toBe(10.5);
 });
 
 test('every event falls due exactly once, however the time is cut into pieces', () => {

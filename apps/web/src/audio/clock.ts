@@ -1,29 +1,34 @@
-import { PPQ } from '@plucky/core';
+import { secondsAt, tickAtSeconds, type TempoMap } from '@plucky/core';
 
-/** A running position: at `time` seconds of audio it stood at `tick`, and it moves at `tempo`, looping or not. */
+/** A running position: at `time` seconds of audio it stood at `tick`, and it moves by `tempos`, looping or not. */
 export interface Clock {
   readonly time: number;
   /** Counted on through the loops, so that it only grows. */
   readonly tick: number;
-  /** Quarter notes a minute. */
-  readonly tempo: number;
+  readonly tempos: TempoMap;
   /** Length of what is played, in ticks. */
   readonly length: number;
   readonly loops: boolean;
 }
 
-function ticksPerSecond(tempo: number): number {
-  return (tempo * PPQ) / 60;
+/** Seconds that a running tick is from the start of the first round; every round takes the tempos anew. */
+function runningSeconds({ tempos, length, loops }: Clock, tick: number): number {
+  const rounds = loops && length ? Math.max(0, Math.floor(tick / length)) : 0;
+  return rounds * secondsAt(tempos, length) + secondsAt(tempos, tick - rounds * length);
 }
 
 /** The running tick at a time, through the loops. */
 export function runningTick(clock: Clock, time: number): number {
-  return clock.tick + (time - clock.time) * ticksPerSecond(clock.tempo);
+  const { tempos, length, loops } = clock;
+  const seconds = runningSeconds(clock, clock.tick) + time - clock.time;
+  const round = secondsAt(tempos, length);
+  const rounds = loops && length ? Math.max(0, Math.floor(seconds / round)) : 0;
+  return rounds * length + tickAtSeconds(tempos, seconds - rounds * round);
 }
 
 /** The time at which a running tick comes. */
 export function timeOf(clock: Clock, tick: number): number {
-  return clock.time + (tick - clock.tick) / ticksPerSecond(clock.tempo);
+  return clock.time + runningSeconds(clock, tick) - runningSeconds(clock, clock.tick);
 }
 
 /** The place within what is played, 0..length, or null when a play without loop has passed its end. */

@@ -2,7 +2,7 @@ import {
   barTicks,
   beatTicks,
   indexOf,
-  ticksToMs,
+  secondsAt,
   type Id,
   type NoteEvent,
   type Part,
@@ -10,10 +10,10 @@ import {
   type Timeline,
   type Voice,
 } from '@plucky/core';
-import { gainFor, isHeld, kitOf, layerFor } from '@plucky/sound';
+import { gainFor, isHeld, kitOf, layerFor, type Motion } from '@plucky/sound';
 import { SoundBank } from './bank.ts';
 import { Mixer, heardPan } from './mixer.ts';
-import { endOf } from './strokes.ts';
+import { endOf, motionOf } from './strokes.ts';
 import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
@@ -25,19 +25,25 @@ const RELEASE = 0.025;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
 
+/** The resonance in dB of a low-pass that lifts nothing. */
+const Q_FLAT = 20 * Math.log10(Math.SQRT1_2);
+
 /** How a buffer is played: level 0..1, pan -1..1, and its speed. */
 interface How {
   readonly level: number;
   readonly pan: number;
   readonly rate: number;
+  readonly motion: readonly Motion[] | null;
   readonly stays?: boolean;
 }
 
-const PLAIN: How = { level: 0.8, pan: 0, rate: 1 };
+const PLAIN: How = { level: 0.8, pan: 0, rate: 1, motion: null };
 const COUNT_IN: How = { ...PLAIN, stays: true };
 
-type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'>;
-const PLAIN_STROKE = { pan: 0, tune: 0 };
+type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'> & {
+  readonly motion: readonly Motion[] | null;
+};
+const PLAIN_STROKE = { pan: 0, tune: 0, motion: null };
 
 interface Sounding {
   readonly source: AudioBufferSourceNode;
@@ -151,10 +157,10 @@ export class Player {
   }
 
   /** Clicks the beats before the first bar; returns how long one lasts, in s. */
-  #countIn({ meters, tempo }: Timeline, start: number, beats: number): number {
+  #countIn({ meters, tempos }: Timeline, start: number, beats: number): number {
     const meter = meters[0]?.meter;
     if (!meter) return 0;
-    const beat = ticksToMs(beatTicks(meter), tempo) / 1000;
+    const beat = secondsAt(tempos, beatTicks(meter));
     for (let i = 0; i < beats; i++)
       this.#startBuffer(
         this.#bank.click(i % meter.beats === 0),
@@ -241,26 +247,27 @@ export class Player {
     if (to <= this.#scheduledTo) return;
     for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {
       const event = playing.timeline.events[index];
-      if (event) this.#startEvent(event, tick, clock);
+      if (event) this.#startEvent(playing.timeline, event, tick, clock);
     }
     if (this.#click) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
     this.#scheduledTo = to;
     this.#sounding = this.#sounding.filter((one) => one.start > now - 8);
   }
 
-  #startEvent(event: NoteEvent, tick: number, clock: Clock): void {
+  #startEvent(timeline: Timeline, event: NoteEvent, tick: number, clock: Clock): void {
     const voice = this.#voices.get(event.voice);
     if (!voice) return;
     const stop = endOf(event, voice.sound);
     const ends = stop === null ? null : timeOf(clock, tick + stop - event.tick);
-    this.#start(voice, event, Math.max(timeOf(clock, tick), this.#context.currentTime), ends);
+    const stroke = { ...event, motion: motionOf(timeline, event) };
+    this.#start(voice, stroke, Math.max(timeOf(clock, tick), this.#context.currentTime), ends);
   }
 
   #start(voice: Voice, stroke: Stroke, time: number, ends: number | null): void {
-    const { note, velocity, pan, tune } = stroke;
+    const { note, velocity, pan, tune, motion } = stroke;
     const kit = this.#kitOf(voice);
     const buffer = this.#bank.get({ name: voice.sound, note, kit }, layerFor(velocity));
-    const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12) };
+    const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12), motion };
     this.#startBuffer(buffer, how, time, this.mixer.inputOf(voice.id), ends);
   }
 
@@ -268,7 +275,8 @@ export class Player {
     const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: how.rate });
     const gain = new GainNode(this.#context, { gain: how.level });
     const last = how.pan ? gain.connect(new StereoPannerNode(this.#context, { pan: how.pan })) : gain;
-    source.connect(gain);
+    if (how.motion) moved(this.#context, source, how.motion, time).connect(gain);
+    else source.connect(gain);
     last.connect(to);
     source.onended = () => last.disconnect();
     source.start(time);
@@ -295,8 +303,25 @@ export class Player {
   }
 }
 
+/** The source through a filter and a gain that move with it. */
+function moved(
+  context: AudioContext,
+  source: AudioBufferSourceNode,
+  motion: readonly Motion[],
+  time: number,
+): AudioNode {
+  const filter = new BiquadFilterNode(context, { type: 'lowpass', Q: Q_FLAT });
+  const level = new GainNode(context);
+  for (const { after, pitch, cutoff, gain } of motion) {
+    source.detune.setValueAtTime(pitch * 100, time + after);
+    filter.frequency.setValueAtTime(Math.min(cutoff, context.sampleRate / 2), time + after);
+    level.gain.setValueAtTime(gain, time + after);
+  }
+  return source.connect(filter).connect(level);
+}
+
 function clockFor({ timeline, loops }: Playing, time: number, tick: number): Clock {
-  return { time, tick, tempo: timeline.tempo, length: timeline.length, loops };
+  return { time, tick, tempos: timeline.tempos, length: timeline.length, loops };
 }
 
 function endAt({ source, gain }: Sounding, time: number): void {
@@ -315,9 +340,9 @@ function clickPlaces({ meters, length }: Timeline): { tick: number; onBar: boole
   });
 }
 
-/** A length in minutes and seconds, such as 2 min 11 s. */
-export function durationName(ticks: number, tempo: number): string {
-  const seconds = Math.round(ticksToMs(ticks, tempo) / 1000);
+/** Seconds as minutes and seconds, such as 2 min 11 s. */
+export function durationName(exactly: number): string {
+  const seconds = Math.round(exactly);
   return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }
 

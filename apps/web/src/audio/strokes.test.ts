@@ -1,10 +1,13 @@
 import {
   addHits,
+  buildPattern,
   apply,
   compile,
   documentOf,
   indexOf,
   isChange,
+  straight,
+  USUAL_BUILD,
   type Hit,
   type Outcome,
   type SongDocument,
@@ -68,4 +71,28 @@ test('in front of the kit the drums are mirrored, and a bass is not', () => {
   expect(heardPan({ pan: 35 }, { type: 'drums', seat: 'listener' })).toBe(-35);
   expect(heardPan({ pan: 35 }, { type: 'drums' })).toBe(35);
   expect(heardPan({ pan: 35 }, { type: 'notes', seat: 'listener' })).toBe(35);
+});
+
+test('a build-up is bounced as it moves, at the tempos that hold', () => {
+  const song = songWith([hit('kick', 0)]);
+  const recipe = {
+    ...USUAL_BUILD,
+    voice: 'snare',
+    second: null,
+    lasts: 3840,
+    speed: 'steady' as const,
+    rate: { from: 1, to: 1 },
+    pitch: straight(0, 12),
+    level: straight(0, 127),
+  };
+  const made = buildPattern(song, 'main', recipe, 'up', 'Up');
+  if ('reason' in made) throw new Error(made.reason);
+  const moved = strokes(after(song, { label: 'b', put: [made], remove: [] }), 'up');
+  expect(moved.filter((one) => one.motion).map((one) => one.sound)).toEqual(Array(4).fill('snare'));
+  const third = moved.find((one) => one.sound === 'snare' && one.time === 1)?.motion;
+  expect(third?.slice(0, 2)).toEqual([
+    { after: 0, pitch: 6, cutoff: 20_000, gain: (64 / 127) ** 2 },
+    { after: 0.0625, pitch: 6.38, cutoff: 20_000, gain: (67 / 127) ** 2 },
+  ]);
+  expect(moved.find((one) => one.sound === 'kick')?.motion).toBeNull();
 });

@@ -1,10 +1,36 @@
-import { indexOf, ticksToMs, type Id, type NoteEvent, type SongDocument, type Timeline } from '@plucky/core';
-import { isHeld, kitOf, type StrokeToRender } from '@plucky/sound';
+import {
+  indexOf,
+  movesOf,
+  PPQ,
+  secondsAt,
+  type Id,
+  type NoteEvent,
+  type SongDocument,
+  type Timeline,
+} from '@plucky/core';
+import { cutoffOf, gainOfLevel, isHeld, kitOf, type Motion, type StrokeToRender } from '@plucky/sound';
 import { heardPan } from './mixer.ts';
 
 /** When a note is ended, in ticks from the same start as the event: by its choke group, or by its length if it is held. */
 export function endOf(event: NoteEvent, sound: string): number | null {
   return event.stopsAt ?? (isHeld(sound) ? event.tick + event.length : null);
+}
+
+/** How long the changes of a lane are followed by one note, in ticks: two quarter notes, or its length if it is longer. */
+const FOLLOWS = 2 * PPQ;
+
+/** How the controls of a note's lane move it while it sounds, in seconds from its start; null for not at all. */
+export function motionOf({ controls, tempos }: Timeline, event: NoteEvent): readonly Motion[] | null {
+  const moves = movesOf(controls, event, Math.max(FOLLOWS, event.length));
+  const start = secondsAt(tempos, event.tick);
+  return (
+    moves?.map(({ after, pitch, filter, level }) => ({
+      after: secondsAt(tempos, event.tick + after) - start,
+      pitch,
+      cutoff: cutoffOf(filter),
+      gain: gainOfLevel(level),
+    })) ?? null
+  );
 }
 
 /** A timeline as strokes to render, as the mix has them: silent voices left out, levels, pans and kits as they are set. */
@@ -14,7 +40,7 @@ export function strokesFor(
   isHeard: (voice: Id) => boolean,
 ): StrokeToRender[] {
   const index = indexOf(document);
-  const seconds = (tick: number) => ticksToMs(tick, timeline.tempo) / 1000;
+  const seconds = (tick: number) => secondsAt(timeline.tempos, tick);
   return timeline.events.flatMap((event): StrokeToRender[] => {
     const voice = index.voice(event.voice);
     if (!voice || !isHeard(voice.id)) return [];
@@ -31,6 +57,7 @@ export function strokesFor(
         level: voice.level / 100,
         pan: Math.min(100, Math.max(-100, heardPan(voice, part) + event.pan)),
         tune: event.tune,
+        motion: motionOf(timeline, event),
       },
     ];
   });

@@ -5,9 +5,11 @@ import {
   occurrencePlaces,
   placeName,
   resolve,
+  secondsAt,
   sectionLength,
   sectionMeter,
   songStretches,
+  tempoMapOf,
   type OccurrencePlace,
   type Scope,
   type SongDocument,
@@ -111,12 +113,13 @@ function songPlays(
   if (!length) return null;
   const bars = places.reduce((sum, place) => sum + place.bars, 0);
   const start = from?.start ?? 0;
+  const tempos = tempoMapOf(songStretches(document), 0, indexOf(document).song.tempo);
   return {
     document,
     scope: { kind: 'song' },
     loops: false,
     title: start && from ? `Whole song, from ${from.section.name}` : 'Whole song, from the start',
-    detail: `${Number(bars.toFixed(2))} bars · ${durationName(length, indexOf(document).song.tempo)}`,
+    detail: `${Number(bars.toFixed(2))} bars · ${durationName(secondsAt(tempos, length))}`,
     origin: 0,
     start,
     cut: null,

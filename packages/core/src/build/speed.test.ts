@@ -1,5 +1,15 @@
 import fc from 'fast-check';
-import { smoothPlaces } from './speed.ts';
+import {
+  doublingPlaces,
+  doublingStretches,
+  evenPlaces,
+  placesOf,
+  smoothPlaces,
+  speedReport,
+  speedsOf,
+} from './speed.ts';
+
+const BEAT = 960;
 
 test('hits gather speed: gaps only shrink, the first is at 0 and the one after the last would be the landing', () => {
   fc.assert(
@@ -23,4 +33,80 @@ test('the count is what the rates promise', () => {
   // r0*T*(q-1)/ln q = 1*16*7/ln 8 = 53.86
   expect(smoothPlaces(16, 1, 8, 960)).toHaveLength(54);
   expect(() => smoothPlaces(4, 0, 1, 960)).toThrow(RangeError);
+});
+
+describe('over 14 beats from one hit a beat', () => {
+  test.each([
+    // ceil and floor of 14(q-1)/ln q: 14, 20.197…, 25.487…, 30.297…, 34.794…, 39.068…, 43.167…, 47.128…
+    [1, 14],
+    [2, 20],
+    [3, 25],
+    [4, 30],
+    [5, 35],
+    [6, 39],
+    [7, 43],
+    [8, 47],
+  ])('to %i a beat it is %# hits, each at its tick', (to, count) => {
+    const places = smoothPlaces(14, 1, to, BEAT);
+    expect(places).toHaveLength(count);
+    // The closed form by its own inverse: the hits played up to t are c*r0*T*(q^(t/T)-1)/ln q, which must be whole at each.
+    const played = (t: number) => (to === 1 ? (count * t) / 14 : (count * (to ** (t / 14) - 1)) / (to - 1));
+    places.forEach((at, k) => {
+      expect(played((at - 0.5) / BEAT)).toBeLessThanOrEqual(k + 1e-9);
+      expect(played((at + 0.5) / BEAT)).toBeGreaterThanOrEqual(k - 1e-9);
+    });
+    // The next one would fall on the landing, 14 beats on, to the tick.
+    expect(played(14)).toBeCloseTo(count, 9);
+    expect(places.at(-1)).toBeLessThan(14 * BEAT);
+  });
+});
+
+test('doubling over four bars is exactly 4 + 8 + 16 + 32 hits, a bar each, on their even places', () => {
+  const places = doublingPlaces(16, 1, 8, BEAT);
+  const inBar = (bar: number) => places.filter((at) => Math.floor(at / (4 * BEAT)) === bar);
+  expect([0, 1, 2, 3].map((bar) => inBar(bar).length)).toEqual([4, 8, 16, 32]);
+  expect(inBar(3).map((at) => at - 12 * BEAT)).toEqual(Array.from({ length: 32 }, (_, i) => i * 120));
+});
+
+test('doubling over any length keeps the pulse: each place is a whole step of its stretch’s rate', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 2, max: 64 }),
+      fc.constantFrom(0.5, 1, 2),
+      fc.constantFrom(1, 2, 4, 8),
+      (beats, r0, r1) => {
+        const stretches = doublingStretches(beats, r0, r1);
+        const places = doublingPlaces(beats, r0, r1, BEAT);
+        const promised = stretches.map(({ from, to, rate }) => Math.ceil(to * rate) - Math.ceil(from * rate));
+        expect(places).toHaveLength(promised.reduce((sum, n) => sum + n, 0));
+        expect(places).toEqual([...new Set(places)].sort((a, b) => a - b));
+        expect(stretches.at(-1)?.rate).toBe(r1);
+        for (const at of places) {
+          const rate = stretches.findLast(({ from }) => at / BEAT >= from - 1e-9)?.rate ?? 1;
+          expect((at * rate) % BEAT).toBe(0);
+        }
+      },
+    ),
+    { seed: 52 },
+  );
+});
+
+test('a second stream stands half-way between the hits of the first', () => {
+  const { first, second } = placesOf({ speed: 'second voice', rate: { from: 2, to: 4 } }, 2, BEAT);
+  expect(first).toEqual([0, 480, 960, 1440]);
+  expect(second).toEqual([240, 720, 1200, 1680]);
+  expect(placesOf({ speed: 'steady', rate: { from: 3, to: 9 } }, 1, BEAT).first).toEqual([0, 320, 640]);
+});
+
+test('speed is told in hits a second, with the place from which a roll is heard as a tone', () => {
+  // At 150, 8 hits a beat are exactly 20 a second: still a roll. 9 are more.
+  expect(speedReport(evenPlaces(0, 4, 8, BEAT), 150)).toEqual({ slowest: 20, fastest: 20, toneFrom: null });
+  expect(speedReport(evenPlaces(0, 4, 10, BEAT), 150)).toEqual({ slowest: 25, fastest: 25, toneFrom: 0 });
+  const places = [...evenPlaces(0, 2, 4, BEAT), ...evenPlaces(2, 4, 16, BEAT)];
+  expect(speedReport(places, 120)).toEqual({ slowest: 8, fastest: 32, toneFrom: 1920 });
+  expect(speedReport([0], 120)).toBeNull();
+  expect(speedsOf([0, 960, 1440], 60)).toEqual([
+    { at: 0, speed: 1 },
+    { at: 960, speed: 2 },
+  ]);
 });

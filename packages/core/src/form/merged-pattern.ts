@@ -109,6 +109,8 @@ function gridsOf(document: SongDocument, placed: readonly Placed[]): Record<Id, 
 function clash(document: SongDocument, placed: readonly Placed[], length: number): string | null {
   const feels = placed.map(({ layer }) => JSON.stringify(feelOf(document, layer.source)));
   if (new Set(feels).size > 1) return 'They swing or count their bars differently.';
+  if (placed.some(({ layer }) => layer.source.controls.length))
+    return 'One of them moves its pitch, filter or level, which would move the others too.';
   const loose = placed.map(({ layer }) => JSON.stringify(layer.source.humanise ?? null));
   if (new Set(loose).size > 1) return 'They are humanised differently.';
   if (placed.some((one) => countsOddly(document, one)))

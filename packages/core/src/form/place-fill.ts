@@ -4,6 +4,7 @@ import type { Outcome } from '../song/outcome.ts';
 import type { Id, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { plainLayer } from './edit-section.ts';
+import { inOneSlot } from './one-slot.ts';
 import { sectionLength, sectionMeter } from './stretches.ts';
 
 /** How a fill is put into a slot. */
@@ -12,6 +13,8 @@ export interface Placing {
   readonly how: 'replace' | 'layer';
   /** What marks the start of whatever follows; null for nothing. */
   readonly landing: Slot['landing'] | null;
+  /** How the slot slows towards its end; absent for as it was. */
+  readonly slows?: Slot['slows'] | undefined;
 }
 
 /** Places a fill at the end of a slot. Refused when the slot is shorter than it. */
@@ -33,12 +36,24 @@ export function placeInSlot(
   return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
 
-/** Places a fill at the end of a section, in its last slot. */
+/**
+ * Places a fill at the end of a section, in its last slot; one that is longer than that slot runs over those before it,
+ * which become one slot with it. Refused when the section is shorter than it.
+ */
 export function placeAtEnd(document: SongDocument, section: Id, fill: Id, placing: Placing): Outcome {
   const record = indexOf(document).section(section);
-  const last = record?.slots.at(-1);
-  if (!record || !last) return { reason: 'That section has no slot to place it in.' };
-  return placeInSlot(document, section, last.id, fill, placing);
+  if (!record?.slots.length) return { reason: 'That section has no slot to place it in.' };
+  const { pattern } = resolve(document, fill);
+  if (sectionLength(record) < pattern.length)
+    return { reason: `${record.name} is shorter than ${pattern.name}.` };
+  let first = record.slots.length - 1;
+  const taken = () => record.slots.slice(first);
+  while (taken().reduce((sum, slot) => sum + slot.length, 0) < pattern.length) first--;
+  const slot = taken().length > 1 ? inOneSlot(taken()) : record.slots[first];
+  if (!slot) return { reason: 'That section has no slot to place it in.' };
+  if ('reason' in slot) return slot;
+  const slots = [...record.slots.slice(0, first), withFill(document, slot, fill, slot.length, placing)];
+  return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
 
 /**
@@ -101,10 +116,13 @@ function withFill(document: SongDocument, slot: Slot, fill: Id, end: number, pla
   const own = ofPart(document, slot, pattern.part);
   const others = slot.layers.filter((layer) => !own.includes(layer));
   const kept = placing.how === 'layer' ? own : own.flatMap((layer) => around(layer, from, end, slot.length));
-  const landing = end === slot.length && placing.landing ? { landing: placing.landing } : {};
+  const isLast = end === slot.length;
+  const landing = isLast && placing.landing ? { landing: placing.landing } : {};
+  const slows = isLast && placing.slows ? { slows: placing.slows } : {};
   return {
     ...slot,
     ...landing,
+    ...slows,
     layers: [...kept, { ...plainLayer(fill), from, ...(end < slot.length ? { to: end } : {}) }, ...others],
   };
 }

@@ -53,9 +53,9 @@ function soundsAlike(a: ResolvedPattern, b: ResolvedPattern): boolean {
 
 /** All that is heard of a pattern, as a value to compare. */
 function soundOf(resolved: ResolvedPattern) {
-  const { pattern, meter, swing, grids, accents, accentAmount, humanise } = resolved;
+  const { pattern, meter, swing, grids, accents, accentAmount, humanise, controls } = resolved;
   const hits = [...soundingOf(resolved)].sort(byPlace).map(heardOf);
-  return [pattern.length, meter, swing, grids, accents, accentAmount, humanise, hits];
+  return [pattern.length, meter, swing, grids, accents, accentAmount, humanise, controls, hits];
 }
 
 function heardOf({ voice, at, velocity, length, offsetMs, pitch, pan, roll, flam }: FollowedHit) {

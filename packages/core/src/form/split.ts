@@ -78,7 +78,7 @@ function piecesOf(
     const key = by === 'voice' ? voice.id : voice.family;
     groups.set(key, [...(groups.get(key) ?? []), voice]);
   }
-  const { grids, ...feel } = feelFieldsOf(resolved);
+  const { grids, controls, ...feel } = feelFieldsOf(resolved);
   const order = lastPlaceIn(document, pattern.part);
   const names: string[] = [];
   return [...groups].map(([key, members], i): Piece => {
@@ -114,10 +114,19 @@ function piecesOf(
         own,
         silenced,
         changed: {},
+        ...controlsOf(controls, voices),
         grids: Object.fromEntries(Object.entries(grids).filter(([voice]) => voices.has(voice))),
       },
     };
   });
+}
+
+/** What of the controls moves these voices. */
+function controlsOf(controls: Pattern['controls'], voices: ReadonlySet<Id>): Pick<Pattern, 'controls'> {
+  const left = (controls ?? [])
+    .map((one) => ({ ...one, voices: one.voices.filter((voice) => voices.has(voice)) }))
+    .filter((one) => one.voices.length);
+  return left.length ? { controls: left } : {};
 }
 
 function splitSlot(document: SongDocument, slot: Slot, id: Id, pieces: readonly Piece[]): Slot {

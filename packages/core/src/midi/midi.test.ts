@@ -166,6 +166,7 @@ test('the check names whatever differs', () => {
       }),
       notes,
       timeline,
+      [],
       options(),
     ).differences;
   const original = file.tracks[1]?.events[1];

@@ -1,6 +1,7 @@
 import { compile } from '../timeline/compile.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { writeMidi } from './bytes/write.ts';
+import { lanesIn } from './controls.ts';
 import { fileNames } from './file-names.ts';
 import type { ExportOptions } from './options.ts';
 import { planRegions, type RegionPlan } from './region-list.ts';
@@ -24,7 +25,7 @@ export function exportRegions(document: SongDocument, options: ExportOptions): E
     const notes = exportedNotes(document, timeline, options);
     const cues = options.cueTrack && region.kind === 'song';
     const bytes = writeMidi(midiFileOf(document, region.name, timeline, notes, options, cues));
-    const verification = verify(bytes, notes, timeline, options);
+    const verification = verify(bytes, notes, timeline, lanesIn(document, timeline), options);
     return { ...region, file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification };
   });
 }

@@ -6,7 +6,9 @@ import type { Id, Part, Voice } from '../song/records.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import { PPQ } from '../time/ticks.ts';
+import type { Lane } from '../timeline/lanes.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
+import { laneEvents, lanesIn } from './controls.ts';
 import type { ExportOptions } from './options.ts';
 
 const TEXT = { trackName: 3, marker: 6, cuePoint: 7 } as const;
@@ -85,7 +87,7 @@ function drumNotes(document: SongDocument, options: ExportOptions): ReadonlyMap<
   );
 }
 
-/** A Standard MIDI File of these notes: a first track with tempo, meter, key and markers, then parts or voices. */
+/** A Standard MIDI File of these notes: a first track with tempo, meter, key and markers, then parts or voices, then lanes. */
 export function midiFileOf(
   document: SongDocument,
   name: string,
@@ -96,9 +98,11 @@ export function midiFileOf(
 ): MidiFile {
   const length = Math.round((timeline.length * options.ppq) / PPQ);
   const conductor = conductorTrack(document, name, timeline, length, options);
-  const groups = trackGroups(document, options);
-  const tracks = groups
-    .map(({ title, holds }) => noteTrack(title, notes.filter(holds), length))
+  const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
+  const tracks = trackGroups(document, timeline, options)
+    .map(({ title, holds, lane }) =>
+      noteTrack(title, notes.filter(holds), lane ? laneEvents(timeline, lane, scale) : [], length),
+    )
     .filter((track) => track.events.length > 1);
   if (withCues) tracks.push(cueTrack(document, length, options));
   const all = [conductor, ...tracks];
@@ -120,8 +124,12 @@ function conductorTrack(
   const scale = (tick: number) => Math.round((tick * ppq) / PPQ);
   const events: MidiEvent[] = [
     { tick: 0, type: 'text', kind: TEXT.trackName, text: name },
-    { tick: 0, type: 'tempo', microseconds: Math.round(60_000_000 / timeline.tempo) },
     { tick: 0, type: 'key', ...keySignature(key) },
+    ...timeline.tempos.map(({ tick, tempo }): MidiEvent => ({
+      tick: scale(tick),
+      type: 'tempo',
+      microseconds: microsecondsAt(tempo),
+    })),
     ...timeline.meters.map(({ tick, meter }): MidiEvent => ({
       tick: scale(tick),
       type: 'meter',
@@ -135,33 +143,64 @@ function conductorTrack(
       text: marker.name,
     })),
   ];
+  events.sort((a, b) => a.tick - b.tick);
   return { events, length };
+}
+
+/** How long a quarter note lasts at a tempo, as a file says it. */
+export function microsecondsAt(tempo: number): number {
+  return Math.round(60_000_000 / tempo);
 }
 
 interface TrackGroup {
   readonly title: string;
   readonly holds: (note: ExportedNote) => boolean;
+  /** What moves the notes of the track, if anything does. */
+  readonly lane: Lane | null;
 }
 
-function trackGroups(document: SongDocument, options: ExportOptions): TrackGroup[] {
+/** A track for each part or voice, then one for each lane, which has its notes to itself. */
+function trackGroups(document: SongDocument, timeline: Timeline, options: ExportOptions): TrackGroup[] {
   const { parts, voicesOf } = indexOf(document);
-  const ofPart = (part: Part): TrackGroup => ({ title: part.name, holds: (note) => note.part === part.id });
-  const ofVoice = (voice: Voice): TrackGroup => ({
-    title: voice.name,
-    holds: (note) => note.voice === voice.id,
+  const plain = (title: string, holds: TrackGroup['holds']): TrackGroup => ({
+    title,
+    holds: (note) => note.source.lane === null && holds(note),
+    lane: null,
   });
-  return parts.flatMap((part) =>
-    options.tracks === 'voice' && part.type === 'drums' ? voicesOf(part.id).map(ofVoice) : [ofPart(part)],
-  );
+  const ofPart = (part: Part) => plain(part.name, (note) => note.part === part.id);
+  const ofVoice = (voice: Voice) => plain(voice.name, (note) => note.voice === voice.id);
+  const lanes = lanesIn(document, timeline).map((lane): TrackGroup => ({
+    title: lane.name,
+    holds: (note) => note.source.lane === lane.pattern,
+    lane,
+  }));
+  return [
+    ...parts.flatMap((part) =>
+      options.tracks === 'voice' && part.type === 'drums' ? voicesOf(part.id).map(ofVoice) : [ofPart(part)],
+    ),
+    ...lanes,
+  ];
 }
 
-/** What comes first among events at one tick: ends before beginnings, pressure after the note it belongs to. */
-const RANK: Partial<Record<MidiEvent['type'], number>> = { noteOff: 1, noteOn: 3, keyPressure: 4 };
+/** What comes first among events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
+const RANK: Partial<Record<MidiEvent['type'], number>> = {
+  noteOff: 1,
+  controller: 2,
+  pitchBend: 2,
+  noteOn: 3,
+  keyPressure: 4,
+};
 
-function noteTrack(title: string, notes: readonly ExportedNote[], length: number): MidiTrack {
+function noteTrack(
+  title: string,
+  notes: readonly ExportedNote[],
+  moves: readonly MidiEvent[],
+  length: number,
+): MidiTrack {
   const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: title }];
   const ranked: { event: MidiEvent; rank: number }[] = [];
   const add = (event: MidiEvent, rank = RANK[event.type] ?? 0) => void ranked.push({ event, rank });
+  for (const event of moves) add(event);
   for (const { tick, channel, note, velocity, length: sounds, pressure } of notes) {
     add({ tick, type: 'noteOn', channel, note, velocity });
     add({ tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY });

@@ -1,9 +1,11 @@
 import type { Timeline } from '../timeline/events.ts';
 import { PPQ } from '../time/ticks.ts';
+import type { Lane } from '../timeline/lanes.ts';
 import type { MidiEvent, MidiFile } from './bytes/format.ts';
+import { controlWords, laneEvents } from './controls.ts';
 import { readMidi } from './bytes/read.ts';
 import type { ExportOptions } from './options.ts';
-import type { ExportedNote } from './tracks.ts';
+import { microsecondsAt, type ExportedNote } from './tracks.ts';
 
 /** A note as a reader of the file hears it; places in ticks of the file. */
 export interface HeardNote {
@@ -16,7 +18,7 @@ export interface HeardNote {
 
 /** What reading a file back has shown. */
 export interface Verification {
-  /** How many notes, key pressures, meters, markers and lengths were compared. */
+  /** How many notes, key pressures, controllers and bends, tempos, meters and lengths were compared. */
   readonly events: number;
   /** What was not as meant, in words; empty when all is well. */
   readonly differences: readonly string[];
@@ -53,6 +55,7 @@ export function verify(
   bytes: Uint8Array,
   meant: readonly ExportedNote[],
   timeline: Timeline,
+  lanes: readonly Lane[],
   options: ExportOptions,
 ): Verification {
   const file = readMidi(bytes);
@@ -75,27 +78,39 @@ export function verify(
   const pressures = pressuresOf(file);
   const meantPressures = meantPressuresOf(meant);
   expect('key pressures', pressures.join(' '), meantPressures.join(' '));
+  const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
+  const moves = file.tracks.flatMap((track) => controlWords(track.events));
+  const meantMoves = lanes.flatMap((lane) => controlWords(laneEvents(timeline, lane, scale)));
+  expect('controllers and bends', inChannels(moves), inChannels(meantMoves));
   for (const track of file.tracks) {
     if (track.length !== length) differences.push(`a track ends at ${track.length} instead of ${length}`);
     const outside = track.events.filter((event) => event.tick > length).length;
     if (outside) differences.push(`${outside} events lie outside the region`);
   }
   const conductor = file.tracks[0]?.events ?? [];
-  const tempo = conductor.find((event) => event.type === 'tempo');
-  expect(
-    'tempo',
-    String(tempo?.type === 'tempo' ? tempo.microseconds : ''),
-    String(Math.round(6e7 / timeline.tempo)),
+  const tempos = conductor.flatMap((event) =>
+    event.type === 'tempo' ? [`${event.microseconds}@${event.tick}`] : [],
   );
+  const meantTempos = timeline.tempos.map(({ tick, tempo }) => `${microsecondsAt(tempo)}@${scale(tick)}`);
+  expect('tempos', tempos.join(' '), meantTempos.join(' '));
   const meters = conductor.flatMap((event) =>
     event.type === 'meter' ? [`${event.beats}/${event.unit}@${event.tick}`] : [],
   );
-  const meantMeters = timeline.meters.map(
-    ({ tick, meter }) => `${meter.beats}/${meter.unit}@${Math.round((tick * options.ppq) / PPQ)}`,
-  );
+  const meantMeters = timeline.meters.map(({ tick, meter }) => `${meter.beats}/${meter.unit}@${scale(tick)}`);
   expect('meters', meters.join(' '), meantMeters.join(' '));
-  const compared = meant.length + meantPressures.length + meters.length + file.tracks.length + 1;
+  const compared =
+    meant.length +
+    meantPressures.length +
+    meantMoves.length +
+    meters.length +
+    tempos.length +
+    file.tracks.length;
   return { events: compared, differences };
+}
+
+/** Words channel by channel, each channel's in its own order, so that a file of one track compares with one of many. */
+function inChannels(words: readonly string[]): string {
+  return words.toSorted((a, b) => parseInt(a, 10) - parseInt(b, 10)).join(', ');
 }
 
 function usesChannel(notes: readonly ExportedNote[], channel: number): boolean {

@@ -42,8 +42,8 @@ export function makeIndependent(document: SongDocument, id: Id): Outcome {
 export function feelFieldsOf(
   resolved: ResolvedPattern,
 ): Pick<Pattern, 'grids'> &
-  Partial<Pick<Pattern, 'meter' | 'swing' | 'accents' | 'accentAmount' | 'humanise'>> {
-  const { meter, swing, grids, accents, accentAmount, humanise } = resolved;
+  Partial<Pick<Pattern, 'meter' | 'swing' | 'accents' | 'accentAmount' | 'humanise' | 'controls'>> {
+  const { meter, swing, grids, accents, accentAmount, humanise, controls } = resolved;
   return {
     grids,
     ...(meter ? { meter } : {}),
@@ -51,6 +51,7 @@ export function feelFieldsOf(
     ...(accents.length ? { accents } : {}),
     ...(accentAmount === USUAL_ACCENT ? {} : { accentAmount }),
     ...(humanise ? { humanise } : {}),
+    ...(controls.length ? { controls } : {}),
   };
 }
 
@@ -71,7 +72,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
   if (pattern.parent === parent) return null;
 
   const follower: Pattern = {
-    ...omit(pattern, 'seen', 'window', 'meter', 'swing', 'humanise', 'accents', 'accentAmount'),
+    ...omit(pattern, 'seen', 'window', 'meter', 'swing', 'humanise', 'accents', 'accentAmount', 'controls'),
     ...NO_EDITS,
     parent,
     shapes: [],
@@ -146,6 +147,7 @@ function pinned(
     ...(same(before.accents, plain.accents) ? {} : { accents: before.accents }),
     ...(before.accentAmount === plain.accentAmount ? {} : { accentAmount: before.accentAmount }),
     ...(same(before.humanise, plain.humanise) ? {} : { humanise }),
+    ...(same(before.controls, plain.controls) ? {} : { controls: before.controls }),
   };
 }
 

@@ -3,6 +3,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import {
   USUAL_ACCENT,
   type Accent,
+  type Control,
   type Humanise,
   type Id,
   type Pattern,
@@ -28,6 +29,7 @@ export interface ResolvedPattern {
   readonly accents: readonly Accent[];
   readonly accentAmount: number;
   readonly humanise: Humanise | undefined;
+  readonly controls: readonly Control[];
   readonly loose: readonly LooseEdit[];
 }
 
@@ -36,6 +38,8 @@ interface Cached {
   readonly songMeter: Meter;
   readonly resolved: ResolvedPattern;
 }
+
+const NONE: readonly Control[] = Object.freeze([]);
 
 /** How many results are kept of each pattern: those of the song, of it as it was, and of it as a tool would make it. */
 const KEPT = 3;
@@ -88,6 +92,7 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
     accents: pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []),
     accentAmount: pattern.accentAmount ?? parent?.accentAmount ?? USUAL_ACCENT,
     humanise: pattern.humanise ?? parent?.humanise,
+    controls: pattern.controls ?? (parent ? followedControls(parent, from, pattern.length) : NONE),
     loose,
   });
 }
@@ -115,6 +120,19 @@ function followedAccents(parent: ResolvedPattern, from: number, length: number):
     for (const accent of parent.accents) {
       const at = accent.at + offset - from;
       if (at >= 0 && at < length && accent.at < period) out.push({ ...accent, at });
+    }
+  return out;
+}
+
+/** The parent's controls in the stretch that is followed, each with its curve whole, also where it began before. */
+function followedControls(parent: ResolvedPattern, from: number, length: number): readonly Control[] {
+  if (!parent.controls.length) return NONE;
+  const period = parent.pattern.length;
+  const out: Control[] = [];
+  for (let offset = -from; offset < length; offset += period)
+    for (const control of parent.controls) {
+      const moved = { ...control, from: control.from + offset, to: control.to + offset };
+      if (offset + period > 0 && moved.from < length) out.push(moved);
     }
   return out;
 }

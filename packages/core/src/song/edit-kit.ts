@@ -82,11 +82,31 @@ function patternWithout(pattern: Pattern, id: Id): Pattern {
     edits !== pattern ||
     Object.hasOwn(pattern.grids, id) ||
     Object.values(pattern.seen ?? {}).some((hit) => hit.voice === id) ||
+    pattern.controls?.some(({ voices }) => voices.includes(id)) ||
+    buildsOn(pattern, id) ||
     shapes.some((shape, i) => shape !== pattern.shapes[i]);
   if (!touched && shapes.length === pattern.shapes.length) return pattern;
   const grids = Object.fromEntries(Object.entries(pattern.grids).filter(([voice]) => voice !== id));
   const { own, silenced, changed } = edits;
-  return { ...pattern, own, silenced, changed, shapes, grids, ...seenWithout(pattern, id) };
+  const { controls } = pattern;
+  const left = controls
+    ?.map((one) => ({ ...one, voices: one.voices.filter((voice) => voice !== id) }))
+    .filter((one) => one.voices.length);
+  return {
+    ...(buildsOn(pattern, id) ? omit(pattern, 'builtBy') : pattern),
+    own,
+    silenced,
+    changed,
+    shapes,
+    grids,
+    ...seenWithout(pattern, id),
+    ...(left ? { controls: left } : {}),
+  };
+}
+
+/** Whether a build-up's recipe names the voice, so that it could not be made again without it. */
+function buildsOn({ builtBy }: Pattern, id: Id): boolean {
+  return builtBy?.voice === id || builtBy?.second === id;
 }
 
 function seenWithout({ seen }: Pattern, id: Id): Pick<Pattern, 'seen'> {

@@ -55,6 +55,10 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
   for (const [hit, { voice }] of Object.entries(pattern.seen ?? {}))
     checkVoices([voice], part, `${id}.seen.${hit}.voice`, lookUp, report);
   checkVoices(Object.keys(pattern.grids), part, `${id}.grids`, lookUp, report);
+  pattern.controls?.forEach(({ voices, from, to }, i) => {
+    checkVoices(voices, part, `${id}.controls.${i}.voices`, lookUp, report);
+    if (from >= to) report(`${id}.controls.${i}`, `must end after ${from}, not at ${to}`);
+  });
 }
 
 function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
+import { buildRecipeSchema } from './builds.ts';
+import { controlSchema, type controllerCurveSchema } from './curves.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
 import { fillRecipeSchema } from './recipes.ts';
 import { shapeSchema } from './shapes.ts';
@@ -186,11 +188,14 @@ const patternSchema = z.strictObject({
       seed: z.int().min(0).max(0xffffffff),
     })
     .optional(),
-  /** How a generated pattern was made, so that it can be made again or varied. */
+  /** What moves while it plays: pitch, filter and level; absent means that the parent's are followed. */
+  controls: z.array(controlSchema).max(256).optional(),
+  /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
   madeBy: fillRecipeSchema
     .partial()
     .required({ seed: true, takeOver: true, travel: true, busy: true })
     .optional(),
+  builtBy: buildRecipeSchema.optional(),
 });
 
 const layerSchema = z.strictObject({
@@ -216,6 +221,10 @@ const sectionSchema = z.strictObject({
         layers: z.array(layerSchema).max(16),
         /** What marks the start of whatever follows the slot: a hit of this voice on its first beat. */
         landing: z.strictObject({ voice: idSchema, velocity: z.int().min(1).max(127) }).optional(),
+        /** Slows over the last ticks, at most all of the slot, to a share (percent) of the song's tempo; what follows is in tempo again. */
+        slows: z
+          .strictObject({ over: z.int().min(1).max(LONGEST_SLOT), to: z.number().min(20).max(100) })
+          .optional(),
       }),
     )
     .max(256),
@@ -258,6 +267,9 @@ export type Roll = Deep<z.infer<typeof rollSchema>>;
 export type Flam = Deep<z.infer<typeof flamSchema>>;
 export type Shape = Deep<z.infer<typeof shapeSchema>>;
 export type FillRecipe = Deep<z.infer<typeof fillRecipeSchema>>;
+export type BuildRecipe = Deep<z.infer<typeof buildRecipeSchema>>;
+export type Curve = Deep<z.infer<typeof controllerCurveSchema>>;
+export type Control = Deep<z.infer<typeof controlSchema>>;
 export type Song = Deep<z.infer<typeof songSchema>>;
 export type Occurrence = Song['form'][number];
 export type Part = Deep<z.infer<typeof partSchema>>;

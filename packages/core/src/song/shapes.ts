@@ -39,8 +39,8 @@ export const shapeSchema = z.discriminatedUnion('rule', [
     every: z.int().min(2).max(16).optional(),
     path: z.array(idSchema).min(1).max(16).optional(),
   }),
-  /** Silences all but the voice's hits on the pulse of the meter, and plays the pulses that it leaves out. */
-  z.strictObject({ ...common, rule: z.literal('pulse'), voice: idSchema, velocity }),
+  /** Leaves of the stretch only the voice's hits on the pulse of the meter, and plays the pulses that it leaves out. */
+  z.strictObject({ ...common, rule: z.literal('pulse'), voice: idSchema, ...stretch, velocity }),
   /** Adds `hits` of a voice on the last free places of `grid` before the end, rising to `velocity`. */
   z.strictObject({
     ...common,

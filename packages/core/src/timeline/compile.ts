@@ -4,6 +4,7 @@ import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
 import { clampVelocity } from '../feel/velocity.ts';
 import { resolveLayer } from '../form/layer.ts';
+import { tempoMapOf } from '../form/slowing.ts';
 import { sectionStretches, songStretches, type Scope, type Stretch } from '../form/stretches.ts';
 import type { ResolvedHit } from '../pattern/hits.ts';
 import { gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
@@ -11,10 +12,12 @@ import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts'
 import type { Humanise, Id } from '../song/records.ts';
 import { gridTicks } from '../time/grid.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
+import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
 import { modulo, msToTicks } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
-import type { NoteEvent, Source, Timeline } from './events.ts';
+import type { ControlEvent, NoteEvent, Source, Timeline } from './events.ts';
 import { givesWay, landedEvents, landingBefore } from './landing.ts';
+import { controlEvents, inOrder, isMoved, lanesOf } from './lanes.ts';
 import { settle } from './settle.ts';
 
 export interface CompileOptions {
@@ -33,12 +36,18 @@ export function compile(
 ): Timeline {
   const index = indexOf(document);
   const { song } = index;
-  const out: Emitted = { events: [], dropped: 0 };
-  const emit = emitterInto(out, index, options);
+  const out: Emitted = { events: [], controls: [], dropped: 0 };
+  const lanes = lanesOf(document);
+  const stretches = stretchesOf(document, scope);
+  const origin = stretches[0]?.start ?? 0;
+  const tempos = tempoMapOf(stretches, origin, song.tempo);
+  const emit = emitterInto(out, document, tempos, options);
   if (scope.kind === 'pattern') {
     const resolved = resolve(document, scope.pattern);
     const meter = resolved.meter ?? song.meter;
     const { length } = resolved.pattern;
+    const lane = lanes.get(scope.pattern);
+    if (lane) out.controls.push(...controlEvents(resolved, lane, 0, length));
     for (const hit of resolved.hits)
       emit({
         hit,
@@ -51,10 +60,8 @@ export function compile(
         end: length,
         from: { ...ALONE, pattern: scope.pattern, hit: hit.id },
       });
-    return finish(out, length, index, [{ tick: 0, meter }], []);
+    return finish(out, length, index, { meters: [{ tick: 0, meter }], markers: [], tempos });
   }
-  const stretches = stretchesOf(document, scope);
-  const origin = stretches[0]?.start ?? 0;
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
   for (const stretch of stretches) {
@@ -63,6 +70,8 @@ export function compile(
     for (const layer of stretch.slot.layers) {
       const resolved = resolveLayer(document, stretch.slot, layer);
       const start = stretch.start - origin + resolved.from;
+      const lane = lanes.get(layer.pattern);
+      if (lane) out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length));
       const counted = stretch.inSection + resolved.from;
       for (const hit of resolved.hits) {
         if (stretch.occurrence?.silencedVoices.includes(hit.voice)) continue;
@@ -78,7 +87,8 @@ export function compile(
       }
     }
   }
-  return finish(out, length, index, metersOf(stretches, origin, song.meter), markersOf(stretches, origin));
+  const meters = metersOf(stretches, origin, song.meter);
+  return finish(out, length, index, { meters, markers: markersOf(stretches, origin), tempos });
 }
 
 /** Where the hits of a pattern outside any section come from. */
@@ -102,14 +112,18 @@ interface Standing {
 
 interface Emitted {
   readonly events: NoteEvent[];
+  readonly controls: ControlEvent[];
   dropped: number;
 }
 
 function emitterInto(
   out: Emitted,
-  index: SongIndex,
+  document: SongDocument,
+  tempos: TempoMap,
   { timing }: CompileOptions,
 ): (standing: Standing) => void {
+  const index = indexOf(document);
+  const lanes = lanesOf(document);
   const { song } = index;
   return ({ hit, source, at, fromBar, inPattern, meter, until, end, from }) => {
     if (hit.origin === 'silenced') return;
@@ -117,18 +131,20 @@ function emitterInto(
     const part = voice && index.part(voice.part);
     if (!voice || !part) return;
     const grid = gridOf(source, voice);
-    const feel = { tempo: song.tempo, meter, swing: source.swing ?? song.swing };
+    const tempo = tempoAt(tempos, at);
+    const feel = { tempo, meter, swing: source.swing ?? song.swing };
     const amount = accentAt(source.accents, source.accentAmount, inPattern);
     const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
     const uneven =
       timing === 'heard' && source.humanise ? unevennessOf(source.humanise, song.seed, from) : EVEN;
     const drums = part.type === 'drums';
+    const lane = source.controls.length && isMoved(source, voice.id) ? lanes.get(from.pattern) : undefined;
     for (const stroke of strokesOf(hit)) {
       const written = stroke.at - hit.at;
       if (at + written >= until) continue;
       const moved =
         timing === 'grid' ? 0 : heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written;
-      const heard = at + written + moved + msToTicks(uneven.ms - stroke.early, song.tempo);
+      const heard = at + written + moved + msToTicks(uneven.ms - stroke.early, tempo);
       if (stroke.early && heard < 0) {
         out.dropped++;
         continue;
@@ -140,7 +156,8 @@ function emitterInto(
         tick,
         part: part.id,
         voice: voice.id,
-        channel: part.channel,
+        lane: lane?.pattern ?? null,
+        channel: lane?.channel ?? part.channel,
         note: Math.min(127, Math.max(0, voice.note + (drums ? 0 : stroke.pitch))),
         plainVelocity: velocity,
         velocity: clampVelocity(velocity + accent),
@@ -162,7 +179,8 @@ function unevennessOf(spread: Humanise, seed: number, from: Source): Unevenness 
   return unevenness(spread, seed, `${from.occurrence} ${from.repeat} ${from.slot}`, from.hit);
 }
 
-function stretchesOf(document: SongDocument, scope: Exclude<Scope, { kind: 'pattern' }>): readonly Stretch[] {
+function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
+  if (scope.kind === 'pattern') return [];
   if (scope.kind === 'section') {
     const section = indexOf(document).section(scope.section);
     if (!section) throw new RangeError(`No section has the id ${scope.section}.`);
@@ -200,15 +218,14 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
 }
 
 function finish(
-  { events, dropped }: Emitted,
+  { events, controls, dropped }: Emitted,
   length: number,
   index: SongIndex,
-  meters: Timeline['meters'],
-  markers: Timeline['markers'],
+  frame: Pick<Timeline, 'meters' | 'markers' | 'tempos'>,
 ): Timeline {
   const { notes, merged } = settle(events);
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
-  return { length, tempo: index.song.tempo, meters, markers, events: choked, merged, dropped };
+  return { ...frame, length, events: choked, controls: inOrder(controls), merged, dropped };
 }
 
 /** The bar (from 1) of a timeline in which `tick` lies, and the tick at which that bar starts. */

@@ -1,5 +1,6 @@
-import type { Id } from '../song/records.ts';
+import type { Control, Id } from '../song/records.ts';
 import type { Meter } from '../time/meter.ts';
+import type { TempoMap } from '../time/tempo-map.ts';
 
 /** Where an event comes from, so that a screen can light up what sounds and a check can name what differs. */
 export interface Source {
@@ -18,6 +19,8 @@ export interface NoteEvent {
   readonly tick: number;
   readonly part: Id;
   readonly voice: Id;
+  /** The pattern whose controls move it, on a channel of their own; null for none. */
+  readonly lane: Id | null;
   /** MIDI channel 0..15 and note 0..127. */
   readonly channel: number;
   readonly note: number;
@@ -38,13 +41,24 @@ export interface NoteEvent {
   readonly from: Source;
 }
 
+/** What moves all notes of a lane from a place on: pitch in semitones, filter and level 0..127. */
+export interface ControlEvent {
+  readonly tick: number;
+  /** The pattern whose controls it belongs to. */
+  readonly lane: Id;
+  readonly channel: number;
+  readonly kind: Control['kind'];
+  readonly value: number;
+}
+
 export interface Timeline {
   readonly length: number;
-  /** Quarter notes a minute. */
-  readonly tempo: number;
+  readonly tempos: TempoMap;
   readonly meters: readonly { readonly tick: number; readonly meter: Meter }[];
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
   readonly events: readonly NoteEvent[];
+  /** By place; of each lane and kind only changes. */
+  readonly controls: readonly ControlEvent[];
   /** Hits that fell on the very tick and note of a louder one and were taken into it. */
   readonly merged: number;
   /** Grace strokes that would have come before the start and were left out. */

@@ -56,6 +56,7 @@ export function landedEvents(
       tick,
       part: part.id,
       voice: id,
+      lane: null,
       channel: part.channel,
       note: voice.note,
       velocity,

@@ -1,15 +1,15 @@
 import { barTicks, pulses } from '../../time/meter.ts';
 import { silent, type FollowedHit } from '../hits.ts';
 import type { RuleOf, ShapeRule } from './rule.ts';
-import { derivedId, touches } from './rule.ts';
+import { derivedId, touches, within } from './rule.ts';
 
-/** Leaves only the voice's hits on the pulse of the meter, and plays the pulses that it leaves out. */
+/** Leaves of a stretch only the voice's hits on the pulse of the meter, and plays the pulses that it leaves out. */
 export const pulse: ShapeRule<RuleOf<'pulse'>> = (hits, shape, { meter, length }) => {
   const bar = barTicks(meter);
   const inBar = pulses(meter);
   const places = Array.from({ length: Math.ceil(length / bar) }, (_, i) => inBar.map((at) => i * bar + at))
     .flat()
-    .filter((at) => at < length);
+    .filter((at) => at < length && within(shape, at));
   const isKept = (hit: FollowedHit) => touches([shape.voice], hit) && places.includes(hit.at);
   const played = hits.filter(isKept).map((hit) => hit.at);
   const added = places
@@ -24,5 +24,5 @@ export const pulse: ShapeRule<RuleOf<'pulse'>> = (hits, shape, { meter, length }
       pitch: 0,
       origin: 'followed',
     }));
-  return [...hits.map((hit) => (isKept(hit) ? hit : silent(hit))), ...added];
+  return [...hits.map((hit) => (isKept(hit) || !within(shape, hit.at) ? hit : silent(hit))), ...added];
 };

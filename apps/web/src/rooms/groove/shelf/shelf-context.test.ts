@@ -15,7 +15,7 @@ test.each(items.map((item) => [item.pattern.name, item] as const))(
     const context = inShelfContext(lanterns, pattern);
     if (!context) throw new Error('no context');
     const timeline = heard(context.document);
-    expect(timeline.tempo).toBe(132);
+    expect(timeline.tempos).toEqual([{ tick: 0, tempo: 132 }]);
     expect(timeline.length % pattern.length === 0 || timeline.length > pattern.length).toBe(true);
     const types = new Set(
       timeline.events.map((event) => indexOf(context.document).part(event.part)?.type ?? 'none'),

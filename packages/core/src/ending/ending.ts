@@ -1,0 +1,49 @@
+import type { SongDocument } from '../song/document.ts';
+import type { Refusal } from '../song/outcome.ts';
+import type { Hit, Id, Pattern, Slot } from '../song/records.ts';
+import { PPQ } from '../time/ticks.ts';
+import { endOf } from './drop-out.ts';
+
+/** How a groove comes to its end. */
+export interface Ending {
+  /** How long it is, in ticks: it takes the place of as much of the groove. */
+  readonly last: number;
+  /** One hit that all stops on: where, in ticks before the end, and on which rows; null to play up to the end. */
+  readonly stop: {
+    readonly before: number;
+    readonly voices: readonly Id[];
+    readonly velocity: number;
+  } | null;
+  /** How the slot that it is placed in slows; null for in tempo. */
+  readonly slows: NonNullable<Slot['slows']> | null;
+}
+
+/** How long the last hit may ring, in ticks. */
+const RINGS = 2 * PPQ;
+
+/**
+ * An ending of a groove, as a pattern that follows it: from the stop on all rows are silent but for one hit on the chosen
+ * ones. The slowing belongs to the slot that it is placed in, since tempo is not a pattern's. Refused for under a beat or
+ * over four bars, for a stop outside it or on no row, and when it neither stops nor slows.
+ */
+export function endingPattern(
+  document: SongDocument,
+  groove: Id,
+  { last, stop, slows }: Ending,
+  id: Id,
+  name: string,
+): Pattern | Refusal {
+  const plain = endOf(document, groove, last, 'ending', id, name);
+  if ('reason' in plain) return plain;
+  if (!stop) return slows ? plain : { reason: 'An ending stops on a hit, slows down, or both.' };
+  const at = plain.length - stop.before;
+  if (stop.before < 1 || at < 0) return { reason: 'The stop lies outside the ending.' };
+  if (!stop.voices.length) return { reason: 'Choose a row that it stops on.' };
+  const length = Math.min(RINGS, stop.before);
+  const hit = (voice: Id): Hit => ({ voice, at, velocity: stop.velocity, length, offsetMs: 0, pitch: 0 });
+  return {
+    ...plain,
+    shapes: [{ id: 'stop', rule: 'silence', voices: null, from: at, to: plain.length }],
+    own: Object.fromEntries(stop.voices.map((voice, i) => [`stop-${i + 1}`, hit(voice)])),
+  };
+}

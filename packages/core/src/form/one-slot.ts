@@ -1,0 +1,29 @@
+import type { Refusal } from '../song/outcome.ts';
+import { LONGEST_SLOT, type Slot } from '../song/records.ts';
+import { MOST_LAYERS } from './split.ts';
+
+/**
+ * Slots that follow one another as a single one that plays the same: each layer in its stretch. It is known by the id of
+ * the last one, and lands and slows as that does. Refused when one before the last lands or slows, for more layers than a
+ * slot has, and for more than 64 bars of 4/4.
+ */
+export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
+  const last = slots.at(-1);
+  if (!last) return { reason: 'There is no slot.' };
+  if (slots.some((slot) => slot !== last && (slot.landing || slot.slows)))
+    return { reason: 'A slot before the last one lands or slows down, which would be lost.' };
+  const length = slots.reduce((sum, slot) => sum + slot.length, 0);
+  if (length > LONGEST_SLOT) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
+  let start = 0;
+  const layers = slots.flatMap((slot) => {
+    const [from, end] = [start, start + slot.length];
+    start = end;
+    return slot.layers.map((layer) => ({
+      ...layer,
+      from: from + (layer.from ?? 0),
+      to: from + (layer.to ?? slot.length),
+    }));
+  });
+  if (layers.length > MOST_LAYERS) return { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
+  return { ...last, length, layers };
+}

@@ -1,0 +1,50 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Id, Slot } from '../song/records.ts';
+import { PPQ } from '../time/ticks.ts';
+import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
+import type { Stretch } from './stretches.ts';
+
+/** How far apart the tempos of a slowing stand, in ticks: a 16th note. */
+const STEP = PPQ / 4;
+
+/**
+ * The tempos of stretches that begin at `origin` ticks of the song: its own, and in the last ticks of a slot that slows a
+ * new one at every 16th, on a straight line to the slot's last. What follows such a slot is in the song's tempo again.
+ */
+export function tempoMapOf(stretches: readonly Stretch[], origin: number, tempo: number): TempoMap {
+  const points: TempoPoint[] = [{ tick: 0, tempo }];
+  for (const { slot, start } of stretches) {
+    if (!slot.slows) continue;
+    const end = start - origin + slot.length;
+    const over = Math.min(slot.slows.over, slot.length);
+    const from = end - over;
+    const steps = Math.max(1, Math.floor(over / STEP));
+    const last = (tempo * slot.slows.to) / 100;
+    const slowed = Array.from({ length: steps }, (_, i) => ({
+      tick: from + i * STEP,
+      tempo: tempo + ((last - tempo) * (i + 1)) / steps,
+    }));
+    if (points.at(-1)?.tick === from) points.pop();
+    points.push(...slowed, { tick: end, tempo });
+  }
+  const length = stretches.reduce((sum, { slot }) => sum + slot.length, 0);
+  return points.filter((point) => point.tick < Math.max(1, length));
+}
+
+/** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */
+export function setSlowing(
+  document: SongDocument,
+  section: Id,
+  slot: Id,
+  slows: NonNullable<Slot['slows']> | null,
+): Outcome {
+  const record = indexOf(document).section(section);
+  const found = record?.slots.find((one) => one.id === slot);
+  if (!record || !found) return { reason: 'That slot is gone.' };
+  if (!slows && !found.slows) return null;
+  const next = slows ? { ...found, slows } : omit(found, 'slows');
+  const slots = record.slots.map((one) => (one === found ? next : one));
+  return { label: slows ? 'slow down' : 'no slowing', put: [{ ...record, slots }], remove: [] };
+}

@@ -1,0 +1,67 @@
+import type { SongDocument } from '../song/document.ts';
+import type { ControlEvent, Timeline } from '../timeline/events.ts';
+import { lanesOf, type Lane } from '../timeline/lanes.ts';
+import type { MidiEvent } from './bytes/format.ts';
+
+/** Controller numbers: data entry, level (expression), filter (brightness), and the registered parameter's two halves. */
+const NUMBER = {
+  dataEntry: 6,
+  dataEntryFine: 38,
+  level: 11,
+  filter: 74,
+  parameter: 101,
+  parameterFine: 100,
+} as const;
+/** A parameter number that is none: what follows changes nothing by mistake. */
+const NO_PARAMETER = 127;
+const [BEND_AT_REST, BEND_HIGHEST] = [8192, 16_383];
+
+/** The events of one lane of a timeline in ticks of the file: the range of its bend first, then what it says. */
+export function laneEvents(timeline: Timeline, lane: Lane, scale: (tick: number) => number): MidiEvent[] {
+  const own = timeline.controls.filter((event) => event.lane === lane.pattern);
+  const range = own.some((event) => event.kind === 'pitch') ? rangeMessage(lane) : [];
+  return [...range, ...own.map((event) => controlMessage(event, lane, scale(event.tick)))];
+}
+
+/** The lanes of a song that some event of a timeline belongs to. */
+export function lanesIn(document: SongDocument, timeline: Timeline): readonly Lane[] {
+  const used = new Set(timeline.controls.map((event) => event.lane));
+  return [...lanesOf(document).values()].filter((lane) => used.has(lane.pattern));
+}
+
+/** Registered parameter 0, how many semitones a full bend is, closed again so that nothing else can change it. */
+function rangeMessage({ channel, range }: Lane): MidiEvent[] {
+  const says: readonly (readonly [number, number])[] = [
+    [NUMBER.parameter, 0],
+    [NUMBER.parameterFine, 0],
+    [NUMBER.dataEntry, range],
+    [NUMBER.dataEntryFine, 0],
+    [NUMBER.parameter, NO_PARAMETER],
+    [NUMBER.parameterFine, NO_PARAMETER],
+  ];
+  return says.map(([number, value]) => ({ tick: 0, type: 'controller', channel, number, value }));
+}
+
+function controlMessage({ kind, value, channel }: ControlEvent, { range }: Lane, tick: number): MidiEvent {
+  if (kind !== 'pitch') return { tick, type: 'controller', channel, number: NUMBER[kind], value };
+  return { tick, type: 'pitchBend', channel, value: bendOf(value, range) };
+}
+
+/**
+ * Semitones as a bend 0..16383, 8192 at rest, where a full bend is `range` semitones.
+ * @example bendOf(-12, 12) // => 0
+ */
+export function bendOf(semitones: number, range: number): number {
+  if (!range) return BEND_AT_REST;
+  return Math.min(BEND_HIGHEST, Math.max(0, Math.round(BEND_AT_REST * (1 + semitones / range))));
+}
+
+/** Controllers and bends in words to compare, in the order of their track; others have nothing to say here. */
+export function controlWords(events: readonly MidiEvent[]): string[] {
+  return events.flatMap((event) => {
+    if (event.type === 'pitchBend') return [`${event.channel} bend ${event.value}@${event.tick}`];
+    if (event.type === 'controller')
+      return [`${event.channel} cc${event.number} ${event.value}@${event.tick}`];
+    return [];
+  });
+}

@@ -1,0 +1,50 @@
+import { z } from 'zod';
+import { idSchema } from './text.ts';
+
+/** What a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11). */
+export const CONTROL_KINDS = ['pitch', 'filter', 'level'] as const;
+
+/** How far a curve may reach over its pattern's ends, in ticks: 16 bars of 4/4. */
+const FARTHEST = 16 * 3840;
+
+/** The most semitones that pitch moves either way. */
+export const MOST_SEMITONES = 24;
+
+/**
+ * A way through three values: at its start, at `turn` percent of it, and at its end; each half is bent by `bend`
+ * (-100 early, 0 straight, 100 late).
+ */
+const curveSchema = (least: number, most: number) => {
+  const value = z.number().min(least).max(most);
+  return z.strictObject({
+    start: value,
+    middle: value,
+    end: value,
+    turn: z.number().min(5).max(95),
+    bend: z.number().min(-100).max(100),
+  });
+};
+
+export const velocityCurveSchema = curveSchema(1, 127);
+export const pitchCurveSchema = curveSchema(-MOST_SEMITONES, MOST_SEMITONES);
+export const controllerCurveSchema = curveSchema(0, 127);
+
+const control = {
+  /** The voices whose hits it moves. */
+  voices: z.array(idSchema).min(1),
+  /**
+   * The stretch of the pattern that its curve spans, in ticks, which may reach over its ends; the last value is kept up to
+   * the pattern's end.
+   */
+  from: z.int().min(-FARTHEST).max(FARTHEST),
+  to: z
+    .int()
+    .min(-FARTHEST)
+    .max(2 * FARTHEST),
+};
+
+/** What moves while a pattern plays, and is at rest again at its end. */
+export const controlSchema = z.discriminatedUnion('kind', [
+  z.strictObject({ ...control, kind: z.literal('pitch'), curve: pitchCurveSchema }),
+  z.strictObject({ ...control, kind: z.literal(['filter', 'level']), curve: controllerCurveSchema }),
+]);

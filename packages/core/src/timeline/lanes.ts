@@ -1,0 +1,142 @@
+import { AT_REST, CONTROL_STEP, controlValue } from '../feel/curve.ts';
+import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { CONTROL_KINDS } from '../song/curves.ts';
+import type { Control, Id, Pattern } from '../song/records.ts';
+import type { ControlEvent, NoteEvent } from './events.ts';
+
+/** A channel of its own for the hits that a pattern's controls move, since bend and controllers move a whole channel. */
+export interface Lane {
+  readonly pattern: Id;
+  readonly part: Id;
+  /** 0..15. */
+  readonly channel: number;
+  /** How many semitones a full bend is either way; 0 where pitch does not move. */
+  readonly range: number;
+  readonly name: string;
+}
+
+/** The channel of drums by General MIDI and that of cues, which stay free of lanes. */
+const TAKEN = [9, 15];
+
+const known = new WeakMap<SongDocument, ReadonlyMap<Id, Lane>>();
+
+/**
+ * The lanes of a song by pattern, in the order of its patterns. Each has a channel that no part uses; when there are more
+ * of them than free channels, channels come round again.
+ */
+export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
+  const before = known.get(document);
+  if (before) return before;
+  const { parts, patternsOf, pattern } = indexOf(document);
+  const taken = new Set([...TAKEN, ...parts.map((part) => part.channel)]);
+  const free = Array.from({ length: 16 }, (_, i) => i).filter((channel) => !taken.has(channel));
+  const lanes = new Map<Id, Lane>();
+  for (const part of parts)
+    for (const one of patternsOf(part.id)) {
+      if (!mayMove(one, pattern)) continue;
+      const { controls } = resolve(document, one.id);
+      if (!controls.length) continue;
+      const channel = free[lanes.size % Math.max(1, free.length)] ?? part.channel;
+      const range = rangeOf(controls);
+      lanes.set(one.id, {
+        pattern: one.id,
+        part: part.id,
+        channel,
+        range,
+        name: `${part.name}: ${one.name}`,
+      });
+    }
+  known.set(document, lanes);
+  return lanes;
+}
+
+/** Whether a pattern or one that it follows has controls at all, told without working it out. */
+function mayMove(pattern: Pattern, byId: (id: Id) => Pattern | undefined): boolean {
+  for (let at: Pattern | undefined = pattern; at; at = at.parent ? byId(at.parent) : undefined)
+    if (at.controls) return at.controls.length > 0;
+  return false;
+}
+
+/** The smallest usual bend range, of two semitones, or as many as the pitch moves. */
+function rangeOf(controls: readonly Control[]): number {
+  const pitches = controls.filter((one) => one.kind === 'pitch');
+  if (!pitches.length) return 0;
+  const reached = pitches.flatMap(({ curve: { start, middle, end } }) => [start, middle, end].map(Math.abs));
+  return Math.max(2, Math.ceil(Math.max(...reached)));
+}
+
+/** Whether a hit of the voice is moved by the pattern's controls. */
+export function isMoved({ controls }: ResolvedPattern, voice: Id): boolean {
+  return controls.some((one) => one.voices.includes(voice));
+}
+
+/**
+ * What a pattern's controls say while it is played for `length` ticks from `start`, repeated as needed: a value at each
+ * 32nd where it changes, and at rest again at the end.
+ */
+export function controlEvents(
+  { controls, pattern }: ResolvedPattern,
+  lane: Lane,
+  start: number,
+  length: number,
+): ControlEvent[] {
+  const out: ControlEvent[] = [];
+  for (const kind of CONTROL_KINDS) {
+    const own = controls.filter((one) => one.kind === kind);
+    if (!own.length) continue;
+    let last: number | null = null;
+    const say = (tick: number, value: number) => {
+      if (value !== last)
+        out.push({ tick: start + tick, lane: lane.pattern, channel: lane.channel, kind, value });
+      last = value;
+    };
+    for (let round = 0; round < length; round += pattern.length)
+      for (let at = 0; at < pattern.length && round + at < length; at += CONTROL_STEP) {
+        const control = own.findLast((one) => one.from <= at);
+        say(round + at, control ? controlValue(control, at) : AT_REST[kind]);
+      }
+    say(length, AT_REST[kind]);
+  }
+  return out;
+}
+
+/** Control events in order; of several of one kind at the same place the last is what counts. */
+export function inOrder(events: readonly ControlEvent[]): ControlEvent[] {
+  const last = new Map<string, ControlEvent>();
+  for (const event of events) {
+    const key = `${event.tick} ${event.lane} ${event.kind}`;
+    last.delete(key);
+    last.set(key, event);
+  }
+  return [...last.values()].sort((a, b) => a.tick - b.tick);
+}
+
+/** How a note is moved from a place on, `after` ticks from its start: semitones, filter and level 0..127. */
+export interface Move {
+  readonly after: number;
+  readonly pitch: number;
+  readonly filter: number;
+  readonly level: number;
+}
+
+/** How a note is moved at its start and while it sounds, for at most `rings` ticks; `null` when nothing moves it. */
+export function movesOf(
+  controls: readonly ControlEvent[],
+  { lane, tick }: Pick<NoteEvent, 'lane' | 'tick'>,
+  rings: number,
+): readonly Move[] | null {
+  if (lane === null) return null;
+  const moves: Move[] = [{ after: 0, ...AT_REST }];
+  for (const event of controls) {
+    if (event.lane !== lane) continue;
+    if (event.tick > tick + rings) break;
+    const before = moves.at(-1);
+    if (!before) break;
+    const after = Math.max(0, event.tick - tick);
+    const next = { ...before, after, [event.kind]: event.value };
+    if (after === before.after) moves[moves.length - 1] = next;
+    else moves.push(next);
+  }
+  return moves;
+}
