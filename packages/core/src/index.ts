@@ -66,6 +66,7 @@ export * from './form/stretches.ts';
 export * from './form/layer.ts';
 export * from './form/phrases.ts';
 export * from './form/slowing.ts';
+export * from './form/slot-end.ts';
 export * from './form/usage.ts';
 export * from './form/reach.ts';
 export * from './form/split.ts';

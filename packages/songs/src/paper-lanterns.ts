@@ -1,9 +1,13 @@
 import {
+  buildPattern,
   documentOf,
   makeFill,
   meter,
   isChange,
+  straight,
+  USUAL_BUILD,
   USUAL_FILL,
+  type BuildRecipe,
   type Pattern,
   type SongDocument,
   type SongRecord,
@@ -131,31 +135,23 @@ function grooves(): Pattern[] {
       order: 20,
       own: { 'crash-1': hitAt('crash', 0, 112, 1920) },
     }),
-    slowBoil(),
   ];
 }
 
-/** A snare that doubles its speed every bar over four, on a soft kick, and leaves the last beat silent. */
-function slowBoil(): Pattern {
-  const hits = [1, 2, 4, 8].flatMap((rate, bar) =>
-    Array.from({ length: rate * (bar === 3 ? 3 : 4) }, (_, i) => bar * BAR + (i * 960) / rate),
-  );
-  const own = Object.fromEntries(
-    hits.map((at, i) => [`boil-${i + 1}`, hitAt('snare', at, Math.round(38 + (at / (4 * BAR)) * 78), 60)]),
-  );
-  return pattern({
-    ...drums,
-    id: 'boil',
-    name: 'Slow boil',
-    role: 'build-up',
-    length: 4 * BAR,
-    order: 21,
-    own: {
-      ...own,
-      ...row('kick', '6...6...6...6... | 6...6...6...6... | 7...7...7...7... | 7...7...7.......'),
-    },
-    grids: { snare: 8 },
-  });
+/** A snare over the groove's kick that gathers speed, rises by an octave and opens, up to two silent beats. */
+function slowBoil(base: SongDocument): Pattern {
+  const recipe: BuildRecipe = {
+    ...USUAL_BUILD,
+    voice: 'snare',
+    second: null,
+    lasts: 4 * BAR,
+    silence: 1920,
+    pitch: straight(0, 12, 40),
+    filter: { start: 20, middle: 84, end: 127, turn: 50, bend: 0 },
+  };
+  const made = buildPattern(base, 'main', recipe, 'boil', 'Slow boil');
+  if ('reason' in made) throw new Error(made.reason);
+  return { ...made, order: 21 };
 }
 
 function basses(): Pattern[] {
@@ -323,5 +319,5 @@ export function paperLanterns(): SongDocument {
       ]),
     ),
   ]);
-  return documentOf([...Object.values(base.records), ...fills(base)]);
+  return documentOf([...Object.values(base.records), ...fills(base), slowBoil(base)]);
 }

@@ -1,10 +1,13 @@
 import {
+  buildPattern,
   documentOf,
   isChange,
   makeFill,
+  USUAL_BUILD,
   USUAL_FILL,
+  type BuildRecipe,
   meter,
-  smoothPlaces,
+  straight,
   type Pattern,
   type SongDocument,
 } from '@plucky/core';
@@ -90,7 +93,6 @@ function patterns(): Pattern[] {
       shapes: [{ id: 'thin', rule: 'thin', voices: ['closed-hat', 'kick', 'snare'], keep: 45 }],
       own: { 'rim-1': hitAt('rim', 960, 76), 'rim-2': hitAt('rim', BAR + 960, 76) },
     }),
-    riverRising(),
     pattern({
       ...bass,
       id: 'bass-main',
@@ -125,27 +127,22 @@ function patterns(): Pattern[] {
   ];
 }
 
-/** A snare that gathers speed smoothly over eight bars, from one hit a beat to six, less the last three 8ths. */
-function riverRising(): Pattern {
-  const length = 8 * BAR;
-  const beats = length / BEAT - 3;
-  const places = smoothPlaces(beats, 0.5, 4, BEAT);
-  const own = Object.fromEntries(
-    places.map((at, i) => [
-      `rise-${i + 1}`,
-      hitAt('snare', at, Math.round(34 + (84 * i) / places.length), 60),
-    ]),
-  );
-  const kick = row('kick', '6... 6... 6..... |'.repeat(7) + '7... 7... ......');
-  return pattern({
-    ...drums,
-    id: 'rise',
-    name: 'River rising',
-    role: 'build-up',
-    length,
-    order: 20,
-    own: { ...own, ...kick },
-  });
+/** A snare over the groove's kick that gathers speed smoothly and opens over eight bars, less the last three 8ths. */
+function riverRising(base: SongDocument): Pattern {
+  const recipe: BuildRecipe = {
+    ...USUAL_BUILD,
+    voice: 'snare',
+    second: null,
+    lasts: 8 * BAR,
+    rate: { from: 0.5, to: 4 },
+    silence: 3 * BEAT,
+    velocity: straight(34, 118),
+    filter: straight(28, 127, 20),
+    level: straight(80, 127),
+  };
+  const made = buildPattern(base, 'main', recipe, 'rise', 'River rising');
+  if ('reason' in made) throw new Error(made.reason);
+  return { ...made, order: 20 };
 }
 
 /** 118 bpm, 7/8 in 2+2+3, D dorian, triplet rows and a long smooth build-up: 56 bars. */
@@ -180,6 +177,7 @@ export function sevenHerons(): SongDocument {
   return documentOf([
     ...Object.values(base.records),
     ...fill.put,
+    riverRising(base),
     section(
       'intro',
       'Intro',

@@ -72,7 +72,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
           </IconButton>
         </span>
       </Tooltip>
-      <Box sx={{ width: 250, minWidth: 0 }}>
+      <Box sx={{ width: preview ? 460 : 250, minWidth: 0 }}>
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: 14 }}>
           {what?.title ?? nothingToPlay(reach)}
         </Typography>

@@ -1,3 +1,4 @@
+import { roundTheKit } from '../fill/travel.ts';
 import type { BuildRecipe, Curve, Voice } from '../song/records.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
@@ -91,17 +92,12 @@ export const BUILD_STARTERS: readonly BuildStarter[] = [
   },
 ];
 
-/** The drum that build-ups are usually played on: the snare, or the first row. */
-export function usualBuildVoice(voices: readonly Voice[]): Voice | undefined {
-  return voices.find((voice) => voice.family === 'snare') ?? voices[0];
-}
-
 /**
- * A starter as a recipe for a meter and the rows of a part; rates count beats of the meter, so that those of 8ths come
+ * A starter as a recipe for a meter and the rows of a part, played on the snare or the first row; rates count beats of the meter, so that those of 8ths come
  * half as fast. Throws RangeError for a part without rows.
  */
 export function buildFrom(starter: BuildStarter, meter: Meter, voices: readonly Voice[]): BuildRecipe {
-  const voice = usualBuildVoice(voices);
+  const voice = roundTheKit(voices)[0] ?? voices[0];
   if (!voice) throw new RangeError('A build-up is played on a row.');
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const other = voices.find((one) => one.family === 'tom' || one.family === 'percussion');

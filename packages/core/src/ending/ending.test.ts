@@ -1,6 +1,6 @@
 import { Midi } from '@tonejs/midi';
 import { placeAtEnd, type Placing } from '../form/place-fill.ts';
-import { setSlowing } from '../form/slowing.ts';
+import { setSlowing } from '../form/slot-end.ts';
 import { exportOptions } from '../midi/options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
@@ -176,7 +176,7 @@ describe('slowing', () => {
     const plain = after(all, setSlowing(all, 'verse', 'c', null));
     expect(plain).toEqual(verseAndChorus());
     expect(setSlowing(plain, 'verse', 'c', null)).toBeNull();
-    expect(setSlowing(plain, 'verse', 'gone', null)).toEqual({ reason: 'That slot is gone.' });
+    expect(setSlowing(plain, 'verse', 'gone', { over: BAR, to: 50 })).toBeNull();
   });
 
   test('is placed with the ending that slows, in its slot', () => {

@@ -134,7 +134,8 @@ function edit(
   return next && { label, put: [next], remove: [] };
 }
 
-function editSlot(
+/** Changes a slot of a section; `null` when the slot is gone or nothing changes. */
+export function editSlot(
   document: SongDocument,
   section: Id,
   slot: Id,

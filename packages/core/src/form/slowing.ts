@@ -1,7 +1,3 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Id, Slot } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
 import type { Stretch } from './stretches.ts';
@@ -31,20 +27,4 @@ export function tempoMapOf(stretches: readonly Stretch[], origin: number, tempo:
   }
   const length = stretches.reduce((sum, { slot }) => sum + slot.length, 0);
   return points.filter((point) => point.tick < Math.max(1, length));
-}
-
-/** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */
-export function setSlowing(
-  document: SongDocument,
-  section: Id,
-  slot: Id,
-  slows: NonNullable<Slot['slows']> | null,
-): Outcome {
-  const record = indexOf(document).section(section);
-  const found = record?.slots.find((one) => one.id === slot);
-  if (!record || !found) return { reason: 'That slot is gone.' };
-  if (!slows && !found.slows) return null;
-  const next = slows ? { ...found, slows } : omit(found, 'slows');
-  const slots = record.slots.map((one) => (one === found ? next : one));
-  return { label: slows ? 'slow down' : 'no slowing', put: [{ ...record, slots }], remove: [] };
 }

@@ -19,6 +19,7 @@ import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
 import { color, SERIF } from '../../ui/tokens.ts';
+import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
 import { mergedNaming, slotAgain } from './slot-edits.ts';
 
@@ -41,6 +42,7 @@ export function SlotSettings({ document, section, slot }: SlotProps) {
       ))}
       <LengthChoice document={document} section={section} slot={slot} />
       <SlotButtons section={section} slot={slot} />
+      <SlotEnd document={document} section={section} slot={slot} />
       <SlotLayers document={document} section={section} slot={slot} />
     </Box>
   );

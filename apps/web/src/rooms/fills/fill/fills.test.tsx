@@ -1,4 +1,4 @@
-import { act, screen, within } from '@testing-library/react';
+import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import {
   candidateOf,
@@ -10,9 +10,10 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
-import { useSession } from '../../session/store.ts';
-import { show } from '../../testing/render.tsx';
+import { useSession } from '../../../session/store.ts';
+import { show } from '../../../testing/render.tsx';
 import {
   chooseFill,
   discardFill,
@@ -24,8 +25,9 @@ import {
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { CONTEXT_ID, inContext } from './context.ts';
-import { PlaceBar } from './PlaceBar.tsx';
+import { CONTEXT_ID, inContext } from '../context.ts';
+import { PlaceBar } from '../PlaceBar.tsx';
+import { placesIn } from '../places.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
 jest.mock('./maker.ts', () => ({ theMaker: () => ({}) }));
@@ -198,23 +200,29 @@ test('the recipe is set by its panel, a starter fits the meter, and a fill by ha
 
 test('a fill is placed where and how it is told, with what lands after it', async () => {
   const places: string[] = [];
-  const Bar = () => (
-    <PlaceBar
-      document={lanterns}
-      landing={null}
-      disabled={false}
-      onLanding={(landing) => places.push(landing?.voice ?? 'none')}
-      onPlace={(place, where) => {
-        const [one] = some(1);
-        if (!one) return;
-        const now = { records: { ...lanterns.records, [one.pattern.id]: one.pattern } };
-        const outcome = place(now, one.pattern.id);
-        places.push(where, outcome && 'put' in outcome ? outcome.label : 'refused');
-      }}
-    />
-  );
+  const offered = placesIn(lanterns, null);
+  const Bar = () => {
+    const [key, setKey] = useState('');
+    return (
+      <PlaceBar
+        document={lanterns}
+        places={offered}
+        where={offered.find((one) => one.key === key) ?? offered[0]}
+        landing={null}
+        disabled={false}
+        onWhere={setKey}
+        onLanding={(landing) => places.push(landing?.voice ?? 'none')}
+        onPlace={(place, where) => {
+          const [one] = some(1);
+          if (!one) return;
+          const now = { records: { ...lanterns.records, [one.pattern.id]: one.pattern } };
+          const outcome = place(now, one.pattern.id);
+          places.push(where, outcome && 'put' in outcome ? outcome.label : 'refused');
+        }}
+      />
+    );
+  };
   show(lanterns, <Bar />);
-  act(() => useSession.setState({ slot: null }));
   await userEvent.click(screen.getByRole('combobox', { name: 'Place it' }));
   await userEvent.click(screen.getByRole('option', { name: 'End of Verse 1' }));
   await userEvent.click(button('Crash lands'));

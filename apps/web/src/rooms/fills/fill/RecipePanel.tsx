@@ -2,7 +2,6 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import {
   barTicks,
   beatTicks,
-  familyOrder,
   FEET,
   feelOf,
   FILL_STARTERS,
@@ -20,11 +19,12 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useNavigate } from 'react-router';
-import { useEdit } from '../../document/context.tsx';
-import { freshId, freshSeed } from '../../document/ids.ts';
-import { choosePattern } from '../../session/store.ts';
-import { Amount, Choice, Choices, Group } from '../../ui/parts.tsx';
-import { color } from '../../ui/tokens.ts';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId, freshSeed } from '../../../document/ids.ts';
+import { choosePattern } from '../../../session/store.ts';
+import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { MakeChoice } from '../MakeChoice.tsx';
 import { setRecipe, useBench } from './bench.ts';
 
 const TRAVEL_NAMES: Readonly<Record<FillRecipe['travel'], string>> = {
@@ -75,21 +75,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
       aria-label="Recipe"
       sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
     >
-      <TextField
-        select
-        fullWidth
-        size="small"
-        label="From"
-        value={groove}
-        onChange={(event) => choosePattern(event.target.value)}
-        sx={{ mb: 1.25, mt: 0.5 }}
-      >
-        {familyOrder(index, part).map(({ pattern, depth }) => (
-          <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
-            {pattern.name}
-          </MenuItem>
-        ))}
-      </TextField>
+      <MakeChoice document={document} groove={groove} />
       <TextField
         select
         fullWidth

@@ -16,9 +16,9 @@ import {
   type Repair,
   type SongDocument,
 } from '@plucky/core';
-import { freshSeed } from '../../document/ids.ts';
-import { Choice, QuietButton } from '../../ui/parts.tsx';
-import { color } from '../../ui/tokens.ts';
+import { freshSeed } from '../../../document/ids.ts';
+import { Choice, QuietButton } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
 import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 
 /** By how much one press makes a fill busier or less busy, in percent points. */

@@ -1,0 +1,49 @@
+import { MenuItem, TextField } from '@mui/material';
+import { familyOrder, indexOf, type Id, type SongDocument } from '@plucky/core';
+import { choosePattern } from '../../session/store.ts';
+import { Choices } from '../../ui/parts.tsx';
+import { MAKES, useRoom, type Make } from './session.ts';
+
+const NAMES: Readonly<Record<Make, string>> = {
+  fill: 'Fill',
+  'build-up': 'Build-up',
+  'drop-out': 'Drop-out',
+  ending: 'Ending',
+};
+
+/** What is made, and from which pattern. */
+export function MakeChoice({ document, groove }: { document: SongDocument; groove: Id }) {
+  const make = useRoom((room) => room.make);
+  const index = indexOf(document);
+  return (
+    <>
+      <Choices
+        title="Make"
+        value={make}
+        options={MAKES.map((value) => ({ value, label: NAMES[value] }))}
+        onChange={(next) => useRoom.setState({ make: next })}
+      />
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="From"
+        value={groove}
+        onChange={(event) => {
+          useRoom.setState({ groove: null });
+          choosePattern(event.target.value);
+        }}
+        sx={{ mb: 1.25, mt: 0.5 }}
+      >
+        {index.parts
+          .filter((one) => make === 'build-up' || one.type === 'drums')
+          .flatMap((one) => familyOrder(index, one.id))
+          .map(({ pattern: one, depth }) => (
+            <MenuItem key={one.id} value={one.id} sx={{ pl: 2 + depth * 1.5 }}>
+              {one.name}
+            </MenuItem>
+          ))}
+      </TextField>
+    </>
+  );
+}

@@ -1,0 +1,282 @@
+import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import {
+  barTicks,
+  beatTicks,
+  BUILD_STARTERS,
+  feelOf,
+  indexOf,
+  lengthName,
+  resolve,
+  SPEEDS,
+  straight,
+  UNDERS,
+  type BuildRecipe,
+  type Curve,
+  type Id,
+  type SongDocument,
+  type Voice,
+} from '@plucky/core';
+import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { MakeChoice } from '../MakeChoice.tsx';
+import { addBuild, buildOf, setBuild } from './builds.ts';
+import { rateWords } from './SpeedPane.tsx';
+
+const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {
+  'by doubling': 'By doubling',
+  smoothly: 'Smoothly',
+  'second voice': 'Second voice fades in',
+  steady: 'Steady',
+};
+const UNDER_NAMES: Readonly<Record<BuildRecipe['under'], string>> = {
+  groove: 'Groove plays on',
+  kick: 'Kick only',
+  nothing: 'Nothing',
+};
+/** What each mover begins with when it is switched on. */
+const MOVES: readonly {
+  readonly kind: 'pitch' | 'filter' | 'level';
+  readonly name: string;
+  readonly begin: Curve;
+}[] = [
+  { kind: 'pitch', name: 'Pitch', begin: straight(0, 12) },
+  { kind: 'filter', name: 'Filter', begin: straight(24, 127) },
+  { kind: 'level', name: 'Level', begin: straight(64, 127) },
+];
+/** Slowest and fastest rates of the sliders, in hits a beat. */
+const SLIDER = { least: 0.25, most: 16 };
+const MOST_SILENCE = 8;
+
+/** What a build-up is made by: its row, how long it lasts, how it gathers speed, what moves, and how it comes to its end. */
+export function BuildPanel({
+  document,
+  groove,
+  recipe,
+}: {
+  document: SongDocument;
+  groove: Id;
+  recipe: BuildRecipe;
+}) {
+  const index = indexOf(document);
+  const resolved = resolve(document, groove);
+  const { part } = resolved.pattern;
+  const { meter } = feelOf(document, resolved);
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
+  const voices = index.voicesOf(part);
+  const isPitched = index.part(part)?.type === 'notes';
+  const rises = recipe.speed === 'smoothly' || recipe.speed === 'by doubling';
+  const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
+  const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
+  const setRate = (rate: Partial<BuildRecipe['rate']>) => setBuild({ rate: { ...recipe.rate, ...rate } });
+  return (
+    <Box
+      component="aside"
+      aria-label="Recipe of the build-up"
+      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    >
+      <MakeChoice document={document} groove={groove} />
+      <TextField
+        select
+        fullWidth
+        size="small"
+        label="Put on the bench"
+        value=""
+        onChange={(event) => {
+          const starter = BUILD_STARTERS.find((one) => one.name === event.target.value);
+          if (starter) addBuild(buildOf(starter, document, groove));
+        }}
+        slotProps={{
+          inputLabel: { shrink: true },
+          select: { displayEmpty: true, renderValue: () => 'a starter…' },
+        }}
+        sx={{ mb: 1.5 }}
+      >
+        {BUILD_STARTERS.map((one) => (
+          <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
+            {one.name}
+            <Box component="span" sx={{ display: 'block', fontSize: 11.5, color: color('soft') }}>
+              {one.about}
+            </Box>
+          </MenuItem>
+        ))}
+      </TextField>
+      {voices.length > 1 && (
+        <RowChoice
+          label="Played on"
+          voices={voices}
+          value={recipe.voice}
+          onChange={(voice) => setBuild({ voice })}
+        />
+      )}
+      {recipe.speed === 'second voice' && voices.length > 1 && (
+        <RowChoice
+          label="Second voice"
+          voices={voices}
+          value={recipe.second ?? recipe.voice}
+          onChange={(second) => setBuild({ second })}
+        />
+      )}
+      <Choices
+        title="Lasts"
+        value={recipe.lasts}
+        options={spans.map((ticks) => ({ value: ticks, label: lengthName(ticks, meter) }))}
+        onChange={(lasts) => setBuild({ lasts, silence: Math.min(recipe.silence, lasts - beat) })}
+      />
+      <Choices
+        title="Gathers speed"
+        value={recipe.speed}
+        options={SPEEDS.map((value) => ({ value, label: SPEED_NAMES[value] }))}
+        onChange={(speed) => setBuild({ speed })}
+      />
+      <Amount
+        label={rises ? 'Starts at' : 'Comes at'}
+        value={recipe.rate.from}
+        min={SLIDER.least}
+        max={SLIDER.most}
+        step={0.25}
+        text={`${rateWords(recipe.rate.from)} a beat`}
+        onChange={(from) => setRate({ from })}
+      />
+      {rises && (
+        <Amount
+          label="Arrives at"
+          value={recipe.rate.to}
+          min={SLIDER.least}
+          max={SLIDER.most}
+          step={0.25}
+          text={`${rateWords(recipe.rate.to)} a beat`}
+          onChange={(to) => setRate({ to })}
+        />
+      )}
+      <Group title="What moves">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          {MOVES.map(({ kind, name, begin }) => (
+            <Choice
+              key={kind}
+              chosen={recipe[kind] !== null}
+              onClick={() => setBuild({ [kind]: recipe[kind] ? null : begin })}
+            >
+              {name}
+            </Choice>
+          ))}
+        </Box>
+        {(recipe.filter ?? recipe.level ?? (recipe.pitch && recipe.pitchAs === 'bend')) && (
+          <Typography sx={{ fontSize: 12, color: color('soft'), mt: 0.75 }}>
+            Leaves on a channel and track of its own.
+          </Typography>
+        )}
+      </Group>
+      {isPitched && recipe.pitch && (
+        <Choices
+          title="Pitch leaves as"
+          value={recipe.pitchAs}
+          options={[
+            { value: 'bend', label: 'Bend' },
+            { value: 'notes', label: 'Notes' },
+          ]}
+          onChange={(pitchAs) => setBuild({ pitchAs })}
+        />
+      )}
+      <Amount
+        label="Silence before landing"
+        value={recipe.silence / beat}
+        min={0}
+        max={mostSilence}
+        step={0.5}
+        text={recipe.silence ? lengthName(recipe.silence, meter) : 'none'}
+        onChange={(beats) => setBuild({ silence: Math.round(beats * beat) })}
+      />
+      <Chop recipe={recipe} beat={beat} />
+      <Choices
+        title="Under it"
+        value={recipe.under}
+        options={UNDERS.map((value) => ({ value, label: UNDER_NAMES[value] })).filter(
+          ({ value }) => !isPitched || value !== 'kick',
+        )}
+        onChange={(under) => setBuild({ under })}
+      />
+    </Box>
+  );
+}
+
+export function RowChoice({
+  label,
+  voices,
+  value,
+  onChange,
+}: {
+  label: string;
+  voices: readonly Voice[];
+  value: Id;
+  onChange: (voice: Id) => void;
+}) {
+  return (
+    <TextField
+      select
+      fullWidth
+      size="small"
+      label={label}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+      sx={{ mb: 1.5 }}
+    >
+      {voices.map((voice) => (
+        <MenuItem key={voice.id} value={voice.id}>
+          {voice.name}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** How many of the last beats can be cut to pieces, and into how many pieces a beat. */
+const [CHOPPED, PIECES] = [[1, 2, 4] as const, [1, 2, 4] as const];
+
+/** Whether the last beats are cut to pieces, into how many, and how much of each sounds. */
+function Chop({ recipe, beat }: { recipe: BuildRecipe; beat: number }) {
+  const { chop } = recipe;
+  const set = (fields: Partial<NonNullable<BuildRecipe['chop']>>) =>
+    setBuild({ chop: { last: 2 * beat, piece: beat / 2, sounds: 50, ...chop, ...fields } });
+  return (
+    <Group title="Cut to pieces before it">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: chop ? 0.75 : 0 }}>
+        <Choice chosen={!chop} onClick={() => setBuild({ chop: null })}>
+          Not
+        </Choice>
+        {CHOPPED.map((beats) => (
+          <Choice
+            key={beats}
+            chosen={chop?.last === beats * beat}
+            onClick={() => set({ last: beats * beat })}
+          >
+            {beats} {beats === 1 ? 'beat' : 'beats'}
+          </Choice>
+        ))}
+      </Box>
+      {chop && (
+        <>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 0.75 }}>
+            {PIECES.map((pieces) => (
+              <Choice
+                key={pieces}
+                chosen={chop.piece === Math.round(beat / pieces)}
+                onClick={() => set({ piece: Math.round(beat / pieces) })}
+              >
+                {pieces} a beat
+              </Choice>
+            ))}
+          </Box>
+          <Amount
+            label="Each sounds for"
+            value={chop.sounds}
+            min={10}
+            max={90}
+            step={5}
+            text={`${chop.sounds} %`}
+            onChange={(sounds) => set({ sounds })}
+          />
+        </>
+      )}
+    </Group>
+  );
+}

@@ -1,0 +1,166 @@
+import { curveValue, type Curve } from '@plucky/core';
+import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import { color, type Token } from '../../../ui/tokens.ts';
+import { CurvePoint, Pane, PANE_WIDTH, paneShare, paneY, Silence } from './Pane.tsx';
+
+/** Into how many pieces a curve is drawn. */
+const PIECES = 48;
+const TURNS = { least: 5, most: 95 };
+
+/** What can be taken hold of on a curve. */
+type Hold = 'start' | 'middle' | 'end' | 'bend';
+
+const HOLD_NAMES: Readonly<Record<Hold, string>> = {
+  start: 'at the start',
+  middle: 'in the middle',
+  end: 'at the end',
+  bend: 'bend',
+};
+
+export interface CurvePaneProps {
+  readonly name: string;
+  readonly says: string;
+  readonly ink: Token;
+  readonly curve: Curve;
+  readonly least: number;
+  readonly most: number;
+  /** A value as it is shown beside its point. */
+  readonly words: (value: number) => string;
+  /** The share of the width that the curve spans; the rest is silence. */
+  readonly spans: number;
+  /** The value that the curve rests on, from which it is shaded. */
+  readonly rests: number;
+  /** In px. */
+  readonly height: number;
+  readonly onChange: (curve: Curve) => void;
+}
+
+/** A curve on its own strip: three points to be dragged, or moved by arrow keys, and one between that bends it. */
+export function CurvePane({ name, says, ink, curve, least, most, words, spans, ...pane }: CurvePaneProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  const held = useRef<Hold | null>(null);
+  const { height, onChange } = pane;
+  const width = PANE_WIDTH * spans;
+  const yOf = (value: number) => paneY((value - least) / (most - least), height);
+  const places = placesOf(curve);
+  const path = Array.from({ length: PIECES + 1 }, (_, i) => {
+    const share = i / PIECES;
+    return `${(share * width).toFixed(1)} ${yOf(curveValue(curve, share)).toFixed(1)}`;
+  }).join('L');
+  const drag = (event: PointerEvent) => {
+    const box = svg.current?.getBoundingClientRect();
+    if (!held.current || !box) return;
+    const x = (((event.clientX - box.left) / box.width) * PANE_WIDTH) / width;
+    const y = ((event.clientY - box.top) / box.height) * height;
+    const value = least + paneShare(y, height) * (most - least);
+    onChange(pulled(curve, held.current, x, value, { least, most }));
+  };
+  const keys = (hold: Hold) => (event: KeyboardEvent) => {
+    const next = moved(curve, hold, event, { least, most });
+    if (!next) return;
+    event.preventDefault();
+    event.stopPropagation();
+    onChange(next);
+  };
+  return (
+    <Pane name={name} says={says}>
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${PANE_WIDTH} ${height}`}
+        preserveAspectRatio="none"
+        width="100%"
+        height={height}
+        onPointerMove={drag}
+        onPointerUp={() => (held.current = null)}
+        onPointerCancel={() => (held.current = null)}
+        style={{ display: 'block', touchAction: 'none', overflow: 'visible' }}
+      >
+        <Silence from={width} />
+        <path
+          d={`M0 ${yOf(pane.rests)}L${path}L${width} ${yOf(pane.rests)}Z`}
+          fill={color(ink)}
+          opacity={0.09}
+        />
+        <path
+          d={`M${path}`}
+          fill="none"
+          stroke={color(ink)}
+          strokeWidth={2.2}
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      {(Object.keys(places) as Hold[]).map((hold) => {
+        const { share, value } = places[hold];
+        return (
+          <CurvePoint
+            key={hold}
+            name={`${name} ${HOLD_NAMES[hold]}`}
+            value={hold === 'bend' ? curve.bend : curve[hold]}
+            least={hold === 'bend' ? -100 : least}
+            most={hold === 'bend' ? 100 : most}
+            words={hold === 'bend' ? String(curve.bend) : words(curve[hold])}
+            ink={ink}
+            look={hold === 'bend' ? 'bend' : hold === 'middle' ? 'free' : 'upright'}
+            left={share * spans}
+            top={yOf(value)}
+            onKeyDown={keys(hold)}
+            onHold={(pointer) => {
+              held.current = hold;
+              svg.current?.setPointerCapture(pointer);
+            }}
+          />
+        );
+      })}
+    </Pane>
+  );
+}
+
+interface Bounds {
+  readonly least: number;
+  readonly most: number;
+}
+
+const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
+
+/** Where on the way each hold stands, and at which value; the bend is taken hold of half-way to the middle point. */
+function placesOf(curve: Curve): Readonly<Record<Hold, { share: number; value: number }>> {
+  const turn = curve.turn / 100;
+  return {
+    start: { share: 0, value: curve.start },
+    bend: { share: turn / 2, value: curveValue(curve, turn / 2) },
+    middle: { share: turn, value: curve.middle },
+    end: { share: 1, value: curve.end },
+  };
+}
+
+/** The curve with a hold dragged to a share of the way and a value. */
+function pulled(curve: Curve, hold: Hold, share: number, value: number, { least, most }: Bounds): Curve {
+  if (hold === 'bend') {
+    const way = curve.middle - curve.start;
+    if (Math.abs(way) < (most - least) / 100) return curve;
+    // The share of the way at half its time, from which the bend follows: 0.5 to the power 2^(bend/50).
+    const at = within((value - curve.start) / way, 0.07, 0.93);
+    return { ...curve, bend: Math.round(within(50 * Math.log2(Math.log(at) / Math.log(0.5)), -100, 100)) };
+  }
+  const next = { ...curve, [hold]: Math.round(within(value, least, most)) };
+  if (hold !== 'middle') return next;
+  return { ...next, turn: Math.round(within(share * 100, TURNS.least, TURNS.most)) };
+}
+
+/** The curve after an arrow key on a hold, ten times as far with Shift; null for other keys. */
+function moved(
+  curve: Curve,
+  hold: Hold,
+  { key, shiftKey }: Pick<KeyboardEvent, 'key' | 'shiftKey'>,
+  { least, most }: Bounds,
+): Curve | null {
+  const far = shiftKey ? 10 : 1;
+  const up = { ArrowUp: far, ArrowDown: -far }[key];
+  if (up !== undefined) {
+    if (hold === 'bend') return { ...curve, bend: within(curve.bend + 5 * up, -100, 100) };
+    return { ...curve, [hold]: within(curve[hold] + up, least, most) };
+  }
+  const along = { ArrowRight: far, ArrowLeft: -far }[key];
+  if (along === undefined) return null;
+  return hold === 'middle' ? { ...curve, turn: within(curve.turn + along, TURNS.least, TURNS.most) } : curve;
+}

@@ -1,0 +1,113 @@
+import { Box, Typography } from '@mui/material';
+import type { KeyboardEvent, ReactNode } from 'react';
+import { color, type Token } from '../../../ui/tokens.ts';
+
+export const PANE_WIDTH = 1000;
+/** Space above what a pane draws for its name, and below it so that its points stay whole. */
+const [ABOVE, BELOW] = [24, 9];
+
+/** How far from the top a share (0..1) of a pane's values stands in one of `height` px, and back. */
+export function paneY(share: number, height: number): number {
+  return height - BELOW - share * (height - ABOVE - BELOW);
+}
+
+export function paneShare(y: number, height: number): number {
+  return (height - BELOW - y) / (height - ABOVE - BELOW);
+}
+
+/** A strip with its name and what it says. */
+export function Pane({ name, says, children }: { name: string; says: string; children: ReactNode }) {
+  return (
+    <Box
+      role="group"
+      aria-label={name}
+      sx={{
+        position: 'relative',
+        border: `1px solid ${color('line')}`,
+        borderRadius: '10px',
+        background: color('page'),
+      }}
+    >
+      <Box
+        sx={{
+          position: 'absolute',
+          left: 10,
+          top: 3,
+          display: 'flex',
+          gap: 1.25,
+          pointerEvents: 'none',
+          zIndex: 1,
+        }}
+      >
+        <Typography component="span" sx={{ fontSize: 12.5, fontWeight: 600 }}>
+          {name}
+        </Typography>
+        <Typography component="span" sx={{ fontSize: 12, color: color('soft') }}>
+          {says}
+        </Typography>
+      </Box>
+      {children}
+    </Box>
+  );
+}
+
+/** The stretch before the landing in which nothing sounds. */
+export function Silence({ from }: { from: number }) {
+  return from < PANE_WIDTH ? (
+    <rect x={from} y={0} width={PANE_WIDTH - from} height="100%" fill={color('sunk')} />
+  ) : null;
+}
+
+export interface CurvePointProps {
+  readonly name: string;
+  readonly value: number;
+  readonly least: number;
+  readonly most: number;
+  readonly words: string;
+  readonly ink: Token;
+  /** Moved up and down, or any way, or the one that bends. */
+  readonly look: 'upright' | 'free' | 'bend';
+  /** Its place: a share of the width, and px from the top. */
+  readonly left: number;
+  readonly top: number;
+  readonly onKeyDown: (event: KeyboardEvent) => void;
+  /** Tells the pointer that takes hold of it. */
+  readonly onHold: (pointer: number) => void;
+}
+
+/** A point of a curve to take hold of. */
+export function CurvePoint({ name, value, least, most, words, ink, look, ...at }: CurvePointProps) {
+  const bends = look === 'bend';
+  return (
+    <Box
+      role="slider"
+      tabIndex={0}
+      aria-label={name}
+      aria-valuemin={least}
+      aria-valuemax={most}
+      aria-valuenow={value}
+      aria-valuetext={words}
+      title={`${name}: ${words}`}
+      onKeyDown={at.onKeyDown}
+      onPointerDown={(event) => {
+        event.preventDefault();
+        event.currentTarget.focus();
+        at.onHold(event.pointerId);
+      }}
+      sx={{
+        position: 'absolute',
+        left: `${at.left * 100}%`,
+        top: at.top,
+        width: bends ? 9 : 13,
+        height: bends ? 9 : 13,
+        transform: `translate(-50%, -50%)${bends ? ' rotate(45deg)' : ''}`,
+        borderRadius: bends ? '2px' : '50%',
+        border: `2px solid ${color(ink)}`,
+        background: bends ? color(ink) : color('page'),
+        cursor: look === 'free' ? 'move' : 'ns-resize',
+        touchAction: 'none',
+        zIndex: 2,
+      }}
+    />
+  );
+}

@@ -1,0 +1,79 @@
+import { FAMILIES, indexOf, type Id, type ResolvedHit, type SongDocument } from '@plucky/core';
+import { stemPaths, Stems } from '../../../ui/stems.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { PANE_WIDTH, Silence } from './Pane.tsx';
+
+const HEIGHT = 112;
+/** Where the stream's stems stand, and those of what goes on under it. */
+const [BASE, UNDER] = [86, 107];
+
+/** The hits of a build-up over its bars, with what plays under it, its silence, and where a roll becomes a tone. */
+export function StreamPicture({
+  document,
+  hits,
+  stream,
+  length,
+  silence,
+  bar,
+  toneFrom,
+}: {
+  document: SongDocument;
+  hits: readonly ResolvedHit[];
+  /** The voices that the build-up itself plays on. */
+  stream: readonly Id[];
+  length: number;
+  silence: number;
+  bar: number;
+  toneFrom: number | null;
+}) {
+  const { voice } = indexOf(document);
+  const xOf = (tick: number) => (tick / length) * PANE_WIDTH;
+  const sounding = hits.filter((hit) => hit.origin !== 'silenced');
+  const count = sounding.filter((hit) => stream.includes(hit.voice)).length;
+  return (
+    <svg
+      viewBox={`0 0 ${PANE_WIDTH} ${HEIGHT}`}
+      preserveAspectRatio="none"
+      width="100%"
+      height={HEIGHT}
+      role="img"
+      aria-label={`${count} hits over ${Number((length / bar).toFixed(2))} bars`}
+      style={{ display: 'block', flex: 'none', overflow: 'visible' }}
+    >
+      <Silence from={xOf(length - silence)} />
+      {silence > 0 && (
+        <text x={xOf(length - silence / 2)} y={60} fontSize={12} textAnchor="middle" fill={color('soft')}>
+          silence
+        </text>
+      )}
+      {Array.from({ length: Math.ceil(length / bar) }, (_, i) => (
+        <g key={i}>
+          <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('strong')} />
+          <text x={xOf(i * bar) + 5} y={12} fontSize={11.5} fontWeight={600} fill={color('ink')}>
+            Bar {i + 1}
+          </text>
+        </g>
+      ))}
+      <path d={`M0 ${BASE}H${PANE_WIDTH}`} stroke={color('line')} />
+      {toneFrom !== null && (
+        <path d={`M${xOf(toneFrom)} 18V${BASE}`} stroke={color('warn')} strokeDasharray="3 4" />
+      )}
+      {FAMILIES.map((family) => (
+        <Stems
+          key={family}
+          family={family}
+          {...stemPaths(
+            family,
+            sounding
+              .filter((hit) => voice(hit.voice)?.family === family)
+              .map((hit) => {
+                const own = stream.includes(hit.voice);
+                const height = own ? 6 + (hit.velocity / 127) * 50 : 4 + (hit.velocity / 127) * 6;
+                return { x: xOf(hit.at), base: own ? BASE : UNDER, height, origin: hit.origin };
+              }),
+          )}
+        />
+      ))}
+    </svg>
+  );
+}

@@ -1,0 +1,187 @@
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import {
+  compile,
+  indexOf,
+  isChange,
+  apply,
+  placeAtEnd,
+  resolve,
+  buildPattern,
+  BUILD_STARTERS,
+} from '@plucky/core';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { useSession } from '../../../session/store.ts';
+import { show } from '../../../testing/render.tsx';
+import { usePreview } from '../../../transport/preview.ts';
+import { CONTEXT_ID } from '../context.ts';
+import { FillsRoom } from '../FillsRoom.tsx';
+import { useRoom } from '../session.ts';
+import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './builds.ts';
+
+jest.mock('../fill/maker.ts', () => ({ theMaker: () => ({}) }));
+
+const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
+const button = (name: string | RegExp) => screen.getByRole('button', { name });
+const point = (name: string) => screen.getByRole('slider', { name });
+const chosen = () => useBuilds.getState().builds.find((one) => one.id === useBuilds.getState().chosen);
+const figures = () => screen.getByLabelText('Figures of the build-up').textContent;
+
+function showBench(document = lanterns, pattern = 'main') {
+  useBuilds.setState({ songId: null, part: null, builds: [], chosen: null });
+  useRoom.setState({ make: 'build-up', where: null, landing: null });
+  const shown = show(document, <FillsRoom />);
+  act(() => useSession.setState({ pattern, slot: null }));
+  return shown;
+}
+
+describe('the bench of build-ups', () => {
+  test('begins with four that differ, each with its hits counted and its landing told', async () => {
+    showBench();
+    expect(useBuilds.getState().builds.map((one) => one.recipe.speed)).toEqual([
+      'smoothly',
+      'by doubling',
+      'steady',
+      'second voice',
+    ]);
+    expect(figures()).toBe(
+      '4 bars into Chorus 1 · 47 hits, the next would fall exactly 2 beats before the landing',
+    );
+    await userEvent.keyboard('2');
+    expect(figures()).toBe('4 bars into Chorus 1 · 60 hits, the next falls exactly on the landing');
+    expect(screen.getByText(/^1 to 8 hits a beat, fastest 17\.6 a second, still a roll$/)).toBeTruthy();
+  });
+
+  test('says from where on a roll is heard as a tone', async () => {
+    showBench();
+    await userEvent.keyboard('2');
+    fireEvent.keyDown(point('Speed at the end'), { key: 'ArrowUp' });
+    act(() =>
+      useBuilds.setState(({ builds }) => ({
+        builds: builds.map((one) => ({ ...one, recipe: { ...one.recipe, rate: { from: 1, to: 16 } } })),
+      })),
+    );
+    expect(screen.getByText(/fastest 35\.2 a second, a tone from 4\.1\.4 on$/)).toBeTruthy();
+  });
+
+  test('the points of a curve are moved by keys, the middle one along as well, and a bend bends', () => {
+    showBench();
+    fireEvent.keyDown(point('Velocity at the start'), { key: 'ArrowUp' });
+    fireEvent.keyDown(point('Velocity at the end'), { key: 'ArrowDown', shiftKey: true });
+    fireEvent.keyDown(point('Velocity in the middle'), { key: 'ArrowRight' });
+    fireEvent.keyDown(point('Velocity bend'), { key: 'ArrowUp' });
+    fireEvent.keyDown(point('Velocity bend'), { key: 'Tab' });
+    expect(chosen()?.recipe.velocity).toEqual({ start: 39, middle: 80, end: 112, turn: 51, bend: 5 });
+    for (let i = 0; i < 20; i++)
+      fireEvent.keyDown(point('Velocity at the end'), { key: 'ArrowUp', shiftKey: true });
+    expect(point('Velocity at the end').getAttribute('aria-valuetext')).toBe('127');
+  });
+
+  test('what moves is switched on and off, and is told where it leaves', async () => {
+    showBench();
+    await userEvent.keyboard('2');
+    expect(screen.queryByText(/channel and track of its own/)).toBeNull();
+    await userEvent.click(button('Filter'));
+    expect(screen.getByText(/channel and track of its own/)).toBeTruthy();
+    expect(screen.getByText('controller 74, 24 to 127, open again at the landing')).toBeTruthy();
+    await userEvent.click(button('Filter'));
+    expect(screen.queryByRole('group', { name: 'Filter' })).toBeNull();
+  });
+
+  test('is heard in its context by number, and no longer after Escape', async () => {
+    showBench();
+    expect(usePreview.getState().preview).toMatchObject({
+      title: 'Slow boil in context, looping',
+      playsAtOnce: false,
+    });
+    await userEvent.keyboard('3');
+    const { preview } = usePreview.getState();
+    expect(preview).toMatchObject({
+      title: 'Steady climb in context, looping',
+      detail: '2 bars of Main groove, the build-up, then Chorus 1',
+      playsAtOnce: true,
+    });
+    if (!preview) throw new Error('nothing is heard');
+    const { events, controls } = compile(preview.document, preview.scope);
+    expect(preview.scope).toEqual({ kind: 'section', section: CONTEXT_ID });
+    expect(controls.some((event) => event.kind === 'filter')).toBe(true);
+    expect(new Set(events.map((event) => event.part))).toEqual(new Set(['drums', 'bass-part']));
+    await userEvent.keyboard('{Escape}');
+    expect(usePreview.getState().preview?.playsAtOnce).toBe(false);
+  });
+
+  test('another is laid beside it and changed alone; one is discarded, the last one stays', async () => {
+    showBench();
+    await userEvent.click(button('Compare with another'));
+    expect(chosen()?.name).toBe('Slow boil 2');
+    await userEvent.click(button('2 bars'));
+    const [first] = useBuilds.getState().builds;
+    expect([first?.recipe.lasts, chosen()?.recipe.lasts]).toEqual([15_360, 7680]);
+    await userEvent.keyboard('{Delete}');
+    expect(useBuilds.getState().builds.map((one) => one.name)).not.toContain('Slow boil 2');
+    act(() => useBuilds.getState().builds.forEach((one) => discardBuild(one.id)));
+    expect(useBuilds.getState().builds).toHaveLength(1);
+    const [starter] = BUILD_STARTERS;
+    if (!starter) throw new Error('no starter');
+    act(() => {
+      for (let i = 0; i < 12; i++) addBuild(buildOf(starter, lanterns, 'main'));
+    });
+    expect(useBuilds.getState().builds).toHaveLength(MOST_BUILDS);
+  });
+
+  test('a silence, a chop and what plays under it are set', async () => {
+    showBench();
+    await userEvent.keyboard('2');
+    const panel = within(screen.getByRole('complementary', { name: 'Recipe of the build-up' }));
+    await userEvent.click(panel.getByRole('button', { name: '4 beats' }));
+    await userEvent.click(panel.getByRole('button', { name: '4 a beat' }));
+    await userEvent.click(panel.getByRole('button', { name: 'Nothing' }));
+    expect(chosen()?.recipe).toMatchObject({
+      chop: { last: 3840, piece: 240, sounds: 50 },
+      under: 'nothing',
+    });
+    expect(figures()).toMatch(/44 hits/);
+  });
+
+  test('is kept under its name, placed at a section’s end, and both are one undo', async () => {
+    const { document, undo } = showBench();
+    await userEvent.click(button('Place'));
+    const kept = Object.values(document().records).find(
+      (one) => one.kind === 'pattern' && one.name === 'Slow boil 2',
+    );
+    if (kept?.kind !== 'pattern') throw new Error('not kept');
+    expect(kept).toMatchObject({ role: 'build-up', parent: 'main', builtBy: { speed: 'smoothly' } });
+    const before = indexOf(document()).song.form.findIndex((one) => one.section === 'chorus-1') - 1;
+    const section = indexOf(document()).section(indexOf(document()).song.form[before]?.section ?? '');
+    expect(section?.slots.at(-1)?.layers.some((layer) => layer.pattern === kept.id)).toBe(true);
+    undo();
+    expect(document()).toEqual(lanterns);
+  });
+});
+
+test('a build-up of the song is laid on the bench again and changed where it is', async () => {
+  const [starter] = BUILD_STARTERS;
+  if (!starter) throw new Error('no starter');
+  const made = buildPattern(lanterns, 'main', buildOf(starter, lanterns, 'main').recipe, 'mine', 'My rise');
+  if ('reason' in made) throw new Error(made.reason);
+  const withIt = apply(lanterns, { label: 'b', put: [made], remove: [] }).document;
+  const placed = placeAtEnd(withIt, 'verse-1', 'mine', { how: 'replace', landing: null });
+  if (!isChange(placed)) throw new Error('not placed');
+  const { document } = showBench(apply(withIt, placed).document, 'mine');
+  expect(chosen()).toMatchObject({ name: 'My rise', of: 'mine' });
+  await userEvent.click(button('Nothing'));
+  await userEvent.click(button('Change My rise'));
+  expect(resolve(document(), 'mine').pattern).toMatchObject({
+    name: 'My rise',
+    builtBy: { under: 'nothing' },
+  });
+});
+
+test('a bass line is built up on its own notes', async () => {
+  showBench(lanterns, 'bass-main');
+  await userEvent.click(button('Notes'));
+  expect(screen.queryByRole('combobox', { name: 'Played on' })).toBeNull();
+  expect(chosen()?.recipe.pitchAs).toBe('notes');
+  expect(figures()).toMatch(/47 hits/);
+  expect(screen.queryByRole('button', { name: 'Kick only' })).toBeNull();
+});

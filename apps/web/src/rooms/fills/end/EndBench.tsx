@@ -1,0 +1,189 @@
+import { Box, Button, Typography } from '@mui/material';
+import {
+  barTicks,
+  feelOf,
+  lengthName,
+  resolve,
+  type Id,
+  type Pattern,
+  type SongDocument,
+} from '@plucky/core';
+import { useEffect, useMemo, useState } from 'react';
+import { hasCommand, useKeys } from '../../../app/useKeys.ts';
+import { color } from '../../../ui/tokens.ts';
+import { inSongContext, sectionAfter } from '../context.ts';
+import { PlaceBar } from '../PlaceBar.tsx';
+import { usePlaces, useRoom } from '../session.ts';
+import { useContextPreview } from '../useContextPreview.ts';
+import { useKeep } from '../useKeep.ts';
+import { EndPanel } from './EndPanel.tsx';
+import { EndPicture } from './EndPicture.tsx';
+import { beginEnds, dropOutFor, endingFor, setEnds, useEnds } from './ends.ts';
+
+const ON_BENCH = 'end-on-bench';
+/** What a press on a row does. */
+const HINTS = {
+  'drop-out': 'press the rows that fall silent',
+  ending: 'press the rows that it stops on',
+} as const;
+const NAMES = { 'drop-out': 'Drop-out', ending: 'Ending' } as const;
+
+/** The bench of drop-outs and endings: the groove's end row by row, what falls silent in it, heard where it will stand. */
+export function EndBench({
+  songId,
+  document,
+  groove,
+  make,
+}: {
+  songId: string;
+  document: SongDocument;
+  groove: Pattern;
+  make: 'drop-out' | 'ending';
+}) {
+  useEffect(() => beginEnds(songId, document, groove.id), [songId, document, groove.id]);
+  const settings = useEnds();
+  const ready = settings.songId === songId && settings.groove === groove.id;
+  return ready ? <ReadyBench document={document} groove={groove} make={make} /> : null;
+}
+
+function ReadyBench({
+  document,
+  groove,
+  make,
+}: {
+  document: SongDocument;
+  groove: Pattern;
+  make: 'drop-out' | 'ending';
+}) {
+  const settings = useEnds();
+  const last = make === 'ending' ? settings.endingLast : settings.last;
+  const keepPattern = useKeep();
+  const landing = useRoom((room) => room.landing);
+  const { places, where } = usePlaces(document);
+  const [isHeard, setHeard] = useState(false);
+  const { meter } = feelOf(document, resolve(document, groove.id));
+  const made = useMemo(
+    () => (make === 'ending' ? endingFor : dropOutFor)(document, groove.id, settings, ON_BENCH),
+    [make, document, groove.id, settings],
+  );
+  const pattern = 'reason' in made ? null : made;
+  const slows = make === 'ending' ? settings.slows : undefined;
+  const section = where?.section ?? null;
+  const context = useMemo(
+    () => pattern && inSongContext(document, pattern, { groove: groove.id, section, landing, slows }),
+    [document, pattern, groove.id, section, landing, slows],
+  );
+  const what = NAMES[make];
+  const next = section && sectionAfter(document, section);
+  useContextPreview(
+    context,
+    `The ${what.toLowerCase()}`,
+    `2 bars of ${groove.name}, the ${what.toLowerCase()}, then ${next?.name ?? (section ? 'the end' : groove.name)}`,
+    isHeard,
+  );
+  const name = `${groove.name} ${what.toLowerCase()}`;
+  const keep = () => pattern !== null && keepPattern(pattern, name, `${what} of ${groove.name} is kept.`);
+  useKeys((event) => {
+    if (hasCommand(event) || event.altKey) return false;
+    if (event.key === '1') setHeard(true);
+    else if (event.key === 'Escape') setHeard(false);
+    else return event.key === 'Enter' && keep();
+    return true;
+  });
+  const toggle = (voice: Id) => {
+    const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
+    if (!rows.delete(voice)) rows.add(voice);
+    setEnds(make === 'ending' ? { stopRows: rows } : { silent: rows });
+  };
+  const chooses = make === 'ending' ? settings.stop !== null : settings.pulse === null;
+  const rows = make === 'ending' ? settings.stopRows : settings.silent;
+  const shown = pattern ?? plainEnd(groove, last, barTicks(meter));
+  const { hits } = resolve({ records: { ...document.records, [shown.id]: shown } }, shown.id);
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '262px minmax(0, 1fr)',
+        gridTemplateRows: 'minmax(0, 1fr)',
+        height: '100%',
+      }}
+    >
+      <EndPanel document={document} groove={groove.id} make={make} />
+      <Box
+        component="section"
+        aria-label="Bench"
+        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap: 1.25 }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+          <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+            {what} of {groove.name}
+          </Typography>
+          <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+            {`the last ${lengthName(last, meter)}; ${chooses ? HINTS[make] : make === 'ending' ? 'no stop' : 'only a pulse is left'}`}
+          </Typography>
+          <Button
+            onClick={() => setHeard(!isHeard)}
+            title="With what comes before and after (1)"
+            disabled={!pattern}
+          >
+            {isHeard ? 'Stop' : 'Hear it in context'}
+          </Button>
+        </Box>
+        <EndPicture
+          document={document}
+          part={groove.part}
+          hits={hits}
+          length={shown.length}
+          from={shown.length - (make === 'ending' ? (settings.stop ?? 0) : last)}
+          bar={barTicks(meter)}
+          rows={chooses ? rows : null}
+          rowTitle={(voice) => (make === 'ending' ? `Stops on ${voice.name}` : `Silences ${voice.name}`)}
+          onRow={toggle}
+        />
+        {'reason' in made && (
+          <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+            {made.reason}
+          </Typography>
+        )}
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
+          <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
+            Keep
+          </Button>
+          <PlaceBar
+            document={document}
+            places={places}
+            where={where}
+            landing={landing}
+            slows={slows}
+            disabled={!pattern}
+            onWhere={(key) => useRoom.setState({ where: key })}
+            onLanding={(next) => useRoom.setState({ landing: next })}
+            onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
+          />
+        </Box>
+        {make === 'ending' && slows && (
+          <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+            The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
+          </Typography>
+        )}
+      </Box>
+    </Box>
+  );
+}
+
+/** The groove's end as it is, shown while nothing can be made of it. */
+function plainEnd(groove: Pattern, last: number, bar: number): Pattern {
+  const length = Math.ceil(last / bar) * bar;
+  const from = (((groove.length - length) % groove.length) + groove.length) % groove.length;
+  return {
+    ...groove,
+    id: ON_BENCH,
+    parent: groove.id,
+    length,
+    window: { from },
+    shapes: [],
+    own: {},
+    silenced: [],
+    changed: {},
+  };
+}

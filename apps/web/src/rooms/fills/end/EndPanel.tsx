@@ -1,0 +1,224 @@
+import { Box } from '@mui/material';
+import {
+  barTicks,
+  beatTicks,
+  feelOf,
+  gridName,
+  indexOf,
+  lengthName,
+  resolve,
+  type Grid,
+  type Id,
+  type PickUp,
+  type SongDocument,
+  type Voice,
+} from '@plucky/core';
+import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import { RowChoice } from '../build/BuildPanel.tsx';
+import { MakeChoice } from '../MakeChoice.tsx';
+import { setEnds, stopPlaces, useEnds, usualPickUp, usualPulse } from './ends.ts';
+
+/** What a drop-out or an ending is made by. */
+export function EndPanel({
+  document,
+  groove,
+  make,
+}: {
+  document: SongDocument;
+  groove: Id;
+  make: 'drop-out' | 'ending';
+}) {
+  const settings = useEnds();
+  const last = make === 'ending' ? settings.endingLast : settings.last;
+  const resolved = resolve(document, groove);
+  const { meter } = feelOf(document, resolved);
+  const voices = indexOf(document).voicesOf(resolved.pattern.part);
+  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
+  const spans = make === 'ending' ? [bar, 2 * bar, 4 * bar] : [beat, 2 * beat, bar, 2 * bar, 4 * bar];
+  return (
+    <Box
+      component="aside"
+      aria-label={make === 'ending' ? 'Recipe of the ending' : 'Recipe of the drop-out'}
+      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    >
+      <MakeChoice document={document} groove={groove} />
+      <Choices
+        title={make === 'ending' ? 'Lasts' : 'Drops out of the last'}
+        value={last}
+        options={[...new Set([...spans, last])]
+          .sort((a, b) => a - b)
+          .map((ticks) => ({ value: ticks, label: lengthName(ticks, meter) }))}
+        onChange={(next) => setEnds(make === 'ending' ? { endingLast: next } : { last: next })}
+      />
+      {make === 'ending' ? (
+        <EndingChoices
+          document={document}
+          groove={groove}
+          bar={bar}
+          words={(ticks) => lengthName(ticks, meter)}
+        />
+      ) : (
+        <DropOutChoices voices={voices} />
+      )}
+    </Box>
+  );
+}
+
+/** Which rows are usually left out together. */
+function groupsOf(voices: readonly Voice[]): readonly { name: string; rows: readonly Id[] }[] {
+  const ids = (wanted: (voice: Voice) => boolean) => voices.filter(wanted).map((voice) => voice.id);
+  return [
+    { name: 'The kick', rows: ids((voice) => voice.family === 'kick') },
+    { name: 'All but the kick', rows: ids((voice) => voice.family !== 'kick') },
+    { name: 'All but the hats', rows: ids((voice) => voice.family !== 'hat') },
+    { name: 'Everything', rows: ids(() => true) },
+  ].filter(({ rows }) => rows.length > 0);
+}
+
+function DropOutChoices({ voices }: { voices: readonly Voice[] }) {
+  const { silent, pulse, pickUp } = useEnds();
+  const isGroup = (rows: readonly Id[]) =>
+    pulse === null && rows.length === silent.size && rows.every((row) => silent.has(row));
+  return (
+    <>
+      <Group title="Falls silent (or press the rows)">
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+          {groupsOf(voices).map(({ name, rows }) => (
+            <Choice
+              key={name}
+              chosen={isGroup(rows)}
+              onClick={() => setEnds({ silent: new Set(rows), pulse: null })}
+            >
+              {name}
+            </Choice>
+          ))}
+          <Choice
+            chosen={pulse !== null}
+            title="One row on the pulse, and nothing else"
+            onClick={() => setEnds({ pulse: pulse === null ? usualPulse(voices) : null })}
+          >
+            All but a pulse
+          </Choice>
+        </Box>
+      </Group>
+      {pulse !== null && (
+        <RowChoice
+          label="Pulse on"
+          voices={voices}
+          value={pulse}
+          onChange={(next) => setEnds({ pulse: next })}
+        />
+      )}
+      <Choices
+        title="Picks up into what follows"
+        value={pickUp ? 'yes' : 'no'}
+        options={[
+          { value: 'no', label: 'Not' },
+          { value: 'yes', label: 'With a few hits' },
+        ]}
+        onChange={(next) => setEnds({ pickUp: next === 'yes' ? usualPickUp(voices) : null })}
+      />
+      {pickUp && <PickUpChoices voices={voices} pickUp={pickUp} />}
+    </>
+  );
+}
+
+const PICK_UP_GRIDS: readonly Grid[] = [2, 4, 3, 6];
+
+function PickUpChoices({ voices, pickUp }: { voices: readonly Voice[]; pickUp: PickUp }) {
+  const set = (fields: Partial<PickUp>) => setEnds({ pickUp: { ...pickUp, ...fields } });
+  return (
+    <>
+      <RowChoice label="On" voices={voices} value={pickUp.voice} onChange={(voice) => set({ voice })} />
+      <Choices
+        title="Apart by"
+        value={pickUp.grid}
+        options={PICK_UP_GRIDS.map((value) => ({ value, label: gridName(value) }))}
+        onChange={(grid) => set({ grid })}
+      />
+      <Amount
+        label="Hits"
+        value={pickUp.hits}
+        min={1}
+        max={8}
+        text={String(pickUp.hits)}
+        onChange={(hits) => set({ hits })}
+      />
+      <Amount
+        label="The last one at"
+        value={pickUp.velocity}
+        min={1}
+        max={127}
+        text={String(pickUp.velocity)}
+        onChange={(velocity) => set({ velocity })}
+      />
+    </>
+  );
+}
+
+/** How much an ending slows to when it is told to, in percent of the tempo. */
+const USUAL_SLOWING = 60;
+const NOT = 0;
+
+function EndingChoices({
+  document,
+  groove,
+  bar,
+  words,
+}: {
+  document: SongDocument;
+  groove: Id;
+  bar: number;
+  words: (ticks: number) => string;
+}) {
+  const { endingLast, stop, stopVelocity, slows } = useEnds();
+  const spans = [bar, 2 * bar, 4 * bar].filter((ticks) => ticks <= endingLast);
+  return (
+    <>
+      <Choices
+        title="In the last bar, stops on beat"
+        value={stop ?? NOT}
+        options={[
+          { value: NOT, label: 'No stop' },
+          ...stopPlaces(document, groove).map(({ beat, before }) => ({ value: before, label: String(beat) })),
+        ]}
+        onChange={(before) => setEnds({ stop: before === NOT ? null : before })}
+      />
+      {stop !== null && (
+        <Amount
+          label="The last hit at"
+          value={stopVelocity}
+          min={1}
+          max={127}
+          text={String(stopVelocity)}
+          onChange={(velocity) => setEnds({ stopVelocity: velocity })}
+        />
+      )}
+      <Choices
+        title="Slows down over the last"
+        value={slows?.over ?? NOT}
+        options={[
+          { value: NOT, label: 'In tempo' },
+          ...[...new Set([...spans, ...(slows ? [slows.over] : [])])].map((ticks) => ({
+            value: ticks,
+            label: words(ticks),
+          })),
+        ]}
+        onChange={(over) =>
+          setEnds({ slows: over === NOT ? undefined : { over, to: slows?.to ?? USUAL_SLOWING } })
+        }
+      />
+      {slows && (
+        <Amount
+          label="Down to"
+          value={slows.to}
+          min={20}
+          max={100}
+          text={`${slows.to} % · ${Math.round((indexOf(document).song.tempo * slows.to) / 100)} bpm`}
+          onChange={(to) => setEnds({ slows: { ...slows, to } })}
+        />
+      )}
+    </>
+  );
+}

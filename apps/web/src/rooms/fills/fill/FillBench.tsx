@@ -1,0 +1,219 @@
+import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { limbsOf, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
+import { useEffect, useMemo, useState } from 'react';
+import { hasCommand, useKeys } from '../../../app/useKeys.ts';
+import { Choice } from '../../../ui/parts.tsx';
+import { color } from '../../../ui/tokens.ts';
+import {
+  chooseFill,
+  discardFill,
+  layOnBench,
+  makeFills,
+  makeNear,
+  shownFills,
+  useBench,
+  type Sorting,
+} from './bench.ts';
+import { CandidateCard } from './CandidateCard.tsx';
+import { ChosenBar } from './ChosenBar.tsx';
+import { inContext } from '../context.ts';
+import { LongTakeStrip } from './LongTakeStrip.tsx';
+import { PlaceBar } from '../PlaceBar.tsx';
+import { usePlaces, useRoom } from '../session.ts';
+import { useContextPreview } from '../useContextPreview.ts';
+import { useKeep } from '../useKeep.ts';
+import { RecipePanel } from './RecipePanel.tsx';
+
+const SORTINGS: Readonly<Record<Sorting, string>> = {
+  'as made': 'Most different first',
+  contrast: 'Most contrast first',
+  busy: 'Busiest first',
+  lift: 'Most lift first',
+};
+
+/** The bench of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
+export function FillBench({
+  songId,
+  document,
+  groove,
+}: {
+  songId: string;
+  document: SongDocument;
+  groove: Pattern;
+}) {
+  const bench = useBench();
+  const landing = useRoom((room) => room.landing);
+  const { places, where } = usePlaces(document);
+  const keepPattern = useKeep();
+  const [heard, setHeard] = useState<Candidate | null>(null);
+  const fills = shownFills(bench);
+  const chosen = fills.find((one) => one.pattern.id === bench.chosen) ?? null;
+  const ready = bench.songId === songId && bench.groove === groove.id;
+
+  useEffect(() => layOnBench(songId, document, groove.id), [songId, document, groove.id]);
+  useEffect(() => {
+    if (ready) void makeFills(document);
+    // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [ready, bench.recipe]);
+
+  const playing = heard ?? chosen;
+  const context = useMemo(
+    () => playing && inContext(document, groove.id, playing.pattern, landing),
+    [document, groove.id, playing, landing],
+  );
+  useContextPreview(context, 'The fill', `${groove.name}, the fill, then the landing`);
+
+  const choose = (one: Candidate | null) => {
+    setHeard(null);
+    chooseFill(one?.pattern.id ?? null);
+  };
+  const keep = (one: Candidate) =>
+    keepPattern(one.pattern, `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
+  useBenchKeys(document, fills, chosen, choose, keep);
+
+  const hands = useMemo(
+    () =>
+      bench.showsHands
+        ? new Map(
+            bench.fills.map(({ pattern }) => [
+              pattern.id,
+              limbsOf({ records: { ...document.records, [pattern.id]: pattern } }, pattern.id).hands,
+            ]),
+          )
+        : null,
+    [bench.showsHands, bench.fills, document],
+  );
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '262px minmax(0, 1fr)',
+        gridTemplateRows: 'minmax(0, 1fr)',
+        height: '100%',
+      }}
+    >
+      <RecipePanel document={document} groove={groove.id} />
+      <Box
+        component="section"
+        aria-label="Bench"
+        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap: 1.25 }}
+      >
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+          <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+            {fills.length} {fills.length === 1 ? 'fill' : 'fills'} for the end of {groove.name}
+          </Typography>
+          <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+            a number plays one in context
+          </Typography>
+          <TextField
+            select
+            size="small"
+            value={bench.sorting}
+            onChange={(event) => useBench.setState({ sorting: event.target.value as Sorting })}
+            slotProps={{ select: { 'aria-label': 'Order' } }}
+          >
+            {Object.entries(SORTINGS).map(([value, words]) => (
+              <MenuItem key={value} value={value}>
+                {words}
+              </MenuItem>
+            ))}
+          </TextField>
+          <Choice
+            chosen={bench.playableOnly}
+            onClick={() => useBench.setState({ playableOnly: !bench.playableOnly })}
+          >
+            Playable only
+          </Choice>
+        </Box>
+        {bench.trouble && (
+          <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+            {bench.trouble}
+          </Typography>
+        )}
+        <Box
+          role="group"
+          aria-label="Fills"
+          aria-busy={bench.making}
+          sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
+        >
+          {fills.map((one, i) => (
+            <CandidateCard
+              key={one.pattern.id}
+              document={document}
+              candidate={one}
+              number={i + 1}
+              chosen={one === chosen}
+              hands={hands?.get(one.pattern.id) ?? null}
+              onChoose={() => choose(one)}
+            />
+          ))}
+        </Box>
+        {chosen ? (
+          <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
+        ) : (
+          <Typography sx={{ fontSize: 13, color: color('soft') }}>
+            Press a fill, or its number, to hear it with the groove before and after.
+          </Typography>
+        )}
+        <LongTakeStrip
+          document={document}
+          groove={groove.id}
+          onHear={(window) => setHeard(window.candidate)}
+          onUse={(window) => {
+            const { candidate } = window;
+            useBench.setState(({ fills: before }) => ({
+              fills: [candidate, ...before.filter((one) => one.pattern.id !== candidate.pattern.id)],
+              sorting: 'as made',
+            }));
+            choose(candidate);
+          }}
+        />
+        <PlaceBar
+          document={document}
+          places={places}
+          where={where}
+          landing={landing}
+          disabled={!chosen}
+          onWhere={(key) => useRoom.setState({ where: key })}
+          onLanding={(next) => useRoom.setState({ landing: next })}
+          onPlace={(place, at) =>
+            chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
+          }
+        />
+      </Box>
+    </Box>
+  );
+}
+
+/** Numbers hear a fill, arrows step through them, and letters work on the chosen one. */
+function useBenchKeys(
+  document: SongDocument,
+  fills: readonly Candidate[],
+  chosen: Candidate | null,
+  choose: (one: Candidate | null) => void,
+  keep: (one: Candidate) => boolean,
+): void {
+  useKeys((event) => {
+    if (hasCommand(event) || event.altKey) return false;
+    if (/^\d$/.test(event.key)) {
+      const one = fills[(Number(event.key) + 9) % 10];
+      if (one) choose(one);
+      return one !== undefined;
+    }
+    const at = chosen ? fills.indexOf(chosen) : -1;
+    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 4, ArrowUp: -4 }[event.key];
+    if (step !== undefined) {
+      const next = at < 0 ? fills[0] : fills[Math.min(fills.length - 1, Math.max(0, at + step))];
+      if (next) choose(next);
+      return next !== undefined;
+    }
+    if (!chosen) return false;
+    if (event.key === 'Enter') return keep(chosen);
+    if (event.key === 'Delete' || event.key === 'Backspace') discardFill(chosen.pattern.id);
+    else if (event.key.toLowerCase() === 'n') void makeNear(document, chosen);
+    else if (event.key === 'Escape') choose(null);
+    else return false;
+    return true;
+  });
+}

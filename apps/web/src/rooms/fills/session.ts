@@ -1,0 +1,46 @@
+import { indexOf, type Id, type SongDocument } from '@plucky/core';
+import { create } from 'zustand';
+import type { Landing } from './context.ts';
+import { placesIn, type PlaceInSong } from './places.ts';
+import { useSession } from '../../session/store.ts';
+
+/** What the room makes. */
+export const MAKES = ['fill', 'build-up', 'drop-out', 'ending'] as const;
+export type Make = (typeof MAKES)[number];
+
+/** What all benches of the room share: what is made, of which pattern, where it goes and what it lands with. */
+interface Room {
+  readonly make: Make;
+  /** The pattern that was asked for when it is not the session's, which may be a fill or a build-up itself. */
+  readonly groove: Id | null;
+  readonly where: string | null;
+  readonly landing: Landing | null;
+}
+
+export const useRoom = create<Room>()(() => ({ make: 'fill', groove: null, where: null, landing: null }));
+
+/** The places of the song, and the one that is chosen; where none is, the one that is likeliest for what is made. */
+export function usePlaces(document: SongDocument): {
+  readonly places: readonly PlaceInSong[];
+  readonly where: PlaceInSong | undefined;
+} {
+  const slot = useSession((session) => session.slot);
+  const key = useRoom((room) => room.where);
+  const make = useRoom((room) => room.make);
+  const places = placesIn(document, slot);
+  const where =
+    places.find((one) => one.key === key) ??
+    places.find((one) => one.key.startsWith('slot ')) ??
+    places.find((one) => one.key === `end ${likeliest(document, make)}`) ??
+    places[0];
+  return { places, where };
+}
+
+/** A build-up leads into the first chorus, an ending ends the last section, the rest the first one. */
+function likeliest(document: SongDocument, make: Make): Id | undefined {
+  const { song, section } = indexOf(document);
+  const ids = song.form.map((one) => one.section);
+  if (make === 'ending') return ids.at(-1);
+  if (make !== 'build-up') return ids[0];
+  return ids[ids.findIndex((id) => section(id)?.role === 'chorus') - 1];
+}

@@ -1,0 +1,43 @@
+import {
+  indexOf,
+  inTurn,
+  lastPlaceIn,
+  unusedName,
+  type Id,
+  type Outcome,
+  type Pattern,
+  type SongDocument,
+} from '@plucky/core';
+import { useSnackbar } from 'notistack';
+import { useCallback } from 'react';
+import { useEdit } from '../../document/context.tsx';
+import { freshId } from '../../document/ids.ts';
+
+/** Keeps a pattern of the bench in its family under a name that is free, and does more with it in the same undo. */
+export type Keep = (
+  pattern: Pattern,
+  name: string,
+  said: string,
+  after?: (document: SongDocument, id: Id) => Outcome,
+) => boolean;
+
+export function useKeep(): Keep {
+  const edit = useEdit();
+  const { enqueueSnackbar } = useSnackbar();
+  return useCallback(
+    (pattern, name, said, after = () => null) => {
+      const id = freshId();
+      const kept = edit((now) => {
+        const free = unusedName(indexOf(now), pattern.part, name.slice(0, 70));
+        const named: Pattern = { ...pattern, id, name: free, order: lastPlaceIn(now, pattern.part) };
+        return inTurn(now, `keep ${free}`, [
+          () => ({ label: `keep ${free}`, put: [named], remove: [] }),
+          (next) => after(next, id),
+        ]);
+      });
+      if (kept) enqueueSnackbar(said);
+      return kept;
+    },
+    [edit, enqueueSnackbar],
+  );
+}
