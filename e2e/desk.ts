@@ -1,4 +1,6 @@
-import { expect, type Locator, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { expect, type Download, type Locator, type Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
 
 /** The rows of the groove room. */
 export function rows(page: Page): Locator {
@@ -63,4 +65,20 @@ export async function expectHits(page: Page, count: number): Promise<void> {
       .locator('g[data-hits]')
       .evaluateAll((rows) => rows.reduce((sum, row) => sum + Number(row.getAttribute('data-hits')), 0));
   await expect.poll(shown).toBe(count);
+}
+
+async function filesOf(download: Download): Promise<Record<string, Uint8Array>> {
+  return unzipSync(new Uint8Array(readFileSync(await download.path())));
+}
+
+/** Exports what the hand-off offers, expects its check to find no difference, and gives the files of the zip. */
+export async function exportAll(page: Page): Promise<Record<string, Uint8Array>> {
+  await goTo(page, 'Hand-off');
+  await page.getByRole('button', { name: /^Export \d+ files?$/ }).click();
+  await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Download all as zip' }).click(),
+  ]);
+  return filesOf(download);
 }

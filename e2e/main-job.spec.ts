@@ -1,8 +1,7 @@
-import { readFileSync } from 'node:fs';
-import { expect, test, type Download, type Page } from '@playwright/test';
-import { strFromU8, unzipSync } from 'fflate';
+import { expect, test } from '@playwright/test';
+import { strFromU8 } from 'fflate';
 import { parseMidi } from 'midi-file';
-import { choose, goTo, newSong, press, rows, saved } from './desk.ts';
+import { choose, exportAll, goTo, newSong, press, rows, saved } from './desk.ts';
 
 interface Note {
   readonly tick: number;
@@ -30,21 +29,6 @@ function notesIn(bytes: Uint8Array): { notes: Note[]; length: number } {
     length = Math.max(length, tick * scale);
   }
   return { notes: notes.sort((a, b) => a.tick - b.tick || a.note - b.note), length };
-}
-
-async function filesOf(download: Download): Promise<Record<string, Uint8Array>> {
-  return unzipSync(new Uint8Array(readFileSync(await download.path())));
-}
-
-async function exportAll(page: Page): Promise<Record<string, Uint8Array>> {
-  await goTo(page, 'Hand-off');
-  await page.getByRole('button', { name: /^Export \d+ files?$/ }).click();
-  await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
-  const [download] = await Promise.all([
-    page.waitForEvent('download'),
-    page.getByRole('link', { name: 'Download all as zip' }).click(),
-  ]);
-  return filesOf(download);
 }
 
 const places = (notes: readonly Note[], note: number, bar = 0) =>
