@@ -19,7 +19,7 @@ import {
 import { DEMO_SONGS } from '@plucky/songs';
 import toneMidi from '@tonejs/midi';
 import midiFile, { type MidiEvent } from 'midi-file';
-import { figure, inTurns, type Figure } from './measure.js';
+import { figure, inTurns, perSecond, type Figure } from './measure.js';
 
 const HITS = 20_000;
 const BARS = 1000;
@@ -172,5 +172,6 @@ export async function coreFigures(): Promise<Figure[]> {
     figure(resolving, 'family 200 resolve', 15),
     figure(resolving, 'compile 1000 bars', 15),
     figure(filling, 'fills scored', 15),
+    perSecond(filling, 'fills scored', 'fill candidates', POOL, 15),
   ];
 }

@@ -1,7 +1,7 @@
 /** A figure of the bench: its median and, where it is held against something of the same run, their ratios. */
 export interface Figure {
   readonly name: string;
-  readonly unit: 'ms';
+  readonly unit: 'ms' | 'a second';
   readonly median: number;
   readonly runs: number;
   readonly ratio: Readonly<Record<string, number>>;
@@ -27,6 +27,25 @@ export async function inTurns<K extends string>(
       if (run >= 0) times[name].push(performance.now() - start);
     }
   return Object.fromEntries(names.map((name) => [name, median(times[name])])) as Record<K, number>;
+}
+
+/** How many of `count` things are done a second, with the ratio to every other work that was timed beside it. */
+export function perSecond<K extends string>(
+  medians: Record<K, number>,
+  name: K,
+  as: string,
+  count: number,
+  runs: number,
+): Figure {
+  const { ratio } = figure(medians, name, runs);
+  const inverse = Object.entries(ratio).map(([other, value]) => [other, 1 / value]);
+  return {
+    name: as,
+    unit: 'a second',
+    median: (count * 1000) / medians[name],
+    runs,
+    ratio: Object.fromEntries(inverse) as Record<string, number>,
+  };
 }
 
 /** The figure of `name`, with its ratio to every other one that was timed beside it. */

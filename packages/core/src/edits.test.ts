@@ -38,8 +38,24 @@ test('whatever was edited, events stay in their scope, in order, in range, and c
         expect(event.length).toBeGreaterThanOrEqual(1);
         expect(event.velocity).toBeGreaterThanOrEqual(1);
         expect(event.velocity).toBeLessThanOrEqual(127);
-        expect(event.tick).toBeGreaterThanOrEqual(ends.get(event.note) ?? 0);
-        ends.set(event.note, event.tick + event.length);
+        const key = event.channel * 128 + event.note;
+        expect(event.tick).toBeGreaterThanOrEqual(ends.get(key) ?? 0);
+        ends.set(key, event.tick + event.length);
+      }
+      // Whatever moves is said in order, within the scope, and is at rest at the end.
+      const said = new Map<string, number>();
+      let place = 0;
+      for (const { tick, lane, kind, value } of timeline.controls) {
+        expect(tick).toBeGreaterThanOrEqual(place);
+        place = tick;
+        expect(tick).toBeLessThanOrEqual(timeline.length);
+        expect(said.get(`${lane} ${kind}`)).not.toBe(value);
+        said.set(`${lane} ${kind}`, value);
+      }
+      for (const [key, value] of said) expect([key, value]).toEqual([key, key.endsWith('pitch') ? 0 : 127]);
+      for (const [i, { tick, tempo }] of timeline.tempos.entries()) {
+        expect(tick).toBeGreaterThan(timeline.tempos[i - 1]?.tick ?? -1);
+        expect(tempo).toBeGreaterThan(0);
       }
     }),
     { seed: 402, numRuns: 60 },

@@ -27,10 +27,11 @@ function heard(document: SongDocument, id: Id): string[] {
     .sort();
 }
 
-/** The song's notes as they are played; where they come from and what humanising is seeded with are left out. */
+/** The song's notes as they are played, without where they come from and which free channel moves them. */
 function notes(document: SongDocument): string[] {
-  return compile(document, { kind: 'song' }).events.map((event) =>
-    JSON.stringify([event.tick, event.note, event.velocity, event.length, event.channel, event.pan]),
+  return compile(document, { kind: 'song' }).events.map(
+    ({ tick, note, velocity, length, channel, lane, pan }) =>
+      JSON.stringify([tick, note, velocity, length, lane ? 'lane' : channel, pan]),
   );
 }
 

@@ -98,6 +98,18 @@ export const KEY_SHEET: readonly { readonly title: string; readonly rows: readon
     ],
   },
   {
+    title: 'Fills: build-ups, drop-outs, endings',
+    rows: [
+      { keys: ['1 to 9'], does: 'hear that build-up in its context' },
+      { keys: ['← →'], does: 'the build-up before, after' },
+      { keys: ['Tab'], does: 'to the points of the curves' },
+      { keys: ['↑ ↓'], does: 'on a point: its value, with Shift by ten' },
+      { keys: ['← →'], does: 'on a middle point: along the way' },
+      { keys: ['Enter'], does: 'keep it' },
+      { keys: ['Delete'], does: 'take a build-up off the bench' },
+    ],
+  },
+  {
     title: 'Sheet: the slots',
     rows: [
       { keys: ['←', '→'], does: 'the slot before, after' },

@@ -1,6 +1,7 @@
 import { clampVelocity } from '../feel/velocity.ts';
 import { curveValue } from '../feel/curve.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { besideFollowed } from '../pattern/hits.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
@@ -45,7 +46,8 @@ export function buildPattern(
   const trouble = troubleWith(document, part, recipe, beat);
   if (trouble) return { reason: trouble };
   const plays = recipe.lasts - recipe.silence;
-  const own = streamHits(recipe, beat, index.part(part)?.type === 'notes');
+  const isPitched = index.part(part)?.type === 'notes';
+  const own = besideFollowed(streamHits(recipe, beat, isPitched), resolved.hits);
   if (Object.keys(own).length > MOST_BUILD_HITS)
     return { reason: `A build-up has at most ${MOST_BUILD_HITS} hits. Slow it down or make it shorter.` };
   const controls = controlsFor(recipe, plays);

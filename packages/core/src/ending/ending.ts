@@ -1,3 +1,5 @@
+import { besideFollowed } from '../pattern/hits.ts';
+import { resolve } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import type { Hit, Id, Pattern, Slot } from '../song/records.ts';
@@ -44,6 +46,9 @@ export function endingPattern(
   return {
     ...plain,
     shapes: [{ id: 'stop', rule: 'silence', voices: null, from: at, to: plain.length }],
-    own: Object.fromEntries(stop.voices.map((voice, i) => [`stop-${i + 1}`, hit(voice)])),
+    own: besideFollowed(
+      Object.fromEntries(stop.voices.map((voice, i) => [`stop-${i + 1}`, hit(voice)])),
+      resolve(document, groove).hits,
+    ),
   };
 }

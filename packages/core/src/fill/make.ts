@@ -1,4 +1,5 @@
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { besideFollowed } from '../pattern/hits.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
@@ -98,7 +99,7 @@ export function fillPattern(
     parent: groove,
     window: { from: modulo(source.length - length, source.length) },
     shapes: silenced.length ? [{ id: 'take-over', rule: 'silence', voices: silenced, from, to: length }] : [],
-    own: instead ?? fillHits(length, recipe, meter, voices),
+    own: besideFollowed(instead ?? fillHits(length, recipe, meter, voices), resolved.hits),
     grids: {},
     ...(recipe.loose > 0
       ? { humanise: { ms: recipe.loose, velocity: Math.round(recipe.loose / 2), seed: recipe.seed } }

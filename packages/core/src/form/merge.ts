@@ -4,6 +4,7 @@ import type { Outcome, Refusal } from '../song/outcome.ts';
 import { LONGEST_PATTERN, type Id, type Layer, type Pattern, type Slot } from '../song/records.ts';
 import { plainLayer } from './edit-section.ts';
 import { resolveLayer } from './layer.ts';
+import { endOfSlots } from './one-slot.ts';
 import { mergedPattern, type Naming, type Placed } from './merged-pattern.ts';
 
 const TOO_LONG: Refusal = { reason: 'Together they last longer than a pattern may: 16 bars of 4/4.' };
@@ -113,6 +114,8 @@ export function joinSlots(
   const [first, second] = [record?.slots[at], record?.slots[at + 1]];
   if (!record || !first) return { reason: 'That slot is gone.' };
   if (!second) return { reason: 'No slot comes after it in its section.' };
+  const ends = endOfSlots([first, second]);
+  if ('reason' in ends) return ends;
   const layers: Layer[] = [];
   const patterns: Pattern[] = [];
   for (const part of index.parts) {
@@ -136,7 +139,7 @@ export function joinSlots(
     patterns.push(merged);
     layers.push(plainLayer(merged.id));
   }
-  const joined: Slot = { ...first, length: first.length + second.length, layers };
+  const joined: Slot = { ...first, ...ends, length: first.length + second.length, layers };
   const slots = record.slots.toSpliced(at, 2, joined);
   return { label: 'join slots', put: [...patterns, { ...record, slots }], remove: [] };
 }

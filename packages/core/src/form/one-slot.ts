@@ -9,9 +9,9 @@ import { MOST_LAYERS } from './split.ts';
  */
 export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
   const last = slots.at(-1);
+  const ends = endOfSlots(slots);
   if (!last) return { reason: 'There is no slot.' };
-  if (slots.some((slot) => slot !== last && (slot.landing || slot.slows)))
-    return { reason: 'A slot before the last one lands or slows down, which would be lost.' };
+  if ('reason' in ends) return ends;
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
   if (length > LONGEST_SLOT) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   let start = 0;
@@ -25,5 +25,19 @@ export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
     }));
   });
   if (layers.length > MOST_LAYERS) return { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
-  return { ...last, length, layers };
+  return { ...last, ...ends, length, layers };
+}
+
+/** How one slot ends that takes the place of several. Refused when one before the last lands or slows. */
+export function endOfSlots(slots: readonly Slot[]): Pick<Slot, 'landing' | 'slows'> | Refusal {
+  const last = slots.at(-1);
+  if (slots.some((slot) => slot !== last && (slot.landing || slot.slows)))
+    return { reason: 'A slot before the last one lands or slows down, which would be lost.' };
+  if (!last) return {};
+  const { landing, slows } = last;
+  return {
+    ...(landing ? { landing } : {}),
+    // A longer slot would slow for longer.
+    ...(slows ? { slows: { ...slows, over: Math.min(slows.over, last.length) } } : {}),
+  };
 }

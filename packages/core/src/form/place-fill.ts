@@ -5,7 +5,10 @@ import type { Id, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { plainLayer } from './edit-section.ts';
 import { inOneSlot } from './one-slot.ts';
+import { MOST_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter } from './stretches.ts';
+
+const TOO_MANY_LAYERS = { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
 
 /** How a fill is put into a slot. */
 export interface Placing {
@@ -32,6 +35,7 @@ export function placeInSlot(
   const { pattern } = resolve(document, fill);
   if (before.length < pattern.length) return { reason: `That slot is shorter than ${pattern.name}.` };
   const next = withFill(document, before, fill, before.length, placing);
+  if (next.layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
   const slots = record.slots.with(at, next);
   return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
@@ -52,7 +56,9 @@ export function placeAtEnd(document: SongDocument, section: Id, fill: Id, placin
   const slot = taken().length > 1 ? inOneSlot(taken()) : record.slots[first];
   if (!slot) return { reason: 'That section has no slot to place it in.' };
   if ('reason' in slot) return slot;
-  const slots = [...record.slots.slice(0, first), withFill(document, slot, fill, slot.length, placing)];
+  const filled = withFill(document, slot, fill, slot.length, placing);
+  if (filled.layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
+  const slots = [...record.slots.slice(0, first), filled];
   return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
 
@@ -82,6 +88,7 @@ export function placeEvery(
     slots = slots.with(index, withFill(document, slot, fill, inSlot, placing));
     count++;
   }
+  if (slots.some((slot) => slot.layers.length > MOST_LAYERS)) return TOO_MANY_LAYERS;
   if (!count) return { reason: `No bar of ${record.name} has room for ${pattern.name}.` };
   return { label: `place ${pattern.name} ${count}×`, put: [{ ...record, slots }], remove: [] };
 }

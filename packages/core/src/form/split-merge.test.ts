@@ -13,11 +13,13 @@ import { reachOf, reachOfChange } from './reach.ts';
 import { splitPattern } from './split.ts';
 import { playedAt } from './usage.ts';
 
-/** The song's notes as they leave: where they come from is left out. */
+/** The song's notes as they leave: where they come from and which free channel moves them are left out. */
 function notes(document: SongDocument): string[] {
-  return compile(document, { kind: 'song' }).events.map((event) =>
-    JSON.stringify([event.tick, event.note, event.velocity, event.length, event.channel, event.stopsAt]),
-  );
+  return compile(document, { kind: 'song' })
+    .events.map(({ tick, note, velocity, length, channel, lane, stopsAt }) =>
+      JSON.stringify([tick, note, velocity, length, lane ? 'lane' : channel, stopsAt]),
+    )
+    .sort();
 }
 
 /** A song after any edits; humanising is left out of it, since it is drawn anew for hits that get other names. */

@@ -95,6 +95,19 @@ export function freeHitId(wanted: Id, isTaken: (id: Id) => boolean): Id {
   return id;
 }
 
+/** Own hits of a pattern that is to follow these hits, under ids that none of them has; the same object when all are free. */
+export function besideFollowed(
+  own: Readonly<Record<Id, Hit>>,
+  followed: readonly IdentifiedHit[],
+): Readonly<Record<Id, Hit>> {
+  const taken = new Set(followed.map((hit) => hit.id));
+  if (!Object.keys(own).some((id) => taken.has(id))) return own;
+  const out: Record<Id, Hit> = {};
+  for (const [id, hit] of Object.entries(own))
+    out[freeHitId(id, (one) => taken.has(one) || Object.hasOwn(out, one))] = hit;
+  return out;
+}
+
 /**
  * The stretch of `length` ticks that starts `from` ticks into a pattern of `period` ticks, repeated as needed.
  * A hit of a later repeat gets the repeat's offset in ticks as a suffix, so that its id is unique and stable.

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ChangeSet } from '../song/changes.ts';
+import { controlSchema } from '../song/curves.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { TONICS, tonicPitchClass } from '../song/key.ts';
 import { isChange } from '../song/outcome.ts';
@@ -43,6 +44,8 @@ export const shelfPatternSchema = z.strictObject({
   hits: z.record(hitIdSchema, hitSchema),
   grids: z.record(idSchema, gridSchema),
   accents: accentsSchema,
+  /** What moves while it plays; absent for nothing. */
+  controls: z.array(controlSchema).max(256).optional(),
 });
 
 export type ShelfPattern = Deep<z.infer<typeof shelfPatternSchema>>;
@@ -61,11 +64,13 @@ export function readShelfPattern(input: unknown): ShelfPattern {
     );
   const { data } = read;
   const known = new Set(data.voices.map((voice) => voice.id));
+  const strays = data.controls?.flatMap(({ voices }) => voices.filter((voice) => !known.has(voice))) ?? [];
   const problems = Object.entries(data.hits).flatMap(([id, hit]) => {
     if (!known.has(hit.voice))
       return [{ path: `hits.${id}.voice`, message: `no voice has the id ${hit.voice}` }];
     return hit.at >= data.length ? [{ path: `hits.${id}.at`, message: 'must lie within the length' }] : [];
   });
+  for (const voice of strays) problems.push({ path: 'controls', message: `no voice has the id ${voice}` });
   if (Object.keys(data.hits).length > MOST_HITS)
     problems.push({ path: 'hits', message: `must be at most ${MOST_HITS}` });
   if (problems.length) throw new InvalidSongError(problems.slice(0, 50));
@@ -75,7 +80,7 @@ export function readShelfPattern(input: unknown): ShelfPattern {
 /** A pattern as it sounds, ready for the shelf; what it follows is worked in. */
 export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {
   const index = indexOf(document);
-  const { pattern, hits, meter, swing, accents, grids } = resolve(document, id);
+  const { pattern, hits, meter, swing, accents, grids, controls } = resolve(document, id);
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
   const used = new Set(sounding.map((hit) => hit.voice));
   const voices = index.voicesOf(pattern.part);
@@ -99,7 +104,19 @@ export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {
       kept.flatMap((voice) => (grids[voice.id] ? [[voice.id, grids[voice.id] ?? voice.grid]] : [])),
     ),
     accents,
+    ...(controls.length ? { controls } : {}),
   };
+}
+
+/** The controls of an item for the voices that it is played on. */
+function controlsOn(
+  { controls = [] }: ShelfPattern,
+  match: (voice: Id) => Id | undefined,
+): Pick<Pattern, 'controls'> {
+  const moved = controls
+    .map((one) => ({ ...one, voices: one.voices.flatMap((voice) => match(voice) ?? []) }))
+    .filter((one) => one.voices.length);
+  return moved.length ? { controls: moved } : {};
 }
 
 export interface TakenFromShelf {
@@ -152,6 +169,7 @@ export function fromShelf(
     own,
     grids,
     ...(item.accents.length ? { accents: item.accents } : {}),
+    ...controlsOn(item, (voice) => matches.get(voice)?.id),
     ...(JSON.stringify(item.meter) === JSON.stringify(song.meter) ? {} : { meter: item.meter }),
     ...(JSON.stringify(item.swing) === JSON.stringify(song.swing) ? {} : { swing: item.swing }),
   };

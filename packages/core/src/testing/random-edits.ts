@@ -1,6 +1,11 @@
 import fc from 'fast-check';
+import { buildPattern } from '../build/build-up.ts';
+import { straight, USUAL_BUILD } from '../build/starters.ts';
+import { dropOutPattern } from '../ending/drop-out.ts';
 import { addLayer, plainLayer } from '../form/edit-section.ts';
 import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
+import { placeAtEnd } from '../form/place-fill.ts';
+import { setLanding, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
 import { compareHits, takeAcross } from '../pattern/compare.ts';
 import { copyHits, pasteHits } from '../pattern/copy-hits.ts';
@@ -30,7 +35,8 @@ import { apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
-import { LONGEST_PATTERN, PATTERN_ROLES, type Flam } from '../song/records.ts';
+import { SPEEDS, UNDERS } from '../song/builds.ts';
+import { LONGEST_PATTERN, PATTERN_ROLES, type BuildRecipe, type Flam } from '../song/records.ts';
 import { GRIDS } from '../time/grid.ts';
 import { meter } from '../time/meter.ts';
 import { hit, smallSong, voice } from './songs.ts';
@@ -139,6 +145,28 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
       const clip = copyHits(document, id, new Set([one]));
       return clip && pasteHits(document, id, clip, a % record.length, (i) => `p${a}-${i}`);
     },
+    () => {
+      const made = buildPattern(document, id, buildFromDice(row, a, b), `u${a}`, 'Built');
+      return 'reason' in made ? made : { label: 'build', put: [made], remove: [] };
+    },
+    () => {
+      const leaves = a % 2 ? { pulseOn: row, velocity: 80 } : { without: [row] };
+      const made = dropOutPattern(
+        document,
+        id,
+        { last: 960 * (1 + (b % 8)), leaves, pickUp: null },
+        `e${a}`,
+        'End',
+      );
+      return 'reason' in made ? made : { label: 'drop-out', put: [made], remove: [] };
+    },
+    () => placeAtEnd(document, 'verse', other, { how: a % 2 ? 'replace' : 'layer', landing: null }),
+    () =>
+      slot ? setSlowing(document, 'verse', slot.id, a % 3 ? { over: 1 + b, to: 20 + (a % 81) } : null) : null,
+    () =>
+      slot
+        ? setLanding(document, 'verse', slot.id, b % 3 ? { voice: row, velocity: 1 + (a % 127) } : null)
+        : null,
     () => addVoice(document, voice('extra', 60)),
     () => moveVoice(document, row, a % 6),
     () => removeVoice(document, a % 5 ? 'extra' : row),
@@ -146,6 +174,24 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () => chooseKit(document, 'drums', a % 2 ? 'one' : 'other', 'one', (each) => each.note),
   ];
   return deeds[edit % deeds.length]?.() ?? null;
+}
+
+/** A build-up of one to four bars that the dice name, with anything moving. */
+function buildFromDice(row: string, a: number, b: number): BuildRecipe {
+  const curve = straight(a % 128, b % 128, (a % 201) - 100);
+  return {
+    ...USUAL_BUILD,
+    voice: row,
+    second: null,
+    lasts: 3840 * (1 + (a % 4)),
+    speed: SPEEDS[b % SPEEDS.length] ?? 'steady',
+    rate: { from: 1 + (a % 3), to: 1 + (b % 12) },
+    silence: (b % 3) * 480,
+    pitch: a % 2 ? straight((a % 49) - 24, (b % 49) - 24) : null,
+    filter: b % 2 ? curve : null,
+    level: a % 3 ? curve : null,
+    under: UNDERS[a % UNDERS.length] ?? 'nothing',
+  };
 }
 
 /** Runs edits on the small song; refused ones and those that change nothing are passed over. */

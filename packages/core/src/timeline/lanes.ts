@@ -1,8 +1,10 @@
 import { AT_REST, CONTROL_STEP, controlValue } from '../feel/curve.ts';
 import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { seedFrom } from '../random/stream.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { CONTROL_KINDS } from '../song/curves.ts';
 import type { Control, Id, Pattern } from '../song/records.ts';
+import { modulo } from '../time/ticks.ts';
 import type { ControlEvent, NoteEvent } from './events.ts';
 
 /** A channel of its own for the hits that a pattern's controls move, since bend and controllers move a whole channel. */
@@ -22,8 +24,8 @@ const TAKEN = [9, 15];
 const known = new WeakMap<SongDocument, ReadonlyMap<Id, Lane>>();
 
 /**
- * The lanes of a song by pattern, in the order of its patterns. Each has a channel that no part uses; when there are more
- * of them than free channels, channels come round again.
+ * The lanes of a song by pattern, in the order of its patterns. Each has a channel that no part uses, drawn from its id so
+ * that it keeps it whatever else comes and goes; one that is taken is passed over for the next, until all are taken.
  */
 export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   const before = known.get(document);
@@ -32,12 +34,20 @@ export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   const taken = new Set([...TAKEN, ...parts.map((part) => part.channel)]);
   const free = Array.from({ length: 16 }, (_, i) => i).filter((channel) => !taken.has(channel));
   const lanes = new Map<Id, Lane>();
+  const used = new Set<number>();
+  const channelFor = (id: Id): number | undefined => {
+    if (used.size === free.length) used.clear();
+    const first = modulo(seedFrom('lane', id), Math.max(1, free.length));
+    const channel = [...free.slice(first), ...free.slice(0, first)].find((one) => !used.has(one));
+    if (channel !== undefined) used.add(channel);
+    return channel;
+  };
   for (const part of parts)
     for (const one of patternsOf(part.id)) {
       if (!mayMove(one, pattern)) continue;
       const { controls } = resolve(document, one.id);
       if (!controls.length) continue;
-      const channel = free[lanes.size % Math.max(1, free.length)] ?? part.channel;
+      const channel = channelFor(one.id) ?? part.channel;
       const range = rangeOf(controls);
       lanes.set(one.id, {
         pattern: one.id,
@@ -101,7 +111,7 @@ export function controlEvents(
   return out;
 }
 
-/** Control events in order; of several of one kind at the same place the last is what counts. */
+/** Control events in order, of each lane and kind only changes; of several at the same place the last is what counts. */
 export function inOrder(events: readonly ControlEvent[]): ControlEvent[] {
   const last = new Map<string, ControlEvent>();
   for (const event of events) {
@@ -109,7 +119,15 @@ export function inOrder(events: readonly ControlEvent[]): ControlEvent[] {
     last.delete(key);
     last.set(key, event);
   }
-  return [...last.values()].sort((a, b) => a.tick - b.tick);
+  const said = new Map<string, number>();
+  return [...last.values()]
+    .sort((a, b) => a.tick - b.tick)
+    .filter(({ lane, kind, value }) => {
+      const key = `${lane} ${kind}`;
+      if (said.get(key) === value) return false;
+      said.set(key, value);
+      return true;
+    });
 }
 
 /** How a note is moved from a place on, `after` ticks from its start: semitones, filter and level 0..127. */
