@@ -30,10 +30,10 @@ async function listenToMoves(page: Page): Promise<() => Promise<{ bends: number[
     Object.assign(window, { moves });
     const params = new WeakMap<AudioParam, number[]>();
     const watch = (holder: object, name: string, into: number[]) => {
-      const get = Object.getOwnPropertyDescriptor(holder, name)?.get;
+      const own = Object.getOwnPropertyDescriptor(holder, name);
       Object.defineProperty(holder, name, {
         get(this: unknown) {
-          const param = get?.call(this) as AudioParam;
+          const param = own?.get?.call(this) as AudioParam;
           params.set(param, into);
           return param;
         },
@@ -41,12 +41,11 @@ async function listenToMoves(page: Page): Promise<() => Promise<{ bends: number[
     };
     watch(AudioBufferSourceNode.prototype, 'detune', moves.bends);
     watch(BiquadFilterNode.prototype, 'frequency', moves.cutoffs);
-    const { setValueAtTime } = AudioParam.prototype as {
-      setValueAtTime: (value: number, at: number) => AudioParam;
-    };
+    type Set = (value: number, at: number) => AudioParam;
+    const set = Object.getOwnPropertyDescriptor(AudioParam.prototype, 'setValueAtTime')?.value as Set;
     AudioParam.prototype.setValueAtTime = function (value: number, at: number) {
       params.get(this)?.push(value);
-      return setValueAtTime.call(this, value, at);
+      return set.call(this, value, at);
     };
   });
   return () =>
