@@ -49,6 +49,16 @@ try {
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Hands' }).last().click();
   await shoot('fills');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Build-up', exact: true }).click();
+  await page.getByRole('button', { name: 'Level', exact: true }).click();
+  await page.getByText('Slow boil in context, looping').waitFor();
+  await shoot('build-up');
+  await page.getByRole('button', { name: 'Ending', exact: true }).click();
+  await page.getByText('The ending in context, looping').waitFor();
+  await page.getByRole('button', { name: '2 bars' }).last().click();
+  await shoot('ending');
+  await page.getByRole('button', { name: 'Fill', exact: true }).click();
   await open('Paper Lanterns', 'groove');
 
   await pattern(/^Verse lift \d/).click();

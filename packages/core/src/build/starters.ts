@@ -100,7 +100,8 @@ export function buildFrom(starter: BuildStarter, meter: Meter, voices: readonly 
   const voice = roundTheKit(voices)[0] ?? voices[0];
   if (!voice) throw new RangeError('A build-up is played on a row.');
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
-  const other = voices.find((one) => one.family === 'tom' || one.family === 'percussion');
+  const other =
+    voices.find((one) => one.family === 'tom') ?? voices.find((one) => one.family === 'percussion');
   const { chop } = starter;
   const { rate, ...recipe } = { ...USUAL_BUILD, ...starter.recipe };
   const perBeat = beat / PPQ;

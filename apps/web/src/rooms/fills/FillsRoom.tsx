@@ -1,13 +1,14 @@
 import { Typography } from '@mui/material';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { useDeferredValue, useEffect } from 'react';
+import { useLocation } from 'react-router';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { BuildBench } from './build/BuildBench.tsx';
 import { reworkBuild } from './build/builds.ts';
 import { EndBench } from './end/EndBench.tsx';
 import { FillBench } from './fill/FillBench.tsx';
-import { useRoom, type Make } from './session.ts';
+import { MAKES, useRoom, type Make } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
@@ -15,15 +16,20 @@ export function FillsRoom() {
   const songId = useDocumentState((state) => state.songId);
   const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
+  const location = useLocation();
+  const visit = location.key;
   useEffect(() => {
+    const { make: wish } = (location.state ?? {}) as { make?: unknown };
+    const asked = MAKES.find((one) => one === wish);
+    if (asked) useRoom.setState({ make: asked });
     const pattern = wanted ? indexOf(document).pattern(wanted) : undefined;
     if (pattern?.builtBy && pattern.parent) {
-      reworkBuild(songId, pattern);
+      reworkBuild(songId, document, pattern);
       useRoom.setState({ make: 'build-up' });
     }
     // Only what is in view when the room is entered is laid on the bench.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [songId, wanted]);
+  }, [songId, wanted, visit]);
   const groove = grooveFor(document, wanted, make);
   if (!groove)
     return (

@@ -47,10 +47,10 @@ function Desk({ view }: { view: PatternView }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
   const calm = useDeferredValue(view);
   const navigate = useNavigate();
-  const drums = view.part.type === 'drums';
+  const canFill = view.part.type === 'drums' || view.resolved.pattern.builtBy !== undefined;
   const toFills = useCallback(
-    () => drums && void navigate('../fills', { relative: 'path' }),
-    [drums, navigate],
+    () => canFill && void navigate('../fills', { relative: 'path', state: { make: 'fill' } }),
+    [canFill, navigate],
   );
   useDeskKeys(view, toFills);
   useRecording(view);

@@ -44,6 +44,26 @@ export function slotRole(document: SongDocument, slot: Slot): PatternRole | null
   return layer ? (indexOf(document).pattern(layer.pattern)?.role ?? null) : null;
 }
 
+/** What a slot of this role does at a phrase's end, worth a word beside its name. */
+const TOLD: readonly PatternRole[] = ['fill', 'build-up', 'break', 'ending'];
+
+/** What is special about a slot in few words: rows that are out, what it ends with, how it slows and what follows it. */
+export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {
+  const { pattern, voice } = indexOf(document);
+  const role = slot.layers
+    .map((layer) => pattern(layer.pattern)?.role)
+    .find((one) => one && TOLD.includes(one));
+  const out = slot.layers.some((layer) => layer.silencedVoices.length > 0);
+  const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
+  return [
+    out ? 'rows out' : role,
+    isEnd && slot.slows ? 'slows' : undefined,
+    landing ? `${landing.toLowerCase()} lands` : undefined,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
 /** The tint of a slot by what it plays; words beside it say the same. */
 export function slotTint(role: PatternRole | null): string {
   if (role === 'fill' || role === 'ending') return color('fill');

@@ -20,7 +20,7 @@ import { freshId } from '../../document/ids.ts';
 import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
 import { color, SERIF } from '../../ui/tokens.ts';
 import { newSlot } from './slot-edits.ts';
-import { SlotPiece, slotRole, slotTint } from './SlotPiece.tsx';
+import { SlotPiece, slotRole, slotTint, slotWords } from './SlotPiece.tsx';
 
 interface Props {
   readonly document: SongDocument;
@@ -287,12 +287,8 @@ function PieceBox({
               </Box>
             )}
           </Box>
-          <Box component="span" sx={{ color: color('soft'), fontSize: 11 }}>
-            {silenced
-              ? 'rows out'
-              : role === 'fill' || role === 'build-up' || role === 'break' || role === 'ending'
-                ? role
-                : ''}
+          <Box component="span" sx={{ color: color('soft'), fontSize: 11, flex: 'none' }}>
+            {slotWords(document, slot, isLast)}
           </Box>
         </Box>
         <Box sx={{ px: '3px' }}>

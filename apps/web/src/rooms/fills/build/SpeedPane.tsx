@@ -42,13 +42,15 @@ export function SpeedPane({
   const report = speedReport(places, tempo);
   const line = speeds.map((one) => `${xOf(one.at).toFixed(1)} ${yOf(one.speed).toFixed(1)}`);
   const last = line.at(-1)?.split(' ')[1];
+  // Two streams half a step apart come twice as fast as each.
+  const streams = speed === 'second voice' ? 2 : 1;
   const hasEnd = speed === 'smoothly' || speed === 'by doubling';
   const set = (end: End, value: number) => onChange({ ...rate, [end]: nearestRate(value) });
   const drag = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     if (!held.current || !box) return;
     const share = paneShare(((event.clientY - box.top) / box.height) * height, height);
-    set(held.current, SLOWEST * (FASTEST / SLOWEST) ** share * beatSeconds);
+    set(held.current, (SLOWEST * (FASTEST / SLOWEST) ** share * beatSeconds) / streams);
   };
   const keys = (end: End) => (event: KeyboardEvent) => {
     const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
@@ -107,7 +109,7 @@ export function SpeedPane({
           ink="plum"
           look="upright"
           left={end === 'from' ? 0 : spans}
-          top={yOf(rate[end] / beatSeconds)}
+          top={yOf((rate[end] * streams) / beatSeconds)}
           onKeyDown={keys(end)}
           onHold={(pointer) => {
             held.current = end;
@@ -146,7 +148,7 @@ function speedWords(
   const rises = speed === 'smoothly' || speed === 'by doubling';
   const beats = rises
     ? `${rateWords(rate.from)} to ${rateWords(rate.to)} hits a beat`
-    : `${rateWords(rate.from)} hits a beat${speed === 'second voice' ? ', twice that with the second voice' : ''}`;
+    : `${rateWords(rate.from)} hits a beat${speed === 'second voice' ? ', twice that with the second' : ''}`;
   const tone = toneFrom === null ? 'still a roll' : `a tone from ${placeWords(toneFrom)} on`;
   return `${beats}, fastest ${fastest.toFixed(1)} a second, ${tone}`;
 }

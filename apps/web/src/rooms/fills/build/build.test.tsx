@@ -15,6 +15,7 @@ import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
 import { CONTEXT_ID } from '../context.ts';
+import { MemoryRouter } from 'react-router';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
 import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './builds.ts';
@@ -30,7 +31,12 @@ const figures = () => screen.getByLabelText('Figures of the build-up').textConte
 function showBench(document = lanterns, pattern = 'main') {
   useBuilds.setState({ songId: null, part: null, builds: [], chosen: null });
   useRoom.setState({ make: 'build-up', where: null, landing: null });
-  const shown = show(document, <FillsRoom />);
+  const shown = show(
+    document,
+    <MemoryRouter>
+      <FillsRoom />
+    </MemoryRouter>,
+  );
   act(() => useSession.setState({ pattern, slot: null }));
   return shown;
 }

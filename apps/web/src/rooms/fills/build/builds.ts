@@ -70,11 +70,15 @@ export function addBuild(build: Build): void {
   set(({ builds }) => ({ builds: [...builds, build].slice(-MOST_BUILDS), chosen: build.id }));
 }
 
-/** Lays a build-up of the song on the bench, to be changed there. */
-export function reworkBuild(songId: string, { id, name, part, builtBy }: Pattern): void {
-  if (!builtBy) return;
+/** Lays a build-up of the song on the bench, to be changed there, beside starters where nothing lies yet. */
+export function reworkBuild(songId: string, document: SongDocument, pattern: Pattern): void {
+  const { id, name, part, builtBy, parent } = pattern;
+  if (!builtBy || !parent) return;
   const now = useBuilds.getState();
-  const others = now.songId === songId && now.part === part ? now.builds.filter((one) => one.of !== id) : [];
+  const isHere = now.songId === songId && now.part === part && now.builds.length > 0;
+  const others = isHere
+    ? now.builds.filter((one) => one.of !== id)
+    : BUILD_STARTERS.slice(0, FIRST - 1).map((starter) => buildOf(starter, document, parent));
   const build: Build = { id: freshId(), name, recipe: builtBy, of: id };
   set({ songId, part, builds: [build, ...others].slice(0, MOST_BUILDS), chosen: build.id });
 }

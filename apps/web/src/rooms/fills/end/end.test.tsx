@@ -5,6 +5,7 @@ import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
+import { MemoryRouter } from 'react-router';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
 import { useEnds } from './ends.ts';
@@ -18,7 +19,12 @@ const row = (name: RegExp) => screen.getByRole('img', { name }).getAttribute('ar
 function showRoom(make: 'drop-out' | 'ending') {
   useEnds.setState({ songId: null, groove: null });
   useRoom.setState({ make, where: null, landing: null });
-  const shown = show(lanterns, <FillsRoom />);
+  const shown = show(
+    lanterns,
+    <MemoryRouter>
+      <FillsRoom />
+    </MemoryRouter>,
+  );
   act(() => useSession.setState({ pattern: 'main', slot: null }));
   return shown;
 }

@@ -27,6 +27,7 @@ export const PatternHeader = memo(function PatternHeader({
   const panel = useSession((session) => session.panel);
   const edit = useEdit();
   const { pattern } = view.resolved;
+  const builtBy = pattern.builtBy !== undefined;
   const drums = view.part.type === 'drums';
   const parent = pattern.parent ? indexOf(view.document).pattern(pattern.parent) : undefined;
   const edits = countEdits(view.resolved) + pattern.shapes.length;
@@ -67,13 +68,13 @@ export const PatternHeader = memo(function PatternHeader({
       >
         Vary…
       </Button>
-      {drums && (
+      {(drums || builtBy) && (
         <Button
           onClick={onFill}
-          title="Make fills for the end of this groove (L)"
+          title={builtBy ? 'Change its recipe on the bench (L)' : 'Make fills for the end of this groove (L)'}
           sx={{ whiteSpace: 'nowrap' }}
         >
-          Fill…
+          {builtBy ? 'Rework…' : 'Fill…'}
         </Button>
       )}
       <Button
