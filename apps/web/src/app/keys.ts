@@ -100,7 +100,7 @@ export const KEY_SHEET: readonly { readonly title: string; readonly rows: readon
   {
     title: 'Fills: build-ups, drop-outs, endings',
     rows: [
-      { keys: ['1 to 9'], does: 'hear that build-up in its context' },
+      { keys: ['1 to 9'], does: 'hear that build-up in its context; 1 a drop-out or an ending' },
       { keys: ['← →'], does: 'the build-up before, after' },
       { keys: ['Tab'], does: 'to the points of the curves' },
       { keys: ['↑ ↓'], does: 'on a point: its value, with Shift by ten' },

@@ -3,6 +3,7 @@ import {
   doublingPlaces,
   doublingStretches,
   evenPlaces,
+  overshoot,
   placesOf,
   smoothPlaces,
   speedReport,
@@ -88,6 +89,21 @@ test('doubling over any length keeps the pulse: each place is a whole step of it
       },
     ),
     { seed: 52 },
+  );
+});
+
+test('how exactly a build-up lands is told: a smooth one always does, an even one when its steps fit', () => {
+  const of = (
+    speed: 'smoothly' | 'by doubling' | 'second voice' | 'steady',
+    from: number,
+    to: number,
+    beats: number,
+  ) => overshoot({ speed, rate: { from, to } }, beats, BEAT);
+  expect([of('smoothly', 1, 7, 13.5), of('by doubling', 1, 8, 14), of('steady', 4, 4, 14)]).toEqual([
+    0, 0, 0,
+  ]);
+  expect([of('by doubling', 0.5, 1, 6.5), of('steady', 0.5, 0.5, 3), of('second voice', 1, 1, 3.25)]).toEqual(
+    [480, 960, 240],
   );
 });
 

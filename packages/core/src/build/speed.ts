@@ -94,6 +94,23 @@ export function placesOf(
   }
 }
 
+/**
+ * How many ticks after the end of a build-up of `beats` beats its next hit would come: 0 when it lands exactly, as a smooth
+ * one always does.
+ * @example overshoot({ speed: 'steady', rate: { from: 2, to: 2 } }, 3.75, 960) // => 240
+ */
+export function overshoot(
+  { speed, rate }: Pick<BuildRecipe, 'speed' | 'rate'>,
+  beats: number,
+  beatTicks: number,
+): number {
+  if (speed === 'smoothly') return 0;
+  const last =
+    speed === 'by doubling' ? doublingStretches(beats, rate.from, rate.to).at(-1)?.rate : undefined;
+  const perBeat = last ?? (speed === 'second voice' ? 2 * rate.from : rate.from);
+  return Math.round((Math.ceil(beats * perBeat - 1e-9) / perBeat - beats) * beatTicks);
+}
+
 /** How fast hits come, in hits a second. */
 export interface SpeedReport {
   readonly slowest: number;

@@ -8,7 +8,7 @@ import { BuildBench } from './build/BuildBench.tsx';
 import { reworkBuild } from './build/builds.ts';
 import { EndBench } from './end/EndBench.tsx';
 import { FillBench } from './fill/FillBench.tsx';
-import { MAKES, useRoom, type Make } from './session.ts';
+import { enterRoom, isMadeHere, MAKES, useRoom, type Make } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
@@ -19,6 +19,7 @@ export function FillsRoom() {
   const location = useLocation();
   const visit = location.key;
   useEffect(() => {
+    enterRoom(songId);
     const { make: wish } = (location.state ?? {}) as { make?: unknown };
     const asked = MAKES.find((one) => one === wish);
     if (asked) useRoom.setState({ make: asked });
@@ -27,9 +28,9 @@ export function FillsRoom() {
       reworkBuild(songId, document, pattern);
       useRoom.setState({ make: 'build-up' });
     }
-    // Only what is in view when the room is entered is laid on the bench.
+    // What is in view when the room is entered is laid on the bench; what is chosen in it later is made from.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [songId, wanted, visit]);
+  }, [songId, visit]);
   const groove = grooveFor(document, wanted, make);
   if (!groove)
     return (
@@ -46,8 +47,8 @@ export function FillsRoom() {
 function grooveFor(document: SongDocument, wanted: string | null, make: Make): Pattern | undefined {
   const { parts, pattern: byId, patternsOf } = indexOf(document);
   const drums = parts.filter((part) => part.type === 'drums').flatMap((part) => patternsOf(part.id));
-  const allowed = make === 'build-up' ? parts.flatMap((part) => patternsOf(part.id)) : drums;
+  const allowed = make === 'fill' ? drums : parts.flatMap((part) => patternsOf(part.id));
   let one = wanted ? byId(wanted) : undefined;
-  while (one?.parent && (one.builtBy ?? one.madeBy)) one = byId(one.parent);
+  while (one?.parent && isMadeHere(one)) one = byId(one.parent);
   return allowed.find((pattern) => pattern.id === one?.id) ?? drums[0] ?? allowed[0];
 }

@@ -2,7 +2,7 @@ import { MenuItem, TextField } from '@mui/material';
 import { familyOrder, indexOf, type Id, type SongDocument } from '@plucky/core';
 import { choosePattern } from '../../session/store.ts';
 import { Choices } from '../../ui/parts.tsx';
-import { MAKES, useRoom, type Make } from './session.ts';
+import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
 
 const NAMES: Readonly<Record<Make, string>> = {
   fill: 'Fill',
@@ -29,15 +29,13 @@ export function MakeChoice({ document, groove }: { document: SongDocument; groov
         size="small"
         label="From"
         value={groove}
-        onChange={(event) => {
-          useRoom.setState({ groove: null });
-          choosePattern(event.target.value);
-        }}
+        onChange={(event) => choosePattern(event.target.value)}
         sx={{ mb: 1.25, mt: 0.5 }}
       >
         {index.parts
-          .filter((one) => make === 'build-up' || one.type === 'drums')
+          .filter((one) => make !== 'fill' || one.type === 'drums')
           .flatMap((one) => familyOrder(index, one.id))
+          .filter((one) => !isMadeHere(one.pattern))
           .map(({ pattern: one, depth }) => (
             <MenuItem key={one.id} value={one.id} sx={{ pl: 2 + depth * 1.5 }}>
               {one.name}

@@ -1,4 +1,4 @@
-import { indexOf, type Id, type SongDocument } from '@plucky/core';
+import { indexOf, type Id, type Pattern, type SongDocument } from '@plucky/core';
 import { create } from 'zustand';
 import type { Landing } from './context.ts';
 import { placesIn, type PlaceInSong } from './places.ts';
@@ -8,16 +8,25 @@ import { useSession } from '../../session/store.ts';
 export const MAKES = ['fill', 'build-up', 'drop-out', 'ending'] as const;
 export type Make = (typeof MAKES)[number];
 
-/** What all benches of the room share: what is made, of which pattern, where it goes and what it lands with. */
+/** What all benches of the room share: what is made, where in the song it goes and what it lands with. */
 interface Room {
+  readonly songId: string | null;
   readonly make: Make;
-  /** The pattern that was asked for when it is not the session's, which may be a fill or a build-up itself. */
-  readonly groove: Id | null;
   readonly where: string | null;
   readonly landing: Landing | null;
 }
 
-export const useRoom = create<Room>()(() => ({ make: 'fill', groove: null, where: null, landing: null }));
+export const useRoom = create<Room>()(() => ({ songId: null, make: 'fill', where: null, landing: null }));
+
+/** Forgets what belonged to another song: its places and its voices. */
+export function enterRoom(songId: string): void {
+  if (useRoom.getState().songId !== songId) useRoom.setState({ songId, where: null, landing: null });
+}
+
+/** Whether a pattern was made from its parent in this room, so that more is made from the parent than from it. */
+export function isMadeHere({ builtBy, madeBy, parent }: Pattern): boolean {
+  return parent !== undefined && (builtBy ?? madeBy) !== undefined;
+}
 
 /** The places of the song, and the one that is chosen; where none is, the one that is likeliest for what is made. */
 export function usePlaces(document: SongDocument): {

@@ -4,11 +4,8 @@ import {
   feelOf,
   indexOf,
   lengthName,
-  MOST_SEMITONES,
-  placeName,
   resolve,
   voicesOfBuild,
-  type Curve,
   type Pattern,
   type SongDocument,
 } from '@plucky/core';
@@ -18,7 +15,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
 import { KeyCap } from '../../../ui/parts.tsx';
 import { NameField } from '../../../ui/NameField.tsx';
-import { color, type Token } from '../../../ui/tokens.ts';
+import { color } from '../../../ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
 import { PlaceBar } from '../PlaceBar.tsx';
 import { usePlaces, useRoom } from '../session.ts';
@@ -32,13 +29,11 @@ import {
   layBuilds,
   MOST_BUILDS,
   renameBuild,
-  setBuild,
   useBuilds,
   type Build,
 } from './builds.ts';
 import { buildFigures } from './figures.ts';
-import { CurvePane } from './CurvePane.tsx';
-import { SpeedPane } from './SpeedPane.tsx';
+import { BuildStrips } from './BuildStrips.tsx';
 import { StreamPicture } from './StreamPicture.tsx';
 
 /** The bench of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
@@ -155,7 +150,7 @@ function ChosenBuild({
         ) : (
           <BuildPicture document={document} pattern={made} />
         )}
-        <Panes build={chosen} document={document} pattern={pattern} />
+        <BuildStrips document={document} recipe={recipe} pattern={pattern} />
         <Box
           role="group"
           aria-label="Build-ups"
@@ -230,113 +225,6 @@ function BuildPicture({ document, pattern }: { document: SongDocument; pattern: 
   );
 }
 
-interface Strip {
-  readonly kind: 'velocity' | 'pitch' | 'filter' | 'level';
-  readonly name: string;
-  readonly ink: Token;
-  readonly least: number;
-  readonly most: number;
-  readonly rests: number;
-  readonly words: (value: number) => string;
-  readonly says: (from: string, to: string) => string;
-}
-
-const plain = (value: number) => String(Math.round(value));
-const semitones = (value: number) => `${value > 0 ? '+' : ''}${Math.round(value)}`;
-
-const STRIPS: readonly Strip[] = [
-  {
-    kind: 'velocity',
-    name: 'Velocity',
-    ink: 'snare',
-    least: 1,
-    most: 127,
-    rests: 1,
-    words: plain,
-    says: (from, to) => `${from} to ${to}`,
-  },
-  {
-    kind: 'pitch',
-    name: 'Pitch',
-    ink: 'hat',
-    least: -MOST_SEMITONES,
-    most: MOST_SEMITONES,
-    rests: 0,
-    words: semitones,
-    says: (from, to) => `${from} to ${to} semitones`,
-  },
-  {
-    kind: 'filter',
-    name: 'Filter',
-    ink: 'tom',
-    least: 0,
-    most: 127,
-    rests: 0,
-    words: plain,
-    says: (from, to) => `controller 74, ${from} to ${to}, open again at the landing`,
-  },
-  {
-    kind: 'level',
-    name: 'Level',
-    ink: 'percussion',
-    least: 0,
-    most: 127,
-    rests: 0,
-    words: plain,
-    says: (from, to) => `controller 11, ${from} to ${to}, full again at the landing`,
-  },
-];
-
-/** How much room the strips share, and how tall one gets at the most, in px. */
-const [ROOM, TALLEST] = [340, 140];
-
-/** The speed, and each curve that moves, one under the other. */
-function Panes({
-  build: { recipe },
-  document,
-  pattern,
-}: {
-  build: Build;
-  document: SongDocument;
-  pattern: Pattern | null;
-}) {
-  const { tempo } = indexOf(document).song;
-  const spans = (recipe.lasts - recipe.silence) / recipe.lasts;
-  const figures = pattern && buildFigures(document, pattern);
-  const moving = STRIPS.filter(({ kind }) => recipe[kind] !== null);
-  const height = Math.min(TALLEST, Math.floor(ROOM / (moving.length + 1)));
-  return (
-    <>
-      {figures && (
-        <SpeedPane
-          recipe={recipe}
-          places={figures.places}
-          beat={figures.beat}
-          tempo={tempo}
-          placeWords={(tick) => placeName(tick, figures.meter)}
-          height={height}
-          onChange={(rate) => setBuild({ rate })}
-        />
-      )}
-      {moving.map(({ kind, says, ...strip }) => {
-        const curve: Curve | null = recipe[kind];
-        if (!curve) return null;
-        return (
-          <CurvePane
-            key={kind}
-            {...strip}
-            curve={curve}
-            says={says(strip.words(curve.start), strip.words(curve.end))}
-            spans={spans}
-            height={height}
-            onChange={(next) => setBuild({ [kind]: next })}
-          />
-        );
-      })}
-    </>
-  );
-}
-
 /** Where it leads, as "4 bars into Chorus". */
 function into(
   document: SongDocument,
@@ -348,14 +236,15 @@ function into(
   return `${lengthName(length, meter)} into ${next ?? 'what follows'}`;
 }
 
-/** How many hits, and how exactly it lands. */
+/** How many hits, and how exactly the stream lands. */
 function hitsWords(document: SongDocument, pattern: Pattern): string {
-  const { count, meter } = buildFigures(document, pattern);
+  const { count, late, meter } = buildFigures(document, pattern);
   const silence = pattern.builtBy?.silence ?? 0;
   const lands = silence
     ? `the next would fall exactly ${lengthName(silence, meter)} before the landing`
     : 'the next falls exactly on the landing';
-  return `${count} hits, ${lands}`;
+  const where = silence ? 'the silence begins' : 'the landing';
+  return `${count} hits, ${late ? `the next would come ${lengthName(late, meter)} after ${where}` : lands}`;
 }
 
 /** A name that nothing on the bench has yet. */

@@ -3,6 +3,7 @@ import {
   beatTicks,
   feelOf,
   indexOf,
+  overshoot,
   resolve,
   speedReport,
   voicesOfBuild,
@@ -19,6 +20,8 @@ export interface BuildFigures {
   readonly places: readonly number[];
   readonly count: number;
   readonly toneFrom: number | null;
+  /** How long after its end the stream's next hit would come; 0 when it lands exactly. */
+  readonly late: number;
   readonly meter: Meter;
   readonly bar: number;
   readonly beat: number;
@@ -29,7 +32,8 @@ export function buildFigures(document: SongDocument, pattern: Pattern): BuildFig
   const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
   const resolved = resolve(withIt, pattern.id);
   const { meter } = feelOf(withIt, resolved);
-  const stream = pattern.builtBy ? voicesOfBuild(pattern.builtBy) : [];
+  const { builtBy } = pattern;
+  const stream = builtBy ? voicesOfBuild(builtBy) : [];
   const own = resolved.hits.filter((hit) => hit.origin !== 'silenced' && stream.includes(hit.voice));
   const places = [...new Set(own.map((hit) => hit.at))].sort((a, b) => a - b);
   return {
@@ -37,6 +41,9 @@ export function buildFigures(document: SongDocument, pattern: Pattern): BuildFig
     places,
     count: own.length,
     toneFrom: speedReport(places, indexOf(document).song.tempo)?.toneFrom ?? null,
+    late: builtBy
+      ? overshoot(builtBy, (builtBy.lasts - builtBy.silence) / beatTicks(meter), beatTicks(meter))
+      : 0,
     meter,
     bar: barTicks(meter),
     beat: beatTicks(meter),

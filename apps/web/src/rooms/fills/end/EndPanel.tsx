@@ -65,6 +65,8 @@ export function EndPanel({
   );
 }
 
+const EVERYTHING = 'Everything';
+
 /** Which rows are usually left out together. */
 function groupsOf(voices: readonly Voice[]): readonly { name: string; rows: readonly Id[] }[] {
   const ids = (wanted: (voice: Voice) => boolean) => voices.filter(wanted).map((voice) => voice.id);
@@ -72,8 +74,9 @@ function groupsOf(voices: readonly Voice[]): readonly { name: string; rows: read
     { name: 'The kick', rows: ids((voice) => voice.family === 'kick') },
     { name: 'All but the kick', rows: ids((voice) => voice.family !== 'kick') },
     { name: 'All but the hats', rows: ids((voice) => voice.family !== 'hat') },
-    { name: 'Everything', rows: ids(() => true) },
-  ].filter(({ rows }) => rows.length > 0);
+    { name: EVERYTHING, rows: ids(() => true) },
+    // A bass line has but one row, which is everything.
+  ].filter(({ name, rows }) => rows.length > 0 && (rows.length < voices.length || name === EVERYTHING));
 }
 
 function DropOutChoices({ voices }: { voices: readonly Voice[] }) {

@@ -16,7 +16,7 @@ const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 const row = (name: RegExp) => screen.getByRole('img', { name }).getAttribute('aria-label');
 
-function showRoom(make: 'drop-out' | 'ending') {
+function showRoom(make: 'drop-out' | 'ending', pattern = 'main') {
   useEnds.setState({ songId: null, groove: null });
   useRoom.setState({ make, where: null, landing: null });
   const shown = show(
@@ -25,7 +25,7 @@ function showRoom(make: 'drop-out' | 'ending') {
       <FillsRoom />
     </MemoryRouter>,
   );
-  act(() => useSession.setState({ pattern: 'main', slot: null }));
+  act(() => useSession.setState({ pattern, slot: null }));
   return shown;
 }
 
@@ -67,6 +67,16 @@ describe('a drop-out', () => {
     undo();
     expect(document()).toEqual(lanterns);
   });
+});
+
+test('a bass line drops out whole, and stops on its one row', async () => {
+  const { document } = showRoom('drop-out', 'bass-main');
+  expect(screen.queryByRole('button', { name: 'All but the kick' })).toBeNull();
+  expect(button('Everything').getAttribute('aria-pressed')).toBe('true');
+  await userEvent.click(button('1 beat'));
+  await userEvent.click(button('Keep'));
+  const { part, shapes } = made(document(), 'break');
+  expect([part, shapes]).toMatchObject(['bass-part', [{ rule: 'silence', from: 2880, to: 3840 }]]);
 });
 
 describe('an ending', () => {

@@ -66,16 +66,18 @@ export function beginEnds(songId: string, document: SongDocument, groove: Id): v
   const ofFamily = (family: Voice['family']) => voices.filter((voice) => voice.family === family);
   const [kick] = ofFamily('kick');
   const [crash] = ofFamily('cymbal');
+  const [first] = voices;
+  const stopsOn = kick || crash ? [kick, crash] : [first];
   setEnds({
     songId,
     groove,
     last: barTicks(meter),
     endingLast: 2 * barTicks(meter),
-    silent: new Set(kick ? [kick.id] : []),
+    silent: new Set([kick ?? first].flatMap((voice) => voice?.id ?? [])),
     pulse: null,
     pickUp: null,
     stop: barTicks(meter),
-    stopRows: new Set([kick, crash].flatMap((voice) => voice?.id ?? [])),
+    stopRows: new Set(stopsOn.flatMap((voice) => voice?.id ?? [])),
     slows: undefined,
   });
 }

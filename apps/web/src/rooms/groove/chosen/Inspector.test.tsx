@@ -108,3 +108,11 @@ test('a variation lists its own changes, and leads on to its family', async () =
   await userEvent.click(screen.getByRole('button', { name: 'In the family…' }));
   expect(useSession.getState().panel).toBe('family');
 });
+
+test('a build-up says what moves in it', () => {
+  const demo = DEMO_SONGS['seven-herons']?.() ?? blankSong('none', 1);
+  open(demo, 'rise');
+  expect(screen.getByRole('region', { name: 'What moves' }).textContent).toMatch(
+    /^What movesIts filter, level\. /,
+  );
+});

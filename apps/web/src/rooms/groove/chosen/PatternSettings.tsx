@@ -51,6 +51,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
           <PutOnShelf view={view} />
         </Box>
       </Group>
+      <WhatMoves view={view} />
       <LooseEdits view={view} />
       <Recipe view={view} />
       {pattern.parent && <ChangesOfItsOwn view={view} />}
@@ -118,6 +119,19 @@ function PutOnShelf({ view }: { view: PatternView }) {
     <Button disabled={put.isPending || !view.hits.length} onClick={() => put.mutate()}>
       Put on the shelf
     </Button>
+  );
+}
+
+/** What the pattern's controls move, and what that means for where it leaves. */
+function WhatMoves({ view }: { view: PatternView }) {
+  const kinds = [...new Set(view.resolved.controls.map((control) => control.kind))];
+  if (!kinds.length) return null;
+  return (
+    <Group title="What moves">
+      <Typography sx={{ fontSize: 13 }}>
+        Its {kinds.join(', ')}. The hits that are moved leave on a channel and track of their own.
+      </Typography>
+    </Group>
   );
 }
 

@@ -212,7 +212,7 @@ describe('reach', () => {
   test('is told before an edit, with the followers that say otherwise about what is chosen', () => {
     showBeside(lanterns, 'main', (view) => <ReachWords view={view} />);
     const words = () => screen.getByRole('status', { name: 'Reach of edits' }).textContent;
-    expect(words()).toBe('An edit here reaches 8 patterns in 26 slots');
+    expect(words()).toBe('An edit here reaches 9 patterns in 28 slots');
     const silenced = indexOf(lanterns).pattern('lift')?.silenced[0] ?? '';
     act(() => useSession.setState({ hits: new Set([silenced]) }));
     expect(words()).toMatch(/; .*Verse lift.* silences? it/);
