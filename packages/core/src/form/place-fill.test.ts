@@ -107,3 +107,17 @@ test('what has no room is refused with a reason', () => {
   expect(placeEvery(short, 'chorus', 2, 'long', replace)).toHaveProperty('reason');
   expect(placeAtEnd(short, 'gone', 'long', replace)).toHaveProperty('reason');
 });
+
+test('a slot that is full of layers takes no more', () => {
+  const base = twoSections();
+  const layers = Array.from({ length: 16 }, () => layer('hats'));
+  const full = documentOf([
+    ...Object.values(base.records),
+    section('verse', [{ id: 'a', length: 4 * BAR, layers }]),
+  ]);
+  const over: Placing = { ...replace, how: 'layer' };
+  const refused = { reason: 'A slot layers at most 16 patterns.' };
+  expect(placeAtEnd(full, 'verse', 'fill', over)).toEqual(refused);
+  expect(placeInSlot(full, 'verse', 'a', 'fill', over)).toEqual(refused);
+  expect(placeEvery(full, 'verse', 2, 'fill', over)).toEqual(refused);
+});

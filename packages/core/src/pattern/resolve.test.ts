@@ -194,3 +194,23 @@ test('a family a thousand deep resolves', () => {
   );
   expect(resolve(withPatterns(...line), 'd999').hits).toHaveLength(5);
 });
+
+test('controls are followed from where the window starts, again in each round, until the pattern has its own', () => {
+  const curve = { start: 0, middle: 60, end: 127, turn: 50, bend: 0 };
+  const level = { kind: 'level' as const, voices: ['snare'], from: 0, to: 3840, curve };
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('up', { controls: [level] }),
+    pattern('late', { parent: 'up', window: { from: 960 }, length: 1920 }),
+    pattern('long', { parent: 'up', length: 7680 }),
+    pattern('still', { parent: 'up', controls: [] }),
+    pattern('below', { parent: 'still' }),
+  ]);
+  const spans = (id: string) => resolve(document, id).controls.map(({ from, to }) => [from, to]);
+  expect(spans('late')).toEqual([[-960, 2880]]);
+  expect(spans('long')).toEqual([
+    [0, 3840],
+    [3840, 7680],
+  ]);
+  expect([spans('still'), spans('below'), spans('main')]).toEqual([[], [], []]);
+});

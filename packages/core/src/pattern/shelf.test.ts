@@ -67,3 +67,18 @@ test('what is no pattern is refused by the names of its fields', () => {
   expect(refused({ hits: { a: hit('nobody', 0) } })).toBe('hits.a.voice');
   expect(refused({ hits: { a: hit('kick', 99999) } })).toBe('hits.a.at');
 });
+
+test('a build-up keeps what moves on the shelf, for the voices that it is played on again', () => {
+  const curve = { start: 20, middle: 60, end: 120, turn: 50, bend: 0 };
+  const filter = { kind: 'filter' as const, voices: ['snare'], from: 0, to: 3840, curve };
+  const source = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('up', { own: { s: hit('snare', 0) }, controls: [filter] }),
+  ]);
+  const item = readShelfPattern(JSON.parse(JSON.stringify(shelfPatternOf(source, 'up'))));
+  expect(item.controls).toEqual([filter]);
+  expect(fromShelf(smallSong(), item, 'again', 'Again')?.pattern.controls).toEqual([filter]);
+  expect(shelfPatternOf(smallSong(), 'main').controls).toBeUndefined();
+  const stray = { ...item, controls: [{ ...filter, voices: ['nobody'] }] };
+  expect(() => readShelfPattern(stray)).toThrow(/no voice has the id nobody/);
+});
