@@ -22,15 +22,14 @@ const FOLLOWS = 2 * PPQ;
 /** How the controls of a note's lane move it while it sounds, in seconds from its start; null for not at all. */
 export function motionOf({ controls, tempos }: Timeline, event: NoteEvent): readonly Motion[] | null {
   const moves = movesOf(controls, event, Math.max(FOLLOWS, event.length));
+  if (!moves) return null;
   const start = secondsAt(tempos, event.tick);
-  return (
-    moves?.map(({ after, pitch, filter, level }) => ({
-      after: secondsAt(tempos, event.tick + after) - start,
-      pitch,
-      cutoff: cutoffOf(filter),
-      gain: gainOfLevel(level),
-    })) ?? null
-  );
+  return moves.map(({ after, pitch, filter, level }) => ({
+    after: secondsAt(tempos, event.tick + after) - start,
+    pitch,
+    cutoff: cutoffOf(filter),
+    gain: gainOfLevel(level),
+  }));
 }
 
 /** A timeline as strokes to render, as the mix has them: silent voices left out, levels, pans and kits as they are set. */

@@ -106,7 +106,7 @@ function piecesOf({ chop, lasts, silence }: BuildRecipe): { from: number; to: nu
 }
 
 /** The hits of a recipe by id, within what is left before the silence and between the cuts; places in ticks. */
-export function streamHits(recipe: BuildRecipe, beat: number, held: boolean): Readonly<Record<Id, Hit>> {
+function streamHits(recipe: BuildRecipe, beat: number, held: boolean): Readonly<Record<Id, Hit>> {
   const plays = recipe.lasts - recipe.silence;
   const { first, second } = placesOf(recipe, plays / beat, beat);
   const silent = piecesOf(recipe);

@@ -66,6 +66,11 @@ export function evenPlaces(from: number, to: number, rate: number, beatTicks: nu
   );
 }
 
+/** Whether a way of gathering speed goes from one rate to another, where the others keep to the first. */
+export function changesRate(speed: BuildRecipe['speed']): boolean {
+  return speed === 'smoothly' || speed === 'by doubling';
+}
+
 /** Two steady streams half a step apart; the second fades in. */
 export interface Streams {
   readonly first: readonly number[];

@@ -1,5 +1,5 @@
 import { randomFrom, seedFrom } from '../random/stream.ts';
-import type { SongDocument } from '../song/document.ts';
+import { withPattern, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import type { FillRecipe, Hit, Id, Pattern } from '../song/records.ts';
 import { fillPattern } from './make.ts';
@@ -57,7 +57,7 @@ export function candidateOf(
 
 /** A fill as it is, with what can be said of it; `takeOver` is in ticks. */
 export function measured(document: SongDocument, pattern: Pattern, takeOver: number): Candidate {
-  const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
+  const withIt = withPattern(document, pattern);
   return {
     pattern,
     figures: measureFill(withIt, pattern.id, takeOver),

@@ -1,6 +1,6 @@
 import type { Refusal } from '../song/outcome.ts';
 import { LONGEST_SLOT, type Slot } from '../song/records.ts';
-import { MOST_LAYERS } from './split.ts';
+import { MOST_LAYERS, TOO_MANY_LAYERS } from './split.ts';
 
 /**
  * Slots that follow one another as a single one that plays the same: each layer in its stretch. It is known by the id of
@@ -24,7 +24,7 @@ export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
       to: from + (layer.to ?? slot.length),
     }));
   });
-  if (layers.length > MOST_LAYERS) return { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
+  if (layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
   return { ...last, ...ends, length, layers };
 }
 

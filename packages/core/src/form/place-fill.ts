@@ -1,14 +1,12 @@
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
+import type { Outcome, Refusal } from '../song/outcome.ts';
 import type { Id, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { plainLayer } from './edit-section.ts';
 import { inOneSlot } from './one-slot.ts';
-import { MOST_LAYERS } from './split.ts';
+import { MOST_LAYERS, TOO_MANY_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter } from './stretches.ts';
-
-const TOO_MANY_LAYERS = { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
 
 /** How a fill is put into a slot. */
 export interface Placing {
@@ -35,7 +33,7 @@ export function placeInSlot(
   const { pattern } = resolve(document, fill);
   if (before.length < pattern.length) return { reason: `That slot is shorter than ${pattern.name}.` };
   const next = withFill(document, before, fill, before.length, placing);
-  if (next.layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
+  if ('reason' in next) return next;
   const slots = record.slots.with(at, next);
   return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
@@ -57,7 +55,7 @@ export function placeAtEnd(document: SongDocument, section: Id, fill: Id, placin
   if (!slot) return { reason: 'That section has no slot to place it in.' };
   if ('reason' in slot) return slot;
   const filled = withFill(document, slot, fill, slot.length, placing);
-  if (filled.layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
+  if ('reason' in filled) return filled;
   const slots = [...record.slots.slice(0, first), filled];
   return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
 }
@@ -85,10 +83,11 @@ export function placeEvery(
     if (!found) continue;
     const { slot, index, inSlot } = found;
     if (inSlot < slot.length && !canStartAt(document, slot, inSlot, pattern.part)) continue;
-    slots = slots.with(index, withFill(document, slot, fill, inSlot, placing));
+    const filled = withFill(document, slot, fill, inSlot, placing);
+    if ('reason' in filled) return filled;
+    slots = slots.with(index, filled);
     count++;
   }
-  if (slots.some((slot) => slot.layers.length > MOST_LAYERS)) return TOO_MANY_LAYERS;
   if (!count) return { reason: `No bar of ${record.name} has room for ${pattern.name}.` };
   return { label: `place ${pattern.name} ${count}×`, put: [{ ...record, slots }], remove: [] };
 }
@@ -116,8 +115,14 @@ function ofPart(document: SongDocument, slot: Slot, part: Id): Layer[] {
   return slot.layers.filter((layer) => pattern(layer.pattern)?.part === part);
 }
 
-/** The slot with a fill that ends at `end` ticks. */
-function withFill(document: SongDocument, slot: Slot, fill: Id, end: number, placing: Placing): Slot {
+/** The slot with a fill that ends at `end` ticks. Refused when it would layer too many patterns. */
+function withFill(
+  document: SongDocument,
+  slot: Slot,
+  fill: Id,
+  end: number,
+  placing: Placing,
+): Slot | Refusal {
   const { pattern } = resolve(document, fill);
   const from = end - pattern.length;
   const own = ofPart(document, slot, pattern.part);
@@ -126,12 +131,9 @@ function withFill(document: SongDocument, slot: Slot, fill: Id, end: number, pla
   const isLast = end === slot.length;
   const landing = isLast && placing.landing ? { landing: placing.landing } : {};
   const slows = isLast && placing.slows ? { slows: placing.slows } : {};
-  return {
-    ...slot,
-    ...landing,
-    ...slows,
-    layers: [...kept, { ...plainLayer(fill), from, ...(end < slot.length ? { to: end } : {}) }, ...others],
-  };
+  const placed = { ...plainLayer(fill), from, ...(end < slot.length ? { to: end } : {}) };
+  const layers = [...kept, placed, ...others];
+  return layers.length > MOST_LAYERS ? TOO_MANY_LAYERS : { ...slot, ...landing, ...slows, layers };
 }
 
 /** What is left of a layer before and after a stretch; its edits stay with the part before. */

@@ -4,7 +4,7 @@ import { feelFieldsOf } from '../pattern/follow.ts';
 import { freeHitId } from '../pattern/hits.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
+import type { Outcome, Refusal } from '../song/outcome.ts';
 import {
   NO_EDITS,
   type Edits,
@@ -18,6 +18,8 @@ import {
 
 /** The most patterns that a slot layers. */
 export const MOST_LAYERS = 16;
+
+export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
 
 /** A pattern that holds some voices of the one that was split. */
 interface Piece {

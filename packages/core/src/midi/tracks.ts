@@ -28,13 +28,18 @@ export interface ExportedNote extends Settling {
   readonly source: NoteEvent;
 }
 
+/** What turns ticks of a song into ticks of a file. */
+export function inFile({ ppq }: Pick<ExportOptions, 'ppq'>): (tick: number) => number {
+  return (tick) => Math.round((tick * ppq) / PPQ);
+}
+
 /** The notes of a timeline as the options let them leave: mapped, scaled to the file's resolution, kept apart. */
 export function exportedNotes(
   document: SongDocument,
   timeline: Timeline,
   options: ExportOptions,
 ): ExportedNote[] {
-  const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
+  const scale = inFile(options);
   const noteOf = drumNotes(document, options);
   const { voice } = indexOf(document);
   const levelled = (velocity: number, id: Id) =>
@@ -96,9 +101,9 @@ export function midiFileOf(
   options: ExportOptions,
   withCues: boolean,
 ): MidiFile {
-  const length = Math.round((timeline.length * options.ppq) / PPQ);
+  const scale = inFile(options);
+  const length = scale(timeline.length);
   const conductor = conductorTrack(document, name, timeline, length, options);
-  const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
   const tracks = trackGroups(document, timeline, options)
     .map(({ title, holds, lane }) =>
       noteTrack(title, notes.filter(holds), lane ? laneEvents(timeline, lane, scale) : [], length),
@@ -118,10 +123,10 @@ function conductorTrack(
   name: string,
   timeline: Timeline,
   length: number,
-  { ppq }: ExportOptions,
+  options: ExportOptions,
 ): MidiTrack {
   const { key } = indexOf(document).song;
-  const scale = (tick: number) => Math.round((tick * ppq) / PPQ);
+  const scale = inFile(options);
   const events: MidiEvent[] = [
     { tick: 0, type: 'text', kind: TEXT.trackName, text: name },
     { tick: 0, type: 'key', ...keySignature(key) },
@@ -214,10 +219,10 @@ function noteTrack(
 }
 
 /** One note per slot that lasts as long as it, a number per pattern, with the pattern's name as a cue point. */
-function cueTrack(document: SongDocument, length: number, { ppq }: ExportOptions): MidiTrack {
+function cueTrack(document: SongDocument, length: number, options: ExportOptions): MidiTrack {
   const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: 'Cues' }];
   const numbers = new Map<Id, number>();
-  const scale = (tick: number) => Math.round((tick * ppq) / PPQ);
+  const scale = inFile(options);
   for (const { start, slot } of songStretches(document)) {
     const pattern = indexOf(document).pattern(slot.layers[0]?.pattern ?? '');
     if (!pattern) continue;

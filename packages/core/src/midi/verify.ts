@@ -1,11 +1,10 @@
 import type { Timeline } from '../timeline/events.ts';
-import { PPQ } from '../time/ticks.ts';
 import type { Lane } from '../timeline/lanes.ts';
 import type { MidiEvent, MidiFile } from './bytes/format.ts';
 import { controlWords, laneEvents } from './controls.ts';
 import { readMidi } from './bytes/read.ts';
 import type { ExportOptions } from './options.ts';
-import { microsecondsAt, type ExportedNote } from './tracks.ts';
+import { inFile, microsecondsAt, type ExportedNote } from './tracks.ts';
 
 /** A note as a reader of the file hears it; places in ticks of the file. */
 export interface HeardNote {
@@ -60,7 +59,8 @@ export function verify(
 ): Verification {
   const file = readMidi(bytes);
   const differences: string[] = [];
-  const length = Math.round((timeline.length * options.ppq) / PPQ);
+  const scale = inFile(options);
+  const length = scale(timeline.length);
   const expect = (what: string, found: string, wanted: string) => {
     if (found !== wanted)
       differences.push(`${what}: ${found || 'nothing'} instead of ${wanted || 'nothing'}`);
@@ -78,7 +78,6 @@ export function verify(
   const pressures = pressuresOf(file);
   const meantPressures = meantPressuresOf(meant);
   expect('key pressures', pressures.join(' '), meantPressures.join(' '));
-  const scale = (tick: number) => Math.round((tick * options.ppq) / PPQ);
   const moves = file.tracks.flatMap((track) => controlWords(track.events));
   const meantMoves = lanes.flatMap((lane) => controlWords(laneEvents(timeline, lane, scale)));
   expect('controllers and bends', inChannels(moves), inChannels(meantMoves));

@@ -1,4 +1,4 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Hit, Id, Pattern } from '../song/records.ts';
 import { gridTicks, type Grid } from '../time/grid.ts';
@@ -81,7 +81,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       ? { accents: [...pattern.accents, ...pattern.accents.map((one) => ({ ...one, at: one.at + length }))] }
       : {}),
   };
-  const after = resolve({ records: { ...document.records, [id]: longer } }, id);
+  const after = resolve(withPattern(document, longer), id);
   const [silenced, changed] = [new Set(pattern.silenced), { ...pattern.changed }];
   const free = after.followed.filter((hit) => hit.at >= length);
   for (const hit of before.hits) {

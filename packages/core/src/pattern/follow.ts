@@ -1,4 +1,4 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { NO_EDITS, USUAL_ACCENT, type Hit, type HitFields, type Id, type Pattern } from '../song/records.ts';
@@ -78,7 +78,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
     shapes: [],
     grids: {},
   };
-  const bareDocument: SongDocument = { records: { ...document.records, [id]: follower } };
+  const bareDocument = withPattern(document, follower);
   const plain = resolve(bareDocument, id);
   const { edits, names } = editsFor(before, plain, ownIdsBelow(document, id));
   const known = new Set(before.hits.map((hit) => hit.id));

@@ -20,6 +20,11 @@ export interface SongIndex {
   readonly section: (id: Id) => Section | undefined;
 }
 
+/** The document with a pattern in it, new or changed, to be worked out before it is taken. */
+export function withPattern(document: SongDocument, pattern: Pattern): SongDocument {
+  return { records: { ...document.records, [pattern.id]: pattern } };
+}
+
 const indexes = new WeakMap<SongDocument, SongIndex>();
 
 /** The index of a document, made once for each. Throws when there is no song record. */

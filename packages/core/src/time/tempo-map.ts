@@ -9,9 +9,13 @@ export interface TempoPoint {
 /** Tempos in order of place, the first of them at 0. */
 export type TempoMap = readonly TempoPoint[];
 
+const NO_TEMPO = 'A tempo map has at least one tempo.';
+
 /** The tempo that holds at `tick`; before 0 it is the first. Throws RangeError for a map without a tempo. */
 export function tempoAt(map: TempoMap, tick: number): number {
-  return pointAt(map, (point) => point.tick <= tick).tempo;
+  const point = map.findLast((one) => one.tick <= tick) ?? map[0];
+  if (!point) throw new RangeError(NO_TEMPO);
+  return point.tempo;
 }
 
 /**
@@ -30,12 +34,12 @@ export function secondsAt(map: TempoMap, tick: number): number {
 
 /** The tick (not rounded) that is reached `seconds` after 0: the inverse of `secondsAt`. */
 export function tickAtSeconds(map: TempoMap, seconds: number): number {
-  const point = pointAt(map, (one) => secondsAt(map, one.tick) <= seconds);
-  return point.tick + msToTicks((seconds - secondsAt(map, point.tick)) * 1000, point.tempo);
-}
-
-function pointAt(map: TempoMap, holds: (point: TempoPoint) => boolean): TempoPoint {
-  const point = map.findLast(holds) ?? map[0];
-  if (!point) throw new RangeError('A tempo map has at least one tempo.');
-  return point;
+  let left = seconds;
+  for (const [i, { tick, tempo }] of map.entries()) {
+    const next = map[i + 1];
+    const lasts = next ? ticksToMs(next.tick - tick, tempo) / 1000 : Infinity;
+    if (left < lasts) return tick + msToTicks(left * 1000, tempo);
+    left -= lasts;
+  }
+  throw new RangeError(NO_TEMPO);
 }

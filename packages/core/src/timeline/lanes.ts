@@ -114,11 +114,7 @@ export function controlEvents(
 /** Control events in order, of each lane and kind only changes; of several at the same place the last is what counts. */
 export function inOrder(events: readonly ControlEvent[]): ControlEvent[] {
   const last = new Map<string, ControlEvent>();
-  for (const event of events) {
-    const key = `${event.tick} ${event.lane} ${event.kind}`;
-    last.delete(key);
-    last.set(key, event);
-  }
+  for (const event of events) last.set(`${event.tick} ${event.lane} ${event.kind}`, event);
   const said = new Map<string, number>();
   return [...last.values()]
     .sort((a, b) => a.tick - b.tick)

@@ -1,5 +1,6 @@
 import { tempoAt } from '../time/tempo-map.ts';
-import type { ControlEvent, Timeline } from './events.ts';
+import type { Timeline } from './events.ts';
+import { inOrder } from './lanes.ts';
 
 /**
  * The stretch of a timeline from `from` up to `to` ticks, counted from its own start; notes that begin in it end with
@@ -25,24 +26,16 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
       ...inside(timeline.tempos).filter((one) => one.tick > 0),
     ],
     markers: inside(timeline.markers),
-    controls: [...heldAt(timeline, start), ...inside(timeline.controls)],
+    // What was said before the slice holds at its start, unless it is said anew there.
+    controls: inOrder(
+      timeline.controls
+        .filter((event) => event.tick < start + length)
+        .map((event) => ({ ...event, tick: Math.max(0, event.tick - start) })),
+    ),
     events: inside(timeline.events).map((event) => ({
       ...event,
       length: Math.min(event.length, length - event.tick),
       stopsAt: event.stopsAt === null || event.stopsAt - start >= length ? null : event.stopsAt - start,
     })),
   };
-}
-
-/** What each lane's controls last said before a place, put at the start of the slice. */
-function heldAt({ controls }: Timeline, start: number): readonly ControlEvent[] {
-  const held = new Map<string, ControlEvent>();
-  for (const event of controls) {
-    if (event.tick >= start) break;
-    held.set(`${event.lane} ${event.kind}`, { ...event, tick: 0 });
-  }
-  const anew = controls.filter((event) => event.tick === start);
-  return [...held.values()].filter(
-    ({ lane, kind }) => !anew.some((event) => event.lane === lane && event.kind === kind),
-  );
 }

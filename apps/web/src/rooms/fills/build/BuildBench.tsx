@@ -1,11 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   buildPattern,
-  feelOf,
   indexOf,
   lengthName,
-  resolve,
-  voicesOfBuild,
+  type BuildRecipe,
   type Pattern,
   type SongDocument,
 } from '@plucky/core';
@@ -13,11 +11,12 @@ import { useEffect, useMemo, useState } from 'react';
 import { hasCommand, useKeys } from '../../../app/useKeys.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
-import { KeyCap } from '../../../ui/parts.tsx';
+import { Choice, KeyCap } from '../../../ui/parts.tsx';
 import { NameField } from '../../../ui/NameField.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
-import { PlaceBar } from '../PlaceBar.tsx';
+import { BenchFrame } from '../BenchFrame.tsx';
+import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
 import { useContextPreview } from '../useContextPreview.ts';
 import { useKeep } from '../useKeep.ts';
@@ -32,7 +31,7 @@ import {
   useBuilds,
   type Build,
 } from './builds.ts';
-import { buildFigures } from './figures.ts';
+import { buildFigures, type BuildFigures } from './figures.ts';
 import { BuildStrips } from './BuildStrips.tsx';
 import { StreamPicture } from './StreamPicture.tsx';
 
@@ -71,7 +70,7 @@ function ChosenBuild({
   const edit = useEdit();
   const keepPattern = useKeep();
   const landing = useRoom((room) => room.landing);
-  const { places, where } = usePlaces(document);
+  const { where } = usePlaces(document);
   const [isHeard, setHeard] = useState(false);
   const { name, recipe } = chosen;
   const made = useMemo(
@@ -79,6 +78,7 @@ function ChosenBuild({
     [document, groove.id, recipe, name],
   );
   const pattern = 'reason' in made ? null : made;
+  const figures = useMemo(() => pattern && buildFigures(document, pattern), [document, pattern]);
   const section = where?.section ?? null;
   const context = useMemo(
     () => pattern && inSongContext(document, pattern, { groove: groove.id, section, landing }),
@@ -105,141 +105,90 @@ function ChosenBuild({
   useBuildKeys(builds, chosen, choose, keep, () => setHeard(false));
 
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '262px minmax(0, 1fr)',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
-      <BuildPanel document={document} groove={groove.id} recipe={recipe} />
-      <Box
-        component="section"
-        aria-label="Bench"
-        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap: 1 }}
-      >
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <NameField
-            key={chosen.id}
-            label="Name of the build-up"
-            value={name}
-            onChange={(next) => renameBuild(chosen.id, next)}
-          />
-          <Typography
-            noWrap
-            aria-label="Figures of the build-up"
-            sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}
-          >
-            {pattern
-              ? `${into(document, pattern, groove, next?.name)} · ${hitsWords(document, pattern)}`
-              : ''}
-          </Typography>
-          <Button
-            title="The same once more, to be changed"
-            onClick={compare}
-            disabled={builds.length >= MOST_BUILDS}
-          >
-            Compare with another
-          </Button>
-        </Box>
-        {'reason' in made ? (
-          <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
-            {made.reason}
-          </Typography>
-        ) : (
-          <BuildPicture document={document} pattern={made} />
-        )}
-        <BuildStrips document={document} recipe={recipe} pattern={pattern} />
-        <Box
-          role="group"
-          aria-label="Build-ups"
-          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
+    <BenchFrame gap={1} recipe={<BuildPanel document={document} groove={groove.id} recipe={recipe} />}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <NameField
+          key={chosen.id}
+          label="Name of the build-up"
+          value={name}
+          onChange={(next) => renameBuild(chosen.id, next)}
+        />
+        <Typography
+          noWrap
+          aria-label="Figures of the build-up"
+          sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}
         >
-          <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
-            On the bench, heard by number
-          </Typography>
-          {builds.map((one, i) => (
-            <Button
-              key={one.id}
-              aria-pressed={one.id === chosen.id}
-              onClick={() => choose(one)}
-              sx={one.id === chosen.id ? { background: color('wash'), borderColor: color('plum') } : {}}
-            >
-              <KeyCap>{i + 1}</KeyCap>
-              <Box component="span" sx={{ ml: 0.75 }}>
-                {one.name}
-              </Box>
-            </Button>
-          ))}
-        </Box>
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-          <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
-            Keep
-          </Button>
-          {chosen.of && (
-            <Button
-              title="The pattern of the song becomes this, wherever it is played"
-              disabled={!pattern}
-              onClick={() => chosen.of && change(chosen.of)}
-            >
-              Change {name}
-            </Button>
-          )}
-          <Button
-            title="Off the bench (Delete)"
-            disabled={builds.length < 2}
-            onClick={() => discardBuild(chosen.id)}
-          >
-            Discard
-          </Button>
-          <PlaceBar
-            document={document}
-            places={places}
-            where={where}
-            landing={landing}
-            disabled={!pattern}
-            onWhere={(key) => useRoom.setState({ where: key })}
-            onLanding={(next) => useRoom.setState({ landing: next })}
-            onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
-          />
-        </Box>
+          {figures ? `${into(figures, recipe, next?.name)} · ${hitsWords(figures, recipe)}` : ''}
+        </Typography>
+        <Button
+          title="The same once more, to be changed"
+          onClick={compare}
+          disabled={builds.length >= MOST_BUILDS}
+        >
+          Compare with another
+        </Button>
       </Box>
-    </Box>
-  );
-}
-
-function BuildPicture({ document, pattern }: { document: SongDocument; pattern: Pattern }) {
-  const { hits, toneFrom, bar } = buildFigures(document, pattern);
-  const { builtBy } = pattern;
-  return (
-    <StreamPicture
-      document={document}
-      hits={hits}
-      stream={builtBy ? voicesOfBuild(builtBy) : []}
-      length={pattern.length}
-      silence={builtBy?.silence ?? 0}
-      bar={bar}
-      toneFrom={toneFrom}
-    />
+      {'reason' in made && (
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+          {made.reason}
+        </Typography>
+      )}
+      {figures && <StreamPicture document={document} recipe={recipe} figures={figures} />}
+      <BuildStrips document={document} recipe={recipe} figures={figures} />
+      <Box
+        role="group"
+        aria-label="Build-ups"
+        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
+      >
+        <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
+          On the bench, heard by number
+        </Typography>
+        {builds.map((one, i) => (
+          <Choice key={one.id} chosen={one.id === chosen.id} onClick={() => choose(one)}>
+            <KeyCap>{i + 1}</KeyCap>
+            <Box component="span" sx={{ ml: 0.75 }}>
+              {one.name}
+            </Box>
+          </Choice>
+        ))}
+      </Box>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
+        <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
+          Keep
+        </Button>
+        {chosen.of && (
+          <Button
+            title="The pattern of the song becomes this, wherever it is played"
+            disabled={!pattern}
+            onClick={() => chosen.of && change(chosen.of)}
+          >
+            Change {name}
+          </Button>
+        )}
+        <Button
+          title="Off the bench (Delete)"
+          disabled={builds.length < 2}
+          onClick={() => discardBuild(chosen.id)}
+        >
+          Discard
+        </Button>
+        <PlaceInSong
+          document={document}
+          disabled={!pattern}
+          onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
+        />
+      </Box>
+    </BenchFrame>
   );
 }
 
 /** Where it leads, as "4 bars into Chorus". */
-function into(
-  document: SongDocument,
-  { length }: Pattern,
-  groove: Pattern,
-  next: string | undefined,
-): string {
-  const { meter } = feelOf(document, resolve(document, groove.id));
-  return `${lengthName(length, meter)} into ${next ?? 'what follows'}`;
+function into({ meter }: BuildFigures, { lasts }: BuildRecipe, next: string | undefined): string {
+  return `${lengthName(lasts, meter)} into ${next ?? 'what follows'}`;
 }
 
 /** How many hits, and how exactly the stream lands. */
-function hitsWords(document: SongDocument, pattern: Pattern): string {
-  const { count, late, meter } = buildFigures(document, pattern);
-  const silence = pattern.builtBy?.silence ?? 0;
+function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecipe): string {
   const lands = silence
     ? `the next would fall exactly ${lengthName(silence, meter)} before the landing`
     : 'the next falls exactly on the landing';

@@ -1,11 +1,13 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import {
   barTicks,
   beatTicks,
   BUILD_STARTERS,
+  changesRate,
   feelOf,
   indexOf,
   lengthName,
+  RATES,
   resolve,
   SPEEDS,
   straight,
@@ -14,11 +16,12 @@ import {
   type Curve,
   type Id,
   type SongDocument,
-  type Voice,
 } from '@plucky/core';
 import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
 import { color } from '../../../ui/tokens.ts';
-import { MakeChoice } from '../MakeChoice.tsx';
+import { RecipeFrame } from '../BenchFrame.tsx';
+import { RowChoice } from '../RowChoice.tsx';
+import { StarterChoice } from '../StarterChoice.tsx';
 import { addBuild, buildOf, setBuild } from './builds.ts';
 import { rateWords } from './SpeedPane.tsx';
 
@@ -44,7 +47,7 @@ const MOVES: readonly {
   { kind: 'level', name: 'Level', begin: straight(64, 127) },
 ];
 /** Slowest and fastest rates of the sliders, in hits a beat. */
-const SLIDER = { least: 0.25, most: 16 };
+const SLIDER = { least: RATES.least, most: 16 };
 const MOST_SILENCE = 8;
 
 /** What a build-up is made by: its row, how long it lasts, how it gathers speed, what moves, and how it comes to its end. */
@@ -64,42 +67,17 @@ export function BuildPanel({
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const voices = index.voicesOf(part);
   const isPitched = index.part(part)?.type === 'notes';
-  const rises = recipe.speed === 'smoothly' || recipe.speed === 'by doubling';
+  const rises = changesRate(recipe.speed);
   const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
   const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
   const setRate = (rate: Partial<BuildRecipe['rate']>) => setBuild({ rate: { ...recipe.rate, ...rate } });
   return (
-    <Box
-      component="aside"
-      aria-label="Recipe of the build-up"
-      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
-    >
-      <MakeChoice document={document} groove={groove} />
-      <TextField
-        select
-        fullWidth
-        size="small"
+    <RecipeFrame name="Recipe of the build-up" document={document} groove={groove}>
+      <StarterChoice
         label="Put on the bench"
-        value=""
-        onChange={(event) => {
-          const starter = BUILD_STARTERS.find((one) => one.name === event.target.value);
-          if (starter) addBuild(buildOf(starter, document, groove));
-        }}
-        slotProps={{
-          inputLabel: { shrink: true },
-          select: { displayEmpty: true, renderValue: () => 'a starter…' },
-        }}
-        sx={{ mb: 1.5 }}
-      >
-        {BUILD_STARTERS.map((one) => (
-          <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
-            {one.name}
-            <Box component="span" sx={{ display: 'block', fontSize: 11.5, color: color('soft') }}>
-              {one.about}
-            </Box>
-          </MenuItem>
-        ))}
-      </TextField>
+        starters={BUILD_STARTERS}
+        onChoose={(starter) => addBuild(buildOf(starter, document, groove))}
+      />
       {voices.length > 1 && (
         <RowChoice
           label="Played on"
@@ -195,37 +173,7 @@ export function BuildPanel({
         )}
         onChange={(under) => setBuild({ under })}
       />
-    </Box>
-  );
-}
-
-export function RowChoice({
-  label,
-  voices,
-  value,
-  onChange,
-}: {
-  label: string;
-  voices: readonly Voice[];
-  value: Id;
-  onChange: (voice: Id) => void;
-}) {
-  return (
-    <TextField
-      select
-      fullWidth
-      size="small"
-      label={label}
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-      sx={{ mb: 1.5 }}
-    >
-      {voices.map((voice) => (
-        <MenuItem key={voice.id} value={voice.id}>
-          {voice.name}
-        </MenuItem>
-      ))}
-    </TextField>
+    </RecipeFrame>
   );
 }
 

@@ -4,13 +4,12 @@ import {
   placeName,
   type BuildRecipe,
   type Curve,
-  type Pattern,
   type SongDocument,
 } from '@plucky/core';
 import type { Token } from '../../../ui/tokens.ts';
 import { setBuild } from './builds.ts';
 import { CurvePane } from './CurvePane.tsx';
-import { buildFigures } from './figures.ts';
+import type { BuildFigures } from './figures.ts';
 import { SpeedPane } from './SpeedPane.tsx';
 
 interface Strip {
@@ -77,16 +76,15 @@ const [ROOM, TALLEST] = [340, 140];
 export function BuildStrips({
   document,
   recipe,
-  pattern,
+  figures,
 }: {
   document: SongDocument;
   recipe: BuildRecipe;
-  /** What the recipe makes; null where it makes nothing. */
-  pattern: Pattern | null;
+  /** What is told of what the recipe makes; null where it makes nothing. */
+  figures: BuildFigures | null;
 }) {
   const { tempo } = indexOf(document).song;
   const spans = (recipe.lasts - recipe.silence) / recipe.lasts;
-  const figures = pattern && buildFigures(document, pattern);
   const moving = STRIPS.filter(({ kind }) => recipe[kind] !== null);
   const height = Math.min(TALLEST, Math.floor(ROOM / (moving.length + 1)));
   return (

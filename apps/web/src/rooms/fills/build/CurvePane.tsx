@@ -1,7 +1,7 @@
 import { curveValue, type Curve } from '@plucky/core';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import type { KeyboardEvent } from 'react';
 import { color, type Token } from '../../../ui/tokens.ts';
-import { CurvePoint, Pane, PANE_WIDTH, paneShare, paneY, Silence } from './Pane.tsx';
+import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 /** Into how many pieces a curve is drawn. */
 const PIECES = 48;
@@ -37,8 +37,6 @@ export interface CurvePaneProps {
 
 /** A curve on its own strip: three points to be dragged, or moved by arrow keys, and one between that bends it. */
 export function CurvePane({ name, says, ink, curve, least, most, words, spans, ...pane }: CurvePaneProps) {
-  const svg = useRef<SVGSVGElement>(null);
-  const held = useRef<Hold | null>(null);
   const { height, onChange } = pane;
   const width = PANE_WIDTH * spans;
   const yOf = (value: number) => paneY((value - least) / (most - least), height);
@@ -47,14 +45,9 @@ export function CurvePane({ name, says, ink, curve, least, most, words, spans, .
     const share = i / PIECES;
     return `${(share * width).toFixed(1)} ${yOf(curveValue(curve, share)).toFixed(1)}`;
   }).join('L');
-  const drag = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    if (!held.current || !box) return;
-    const x = (((event.clientX - box.left) / box.width) * PANE_WIDTH) / width;
-    const y = ((event.clientY - box.top) / box.height) * height;
-    const value = least + paneShare(y, height) * (most - least);
-    onChange(pulled(curve, held.current, x, value, { least, most }));
-  };
+  const { drawing, hold } = usePaneDrag<Hold>(height, (held, along, up) =>
+    onChange(pulled(curve, held, along / spans, least + up * (most - least), { least, most })),
+  );
   const keys = (hold: Hold) => (event: KeyboardEvent) => {
     const next = moved(curve, hold, event, { least, most });
     if (!next) return;
@@ -64,50 +57,39 @@ export function CurvePane({ name, says, ink, curve, least, most, words, spans, .
   };
   return (
     <Pane name={name} says={says}>
-      <svg
-        ref={svg}
-        viewBox={`0 0 ${PANE_WIDTH} ${height}`}
-        preserveAspectRatio="none"
-        width="100%"
-        height={height}
-        onPointerMove={drag}
-        onPointerUp={() => (held.current = null)}
-        onPointerCancel={() => (held.current = null)}
-        style={{ display: 'block', touchAction: 'none', overflow: 'visible' }}
-      >
-        <Silence from={width} />
-        <path
-          d={`M0 ${yOf(pane.rests)}L${path}L${width} ${yOf(pane.rests)}Z`}
-          fill={color(ink)}
-          opacity={0.09}
-        />
-        <path
-          d={`M${path}`}
-          fill="none"
-          stroke={color(ink)}
-          strokeWidth={2.2}
-          vectorEffect="non-scaling-stroke"
-        />
-      </svg>
-      {(Object.keys(places) as Hold[]).map((hold) => {
-        const { share, value } = places[hold];
+      {drawing(
+        <>
+          <Silence from={width} />
+          <path
+            d={`M0 ${yOf(pane.rests)}L${path}L${width} ${yOf(pane.rests)}Z`}
+            fill={color(ink)}
+            opacity={0.09}
+          />
+          <path
+            d={`M${path}`}
+            fill="none"
+            stroke={color(ink)}
+            strokeWidth={2.2}
+            vectorEffect="non-scaling-stroke"
+          />
+        </>,
+      )}
+      {(Object.keys(places) as Hold[]).map((one) => {
+        const { share, value } = places[one];
         return (
           <CurvePoint
-            key={hold}
-            name={`${name} ${HOLD_NAMES[hold]}`}
-            value={hold === 'bend' ? curve.bend : curve[hold]}
-            least={hold === 'bend' ? -100 : least}
-            most={hold === 'bend' ? 100 : most}
-            words={hold === 'bend' ? String(curve.bend) : words(curve[hold])}
+            key={one}
+            name={`${name} ${HOLD_NAMES[one]}`}
+            value={one === 'bend' ? curve.bend : curve[one]}
+            least={one === 'bend' ? -100 : least}
+            most={one === 'bend' ? 100 : most}
+            words={one === 'bend' ? String(curve.bend) : words(curve[one])}
             ink={ink}
-            look={hold === 'bend' ? 'bend' : hold === 'middle' ? 'free' : 'upright'}
+            look={one === 'bend' ? 'bend' : one === 'middle' ? 'free' : 'upright'}
             left={share * spans}
             top={yOf(value)}
-            onKeyDown={keys(hold)}
-            onHold={(pointer) => {
-              held.current = hold;
-              svg.current?.setPointerCapture(pointer);
-            }}
+            onKeyDown={keys(one)}
+            onHold={hold(one)}
           />
         );
       })}

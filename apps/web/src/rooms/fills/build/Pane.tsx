@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import type { KeyboardEvent, ReactNode } from 'react';
+import { useRef, type KeyboardEvent, type ReactNode } from 'react';
 import { color, type Token } from '../../../ui/tokens.ts';
 
 export const PANE_WIDTH = 1000;
@@ -11,7 +11,7 @@ export function paneY(share: number, height: number): number {
   return height - BELOW - share * (height - ABOVE - BELOW);
 }
 
-export function paneShare(y: number, height: number): number {
+function paneShare(y: number, height: number): number {
   return (height - BELOW - y) / (height - ABOVE - BELOW);
 }
 
@@ -49,6 +49,42 @@ export function Pane({ name, says, children }: { name: string; says: string; chi
       {children}
     </Box>
   );
+}
+
+/** A drawing over the whole of a strip, with what takes hold of its points and tells where they are dragged to. */
+export function usePaneDrag<Hold>(
+  height: number,
+  /** Tells what is held, and the shares of the width and of the values that it is dragged to. */
+  onDrag: (held: Hold, along: number, up: number) => void,
+) {
+  const svg = useRef<SVGSVGElement>(null);
+  const held = useRef<Hold | null>(null);
+  const release = () => (held.current = null);
+  const drawing = (children: ReactNode) => (
+    <svg
+      ref={svg}
+      viewBox={`0 0 ${PANE_WIDTH} ${height}`}
+      preserveAspectRatio="none"
+      width="100%"
+      height={height}
+      onPointerMove={(event) => {
+        const box = svg.current?.getBoundingClientRect();
+        if (held.current === null || !box) return;
+        const y = ((event.clientY - box.top) / box.height) * height;
+        onDrag(held.current, (event.clientX - box.left) / box.width, paneShare(y, height));
+      }}
+      onPointerUp={release}
+      onPointerCancel={release}
+      style={{ display: 'block', touchAction: 'none', overflow: 'visible' }}
+    >
+      {children}
+    </svg>
+  );
+  const hold = (what: Hold) => (pointer: number) => {
+    held.current = what;
+    svg.current?.setPointerCapture(pointer);
+  };
+  return { drawing, hold };
 }
 
 /** The stretch before the landing in which nothing sounds. */

@@ -1,7 +1,15 @@
-import { RATES, ROLL_TO_TONE, speedReport, speedsOf, ticksToMs, type BuildRecipe } from '@plucky/core';
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
+import {
+  changesRate,
+  RATES,
+  ROLL_TO_TONE,
+  speedReport,
+  speedsOf,
+  ticksToMs,
+  type BuildRecipe,
+} from '@plucky/core';
+import type { KeyboardEvent } from 'react';
 import { color } from '../../../ui/tokens.ts';
-import { CurvePoint, Pane, PANE_WIDTH, paneShare, paneY, Silence } from './Pane.tsx';
+import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 /** The slowest and fastest speed that is drawn, in hits a second. */
 const [SLOWEST, FASTEST] = [0.5, 40];
@@ -28,8 +36,6 @@ export function SpeedPane({
   height: number;
   onChange: (rate: BuildRecipe['rate']) => void;
 }) {
-  const svg = useRef<SVGSVGElement>(null);
-  const held = useRef<End | null>(null);
   const { rate, speed, lasts, silence } = recipe;
   const spans = (lasts - silence) / lasts;
   const xOf = (tick: number) => (tick / lasts) * PANE_WIDTH;
@@ -44,14 +50,10 @@ export function SpeedPane({
   const last = line.at(-1)?.split(' ')[1];
   // Two streams half a step apart come twice as fast as each.
   const streams = speed === 'second voice' ? 2 : 1;
-  const hasEnd = speed === 'smoothly' || speed === 'by doubling';
   const set = (end: End, value: number) => onChange({ ...rate, [end]: nearestRate(value) });
-  const drag = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    if (!held.current || !box) return;
-    const share = paneShare(((event.clientY - box.top) / box.height) * height, height);
-    set(held.current, (SLOWEST * (FASTEST / SLOWEST) ** share * beatSeconds) / streams);
-  };
+  const { drawing, hold } = usePaneDrag<End>(height, (held, _, up) =>
+    set(held, (SLOWEST * (FASTEST / SLOWEST) ** up * beatSeconds) / streams),
+  );
   const keys = (end: End) => (event: KeyboardEvent) => {
     const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
     if (by === undefined) return;
@@ -59,45 +61,37 @@ export function SpeedPane({
     event.stopPropagation();
     set(end, nextRate(rate[end], by));
   };
-  const ends: readonly End[] = hasEnd ? ['from', 'to'] : ['from'];
+  const ends: readonly End[] = changesRate(speed) ? ['from', 'to'] : ['from'];
   return (
     <Pane name="Speed" says={report ? speedWords(recipe, report, placeWords) : 'a single hit'}>
-      <svg
-        ref={svg}
-        viewBox={`0 0 ${PANE_WIDTH} ${height}`}
-        preserveAspectRatio="none"
-        width="100%"
-        height={height}
-        onPointerMove={drag}
-        onPointerUp={() => (held.current = null)}
-        onPointerCancel={() => (held.current = null)}
-        style={{ display: 'block', touchAction: 'none' }}
-      >
-        <Silence from={PANE_WIDTH * spans} />
-        <path
-          d={`M0 ${yOf(ROLL_TO_TONE)}H${PANE_WIDTH * spans}`}
-          stroke={color('warn')}
-          strokeDasharray="3 4"
-        />
-        <text
-          x={PANE_WIDTH * spans - 6}
-          y={yOf(ROLL_TO_TONE) - 4}
-          fontSize={11}
-          textAnchor="end"
-          fill={color('warn')}
-        >
-          {ROLL_TO_TONE} a second: a tone
-        </text>
-        {line.length > 0 && (
+      {drawing(
+        <>
+          <Silence from={PANE_WIDTH * spans} />
           <path
-            d={`M${line.join('L')}L${PANE_WIDTH * spans} ${last}`}
-            fill="none"
-            stroke={color('plum')}
-            strokeWidth={2.2}
-            vectorEffect="non-scaling-stroke"
+            d={`M0 ${yOf(ROLL_TO_TONE)}H${PANE_WIDTH * spans}`}
+            stroke={color('warn')}
+            strokeDasharray="3 4"
           />
-        )}
-      </svg>
+          <text
+            x={PANE_WIDTH * spans - 6}
+            y={yOf(ROLL_TO_TONE) - 4}
+            fontSize={11}
+            textAnchor="end"
+            fill={color('warn')}
+          >
+            {ROLL_TO_TONE} a second: a tone
+          </text>
+          {line.length > 0 && (
+            <path
+              d={`M${line.join('L')}L${PANE_WIDTH * spans} ${last}`}
+              fill="none"
+              stroke={color('plum')}
+              strokeWidth={2.2}
+              vectorEffect="non-scaling-stroke"
+            />
+          )}
+        </>,
+      )}
       {ends.map((end) => (
         <CurvePoint
           key={end}
@@ -111,10 +105,7 @@ export function SpeedPane({
           left={end === 'from' ? 0 : spans}
           top={yOf((rate[end] * streams) / beatSeconds)}
           onKeyDown={keys(end)}
-          onHold={(pointer) => {
-            held.current = end;
-            svg.current?.setPointerCapture(pointer);
-          }}
+          onHold={hold(end)}
         />
       ))}
     </Pane>
@@ -145,8 +136,7 @@ function speedWords(
   { fastest, toneFrom }: NonNullable<ReturnType<typeof speedReport>>,
   placeWords: (tick: number) => string,
 ): string {
-  const rises = speed === 'smoothly' || speed === 'by doubling';
-  const beats = rises
+  const beats = changesRate(speed)
     ? `${rateWords(rate.from)} to ${rateWords(rate.to)} hits a beat`
     : `${rateWords(rate.from)} hits a beat${speed === 'second voice' ? ', twice that with the second' : ''}`;
   const tone = toneFrom === null ? 'still a roll' : `a tone from ${placeWords(toneFrom)} on`;

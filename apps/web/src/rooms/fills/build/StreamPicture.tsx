@@ -1,6 +1,7 @@
-import { FAMILIES, indexOf, type Id, type ResolvedHit, type SongDocument } from '@plucky/core';
+import { FAMILIES, indexOf, voicesOfBuild, type BuildRecipe, type SongDocument } from '@plucky/core';
 import { stemPaths, Stems } from '../../../ui/stems.tsx';
 import { color } from '../../../ui/tokens.ts';
+import type { BuildFigures } from './figures.ts';
 import { PANE_WIDTH, Silence } from './Pane.tsx';
 
 const HEIGHT = 112;
@@ -10,26 +11,19 @@ const [BASE, UNDER] = [86, 107];
 /** The hits of a build-up over its bars, with what plays under it, its silence, and where a roll becomes a tone. */
 export function StreamPicture({
   document,
-  hits,
-  stream,
-  length,
-  silence,
-  bar,
-  toneFrom,
+  recipe,
+  figures,
 }: {
   document: SongDocument;
-  hits: readonly ResolvedHit[];
-  /** The voices that the build-up itself plays on. */
-  stream: readonly Id[];
-  length: number;
-  silence: number;
-  bar: number;
-  toneFrom: number | null;
+  recipe: BuildRecipe;
+  figures: BuildFigures;
 }) {
+  const { hits, bar, toneFrom, count } = figures;
+  const { lasts: length, silence } = recipe;
+  const stream = voicesOfBuild(recipe);
   const { voice } = indexOf(document);
   const xOf = (tick: number) => (tick / length) * PANE_WIDTH;
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
-  const count = sounding.filter((hit) => stream.includes(hit.voice)).length;
   return (
     <svg
       viewBox={`0 0 ${PANE_WIDTH} ${HEIGHT}`}

@@ -7,6 +7,7 @@ import {
   resolve,
   speedReport,
   voicesOfBuild,
+  withPattern,
   type Meter,
   type Pattern,
   type ResolvedHit,
@@ -29,7 +30,7 @@ export interface BuildFigures {
 
 /** Works a build-up out that need not be in the song yet. */
 export function buildFigures(document: SongDocument, pattern: Pattern): BuildFigures {
-  const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
+  const withIt = withPattern(document, pattern);
   const resolved = resolve(withIt, pattern.id);
   const { meter } = feelOf(withIt, resolved);
   const { builtBy } = pattern;

@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
+  endOf,
   feelOf,
   lengthName,
   resolve,
@@ -12,7 +13,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { hasCommand, useKeys } from '../../../app/useKeys.ts';
 import { color } from '../../../ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
-import { PlaceBar } from '../PlaceBar.tsx';
+import { BenchFrame } from '../BenchFrame.tsx';
+import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
 import { useContextPreview } from '../useContextPreview.ts';
 import { useKeep } from '../useKeep.ts';
@@ -59,7 +61,7 @@ function ReadyBench({
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const keepPattern = useKeep();
   const landing = useRoom((room) => room.landing);
-  const { places, where } = usePlaces(document);
+  const { where } = usePlaces(document);
   const [isHeard, setHeard] = useState(false);
   const { meter } = feelOf(document, resolve(document, groove.id));
   const made = useMemo(
@@ -97,93 +99,58 @@ function ReadyBench({
   };
   const chooses = make === 'ending' ? settings.stop !== null : settings.pulse === null;
   const rows = make === 'ending' ? settings.stopRows : settings.silent;
-  const shown = pattern ?? plainEnd(groove, last, barTicks(meter));
-  const { hits } = resolve({ records: { ...document.records, [shown.id]: shown } }, shown.id);
+  // While nothing can be made of it, the groove's end is shown as it is.
+  const shown = pattern ?? endOf(document, groove.id, last, 'break', ON_BENCH, what);
+  const picture = 'reason' in shown ? null : shown;
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '262px minmax(0, 1fr)',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
-      <EndPanel document={document} groove={groove.id} make={make} />
-      <Box
-        component="section"
-        aria-label="Bench"
-        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap: 1.25 }}
-      >
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-          <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
-            {what} of {groove.name}
-          </Typography>
-          <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
-            {`the last ${lengthName(last, meter)}; ${chooses ? HINTS[make] : make === 'ending' ? 'no stop' : 'only a pulse is left'}`}
-          </Typography>
-          <Button
-            onClick={() => setHeard(!isHeard)}
-            title="With what comes before and after (1)"
-            disabled={!pattern}
-          >
-            {isHeard ? 'Stop' : 'Hear it in context'}
-          </Button>
-        </Box>
+    <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} />}>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
+        <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+          {what} of {groove.name}
+        </Typography>
+        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+          {`the last ${lengthName(last, meter)}; ${chooses ? HINTS[make] : make === 'ending' ? 'no stop' : 'only a pulse is left'}`}
+        </Typography>
+        <Button
+          onClick={() => setHeard(!isHeard)}
+          title="With what comes before and after (1)"
+          disabled={!pattern}
+        >
+          {isHeard ? 'Stop' : 'Hear it in context'}
+        </Button>
+      </Box>
+      {picture && (
         <EndPicture
           document={document}
-          part={groove.part}
-          hits={hits}
-          length={shown.length}
-          from={shown.length - (make === 'ending' ? (settings.stop ?? 0) : last)}
+          pattern={picture}
+          from={picture.length - (make === 'ending' ? (settings.stop ?? 0) : last)}
           bar={barTicks(meter)}
           rows={chooses ? rows : null}
           rowTitle={(voice) => (make === 'ending' ? `Stops on ${voice.name}` : `Silences ${voice.name}`)}
           onRow={toggle}
         />
-        {'reason' in made && (
-          <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
-            {made.reason}
-          </Typography>
-        )}
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-          <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
-            Keep
-          </Button>
-          <PlaceBar
-            document={document}
-            places={places}
-            where={where}
-            landing={landing}
-            slows={slows}
-            disabled={!pattern}
-            onWhere={(key) => useRoom.setState({ where: key })}
-            onLanding={(next) => useRoom.setState({ landing: next })}
-            onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
-          />
-        </Box>
-        {make === 'ending' && slows && (
-          <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
-            The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
-          </Typography>
-        )}
+      )}
+      {'reason' in made && (
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+          {made.reason}
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
+        <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
+          Keep
+        </Button>
+        <PlaceInSong
+          document={document}
+          slows={slows}
+          disabled={!pattern}
+          onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
+        />
       </Box>
-    </Box>
+      {make === 'ending' && slows && (
+        <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+          The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
+        </Typography>
+      )}
+    </BenchFrame>
   );
-}
-
-/** The groove's end as it is, shown while nothing can be made of it. */
-function plainEnd(groove: Pattern, last: number, bar: number): Pattern {
-  const length = Math.ceil(last / bar) * bar;
-  const from = (((groove.length - length) % groove.length) + groove.length) % groove.length;
-  return {
-    ...groove,
-    id: ON_BENCH,
-    parent: groove.id,
-    length,
-    window: { from },
-    shapes: [],
-    own: {},
-    silenced: [],
-    changed: {},
-  };
 }

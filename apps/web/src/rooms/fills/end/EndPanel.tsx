@@ -14,9 +14,8 @@ import {
   type Voice,
 } from '@plucky/core';
 import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
-import { color } from '../../../ui/tokens.ts';
-import { RowChoice } from '../build/BuildPanel.tsx';
-import { MakeChoice } from '../MakeChoice.tsx';
+import { RecipeFrame } from '../BenchFrame.tsx';
+import { RowChoice } from '../RowChoice.tsx';
 import { setEnds, stopPlaces, useEnds, usualPickUp, usualPulse } from './ends.ts';
 
 /** What a drop-out or an ending is made by. */
@@ -37,12 +36,11 @@ export function EndPanel({
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const spans = make === 'ending' ? [bar, 2 * bar, 4 * bar] : [beat, 2 * beat, bar, 2 * bar, 4 * bar];
   return (
-    <Box
-      component="aside"
-      aria-label={make === 'ending' ? 'Recipe of the ending' : 'Recipe of the drop-out'}
-      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    <RecipeFrame
+      name={make === 'ending' ? 'Recipe of the ending' : 'Recipe of the drop-out'}
+      document={document}
+      groove={groove}
     >
-      <MakeChoice document={document} groove={groove} />
       <Choices
         title={make === 'ending' ? 'Lasts' : 'Drops out of the last'}
         value={last}
@@ -61,7 +59,7 @@ export function EndPanel({
       ) : (
         <DropOutChoices voices={voices} />
       )}
-    </Box>
+    </RecipeFrame>
   );
 }
 

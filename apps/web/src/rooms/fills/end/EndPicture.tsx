@@ -1,5 +1,14 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf, type Id, type ResolvedHit, type SongDocument, type Voice } from '@plucky/core';
+import {
+  indexOf,
+  resolve,
+  withPattern,
+  type Id,
+  type Pattern,
+  type ResolvedHit,
+  type SongDocument,
+  type Voice,
+} from '@plucky/core';
 import { Choice } from '../../../ui/parts.tsx';
 import { stemPaths, Stems } from '../../../ui/stems.tsx';
 import { color } from '../../../ui/tokens.ts';
@@ -9,9 +18,7 @@ const [WIDTH, ROW, BASE] = [1000, 44, 38];
 /** The end of a groove row by row: what still sounds solid, what falls silent dashed; a press on a row's name takes part. */
 export function EndPicture({
   document,
-  part,
-  hits,
-  length,
+  pattern,
   from,
   bar,
   rows,
@@ -19,9 +26,8 @@ export function EndPicture({
   onRow,
 }: {
   document: SongDocument;
-  part: Id;
-  hits: readonly ResolvedHit[];
-  length: number;
+  /** The pattern of the end, which need not be in the song yet. */
+  pattern: Pattern;
   /** Where what is made here begins, in ticks. */
   from: number;
   bar: number;
@@ -30,6 +36,8 @@ export function EndPicture({
   rowTitle: (voice: Voice) => string;
   onRow: (voice: Id) => void;
 }) {
+  const { part, length } = pattern;
+  const { hits } = resolve(withPattern(document, pattern), pattern.id);
   const played = new Set(hits.map((hit) => hit.voice));
   const voices = indexOf(document)
     .voicesOf(part)

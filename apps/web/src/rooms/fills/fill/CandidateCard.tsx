@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import {
   conflictPlace,
   describeFill,
+  withPattern,
   type Candidate,
   type LimbReport,
   type SongDocument,
@@ -97,7 +98,7 @@ export const CandidateCard = memo(function CandidateCard({
 function verdictOf(document: SongDocument, { conflicts, pattern }: Candidate): string {
   const [first] = conflicts;
   if (!first) return 'playable';
-  const withIt = { records: { ...document.records, [pattern.id]: pattern } };
+  const withIt = withPattern(document, pattern);
   const what = { hands: 'three hands', hand: 'slow hand', foot: 'slow foot' }[first.why];
   return `${what} ${conflictPlace(withIt, pattern.id, first)}`;
 }

@@ -2,6 +2,7 @@ import {
   FAMILIES,
   indexOf,
   resolve,
+  withPattern,
   type Family,
   type LimbReport,
   type Pattern,
@@ -36,7 +37,7 @@ export function CandidatePicture({
   hands: LimbReport['hands'] | null;
 }) {
   const index = indexOf(document);
-  const { hits } = resolve({ records: { ...document.records, [fill.id]: fill } }, fill.id);
+  const { hits } = resolve(withPattern(document, fill), fill.id);
   const xOf = (tick: number) => PAD + (tick / fill.length) * (WIDTH - 2 * PAD);
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
   const familyOf = (id: string) => index.voice(id)?.family;

@@ -11,6 +11,7 @@ import {
   remakeAround,
   repairsFor,
   resolve,
+  withPattern,
   type Candidate,
   type LimbConflict,
   type Repair,
@@ -163,7 +164,7 @@ function Conflict({
 }) {
   const { pattern } = candidate;
   const index = indexOf(document);
-  const withIt: SongDocument = { records: { ...document.records, [pattern.id]: pattern } };
+  const withIt = withPattern(document, pattern);
   const mend = ({ outcome }: Repair) => {
     if (!isChange(outcome)) return;
     const next = outcome.put.find((record) => record.id === pattern.id);

@@ -1,5 +1,5 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { limbsOf, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
+import { limbsOf, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { hasCommand, useKeys } from '../../../app/useKeys.ts';
 import { Choice } from '../../../ui/parts.tsx';
@@ -18,8 +18,9 @@ import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { inContext } from '../context.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
-import { PlaceBar } from '../PlaceBar.tsx';
-import { usePlaces, useRoom } from '../session.ts';
+import { BenchFrame } from '../BenchFrame.tsx';
+import { PlaceInSong } from '../PlaceInSong.tsx';
+import { useRoom } from '../session.ts';
 import { useContextPreview } from '../useContextPreview.ts';
 import { useKeep } from '../useKeep.ts';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -43,7 +44,6 @@ export function FillBench({
 }) {
   const bench = useBench();
   const landing = useRoom((room) => room.landing);
-  const { places, where } = usePlaces(document);
   const keepPattern = useKeep();
   const [heard, setHeard] = useState<Candidate | null>(null);
   const fills = shownFills(bench);
@@ -78,111 +78,92 @@ export function FillBench({
         ? new Map(
             bench.fills.map(({ pattern }) => [
               pattern.id,
-              limbsOf({ records: { ...document.records, [pattern.id]: pattern } }, pattern.id).hands,
+              limbsOf(withPattern(document, pattern), pattern.id).hands,
             ]),
           )
         : null,
     [bench.showsHands, bench.fills, document],
   );
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '262px minmax(0, 1fr)',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
-      <RecipePanel document={document} groove={groove.id} />
-      <Box
-        component="section"
-        aria-label="Bench"
-        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap: 1.25 }}
-      >
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-          <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
-            {fills.length} {fills.length === 1 ? 'fill' : 'fills'} for the end of {groove.name}
-          </Typography>
-          <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
-            a number plays one in context
-          </Typography>
-          <TextField
-            select
-            size="small"
-            value={bench.sorting}
-            onChange={(event) => useBench.setState({ sorting: event.target.value as Sorting })}
-            slotProps={{ select: { 'aria-label': 'Order' } }}
-          >
-            {Object.entries(SORTINGS).map(([value, words]) => (
-              <MenuItem key={value} value={value}>
-                {words}
-              </MenuItem>
-            ))}
-          </TextField>
-          <Choice
-            chosen={bench.playableOnly}
-            onClick={() => useBench.setState({ playableOnly: !bench.playableOnly })}
-          >
-            Playable only
-          </Choice>
-        </Box>
-        {bench.trouble && (
-          <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
-            {bench.trouble}
-          </Typography>
-        )}
-        <Box
-          role="group"
-          aria-label="Fills"
-          aria-busy={bench.making}
-          sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
+    <BenchFrame recipe={<RecipePanel document={document} groove={groove.id} />}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+          {fills.length} {fills.length === 1 ? 'fill' : 'fills'} for the end of {groove.name}
+        </Typography>
+        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+          a number plays one in context
+        </Typography>
+        <TextField
+          select
+          size="small"
+          value={bench.sorting}
+          onChange={(event) => useBench.setState({ sorting: event.target.value as Sorting })}
+          slotProps={{ select: { 'aria-label': 'Order' } }}
         >
-          {fills.map((one, i) => (
-            <CandidateCard
-              key={one.pattern.id}
-              document={document}
-              candidate={one}
-              number={i + 1}
-              chosen={one === chosen}
-              hands={hands?.get(one.pattern.id) ?? null}
-              onChoose={() => choose(one)}
-            />
+          {Object.entries(SORTINGS).map(([value, words]) => (
+            <MenuItem key={value} value={value}>
+              {words}
+            </MenuItem>
           ))}
-        </Box>
-        {chosen ? (
-          <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
-        ) : (
-          <Typography sx={{ fontSize: 13, color: color('soft') }}>
-            Press a fill, or its number, to hear it with the groove before and after.
-          </Typography>
-        )}
-        <LongTakeStrip
-          document={document}
-          groove={groove.id}
-          onHear={(window) => setHeard(window.candidate)}
-          onUse={(window) => {
-            const { candidate } = window;
-            useBench.setState(({ fills: before }) => ({
-              fills: [candidate, ...before.filter((one) => one.pattern.id !== candidate.pattern.id)],
-              sorting: 'as made',
-            }));
-            choose(candidate);
-          }}
-        />
-        <PlaceBar
-          document={document}
-          places={places}
-          where={where}
-          landing={landing}
-          disabled={!chosen}
-          onWhere={(key) => useRoom.setState({ where: key })}
-          onLanding={(next) => useRoom.setState({ landing: next })}
-          onPlace={(place, at) =>
-            chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
-          }
-        />
+        </TextField>
+        <Choice
+          chosen={bench.playableOnly}
+          onClick={() => useBench.setState({ playableOnly: !bench.playableOnly })}
+        >
+          Playable only
+        </Choice>
       </Box>
-    </Box>
+      {bench.trouble && (
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+          {bench.trouble}
+        </Typography>
+      )}
+      <Box
+        role="group"
+        aria-label="Fills"
+        aria-busy={bench.making}
+        sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
+      >
+        {fills.map((one, i) => (
+          <CandidateCard
+            key={one.pattern.id}
+            document={document}
+            candidate={one}
+            number={i + 1}
+            chosen={one === chosen}
+            hands={hands?.get(one.pattern.id) ?? null}
+            onChoose={() => choose(one)}
+          />
+        ))}
+      </Box>
+      {chosen ? (
+        <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
+      ) : (
+        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+          Press a fill, or its number, to hear it with the groove before and after.
+        </Typography>
+      )}
+      <LongTakeStrip
+        document={document}
+        groove={groove.id}
+        onHear={(window) => setHeard(window.candidate)}
+        onUse={(window) => {
+          const { candidate } = window;
+          useBench.setState(({ fills: before }) => ({
+            fills: [candidate, ...before.filter((one) => one.pattern.id !== candidate.pattern.id)],
+            sorting: 'as made',
+          }));
+          choose(candidate);
+        }}
+      />
+      <PlaceInSong
+        document={document}
+        disabled={!chosen}
+        onPlace={(place, at) =>
+          chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
+        }
+      />
+    </BenchFrame>
   );
 }
 

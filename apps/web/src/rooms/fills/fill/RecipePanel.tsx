@@ -23,8 +23,8 @@ import { useEdit } from '../../../document/context.tsx';
 import { freshId, freshSeed } from '../../../document/ids.ts';
 import { choosePattern } from '../../../session/store.ts';
 import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
-import { color } from '../../../ui/tokens.ts';
-import { MakeChoice } from '../MakeChoice.tsx';
+import { RecipeFrame } from '../BenchFrame.tsx';
+import { StarterChoice } from '../StarterChoice.tsx';
 import { setRecipe, useBench } from './bench.ts';
 
 const TRAVEL_NAMES: Readonly<Record<FillRecipe['travel'], string>> = {
@@ -70,37 +70,12 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
     if (values.length) setRecipe({ values });
   };
   return (
-    <Box
-      component="aside"
-      aria-label="Recipe"
-      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
-    >
-      <MakeChoice document={document} groove={groove} />
-      <TextField
-        select
-        fullWidth
-        size="small"
+    <RecipeFrame name="Recipe" document={document} groove={groove}>
+      <StarterChoice
         label="Begin with"
-        value=""
-        onChange={(event) => {
-          const starter = FILL_STARTERS.find((one) => one.name === event.target.value);
-          if (starter) setRecipe(recipeFrom(starter, meter, voices, freshSeed()));
-        }}
-        slotProps={{
-          inputLabel: { shrink: true },
-          select: { displayEmpty: true, renderValue: () => 'a starter…' },
-        }}
-        sx={{ mb: 1.5 }}
-      >
-        {FILL_STARTERS.map((one) => (
-          <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
-            {one.name}
-            <Box component="span" sx={{ display: 'block', fontSize: 11.5, color: color('soft') }}>
-              {one.about}
-            </Box>
-          </MenuItem>
-        ))}
-      </TextField>
+        starters={FILL_STARTERS}
+        onChoose={(starter) => setRecipe(recipeFrom(starter, meter, voices, freshSeed()))}
+      />
       <Choices
         title="Takes over the last"
         value={recipe.takeOver}
@@ -230,7 +205,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         </span>
       </Box>
       <ByHand document={document} groove={groove} />
-    </Box>
+    </RecipeFrame>
   );
 }
 

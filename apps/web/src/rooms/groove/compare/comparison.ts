@@ -8,6 +8,7 @@ import {
   soundingOf,
   soundingOver,
   strokesAsHits,
+  withPattern,
   type HitDifference,
   type IdentifiedHit,
   type Pattern,
@@ -81,7 +82,7 @@ function withHits(document: SongDocument, like: Pattern, hits: readonly Identifi
       { id: 'none', rule: 'silence', voices: voices.map((voice) => voice.id), from: 0, to: like.length },
     ],
   };
-  return { records: { ...document.records, [HEARD_ID]: heard } };
+  return withPattern(document, heard);
 }
 
 /** What the pattern in view is compared with while the tool is open; null when it is not. */

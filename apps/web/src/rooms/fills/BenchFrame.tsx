@@ -1,0 +1,61 @@
+import { Box } from '@mui/material';
+import type { Id, SongDocument } from '@plucky/core';
+import type { ReactNode } from 'react';
+import { color } from '../../ui/tokens.ts';
+import { MakeChoice } from './MakeChoice.tsx';
+
+/** A bench with the recipe that its pieces are made by beside it. */
+export function BenchFrame({
+  recipe,
+  gap = 1.25,
+  children,
+}: {
+  recipe: ReactNode;
+  /** Between what lies on the bench, in steps of the theme. */
+  gap?: number;
+  children: ReactNode;
+}) {
+  return (
+    <Box
+      sx={{
+        display: 'grid',
+        gridTemplateColumns: '262px minmax(0, 1fr)',
+        gridTemplateRows: 'minmax(0, 1fr)',
+        height: '100%',
+      }}
+    >
+      {recipe}
+      <Box
+        component="section"
+        aria-label="Bench"
+        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap }}
+      >
+        {children}
+      </Box>
+    </Box>
+  );
+}
+
+/** The recipe beside a bench, which begins with what is made, and from which pattern. */
+export function RecipeFrame({
+  name,
+  document,
+  groove,
+  children,
+}: {
+  name: string;
+  document: SongDocument;
+  groove: Id;
+  children: ReactNode;
+}) {
+  return (
+    <Box
+      component="aside"
+      aria-label={name}
+      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
+    >
+      <MakeChoice document={document} groove={groove} />
+      {children}
+    </Box>
+  );
+}
