@@ -1,6 +1,7 @@
 import { overlay, silent, unroll, type ResolvedHit } from '../pattern/hits.ts';
 import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
+import { LIMITS } from '../song/limits.ts';
 import type { Layer, Slot } from '../song/records.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
@@ -25,7 +26,7 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
     : soundingOf(source);
-  const repeated = unroll(sounding, source.pattern.length, 0, length);
+  const repeated = unroll(sounding, source.pattern.length, 0, length, LIMITS.layerHits);
   const resolved = { source, from, length, hits: overlay(repeated, layer, length).hits };
   cache.set(layer, resolved);
   return resolved;

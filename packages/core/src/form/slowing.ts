@@ -3,7 +3,7 @@ import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
 import type { Stretch } from './stretches.ts';
 
 /** How far apart the tempos of a slowing stand, in ticks: a 16th note. */
-const STEP = PPQ / 4;
+export const SLOWING_STEP = PPQ / 4;
 
 /**
  * The tempos of stretches that begin at `origin` ticks of the song: its own, and in the last ticks of a slot that slows a
@@ -16,10 +16,10 @@ export function tempoMapOf(stretches: readonly Stretch[], origin: number, tempo:
     const end = start - origin + slot.length;
     const over = Math.min(slot.slows.over, slot.length);
     const from = end - over;
-    const steps = Math.max(1, Math.floor(over / STEP));
+    const steps = Math.max(1, Math.floor(over / SLOWING_STEP));
     const last = (tempo * slot.slows.to) / 100;
     const slowed = Array.from({ length: steps }, (_, i) => ({
-      tick: from + i * STEP,
+      tick: from + i * SLOWING_STEP,
       tempo: tempo + ((last - tempo) * (i + 1)) / steps,
     }));
     if (points.at(-1)?.tick === from) points.pop();

@@ -15,6 +15,7 @@ import {
   type Slot,
   type Voice,
 } from '../song/records.ts';
+import { cutName } from '../song/text.ts';
 
 /** The most patterns that a slot layers. */
 export const MOST_LAYERS = 16;
@@ -97,7 +98,7 @@ function piecesOf(
     const name = unusedName(
       index,
       pattern.part,
-      `${pattern.name.slice(0, 56)}, ${what.toLowerCase()}`,
+      `${cutName(pattern.name, 56)}, ${what.toLowerCase()}`,
       names,
     );
     names.push(name);

@@ -32,8 +32,18 @@ export function sectionMeter(document: SongDocument, section: Section): Meter {
   return section.meter ?? indexOf(document).song.meter;
 }
 
-/** Every slot of the song in playing order, repeats included. */
-export function songStretches(document: SongDocument): Stretch[] {
+const stretches = new WeakMap<SongDocument, readonly Stretch[]>();
+
+/** Every slot of the song in playing order, repeats included; worked out once for each state of the song. */
+export function songStretches(document: SongDocument): readonly Stretch[] {
+  const known = stretches.get(document);
+  if (known) return known;
+  const all = Object.freeze(unrollForm(document));
+  stretches.set(document, all);
+  return all;
+}
+
+function unrollForm(document: SongDocument): Stretch[] {
   const index = indexOf(document);
   const out: Stretch[] = [];
   let start = 0;

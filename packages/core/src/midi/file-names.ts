@@ -1,15 +1,53 @@
 import type { RegionPlan } from './region-list.ts';
 
-// eslint-disable-next-line no-control-regex -- control characters are among what no file name may hold
-const UNSAFE = /[\\/:*?"<>|\u0000-\u001f]/g;
+/** What no file name may hold on some system: separators, wildcards, control characters, half pairs, turns of direction. */
+const UNSAFE = /[\\/:*?"<>|\p{Cc}\p{Cs}\p{Zl}\p{Zp}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu;
+/** Names that stand for devices on Windows, whatever ending follows them. */
+const DEVICE = /^(con|prn|aux|nul|com[0-9\u00b9\u00b2\u00b3]|lpt[0-9\u00b9\u00b2\u00b3])(?=$|[.\s])/i;
+/** The longest file name, with its ending, in bytes of UTF-8: below what every file system takes. */
+const MOST_BYTES = 200;
 
-/** A text as a file name without its ending that every system takes, at most 120 characters; "region" when none is left. */
-export function safeFileName(text: string): string {
-  const safe = text
-    .replace(UNSAFE, '-')
-    .replace(/^[.\s]+|[.\s]+$/g, '')
-    .slice(0, 120);
-  return safe || 'region';
+const characters = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/**
+ * A text as a file name without its ending that every system takes: composed, of at most 200 bytes with `room` bytes kept
+ * free for what follows it; "region" when nothing is left.
+ */
+export function safeFileName(text: string, room = 8): string {
+  const plain = trimmed(text.normalize('NFC').replace(UNSAFE, '-'));
+  const name = trimmed(cutToBytes(plain, MOST_BYTES - room)) || 'region';
+  return DEVICE.test(name) ? `-${name}` : name;
+}
+
+/** Without dots and blanks at its ends, which Windows drops. */
+function trimmed(text: string): string {
+  return text.replace(/^[.\s]+|[.\s]+$/g, '');
+}
+
+function cutToBytes(text: string, most: number): string {
+  let bytes = 0;
+  let cut = '';
+  for (const { segment } of characters.segment(text)) {
+    bytes += bytesOf(segment);
+    if (bytes > most) break;
+    cut += segment;
+  }
+  return cut;
+}
+
+/** Bytes of UTF-8. */
+function bytesOf(text: string): number {
+  let bytes = 0;
+  for (const character of text) {
+    const code = character.codePointAt(0) ?? 0;
+    bytes += code < 0x80 ? 1 : code < 0x800 ? 2 : code < 0x10000 ? 3 : 4;
+  }
+  return bytes;
+}
+
+/** Two names that some file system takes for one have the same fold: composed for compatibility, and without case. */
+function folded(name: string): string {
+  return name.normalize('NFKC').toUpperCase().toLowerCase().normalize('NFKC');
 }
 
 /**
@@ -27,10 +65,13 @@ export function fileNames(regions: readonly RegionPlan[], template: string, song
       name: region.name,
       bars: barsName(region),
     };
-    const base = safeFileName(template.replace(/\{(\w+)\}/g, (whole, part: string) => parts[part] ?? whole));
+    const base = safeFileName(
+      template.replace(/\{(\w+)\}/g, (whole, part: string) => parts[part] ?? whole),
+      16,
+    );
     let name = base;
-    for (let n = 2; taken.has(name.toLowerCase()); n++) name = `${base} (${n})`;
-    taken.add(name.toLowerCase());
+    for (let n = 2; taken.has(folded(name)); n++) name = `${base} (${n})`;
+    taken.add(folded(name));
     return `${name}.mid`;
   });
 }

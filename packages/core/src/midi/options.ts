@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { nameSchema } from '../song/text.ts';
 
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];
@@ -24,7 +25,7 @@ export const exportOptionsSchema = z.strictObject({
   drumMap: z.literal(['voice', 'rising']).default('voice'),
   /** A track in the song file with one note per slot that names its patterns. */
   cueTrack: z.boolean().default(false),
-  names: z.string().trim().min(1).max(80).default(USUAL_NAMES),
+  names: nameSchema.default(USUAL_NAMES),
 });
 
 export type ExportOptions = Readonly<z.infer<typeof exportOptionsSchema>>;

@@ -1,5 +1,6 @@
 import { PPQ } from '../time/ticks.ts';
 import { MOST_REFERENCE_NOTES, type Id, type Reference } from '../song/records.ts';
+import { plainName } from '../song/text.ts';
 import { readMidi } from './bytes/read.ts';
 import { notesOf } from './verify.ts';
 
@@ -22,7 +23,7 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
     const title = track.events.find((event) => event.type === 'text' && event.kind === 3);
     const { notes } = notesOf({ ...file, tracks: [track] });
     const channels = [...new Set(notes.map((note) => note.channel))].sort((a, b) => a - b);
-    const trackName = title?.type === 'text' ? plainName(title.text) : '';
+    const trackName = title?.type === 'text' ? plainName(title.text, 60) : '';
     return channels.map((channel): PartInFile => {
       const all = notes
         .filter((note) => note.channel === channel)
@@ -43,12 +44,4 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
 /** A part of a file as a reference record that starts with the song. */
 export function referenceFrom(part: PartInFile, id: Id): Reference {
   return { id, kind: 'reference', name: part.name, shift: 0, notes: part.notes };
-}
-
-// eslint-disable-next-line no-control-regex -- control characters are what is taken out
-const NOT_IN_NAMES = /[<>\u0000-\u001f\u007f]/g;
-
-/** A track's name without what no name may hold, at most 60 characters. */
-function plainName(text: string): string {
-  return text.replace(NOT_IN_NAMES, ' ').trim().slice(0, 60);
 }

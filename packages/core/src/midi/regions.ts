@@ -16,11 +16,19 @@ export interface ExportedRegion extends RegionPlan {
   readonly verification: Verification;
 }
 
-/** Writes every region that the options ask for, and reads each back to compare it with what was meant. */
-export function exportRegions(document: SongDocument, options: ExportOptions): ExportedRegion[] {
+/**
+ * Writes every region that the options ask for, and reads each back to compare it with what was meant; `progress` is told
+ * how much of it (0..1) is done.
+ */
+export function exportRegions(
+  document: SongDocument,
+  options: ExportOptions,
+  progress: (done: number) => void = () => undefined,
+): ExportedRegion[] {
   const regions = planRegions(document, options);
   const files = fileNames(regions, options.names, indexOf(document).song.name);
   return regions.map((region, i) => {
+    progress(i / regions.length);
     const timeline = compile(document, region.scope, { timing: options.timing });
     const notes = exportedNotes(document, timeline, options);
     const cues = options.cueTrack && region.kind === 'song';

@@ -1,6 +1,7 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Id, Pattern } from '../song/records.ts';
+import { cutName } from '../song/text.ts';
 import { lastPlaceIn } from './edit-pattern.ts';
 import { followersOf, unusedName } from './family.ts';
 import { resolve } from './resolve.ts';
@@ -22,7 +23,7 @@ export function duplicatePattern(
   const order = lastPlaceIn(document, pattern.part);
   const names: string[] = [];
   const put = originals.map((one, i): Pattern => {
-    const name = unusedName(index, one.part, `${one.name.slice(0, 74)} copy`, names);
+    const name = unusedName(index, one.part, `${cutName(one.name, 74)} copy`, names);
     names.push(name);
     const parent = one.parent && (ids.get(one.parent) ?? one.parent);
     return {

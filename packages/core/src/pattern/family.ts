@@ -1,5 +1,6 @@
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
 import type { Id, Pattern } from '../song/records.ts';
+import { cutName, LONGEST_NAME } from '../song/text.ts';
 
 /** All patterns that follow this one, directly or by way of others, nearest first. */
 export function followersOf(document: SongDocument, pattern: Id): readonly Pattern[] {
@@ -28,14 +29,12 @@ export function familyOrder(index: SongIndex, part: Id): { pattern: Pattern; dep
   return out;
 }
 
-const LONGEST_NAME = 80;
-
 /** A name that no pattern of the part has yet: the base itself, or with a number; `taken` names are avoided as well. */
 export function unusedName(index: SongIndex, part: Id, base: string, taken: readonly string[] = []): string {
   const used = new Set([...index.patternsOf(part).map((pattern) => pattern.name), ...taken]);
-  const short = base.slice(0, LONGEST_NAME);
+  const short = cutName(base, LONGEST_NAME);
   if (!used.has(short)) return short;
-  const named = (n: number) => `${base.slice(0, LONGEST_NAME - 1 - String(n).length)} ${n}`;
+  const named = (n: number) => `${cutName(base, LONGEST_NAME - 1 - String(n).length)} ${n}`;
   let n = 2;
   while (used.has(named(n))) n++;
   return named(n);

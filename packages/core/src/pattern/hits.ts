@@ -1,3 +1,4 @@
+import { LIMITS } from '../song/limits.ts';
 import type { Edits, Hit, Id } from '../song/records.ts';
 
 /** Where a hit of a resolved pattern comes from. */
@@ -110,18 +111,20 @@ export function besideFollowed(
 
 /**
  * The stretch of `length` ticks that starts `from` ticks into a pattern of `period` ticks, repeated as needed.
- * A hit of a later repeat gets the repeat's offset in ticks as a suffix, so that its id is unique and stable.
+ * A hit of a later repeat gets the repeat's offset in ticks as a suffix, so that its id is unique and stable. Stops when
+ * there are more than `most`, which is then told by the number that is given back.
  */
 export function unroll<T extends IdentifiedHit>(
   hits: readonly T[],
   period: number,
   from: number,
   length: number,
+  most: number = LIMITS.hits,
 ): readonly T[] {
   if (from === 0 && length === period) return hits;
   const out: T[] = [];
   const taken = new Set<Id>();
-  const repeats = Math.ceil((from + length) / period);
+  const repeats = hits.length ? Math.ceil((from + length) / period) : 0;
   for (let repeat = 0; repeat < repeats; repeat++) {
     const offset = repeat * period;
     for (const hit of hits) {
@@ -130,6 +133,7 @@ export function unroll<T extends IdentifiedHit>(
       const id = freeHitId(offset ? `${hit.id}~${offset}` : hit.id, (one) => taken.has(one));
       taken.add(id);
       out.push({ ...hit, id, at });
+      if (out.length > most) return out;
     }
   }
   return out;

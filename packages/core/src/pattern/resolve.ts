@@ -1,5 +1,6 @@
 import type { Feel } from '../feel/place.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { LIMITS } from '../song/limits.ts';
 import {
   USUAL_ACCENT,
   type Accent,
@@ -14,6 +15,7 @@ import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { overlay, soundingHits, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
 import { applyShape } from './shape/data.ts';
+import type { ShapeContext } from './shape/rule.ts';
 
 /** A pattern with all that it follows worked out. */
 export interface ResolvedPattern {
@@ -31,6 +33,10 @@ export interface ResolvedPattern {
   readonly humanise: Humanise | undefined;
   readonly controls: readonly Control[];
   readonly loose: readonly LooseEdit[];
+  /** Hits that were worked out to get here, counted once for each rule. */
+  readonly work: number;
+  /** What is more than a pattern may have, of which the rest was left out; null within the limits. */
+  readonly over: 'hits' | 'accents' | 'controls' | null;
 }
 
 interface Cached {
@@ -68,20 +74,28 @@ function resolveOne(pattern: Pattern, parent: ResolvedPattern | null, songMeter:
   const kept = cache.get(pattern) ?? [];
   const known = kept.find((one) => one.parent === parent && one.songMeter === songMeter);
   if (known) return known.resolved;
-  const resolved = work(pattern, parent, songMeter);
+  const resolved = workOut(pattern, parent, songMeter);
   cache.set(pattern, [{ parent, songMeter, resolved }, ...kept.slice(0, KEPT - 1)]);
   return resolved;
 }
 
-function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
+function workOut(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
   const meter = pattern.meter ?? parent?.meter;
   const from = parent ? windowStart(pattern, parent.pattern) : 0;
-  let followed: readonly FollowedHit[] = parent
-    ? unroll(soundingOf(parent), parent.pattern.length, from, pattern.length)
-    : [];
-  const context = { meter: meter ?? songMeter, length: pattern.length };
-  for (const shape of pattern.shapes) if (!shape.off) followed = applyShape(followed, shape, context);
+  const unrolled = parent ? unroll(soundingOf(parent), parent.pattern.length, from, pattern.length) : [];
+  const shaped = shapedWithinLimits(unrolled, pattern, { meter: meter ?? songMeter, length: pattern.length });
+  const { followed } = shaped;
   const { hits, loose } = overlay(followed, pattern, pattern.length);
+  const accents = pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []);
+  const controls = pattern.controls ?? (parent ? followedControls(parent, from, pattern.length) : NONE);
+  const over =
+    shaped.isOver || hits.length > LIMITS.hits
+      ? 'hits'
+      : accents.length > LIMITS.accents
+        ? 'accents'
+        : controls.length > LIMITS.controls
+          ? 'controls'
+          : null;
   return Object.freeze({
     pattern,
     hits: Object.freeze(hits),
@@ -89,12 +103,34 @@ function work(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter
     meter,
     swing: pattern.swing ?? parent?.swing,
     grids: { ...parent?.grids, ...pattern.grids },
-    accents: pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []),
+    accents: atMost(accents, LIMITS.accents),
     accentAmount: pattern.accentAmount ?? parent?.accentAmount ?? USUAL_ACCENT,
     humanise: pattern.humanise ?? parent?.humanise,
-    controls: pattern.controls ?? (parent ? followedControls(parent, from, pattern.length) : NONE),
+    controls: atMost(controls, LIMITS.controls),
     loose,
+    work: shaped.work + hits.length,
+    over,
   });
+}
+
+/** Runs the shapes of a pattern until there are more hits than a pattern may have, and counts what was worked out. */
+function shapedWithinLimits(hits: readonly FollowedHit[], { shapes }: Pattern, context: ShapeContext) {
+  let followed = atMost(hits, LIMITS.hits);
+  let isOver = hits.length > LIMITS.hits;
+  let work = followed.length;
+  for (const shape of shapes) {
+    if (isOver) break;
+    if (shape.off) continue;
+    const shaped = applyShape(followed, shape, context);
+    work += shaped.length;
+    isOver = shaped.length > LIMITS.hits;
+    followed = atMost(shaped, LIMITS.hits);
+  }
+  return { followed, work, isOver };
+}
+
+function atMost<T>(items: readonly T[], most: number): readonly T[] {
+  return items.length > most ? items.slice(0, most) : items;
 }
 
 const sounding = new WeakMap<ResolvedPattern, readonly FollowedHit[]>();
@@ -110,16 +146,18 @@ export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
 
 /** What sounds of a pattern when it is repeated or cut to `length` ticks, as a slot of that length would play it. */
 export function soundingOver(resolved: ResolvedPattern, length: number): readonly FollowedHit[] {
-  return unroll(soundingOf(resolved), resolved.pattern.length, 0, length);
+  return unroll(soundingOf(resolved), resolved.pattern.length, 0, length, LIMITS.layerHits);
 }
 
 function followedAccents(parent: ResolvedPattern, from: number, length: number): readonly Accent[] {
   const period = parent.pattern.length;
   const out: Accent[] = [];
-  for (let offset = 0; offset < from + length; offset += period)
-    for (const accent of parent.accents) {
+  const inside = parent.accents.filter((accent) => accent.at < period);
+  for (let offset = 0; inside.length && offset < from + length; offset += period)
+    for (const accent of inside) {
       const at = accent.at + offset - from;
-      if (at >= 0 && at < length && accent.at < period) out.push({ ...accent, at });
+      if (at >= 0 && at < length) out.push({ ...accent, at });
+      if (out.length > LIMITS.accents) return out;
     }
   return out;
 }
@@ -129,11 +167,16 @@ function followedControls(parent: ResolvedPattern, from: number, length: number)
   if (!parent.controls.length) return NONE;
   const period = parent.pattern.length;
   const out: Control[] = [];
-  for (let offset = -from; offset < length; offset += period)
+  for (let offset = -from; offset < length; offset += period) {
+    const before = out.length;
     for (const control of parent.controls) {
       const moved = { ...control, from: control.from + offset, to: control.to + offset };
       if (offset + period > 0 && moved.from < length) out.push(moved);
+      if (out.length > LIMITS.controls) return out;
     }
+    // They only move further off with each repeat.
+    if (out.length === before) break;
+  }
   return out;
 }
 

@@ -4,6 +4,7 @@ import type { ChangeSet } from '../song/changes.ts';
 import { controlSchema } from '../song/curves.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { TONICS, tonicPitchClass } from '../song/key.ts';
+import { LIMITS } from '../song/limits.ts';
 import { isChange } from '../song/outcome.ts';
 import {
   accentsSchema,
@@ -45,7 +46,7 @@ export const shelfPatternSchema = z.strictObject({
   grids: z.record(idSchema, gridSchema),
   accents: accentsSchema,
   /** What moves while it plays; absent for nothing. */
-  controls: z.array(controlSchema).max(256).optional(),
+  controls: z.array(controlSchema).max(LIMITS.controls).optional(),
 });
 
 export type ShelfPattern = Deep<z.infer<typeof shelfPatternSchema>>;

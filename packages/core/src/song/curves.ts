@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { LIMITS } from './limits.ts';
 import { idSchema } from './text.ts';
 
 /** What a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11). */
@@ -31,7 +32,7 @@ export const controllerCurveSchema = curveSchema(0, 127);
 
 const control = {
   /** The voices whose hits it moves. */
-  voices: z.array(idSchema).min(1),
+  voices: z.array(idSchema).min(1).max(LIMITS.voices),
   /**
    * The stretch of the pattern that its curve spans, in ticks, which may reach over its ends; the last value is kept up to
    * the pattern's end.

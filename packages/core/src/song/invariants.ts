@@ -1,5 +1,6 @@
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
+import { LIMITS, tooMany } from './limits.ts';
 import type { Edits, Id, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
 
 /** What must hold between records, beyond each one's own fields; empty when the song is sound. */
@@ -10,6 +11,7 @@ export function problemsOf(document: SongDocument): Problem[] {
   const records = Object.values(document.records);
   const songs = records.filter((record) => record.kind === 'song');
   if (songs.length !== 1) report('song', `there must be one song record, not ${songs.length}`);
+  checkCounts(records, lookUp, report);
   for (const record of records) {
     if (record.kind === 'song') checkSong(record, lookUp, report);
     else if (record.kind === 'voice') checkVoice(record, lookUp, report);
@@ -17,6 +19,56 @@ export function problemsOf(document: SongDocument): Problem[] {
     else if (record.kind === 'section') checkSection(record, lookUp, report);
   }
   return problems;
+}
+
+/** What a song holds and plays in all, beside the limits. */
+function checkCounts(records: readonly SongRecord[], lookUp: LookUp, report: Report): void {
+  const limit = (path: string, what: string, found: number, most: number) => {
+    if (found > most) report(path, tooMany(what, found, most));
+  };
+  limit('song', 'records of the song', records.length, LIMITS.records);
+  const references = records.filter((record) => record.kind === 'reference').length;
+  limit('song', 'imported parts', references, LIMITS.references);
+  for (const song of records) {
+    if (song.kind !== 'song') continue;
+    let [slots, ticks] = [0, 0];
+    for (const { section: id, times } of song.form) {
+      const section = lookUp(id, 'section');
+      slots += times * (section?.slots.length ?? 0);
+      ticks += times * (section?.slots.reduce((sum, slot) => sum + slot.length, 0) ?? 0);
+    }
+    limit(`${song.id}.form`, 'slots as played', slots, LIMITS.slots);
+    limit(`${song.id}.form`, 'bars of 4/4 in the song', Math.ceil(ticks / 3840), LIMITS.song / 3840);
+  }
+  checkLineages(records, lookUp, report);
+}
+
+/** How far each pattern is from one that follows none, every pattern looked at once. */
+function checkLineages(records: readonly SongRecord[], lookUp: LookUp, report: Report): void {
+  const depths = new Map<Id, number>();
+  for (const record of records) {
+    if (record.kind !== 'pattern') continue;
+    const line: Pattern[] = [];
+    const inLine = new Set<Id>();
+    let at: Pattern | undefined = record;
+    while (at && !depths.has(at.id) && !inLine.has(at.id)) {
+      line.push(at);
+      inLine.add(at.id);
+      at = at.parent === undefined ? undefined : lookUp(at.parent, 'pattern');
+    }
+    if (at && inLine.has(at.id))
+      for (const one of line.splice(line.indexOf(at))) {
+        report(`${one.id}.parent`, 'follows itself, by way of its own followers');
+        depths.set(one.id, 0);
+      }
+    let depth = at ? (depths.get(at.id) ?? 0) : -1;
+    for (const one of line.reverse()) {
+      depth++;
+      depths.set(one.id, depth);
+      if (depth === LIMITS.parents + 1)
+        report(`${one.id}.parent`, tooMany('patterns that follow one another', depth, LIMITS.parents));
+    }
+  }
 }
 
 type Report = (path: string, message: string) => void;
@@ -67,12 +119,6 @@ function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
   const parent = lookUp(pattern.parent, 'pattern');
   if (!parent) return report(path, `no pattern has the id ${pattern.parent}`);
   if (parent.part !== pattern.part) report(path, 'must belong to the same part');
-  const seen = new Set<Id>([pattern.id]);
-  for (let at: Pattern | undefined = parent; at; at = at.parent ? lookUp(at.parent, 'pattern') : undefined) {
-    if (at.id === pattern.id) return report(path, 'follows itself, by way of its own followers');
-    if (seen.has(at.id)) return;
-    seen.add(at.id);
-  }
 }
 
 function checkSection(section: Section, lookUp: LookUp, report: Report): void {

@@ -2,10 +2,11 @@ import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
 import { buildRecipeSchema } from './builds.ts';
 import { controlSchema, type controllerCurveSchema } from './curves.ts';
+import { LIMITS } from './limits.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
 import { fillRecipeSchema } from './recipes.ts';
 import { shapeSchema } from './shapes.ts';
-import { hitIdSchema, idSchema, nameSchema } from './text.ts';
+import { hitIdSchema, idSchema, nameSchema, nameSchemaOf } from './text.ts';
 
 export type Id = string;
 
@@ -88,7 +89,7 @@ export const hitSchema = z.strictObject({
 /** What a pattern, or a layer of a slot, says otherwise than what it follows. */
 const editsShape = {
   own: z.record(hitIdSchema, hitSchema),
-  silenced: z.array(hitIdSchema),
+  silenced: z.array(hitIdSchema).max(LIMITS.layerHits),
   changed: z.record(hitIdSchema, hitSchema.partial()),
 };
 
@@ -108,7 +109,7 @@ const songSchema = z.strictObject({
         id: idSchema,
         section: idSchema,
         times: z.int().min(1).max(32),
-        silencedVoices: z.array(idSchema),
+        silencedVoices: z.array(idSchema).max(LIMITS.voices),
       }),
     )
     .max(256),
@@ -152,9 +153,9 @@ const voiceSchema = z.strictObject({
   order: z.number(),
 });
 
-export const accentsSchema = z.array(
-  z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }),
-);
+export const accentsSchema = z
+  .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
+  .max(LIMITS.accents);
 
 const patternSchema = z.strictObject({
   id: idSchema,
@@ -173,7 +174,7 @@ const patternSchema = z.strictObject({
   /** The followed hits that edits are about, as they were followed last: what is left of one that is gone. */
   seen: z.record(hitIdSchema, hitSchema).optional(),
   /** A word of the musician's own, to find the pattern by. */
-  label: nameSchema.max(24).optional(),
+  label: nameSchemaOf(24).optional(),
   grids: z.record(idSchema, gridSchema),
   /** Places in ticks whose hits are raised; absent means that the parent's are followed. */
   accents: accentsSchema.optional(),
@@ -189,7 +190,7 @@ const patternSchema = z.strictObject({
     })
     .optional(),
   /** What moves while it plays: pitch, filter and level; absent means that the parent's are followed. */
-  controls: z.array(controlSchema).max(256).optional(),
+  controls: z.array(controlSchema).max(LIMITS.controls).optional(),
   /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
   madeBy: fillRecipeSchema
     .partial()
@@ -203,7 +204,7 @@ const layerSchema = z.strictObject({
   /** The stretch of the slot that the layer plays in, in ticks from the slot's start; absent means all of it. */
   from: z.int().min(0).optional(),
   to: z.int().min(1).optional(),
-  silencedVoices: z.array(idSchema),
+  silencedVoices: z.array(idSchema).max(LIMITS.voices),
   ...editsShape,
 });
 

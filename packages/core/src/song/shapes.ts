@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
+import { LIMITS } from './limits.ts';
 import { idSchema } from './text.ts';
 
 const percent = z.number().min(0).max(100);
@@ -7,7 +8,7 @@ const velocity = z.int().min(1).max(127);
 const grid = z.literal([...GRIDS]);
 const seed = z.int().min(0).max(0xffffffff);
 /** The voices that a rule is about; null means all. */
-const voices = z.array(idSchema).nullable();
+const voices = z.array(idSchema).max(LIMITS.voices).nullable();
 /** What every shape has: an id that the hits it makes are named after, and whether it is switched off for now. */
 const common = { id: idSchema, off: z.boolean().optional() };
 /** The stretch that a rule is about, in ticks; absent ends are those of the pattern. */
@@ -24,7 +25,7 @@ export const shapeSchema = z.discriminatedUnion('rule', [
     to: z.int().min(1),
   }),
   /** Silences every voice but these. */
-  z.strictObject({ ...common, rule: z.literal('keep'), voices: z.array(idSchema).min(1) }),
+  z.strictObject({ ...common, rule: z.literal('keep'), voices: z.array(idSchema).min(1).max(LIMITS.voices) }),
   /**
    * Plays one voice's hits of the stretch on another: all of them, those on strong places, every nth, or shared out in
    * turn along `path`, which `onto` leads.
@@ -56,7 +57,7 @@ export const shapeSchema = z.discriminatedUnion('rule', [
   z.strictObject({
     ...common,
     rule: z.literal('thicken'),
-    voices: z.array(idSchema).min(1),
+    voices: z.array(idSchema).min(1).max(LIMITS.voices),
     fill: percent,
     grid,
     velocity,

@@ -13,9 +13,7 @@ const NO_TEMPO = 'A tempo map has at least one tempo.';
 
 /** The tempo that holds at `tick`; before 0 it is the first. Throws RangeError for a map without a tempo. */
 export function tempoAt(map: TempoMap, tick: number): number {
-  const point = map.findLast((one) => one.tick <= tick) ?? map[0];
-  if (!point) throw new RangeError(NO_TEMPO);
-  return point.tempo;
+  return pointBefore(map, (point) => point.tick <= tick).tempo;
 }
 
 /**
@@ -23,23 +21,47 @@ export function tempoAt(map: TempoMap, tick: number): number {
  * @example secondsAt([{ tick: 0, tempo: 120 }, { tick: 960, tempo: 60 }], 1920) // => 1.5
  */
 export function secondsAt(map: TempoMap, tick: number): number {
-  let seconds = 0;
-  for (const [i, point] of map.entries()) {
-    const next = map[i + 1];
-    if (next && next.tick < tick) seconds += ticksToMs(next.tick - point.tick, point.tempo) / 1000;
-    else return seconds + ticksToMs(tick - point.tick, point.tempo) / 1000;
-  }
-  return seconds;
+  const point = pointBefore(timed(map), (one) => one.tick <= tick);
+  return point.seconds + ticksToMs(tick - point.tick, point.tempo) / 1000;
 }
 
 /** The tick (not rounded) that is reached `seconds` after 0: the inverse of `secondsAt`. */
 export function tickAtSeconds(map: TempoMap, seconds: number): number {
-  let left = seconds;
-  for (const [i, { tick, tempo }] of map.entries()) {
-    const next = map[i + 1];
-    const lasts = next ? ticksToMs(next.tick - tick, tempo) / 1000 : Infinity;
-    if (left < lasts) return tick + msToTicks(left * 1000, tempo);
-    left -= lasts;
+  const point = pointBefore(timed(map), (one) => one.seconds <= seconds);
+  return point.tick + msToTicks((seconds - point.seconds) * 1000, point.tempo);
+}
+
+interface TimedPoint extends TempoPoint {
+  /** When it is reached, from 0. */
+  readonly seconds: number;
+}
+
+const timedMaps = new WeakMap<TempoMap, readonly TimedPoint[]>();
+
+/** The points of a map with when each is reached, worked out once for each map: every note asks for it. */
+function timed(map: TempoMap): readonly TimedPoint[] {
+  const known = timedMaps.get(map);
+  if (known) return known;
+  let seconds = 0;
+  const points = map.map((point, i) => {
+    const before = map[i - 1];
+    if (before) seconds += ticksToMs(point.tick - before.tick, before.tempo) / 1000;
+    return { ...point, seconds };
+  });
+  timedMaps.set(map, points);
+  return points;
+}
+
+/** The last point of those in order that `isBefore` holds for, by halving; the first where it holds for none. */
+function pointBefore<T extends TempoPoint>(points: readonly T[], isBefore: (point: T) => boolean): T {
+  let [low, high] = [0, points.length];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    const point = points[middle];
+    if (point && isBefore(point)) low = middle;
+    else high = middle;
   }
-  throw new RangeError(NO_TEMPO);
+  const point = points[low];
+  if (!point) throw new RangeError(NO_TEMPO);
+  return point;
 }

@@ -1,6 +1,7 @@
 import { clampVelocity } from '../../feel/velocity.ts';
 import { gridTicks } from '../../time/grid.ts';
 import type { FollowedHit } from '../hits.ts';
+import { NearPlaces } from './near.ts';
 import type { RuleOf, ShapeRule } from './rule.ts';
 import { derivedId, touches } from './rule.ts';
 
@@ -10,10 +11,13 @@ const STEP_DOWN = 0.85;
 /** Adds hits of a voice on the last free places of a grid before the end, rising to the shape's velocity. */
 export const pickUp: ShapeRule<RuleOf<'pick up'>> = (hits, shape, { length }) => {
   const step = gridTicks(shape.grid);
-  const played = hits.filter((hit) => touches([shape.voice], hit)).map((hit) => hit.at);
+  const played = new NearPlaces(
+    step / 2,
+    hits.filter((hit) => touches([shape.voice], hit)).map((hit) => hit.at),
+  );
   const added: FollowedHit[] = [];
   for (let at = (Math.ceil(length / step) - 1) * step; at > 0 && added.length < shape.hits; at -= step) {
-    if (played.some((other) => Math.abs(other - at) < step / 2)) continue;
+    if (played.has(at)) continue;
     added.push({
       // Counted from the end, so that a pattern of another length keeps the edits of these hits.
       id: derivedId(shape.voice, shape, added.length + 1),

@@ -10,10 +10,11 @@ export const pulse: ShapeRule<RuleOf<'pulse'>> = (hits, shape, { meter, length }
   const places = Array.from({ length: Math.ceil(length / bar) }, (_, i) => inBar.map((at) => i * bar + at))
     .flat()
     .filter((at) => at < length && within(shape, at));
-  const isKept = (hit: FollowedHit) => touches([shape.voice], hit) && places.includes(hit.at);
-  const played = hits.filter(isKept).map((hit) => hit.at);
+  const onPulse = new Set(places);
+  const isKept = (hit: FollowedHit) => touches([shape.voice], hit) && onPulse.has(hit.at);
+  const played = new Set(hits.filter(isKept).map((hit) => hit.at));
   const added = places
-    .filter((at) => !played.includes(at))
+    .filter((at) => !played.has(at))
     .map((at): FollowedHit => ({
       id: derivedId(shape.voice, shape, at),
       voice: shape.voice,

@@ -1,6 +1,7 @@
 import { gridTicks } from '../../time/grid.ts';
 import { metricalWeight } from '../../time/weight.ts';
 import type { FollowedHit } from '../hits.ts';
+import { NearPlaces } from './near.ts';
 import type { RuleOf, ShapeRule } from './rule.ts';
 import { derivedId } from './rule.ts';
 
@@ -9,11 +10,13 @@ export const thicken: ShapeRule<RuleOf<'thicken'>> = (hits, shape, { meter, leng
   const step = gridTicks(shape.grid);
   const places = Array.from({ length: Math.ceil(length / step) }, (_, i) => i * step);
   const added = shape.voices.flatMap((voice): FollowedHit[] => {
-    const played = hits
-      .filter((hit) => hit.voice === voice && hit.origin !== 'silenced')
-      .map((hit) => hit.at);
+    const played = hits.filter((hit) => hit.voice === voice && hit.origin !== 'silenced');
+    const taken = new NearPlaces(
+      step / 2,
+      played.map((hit) => hit.at),
+    );
     const free = places
-      .filter((at) => !played.some((other) => Math.abs(other - at) < step / 2))
+      .filter((at) => !taken.has(at))
       .sort((a, b) => metricalWeight(b, meter) - metricalWeight(a, meter) || a - b);
     const wanted = Math.max(
       0,

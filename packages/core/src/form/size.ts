@@ -1,0 +1,149 @@
+import { CONTROL_STEP } from '../feel/curve.ts';
+import { GRACES, rollCount } from '../feel/ornament.ts';
+import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
+import { apply, type Applied, type ChangeSet } from '../song/changes.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { InvalidSongError, type Problem } from '../song/errors.ts';
+import { LIMITS, tooMany } from '../song/limits.ts';
+import type { Hit, Layer, Pattern, Section, Slot } from '../song/records.ts';
+import { SLOWING_STEP } from './slowing.ts';
+
+/** What a stretch of a song plays: strokes, controller values and tempos, and its layers by bars of 4/4. */
+interface Played {
+  readonly strokes: number;
+  readonly layerBars: number;
+}
+
+const BAR = 3840;
+
+/**
+ * Applies a change set whole or not at all, as `apply` does, to a song that is to be worked out and played.
+ * Throws InvalidSongError, naming every invariant that the result would break and every limit that it would pass. A song
+ * that is beyond the limits already may be changed, so that it can be made smaller.
+ */
+export function applyWithinLimits(document: SongDocument, change: ChangeSet): Applied {
+  const applied = apply(document, change);
+  const problems = sizeProblems(applied.document);
+  if (problems.length && !sizeProblems(document).length) throw new InvalidSongError(problems);
+  return applied;
+}
+
+/**
+ * What of a sound song is more than can be worked out and played in a time that one waits for; empty when all is within
+ * the limits. What is repeated is counted and not unrolled, so that this costs no more than working each pattern out once.
+ */
+export function sizeProblems(document: SongDocument): Problem[] {
+  return [...patternProblems(document), ...playedProblems(document)];
+}
+
+function patternProblems(document: SongDocument): Problem[] {
+  const { song, parts, patternsOf } = indexOf(document);
+  const problems: Problem[] = [];
+  let work = 0;
+  for (const part of parts)
+    for (const pattern of patternsOf(part.id)) {
+      const resolved = resolve(document, pattern.id);
+      const most = resolved.over && LIMITS[resolved.over];
+      if (most)
+        problems.push({
+          path: pattern.id,
+          message: `has more than ${most} ${resolved.over} with what it follows`,
+        });
+      work += resolved.work + editsOf(pattern);
+      if (work > LIMITS.work)
+        return [
+          ...problems,
+          { path: song.id, message: tooMany('hits to work out in all patterns', work, LIMITS.work) },
+        ];
+    }
+  return problems;
+}
+
+/** How many edits a pattern holds, those beyond its end or without a hit among them. */
+function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
+  return Object.keys(own).length + silenced.length + Object.keys(changed).length + Object.keys(seen).length;
+}
+
+function playedProblems(document: SongDocument): Problem[] {
+  const index = indexOf(document);
+  const { song, sections } = index;
+  const played = new Map(sections.map((section) => [section.id, playedBy(document, section)]));
+  const problems: Problem[] = [];
+  const check = (path: string, { strokes, layerBars }: Played) => {
+    if (strokes > LIMITS.strokes)
+      problems.push({
+        path,
+        message: tooMany('strokes and controller values as played', strokes, LIMITS.strokes),
+      });
+    if (layerBars > LIMITS.layerBars)
+      problems.push({ path, message: tooMany('bars times layers as played', layerBars, LIMITS.layerBars) });
+  };
+  for (const section of sections) {
+    for (const { id, slot } of section.slots.map((one) => ({ id: section.id, slot: one })))
+      for (const layer of slot.layers)
+        if (layerHits(document, slot, layer) > LIMITS.layerHits)
+          problems.push({
+            path: `${id}.slots`,
+            message: `${slot.id} repeats more than ${LIMITS.layerHits} hits in one layer`,
+          });
+    check(section.id, played.get(section.id) ?? NOTHING);
+  }
+  check(
+    `${song.id}.form`,
+    song.form.reduce((sum, { section, times }) => plus(sum, played.get(section) ?? NOTHING, times), NOTHING),
+  );
+  return problems;
+}
+
+const NOTHING: Played = { strokes: 0, layerBars: 0 };
+
+function plus(a: Played, b: Played, times = 1): Played {
+  return { strokes: a.strokes + b.strokes * times, layerBars: a.layerBars + b.layerBars * times };
+}
+
+function playedBy(document: SongDocument, section: Section): Played {
+  let sum = NOTHING;
+  for (const slot of section.slots) {
+    const slowing = slot.slows ? Math.ceil(Math.min(slot.slows.over, slot.length) / SLOWING_STEP) : 0;
+    sum = plus(sum, { strokes: slowing, layerBars: slot.layers.length ? 0 : 1 });
+    for (const layer of slot.layers) sum = plus(sum, playedInLayer(document, slot, layer));
+  }
+  return sum;
+}
+
+function playedInLayer(document: SongDocument, slot: Slot, layer: Layer): Played {
+  const source = resolve(document, layer.pattern);
+  const length = layerLength(slot, layer);
+  const repeats = Math.ceil(length / source.pattern.length);
+  const values = source.controls.length ? repeats * Math.ceil(source.pattern.length / CONTROL_STEP) * 3 : 0;
+  const own = Object.values(layer.own).reduce((sum, hit) => sum + strokesIn(hit), 0);
+  return {
+    strokes: repeats * strokesOnce(source) + values + own,
+    layerBars: Math.max(1, Math.ceil(length / BAR)),
+  };
+}
+
+function layerLength(slot: Slot, { from = 0, to = slot.length }: Layer): number {
+  return to - from;
+}
+
+function layerHits(document: SongDocument, slot: Slot, layer: Layer): number {
+  const source = resolve(document, layer.pattern);
+  const repeats = Math.ceil(layerLength(slot, layer) / source.pattern.length);
+  return repeats * soundingOf(source).length + Object.keys(layer.own).length + layer.silenced.length;
+}
+
+const once = new WeakMap<ResolvedPattern, number>();
+
+/** The strokes of a pattern played once, counted once for each pattern as it is worked out. */
+function strokesOnce(resolved: ResolvedPattern): number {
+  const known = once.get(resolved);
+  if (known !== undefined) return known;
+  const strokes = soundingOf(resolved).reduce((sum, hit) => sum + strokesIn(hit), 0);
+  once.set(resolved, strokes);
+  return strokes;
+}
+
+function strokesIn({ roll, flam }: Hit): number {
+  return (roll ? rollCount(roll) : 1) + (flam ? GRACES[flam.kind] : 0);
+}

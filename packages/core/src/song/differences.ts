@@ -1,0 +1,21 @@
+import { sameRecord, type SongDocument } from './document.ts';
+import type { SongRecord } from './records.ts';
+
+/** A record that one of two songs has otherwise, or that only one of them has. */
+export interface RecordDifference {
+  readonly record: SongRecord;
+  readonly what: 'changed' | 'only before' | 'only after';
+}
+
+/** How two states of a song differ, record by record, those of `after` first; a changed record is given as it is in it. */
+export function recordDifferences(before: SongDocument, after: SongDocument): RecordDifference[] {
+  const out: RecordDifference[] = [];
+  for (const record of Object.values(after.records)) {
+    const earlier = before.records[record.id];
+    if (!earlier) out.push({ record, what: 'only after' });
+    else if (!sameRecord(earlier, record)) out.push({ record, what: 'changed' });
+  }
+  for (const record of Object.values(before.records))
+    if (!after.records[record.id]) out.push({ record, what: 'only before' });
+  return out;
+}

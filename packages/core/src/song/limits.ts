@@ -1,0 +1,41 @@
+/**
+ * The most of everything that a song may hold or play. What lies within them is worked out, drawn and written in a time
+ * that a person waits for; more is refused before it is worked out. Lengths are in ticks.
+ */
+export const LIMITS = Object.freeze({
+  /** Hits of one pattern with all that it follows. */
+  hits: 8192,
+  /** Hits of a pattern repeated over one layer of a slot. */
+  layerHits: 32_768,
+  /** Hits of all patterns, each pattern's counted once for itself and once for each of its rules, and their edits. */
+  work: 300_000,
+  /** What a song plays: strokes of rolls and flams, values of controllers and steps of tempo, repeats included. */
+  strokes: 200_000,
+  /** Bars of 4/4 times layers, repeats included; a slot or layer counts as one bar at least. */
+  layerBars: 32_768,
+  /** Slots that a song plays, repeats included. */
+  slots: 4096,
+  /** A whole song: 4096 bars of 4/4, far below what the length of a MIDI event can say (0x0fffffff). */
+  song: 4096 * 3840,
+  accents: 1024,
+  controls: 256,
+  /** Patterns from one that follows up to the one that follows none. */
+  parents: 64,
+  records: 2000,
+  references: 16,
+  /** Rows that a rule, a control, a layer or an occurrence names. */
+  voices: 256,
+  /** Files of one export. */
+  regions: 2000,
+  songs: 1000,
+  shelfItems: 500,
+  /** All patterns on the shelf together, in bytes as they are stored. */
+  shelfBytes: 8 * 1024 * 1024,
+});
+
+const numbers = new Intl.NumberFormat('en');
+
+/** What is said of something beyond its limit. */
+export function tooMany(what: string, found: number, most: number): string {
+  return `${what}: ${numbers.format(found)}; at most ${numbers.format(most)} are possible`;
+}
