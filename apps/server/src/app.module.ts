@@ -1,16 +1,26 @@
 import { existsSync } from 'node:fs';
-import { Module, type DynamicModule } from '@nestjs/common';
+import { Global, Module, type DynamicModule } from '@nestjs/common';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { CONFIG, type Config } from './config.ts';
 import { databaseModule } from './database/database.module.ts';
 import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
+import { Housekeeping } from './housekeeping/housekeeping.ts';
 import { HealthController } from './health/health.controller.ts';
+import { JobsService } from './jobs/jobs.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
+
+@Global()
+@Module({})
+class ConfigModule {
+  static of(config: Config): DynamicModule {
+    return { module: ConfigModule, providers: [{ provide: CONFIG, useValue: config }], exports: [CONFIG] };
+  }
+}
 
 @Module({})
 class AppModule {}
@@ -21,10 +31,11 @@ export function appModule(config: Config): DynamicModule {
   return {
     module: AppModule,
     imports: [
+      ConfigModule.of(config),
       databaseModule(config.databaseFile),
       ...(web ? [ServeStaticModule.forRoot({ rootPath: config.webRoot, exclude: ['/api/{*path}'] })] : []),
     ],
     controllers: [HealthController, SongsController, ExportsController, ShelfController],
-    providers: [SongsService, ExportsService, ShelfService, DemoSongs, { provide: CONFIG, useValue: config }],
+    providers: [JobsService, SongsService, ExportsService, ShelfService, DemoSongs, Housekeeping],
   };
 }

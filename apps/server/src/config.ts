@@ -5,21 +5,23 @@ import { join, resolve } from 'node:path';
 export interface Config {
   readonly port: number;
   readonly host: string;
+  /** Names beside its own addresses under which the server answers, as behind a proxy. */
+  readonly hostNames: readonly string[];
   readonly dataDir: string;
   readonly databaseFile: string;
   /** The built interface; empty when only the API is served. */
   readonly webRoot: string;
 }
 
-/** A setting that cannot work; its message says what to do. */
+/** Something that keeps the server from starting; its message says in one line what it is and what to do. */
 export class ConfigError extends Error {}
 
 /** Reads the settings. Throws ConfigError for a port that is none or a data folder that cannot be written. */
 export function readConfig(env: Readonly<Record<string, string | undefined>>, webRoot = ''): Config {
-  const port = Number(env['PORT'] ?? 4870);
+  const port = Number(env['PORT']?.trim() || 4870);
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new ConfigError(`PORT must be a number from 0 to 65535, not "${env['PORT']}".`);
-  const dataDir = resolve(env['DATA_DIR'] ?? './data');
+  const dataDir = resolve(env['DATA_DIR']?.trim() || './data');
   try {
     mkdirSync(dataDir, { recursive: true });
     accessSync(dataDir, constants.W_OK | constants.X_OK);
@@ -31,11 +33,15 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>, we
   }
   return {
     port,
-    host: env['HOST'] ?? '127.0.0.1',
+    // A blank HOST is none: listening everywhere must be asked for, by 0.0.0.0 or ::.
+    host: env['HOST']?.trim() || '127.0.0.1',
+    hostNames: (env['HOST_NAMES'] ?? '').split(',').flatMap((name) => name.trim().toLowerCase() || []),
     dataDir,
-    databaseFile: join(dataDir, 'plucky-verse.db'),
+    databaseFile: join(dataDir, DATABASE_NAME),
     webRoot,
   };
 }
+
+export const DATABASE_NAME = 'plucky-verse.db';
 
 export const CONFIG = Symbol('config');

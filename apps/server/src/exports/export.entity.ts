@@ -9,6 +9,8 @@ export class ExportEntity {
   @Column('integer') revision!: number;
   @Column('text') options!: string;
   @Column('text') at!: string;
+  /** Running until all its regions are kept. */
+  @Column('text', { default: 'done' }) state!: 'running' | 'done';
 }
 
 /** A file that left with an export. */
@@ -26,5 +28,8 @@ export class RegionEntity {
   /** Beside the last export that held this region. */
   @Column('text') state!: 'new' | 'changed' | 'same';
   @Column('text') sha256!: string;
+  /** How many events were read back and compared, and what differed, as JSON. */
+  @Column('integer', { default: 0 }) events!: number;
+  @Column('text', { default: '[]' }) differences!: string;
   @Column('blob') bytes!: Buffer;
 }

@@ -1,7 +1,37 @@
-import { Body, Controller, Get, Param, Post, Query, StreamableFile } from '@nestjs/common';
-import { ExportDto } from './exports.dto.ts';
-import { ExportsService, type Download, type ExportResult } from './exports.service.ts';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Headers,
+  HttpCode,
+  Param,
+  Post,
+  Query,
+  Res,
+  StreamableFile,
+} from '@nestjs/common';
+import {
+  ApiAcceptedResponse,
+  ApiCreatedResponse,
+  ApiExtraModels,
+  ApiHeader,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiQuery,
+  ApiTags,
+  getSchemaPath,
+} from '@nestjs/swagger';
+import type { Response } from 'express';
+import { Refusals } from '../http/answers.ts';
+import { ExportDto, ExportResultDto, ExportStateDto } from './exports.dto.ts';
+import { ExportsService, type ExportState } from './exports.service.ts';
+import type { ZipDone } from './zip.job.ts';
 
+const FILE = { type: 'string', format: 'binary' };
+
+@ApiTags('exports')
+@ApiExtraModels(ExportResultDto, ExportStateDto)
 @Controller()
 export class ExportsController {
   readonly #exports: ExportsService;
@@ -10,26 +40,69 @@ export class ExportsController {
     this.#exports = exports;
   }
 
+  /** Writes the regions of a song; answers when all are done, or at once where `Prefer: respond-async` asks for it. */
   @Post('songs/:id/exports')
-  create(@Param('id') id: string, @Body() body: ExportDto): Promise<ExportResult> {
-    return this.#exports.create(id, body);
+  @ApiHeader({ name: 'Prefer', required: false, description: '"respond-async" to be answered at once' })
+  @ApiCreatedResponse({ type: ExportResultDto })
+  @ApiAcceptedResponse({ type: ExportStateDto, description: 'Asked for asynchronously.' })
+  @Refusals(400, 404, 409, 422, 503)
+  async create(
+    @Param('id') id: string,
+    @Body() body: ExportDto,
+    @Res({ passthrough: true }) response: Response,
+    @Headers('prefer') prefer = '',
+  ): Promise<ExportResultDto | ExportStateDto> {
+    const { exportId, done } = await this.#exports.begin(id, body);
+    if (/\brespond-async\b/i.test(prefer)) {
+      response.status(202).setHeader('Preference-Applied', 'respond-async');
+      return { exportId, ...((await this.#exports.find(exportId)) as ExportState) };
+    }
+    response.on('close', () => {
+      if (!response.writableFinished) this.#exports.cancel(exportId).catch(() => undefined);
+    });
+    return done;
   }
 
   @Get('exports/:exportId.zip')
+  @ApiQuery({ name: 'only', required: false, enum: ['changed'] })
+  @ApiOkResponse({ description: 'The files in a zip.', content: { 'application/zip': { schema: FILE } } })
+  @Refusals(404, 503)
   async zip(@Param('exportId') exportId: string, @Query('only') only?: string): Promise<StreamableFile> {
     return fileOf(await this.#exports.zip(exportId, only === 'changed'), 'application/zip');
   }
 
   @Get('exports/:exportId/regions/:regionId.mid')
+  @ApiOkResponse({ description: 'A MIDI file.', content: { 'audio/midi': { schema: FILE } } })
+  @Refusals(404)
   async region(
     @Param('exportId') exportId: string,
     @Param('regionId') regionId: string,
   ): Promise<StreamableFile> {
     return fileOf(await this.#exports.region(exportId, regionId), 'audio/midi');
   }
+
+  // After those of files, whose paths it would match too.
+  /** How an export is: waiting, on its way, done with its regions, or failed. */
+  @Get('exports/:exportId')
+  @ApiOkResponse({
+    schema: { oneOf: [{ $ref: getSchemaPath(ExportResultDto) }, { $ref: getSchemaPath(ExportStateDto) }] },
+  })
+  @Refusals(404)
+  async find(@Param('exportId') exportId: string): Promise<ExportResultDto | ExportStateDto> {
+    return { exportId, ...(await this.#exports.find(exportId)) };
+  }
+
+  /** Cancels an export that is not done. */
+  @Delete('exports/:exportId')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(404, 409)
+  cancel(@Param('exportId') exportId: string): Promise<void> {
+    return this.#exports.cancel(exportId);
+  }
 }
 
-function fileOf({ name, bytes }: Download, type: string): StreamableFile {
+function fileOf({ name, bytes }: ZipDone, type: string): StreamableFile {
   return new StreamableFile(bytes, {
     type,
     // RFC 6266: an ASCII name for old readers, the true one in UTF-8.

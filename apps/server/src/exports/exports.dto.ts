@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { REGION_KINDS, type ExportOptions } from '@plucky/core';
-import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsOptional } from 'class-validator';
-import { IsPlainText } from '../http/body.ts';
+import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
+import { IsName, MayBeLeftOut } from '../http/body.ts';
 
 export class ExportDto {
   @ApiProperty({ enum: REGION_KINDS, isArray: true })
@@ -12,47 +12,90 @@ export class ExportDto {
   regions!: ExportOptions['regions'];
 
   @ApiPropertyOptional({ enum: ['part', 'voice'] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(['part', 'voice'])
   tracks?: ExportOptions['tracks'];
 
   @ApiPropertyOptional({ enum: ['velocity', 'pressure', 'both'] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(['velocity', 'pressure', 'both'])
   accents?: ExportOptions['accents'];
 
   @ApiPropertyOptional({ enum: ['heard', 'grid'] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(['heard', 'grid'])
   timing?: ExportOptions['timing'];
 
   @ApiPropertyOptional({ enum: [480, 960] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn([480, 960])
   ppq?: ExportOptions['ppq'];
 
   @ApiPropertyOptional({ enum: [0, 1] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn([0, 1])
   format?: ExportOptions['format'];
 
   @ApiPropertyOptional({ enum: ['stay', 'velocity'] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(['stay', 'velocity'])
   levels?: ExportOptions['levels'];
 
   @ApiPropertyOptional({ enum: ['voice', 'rising'] })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsIn(['voice', 'rising'])
   drumMap?: ExportOptions['drumMap'];
 
   @ApiPropertyOptional()
-  @IsOptional()
+  @MayBeLeftOut()
   @IsBoolean()
   cueTrack?: boolean;
 
   @ApiPropertyOptional({ description: 'A template of {nn}, {song}, {kind}, {name} and {bars}.' })
-  @IsOptional()
-  @IsPlainText(80, 'names')
+  @MayBeLeftOut()
+  @IsName()
   names?: string;
+}
+
+export class RegionFaceDto {
+  @ApiProperty({ description: 'The same from export to export.' }) id!: string;
+  @ApiProperty({ enum: REGION_KINDS }) kind!: string;
+  @ApiProperty() name!: string;
+  @ApiProperty() file!: string;
+  @ApiProperty({
+    type: Number,
+    nullable: true,
+    description: 'From 1; null for a pattern, which belongs anywhere.',
+  })
+  startBar!: number | null;
+  @ApiProperty() bars!: number;
+  @ApiProperty() hits!: number;
+  @ApiProperty({ enum: ['new', 'changed', 'same'], description: 'Beside the last export that held it.' })
+  state!: 'new' | 'changed' | 'same';
+  @ApiProperty() sha256!: string;
+  @ApiProperty({ type: [String], description: 'What reading it back showed to differ.' })
+  differences!: string[];
+}
+
+class VerifiedDto {
+  @ApiProperty({ description: 'Events that were read back and compared.' }) events!: number;
+  @ApiProperty() differences!: number;
+}
+
+export class ExportResultDto {
+  @ApiProperty({ enum: ['done'] }) state!: 'done';
+  @ApiProperty() exportId!: string;
+  @ApiProperty({ description: 'Counted from 1 for each song.' }) number!: number;
+  @ApiProperty({ description: 'The revision of the song that left.' }) revision!: number;
+  @ApiProperty({ type: [RegionFaceDto] }) regions!: RegionFaceDto[];
+  @ApiProperty({ type: VerifiedDto }) verified!: VerifiedDto;
+}
+
+export class ExportStateDto {
+  @ApiProperty() exportId!: string;
+  @ApiProperty({ enum: ['queued', 'running', 'failed'] }) state!: string;
+  @ApiPropertyOptional({ description: 'How many exports come before one that waits.' }) ahead?: number;
+  @ApiPropertyOptional({ minimum: 0, maximum: 1, description: 'How much of one on its way is done.' })
+  done?: number;
+  @ApiPropertyOptional({ description: 'Why one has failed.' }) message?: string;
 }

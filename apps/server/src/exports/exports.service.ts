@@ -1,148 +1,249 @@
-import { createHash, randomUUID } from 'node:crypto';
-import { Injectable, NotFoundException } from '@nestjs/common';
-import { exportOptions, exportRegions, safeFileName, type ExportedRegion } from '@plucky/core';
-import { zipSync } from 'fflate';
-import { In, LessThanOrEqual, type EntityManager } from 'typeorm';
+import { randomUUID } from 'node:crypto';
+import {
+  ConflictException,
+  Injectable,
+  NotFoundException,
+  type OnApplicationBootstrap,
+} from '@nestjs/common';
+import { exportOptions, type ExportOptions } from '@plucky/core';
+import { LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
-import { SongEntity } from '../songs/song.entity.ts';
+import type { JobState, Running } from '../jobs/lane.ts';
+import { JobsService } from '../jobs/jobs.service.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
-import type { ExportDto } from './exports.dto.ts';
-
-export type RegionFace = Pick<
-  RegionEntity,
-  'id' | 'kind' | 'name' | 'file' | 'startBar' | 'bars' | 'hits' | 'state' | 'sha256'
-> & { readonly differences: readonly string[] };
-
-export interface ExportResult {
-  readonly exportId: string;
-  readonly number: number;
-  readonly revision: number;
-  readonly regions: readonly RegionFace[];
-  readonly verified: { readonly events: number; readonly differences: number };
-}
-
-/** A file as it is downloaded. */
-export interface Download {
-  readonly name: string;
-  readonly bytes: Uint8Array;
-}
+import type { ExportDone, MadeRegion } from './export.job.ts';
+import type { ExportDto, ExportResultDto, RegionFaceDto } from './exports.dto.ts';
+import type { ZipDone } from './zip.job.ts';
 
 /** How many exports of a song are kept. */
 const KEPT = 50;
-/** Zip dates are fixed, so that the same regions make the same zip; the format starts with 1980. */
-const ZIP_DATE = new Date(1980, 0, 2);
+/** What is kept of an export in one turn at the database: no save waits longer than for this. */
+const [REGIONS_A_TURN, BYTES_A_TURN] = [40, 256 * 1024];
+
+/** How an export is that is not done: waiting, on its way, or ended without a result. */
+export type ExportState = JobState | { readonly state: 'failed'; readonly message: string };
+
+/** An export that was begun. */
+export interface Begun {
+  readonly exportId: string;
+  readonly done: Promise<ExportResultDto>;
+}
+
+interface Entry {
+  readonly running: Running<ExportDone>;
+  isCancelled: boolean;
+  failure: string | null;
+}
 
 @Injectable()
-export class ExportsService {
+export class ExportsService implements OnApplicationBootstrap {
   readonly #database: Database;
   readonly #songs: SongsService;
+  readonly #jobs: JobsService;
+  readonly #begun = new Map<string, Entry>();
 
-  constructor(database: Database, songs: SongsService) {
+  constructor(database: Database, songs: SongsService, jobs: JobsService) {
     this.#database = database;
     this.#songs = songs;
+    this.#jobs = jobs;
   }
 
-  /** Writes the regions, reads each back, and keeps them with what has changed since they last left. */
-  create(songId: string, body: ExportDto): Promise<ExportResult> {
-    return this.#songs.withSong(songId, async (manager, { revision, document }) => {
-      const options = exportOptions({ ...body });
-      const regions = exportRegions(document, options);
-      const before = await lastHashes(manager, songId);
-      const number = (await manager.maximum(ExportEntity, 'number', { songId })) ?? 0;
-      const exportId = randomUUID();
-      const at = new Date().toISOString();
-      await manager.insert(ExportEntity, {
-        id: exportId,
-        songId,
-        number: number + 1,
-        revision,
-        options: JSON.stringify(options),
-        at,
-      });
-      const kept = regions.map((region, position) => keep(exportId, region, position, before));
-      for (const region of kept) await manager.insert(RegionEntity, region);
-      await manager.delete(ExportEntity, { songId, number: LessThanOrEqual(number + 1 - KEPT) });
-      return {
-        exportId,
-        number: number + 1,
-        revision,
-        regions: kept.map((region, i) => ({
-          ...faceOf(region),
-          differences: regions[i]?.verification.differences ?? [],
-        })),
-        verified: {
-          events: regions.reduce((sum, region) => sum + region.verification.events, 0),
-          differences: regions.reduce((sum, region) => sum + region.verification.differences.length, 0),
+  /** What a server that ended had begun is not to be had. */
+  async onApplicationBootstrap(): Promise<void> {
+    await this.#database.write((manager) => manager.delete(ExportEntity, { state: 'running' }));
+  }
+
+  /** Has the regions written, each read back, and kept with what has changed since they last left. */
+  async begin(songId: string, body: ExportDto): Promise<Begun> {
+    const options = exportOptions({ ...body });
+    await this.#songs.mustExist(songId);
+    const exportId = randomUUID();
+    const entry: Entry = {
+      running: this.#jobs.run('export', { songId, options }),
+      isCancelled: false,
+      failure: null,
+    };
+    this.#begun.set(exportId, entry);
+    const done = this.#finish(songId, exportId, options, entry);
+    // Whoever only asks for the state is told of a failure by it.
+    done.catch(() => undefined);
+    return { exportId, done };
+  }
+
+  /** How an export is; its result when it is done. Throws NotFoundException for one that is not known. */
+  async find(exportId: string): Promise<ExportResultDto | ExportState> {
+    const entry = this.#begun.get(exportId);
+    if (entry?.failure) return { state: 'failed', message: entry.failure };
+    if (entry) return entry.running.state();
+    return this.#database.read(async (manager) => {
+      const found = await manager.findOneBy(ExportEntity, { id: exportId, state: 'done' });
+      if (!found) throw new NotFoundException('There is no such export. Export again.');
+      const regions = await manager.find(RegionEntity, {
+        where: { exportId },
+        order: { position: 'ASC' },
+        select: {
+          exportId: true,
+          id: true,
+          kind: true,
+          name: true,
+          file: true,
+          startBar: true,
+          bars: true,
+          hits: true,
+          state: true,
+          sha256: true,
+          events: true,
+          differences: true,
         },
-      };
+      });
+      return resultOf(
+        found,
+        regions.map((region) => ({ ...region, differences: readWords(region.differences) })),
+      );
     });
+  }
+
+  /** Ends an export that is not done. Throws ConflictException for one that is. */
+  async cancel(exportId: string): Promise<void> {
+    const entry = this.#begun.get(exportId);
+    if (entry) {
+      entry.isCancelled = true;
+      entry.running.cancel();
+      return;
+    }
+    await this.find(exportId);
+    throw new ConflictException('The export is done. Nothing was changed.');
   }
 
   /** All files of an export in a zip, or only those that were new or changed. */
-  zip(exportId: string, onlyChanged: boolean): Promise<Download> {
-    return this.#database.read(async (manager) => {
-      const found = await manager.findOneBy(ExportEntity, { id: exportId });
-      if (!found) throw new NotFoundException('There is no such export. Export again.');
-      const regions = await manager.find(RegionEntity, { where: { exportId }, order: { position: 'ASC' } });
-      const chosen = regions.filter((region) => !onlyChanged || region.state !== 'same');
-      const files = Object.fromEntries(chosen.map((region) => [region.file, new Uint8Array(region.bytes)]));
-      const song = await manager.findOneBy(SongEntity, { id: found.songId });
-      const name = `${safeFileName(song?.name ?? '')} ${found.number}${onlyChanged ? ' changed' : ''}.zip`;
-      return { name, bytes: zipSync(files, { mtime: ZIP_DATE }) };
-    });
+  zip(exportId: string, onlyChanged: boolean): Promise<ZipDone> {
+    return this.#jobs.run('zip', { exportId, onlyChanged }).result;
   }
 
-  region(exportId: string, regionId: string): Promise<Download> {
+  region(exportId: string, regionId: string): Promise<ZipDone> {
     return this.#database.read(async (manager) => {
       const region = await manager.findOneBy(RegionEntity, { exportId, id: regionId });
       if (!region) throw new NotFoundException('There is no such region in this export. Export again.');
       return { name: region.file, bytes: new Uint8Array(region.bytes) };
     });
   }
+
+  async #finish(
+    songId: string,
+    exportId: string,
+    options: ExportOptions,
+    entry: Entry,
+  ): Promise<ExportResultDto> {
+    try {
+      const made = await entry.running.result;
+      const result = await this.#keep(songId, exportId, options, made, entry);
+      this.#begun.delete(exportId);
+      return result;
+    } catch (error) {
+      entry.failure = error instanceof Error ? error.message : String(error);
+      // Long enough for the one who asks every now and then.
+      setTimeout(() => this.#begun.delete(exportId), 60_000).unref();
+      throw error;
+    }
+  }
+
+  /** Keeps an export in several turns, so that saves come between them; until the last it does not count. */
+  async #keep(
+    songId: string,
+    exportId: string,
+    options: ExportOptions,
+    { revision, regions }: ExportDone,
+    entry: Entry,
+  ): Promise<ExportResultDto> {
+    const begun = await this.#database.write(async (manager) => {
+      const number = ((await manager.maximum(ExportEntity, 'number', { songId })) ?? 0) + 1;
+      const at = new Date().toISOString();
+      const row: ExportEntity = {
+        id: exportId,
+        songId,
+        number,
+        revision,
+        options: JSON.stringify(options),
+        at,
+        state: 'running',
+      };
+      await manager.insert(ExportEntity, row);
+      return row;
+    });
+    try {
+      for (const some of inTurns(regions)) {
+        if (entry.isCancelled) throw new ConflictException('It was cancelled. Nothing was changed.');
+        await this.#database.write((manager) =>
+          manager.insert(
+            RegionEntity,
+            some.map((one) => rowOf(exportId, one)),
+          ),
+        );
+      }
+      await this.#database.write(async (manager) => {
+        await manager.update(ExportEntity, { id: exportId }, { state: 'done' });
+        await manager.delete(ExportEntity, { songId, number: LessThanOrEqual(begun.number - KEPT) });
+      });
+    } catch (error) {
+      await this.#database
+        .write((manager) => manager.delete(ExportEntity, { id: exportId }))
+        .catch(() => undefined);
+      throw error;
+    }
+    return resultOf(begun, regions);
+  }
 }
 
-function keep(
-  exportId: string,
-  region: ExportedRegion,
-  position: number,
-  before: ReadonlyMap<string, string>,
-): RegionEntity {
-  const sha256 = createHash('sha256').update(region.bytes).digest('hex');
-  const last = before.get(region.id);
-  const { id, kind, name, file, startBar, bars, hits } = region;
-  const state = last === undefined ? 'new' : last === sha256 ? 'same' : 'changed';
+function rowOf(exportId: string, { bytes, differences, ...region }: MadeRegion): RegionEntity {
+  return { ...region, exportId, differences: JSON.stringify(differences), bytes: Buffer.from(bytes) };
+}
+
+function* inTurns(regions: readonly MadeRegion[]): Iterable<MadeRegion[]> {
+  let some: MadeRegion[] = [];
+  let bytes = 0;
+  for (const region of regions) {
+    if (some.length >= REGIONS_A_TURN || bytes + region.bytes.length > BYTES_A_TURN) {
+      if (some.length) yield some;
+      [some, bytes] = [[], 0];
+    }
+    some.push(region);
+    bytes += region.bytes.length;
+  }
+  if (some.length) yield some;
+}
+
+type Checked = Omit<MadeRegion, 'bytes' | 'position'>;
+
+function resultOf({ id, number, revision }: ExportEntity, regions: readonly Checked[]): ExportResultDto {
   return {
-    exportId,
-    id,
-    position,
-    kind,
-    name,
-    file,
-    startBar,
-    bars,
-    hits,
-    state,
-    sha256,
-    bytes: Buffer.from(region.bytes),
+    state: 'done',
+    exportId: id,
+    number,
+    revision,
+    regions: regions.map(faceOf),
+    verified: {
+      events: regions.reduce((sum, region) => sum + region.events, 0),
+      differences: regions.reduce((sum, region) => sum + region.differences.length, 0),
+    },
   };
 }
 
-/** The hash of each region when it last left. */
-async function lastHashes(manager: EntityManager, songId: string): Promise<ReadonlyMap<string, string>> {
-  const exports = await manager.find(ExportEntity, { where: { songId }, order: { number: 'ASC' } });
-  const hashes = new Map<string, string>();
-  if (!exports.length) return hashes;
-  const regions = await manager.find(RegionEntity, {
-    where: { exportId: In(exports.map((one) => one.id)) },
-    select: { exportId: true, id: true, sha256: true },
-  });
-  const numbers = new Map(exports.map((one) => [one.id, one.number]));
-  const inOrder = regions.sort((a, b) => (numbers.get(a.exportId) ?? 0) - (numbers.get(b.exportId) ?? 0));
-  for (const region of inOrder) hashes.set(region.id, region.sha256);
-  return hashes;
+function faceOf({
+  id,
+  kind,
+  name,
+  file,
+  startBar,
+  bars,
+  hits,
+  state,
+  sha256,
+  differences,
+}: Checked): RegionFaceDto {
+  return { id, kind, name, file, startBar, bars, hits, state, sha256, differences: [...differences] };
 }
 
-function faceOf({ id, kind, name, file, startBar, bars, hits, state, sha256 }: RegionEntity) {
-  return { id, kind, name, file, startBar, bars, hits, state, sha256 };
+function readWords(json: string): string[] {
+  return JSON.parse(json) as string[];
 }

@@ -1,15 +1,25 @@
 import { applyDecorators } from '@nestjs/common';
-import { IsString, Matches, MaxLength, MinLength } from 'class-validator';
+import { nameProblem, tidyName } from '@plucky/core';
+import { Transform } from 'class-transformer';
+import { IsString, ValidateBy, ValidateIf } from 'class-validator';
 
-// eslint-disable-next-line no-control-regex -- control characters are what is refused
-const PLAIN = /^[^<>\u0000-\u001f\u007f]*$/;
-
-/** A name that a person gives: up to `most` plain characters. */
-export function IsPlainText(most: number, field: string): PropertyDecorator {
+/** A name that a person gives, by the rule that all names keep; it is tidied before it is looked at. */
+export function IsName(most?: number): PropertyDecorator {
   return applyDecorators(
+    Transform(({ value }: { value: unknown }) => (typeof value === 'string' ? tidyName(value) : value)),
     IsString(),
-    MinLength(1),
-    MaxLength(most),
-    Matches(PLAIN, { message: `${field} must not hold < or > or control characters` }),
+    ValidateBy({
+      name: 'isName',
+      validator: {
+        validate: (value: unknown) => typeof value !== 'string' || nameProblem(value, most) === null,
+        defaultMessage: (about) =>
+          `${about?.property} ${typeof about?.value === 'string' ? nameProblem(about.value, most) : ''}`,
+      },
+    }),
   );
+}
+
+/** A field that may be left out. Null is not left out: it is a value, and the field's own rules refuse it. */
+export function MayBeLeftOut(): PropertyDecorator {
+  return ValidateIf((_, value) => value !== undefined);
 }

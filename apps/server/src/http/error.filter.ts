@@ -2,6 +2,7 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import { InvalidSongError, type Problem } from '@plucky/core';
 import type { Response } from 'express';
 import { STATUS_CODES } from 'node:http';
+import { StorageTrouble, type TroubleKind } from '../database/trouble.ts';
 
 interface ErrorBody {
   readonly statusCode: number;
@@ -10,6 +11,8 @@ interface ErrorBody {
   readonly problems?: readonly Problem[];
   /** The revision that a stale base lost against. */
   readonly revision?: number;
+  /** What is wrong with the storage, where that is why. */
+  readonly trouble?: TroubleKind;
 }
 
 /** Turns whatever went wrong into one form of answer; what was our own fault is logged and not told. */
@@ -26,6 +29,8 @@ export class ErrorFilter implements ExceptionFilter {
   }
 
   #bodyOf(error: unknown): ErrorBody {
+    if (error instanceof StorageTrouble)
+      return bodyFor(error.kind === 'full' ? 507 : 503, error.message, { trouble: error.kind });
     if (error instanceof InvalidSongError)
       return bodyFor(422, `Nothing was changed. ${error.message}`, { problems: error.problems });
     const status = error instanceof HttpException ? error.getStatus() : statusOf(error);

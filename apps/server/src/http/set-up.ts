@@ -5,12 +5,13 @@ import helmet from 'helmet';
 import type { Config } from '../config.ts';
 import { ErrorFilter } from './error.filter.ts';
 import { refuseForeignSites } from './foreign-sites.ts';
+import { refuseTwistedBodies } from './plain-json.ts';
 
 /** The largest JSON body. */
 const JSON_LIMIT = '1mb';
 
 /** What every request passes through, on the server and in its tests alike. */
-export function setUp(app: NestExpressApplication, config: Pick<Config, 'host'>): void {
+export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' | 'hostNames'>): void {
   app.setGlobalPrefix('api');
   app.use(
     helmet({
@@ -26,8 +27,9 @@ export function setUp(app: NestExpressApplication, config: Pick<Config, 'host'>)
       strictTransportSecurity: false,
     }),
   );
-  app.use(refuseForeignSites(config.host));
+  app.use(refuseForeignSites(config));
   app.useBodyParser('json', { limit: JSON_LIMIT });
+  app.use(refuseTwistedBodies());
   app.useGlobalFilters(new ErrorFilter());
   app.useGlobalPipes(
     new ValidationPipe({

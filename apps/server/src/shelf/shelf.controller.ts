@@ -1,7 +1,10 @@
 import { Body, Controller, Delete, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { ShelfDto } from './shelf.dto.ts';
-import { ShelfService, type ShelfItem } from './shelf.service.ts';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Refusals } from '../http/answers.ts';
+import { ShelfDto, ShelfItemDto } from './shelf.dto.ts';
+import { ShelfService } from './shelf.service.ts';
 
+@ApiTags('shelf')
 @Controller('shelf')
 export class ShelfController {
   readonly #shelf: ShelfService;
@@ -11,17 +14,23 @@ export class ShelfController {
   }
 
   @Get()
-  list(): Promise<ShelfItem[]> {
+  @ApiOkResponse({ type: [ShelfItemDto] })
+  @Refusals(503)
+  list(): Promise<ShelfItemDto[]> {
     return this.#shelf.list();
   }
 
   @Post()
-  add(@Body() body: ShelfDto): Promise<ShelfItem> {
+  @ApiCreatedResponse({ type: ShelfItemDto })
+  @Refusals(400, 409, 413, 422, 503, 507)
+  add(@Body() body: ShelfDto): Promise<ShelfItemDto> {
     return this.#shelf.add(body.pattern);
   }
 
   @Delete(':id')
   @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(404, 503, 507)
   remove(@Param('id') id: string): Promise<void> {
     return this.#shelf.remove(id);
   }

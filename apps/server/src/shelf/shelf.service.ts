@@ -1,19 +1,10 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import { readShelfPattern, type ShelfPattern } from '@plucky/core';
+import { LIMITS, readShelfPattern, type ShelfPattern } from '@plucky/core';
 import { STARTERS } from '@plucky/songs';
 import { Database } from '../database/database.ts';
+import type { ShelfItemDto } from './shelf.dto.ts';
 import { ShelfEntity } from './shelf.entity.ts';
-
-/** A pattern on the shelf; `own` is false for those that come with the application. */
-export interface ShelfItem {
-  readonly id: string;
-  readonly own: boolean;
-  readonly pattern: ShelfPattern;
-}
-
-/** The most patterns of one's own that the shelf holds. */
-const MOST_ITEMS = 500;
 
 @Injectable()
 export class ShelfService {
@@ -24,7 +15,7 @@ export class ShelfService {
   }
 
   /** One's own patterns, the newest first, and then the starters. */
-  list(): Promise<ShelfItem[]> {
+  list(): Promise<ShelfItemDto[]> {
     return this.#database.read(async (manager) => {
       const rows = await manager.find(ShelfEntity, { order: { at: 'DESC', name: 'ASC' } });
       const own = rows.map(({ id, body }) => ({ id, own: true, pattern: JSON.parse(body) as ShelfPattern }));
@@ -34,16 +25,23 @@ export class ShelfService {
   }
 
   /** Throws InvalidSongError for what is no pattern, and ConflictException when the shelf is full. */
-  add(input: object): Promise<ShelfItem> {
+  add(input: object): Promise<ShelfItemDto> {
     const pattern = readShelfPattern(input);
     return this.#database.write(async (manager) => {
-      if ((await manager.count(ShelfEntity)) >= MOST_ITEMS)
+      const body = JSON.stringify(pattern);
+      const held = await manager
+        .createQueryBuilder(ShelfEntity, 'item')
+        .select('COUNT(*)', 'items')
+        .addSelect('COALESCE(SUM(LENGTH(item.body)), 0)', 'bytes')
+        .getRawOne<{ items: number; bytes: number }>();
+      const { items = 0, bytes = 0 } = held ?? {};
+      if (items >= LIMITS.shelfItems || bytes + body.length > LIMITS.shelfBytes)
         throw new ConflictException(
-          `The shelf holds ${MOST_ITEMS} patterns and is full. Take one off first; nothing was changed.`,
+          `The shelf is full: it holds ${items} patterns, of ${LIMITS.shelfItems} or ${LIMITS.shelfBytes / 1024 / 1024} MB at the most. Take one off first; nothing was changed.`,
         );
       const id = randomUUID();
       const at = new Date().toISOString();
-      await manager.insert(ShelfEntity, { id, name: pattern.name, body: JSON.stringify(pattern), at });
+      await manager.insert(ShelfEntity, { id, name: pattern.name, body, at });
       return { id, own: true, pattern };
     });
   }

@@ -1,11 +1,11 @@
 import { documentOf, fromShelf, indexOf, shelfPatternOf, type SongRecord } from '@plucky/core';
 import { DEMO_SONGS } from '@plucky/songs';
 import { useApp } from '../testing/app.ts';
-import type { ShelfItem } from './shelf.service.ts';
+import type { ShelfItemDto } from './shelf.dto.ts';
 
 const { api, restart } = useApp();
 
-const list = async () => (await api().get('/api/shelf').expect(200)).body as ShelfItem[];
+const list = async () => (await api().get('/api/shelf').expect(200)).body as ShelfItemDto[];
 
 test('the shelf holds the starters, and one’s own pattern from one song can be used in another', async () => {
   const starters = await list();
@@ -14,7 +14,7 @@ test('the shelf holds the starters, and one’s own pattern from one song can be
   const source = DEMO_SONGS['paper-lanterns']?.();
   if (!source) throw new Error('no demo');
   const pattern = shelfPatternOf(source, 'lift');
-  const added = (await api().post('/api/shelf').send({ pattern }).expect(201)).body as ShelfItem;
+  const added = (await api().post('/api/shelf').send({ pattern }).expect(201)).body as ShelfItemDto;
   await restart();
   const [first] = await list();
   expect(first).toEqual({ ...added, own: true, pattern: JSON.parse(JSON.stringify(pattern)) as unknown });

@@ -24,7 +24,10 @@ export class RecordEntity {
   @Column('text') body!: string;
 }
 
-/** What made a revision, with the change set that undoes it. */
+/**
+ * What made a revision, with the way back to the one kept before it: `undo`, a patch packed as bytes, or in entries of
+ * before there were patches `inverse`, a whole change set. `covers` counts the changes that thinning has taken into it.
+ */
 @Entity('change')
 export class ChangeEntity {
   @PrimaryColumn('text') songId!: string;
@@ -32,4 +35,6 @@ export class ChangeEntity {
   @Column('text') label!: string;
   @Column('text') inverse!: string;
   @Column('text') at!: string;
+  @Column('blob', { nullable: true }) undo!: Buffer | null;
+  @Column('integer', { default: 1 }) covers!: number;
 }

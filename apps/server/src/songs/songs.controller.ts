@@ -1,13 +1,19 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post } from '@nestjs/common';
-import { ChangesDto, NewSongDto, RevertDto } from './songs.dto.ts';
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post } from '@nestjs/common';
+import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Refusals } from '../http/answers.ts';
 import {
-  SongsService,
-  type Revision,
-  type SongContents,
-  type SongFace,
-  type SongRevision,
-} from './songs.service.ts';
+  ChangesDto,
+  NewSongAnswerDto,
+  NewSongDto,
+  RevertDto,
+  RevisionDto,
+  SongContentsDto,
+  SongFaceDto,
+  SongRevisionDto,
+} from './songs.dto.ts';
+import { SongsService } from './songs.service.ts';
 
+@ApiTags('songs')
 @Controller('songs')
 export class SongsController {
   readonly #songs: SongsService;
@@ -17,52 +23,82 @@ export class SongsController {
   }
 
   @Get()
-  list(): Promise<SongFace[]> {
+  @ApiOkResponse({ type: [SongFaceDto] })
+  @Refusals(503)
+  list(): Promise<SongFaceDto[]> {
     return this.#songs.list();
   }
 
-  /** Songs in the bin. */
+  /** Songs in the bin; each is deleted for good after 30 days in it. */
   @Get('bin')
-  bin(): Promise<SongFace[]> {
+  @ApiOkResponse({ type: [SongFaceDto] })
+  @Refusals(503)
+  bin(): Promise<SongFaceDto[]> {
     return this.#songs.list(true);
   }
 
   @Post()
-  create(@Body() body: NewSongDto): Promise<SongFace & SongContents> {
+  @ApiCreatedResponse({ type: NewSongAnswerDto })
+  @Refusals(400, 404, 409, 413, 503, 507)
+  create(@Body() body: NewSongDto): Promise<NewSongAnswerDto> {
     return this.#songs.create(body.from, body.name);
   }
 
   @Get(':id')
-  contents(@Param('id') id: string): Promise<SongContents> {
+  @ApiOkResponse({ type: SongContentsDto })
+  @Refusals(404, 503)
+  contents(@Param('id') id: string): Promise<SongContentsDto> {
     return this.#songs.contents(id);
   }
 
+  /** Saves a change set that was made on a revision, all of it or nothing. */
   @Post(':id/changes')
   @HttpCode(200)
-  change(@Param('id') id: string, @Body() body: ChangesDto): Promise<SongRevision> {
+  @ApiOkResponse({ type: SongRevisionDto })
+  @Refusals(400, 404, 409, 413, 422, 503, 507)
+  change(@Param('id') id: string, @Body() body: ChangesDto): Promise<SongRevisionDto> {
     return this.#songs.change(id, body.base, body);
   }
 
+  /** Puts a song in the bin. */
   @Delete(':id')
   @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(404, 503, 507)
   remove(@Param('id') id: string): Promise<void> {
     return this.#songs.setInBin(id, true);
   }
 
   @Post(':id/restore')
   @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(404, 503, 507)
   restore(@Param('id') id: string): Promise<void> {
     return this.#songs.setInBin(id, false);
   }
 
+  /** The kept revisions, the latest first: every one of the last day, then one an hour, after a week one a day. */
   @Get(':id/history')
-  history(@Param('id') id: string): Promise<Revision[]> {
+  @ApiOkResponse({ type: [RevisionDto] })
+  @Refusals(404, 503)
+  history(@Param('id') id: string): Promise<RevisionDto[]> {
     return this.#songs.history(id);
   }
 
+  /** The song as it was at a kept revision; 1 is how it began. */
+  @Get(':id/history/:revision')
+  @ApiOkResponse({ type: SongContentsDto })
+  @Refusals(400, 404, 503)
+  look(@Param('id') id: string, @Param('revision', ParseIntPipe) revision: number): Promise<SongContentsDto> {
+    return this.#songs.look(id, revision);
+  }
+
+  /** Goes back to a kept revision, as a new one. */
   @Post(':id/revert')
   @HttpCode(200)
-  revert(@Param('id') id: string, @Body() body: RevertDto): Promise<SongRevision> {
+  @ApiOkResponse({ type: SongRevisionDto })
+  @Refusals(400, 404, 409, 422, 503, 507)
+  revert(@Param('id') id: string, @Body() body: RevertDto): Promise<SongRevisionDto> {
     return this.#songs.revert(id, body.revision);
   }
 }

@@ -1,31 +1,19 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import {
-  ArrayMaxSize,
-  IsArray,
-  IsInt,
-  IsObject,
-  IsOptional,
-  IsString,
-  Matches,
-  MaxLength,
-  Min,
-} from 'class-validator';
-import { IsPlainText } from '../http/body.ts';
-
-/** The most records that one change set may hold. */
-const MOST_RECORDS = 5000;
+import { LIMITS, type SongRecord } from '@plucky/core';
+import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, MaxLength, Min } from 'class-validator';
+import { IsName, MayBeLeftOut } from '../http/body.ts';
 
 export class NewSongDto {
   @ApiPropertyOptional({ maxLength: 80 })
-  @IsOptional()
-  @IsPlainText(80, 'name')
+  @MayBeLeftOut()
+  @IsName()
   name?: string;
 
   @ApiPropertyOptional({
     description: '"blank", "demo:<id>", "starter:<id>" or "song:<id>"',
     default: 'blank',
   })
-  @IsOptional()
+  @MayBeLeftOut()
   @IsString()
   @Matches(/^(blank|(demo|starter|song):[A-Za-z0-9_-]{1,64})$/, {
     message: 'from must be blank, demo:<id>, starter:<id> or song:<id>',
@@ -40,18 +28,18 @@ export class ChangesDto {
   base!: number;
 
   @ApiProperty()
-  @IsPlainText(120, 'label')
+  @IsName(120)
   label!: string;
 
   @ApiProperty({ type: 'array', items: { type: 'object' }, description: 'Records to put.' })
   @IsArray()
-  @ArrayMaxSize(MOST_RECORDS)
+  @ArrayMaxSize(LIMITS.records)
   @IsObject({ each: true })
   put!: object[];
 
   @ApiProperty({ type: [String], description: 'Ids of records to remove.' })
   @IsArray()
-  @ArrayMaxSize(MOST_RECORDS)
+  @ArrayMaxSize(LIMITS.records)
   @IsString({ each: true })
   @MaxLength(64, { each: true })
   remove!: string[];
@@ -62,4 +50,39 @@ export class RevertDto {
   @IsInt()
   @Min(1)
   revision!: number;
+}
+
+export class SongFaceDto {
+  @ApiProperty() id!: string;
+  @ApiProperty() name!: string;
+  @ApiProperty({ description: 'Quarter notes a minute.' }) tempo!: number;
+  @ApiProperty({ example: '7/8 (2+2+3)' }) meter!: string;
+  @ApiProperty({ description: 'Of the whole song, repeats included.' }) bars!: number;
+  @ApiProperty({ example: 'F minor' }) keyName!: string;
+  @ApiProperty() revision!: number;
+  @ApiProperty({ format: 'date-time' }) updatedAt!: string;
+}
+
+export class SongRevisionDto {
+  @ApiProperty({ minimum: 1 }) revision!: number;
+}
+
+export class SongContentsDto extends SongRevisionDto {
+  @ApiProperty({
+    type: 'array',
+    items: { type: 'object', properties: { id: { type: 'string' }, kind: { type: 'string' } } },
+    description: 'The song, its parts, voices, patterns, sections and imported parts.',
+  })
+  records!: readonly SongRecord[];
+}
+
+export class NewSongAnswerDto extends SongFaceDto {
+  @ApiProperty({ type: 'array', items: { type: 'object' } }) records!: readonly SongRecord[];
+}
+
+export class RevisionDto extends SongRevisionDto {
+  @ApiProperty({ description: 'What made it, in words.' }) label!: string;
+  @ApiProperty({ format: 'date-time' }) at!: string;
+  @ApiProperty({ description: 'How many changes it stands for, since older ones are thinned.' })
+  covers!: number;
 }

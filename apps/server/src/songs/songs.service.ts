@@ -1,10 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import {
-  apply,
-  changeBetween,
+  applyWithinLimits,
+  cutName,
   documentOf,
   indexOf,
+  LIMITS,
   meterName,
   readRecords,
   seedFrom,
@@ -14,8 +15,10 @@ import {
   type SongRecord,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
-import { IsNull, MoreThan, Not, type EntityManager } from 'typeorm';
+import { IsNull, LessThan, Not, type EntityManager } from 'typeorm';
 import { Database } from '../database/database.ts';
+import { JobsService } from '../jobs/jobs.service.ts';
+import { packUndo } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
 
 /** What lists show of a song. */
@@ -32,10 +35,16 @@ export interface SongContents extends SongRevision {
   readonly records: readonly SongRecord[];
 }
 
-/** A kept revision: what made it, and when. */
+/** A kept revision: what made it and when, and how many changes it stands for. */
 export interface Revision extends SongRevision {
   readonly label: string;
   readonly at: string;
+  readonly covers: number;
+}
+
+/** A song as it is at a revision. */
+interface LoadedSong extends SongRevision {
+  readonly document: SongDocument;
 }
 
 /** Rows in one INSERT, below SQLite's limit on parameters. */
@@ -46,10 +55,12 @@ const MOST_CACHED = 16;
 @Injectable()
 export class SongsService {
   readonly #database: Database;
-  readonly #parsed = new Map<string, { revision: number; document: SongDocument }>();
+  readonly #jobs: JobsService;
+  readonly #parsed = new Map<string, LoadedSong>();
 
-  constructor(database: Database) {
+  constructor(database: Database, jobs: JobsService) {
     this.#database = database;
+    this.#jobs = jobs;
   }
 
   list(inBin = false): Promise<SongFace[]> {
@@ -69,17 +80,22 @@ export class SongsService {
     });
   }
 
-  /** Runs `work` on a song as it is now, while nothing changes it. */
-  withSong<T>(
-    id: string,
-    work: (manager: EntityManager, song: { revision: number; document: SongDocument }) => Promise<T>,
-  ): Promise<T> {
-    return this.#database.write(async (manager) => work(manager, await this.#load(manager, id)));
+  /** Throws NotFoundException when there is no such song. */
+  async mustExist(id: string): Promise<void> {
+    await this.#database.read((manager) => this.#face(manager, id));
   }
 
-  /** A new song that is blank, a demo, made of a starter, or a copy. Throws NotFoundException for an unknown source. */
+  /**
+   * A new song that is blank, a demo, made of a starter, or a copy. Throws NotFoundException for an unknown source, and
+   * ConflictException when there are as many songs as there may be.
+   */
   create(from: string, name?: string): Promise<SongFace & SongContents> {
     return this.#database.write(async (manager) => {
+      const count = await manager.count(SongEntity);
+      if (count >= LIMITS.songs)
+        throw new ConflictException(
+          `There are ${count} songs, those in the bin among them, and no room for more. Nothing was made; delete some for good first.`,
+        );
       const id = randomUUID();
       const document = await this.#newDocument(manager, id, from, name);
       const face = await this.insert(manager, id, document);
@@ -94,14 +110,7 @@ export class SongsService {
     { label, put, remove }: { label: string; put: readonly object[]; remove: readonly string[] },
   ): Promise<SongRevision> {
     const change: ChangeSet = { label, put: readRecords(put), remove };
-    return this.withSong(id, async (manager, { revision, document }) => {
-      if (base !== revision)
-        throw new ConflictException({
-          message: `The song has moved on to revision ${revision} since ${base}. Nothing was changed.`,
-          revision,
-        });
-      return this.#commit(manager, id, revision, document, change);
-    });
+    return this.#commit(id, base, change);
   }
 
   setInBin(id: string, inBin: boolean): Promise<void> {
@@ -118,24 +127,32 @@ export class SongsService {
       const changes = await manager.find(ChangeEntity, {
         where: { songId: id },
         order: { revision: 'DESC' },
+        select: { songId: true, revision: true, label: true, at: true, covers: true },
       });
-      return changes.map(({ revision, label, at }) => ({ revision, label, at }));
+      return changes.map(({ revision, label, at, covers }) => ({ revision, label, at, covers }));
     });
   }
 
+  /** A song as it was at a kept revision. Throws NotFoundException for one that is not kept. */
+  async look(id: string, revision: number): Promise<SongContents> {
+    await this.mustExist(id);
+    const { records } = await this.#jobs.run('look', { songId: id, revision, as: 'whole' }).result;
+    return { revision, records };
+  }
+
   /** Goes back to how the song was at a kept revision, as a new revision. */
-  revert(id: string, to: number): Promise<SongRevision> {
-    return this.withSong(id, async (manager, { revision, document }) => {
-      if (to > revision) throw new NotFoundException(`There is no revision ${to} yet. Nothing was changed.`);
-      const later = await manager.find(ChangeEntity, {
-        where: { songId: id, revision: MoreThan(to) },
-        order: { revision: 'DESC' },
-      });
-      let before = document;
-      for (const { inverse } of later) before = apply(before, JSON.parse(inverse) as ChangeSet).document;
-      const change = changeBetween(document, before, `go back to revision ${to}`);
-      return this.#commit(manager, id, revision, document, change);
-    });
+  async revert(id: string, to: number): Promise<SongRevision> {
+    await this.mustExist(id);
+    const { now, records, remove } = await this.#jobs.run('look', { songId: id, revision: to, as: 'change' })
+      .result;
+    return this.#commit(id, now, { label: `go back to revision ${to}`, put: records, remove });
+  }
+
+  /** Deletes for good what was put in the bin before a time. */
+  async emptyBin(before: Date): Promise<void> {
+    await this.#database.write((manager) =>
+      manager.delete(SongEntity, { deletedAt: LessThan(before.toISOString()) }),
+    );
   }
 
   /** Inserts a song as revision 1. */
@@ -146,28 +163,33 @@ export class SongsService {
     return faceOf(song);
   }
 
-  async #commit(
-    manager: EntityManager,
-    id: string,
-    revision: number,
-    document: SongDocument,
-    change: ChangeSet,
-  ): Promise<SongRevision> {
-    const applied = apply(document, change);
-    const next = revision + 1;
-    const face = summary(applied.document);
-    for (const gone of change.remove) await manager.delete(RecordEntity, { songId: id, id: gone });
-    await putRecords(manager, id, change.put);
-    await manager.insert(ChangeEntity, {
-      songId: id,
-      revision: next,
-      label: change.label,
-      inverse: JSON.stringify(applied.inverse),
-      at: face.updatedAt,
-    });
-    await manager.update(SongEntity, { id }, { ...face, revision: next });
-    this.#remember(id, next, applied.document);
-    return { revision: next };
+  #commit(id: string, base: number, change: ChangeSet): Promise<SongRevision> {
+    const work = async (manager: EntityManager): Promise<LoadedSong> => {
+      const { revision, document } = await this.#load(manager, id);
+      if (base !== revision)
+        throw new ConflictException({
+          message: `The song has moved on to revision ${revision} since ${base}. Nothing was changed.`,
+          revision,
+        });
+      const { document: next, inverse } = applyWithinLimits(document, change);
+      const face = summary(next);
+      for (const gone of change.remove) await manager.delete(RecordEntity, { songId: id, id: gone });
+      await putRecords(manager, id, change.put);
+      const touched = [...inverse.put.map((record) => record.id), ...inverse.remove];
+      await manager.insert(ChangeEntity, {
+        songId: id,
+        revision: revision + 1,
+        label: change.label,
+        inverse: '',
+        undo: packUndo(document.records, next.records, touched),
+        at: face.updatedAt,
+      });
+      await manager.update(SongEntity, { id }, { ...face, revision: revision + 1 });
+      return { revision: revision + 1, document: next };
+    };
+    return this.#database
+      .write(work, (song) => void this.#remember(id, song))
+      .then(({ revision }) => ({ revision }));
   }
 
   async #newDocument(manager: EntityManager, id: string, from: string, name?: string): Promise<SongDocument> {
@@ -182,7 +204,7 @@ export class SongsService {
     if (kind === 'demo' && !make) throw new NotFoundException(`There is no demo song ${source}.`);
     const document = kind === 'demo' && make ? make() : (await this.#load(manager, source)).document;
     const { song } = indexOf(document);
-    const copyName = name ?? (kind === 'song' ? `${song.name.slice(0, 73)}, copy` : song.name);
+    const copyName = name ?? (kind === 'song' ? `${cutName(song.name, 73)}, copy` : song.name);
     return documentOf([...Object.values(document.records), { ...song, name: copyName }]);
   }
 
@@ -192,16 +214,16 @@ export class SongsService {
     return song;
   }
 
-  async #load(manager: EntityManager, id: string): Promise<{ revision: number; document: SongDocument }> {
+  async #load(manager: EntityManager, id: string): Promise<LoadedSong> {
     const { revision } = await this.#face(manager, id);
     const known = this.#parsed.get(id);
     if (known?.revision === revision) return known;
     const rows = await manager.findBy(RecordEntity, { songId: id });
-    return this.#remember(id, revision, documentOf(rows.map((row) => JSON.parse(row.body) as SongRecord)));
+    const document = documentOf(rows.map((row) => JSON.parse(row.body) as SongRecord));
+    return this.#remember(id, { revision, document });
   }
 
-  #remember(id: string, revision: number, document: SongDocument) {
-    const entry = { revision, document };
+  #remember(id: string, entry: LoadedSong): LoadedSong {
     this.#parsed.delete(id);
     this.#parsed.set(id, entry);
     const [oldest] = this.#parsed.keys();

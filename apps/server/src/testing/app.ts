@@ -7,35 +7,52 @@ import { Test } from '@nestjs/testing';
 import request from 'supertest';
 import { appModule } from '../app.module.ts';
 import { readConfig } from '../config.ts';
+import { DataFolder } from '../database/data-folder.ts';
 import { setUp } from '../http/set-up.ts';
 
-/** Gives every test of a file a server of its own on a fresh folder. */
-export function useApp() {
+/** Gives every test of a file a server of its own on a fresh folder, which `prepare` is shown before the start. */
+export function useApp({
+  prepare,
+  cleanUp,
+}: { prepare?: (folder: string) => void; cleanUp?: () => void } = {}) {
   let folder = '';
   let app: NestExpressApplication;
+  let held: DataFolder;
 
   async function start(): Promise<void> {
     const config = readConfig({ DATA_DIR: folder, PORT: '0' });
+    held = DataFolder.open(config);
     const module = await Test.createTestingModule({ imports: [appModule(config)] }).compile();
-    app = module.createNestApplication<NestExpressApplication>({ bodyParser: false, logger: false });
+    app = module.createNestApplication<NestExpressApplication>({
+      bodyParser: false,
+      logger: process.env.TEST_LOG ? ['error'] : false,
+    });
     setUp(app, config);
     await app.listen(0, '127.0.0.1');
   }
 
+  async function stop(): Promise<void> {
+    await app.close();
+    held.close();
+  }
+
   beforeEach(async () => {
     folder = mkdtempSync(join(tmpdir(), 'plucky-'));
+    prepare?.(folder);
     await start();
   });
   afterEach(async () => {
-    await app.close();
+    await stop();
+    cleanUp?.();
     rmSync(folder, { recursive: true });
   });
   return {
     api: () => request(app.getHttpServer()),
     folder: () => folder,
+    app: () => app,
     /** Stops the server and starts it again on the same folder. */
     restart: async () => {
-      await app.close();
+      await stop();
       await start();
     },
   };

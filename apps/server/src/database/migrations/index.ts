@@ -1,0 +1,6 @@
+import { FirstTables1764000000000 } from './1764000000000-first-tables.ts';
+import { Shelf1764100000000 } from './1764100000000-shelf.ts';
+import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
+
+/** Every step from an empty database to today's, in order. */
+export const MIGRATIONS = [FirstTables1764000000000, Shelf1764100000000, SmallHistory1764200000000] as const;

@@ -1,0 +1,38 @@
+import { safeFileName } from '@plucky/core';
+import { zipSync } from 'fflate';
+import { bytesOf } from '../database/connection.ts';
+import { JobRefused, type Work } from '../jobs/work.ts';
+import { inSnapshot } from '../songs/history/stored-song.ts';
+
+/** All files of an export, or only those that were new or changed. */
+export interface ZipJob {
+  readonly exportId: string;
+  readonly onlyChanged: boolean;
+}
+
+/** A file as it is downloaded. */
+export interface ZipDone {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Zip dates are fixed, so that the same regions make the same zip; the format starts with 1980. */
+const ZIP_DATE = new Date(1980, 0, 2);
+
+export const zip: Work<ZipJob, ZipDone> = ({ exportId, onlyChanged }, { databaseFile }) =>
+  inSnapshot(databaseFile, (connection) => {
+    const [found] = connection
+      .prepare(
+        'SELECT export.number, song.name FROM export JOIN song ON song.id = export.songId WHERE export.id = ?',
+      )
+      .all(exportId);
+    if (!found) throw new JobRefused(404, 'There is no such export. Export again.');
+    const files = connection
+      .prepare(
+        "SELECT file, bytes FROM region WHERE exportId = ? AND (? = 0 OR state <> 'same') ORDER BY position",
+      )
+      .all(exportId, onlyChanged ? 1 : 0)
+      .map((row): [string, Uint8Array] => [String(row['file']), bytesOf(row['bytes'])]);
+    const name = `${safeFileName(String(found['name']), 24)} ${String(found['number'])}${onlyChanged ? ' changed' : ''}.zip`;
+    return { name, bytes: zipSync(Object.fromEntries(files), { mtime: ZIP_DATE }) };
+  });

@@ -1,0 +1,29 @@
+import type { CopyJob, CopyDone } from '../database/copy.job.ts';
+import type { ExportJob, ExportDone } from '../exports/export.job.ts';
+import type { ZipJob, ZipDone } from '../exports/zip.job.ts';
+import type { LookJob, LookDone } from '../songs/history/look.job.ts';
+import type { ThinJob, ThinDone } from '../songs/history/thin.job.ts';
+
+/** What takes long and is therefore done by a worker, over a snapshot of the database that it reads itself. */
+export interface Jobs {
+  readonly export: { readonly job: ExportJob; readonly done: ExportDone };
+  readonly zip: { readonly job: ZipJob; readonly done: ZipDone };
+  readonly look: { readonly job: LookJob; readonly done: LookDone };
+  readonly thin: { readonly job: ThinJob; readonly done: ThinDone };
+  readonly copy: { readonly job: CopyJob; readonly done: CopyDone };
+}
+
+export type JobKind = keyof Jobs;
+
+export interface JobRequest<K extends JobKind = JobKind> {
+  readonly kind: K;
+  readonly databaseFile: string;
+  readonly job: Jobs[K]['job'];
+}
+
+/** What a worker says of the job that it has. */
+export type JobAnswer =
+  | { readonly says: 'progress'; readonly done: number }
+  | { readonly says: 'done'; readonly result: Jobs[JobKind]['done'] }
+  | { readonly says: 'refused'; readonly status: number; readonly message: string }
+  | { readonly says: 'failed'; readonly message: string; readonly code: string };

@@ -1,0 +1,47 @@
+import { parentPort, type TransferListItem } from 'node:worker_threads';
+import { copy } from '../database/copy.job.ts';
+import { exportSong } from '../exports/export.job.ts';
+import { zip } from '../exports/zip.job.ts';
+import { look } from '../songs/history/look.job.ts';
+import { thin } from '../songs/history/thin.job.ts';
+import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
+import { JobRefused, type Work } from './work.ts';
+
+const WORK: { readonly [K in JobKind]: Work<Jobs[K]['job'], Jobs[K]['done']> } = {
+  export: exportSong,
+  zip,
+  look,
+  thin,
+  copy,
+};
+
+/** Progress is told at most this often, in ms. */
+const TELL_EVERY = 100;
+
+const tell = (answer: JobAnswer, moved: readonly TransferListItem[] = []) =>
+  parentPort?.postMessage(answer, moved);
+
+parentPort?.on('message', (request: JobRequest) => {
+  let toldAt = 0;
+  const progress = (done: number) => {
+    if (Date.now() - toldAt < TELL_EVERY) return;
+    toldAt = Date.now();
+    tell({ says: 'progress', done });
+  };
+  try {
+    // The table pairs each kind with its work, which the compiler cannot see through the union.
+    const work = WORK[request.kind] as Work<JobRequest['job'], Jobs[JobKind]['done']>;
+    tell({ says: 'done', result: work(request.job, { databaseFile: request.databaseFile, progress }) });
+  } catch (error) {
+    if (error instanceof JobRefused) tell({ says: 'refused', status: error.status, message: error.message });
+    else tell({ says: 'failed', message: messageOf(error), code: codeOf(error) });
+  }
+});
+
+function messageOf(error: unknown): string {
+  return error instanceof Error ? (error.stack ?? error.message) : String(error);
+}
+
+function codeOf(error: unknown): string {
+  return error instanceof Error && 'code' in error ? String(error.code) : '';
+}

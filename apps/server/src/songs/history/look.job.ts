@@ -1,0 +1,39 @@
+import { changeBetween, type Id, type SongRecord } from '@plucky/core';
+import { JobRefused, type Work } from '../../jobs/work.ts';
+import { inSnapshot, storedChanges, storedSong } from './stored-song.ts';
+import { undone } from './undo.ts';
+
+/** A song as it was at a kept revision, whole or as what leads back to it. */
+export interface LookJob {
+  readonly songId: string;
+  readonly revision: number;
+  readonly as: 'whole' | 'change';
+}
+
+export interface LookDone {
+  /** The revision that the song had when this was looked up. */
+  readonly now: number;
+  /** All records, or those to put back. */
+  readonly records: readonly SongRecord[];
+  /** What the song has now and had not then; empty where all records are given. */
+  readonly remove: readonly Id[];
+}
+
+export const look: Work<LookJob, LookDone> = ({ songId, revision, as }, { databaseFile, progress }) =>
+  inSnapshot(databaseFile, (connection) => {
+    const song = storedSong(connection, songId);
+    if (revision > song.revision)
+      throw new JobRefused(404, `There is no revision ${revision} yet. Nothing was changed.`);
+    const later = storedChanges(connection, songId, revision);
+    const oldest = later.at(-1);
+    if (oldest && oldest.revision - oldest.covers !== revision)
+      throw new JobRefused(404, `Revision ${revision} is not kept any more. Nothing was changed.`);
+    let { records } = song;
+    later.forEach((change, i) => {
+      records = undone(records, change);
+      progress(i / later.length);
+    });
+    if (as === 'whole') return { now: song.revision, records: Object.values(records), remove: [] };
+    const { put, remove } = changeBetween(song, { records }, '');
+    return { now: song.revision, records: put, remove };
+  });

@@ -1,0 +1,57 @@
+import type { Id, SongRecord } from '@plucky/core';
+import { bytesOf, openConnection, type Connection } from '../../database/connection.ts';
+import { JobRefused } from '../../jobs/work.ts';
+import type { StoredUndo } from './undo.ts';
+
+/** Runs `work` on a connection of its own over one snapshot of the database: what is saved meanwhile does not show. */
+export function inSnapshot<T>(databaseFile: string, work: (connection: Connection) => T): T {
+  const connection = openConnection(databaseFile);
+  try {
+    connection.exec('BEGIN');
+    const result = work(connection);
+    connection.exec('COMMIT');
+    return result;
+  } finally {
+    connection.close();
+  }
+}
+
+/** A song as it is stored, with its revision. */
+export interface StoredSong {
+  readonly revision: number;
+  readonly records: Readonly<Record<Id, SongRecord>>;
+}
+
+/** Throws JobRefused when there is no such song. */
+export function storedSong(connection: Connection, songId: string): StoredSong {
+  const [song] = connection.prepare('SELECT revision FROM song WHERE id = ?').all(songId);
+  if (!song) throw new JobRefused(404, `There is no song with the id ${songId.slice(0, 64)}.`);
+  const rows = connection.prepare('SELECT id, body FROM record WHERE songId = ?').all(songId);
+  const records = Object.fromEntries(
+    rows.map((row) => [String(row['id']), JSON.parse(String(row['body'])) as SongRecord]),
+  );
+  return { revision: Number(song['revision']), records };
+}
+
+/** An entry of a song's history with its undo. */
+export interface StoredChange extends StoredUndo {
+  readonly revision: number;
+  readonly at: string;
+  readonly covers: number;
+}
+
+/** The entries of a song after a revision, the latest first. */
+export function storedChanges(connection: Connection, songId: string, after: number): StoredChange[] {
+  return connection
+    .prepare(
+      'SELECT revision, at, covers, inverse, undo FROM change WHERE songId = ? AND revision > ? ORDER BY revision DESC',
+    )
+    .all(songId, after)
+    .map((row) => ({
+      revision: Number(row['revision']),
+      at: String(row['at']),
+      covers: Number(row['covers']),
+      inverse: String(row['inverse']),
+      undo: row['undo'] === null ? null : bytesOf(row['undo']),
+    }));
+}
