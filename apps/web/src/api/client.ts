@@ -30,7 +30,12 @@ export interface ExportedRegionFace {
   readonly differences: readonly string[];
 }
 
+/** How an export is that is on its way. */
+export type ExportState =
+  { readonly state: 'queued'; readonly ahead: number } | { readonly state: 'running'; readonly done: number };
+
 export interface ExportResult {
+  readonly state: 'done';
   readonly exportId: string;
   readonly number: number;
   readonly revision: number;
@@ -45,26 +50,48 @@ export interface ShelfItem {
   readonly pattern: ShelfPattern;
 }
 
+/** A kept revision of a song: what made it and when, and how many changes it stands for. */
+export interface Revision {
+  readonly revision: number;
+  readonly label: string;
+  readonly at: string;
+  readonly covers: number;
+}
+
+/** What is wrong with the server's storage, where that is why nothing was saved. */
+export type Trouble = 'full' | 'read-only' | 'locked' | 'damaged' | 'no memory' | 'broken';
+
 /** An answer that is no success, or none at all (status 0). */
 export class ApiError extends Error {
   readonly status: number;
   readonly problems: readonly Problem[];
-  constructor(status: number, message: string, problems: readonly Problem[] = []) {
+  readonly trouble: Trouble | null;
+  constructor(
+    status: number,
+    message: string,
+    { problems = [], trouble = null }: { problems?: readonly Problem[]; trouble?: Trouble | null } = {},
+  ) {
     super(message);
     this.name = 'ApiError';
     this.status = status;
     this.problems = problems;
+    this.trouble = trouble;
   }
 }
 
-async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+async function call<T>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Readonly<Record<string, string>> = {},
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, {
       method,
       ...(body === undefined
         ? {}
-        : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+        : { headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) }),
     });
   } catch {
     throw new ApiError(0, 'The server does not answer.');
@@ -73,12 +100,13 @@ async function call<T>(method: string, path: string, body?: unknown): Promise<T>
   const answer = (await response.json().catch(() => null)) as {
     message?: string;
     problems?: Problem[];
+    trouble?: Trouble;
   } | null;
   if (!response.ok)
     throw new ApiError(
       response.status,
       answer?.message ?? `The server answered ${response.status}.`,
-      answer?.problems,
+      answer ?? {},
     );
   return answer as T;
 }
@@ -99,8 +127,20 @@ export const api = {
   shelf: () => call<ShelfItem[]>('GET', '/shelf'),
   addToShelf: (pattern: ShelfPattern) => call<ShelfItem>('POST', '/shelf', { pattern }),
   takeOffShelf: (id: string) => call<void>('DELETE', `/shelf/${id}`),
-  exportRegions: (id: string, options: ExportOptions) =>
-    call<ExportResult>('POST', `/songs/${id}/exports`, options),
+  beginExport: (id: string, options: ExportOptions) =>
+    call<{ exportId: string } & ExportState>('POST', `/songs/${id}/exports`, options, {
+      prefer: 'respond-async',
+    }),
+  findExport: (exportId: string) =>
+    call<ExportResult | ExportState | { readonly state: 'failed'; readonly message: string }>(
+      'GET',
+      `/exports/${exportId}`,
+    ),
+  cancelExport: (exportId: string) => call<void>('DELETE', `/exports/${exportId}`),
+  history: (id: string) => call<Revision[]>('GET', `/songs/${id}/history`),
+  look: (id: string, revision: number) => call<SongContents>('GET', `/songs/${id}/history/${revision}`),
+  revert: (id: string, revision: number) =>
+    call<{ revision: number }>('POST', `/songs/${id}/revert`, { revision }),
 };
 
 export const downloadUrl = {

@@ -2,20 +2,38 @@ import { Alert, Button } from '@mui/material';
 import { changeBetween, documentOf, indexOf } from '@plucky/core';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
-import { api } from '../api/client.ts';
+import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { forget } from '../document/journal.ts';
+
+const clock = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
+const STORAGE: Readonly<Record<Trouble, string>> = {
+  full: 'The disk is full',
+  'read-only': 'The database may only be read',
+  locked: 'The database is locked by another program',
+  damaged: 'The database is damaged',
+  'no memory': 'The server is out of memory',
+  broken: 'The disk gives errors',
+};
 
 /** Says when edits cannot be saved, what was kept, and what can be done. */
 export function SaveTrouble() {
   const store = useDocumentStore();
   const saving = useDocumentState((state) => state.saving);
+  const savedAt = useDocumentState((state) => state.savedAt);
+  const isKept = useDocumentState((state) => state.isKept);
   const navigate = useNavigate();
   const { enqueueSnackbar } = useSnackbar();
   if (saving.kind === 'failed')
     return (
       <Alert severity="warning" square>
-        Not saved: {saving.message} Your edits are kept in this browser and tried again.
+        {saving.trouble
+          ? `${STORAGE[saving.trouble]}: nothing was saved since ${clock.format(savedAt)}.`
+          : `Not saved: ${saving.message}`}{' '}
+        {isKept
+          ? 'Your edits are kept in this browser and tried again.'
+          : 'This browser has no room for your edits either: leave this page open, they are tried again.'}
       </Alert>
     );
   if (saving.kind !== 'conflict') return null;

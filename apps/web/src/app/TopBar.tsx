@@ -11,6 +11,7 @@ import { useSession } from '../session/store.ts';
 import { NameField } from '../ui/NameField.tsx';
 import { KeyCap, Logo } from '../ui/parts.tsx';
 import { color } from '../ui/tokens.ts';
+import { HistoryButton } from './history/HistoryButton.tsx';
 import { setMode, useMode } from './mode.ts';
 import { ROOMS } from './rooms.ts';
 import { SongSettings } from './SongSettings.tsx';
@@ -46,6 +47,7 @@ export function TopBar() {
       <Box sx={{ flex: 1 }} />
       <RoomTabs />
       <UndoButtons />
+      <HistoryButton />
       <ModeButton />
       <Tooltip title="All keys">
         <IconButton aria-label="All keys" onClick={() => useSession.setState({ keysShown: true })}>

@@ -1,4 +1,4 @@
-import { changeBetween } from '@plucky/core';
+import { changeBetween, plainName } from '@plucky/core';
 import { api, ApiError } from '../api/client.ts';
 import { forget, remember } from './journal.ts';
 import type { DocumentStore } from './store.ts';
@@ -6,6 +6,9 @@ import type { DocumentStore } from './store.ts';
 /** How long after an edit it is saved, and how long after a failure it is tried again, in ms. */
 const DELAY = 400;
 const RETRY = 3000;
+
+/** The most characters of a change's label. */
+const LONGEST_LABEL = 120;
 
 type Send = typeof api.change;
 
@@ -35,17 +38,17 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
 
   /** Returns whether there may be more to save. */
   async function saveOnce(): Promise<boolean> {
-    const { songId, document, saved, revision, done } = store.getState();
-    const change = changeBetween(saved, document, done.at(-1)?.change.label ?? 'undo');
+    const { songId, document, saved, revision, lastDeed } = store.getState();
+    const change = changeBetween(saved, document, plainName(lastDeed, LONGEST_LABEL) || 'edit');
     if (!change.put.length && !change.remove.length) {
       forget(songId);
-      store.setState({ saved: document, saving: { kind: 'saved', at: Date.now() } });
+      store.setState({ saved: document, saving: { kind: 'saved' }, savedAt: Date.now() });
       return false;
     }
     store.setState({ saving: { kind: 'saving' } });
     try {
       const next = await send(songId, revision, change);
-      store.setState({ revision: next.revision, saved: document });
+      store.setState({ revision: next.revision, saved: document, savedAt: Date.now() });
       return true;
     } catch (error) {
       store.setState({ saving: stateAfter(error) });
@@ -57,7 +60,7 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
   const unsubscribe = store.subscribe((state, before) => {
     if (state.document === before.document) return;
     if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
-    remember(state);
+    store.setState({ isKept: remember(state) });
     schedule(DELAY);
   });
   if (store.getState().document !== store.getState().saved) schedule(0);
@@ -72,5 +75,5 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
 function stateAfter(error: unknown) {
   if (error instanceof ApiError && error.status === 409) return { kind: 'conflict' } as const;
   const message = error instanceof Error ? error.message : String(error);
-  return { kind: 'failed', message } as const;
+  return { kind: 'failed', message, trouble: error instanceof ApiError ? error.trouble : null } as const;
 }

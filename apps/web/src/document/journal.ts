@@ -16,12 +16,15 @@ interface Entry {
 
 const keyOf = (songId: string) => `plucky-verse.unsaved.${songId}`;
 
-export function remember({ songId, revision, saved, document }: DocumentState): void {
+/** Keeps what the server has not got; returns whether the browser had room for it. */
+export function remember({ songId, revision, saved, document }: DocumentState): boolean {
   const entry: Entry = { base: revision, change: changeBetween(saved, document, 'edits from before') };
   try {
     localStorage.setItem(keyOf(songId), JSON.stringify(entry));
+    return true;
   } catch {
     // A full or forbidden storage only costs the safety net: autosave goes on.
+    return false;
   }
 }
 

@@ -1,15 +1,18 @@
 import {
   apply,
+  applyWithinLimits,
+  changeBetween,
   documentOf,
   InvalidSongError,
   isRefusal,
+  sameRecord,
   squash,
   type ChangeSet,
   type Outcome,
   type SongDocument,
 } from '@plucky/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
-import type { SongContents } from '../api/client.ts';
+import type { SongContents, Trouble } from '../api/client.ts';
 
 /** What has been done, with what undoes it. */
 export interface Done {
@@ -20,10 +23,10 @@ export interface Done {
 }
 
 export type SaveState =
-  | { readonly kind: 'saved'; readonly at: number | null }
+  | { readonly kind: 'saved' }
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
-  | { readonly kind: 'failed'; readonly message: string }
+  | { readonly kind: 'failed'; readonly message: string; readonly trouble: Trouble | null }
   | { readonly kind: 'conflict' };
 
 export interface DocumentState {
@@ -33,6 +36,12 @@ export interface DocumentState {
   readonly saved: SongDocument;
   readonly revision: number;
   readonly saving: SaveState;
+  /** When the server last had all of it, in ms since 1970. */
+  readonly savedAt: number;
+  /** Whether this browser could keep what the server has not got. */
+  readonly isKept: boolean;
+  /** What was done last, an undo or redo among it, in words. */
+  readonly lastDeed: string;
   readonly done: readonly Done[];
   readonly undone: readonly Done[];
 }
@@ -48,7 +57,10 @@ export function createDocumentStore(songId: string, { revision, records }: SongC
     document,
     saved: document,
     revision,
-    saving: { kind: 'saved', at: null },
+    saving: { kind: 'saved' },
+    savedAt: Date.now(),
+    isKept: true,
+    lastDeed: 'edit',
     done: [],
     undone: [],
   }));
@@ -63,14 +75,19 @@ export function take(store: DocumentStore, outcome: Outcome, gesture: string | n
   if (isRefusal(outcome)) return outcome.reason;
   const state = store.getState();
   try {
-    const { document, inverse } = apply(state.document, outcome);
+    const { document, inverse } = applyWithinLimits(state.document, outcome);
     const last = state.done.at(-1);
     const joins = gesture !== null && last?.gesture === gesture;
     const entry: Done = joins
       ? { change: squash(last.change, outcome), inverse: squash(inverse, last.inverse), gesture }
       : { change: outcome, inverse, gesture };
     const before = joins ? state.done.slice(0, -1) : state.done;
-    store.setState({ document, done: [...before, entry].slice(-MOST_UNDO), undone: [] });
+    store.setState({
+      document,
+      lastDeed: outcome.label,
+      done: [...before, entry].slice(-MOST_UNDO),
+      undone: [],
+    });
     return null;
   } catch (error) {
     if (error instanceof InvalidSongError) return `That cannot be: ${error.message}. Nothing was changed.`;
@@ -85,6 +102,7 @@ export function undo(store: DocumentStore): string | null {
   if (!last) return null;
   store.setState({
     document: apply(document, last.inverse).document,
+    lastDeed: `undo: ${last.change.label}`,
     done: done.slice(0, -1),
     undone: [...undone, last],
   });
@@ -98,8 +116,37 @@ export function redo(store: DocumentStore): string | null {
   if (!next) return null;
   store.setState({
     document: apply(document, next.change).document,
+    lastDeed: `again: ${next.change.label}`,
     done: [...done, next],
     undone: undone.slice(0, -1),
   });
   return next.change.label;
+}
+
+/**
+ * Takes the song as the server has it at a later revision, such as one that went back to an earlier one. Everything here
+ * must have been saved before; it can be undone like any edit.
+ */
+export function takeRevision(store: DocumentStore, { revision, records }: SongContents, label: string): void {
+  const state = store.getState();
+  const document = documentOf(
+    records.map((record) => {
+      const known = state.document.records[record.id];
+      return known && sameRecord(known, record) ? known : record;
+    }),
+  );
+  const entry: Done = {
+    change: changeBetween(state.document, document, label),
+    inverse: changeBetween(document, state.document, label),
+    gesture: null,
+  };
+  store.setState({
+    document,
+    saved: document,
+    revision,
+    lastDeed: label,
+    saving: { kind: 'saved' },
+    done: [...state.done, entry].slice(-MOST_UNDO),
+    undone: [],
+  });
 }

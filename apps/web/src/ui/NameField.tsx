@@ -1,4 +1,5 @@
 import { InputBase } from '@mui/material';
+import { plainName } from '@plucky/core';
 import { SERIF, color } from './tokens.ts';
 import { useDraft } from './useDraft.ts';
 
@@ -14,13 +15,15 @@ export function NameField({
   size?: number;
   onChange: (name: string) => void;
 }) {
-  const draft = useDraft(value, (name) => name && onChange(name));
+  const draft = useDraft(value, (text) => {
+    const name = plainName(text);
+    if (name && name !== value) onChange(name);
+  });
   return (
     <InputBase
       {...draft}
       inputProps={{
         'aria-label': label,
-        maxLength: 80,
         style: { padding: '2px 4px', textOverflow: 'ellipsis' },
       }}
       sx={{

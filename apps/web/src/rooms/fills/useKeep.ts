@@ -1,4 +1,5 @@
 import {
+  cutName,
   indexOf,
   inTurn,
   lastPlaceIn,
@@ -28,7 +29,7 @@ export function useKeep(): Keep {
     (pattern, name, said, after = () => null) => {
       const id = freshId();
       const kept = edit((now) => {
-        const free = unusedName(indexOf(now), pattern.part, name.slice(0, 70));
+        const free = unusedName(indexOf(now), pattern.part, cutName(name, 70));
         const named: Pattern = { ...pattern, id, name: free, order: lastPlaceIn(now, pattern.part) };
         return inTurn(now, `keep ${free}`, [
           () => ({ label: `keep ${free}`, put: [named], remove: [] }),

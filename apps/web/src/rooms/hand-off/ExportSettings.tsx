@@ -1,13 +1,16 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
+import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
 import {
+  cutName,
   fileNames,
   indexOf,
+  LIMITS,
+  LONGEST_NAME,
   NAME_PARTS,
   planRegions,
   type ExportOptions,
   type RegionKind,
 } from '@plucky/core';
-import { downloadUrl, type ExportResult } from '../../api/client.ts';
+import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { Choice, Choices, Group } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
@@ -24,13 +27,18 @@ export function ExportSettings({
   options,
   onChange,
   onExport,
+  onCancel,
   exporting,
+  onTheWay,
   result,
 }: {
   options: ExportOptions;
   onChange: (options: ExportOptions) => void;
   onExport: () => void;
+  onCancel: () => void;
   exporting: boolean;
+  /** How the export is, once the server has said so. */
+  onTheWay: ExportState | null;
   result: ExportResult | null;
 }) {
   const document = useSong();
@@ -122,7 +130,7 @@ export function ExportSettings({
           fullWidth
           size="small"
           value={options.names}
-          onChange={(event) => set({ names: event.target.value.slice(0, 80).replace(/[<>]/g, '') })}
+          onChange={(event) => set({ names: cutName(event.target.value, LONGEST_NAME).replace(/[<>]/g, '') })}
           slotProps={{ htmlInput: { 'aria-label': 'File names', className: 'mono' } }}
           helperText={`Of ${NAME_PARTS.join(' ')}`}
         />
@@ -148,7 +156,13 @@ export function ExportSettings({
           variant="contained"
           color="primary"
           fullWidth
-          disabled={exporting || unsaved || regions.length === 0 || !options.names.trim()}
+          disabled={
+            exporting ||
+            unsaved ||
+            regions.length === 0 ||
+            regions.length > LIMITS.regions ||
+            !options.names.trim()
+          }
           onClick={onExport}
           sx={{ py: 0.9 }}
         >
@@ -158,6 +172,27 @@ export function ExportSettings({
               ? 'Saving first…'
               : `Export ${regions.length} ${regions.length === 1 ? 'file' : 'files'}`}
         </Button>
+        {regions.length > LIMITS.regions && (
+          <Typography role="alert" sx={{ fontSize: 12.5, color: color('warn'), mt: 0.75 }}>
+            At most {LIMITS.regions.toLocaleString('en')} files leave at once. Choose fewer kinds.
+          </Typography>
+        )}
+        {exporting && (
+          <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
+            <LinearProgress
+              aria-label="Export"
+              {...(onTheWay?.state === 'running' && onTheWay.done > 0
+                ? { variant: 'determinate', value: onTheWay.done * 100 }
+                : {})}
+            />
+            {onTheWay?.state === 'queued' && (
+              <Typography role="status" sx={{ fontSize: 12.5, color: color('soft') }}>
+                It waits: {onTheWay.ahead} {onTheWay.ahead === 1 ? 'export comes' : 'exports come'} first.
+              </Typography>
+            )}
+            <Button onClick={onCancel}>Cancel</Button>
+          </Box>
+        )}
         {result && (
           <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
             <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>

@@ -2,10 +2,11 @@ import { Box } from '@mui/material';
 import { exportOptions, type ExportOptions } from '@plucky/core';
 import { useMutation } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useState } from 'react';
-import { api } from '../../api/client.ts';
+import { useEffect, useRef, useState } from 'react';
+import type { ExportState } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
 import { ExportSettings } from './ExportSettings.tsx';
+import { leave } from './leave.ts';
 import { RegionTable } from './RegionTable.tsx';
 
 /** Where the song leaves as MIDI regions, each read back and compared before it is offered. */
@@ -15,11 +16,21 @@ export function HandOffRoom() {
   const [options, setOptions] = useState<ExportOptions>(() =>
     exportOptions({ regions: ['song', 'section'] }),
   );
-  const leave = useMutation({
-    mutationFn: (wanted: ExportOptions) => api.exportRegions(songId, wanted),
-    onError: (error) => enqueueSnackbar(`Nothing was exported. ${error.message}`, { variant: 'error' }),
+  const [onTheWay, setOnTheWay] = useState<ExportState | null>(null);
+  const stop = useRef(new AbortController());
+  useEffect(() => () => stop.current.abort(), []);
+  const leaving = useMutation({
+    mutationFn: (wanted: ExportOptions) => {
+      stop.current = new AbortController();
+      return leave(songId, wanted, setOnTheWay, stop.current.signal);
+    },
+    onError: (error) =>
+      enqueueSnackbar(`Nothing was exported. ${error.message}`, {
+        variant: stop.current.signal.aborted ? 'info' : 'error',
+      }),
+    onSettled: () => setOnTheWay(null),
   });
-  const current = leave.data && leave.variables === options ? leave.data : null;
+  const current = leaving.data && leaving.variables === options ? leaving.data : null;
   return (
     <Box
       sx={{
@@ -32,8 +43,10 @@ export function HandOffRoom() {
       <ExportSettings
         options={options}
         onChange={setOptions}
-        onExport={() => leave.mutate(options)}
-        exporting={leave.isPending}
+        onExport={() => leaving.mutate(options)}
+        onCancel={() => stop.current.abort()}
+        exporting={leaving.isPending}
+        onTheWay={onTheWay}
         result={current}
       />
       <RegionTable options={options} result={current} />

@@ -116,5 +116,6 @@ export function SongsRoom() {
 function countText(songs: readonly SongFace[] | undefined, inBin: boolean): string {
   if (!songs) return '';
   if (!songs.length) return inBin ? 'nothing thrown away' : 'no songs yet: make a new one';
-  return `${songs.length} ${songs.length === 1 ? 'song' : 'songs'}`;
+  const count = `${songs.length} ${songs.length === 1 ? 'song' : 'songs'}`;
+  return inBin ? `${count}, each deleted for good after 30 days here` : count;
 }

@@ -2,8 +2,9 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import {
   barTicks,
   beatTicks,
-  FEET,
+  cutName,
   feelOf,
+  FEET,
   FILL_STARTERS,
   gridName,
   indexOf,
@@ -218,7 +219,7 @@ function ByHand({ document, groove }: { document: SongDocument; groove: string }
     const id = freshId();
     const { pattern } = resolve(document, groove);
     const made = edit((now) => {
-      const name = unusedName(indexOf(now), pattern.part, `${pattern.name.slice(0, 66)} fill`);
+      const name = unusedName(indexOf(now), pattern.part, `${cutName(pattern.name, 66)} fill`);
       return makeByHand(now, groove, recipe.takeOver, silent, id, name);
     });
     if (!made) return;

@@ -1,5 +1,6 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
+  cutName,
   familyOrder,
   indexOf,
   isChange,
@@ -40,7 +41,7 @@ export function SeveralPanel({ view }: { view: PatternView }) {
     if (!first) return;
     const naming = {
       id: freshId(),
-      name: unusedName(index, first.part, `${first.name.slice(0, 66)}, merged`),
+      name: unusedName(index, first.part, `${cutName(first.name, 66)}, merged`),
     };
     if (edit((now) => mergePatterns(now, ids, how, naming))) choosePattern(naming.id);
   };

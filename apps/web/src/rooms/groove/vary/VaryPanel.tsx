@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import {
   apply,
   barTicks,
+  cutName,
   indexOf,
   isChange,
   isRefusal,
@@ -80,7 +81,7 @@ export function VaryPanel({ view }: { view: PatternView }) {
     const name = unusedName(
       indexOf(document),
       pattern.part,
-      `${pattern.name.slice(0, 60)}, ${WORDS[way].name}`,
+      `${cutName(pattern.name, 60)}, ${WORDS[way].name}`,
     );
     if (edit((now) => variation(now, pattern.id, way, id, name))) choosePattern(id);
   };

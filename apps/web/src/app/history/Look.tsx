@@ -1,0 +1,88 @@
+import { Box, Button, Typography } from '@mui/material';
+import { documentOf, indexOf, meterName, recordDifferences, songBars, type SongDocument } from '@plucky/core';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useSnackbar } from 'notistack';
+import { useMemo } from 'react';
+import { api } from '../../api/client.ts';
+import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
+import { takeRevision } from '../../document/store.ts';
+import { FormThumbnail } from '../../rooms/songs/FormThumbnail.tsx';
+import { SERIF, color } from '../../ui/tokens.ts';
+import { differenceWords } from './difference-words.ts';
+
+/** The song as it was at a revision, how it differs from now, and the way back to it. */
+export function Look({ revision, onGone }: { revision: number; onGone: () => void }) {
+  const songId = useDocumentState((state) => state.songId);
+  const { data, error } = useQuery({
+    queryKey: ['look', songId, revision],
+    queryFn: () => api.look(songId, revision),
+    retry: false,
+  });
+  const document = useMemo(() => data && documentOf(data.records), [data]);
+  if (error) return <Typography role="alert">{error.message}</Typography>;
+  if (!document) return <Typography role="status">Looking it up…</Typography>;
+  return <Looked document={document} revision={revision} onGone={onGone} />;
+}
+
+function Looked({
+  document,
+  revision,
+  onGone,
+}: {
+  document: SongDocument;
+  revision: number;
+  onGone: () => void;
+}) {
+  const now = useSong();
+  const store = useDocumentStore();
+  const isSaved = useDocumentState((state) => state.saving.kind === 'saved');
+  const { enqueueSnackbar } = useSnackbar();
+  const { song } = indexOf(document);
+  const differences = useMemo(() => differenceWords(recordDifferences(document, now)), [document, now]);
+  const goBack = useMutation({
+    mutationFn: async () => {
+      const { songId } = store.getState();
+      await api.revert(songId, revision);
+      return api.song(songId);
+    },
+    onSuccess: (contents) => {
+      takeRevision(store, contents, `go back to revision ${revision}`);
+      enqueueSnackbar('The song is as it was then. Undo takes that back.', { variant: 'success' });
+      onGone();
+    },
+    onError: (error) => enqueueSnackbar(`Nothing was changed. ${error.message}`, { variant: 'error' }),
+  });
+  return (
+    <Box aria-label="The song as it was" component="section">
+      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 20 }}>{song.name}</Typography>
+      <Typography sx={{ color: color('soft'), fontSize: 13, mb: 1 }}>
+        {song.tempo} bpm · {meterName(song.meter)} · {song.key.tonic} {song.key.scale} ·{' '}
+        {Number(songBars(document).toFixed(2))} bars
+      </Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mb: 1.5 }}>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={!differences.length || !isSaved || goBack.isPending}
+          onClick={() => goBack.mutate()}
+        >
+          {goBack.isPending ? 'Going back…' : 'Go back to this'}
+        </Button>
+        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+          {differences.length ? (isSaved ? '' : 'Once your edits are saved') : 'It is as it is now'}
+        </Typography>
+      </Box>
+      {differences.length > 0 && (
+        <>
+          <Typography sx={{ fontSize: 13, fontWeight: 600 }}>Beside now</Typography>
+          <Box component="ul" sx={{ mt: 0.5, mb: 1.5, pl: 2.5, fontSize: 13.5, columns: 2 }}>
+            {differences.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </Box>
+        </>
+      )}
+      <FormThumbnail document={document} />
+    </Box>
+  );
+}

@@ -1,0 +1,48 @@
+import type { Revision } from '../../api/client.ts';
+
+/** A line of the history: what was done, when, and how much it stands for. */
+export interface RevisionLine {
+  readonly revision: number;
+  readonly words: string;
+  readonly at: string | null;
+  readonly covers: number;
+}
+
+/** The kept revisions as lines, the latest first, down to how the song began. */
+export function revisionsFrom(kept: readonly Revision[]): RevisionLine[] {
+  const lines = kept.map(({ revision, label, at, covers }) => ({
+    revision,
+    words: capital(label),
+    at,
+    covers,
+  }));
+  return [...lines, { revision: 1, words: 'As it began', at: null, covers: 1 }];
+}
+
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
+const day = new Intl.DateTimeFormat([], { weekday: 'long', day: 'numeric', month: 'long' });
+const clock = new Intl.DateTimeFormat([], {
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+  hourCycle: 'h23',
+});
+const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
+
+/** The day of a time, near ones as today and yesterday. */
+export function dayOf(iso: string, now: Date): string {
+  const at = new Date(iso);
+  const days = Math.round((startOfDay(at) - startOfDay(now)) / 86_400_000);
+  return days > -2 ? capital(relative.format(days, 'day')) : day.format(at);
+}
+
+export function clockOf(iso: string): string {
+  return clock.format(new Date(iso));
+}
+
+function startOfDay(date: Date): number {
+  return new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
+}

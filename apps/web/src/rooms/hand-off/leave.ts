@@ -1,0 +1,27 @@
+import type { ExportOptions } from '@plucky/core';
+import { api, ApiError, type ExportResult, type ExportState } from '../../api/client.ts';
+
+/** How often the server is asked how an export is, in ms. */
+const ASK_EVERY = 250;
+
+/**
+ * Has a song exported and waits for it; `tell` is told how it is on the way. Aborting the signal cancels it.
+ * Throws ApiError for what the server refuses or could not finish.
+ */
+export async function leave(
+  songId: string,
+  options: ExportOptions,
+  tell: (state: ExportState) => void,
+  signal: AbortSignal,
+): Promise<ExportResult> {
+  const { exportId, ...begun } = await api.beginExport(songId, options);
+  tell(begun);
+  for (;;) {
+    if (signal.aborted) await api.cancelExport(exportId).catch(() => undefined);
+    const now = await api.findExport(exportId);
+    if (now.state === 'done') return now;
+    if (now.state === 'failed') throw new ApiError(422, now.message);
+    tell(now);
+    await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
+  }
+}
