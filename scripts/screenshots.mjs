@@ -104,6 +104,22 @@ try {
   await shoot('record');
   await page.getByRole('button', { name: 'Stop recording' }).click();
 
+  for (const name of ['Paper Lanterns, slowly', 'Paper Lanterns']) {
+    const field = page.getByRole('textbox', { name: 'Name of the song' });
+    const kept = page.waitForResponse((answer) => answer.url().endsWith('/changes'));
+    await field.fill(name);
+    await field.press('Enter');
+    await kept;
+  }
+  await page.getByRole('button', { name: 'History', exact: true }).click();
+  await page
+    .getByRole('button', { name: /^Rename the song/ })
+    .nth(1)
+    .click();
+  await page.getByRole('region', { name: 'The song as it was' }).waitFor();
+  await shoot('history');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+
   await open('Seven Herons', 'groove');
   await pattern(/^Low water/).click();
   await shoot('groove-bass-seven-eight');

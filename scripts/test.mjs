@@ -15,6 +15,10 @@ const steps = [
   ['types', () => runScript('typecheck')],
   ['unit and server tests', () => run('npx', ['jest', '--json', `--outputFile=${unit}`])],
   ['build', () => runScript('build')],
+  [
+    'torture, short form',
+    () => run(process.execPath, [`${root}/apps/server/dist/torture/main.js`, '--short']),
+  ],
   ['end-to-end tests', () => runScript('test:e2e')],
 ];
 const failedSteps = steps.filter(([, step]) => step() !== 0).map(([name]) => name);

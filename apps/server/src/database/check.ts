@@ -11,15 +11,16 @@ const LEAST_ROOM = 1024 * 1024;
 /** What the first bytes of every SQLite file are (sqlite.org/fileformat2.html). */
 const MAGIC = 'SQLite format 3\0';
 
+/** Throws ConfigError when so little can be written to a folder that nothing would work. */
+export function checkRoom(dataDir: string): void {
+  if (roomIn(dataDir) < LEAST_ROOM) throw new ConfigError(noRoom(dataDir));
+}
+
 /**
  * Looks at the database before the server opens it, and changes nothing that is kept in it.
  * Throws ConfigError with one line for what cannot be served, and the way out of it.
  */
 export function checkDatabase(dataDir: string, file: string): void {
-  if (roomIn(dataDir) < LEAST_ROOM)
-    throw new ConfigError(
-      `There is no room left in the data folder ${dataDir}. Free at least 1 MB and start again.`,
-    );
   if (!existsSync(file)) return checkMissing(dataDir, file);
   const found = statSync(file);
   if (!found.isFile())
@@ -77,8 +78,7 @@ export function wordsFor(error: unknown, dataDir: string, file: string): string 
   const trouble = troubleOf(error, dataDir);
   const cause = error instanceof Error ? error.message : String(error);
   if (trouble?.kind === 'damaged') return damaged(dataDir, file, cause);
-  if (trouble?.kind === 'full')
-    return `There is no room left in the data folder ${dataDir}. Free at least 1 MB and start again.`;
+  if (trouble?.kind === 'full') return noRoom(dataDir);
   if (trouble?.kind === 'read-only')
     return `The database ${file} may only be read. Make it writable or choose another folder with DATA_DIR.`;
   if (trouble?.kind === 'locked')
@@ -86,8 +86,12 @@ export function wordsFor(error: unknown, dataDir: string, file: string): string 
   return `The database ${file} cannot be opened (${cause}). It was left as it was.`;
 }
 
+function noRoom(dataDir: string): string {
+  return `There is no room left in the data folder ${dataDir}. Free at least 1 MB and start again.`;
+}
+
 function damaged(dataDir: string, file: string, cause: string): string {
-  return `The database ${file} is damaged (${cause.split('\n')[0]}). ${leftAsItWas(dataDir)}`;
+  return `The database ${file} is damaged (${cause.split('\n').filter((line) => !line.startsWith('***'))[0] ?? ''}). ${leftAsItWas(dataDir)}`;
 }
 
 function leftAsItWas(dataDir: string): string {

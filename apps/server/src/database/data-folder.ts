@@ -1,5 +1,5 @@
 import { type Config } from '../config.ts';
-import { checkDatabase } from './check.ts';
+import { checkDatabase, checkRoom } from './check.ts';
 import { openConnection } from './connection.ts';
 import { makeCopy } from './copies.ts';
 import { FolderLock } from './folder-lock.ts';
@@ -23,6 +23,7 @@ export class DataFolder {
     { dataDir, databaseFile, host, port }: Config,
     warn: (words: string) => void = console.warn,
   ): DataFolder {
+    checkRoom(dataDir);
     const lock = FolderLock.take(dataDir, `http://${host}:${port}`);
     try {
       checkDatabase(dataDir, databaseFile);

@@ -11,6 +11,17 @@ export interface StorageState {
   readonly since: Date;
 }
 
+/** A work that waits for its turn to be written. */
+interface Waiting {
+  /** Does it, and returns how to answer once all is on disk. */
+  readonly run: (manager: EntityManager) => Promise<() => void>;
+  readonly reject: (reason: unknown) => void;
+}
+
+/** How many works share a commit at the most. */
+const MOST_TOGETHER = 16;
+/** After so many commits the log is to be brought into the database file. */
+const COMMITS_A_LOG = 200;
 /** How often trouble is looked into by a write of the server's own, in ms. */
 const PROBE_EVERY = 2000;
 
@@ -25,7 +36,10 @@ export class Database {
   readonly #source: DataSource;
   readonly #held: HeldConnection;
   readonly #folder: string;
+  readonly #waiting: Waiting[] = [];
   #state: StorageState | null = null;
+  #commits = 0;
+  #longLog: (() => void) | null = null;
   #probedAt = 0;
 
   constructor(source: DataSource, held: HeldConnection, @Inject(CONFIG) config: Config) {
@@ -40,14 +54,16 @@ export class Database {
    * Throws StorageTrouble where the storage is why.
    */
   write<T>(work: (manager: EntityManager) => Promise<T>, kept?: (result: T) => void): Promise<T> {
-    return this.#inTurn(async (connection) => {
-      // At once for writing, so that a lock of another program is met here and not half-way with an old snapshot.
-      connection.exec('BEGIN IMMEDIATE');
-      const result = await work(this.#source.manager);
-      connection.exec('COMMIT');
-      this.#state = null;
-      kept?.(result);
-      return result;
+    return new Promise<T>((resolve, reject) => {
+      const run = async (manager: EntityManager) => {
+        const result = await work(manager);
+        return () => {
+          kept?.(result);
+          resolve(result);
+        };
+      };
+      this.#waiting.push({ run, reject });
+      void this.#turn.runExclusive(() => this.#writeWaiting());
     });
   }
 
@@ -66,19 +82,76 @@ export class Database {
     return this.#state;
   }
 
-  #inTurn<T>(work: (connection: Connection) => Promise<T>): Promise<T> {
+  /**
+   * Writes what waits in one transaction, each work within a savepoint of its own: what the disk takes for a commit is paid
+   * once for all of them. None is answered before the commit, and none is kept without it.
+   */
+  async #writeWaiting(): Promise<void> {
+    const together = this.#waiting.splice(0, MOST_TOGETHER);
+    if (!together.length) return;
+    const answers: (() => void)[] = [];
+    try {
+      const connection = await this.#open();
+      // At once for writing, so that a lock of another program is met here and not half-way with an old snapshot.
+      connection.exec('BEGIN IMMEDIATE');
+      const [only, ...others] = together;
+      // One alone is undone with the transaction.
+      if (only && !others.length) answers.push(await only.run(this.#source.manager));
+      else for (const one of together) answers.push(await this.#writeOne(connection, one));
+      connection.exec('COMMIT');
+      this.#state = null;
+      this.#afterCommit();
+    } catch (error) {
+      const reason = await this.#failed(error);
+      for (const { reject } of together) reject(reason);
+      return;
+    }
+    for (const answer of answers) answer();
+  }
+
+  /** Does one work of a transaction, or undoes it alone where it throws by itself; returns how it is answered. */
+  async #writeOne(connection: Connection, { run, reject }: Waiting): Promise<() => void> {
+    connection.exec('SAVEPOINT one');
+    try {
+      const answer = await run(this.#source.manager);
+      connection.exec('RELEASE one');
+      return answer;
+    } catch (error) {
+      if (troubleOf(error, this.#folder)) throw error;
+      connection.exec('ROLLBACK TO one; RELEASE one');
+      return () => reject(error);
+    }
+  }
+
+  /** What to do when the log has grown; it takes too long to be done between two saves. */
+  whenLogIsLong(work: () => void): void {
+    this.#longLog = work;
+  }
+
+  #afterCommit(): void {
+    this.#commits++;
+    if (this.#commits % COMMITS_A_LOG === 0) this.#longLog?.();
+  }
+
+  #inTurn<T>(work: () => Promise<T>): Promise<T> {
     return this.#turn.runExclusive(async () => {
       try {
-        return await work(await this.#open());
+        await this.#open();
+        return await work();
       } catch (error) {
-        const trouble = troubleOf(error, this.#folder);
-        this.#endTransaction();
-        if (!trouble) throw error;
-        this.#state = { trouble, since: this.#state?.since ?? new Date() };
-        await this.#close();
-        throw trouble;
+        throw await this.#failed(error);
       }
     });
+  }
+
+  /** Brings the connection back to where nothing is open, and returns what to tell. */
+  async #failed(error: unknown): Promise<unknown> {
+    const trouble = troubleOf(error, this.#folder);
+    this.#endTransaction();
+    if (!trouble) return error;
+    this.#state = { trouble, since: this.#state?.since ?? new Date() };
+    await this.#close();
+    return trouble;
   }
 
   async #open(): Promise<Connection> {

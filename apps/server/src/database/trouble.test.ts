@@ -2,7 +2,7 @@ import { HeldConnection } from './connection.ts';
 import { openConnection } from './connection.ts';
 import { join } from 'node:path';
 import { useApp } from '../testing/app.ts';
-import { limitPages, mountSmallDisk, type SmallDisk } from '../testing/small-disk.ts';
+import { limitPages, mountSmallDisk, type SmallDisk } from '../torture/small-disk.ts';
 import { byId, hit, recordOf, songsOf } from '../testing/songs.ts';
 
 let disk: SmallDisk | null = null;

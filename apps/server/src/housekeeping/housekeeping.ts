@@ -40,6 +40,7 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onApplicationBootstrap(): void {
+    this.#database.whenLogIsLong(() => this.#shortenLog());
     this.#after(FIRST);
   }
 
@@ -66,6 +67,12 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
     if (now.getTime() - latest >= DAY) await this.#jobs.run('copy', { now: now.getTime() }).result;
   }
 
+  #shortenLog(): void {
+    this.#jobs
+      .run('checkpoint', { mode: 'PASSIVE' })
+      .result.catch((error: unknown) => this.#log.warn(`The log was not shortened: ${String(error)}`));
+  }
+
   #after(ms: number): void {
     this.#timer = setTimeout(() => {
       this.tidy(new Date())
@@ -81,7 +88,7 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
       await manager.update(
         ChangeEntity,
         { songId, revision },
-        { covers, undo: Buffer.from(undo), inverse: '' },
+        { covers, undo: typeof undo === 'string' ? undo : Buffer.from(undo), inverse: '' },
       );
     });
   }

@@ -3,10 +3,13 @@ import type { NextFunction, Request, Response } from 'express';
 /** How deep a body may be nested; a song's records need eight. */
 export const DEEPEST = 32;
 
+/** How long a list of a body may be: more than anything in a song that is accepted. */
+const LONGEST = 16_384;
+
 /** Names that every object carries: as keys of a body they would be taken for those, or lost on the way. */
 const RESERVED = new Set([...Object.getOwnPropertyNames(Object.prototype), 'prototype']);
 
-/** Refuses bodies that are nested deeper than anything here is, or hold a reserved name, before anything copies them. */
+/** Refuses bodies that are nested deeper or longer than anything here is, or hold a reserved name, before they are copied. */
 export function refuseTwistedBodies() {
   return (request: Request, response: Response, next: NextFunction): void => {
     const problem = problemIn(request.body);
@@ -34,6 +37,8 @@ function problemIn(body: unknown): { path: string; message: string } | null {
     const { value, path, depth } = place;
     if (typeof value !== 'object' || value === null) continue;
     if (depth >= DEEPEST) return { path: shortened(path), message: `is nested deeper than ${DEEPEST}` };
+    if (Array.isArray(value) && value.length > LONGEST)
+      return { path: shortened(path), message: `is a list of more than ${LONGEST}` };
     for (const [key, inner] of Object.entries(value)) {
       const here = path ? `${path}.${key}` : key;
       if (!Array.isArray(value) && RESERVED.has(key))

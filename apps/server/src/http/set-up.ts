@@ -13,6 +13,8 @@ const JSON_LIMIT = '1mb';
 /** What every request passes through, on the server and in its tests alike. */
 export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' | 'hostNames'>): void {
   app.setGlobalPrefix('api');
+  // Answers change with every save; a hash of each would be made for nothing.
+  app.set('etag', false);
   app.use(
     helmet({
       contentSecurityPolicy: {

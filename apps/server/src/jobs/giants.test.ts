@@ -62,8 +62,8 @@ describe('what is too much to work out is refused before it is', () => {
       /hits|strokes/,
     ],
     [
-      '60,000 accents',
-      ({ main }) => [{ ...main, accents: Array.from({ length: 30_000 }, () => ({ at: 0 })) }],
+      'more accents than a pattern may have',
+      ({ main }) => [{ ...main, accents: Array.from({ length: 5000 }, () => ({ at: 0 })) }],
       /accents/,
     ],
     [

@@ -1,3 +1,4 @@
+import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
 import type { CopyJob, CopyDone } from '../database/copy.job.ts';
 import type { ExportJob, ExportDone } from '../exports/export.job.ts';
 import type { ZipJob, ZipDone } from '../exports/zip.job.ts';
@@ -10,6 +11,7 @@ export interface Jobs {
   readonly zip: { readonly job: ZipJob; readonly done: ZipDone };
   readonly look: { readonly job: LookJob; readonly done: LookDone };
   readonly thin: { readonly job: ThinJob; readonly done: ThinDone };
+  readonly checkpoint: { readonly job: CheckpointJob; readonly done: CheckpointDone };
   readonly copy: { readonly job: CopyJob; readonly done: CopyDone };
 }
 

@@ -11,6 +11,7 @@ const LANES: Readonly<Record<JobKind, 'exports' | 'others'>> = {
   look: 'others',
   thin: 'others',
   copy: 'others',
+  checkpoint: 'others',
 };
 
 /** Does what takes long beside the server's own thread and outside its turns at the database. */

@@ -8,8 +8,14 @@ import { fileURLToPath } from 'node:url';
 import { Worker } from 'node:worker_threads';
 import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
 
-/** What a job may take of time (ms) and memory (MB); the rest of the server never waits for it. */
-export const JOB_LIMITS = { time: 120_000, memory: 768, waiting: 32 } as const;
+/** What a job may take of time (ms) and memory (MB), and how many may wait; the rest of the server never waits for one. */
+export interface JobLimits {
+  readonly time: number;
+  readonly memory: number;
+  readonly waiting: number;
+}
+
+const USUAL_LIMITS: JobLimits = { time: 120_000, memory: 768, waiting: 32 };
 
 /** The worker as it is built, for the tests too: they run on the sources, which Node cannot. */
 const WORKER = fileURLToPath(new URL('../../dist/jobs/worker.js', import.meta.url));
@@ -40,14 +46,14 @@ export interface Running<T> {
 export class Lane {
   readonly #databaseFile: string;
   readonly #waiting: Entry[] = [];
-  readonly #limits: { readonly time: number; readonly memory: number; readonly waiting: number };
+  readonly #limits: JobLimits;
   #current: Entry | null = null;
   #worker: Worker | null = null;
   #timer: NodeJS.Timeout | undefined;
 
-  constructor(databaseFile: string, limits: Partial<typeof JOB_LIMITS> = {}) {
+  constructor(databaseFile: string, limits: Partial<JobLimits> = {}) {
     this.#databaseFile = databaseFile;
-    this.#limits = { ...JOB_LIMITS, ...limits };
+    this.#limits = { ...USUAL_LIMITS, ...limits };
   }
 
   /** Asks for a job. Throws ServiceUnavailableException when too many wait already. */

@@ -1,4 +1,5 @@
 import { parentPort, type TransferListItem } from 'node:worker_threads';
+import { checkpoint } from '../database/checkpoint.job.ts';
 import { copy } from '../database/copy.job.ts';
 import { exportSong } from '../exports/export.job.ts';
 import { zip } from '../exports/zip.job.ts';
@@ -13,6 +14,7 @@ const WORK: { readonly [K in JobKind]: Work<Jobs[K]['job'], Jobs[K]['done']> } =
   look,
   thin,
   copy,
+  checkpoint,
 };
 
 /** Progress is told at most this often, in ms. */

@@ -1,4 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { PackedUndo } from './history/undo.ts';
 
 /** A song's face in lists; its contents are its records. */
 @Entity('song')
@@ -25,7 +26,7 @@ export class RecordEntity {
 }
 
 /**
- * What made a revision, with the way back to the one kept before it: `undo`, a patch packed as bytes, or in entries of
+ * What made a revision, with the way back to the one kept before it: `undo`, a packed patch, or in entries of
  * before there were patches `inverse`, a whole change set. `covers` counts the changes that thinning has taken into it.
  */
 @Entity('change')
@@ -35,6 +36,6 @@ export class ChangeEntity {
   @Column('text') label!: string;
   @Column('text') inverse!: string;
   @Column('text') at!: string;
-  @Column('blob', { nullable: true }) undo!: Buffer | null;
+  @Column('blob', { nullable: true }) undo!: PackedUndo | null;
   @Column('integer', { default: 1 }) covers!: number;
 }

@@ -20,6 +20,7 @@ import { Database } from '../database/database.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { packUndo } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
+import { addChange, putRecords, removeRecords, revisionOf, updateSong } from './song-statements.ts';
 
 /** What lists show of a song. */
 export type SongFace = Pick<
@@ -47,8 +48,6 @@ interface LoadedSong extends SongRevision {
   readonly document: SongDocument;
 }
 
-/** Rows in one INSERT, below SQLite's limit on parameters. */
-const CHUNK = 200;
 /** Parsed songs kept in memory. */
 const MOST_CACHED = 16;
 
@@ -75,14 +74,14 @@ export class SongsService {
 
   contents(id: string): Promise<SongContents> {
     return this.#database.read(async (manager) => {
-      const { revision, document } = await this.#load(manager, id);
+      const { revision, document } = await this.#loadNow(manager, id);
       return { revision, records: Object.values(document.records) };
     });
   }
 
   /** Throws NotFoundException when there is no such song. */
   async mustExist(id: string): Promise<void> {
-    await this.#database.read((manager) => this.#face(manager, id));
+    await this.#database.read((manager) => this.#revision(manager, id));
   }
 
   /**
@@ -123,7 +122,7 @@ export class SongsService {
 
   history(id: string): Promise<Revision[]> {
     return this.#database.read(async (manager) => {
-      await this.#face(manager, id);
+      await this.#revision(manager, id);
       const changes = await manager.find(ChangeEntity, {
         where: { songId: id },
         order: { revision: 'DESC' },
@@ -165,26 +164,26 @@ export class SongsService {
 
   #commit(id: string, base: number, change: ChangeSet): Promise<SongRevision> {
     const work = async (manager: EntityManager): Promise<LoadedSong> => {
-      const { revision, document } = await this.#load(manager, id);
+      const revision = await this.#revision(manager, id);
       if (base !== revision)
         throw new ConflictException({
           message: `The song has moved on to revision ${revision} since ${base}. Nothing was changed.`,
           revision,
         });
+      const { document } = await this.#load(manager, id, revision);
       const { document: next, inverse } = applyWithinLimits(document, change);
       const face = summary(next);
-      for (const gone of change.remove) await manager.delete(RecordEntity, { songId: id, id: gone });
+      await removeRecords(manager, id, change.remove);
       await putRecords(manager, id, change.put);
       const touched = [...inverse.put.map((record) => record.id), ...inverse.remove];
-      await manager.insert(ChangeEntity, {
+      await addChange(manager, {
         songId: id,
         revision: revision + 1,
         label: change.label,
-        inverse: '',
         undo: packUndo(document.records, next.records, touched),
         at: face.updatedAt,
       });
-      await manager.update(SongEntity, { id }, { ...face, revision: revision + 1 });
+      await updateSong(manager, { id, ...face, revision: revision + 1 });
       return { revision: revision + 1, document: next };
     };
     return this.#database
@@ -202,20 +201,24 @@ export class SongsService {
     }
     const make = Object.hasOwn(DEMO_SONGS, source) ? DEMO_SONGS[source] : undefined;
     if (kind === 'demo' && !make) throw new NotFoundException(`There is no demo song ${source}.`);
-    const document = kind === 'demo' && make ? make() : (await this.#load(manager, source)).document;
+    const document = kind === 'demo' && make ? make() : (await this.#loadNow(manager, source)).document;
     const { song } = indexOf(document);
     const copyName = name ?? (kind === 'song' ? `${cutName(song.name, 73)}, copy` : song.name);
     return documentOf([...Object.values(document.records), { ...song, name: copyName }]);
   }
 
-  async #face(manager: EntityManager, id: string): Promise<SongEntity> {
-    const song = await manager.findOneBy(SongEntity, { id, deletedAt: IsNull() });
-    if (!song) throw unknownSong(id);
-    return song;
+  async #revision(manager: EntityManager, id: string): Promise<number> {
+    const revision = await revisionOf(manager, id);
+    if (revision === null) throw unknownSong(id);
+    return revision;
   }
 
-  async #load(manager: EntityManager, id: string): Promise<LoadedSong> {
-    const { revision } = await this.#face(manager, id);
+  async #loadNow(manager: EntityManager, id: string): Promise<LoadedSong> {
+    const revision = await this.#revision(manager, id);
+    return this.#load(manager, id, revision);
+  }
+
+  async #load(manager: EntityManager, id: string, revision: number): Promise<LoadedSong> {
     const known = this.#parsed.get(id);
     if (known?.revision === revision) return known;
     const rows = await manager.findBy(RecordEntity, { songId: id });
@@ -230,21 +233,6 @@ export class SongsService {
     if (this.#parsed.size > MOST_CACHED && oldest !== undefined) this.#parsed.delete(oldest);
     return entry;
   }
-}
-
-async function putRecords(
-  manager: EntityManager,
-  songId: string,
-  records: readonly SongRecord[],
-): Promise<void> {
-  const rows = records.map((record) => ({
-    songId,
-    id: record.id,
-    kind: record.kind,
-    body: JSON.stringify(record),
-  }));
-  for (let i = 0; i < rows.length; i += CHUNK)
-    await manager.upsert(RecordEntity, rows.slice(i, i + CHUNK), ['songId', 'id']);
 }
 
 function summary(document: SongDocument) {

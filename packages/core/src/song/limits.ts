@@ -7,6 +7,8 @@ export const LIMITS = Object.freeze({
   hits: 8192,
   /** Hits of a pattern repeated over one layer of a slot. */
   layerHits: 32_768,
+  /** Hits that a pattern or layer names as silenced, those that are gone among them. */
+  silenced: 16_384,
   /** Hits of all patterns, each pattern's counted once for itself and once for each of its rules, and their edits. */
   work: 300_000,
   /** What a song plays: strokes of rolls and flams, values of controllers and steps of tempo, repeats included. */

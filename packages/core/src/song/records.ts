@@ -89,7 +89,7 @@ export const hitSchema = z.strictObject({
 /** What a pattern, or a layer of a slot, says otherwise than what it follows. */
 const editsShape = {
   own: z.record(hitIdSchema, hitSchema),
-  silenced: z.array(hitIdSchema).max(LIMITS.layerHits),
+  silenced: z.array(hitIdSchema).max(LIMITS.silenced),
   changed: z.record(hitIdSchema, hitSchema.partial()),
 };
 

@@ -52,6 +52,6 @@ export function storedChanges(connection: Connection, songId: string, after: num
       at: String(row['at']),
       covers: Number(row['covers']),
       inverse: String(row['inverse']),
-      undo: row['undo'] === null ? null : bytesOf(row['undo']),
+      undo: row['undo'] === null || typeof row['undo'] === 'string' ? row['undo'] : bytesOf(row['undo']),
     }));
 }

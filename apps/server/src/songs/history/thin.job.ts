@@ -1,6 +1,6 @@
 import type { Work } from '../../jobs/work.ts';
 import { inSnapshot, storedChanges, storedSong, type StoredChange } from './stored-song.ts';
-import { packUndo, touchedIn, undone } from './undo.ts';
+import { packUndo, touchedIn, undone, type PackedUndo } from './undo.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -20,7 +20,7 @@ export interface Merged {
   readonly revision: number;
   readonly gone: readonly number[];
   readonly covers: number;
-  readonly undo: Uint8Array;
+  readonly undo: PackedUndo;
 }
 
 export interface ThinDone {

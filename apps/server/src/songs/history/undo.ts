@@ -4,23 +4,33 @@ import patches, { type Operation } from 'fast-json-patch';
 
 type Records = Readonly<Record<Id, SongRecord>>;
 
-/** The way from one state of a song back to an earlier one, packed: a JSON patch (RFC 6902) over its records, deflated. */
-export function packUndo(before: Records, after: Records, touched: Iterable<Id>): Buffer {
+/** A patch as it is stored: text where it is short, as most are, and deflated where it is not. */
+export type PackedUndo = string | Uint8Array;
+
+/** From this length on packing is worth its time. */
+const WORTH_PACKING = 400;
+
+/** The way from one state of a song back to an earlier one: a JSON patch (RFC 6902) over its records, packed. */
+export function packUndo(before: Records, after: Records, touched: Iterable<Id>): PackedUndo {
   const ids = [...new Set(touched)];
-  const patch = patches.compare(only(after, ids), only(before, ids));
-  return deflateRawSync(JSON.stringify(patch));
+  const text = JSON.stringify(patches.compare(only(after, ids), only(before, ids)));
+  return text.length < WORTH_PACKING ? text : deflateRawSync(text);
+}
+
+function unpacked(undo: PackedUndo): Operation[] {
+  return JSON.parse(typeof undo === 'string' ? undo : inflateRawSync(undo).toString()) as Operation[];
 }
 
 /** An entry of the history as it is stored, by patch or, in older ones, by change set. */
 export interface StoredUndo {
-  readonly undo: Uint8Array | null;
+  readonly undo: PackedUndo | null;
   readonly inverse: string;
 }
 
 /** The records as they were before the change that an entry stands for. Throws Error for an entry that does not fit them. */
 export function undone(records: Records, { undo, inverse }: StoredUndo): Records {
   if (!undo) return withChange(records, JSON.parse(inverse) as ChangeSet);
-  const patch = JSON.parse(inflateRawSync(undo).toString()) as Operation[];
+  const patch = unpacked(undo);
   const own = structuredClone(only(records, touchedBy(patch)));
   const { newDocument } = patches.applyPatch(own, patch);
   const next: Record<Id, SongRecord> = { ...records };
@@ -41,7 +51,7 @@ function withChange(records: Records, { put, remove }: ChangeSet): Records {
 
 /** The ids of the records that an entry leads back. */
 export function touchedIn({ undo, inverse }: StoredUndo): readonly Id[] {
-  if (undo) return touchedBy(JSON.parse(inflateRawSync(undo).toString()) as Operation[]);
+  if (undo) return touchedBy(unpacked(undo));
   const { put, remove } = JSON.parse(inverse) as ChangeSet;
   return [...put.map((record) => record.id), ...remove];
 }

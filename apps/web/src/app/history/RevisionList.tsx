@@ -39,7 +39,15 @@ export function RevisionList({
               selected={chosen === line.revision}
               aria-pressed={chosen === line.revision}
               onClick={() => onChoose(line.revision)}
-              sx={{ width: '100%', display: 'flex', gap: 1, alignItems: 'baseline', textAlign: 'left' }}
+              sx={{
+                width: '100%',
+                display: 'flex',
+                gap: 1,
+                alignItems: 'baseline',
+                textAlign: 'left',
+                fontFamily: 'inherit',
+                '&.Mui-selected, &.Mui-selected:hover': { backgroundColor: color('wash') },
+              }}
             >
               <Box sx={{ flex: 1, minWidth: 0, fontSize: 14, overflowWrap: 'anywhere' }}>
                 {line.words}

@@ -1,0 +1,56 @@
+import type { SongRecord } from '@plucky/core';
+import type { EntityManager } from 'typeorm';
+import type { ChangeEntity, SongEntity } from './song.entity.ts';
+
+// What each save does to the database, written out: a query builder would take longer over it than the database.
+
+/** The revision of a song that is not in the bin; null when there is none. */
+export async function revisionOf(manager: EntityManager, id: string): Promise<number | null> {
+  const [song] = await manager.query<{ revision: number }[]>(
+    'SELECT revision FROM song WHERE id = ? AND deletedAt IS NULL',
+    [id],
+  );
+  return song?.revision ?? null;
+}
+
+export async function putRecords(
+  manager: EntityManager,
+  songId: string,
+  records: readonly SongRecord[],
+): Promise<void> {
+  for (const record of records)
+    await manager.query(
+      `INSERT INTO record (songId, id, kind, body) VALUES (?, ?, ?, ?)
+       ON CONFLICT (songId, id) DO UPDATE SET kind = excluded.kind, body = excluded.body`,
+      [songId, record.id, record.kind, JSON.stringify(record)],
+    );
+}
+
+export async function removeRecords(
+  manager: EntityManager,
+  songId: string,
+  ids: readonly string[],
+): Promise<void> {
+  for (const id of ids) await manager.query('DELETE FROM record WHERE songId = ? AND id = ?', [songId, id]);
+}
+
+/** A song's face, its revision among it. */
+export async function updateSong(
+  manager: EntityManager,
+  { id, name, tempo, meter, bars, keyName, revision, updatedAt }: Omit<SongEntity, 'deletedAt'>,
+): Promise<void> {
+  await manager.query(
+    'UPDATE song SET name = ?, tempo = ?, meter = ?, bars = ?, keyName = ?, revision = ?, updatedAt = ? WHERE id = ?',
+    [name, tempo, meter, bars, keyName, revision, updatedAt, id],
+  );
+}
+
+export async function addChange(
+  manager: EntityManager,
+  { songId, revision, label, at, undo }: Pick<ChangeEntity, 'songId' | 'revision' | 'label' | 'at' | 'undo'>,
+): Promise<void> {
+  await manager.query(
+    "INSERT INTO change (songId, revision, label, inverse, at, undo) VALUES (?, ?, ?, '', ?, ?)",
+    [songId, revision, label, at, undo],
+  );
+}

@@ -1,0 +1,65 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ask, hit, Writer } from './client.ts';
+import type { Report } from './report.ts';
+import { ServerProcess } from './server-process.ts';
+import { mountSmallDisk } from './small-disk.ts';
+
+/** Fills a real disk under a server, fails, frees it, goes on, stops and starts: all that was acknowledged must be there. */
+export async function fillTheDisk(report: Report): Promise<void> {
+  const folder = mkdtempSync(join(tmpdir(), 'plucky-disk-'));
+  const disk = mountSmallDisk(folder, 16);
+  if (!disk) return report.leftOut('saves on a full disk', 'nothing can be mounted here');
+  try {
+    let server = await ServerProcess.start(folder);
+    const writer = await Writer.on(server.address);
+    const withHits = (count: number) => ({
+      ...writer.main,
+      own: Object.fromEntries(Array.from({ length: count }, (_, i) => [`h${i}`, hit(i)])),
+    });
+    await writer.save([withHits(1)]);
+    disk.fill();
+    const failed = [await writer.save([withHits(900)]), await writer.save([withHits(901)])];
+    const sick = await ask<{ trouble?: string }>(server.address, 'GET', '/health');
+    report.figure(
+      'saves on a full disk',
+      `answered ${failed.map((answer) => answer.status).join(' and ')}, health ${sick.status} (${sick.body.trouble})`,
+      failed.every((answer) => answer.status === 507) && sick.status === 503,
+    );
+    disk.free();
+    const after: number[] = [];
+    for (let i = 2; i < 60; i++) {
+      after.push((await writer.save([withHits(i)])).status);
+      // What is refused in between must not leave a transaction open.
+      if (i % 5 === 0) await ask(server.address, 'POST', `/songs/${writer.id}/revert`, { revision: 9999 });
+      if (i % 7 === 0)
+        await ask(server.address, 'POST', `/songs/${writer.id}/changes`, {
+          base: 1,
+          label: 'stale',
+          put: [],
+          remove: [],
+        });
+    }
+    const { revision } = writer;
+    await server.end('SIGTERM');
+    server = await ServerProcess.start(folder);
+    const found = await ask<{ revision: number; records: { id: string; own?: object }[] }>(
+      server.address,
+      'GET',
+      `/songs/${writer.id}`,
+    );
+    const hits = Object.keys(
+      found.body.records.find((record) => record.id === writer.main.id)?.own ?? {},
+    ).length;
+    report.figure(
+      'saves after it, across a stop',
+      `${after.filter((status) => status === 200).length} of ${after.length} acknowledged, revision ${found.body.revision} of ${revision}, ${hits} hits of 59`,
+      after.every((status) => status === 200) && found.body.revision === revision && hits === 59,
+    );
+    await server.end('SIGKILL');
+  } finally {
+    disk.remove();
+    rmSync(folder, { recursive: true, force: true });
+  }
+}
