@@ -21,6 +21,6 @@ const env = {
 };
 const args = [`${root}/bench/dist/main.js`, ...process.argv.slice(2)];
 const done = spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', env });
-server.stop();
+await server.stop();
 rmSync(data, { recursive: true });
 process.exit(done.status ?? 1);

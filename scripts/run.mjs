@@ -65,11 +65,19 @@ export async function startServer(dataDir) {
       (response) => response.ok,
       () => false,
     );
-    if (up) return { address, stop: () => child.kill() };
+    if (up) return { address, stop: () => ended(child) };
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   child.kill();
   throw new Error('The server did not start within 30 s.');
+}
+
+/** Ends a server and waits until it has let its folder go. */
+function ended(child) {
+  return new Promise((resolve) => {
+    child.once('exit', resolve);
+    child.kill();
+  });
 }
 
 /** What a browser for tests, screenshots and measurements is started with. */

@@ -143,6 +143,6 @@ try {
   await shoot('hand-off');
 } finally {
   await browser.close();
-  server.stop();
+  await server.stop();
   rmSync(data, { recursive: true });
 }
