@@ -11,6 +11,7 @@ import { JobsService } from './jobs/jobs.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
+import { RaiseFormats } from './songs/raise-formats.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
 
@@ -36,6 +37,14 @@ export function appModule(config: Config): DynamicModule {
       ...(web ? [ServeStaticModule.forRoot({ rootPath: config.webRoot, exclude: ['/api/{*path}'] })] : []),
     ],
     controllers: [HealthController, SongsController, ExportsController, ShelfController],
-    providers: [JobsService, SongsService, ExportsService, ShelfService, DemoSongs, Housekeeping],
+    providers: [
+      RaiseFormats,
+      JobsService,
+      SongsService,
+      ExportsService,
+      ShelfService,
+      DemoSongs,
+      Housekeeping,
+    ],
   };
 }

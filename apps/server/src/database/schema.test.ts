@@ -8,10 +8,15 @@ import { sourceOptions } from './database.module.ts';
 
 const SAMPLE = readFileSync(join(__dirname, '../testing/samples/before-small-history.sql'), 'utf8');
 
-const { api, folder } = useApp({
+const { api, app, folder } = useApp({
   prepare: (made) => {
     const connection = openConnection(join(made, 'plucky-verse.db'));
     connection.exec(SAMPLE);
+    // A name that could not be saved again.
+    connection.exec("UPDATE song SET name = 'Kept' || char(0x202e) || 'lantern'");
+    connection.exec(
+      `UPDATE record SET body = replace(body, '"Kept lantern"', '"Kept' || char(0x202e) || 'lantern"') WHERE kind = 'song'`,
+    );
     connection.close();
   },
 });
@@ -40,7 +45,7 @@ test('entities and migrations agree', async () => {
   }
 });
 
-test('a database of before patches opens, keeps its history, and goes on', async () => {
+test('a database of before patches and formats opens, keeps its history, and goes on', async () => {
   const [song] = (await api().get('/api/songs').expect(200)).body as { id: string; revision: number }[];
   if (!song) throw new Error('no song');
   const { id } = song;
@@ -69,4 +74,42 @@ test('a database of before patches opens, keeps its history, and goes on', async
     .send({ regions: ['pattern'] })
     .expect(201);
   expect(exports.body).toMatchObject({ number: 2, regions: [{ state: 'same' }] });
+});
+
+test('songs and shelf patterns of a newer program are refused in words, and left as they are', async () => {
+  const [song] = (await api().get('/api/songs').expect(200)).body as { id: string }[];
+  const id = song?.id ?? '';
+  await app().get(DataSource).query('UPDATE song SET format = 99 WHERE id = ?', [id]);
+  for (const asked of [
+    api().get(`/api/songs/${id}`),
+    save(id, 6, []),
+    api()
+      .post(`/api/songs/${id}/exports`)
+      .send({ regions: ['song'] }),
+    api().get(`/api/songs/${id}/history/1`),
+  ]) {
+    const answer = await asked;
+    expect([answer.status, (answer.body as { message: string }).message]).toEqual([
+      409,
+      expect.stringMatching(/newer version of Plucky Verse \(format 99/),
+    ]);
+  }
+  expect((await api().get('/api/songs').expect(200)).body).toHaveLength(1);
+});
+
+test('a change of an older page is brought up, and one of a newer page is refused', async () => {
+  const [song] = (await api().get('/api/songs').expect(200)).body as { id: string }[];
+  const id = song?.id ?? '';
+  const record = recordOf((await contents(id)).records, 'song');
+  const change = { base: 6, label: 'x', put: [{ ...record, name: 'Old\u202epage' }], remove: [] };
+  await api()
+    .post(`/api/songs/${id}/changes`)
+    .send({ ...change, format: 99 })
+    .expect(409);
+  await api().post(`/api/songs/${id}/changes`).send(change).expect(422);
+  await api()
+    .post(`/api/songs/${id}/changes`)
+    .send({ ...change, format: 1 })
+    .expect(200);
+  expect(recordOf((await contents(id)).records, 'song').name).toBe('Old page');
 });

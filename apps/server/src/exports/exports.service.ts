@@ -1,13 +1,16 @@
 import { randomUUID } from 'node:crypto';
 import {
   ConflictException,
+  HttpException,
   Injectable,
+  Logger,
   NotFoundException,
   type OnApplicationBootstrap,
 } from '@nestjs/common';
 import { exportOptions, type ExportOptions } from '@plucky/core';
 import { LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
+import { StorageTrouble } from '../database/trouble.ts';
 import type { JobState, Running } from '../jobs/lane.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { SongsService } from '../songs/songs.service.ts';
@@ -38,6 +41,7 @@ interface Entry {
 
 @Injectable()
 export class ExportsService implements OnApplicationBootstrap {
+  readonly #log = new Logger('exports');
   readonly #database: Database;
   readonly #songs: SongsService;
   readonly #jobs: JobsService;
@@ -141,11 +145,18 @@ export class ExportsService implements OnApplicationBootstrap {
       this.#begun.delete(exportId);
       return result;
     } catch (error) {
-      entry.failure = error instanceof Error ? error.message : String(error);
+      entry.failure = this.#wordsFor(error);
       // Long enough for the one who asks every now and then.
       setTimeout(() => this.#begun.delete(exportId), 60_000).unref();
       throw error;
     }
+  }
+
+  /** Why an export has failed, for a person; what was our own fault is logged and not told. */
+  #wordsFor(error: unknown): string {
+    if (error instanceof HttpException || error instanceof StorageTrouble) return error.message;
+    this.#log.error(error instanceof Error ? (error.stack ?? error.message) : error);
+    return 'Something went wrong on the server.';
   }
 
   /** Keeps an export in several turns, so that saves come between them; until the last it does not count. */

@@ -82,13 +82,13 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** Changes of the past stay as they are, so that what was found in a snapshot still holds when it is written. */
-  #merge(songId: string, { revision, gone, covers, undo }: Merged): Promise<void> {
+  #merge(songId: string, { revision, gone, covers, undo, format }: Merged): Promise<void> {
     return this.#database.write(async (manager) => {
       for (const one of gone) await manager.delete(ChangeEntity, { songId, revision: one });
       await manager.update(
         ChangeEntity,
         { songId, revision },
-        { covers, undo: typeof undo === 'string' ? undo : Buffer.from(undo), inverse: '' },
+        { covers, format, undo: typeof undo === 'string' ? undo : Buffer.from(undo), inverse: '' },
       );
     });
   }

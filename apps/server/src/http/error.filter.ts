@@ -1,5 +1,5 @@
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
-import { InvalidSongError, type Problem } from '@plucky/core';
+import { InvalidSongError, NewerFormatError, type Problem } from '@plucky/core';
 import type { Response } from 'express';
 import { STATUS_CODES } from 'node:http';
 import { StorageTrouble, type TroubleKind } from '../database/trouble.ts';
@@ -31,6 +31,7 @@ export class ErrorFilter implements ExceptionFilter {
   #bodyOf(error: unknown): ErrorBody {
     if (error instanceof StorageTrouble)
       return bodyFor(error.kind === 'full' ? 507 : 503, error.message, { trouble: error.kind });
+    if (error instanceof NewerFormatError) return bodyFor(409, error.message);
     if (error instanceof InvalidSongError)
       return bodyFor(422, `Nothing was changed. ${error.message}`, { problems: error.problems });
     const status = error instanceof HttpException ? error.getStatus() : statusOf(error);

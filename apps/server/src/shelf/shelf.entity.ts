@@ -7,4 +7,5 @@ export class ShelfEntity {
   @Column('text') name!: string;
   @Column('text') body!: string;
   @Column('text') at!: string;
+  @Column('integer', { default: 1 }) format!: number;
 }

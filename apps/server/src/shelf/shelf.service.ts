@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import { LIMITS, readShelfPattern, type ShelfPattern } from '@plucky/core';
+import {
+  bringUpShelfItem,
+  FORMAT,
+  LIMITS,
+  readShelfPattern,
+  type ShelfPattern,
+  type Stored,
+} from '@plucky/core';
 import { STARTERS } from '@plucky/songs';
 import { Database } from '../database/database.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';
@@ -18,7 +25,7 @@ export class ShelfService {
   list(): Promise<ShelfItemDto[]> {
     return this.#database.read(async (manager) => {
       const rows = await manager.find(ShelfEntity, { order: { at: 'DESC', name: 'ASC' } });
-      const own = rows.map(({ id, body }) => ({ id, own: true, pattern: JSON.parse(body) as ShelfPattern }));
+      const own = rows.map(({ id, body, format }) => ({ id, own: true, pattern: storedItem(body, format) }));
       const starters = Object.entries(STARTERS).map(([id, pattern]) => ({ id, own: false, pattern }));
       return [...own, ...starters];
     });
@@ -41,7 +48,7 @@ export class ShelfService {
         );
       const id = randomUUID();
       const at = new Date().toISOString();
-      await manager.insert(ShelfEntity, { id, name: pattern.name, body, at });
+      await manager.insert(ShelfEntity, { id, name: pattern.name, body, at, format: FORMAT });
       return { id, own: true, pattern };
     });
   }
@@ -52,4 +59,9 @@ export class ShelfService {
       if (!affected) throw new NotFoundException('There is no such pattern of your own on the shelf.');
     });
   }
+}
+
+/** Every format of a shelf pattern that was ever stored is one of today's once it is brought up. */
+function storedItem(body: string, format: number): ShelfPattern {
+  return bringUpShelfItem(JSON.parse(body) as Stored, format) as unknown as ShelfPattern;
 }

@@ -1,16 +1,19 @@
-import type { SongRecord } from '@plucky/core';
+import { FORMAT, type SongRecord } from '@plucky/core';
 import type { EntityManager } from 'typeorm';
 import type { ChangeEntity, SongEntity } from './song.entity.ts';
 
 // What each save does to the database, written out: a query builder would take longer over it than the database.
 
-/** The revision of a song that is not in the bin; null when there is none. */
-export async function revisionOf(manager: EntityManager, id: string): Promise<number | null> {
-  const [song] = await manager.query<{ revision: number }[]>(
-    'SELECT revision FROM song WHERE id = ? AND deletedAt IS NULL',
+/** The revision and format of a song that is not in the bin; null when there is none. */
+export async function stateOf(
+  manager: EntityManager,
+  id: string,
+): Promise<Pick<SongEntity, 'revision' | 'format'> | null> {
+  const [song] = await manager.query<Pick<SongEntity, 'revision' | 'format'>[]>(
+    'SELECT revision, format FROM song WHERE id = ? AND deletedAt IS NULL',
     [id],
   );
-  return song?.revision ?? null;
+  return song ?? null;
 }
 
 export async function putRecords(
@@ -37,20 +40,21 @@ export async function removeRecords(
 /** A song's face, its revision among it. */
 export async function updateSong(
   manager: EntityManager,
-  { id, name, tempo, meter, bars, keyName, revision, updatedAt }: Omit<SongEntity, 'deletedAt'>,
+  { id, name, tempo, meter, bars, keyName, revision, updatedAt }: Omit<SongEntity, 'deletedAt' | 'format'>,
 ): Promise<void> {
   await manager.query(
-    'UPDATE song SET name = ?, tempo = ?, meter = ?, bars = ?, keyName = ?, revision = ?, updatedAt = ? WHERE id = ?',
-    [name, tempo, meter, bars, keyName, revision, updatedAt, id],
+    'UPDATE song SET name = ?, tempo = ?, meter = ?, bars = ?, keyName = ?, revision = ?, updatedAt = ?, format = ? WHERE id = ?',
+    [name, tempo, meter, bars, keyName, revision, updatedAt, FORMAT, id],
   );
 }
 
 export async function addChange(
   manager: EntityManager,
-  { songId, revision, label, at, undo }: Pick<ChangeEntity, 'songId' | 'revision' | 'label' | 'at' | 'undo'>,
+  change: Pick<ChangeEntity, 'songId' | 'revision' | 'label' | 'at' | 'undo' | 'format'>,
 ): Promise<void> {
+  const { songId, revision, label, at, undo, format } = change;
   await manager.query(
-    "INSERT INTO change (songId, revision, label, inverse, at, undo) VALUES (?, ?, ?, '', ?, ?)",
-    [songId, revision, label, at, undo],
+    "INSERT INTO change (songId, revision, label, inverse, at, undo, format) VALUES (?, ?, ?, '', ?, ?, ?)",
+    [songId, revision, label, at, undo, format],
   );
 }

@@ -14,6 +14,8 @@ export class SongEntity {
   @Column('text') updatedAt!: string;
   /** When it was put in the bin. */
   @Column('text', { nullable: true }) deletedAt!: string | null;
+  /** Of its records. */
+  @Column('integer', { default: 1 }) format!: number;
 }
 
 /** One record of a song, as JSON. */
@@ -38,4 +40,6 @@ export class ChangeEntity {
   @Column('text') at!: string;
   @Column('blob', { nullable: true }) undo!: PackedUndo | null;
   @Column('integer', { default: 1 }) covers!: number;
+  /** Of the records that the way back leads to. */
+  @Column('integer', { default: 1 }) format!: number;
 }

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { LIMITS, type SongRecord } from '@plucky/core';
+import { FORMAT, LIMITS, type SongRecord } from '@plucky/core';
 import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, MaxLength, Min } from 'class-validator';
 import { IsName, MayBeLeftOut } from '../http/body.ts';
 
@@ -43,6 +43,15 @@ export class ChangesDto {
   @IsString({ each: true })
   @MaxLength(64, { each: true })
   remove!: string[];
+
+  @ApiPropertyOptional({
+    description: 'The format of the records, where it is not the newest.',
+    default: FORMAT,
+  })
+  @MayBeLeftOut()
+  @IsInt()
+  @Min(1)
+  format: number = FORMAT;
 }
 
 export class RevertDto {

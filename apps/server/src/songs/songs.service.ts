@@ -2,9 +2,12 @@ import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import {
   applyWithinLimits,
+  bringUpRecords,
   cutName,
   documentOf,
+  FORMAT,
   indexOf,
+  isOlderFormat,
   LIMITS,
   meterName,
   readRecords,
@@ -13,6 +16,7 @@ import {
   type ChangeSet,
   type SongDocument,
   type SongRecord,
+  type Stored,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
 import { IsNull, LessThan, Not, type EntityManager } from 'typeorm';
@@ -20,7 +24,7 @@ import { Database } from '../database/database.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { packUndo } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
-import { addChange, putRecords, removeRecords, revisionOf, updateSong } from './song-statements.ts';
+import { addChange, putRecords, removeRecords, stateOf, updateSong } from './song-statements.ts';
 
 /** What lists show of a song. */
 export type SongFace = Pick<
@@ -41,6 +45,14 @@ export interface Revision extends SongRevision {
   readonly label: string;
   readonly at: string;
   readonly covers: number;
+}
+
+/** A change set as a page made it, its records of the format that the page knows. */
+export interface MadeChange {
+  readonly label: string;
+  readonly put: readonly object[];
+  readonly remove: readonly string[];
+  readonly format: number;
 }
 
 /** A song as it is at a revision. */
@@ -103,12 +115,8 @@ export class SongsService {
   }
 
   /** Applies a change set that was made on revision `base`; all or nothing. */
-  change(
-    id: string,
-    base: number,
-    { label, put, remove }: { label: string; put: readonly object[]; remove: readonly string[] },
-  ): Promise<SongRevision> {
-    const change: ChangeSet = { label, put: readRecords(put), remove };
+  change(id: string, base: number, { label, put, remove, format }: MadeChange): Promise<SongRevision> {
+    const change: ChangeSet = { label, put: readRecords(bringUpRecords(put as Stored[], format)), remove };
     return this.#commit(id, base, change);
   }
 
@@ -156,7 +164,13 @@ export class SongsService {
 
   /** Inserts a song as revision 1. */
   async insert(manager: EntityManager, id: string, document: SongDocument): Promise<SongFace> {
-    const song = manager.create(SongEntity, { id, ...summary(document), revision: 1, deletedAt: null });
+    const song = manager.create(SongEntity, {
+      id,
+      ...summary(document),
+      revision: 1,
+      deletedAt: null,
+      format: FORMAT,
+    });
     await manager.insert(SongEntity, song);
     await putRecords(manager, id, Object.values(document.records));
     return faceOf(song);
@@ -181,6 +195,7 @@ export class SongsService {
         revision: revision + 1,
         label: change.label,
         undo: packUndo(document.records, next.records, touched),
+        format: FORMAT,
         at: face.updatedAt,
       });
       await updateSong(manager, { id, ...face, revision: revision + 1 });
@@ -208,9 +223,11 @@ export class SongsService {
   }
 
   async #revision(manager: EntityManager, id: string): Promise<number> {
-    const revision = await revisionOf(manager, id);
-    if (revision === null) throw unknownSong(id);
-    return revision;
+    const state = await stateOf(manager, id);
+    if (!state) throw unknownSong(id);
+    // Older ones have been brought up at the start.
+    isOlderFormat(state.format);
+    return state.revision;
   }
 
   async #loadNow(manager: EntityManager, id: string): Promise<LoadedSong> {
@@ -247,7 +264,7 @@ function summary(document: SongDocument) {
   };
 }
 
-function faceOf({ deletedAt: _, ...face }: SongEntity): SongFace {
+function faceOf({ deletedAt: _, format: __, ...face }: SongEntity): SongFace {
   return face;
 }
 

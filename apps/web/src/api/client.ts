@@ -1,4 +1,4 @@
-import type { ExportOptions, Problem, ShelfPattern, SongRecord } from '@plucky/core';
+import { FORMAT, type ExportOptions, type Problem, type ShelfPattern, type SongRecord } from '@plucky/core';
 
 /** A song as lists show it. */
 export interface SongFace {
@@ -123,7 +123,7 @@ export const api = {
     id: string,
     base: number,
     change: { label: string; put: readonly SongRecord[]; remove: readonly string[] },
-  ) => call<{ revision: number }>('POST', `/songs/${id}/changes`, { base, ...change }),
+  ) => call<{ revision: number }>('POST', `/songs/${id}/changes`, { base, format: FORMAT, ...change }),
   shelf: () => call<ShelfItem[]>('GET', '/shelf'),
   addToShelf: (pattern: ShelfPattern) => call<ShelfItem>('POST', '/shelf', { pattern }),
   takeOffShelf: (id: string) => call<void>('DELETE', `/shelf/${id}`),

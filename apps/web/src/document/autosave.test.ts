@@ -117,3 +117,23 @@ test('edits left behind on an older revision are held back as a conflict, unless
   recall(same);
   expect(same.getState().saving.kind).toBe('saved');
 });
+
+test('edits that an older program left in this browser are brought up, and those of a newer one are left alone', () => {
+  const song = records.find((record) => record.kind === 'song');
+  const put = [{ ...song, name: 'Kept\u202e here' }];
+  localStorage.setItem(
+    'plucky-verse.unsaved.old',
+    JSON.stringify({ base: 1, change: { label: 'x', put, remove: [] } }),
+  );
+  const older = createDocumentStore('old', { revision: 1, records });
+  recall(older);
+  expect(indexOf(older.getState().document).song.name).toBe('Kept  here');
+  expect(older.getState().saving.kind).toBe('waiting');
+
+  const newer = JSON.stringify({ format: 99, base: 1, change: { label: 'x', put, remove: [] } });
+  localStorage.setItem('plucky-verse.unsaved.new', newer);
+  const kept = createDocumentStore('new', { revision: 1, records });
+  recall(kept);
+  expect(indexOf(kept.getState().document).song.name).toBe('Mine');
+  expect(localStorage.getItem('plucky-verse.unsaved.new')).toBe(newer);
+});

@@ -1,15 +1,21 @@
 import {
   apply,
+  bringUpRecords,
   changeBetween,
+  FORMAT,
   InvalidSongError,
+  NewerFormatError,
   readRecords,
   sameRecord,
   type ChangeSet,
+  type Stored,
 } from '@plucky/core';
 import type { DocumentState, DocumentStore } from './store.ts';
 
 /** Edits that the server has not got, kept by this browser so that closing or reloading the page loses none. */
 interface Entry {
+  /** Of the change's records. */
+  readonly format: number;
   readonly base: number;
   readonly change: ChangeSet;
 }
@@ -18,7 +24,11 @@ const keyOf = (songId: string) => `plucky-verse.unsaved.${songId}`;
 
 /** Keeps what the server has not got; returns whether the browser had room for it. */
 export function remember({ songId, revision, saved, document }: DocumentState): boolean {
-  const entry: Entry = { base: revision, change: changeBetween(saved, document, 'edits from before') };
+  const entry: Entry = {
+    format: FORMAT,
+    base: revision,
+    change: changeBetween(saved, document, 'edits from before'),
+  };
   try {
     localStorage.setItem(keyOf(songId), JSON.stringify(entry));
     return true;
@@ -60,10 +70,12 @@ function read(songId: string): Entry | null {
   const text = localStorage.getItem(keyOf(songId));
   if (text === null) return null;
   try {
-    const entry = JSON.parse(text) as Entry;
-    return { ...entry, change: { ...entry.change, put: readRecords(entry.change.put) } };
-  } catch {
-    forget(songId);
+    const { format = 1, base, change } = JSON.parse(text) as Partial<Entry> & Omit<Entry, 'format'>;
+    const put = bringUpRecords(change.put, format);
+    return { format: FORMAT, base, change: { ...change, put: readRecords(put) } };
+  } catch (error) {
+    // What a newer program left is for that one: it stays where it is.
+    if (!(error instanceof NewerFormatError)) forget(songId);
     return null;
   }
 }

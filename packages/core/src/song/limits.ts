@@ -19,6 +19,8 @@ export const LIMITS = Object.freeze({
   slots: 4096,
   /** A whole song: 4096 bars of 4/4, far below what the length of a MIDI event can say (0x0fffffff). */
   song: 4096 * 3840,
+  /** What the length of a MIDI event can say at the most, and so the last place of an imported part. */
+  file: 0x0fff_ffff,
   accents: 1024,
   controls: 256,
   /** Patterns from one that follows up to the one that follows none. */

@@ -244,7 +244,14 @@ const referenceSchema = z.strictObject({
     .min(0)
     .max(LONGEST_SLOT * 16),
   notes: z
-    .array(z.tuple([z.int().min(0), z.int().min(1), z.int().min(0).max(127), z.int().min(1).max(127)]))
+    .array(
+      z.tuple([
+        z.int().min(0).max(LIMITS.file),
+        z.int().min(1).max(LIMITS.file),
+        z.int().min(0).max(127),
+        z.int().min(1).max(127),
+      ]),
+    )
     .max(MOST_REFERENCE_NOTES),
 });
 

@@ -1,6 +1,12 @@
+import { Formats1764300000000 } from './1764300000000-formats.ts';
 import { FirstTables1764000000000 } from './1764000000000-first-tables.ts';
 import { Shelf1764100000000 } from './1764100000000-shelf.ts';
 import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
 
 /** Every step from an empty database to today's, in order. */
-export const MIGRATIONS = [FirstTables1764000000000, Shelf1764100000000, SmallHistory1764200000000] as const;
+export const MIGRATIONS = [
+  FirstTables1764000000000,
+  Shelf1764100000000,
+  SmallHistory1764200000000,
+  Formats1764300000000,
+] as const;

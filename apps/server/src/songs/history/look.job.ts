@@ -1,4 +1,11 @@
-import { changeBetween, type Id, type SongRecord } from '@plucky/core';
+import {
+  bringUpRecords,
+  changeBetween,
+  isOlderFormat,
+  type Id,
+  type SongRecord,
+  type Stored,
+} from '@plucky/core';
 import { JobRefused, type Work } from '../../jobs/work.ts';
 import { inSnapshot, storedChanges, storedSong } from './stored-song.ts';
 import { undone } from './undo.ts';
@@ -28,12 +35,23 @@ export const look: Work<LookJob, LookDone> = ({ songId, revision, as }, { databa
     const oldest = later.at(-1);
     if (oldest && oldest.revision - oldest.covers !== revision)
       throw new JobRefused(404, `Revision ${revision} is not kept any more. Nothing was changed.`);
-    let { records } = song;
+    let { records, format } = song;
     later.forEach((change, i) => {
       records = undone(records, change);
+      format = change.format;
       progress(i / later.length);
     });
+    if (isOlderFormat(format)) records = recordsUp(records, format);
     if (as === 'whole') return { now: song.revision, records: Object.values(records), remove: [] };
     const { put, remove } = changeBetween(song, { records }, '');
     return { now: song.revision, records: put, remove };
   });
+
+/** Records as they were, in today's format. */
+function recordsUp(
+  records: Readonly<Record<Id, SongRecord>>,
+  format: number,
+): Readonly<Record<Id, SongRecord>> {
+  const raised = bringUpRecords(Object.values(records), format);
+  return Object.fromEntries(raised.map((record) => [record.id, record]));
+}

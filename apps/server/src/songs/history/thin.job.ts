@@ -21,6 +21,7 @@ export interface Merged {
   readonly gone: readonly number[];
   readonly covers: number;
   readonly undo: PackedUndo;
+  readonly format: number;
 }
 
 export interface ThinDone {
@@ -45,6 +46,8 @@ export const thin: Work<ThinJob, ThinDone> = ({ songId, now }, { databaseFile, p
           gone: gone.map((change) => change.revision),
           covers: group.reduce((sum, change) => sum + change.covers, 0),
           undo: packUndo(records, after, group.flatMap(touchedIn)),
+          // Where the whole group leads back to.
+          format: group.at(-1)?.format ?? latest.format,
         });
       progress(i / groups.length);
     });

@@ -1,0 +1,55 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readShelfPattern } from '../../pattern/shelf.ts';
+import { readRecords, readSong } from '../changes.ts';
+import { bringUpRecords, bringUpShelfItem, NewerFormatError } from './bring-up.ts';
+import type { Stored } from './migration.ts';
+import { FORMAT_MIGRATIONS } from './migrations.ts';
+import { FORMAT } from './version.ts';
+
+interface Sample {
+  readonly records: readonly Stored[];
+  readonly shelf: Stored;
+}
+
+const sampleOf = (format: number) =>
+  JSON.parse(readFileSync(join(__dirname, `samples/format-${format}.json`), 'utf8')) as Sample;
+
+test('there is a step to every format from the one before it, and a kept sample of every older one', () => {
+  expect(FORMAT_MIGRATIONS.map((step) => step.to)).toEqual(
+    Array.from({ length: FORMAT - 1 }, (_, i) => i + 2),
+  );
+  for (let format = 1; format < FORMAT; format++) expect(sampleOf(format).records.length).toBeGreaterThan(3);
+});
+
+test.each(Array.from({ length: FORMAT - 1 }, (_, i) => i + 1))(
+  'what was stored in format %i is sound once it is brought up, and nothing is left to do then',
+  (format) => {
+    const { records, shelf } = sampleOf(format);
+    const raised = bringUpRecords(records, format);
+    expect(Object.values(readSong(raised).records)).toEqual(raised);
+    expect(bringUpRecords(raised as unknown as Stored[], FORMAT)).toEqual(raised);
+    const item = bringUpShelfItem(shelf, format);
+    expect(readShelfPattern(item)).toEqual(item);
+  },
+);
+
+test('names of format 1 that could not be saved again are tidied, and everything else stays', () => {
+  const { records } = sampleOf(1);
+  expect(() => readRecords(records)).toThrow(/name/);
+  const raised = bringUpRecords(records, 1);
+  expect(raised.map((record) => record.name)).toEqual([
+    'Café  gnal',
+    'Drums',
+    'Untitled',
+    'Main  groove',
+    'Verse',
+  ]);
+  expect(raised[3]).toEqual({ ...records[3], name: 'Main  groove', label: 'warm' });
+  expect(raised[1]).toBe(records[1]);
+});
+
+test('what a newer program has stored is refused by name and left as it is', () => {
+  expect(() => bringUpRecords([], FORMAT + 1)).toThrow(NewerFormatError);
+  expect(() => bringUpShelfItem({}, FORMAT + 1)).toThrow(/made by a newer version/);
+});

@@ -1,0 +1,5 @@
+import type { FormatMigration } from './migration.ts';
+import { tidyNames } from './tidy-names.ts';
+
+/** Every step from format 1 to today's, in order. */
+export const FORMAT_MIGRATIONS: readonly FormatMigration[] = [tidyNames];
