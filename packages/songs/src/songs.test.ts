@@ -1,4 +1,5 @@
 import {
+  apply,
   exportOptions,
   exportRegions,
   fromShelf,
@@ -10,8 +11,10 @@ import {
   readSong,
   resolve,
   serialize,
+  shelfPatternOf,
   songBars,
   compile,
+  type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from './index.ts';
 
@@ -109,4 +112,23 @@ test('every starter finds all its rows, or names what it misses, in every demo s
       const wanted = Object.values(item.hits).filter((hit) => !missing.includes(hit.voice)).length;
       expect(Object.keys(pattern.own)).toHaveLength(wanted);
     }
+});
+
+test.each(songs)('every drum pattern of %s comes back from the shelf as it sounds', (_, document) => {
+  const { parts, patternsOf } = indexOf(document);
+  const drums = parts.find((part) => part.type === 'drums');
+  const heard = (one: SongDocument, pattern: string) =>
+    compile(one, { kind: 'pattern', pattern }).events.map((event) => [
+      event.tick,
+      event.voice,
+      event.velocity,
+      event.length,
+    ]);
+  for (const { id } of patternsOf(drums?.id ?? '')) {
+    const taken = fromShelf(document, readShelfPattern(shelfPatternOf(document, id)), 'taken', 'Taken');
+    if (!taken) throw new Error('no part');
+    const after = apply(document, taken.change).document;
+    expect(heard(after, 'taken')).toEqual(heard(document, id));
+    expect(resolve(after, 'taken').controls).toEqual(resolve(document, id).controls);
+  }
 });

@@ -8,7 +8,6 @@ import {
   readRecords,
   sameRecord,
   type ChangeSet,
-  type Stored,
 } from '@plucky/core';
 import type { DocumentState, DocumentStore } from './store.ts';
 

@@ -1,7 +1,7 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { feelFieldsOf } from '../pattern/follow.ts';
 import { freeHitId, type ResolvedHit } from '../pattern/hits.ts';
+import { saidOutright } from '../pattern/inherit.ts';
 import { feelOf, gridOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
@@ -56,7 +56,7 @@ export function mergedPattern(
     own[free] = { ...fields, at, velocity: Math.min(127, hit.velocity + (accents ? 0 : raise)) };
   }
   return {
-    ...omit(feelFieldsOf(first), 'accents', 'accentAmount'),
+    ...omit(saidOutright(first), 'accents', 'accentAmount'),
     id,
     kind: 'pattern',
     part: first.pattern.part,

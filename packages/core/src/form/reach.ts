@@ -1,6 +1,7 @@
 import { followersOf } from '../pattern/family.ts';
 import { byPlace, type FollowedHit } from '../pattern/hits.ts';
 import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
+import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Id, Pattern } from '../song/records.ts';
 import { songStretches } from './stretches.ts';
@@ -53,9 +54,8 @@ function soundsAlike(a: ResolvedPattern, b: ResolvedPattern): boolean {
 
 /** All that is heard of a pattern, as a value to compare. */
 function soundOf(resolved: ResolvedPattern) {
-  const { pattern, meter, swing, grids, accents, accentAmount, humanise, controls } = resolved;
   const hits = [...soundingOf(resolved)].sort(byPlace).map(heardOf);
-  return [pattern.length, meter, swing, grids, accents, accentAmount, humanise, controls, hits];
+  return [resolved.pattern.length, ...INHERITED_FIELDS.map((field) => resolved[field]), hits];
 }
 
 function heardOf({ voice, at, velocity, length, offsetMs, pitch, pan, roll, flam }: FollowedHit) {

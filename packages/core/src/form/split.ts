@@ -1,7 +1,7 @@
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { unusedName } from '../pattern/family.ts';
-import { feelFieldsOf } from '../pattern/follow.ts';
 import { freeHitId } from '../pattern/hits.ts';
+import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
@@ -81,7 +81,6 @@ function piecesOf(
     const key = by === 'voice' ? voice.id : voice.family;
     groups.set(key, [...(groups.get(key) ?? []), voice]);
   }
-  const { grids, controls, ...feel } = feelFieldsOf(resolved);
   const order = lastPlaceIn(document, pattern.part);
   const names: string[] = [];
   return [...groups].map(([key, members], i): Piece => {
@@ -105,7 +104,7 @@ function piecesOf(
     return {
       voices,
       pattern: {
-        ...feel,
+        ...saidOutright(valuesForVoices(resolved, (voice) => (voices.has(voice) ? voice : undefined))),
         id: idFor(key),
         kind: 'pattern',
         part: pattern.part,
@@ -117,19 +116,9 @@ function piecesOf(
         own,
         silenced,
         changed: {},
-        ...controlsOf(controls, voices),
-        grids: Object.fromEntries(Object.entries(grids).filter(([voice]) => voices.has(voice))),
       },
     };
   });
-}
-
-/** What of the controls moves these voices. */
-function controlsOf(controls: Pattern['controls'], voices: ReadonlySet<Id>): Pick<Pattern, 'controls'> {
-  const left = (controls ?? [])
-    .map((one) => ({ ...one, voices: one.voices.filter((voice) => voices.has(voice)) }))
-    .filter((one) => one.voices.length);
-  return left.length ? { controls: left } : {};
 }
 
 function splitSlot(document: SongDocument, slot: Slot, id: Id, pieces: readonly Piece[]): Slot {

@@ -1,13 +1,15 @@
 import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, USUAL_ACCENT, type Hit, type HitFields, type Id, type Pattern } from '../song/records.ts';
+import { INHERITED_FIELDS } from '../song/inherited/table.ts';
+import { NO_EDITS, type Hit, type HitFields, type Id, type Pattern } from '../song/records.ts';
 import { differing } from './edit-hits.ts';
 import { followersOf } from './family.ts';
 import { freeHitId, overlay } from './hits.ts';
 import { matchHits } from './match.ts';
 import { ownIdsBelow, withRenamedHits } from './renamed-hits.ts';
-import { feelOf, gridOf, resolve, type ResolvedPattern } from './resolve.ts';
+import { saidOtherwise, saidOutright } from './inherit.ts';
+import { gridOf, resolve, type ResolvedPattern } from './resolve.ts';
 import { remembering } from './seen.ts';
 
 /**
@@ -33,26 +35,9 @@ export function makeIndependent(document: SongDocument, id: Id): Outcome {
     silenced: pattern.silenced.filter(kept),
     changed,
     ...(Object.keys(leftSeen).length ? { seen: leftSeen } : {}),
-    ...feelFieldsOf(resolved),
+    ...saidOutright(resolved),
   };
   return { label: `make ${pattern.name} independent`, put: [next], remove: [] };
-}
-
-/** What a pattern that follows nothing must say itself to sound as this one does. */
-export function feelFieldsOf(
-  resolved: ResolvedPattern,
-): Pick<Pattern, 'grids'> &
-  Partial<Pick<Pattern, 'meter' | 'swing' | 'accents' | 'accentAmount' | 'humanise' | 'controls'>> {
-  const { meter, swing, grids, accents, accentAmount, humanise, controls } = resolved;
-  return {
-    grids,
-    ...(meter ? { meter } : {}),
-    ...(swing ? { swing } : {}),
-    ...(accents.length ? { accents } : {}),
-    ...(accentAmount === USUAL_ACCENT ? {} : { accentAmount }),
-    ...(humanise ? { humanise } : {}),
-    ...(controls.length ? { controls } : {}),
-  };
 }
 
 /**
@@ -72,7 +57,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
   if (pattern.parent === parent) return null;
 
   const follower: Pattern = {
-    ...omit(pattern, 'seen', 'window', 'meter', 'swing', 'humanise', 'accents', 'accentAmount', 'controls'),
+    ...omit(pattern, 'seen', 'window', ...INHERITED_FIELDS),
     ...NO_EDITS,
     parent,
     shapes: [],
@@ -83,10 +68,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
   const { edits, names } = editsFor(before, plain, ownIdsBelow(document, id));
   const known = new Set(before.hits.map((hit) => hit.id));
   const appeared = plain.followed.map((hit) => hit.id).filter((hit) => !known.has(hit));
-  const next = remembering(
-    { ...follower, ...edits, ...pinned(document, before, bareDocument, plain) },
-    plain.followed,
-  );
+  const next = remembering({ ...follower, ...edits, ...pinned(document, before, plain) }, plain.followed);
   return {
     label: `follow ${target.name}`,
     put: [next, ...withRenamedHits(document, id, names, new Set(appeared))],
@@ -128,26 +110,15 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
   return { edits: { own, changed, silenced: [...silenced] }, names };
 }
 
-/** The feel of before, where the new parent's is another. */
-function pinned(
-  document: SongDocument,
-  before: ResolvedPattern,
-  bareDocument: SongDocument,
-  plain: ResolvedPattern,
-): Partial<Pattern> {
-  const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
-  const [was, is] = [feelOf(document, before), feelOf(bareDocument, plain)];
-  const voices = indexOf(document).voicesOf(before.pattern.part);
-  const grids = voices.filter((voice) => gridOf(before, voice) !== gridOf(plain, voice));
-  const humanise = before.humanise ?? { ms: 0, velocity: 0, seed: 0 };
+/** What was inherited before, where the new parent's is another. */
+function pinned(document: SongDocument, before: ResolvedPattern, plain: ResolvedPattern): Partial<Pattern> {
+  const { song, voicesOf } = indexOf(document);
+  const grids = voicesOf(before.pattern.part).filter(
+    (voice) => gridOf(before, voice) !== gridOf(plain, voice),
+  );
   return {
+    ...saidOtherwise(song, before, plain),
     grids: Object.fromEntries(grids.map((voice) => [voice.id, gridOf(before, voice)])),
-    ...(same(was.meter, is.meter) ? {} : { meter: was.meter }),
-    ...(same(was.swing, is.swing) ? {} : { swing: was.swing }),
-    ...(same(before.accents, plain.accents) ? {} : { accents: before.accents }),
-    ...(before.accentAmount === plain.accentAmount ? {} : { accentAmount: before.accentAmount }),
-    ...(same(before.humanise, plain.humanise) ? {} : { humanise }),
-    ...(same(before.controls, plain.controls) ? {} : { controls: before.controls }),
   };
 }
 

@@ -1,37 +1,23 @@
 import type { Feel } from '../feel/place.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { LIMITS } from '../song/limits.ts';
-import {
-  USUAL_ACCENT,
-  type Accent,
-  type Control,
-  type Humanise,
-  type Id,
-  type Pattern,
-  type Swing,
-} from '../song/records.ts';
+import type { InheritedValues } from '../song/inherited/table.ts';
+import type { Id, Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { overlay, soundingHits, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
+import { inheritedValues } from './inherit.ts';
 import { applyShape } from './shape/data.ts';
 import type { ShapeContext } from './shape/rule.ts';
 
 /** A pattern with all that it follows worked out. */
-export interface ResolvedPattern {
+export interface ResolvedPattern extends InheritedValues {
   readonly pattern: Pattern;
   /** By place; silenced hits are among them, marked so. */
   readonly hits: readonly ResolvedHit[];
   /** What came from the parent, after shapes and before the pattern's own edits. */
   readonly followed: readonly FollowedHit[];
-  /** The meter and swing that the family sets, if any does; else the song's count. */
-  readonly meter: Meter | undefined;
-  readonly swing: Swing | undefined;
-  readonly grids: Readonly<Record<Id, Grid>>;
-  readonly accents: readonly Accent[];
-  readonly accentAmount: number;
-  readonly humanise: Humanise | undefined;
-  readonly controls: readonly Control[];
   readonly loose: readonly LooseEdit[];
   /** Hits that were worked out to get here, counted once for each rule. */
   readonly work: number;
@@ -44,8 +30,6 @@ interface Cached {
   readonly songMeter: Meter;
   readonly resolved: ResolvedPattern;
 }
-
-const NONE: readonly Control[] = Object.freeze([]);
 
 /** How many results are kept of each pattern: those of the song, of it as it was, and of it as a tool would make it. */
 const KEPT = 3;
@@ -80,35 +64,31 @@ function resolveOne(pattern: Pattern, parent: ResolvedPattern | null, songMeter:
 }
 
 function workOut(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
-  const meter = pattern.meter ?? parent?.meter;
-  const from = parent ? windowStart(pattern, parent.pattern) : 0;
-  const unrolled = parent ? unroll(soundingOf(parent), parent.pattern.length, from, pattern.length) : [];
-  const shaped = shapedWithinLimits(unrolled, pattern, { meter: meter ?? songMeter, length: pattern.length });
-  const { followed } = shaped;
+  const stretch = parent
+    ? { from: windowStart(pattern, parent.pattern), length: pattern.length, period: parent.pattern.length }
+    : { from: 0, length: pattern.length, period: pattern.length };
+  const values = inheritedValues(pattern, parent, stretch);
+  const unrolled = parent ? unroll(soundingOf(parent), stretch.period, stretch.from, stretch.length) : [];
+  const context = { meter: values.meter ?? songMeter, length: pattern.length };
+  const { followed, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
   const { hits, loose } = overlay(followed, pattern, pattern.length);
-  const accents = pattern.accents ?? (parent ? followedAccents(parent, from, pattern.length) : []);
-  const controls = pattern.controls ?? (parent ? followedControls(parent, from, pattern.length) : NONE);
   const over =
-    shaped.isOver || hits.length > LIMITS.hits
+    isOver || hits.length > LIMITS.hits
       ? 'hits'
-      : accents.length > LIMITS.accents
+      : values.accents.length > LIMITS.accents
         ? 'accents'
-        : controls.length > LIMITS.controls
+        : values.controls.length > LIMITS.controls
           ? 'controls'
           : null;
   return Object.freeze({
+    ...values,
+    accents: atMost(values.accents, LIMITS.accents),
+    controls: atMost(values.controls, LIMITS.controls),
     pattern,
     hits: Object.freeze(hits),
     followed,
-    meter,
-    swing: pattern.swing ?? parent?.swing,
-    grids: { ...parent?.grids, ...pattern.grids },
-    accents: atMost(accents, LIMITS.accents),
-    accentAmount: pattern.accentAmount ?? parent?.accentAmount ?? USUAL_ACCENT,
-    humanise: pattern.humanise ?? parent?.humanise,
-    controls: atMost(controls, LIMITS.controls),
     loose,
-    work: shaped.work + hits.length,
+    work: work + hits.length,
     over,
   });
 }
@@ -147,37 +127,6 @@ export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
 /** What sounds of a pattern when it is repeated or cut to `length` ticks, as a slot of that length would play it. */
 export function soundingOver(resolved: ResolvedPattern, length: number): readonly FollowedHit[] {
   return unroll(soundingOf(resolved), resolved.pattern.length, 0, length, LIMITS.layerHits);
-}
-
-function followedAccents(parent: ResolvedPattern, from: number, length: number): readonly Accent[] {
-  const period = parent.pattern.length;
-  const out: Accent[] = [];
-  const inside = parent.accents.filter((accent) => accent.at < period);
-  for (let offset = 0; inside.length && offset < from + length; offset += period)
-    for (const accent of inside) {
-      const at = accent.at + offset - from;
-      if (at >= 0 && at < length) out.push({ ...accent, at });
-      if (out.length > LIMITS.accents) return out;
-    }
-  return out;
-}
-
-/** The parent's controls in the stretch that is followed, each with its curve whole, also where it began before. */
-function followedControls(parent: ResolvedPattern, from: number, length: number): readonly Control[] {
-  if (!parent.controls.length) return NONE;
-  const period = parent.pattern.length;
-  const out: Control[] = [];
-  for (let offset = -from; offset < length; offset += period) {
-    const before = out.length;
-    for (const control of parent.controls) {
-      const moved = { ...control, from: control.from + offset, to: control.to + offset };
-      if (offset + period > 0 && moved.from < length) out.push(moved);
-      if (out.length > LIMITS.controls) return out;
-    }
-    // They only move further off with each repeat.
-    if (out.length === before) break;
-  }
-  return out;
 }
 
 /** Where in its parent a follower starts: at the end for fills and endings, at the start for others. */

@@ -1,19 +1,21 @@
 import { z } from 'zod';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ChangeSet } from '../song/changes.ts';
-import { controlSchema } from '../song/curves.ts';
 import { InvalidSongError } from '../song/errors.ts';
+import { accentsSchema } from '../song/inherited/accents.ts';
+import { controlsSchema } from '../song/inherited/controls.ts';
+import { gridsSchema } from '../song/inherited/grids.ts';
+import { humaniseSchema } from '../song/inherited/humanise.ts';
+import { meterSchema } from '../song/inherited/meter.ts';
+import { swingSchema } from '../song/inherited/swing.ts';
+import { eachInherited, inheritance, INHERITED, INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { TONICS, tonicPitchClass } from '../song/key.ts';
-import { LIMITS } from '../song/limits.ts';
+import { omit } from '../song/omit.ts';
 import { isChange } from '../song/outcome.ts';
 import {
-  accentsSchema,
   familySchema,
-  gridSchema,
   hitSchema,
   LONGEST_PATTERN,
-  meterSchema,
-  swingSchema,
   type Deep,
   type Hit,
   type Id,
@@ -23,6 +25,7 @@ import { hitIdSchema, idSchema, nameSchema } from '../song/text.ts';
 import { modulo } from '../time/ticks.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
+import { saidOutright, valuesForVoices } from './inherit.ts';
 import { resolve } from './resolve.ts';
 
 /** A pattern by itself, with what is needed to play it in any song: its hits, and the voices that they belong to. */
@@ -43,10 +46,12 @@ export const shelfPatternSchema = z.strictObject({
     .min(1)
     .max(64),
   hits: z.record(hitIdSchema, hitSchema),
-  grids: z.record(idSchema, gridSchema),
+  grids: gridsSchema,
   accents: accentsSchema,
-  /** What moves while it plays; absent for nothing. */
-  controls: z.array(controlSchema).max(LIMITS.controls).optional(),
+  /** The rest of what a pattern says for its family; absent where it is at rest. */
+  accentAmount: INHERITED.accentAmount.schema.optional(),
+  humanise: humaniseSchema.optional(),
+  controls: controlsSchema.optional(),
 });
 
 export type ShelfPattern = Deep<z.infer<typeof shelfPatternSchema>>;
@@ -65,13 +70,21 @@ export function readShelfPattern(input: unknown): ShelfPattern {
     );
   const { data } = read;
   const known = new Set(data.voices.map((voice) => voice.id));
-  const strays = data.controls?.flatMap(({ voices }) => voices.filter((voice) => !known.has(voice))) ?? [];
   const problems = Object.entries(data.hits).flatMap(([id, hit]) => {
     if (!known.has(hit.voice))
       return [{ path: `hits.${id}.voice`, message: `no voice has the id ${hit.voice}` }];
     return hit.at >= data.length ? [{ path: `hits.${id}.at`, message: 'must lie within the length' }] : [];
   });
-  for (const voice of strays) problems.push({ path: 'controls', message: `no voice has the id ${voice}` });
+  for (const field of INHERITED_FIELDS) {
+    const said = data[field];
+    const strays =
+      said === undefined
+        ? []
+        : inheritance(field)
+            .voices(said)
+            .filter((voice) => !known.has(voice));
+    for (const voice of strays) problems.push({ path: field, message: `no voice has the id ${voice}` });
+  }
   if (Object.keys(data.hits).length > MOST_HITS)
     problems.push({ path: 'hits', message: `must be at most ${MOST_HITS}` });
   if (problems.length) throw new InvalidSongError(problems.slice(0, 50));
@@ -81,12 +94,18 @@ export function readShelfPattern(input: unknown): ShelfPattern {
 /** A pattern as it sounds, ready for the shelf; what it follows is worked in. */
 export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {
   const index = indexOf(document);
-  const { pattern, hits, meter, swing, accents, grids, controls } = resolve(document, id);
+  const resolved = resolve(document, id);
+  const { pattern, hits, meter, swing } = resolved;
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
   const used = new Set(sounding.map((hit) => hit.voice));
   const voices = index.voicesOf(pattern.part);
   const kept = voices.filter((voice) => used.has(voice.id));
+  const shown = kept.length ? kept : voices.slice(0, 1);
+  const isKept = new Set(shown.map((voice) => voice.id));
+  const said = saidOutright(valuesForVoices(resolved, (voice) => (isKept.has(voice) ? voice : undefined)));
   return {
+    accents: [],
+    ...said,
     name: pattern.name,
     type: index.part(pattern.part)?.type ?? 'drums',
     length: pattern.length,
@@ -94,30 +113,9 @@ export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {
     swing: swing ?? index.song.swing,
     tonic: index.song.key.tonic,
     tempo: index.song.tempo,
-    voices: (kept.length ? kept : voices.slice(0, 1)).map(({ id: voice, name, family, note }) => ({
-      id: voice,
-      name,
-      family,
-      note,
-    })),
+    voices: shown.map(({ id: voice, name, family, note }) => ({ id: voice, name, family, note })),
     hits: Object.fromEntries(sounding.map(({ id: hitId, origin: _, ...hit }) => [hitId, hit])),
-    grids: Object.fromEntries(
-      kept.flatMap((voice) => (grids[voice.id] ? [[voice.id, grids[voice.id] ?? voice.grid]] : [])),
-    ),
-    accents,
-    ...(controls.length ? { controls } : {}),
   };
-}
-
-/** The controls of an item for the voices that it is played on. */
-function controlsOn(
-  { controls = [] }: ShelfPattern,
-  match: (voice: Id) => Id | undefined,
-): Pick<Pattern, 'controls'> {
-  const moved = controls
-    .map((one) => ({ ...one, voices: one.voices.flatMap((voice) => match(voice) ?? []) }))
-    .filter((one) => one.voices.length);
-  return moved.length ? { controls: moved } : {};
 }
 
 export interface TakenFromShelf {
@@ -155,24 +153,17 @@ export function fromShelf(
     const move = item.type === 'notes' ? toTonic + written.note - voice.note : 0;
     own[hitId] = { ...hit, voice: voice.id, pitch: Math.min(60, Math.max(-60, hit.pitch + move)) };
   }
-  const grids = Object.fromEntries(
-    Object.entries(item.grids).flatMap(([voice, grid]) => {
-      const match = matches.get(voice);
-      return match ? [[match.id, grid] as const] : [];
-    }),
-  );
   const made = newPattern(document, { part: part.id, id, name, length: item.length });
   const [base] = isChange(made) ? made.put : [];
   if (base?.kind !== 'pattern') return null;
   const { song } = index;
+  const values = eachInherited((field) => item[field] ?? inheritance(field).rest);
+  const said = saidOutright(valuesForVoices(values, (voice) => matches.get(voice)?.id));
+  const isSongs = (field: 'meter' | 'swing') => JSON.stringify(item[field]) === JSON.stringify(song[field]);
   const pattern: Pattern = {
     ...base,
     own,
-    grids,
-    ...(item.accents.length ? { accents: item.accents } : {}),
-    ...controlsOn(item, (voice) => matches.get(voice)?.id),
-    ...(JSON.stringify(item.meter) === JSON.stringify(song.meter) ? {} : { meter: item.meter }),
-    ...(JSON.stringify(item.swing) === JSON.stringify(song.swing) ? {} : { swing: item.swing }),
+    ...omit(said, ...(['meter', 'swing'] as const).filter(isSongs)),
   };
   return {
     change: { label: `take ${item.name} from the shelf`, put: [pattern], remove: [] },

@@ -1,5 +1,6 @@
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
+import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
 import { LIMITS, tooMany } from './limits.ts';
 import type { Edits, Id, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
 
@@ -106,9 +107,12 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
   checkEdits(pattern, part, id, lookUp, report);
   for (const [hit, { voice }] of Object.entries(pattern.seen ?? {}))
     checkVoices([voice], part, `${id}.seen.${hit}.voice`, lookUp, report);
-  checkVoices(Object.keys(pattern.grids), part, `${id}.grids`, lookUp, report);
-  pattern.controls?.forEach(({ voices, from, to }, i) => {
-    checkVoices(voices, part, `${id}.controls.${i}.voices`, lookUp, report);
+  for (const field of INHERITED_FIELDS) {
+    const said = pattern[field];
+    if (said !== undefined)
+      checkVoices(inheritance(field).voices(said), part, `${id}.${field}`, lookUp, report);
+  }
+  pattern.controls?.forEach(({ from, to }, i) => {
     if (from >= to) report(`${id}.controls.${i}`, `must end after ${from}, not at ${to}`);
   });
 }

@@ -1,22 +1,31 @@
 import { z } from 'zod';
-import { GRIDS } from '../time/grid.ts';
 import { buildRecipeSchema } from './builds.ts';
-import { controlSchema, type controllerCurveSchema } from './curves.ts';
+import type { controllerCurveSchema } from './curves.ts';
+import type { Deep } from './deep.ts';
+import { accentsSchema } from './inherited/accents.ts';
+import { controlsSchema } from './inherited/controls.ts';
+import { gridSchema, gridsSchema } from './inherited/grids.ts';
+import { humaniseSchema } from './inherited/humanise.ts';
+import { meterSchema } from './inherited/meter.ts';
+import { swingSchema } from './inherited/swing.ts';
+import { INHERITED } from './inherited/table.ts';
 import { LIMITS } from './limits.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
 import { fillRecipeSchema } from './recipes.ts';
 import { shapeSchema } from './shapes.ts';
 import { hitIdSchema, idSchema, nameSchema, nameSchemaOf } from './text.ts';
 
-export type Id = string;
+export type { Deep } from './deep.ts';
+export { LARGEST_ACCENT, type Accent } from './inherited/accents.ts';
+export { USUAL_ACCENT } from './inherited/accent-amount.ts';
+export type { Control } from './inherited/controls.ts';
+export type { Humanise } from './inherited/humanise.ts';
+export type { Swing } from './inherited/swing.ts';
+export type { Id } from './text.ts';
 
 /** The longest pattern, 16 bars of 4/4, and the longest slot, 64 bars, in ticks. */
 export const LONGEST_PATTERN = 16 * 3840;
 export const LONGEST_SLOT = 64 * 3840;
-
-/** The most by which an accent can raise a velocity, and what it does unless a pattern says otherwise. */
-export const LARGEST_ACCENT = 64;
-export const USUAL_ACCENT = 20;
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = z.literal([...FAMILIES]);
@@ -25,22 +34,6 @@ export const SECTION_ROLES = ['intro', 'verse', 'build-up', 'chorus', 'break', '
 
 const percent = z.number().min(0).max(100);
 const offsetMs = z.number().min(-100).max(100);
-export const gridSchema = z.literal([...GRIDS]);
-
-export const meterSchema = z
-  .strictObject({
-    beats: z.int().min(1).max(32),
-    unit: z.literal([2, 4, 8, 16]),
-    groups: z.array(z.int().min(1)).min(1).max(32),
-  })
-  .refine((meter) => meter.groups.reduce((sum, n) => sum + n, 0) === meter.beats, {
-    path: ['groups'],
-    message: 'must add up to the beats of a bar',
-  });
-
-/** Swing from 50 (straight) to 75 percent on pairs of 8ths or 16ths. */
-export const swingSchema = z.strictObject({ amount: z.number().min(50).max(75), unit: z.literal([8, 16]) });
-
 /**
  * Several strokes in place of one, spread evenly over `span` ticks: `hits` of them, or one at each step of `grid`.
  * The hit's own velocity and pitch are the first stroke's; `velocity` and `pitch` (semitones above the voice's note) the
@@ -153,10 +146,6 @@ const voiceSchema = z.strictObject({
   order: z.number(),
 });
 
-export const accentsSchema = z
-  .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
-  .max(LIMITS.accents);
-
 const patternSchema = z.strictObject({
   id: idSchema,
   kind: z.literal('pattern'),
@@ -165,8 +154,6 @@ const patternSchema = z.strictObject({
   role: z.literal([...PATTERN_ROLES]),
   length: z.int().min(1).max(LONGEST_PATTERN),
   order: z.number(),
-  meter: meterSchema.optional(),
-  swing: swingSchema.optional(),
   parent: idSchema.optional(),
   window: z.strictObject({ from: z.int().min(0) }).optional(),
   shapes: z.array(shapeSchema).max(32),
@@ -175,22 +162,13 @@ const patternSchema = z.strictObject({
   seen: z.record(hitIdSchema, hitSchema).optional(),
   /** A word of the musician's own, to find the pattern by. */
   label: nameSchemaOf(24).optional(),
-  grids: z.record(idSchema, gridSchema),
-  /** Places in ticks whose hits are raised; absent means that the parent's are followed. */
+  grids: gridsSchema,
+  meter: meterSchema.optional(),
+  swing: swingSchema.optional(),
   accents: accentsSchema.optional(),
-  accentAmount: z.int().min(0).max(LARGEST_ACCENT).optional(),
-  /**
-   * Spreads of timing (ms) and velocity about what is written, drawn anew for every occurrence; followed like accents.
-   */
-  humanise: z
-    .strictObject({
-      ms: z.number().min(0).max(40),
-      velocity: z.number().min(0).max(40),
-      seed: z.int().min(0).max(0xffffffff),
-    })
-    .optional(),
-  /** What moves while it plays: pitch, filter and level; absent means that the parent's are followed. */
-  controls: z.array(controlSchema).max(LIMITS.controls).optional(),
+  accentAmount: INHERITED.accentAmount.schema.optional(),
+  humanise: humaniseSchema.optional(),
+  controls: controlsSchema.optional(),
   /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
   madeBy: fillRecipeSchema
     .partial()
@@ -264,33 +242,26 @@ export const recordSchema = z.discriminatedUnion('kind', [
   referenceSchema,
 ]);
 
-/** A value of which nothing can be written. */
-export type Deep<T> = T extends object ? { readonly [K in keyof T]: Deep<T[K]> } : T;
-
 export type Family = (typeof FAMILIES)[number];
 export type Hit = Deep<z.infer<typeof hitSchema>>;
 export type HitFields = Partial<Hit>;
-export type Swing = Deep<z.infer<typeof swingSchema>>;
 export type Roll = Deep<z.infer<typeof rollSchema>>;
 export type Flam = Deep<z.infer<typeof flamSchema>>;
 export type Shape = Deep<z.infer<typeof shapeSchema>>;
 export type FillRecipe = Deep<z.infer<typeof fillRecipeSchema>>;
 export type BuildRecipe = Deep<z.infer<typeof buildRecipeSchema>>;
 export type Curve = Deep<z.infer<typeof controllerCurveSchema>>;
-export type Control = Deep<z.infer<typeof controlSchema>>;
 export type Song = Deep<z.infer<typeof songSchema>>;
 export type Occurrence = Song['form'][number];
 export type Part = Deep<z.infer<typeof partSchema>>;
 export type Voice = Deep<z.infer<typeof voiceSchema>>;
 export type Pattern = Deep<z.infer<typeof patternSchema>>;
-export type Accent = NonNullable<Pattern['accents']>[number];
 export type Layer = Deep<z.infer<typeof layerSchema>>;
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
 export type Section = Deep<z.infer<typeof sectionSchema>>;
 export type Slot = Section['slots'][number];
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Deep<z.infer<typeof referenceSchema>>;
-export type Humanise = NonNullable<Pattern['humanise']>;
 export type SongRecord = Song | Part | Voice | Pattern | Section | Reference;
 export type SectionRole = Section['role'];
 export type PatternRole = Pattern['role'];

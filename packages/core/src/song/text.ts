@@ -1,5 +1,7 @@
 import { z } from 'zod';
 
+export type Id = string;
+
 /** Ids of records, slots and occurrences: letters, digits, - and _, at most 64. Names that objects carry are refused. */
 export const idSchema = z
   .string()

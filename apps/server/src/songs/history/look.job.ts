@@ -1,11 +1,4 @@
-import {
-  bringUpRecords,
-  changeBetween,
-  isOlderFormat,
-  type Id,
-  type SongRecord,
-  type Stored,
-} from '@plucky/core';
+import { bringUpRecords, changeBetween, isOlderFormat, type Id, type SongRecord } from '@plucky/core';
 import { JobRefused, type Work } from '../../jobs/work.ts';
 import { inSnapshot, storedChanges, storedSong } from './stored-song.ts';
 import { undone } from './undo.ts';

@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import type { Deep } from '../deep.ts';
+import { LIMITS } from '../limits.ts';
+import { plainInheritance, type FollowedStretch } from './inheritance.ts';
+
+/** The most by which an accent can raise a velocity. */
+export const LARGEST_ACCENT = 64;
+
+export const accentsSchema = z
+  .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
+  .max(LIMITS.accents);
+
+export type Accent = Deep<z.infer<typeof accentsSchema>>[number];
+
+/** Places in ticks whose hits are raised. */
+export const inheritedAccents = plainInheritance<readonly Accent[]>({
+  schema: accentsSchema,
+  rest: Object.freeze([]),
+  off: [],
+  followed: followedAccents,
+});
+
+function followedAccents(
+  accents: readonly Accent[],
+  { from, length, period }: FollowedStretch,
+): readonly Accent[] {
+  const out: Accent[] = [];
+  const inside = accents.filter((accent) => accent.at < period);
+  for (let offset = 0; inside.length && offset < from + length; offset += period)
+    for (const accent of inside) {
+      const at = accent.at + offset - from;
+      if (at >= 0 && at < length) out.push({ ...accent, at });
+      if (out.length > LIMITS.accents) return out;
+    }
+  return out;
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { controlSchema } from '../curves.ts';
+import type { Deep } from '../deep.ts';
+import { LIMITS } from '../limits.ts';
+import { plainInheritance, type FollowedStretch } from './inheritance.ts';
+
+export const controlsSchema = z.array(controlSchema).max(LIMITS.controls);
+
+export type Control = Deep<z.infer<typeof controlSchema>>;
+
+const NONE: readonly Control[] = Object.freeze([]);
+
+/** What moves while a pattern plays: pitch, filter and level. */
+export const inheritedControls = plainInheritance<readonly Control[]>({
+  schema: controlsSchema,
+  rest: NONE,
+  off: [],
+  followed: followedControls,
+  voices: (said) => said.flatMap(({ voices }) => voices),
+  forVoices: (controls, name) =>
+    controls
+      .map((one) => ({ ...one, voices: one.voices.flatMap((voice) => name(voice) ?? []) }))
+      .filter((one) => one.voices.length),
+});
+
+/** Each with its curve whole, also where it began before the stretch. */
+function followedControls(
+  controls: readonly Control[],
+  { from, length, period }: FollowedStretch,
+): readonly Control[] {
+  if (!controls.length) return NONE;
+  const out: Control[] = [];
+  for (let offset = -from; offset < length; offset += period) {
+    const before = out.length;
+    for (const control of controls) {
+      const moved = { ...control, from: control.from + offset, to: control.to + offset };
+      if (offset + period > 0 && moved.from < length) out.push(moved);
+      if (out.length > LIMITS.controls) return out;
+    }
+    // They only move further off with each repeat.
+    if (out.length === before) break;
+  }
+  return out;
+}

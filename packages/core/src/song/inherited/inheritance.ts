@@ -1,0 +1,40 @@
+import type { z } from 'zod';
+import type { Id } from '../text.ts';
+
+/** The stretch of a parent that is followed, in ticks: `length` from `from` on, the parent repeated every `period`. */
+export interface FollowedStretch {
+  readonly from: number;
+  readonly length: number;
+  readonly period: number;
+}
+
+/** One thing that a pattern says for its family until a follower says otherwise. `Said` is what a pattern itself holds. */
+export interface Inheritance<T, Said = NonNullable<T>> {
+  readonly schema: z.ZodType<Said>;
+  /** What holds where nobody in the family says anything. */
+  readonly rest: T;
+  /** What a follower says to have none of it where its parent has some. */
+  readonly off: Said | null;
+  /** The parent's, as a follower of this stretch has it. */
+  readonly followed: (value: T, stretch: FollowedStretch) => T;
+  /** What holds where a follower says something. */
+  readonly joined: (followed: T, said: Said) => T;
+  /** The rows that it names. */
+  readonly voices: (said: Said) => readonly Id[];
+  /** What of it is about these rows, each named anew by `name`; one without a new name is left out. */
+  readonly forVoices: (value: T, name: (voice: Id) => Id | undefined) => T;
+}
+
+/** Something that names no place and no row: it is followed as it stands. */
+export function plainInheritance<T>(
+  fields: Pick<Inheritance<T>, 'schema' | 'rest'> & Partial<Inheritance<T>>,
+): Inheritance<T> {
+  return {
+    off: null,
+    followed: (value) => value,
+    joined: (_, said) => said,
+    voices: () => [],
+    forVoices: (value) => value,
+    ...fields,
+  };
+}

@@ -1,0 +1,46 @@
+import { inheritedAccentAmount } from './accent-amount.ts';
+import { inheritedAccents } from './accents.ts';
+import { inheritedControls } from './controls.ts';
+import { inheritedGrids } from './grids.ts';
+import { inheritedHumanise } from './humanise.ts';
+import type { Inheritance } from './inheritance.ts';
+import { inheritedMeter } from './meter.ts';
+import { inheritedSwing } from './swing.ts';
+
+/** All that a pattern says for its family, by the field that says it. */
+export const INHERITED = {
+  meter: inheritedMeter,
+  swing: inheritedSwing,
+  grids: inheritedGrids,
+  accents: inheritedAccents,
+  accentAmount: inheritedAccentAmount,
+  humanise: inheritedHumanise,
+  controls: inheritedControls,
+};
+
+export type InheritedField = keyof typeof INHERITED;
+
+/** What holds for a pattern of each of them. */
+export type InheritedValues = {
+  readonly [F in InheritedField]: (typeof INHERITED)[F] extends Inheritance<infer T> ? T : never;
+};
+
+/** What a pattern itself says of them. */
+export type InheritedSaid = { readonly [F in InheritedField]?: NonNullable<InheritedValues[F]> };
+
+export const INHERITED_FIELDS = Object.keys(INHERITED) as InheritedField[];
+
+type AnyValue = InheritedValues[InheritedField];
+type AnySaid = NonNullable<AnyValue>;
+
+/** One entry of the table for code that goes through all of them, field by field; the compiler cannot see the pairing. */
+export function inheritance(field: InheritedField): Inheritance<AnyValue, AnySaid> {
+  return INHERITED[field] as unknown as Inheritance<AnyValue, AnySaid>;
+}
+
+/** A value for each field, by a function of the field. */
+export function eachInherited(valueOf: (field: InheritedField) => AnyValue): InheritedValues {
+  return Object.fromEntries(
+    INHERITED_FIELDS.map((field) => [field, valueOf(field)]),
+  ) as unknown as InheritedValues;
+}
