@@ -1,6 +1,5 @@
 import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { SnackbarProvider } from 'notistack';
 import { useMemo } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { GrooveRoom } from '../rooms/groove/GrooveRoom.tsx';
@@ -8,6 +7,7 @@ import { HandOffRoom } from '../rooms/hand-off/HandOffRoom.tsx';
 import { FillsRoom } from '../rooms/fills/FillsRoom.tsx';
 import { SheetRoom } from '../rooms/sheet/SheetRoom.tsx';
 import { SongsRoom } from '../rooms/songs/SongsRoom.tsx';
+import { Notices } from '../ui/Notices.tsx';
 import { makeTheme } from '../ui/theme.ts';
 import { useMode } from './mode.ts';
 import { NotFound } from './NotFound.tsx';
@@ -38,13 +38,9 @@ export function App() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <SnackbarProvider
-          maxSnack={3}
-          autoHideDuration={5000}
-          anchorOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        >
+        <Notices>
           <RouterProvider router={router} />
-        </SnackbarProvider>
+        </Notices>
       </QueryClientProvider>
     </ThemeProvider>
   );

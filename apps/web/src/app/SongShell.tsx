@@ -52,6 +52,18 @@ function OpenSong({ songId, contents }: { songId: string; contents: SongContents
     const first = parts.flatMap((part) => patternsOf(part.id))[0];
     if (first && useSession.getState().pattern === null) choosePattern(first.id);
   }, [songId, store]);
+  useEffect(
+    () =>
+      store.subscribe(({ document }) => {
+        const { parts, patternsOf, pattern } = indexOf(document);
+        const open = useSession.getState().pattern;
+        if (open === null || pattern(open)) return;
+        // An undo has taken away what was open: list, rows and transport go on with the first one together.
+        const first = parts.flatMap((part) => patternsOf(part.id))[0];
+        if (first) choosePattern(first.id);
+      }),
+    [store],
+  );
   useEffect(() => {
     const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
     title();

@@ -137,3 +137,18 @@ test('edits that an older program left in this browser are brought up, and those
   expect(indexOf(kept.getState().document).song.name).toBe('Mine');
   expect(localStorage.getItem('plucky-verse.unsaved.new')).toBe(newer);
 });
+
+test('the browser keeps an edit at once, the steps of a drag now and then, and the last when the page is left', async () => {
+  const key = 'plucky-verse.unsaved.s';
+  const written = jest.spyOn(Storage.prototype, 'setItem');
+  for (let i = 0; i < 30; i++) addAt(store, `h${i}`, i * 10);
+  expect(written).toHaveBeenCalledTimes(1);
+  await jest.advanceTimersByTimeAsync(200);
+  expect(written).toHaveBeenCalledTimes(2);
+  expect(localStorage.getItem(key)).toContain('h29');
+  addAt(store, 'late', 900);
+  addAt(store, 'later', 910);
+  window.dispatchEvent(new Event('pagehide'));
+  expect(localStorage.getItem(key)).toContain('later');
+  written.mockRestore();
+});

@@ -6,6 +6,8 @@ import type { DocumentStore } from './store.ts';
 /** How long after an edit it is saved, and how long after a failure it is tried again, in ms. */
 const DELAY = 400;
 const RETRY = 3000;
+/** How often this browser keeps what is edited, in ms. */
+const KEEP_EVERY = 150;
 
 /** The most characters of a change's label. */
 const LONGEST_LABEL = 120;
@@ -18,6 +20,8 @@ type Send = typeof api.change;
  */
 export function startAutosave(store: DocumentStore, send: Send = api.change): () => void {
   let timer: ReturnType<typeof setTimeout> | undefined;
+  let keeping: ReturnType<typeof setTimeout> | undefined;
+  let kept = store.getState().saved;
   let running = false;
   let stopped = false;
 
@@ -57,10 +61,27 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
     }
   }
 
+  // Not at each step of a drag: writing to the browser's storage holds the page up.
+  const keepSoon = () => {
+    if (keeping) return;
+    keep();
+    keeping = setTimeout(keep, KEEP_EVERY);
+  };
+  const keep = () => {
+    clearTimeout(keeping);
+    keeping = undefined;
+    const state = store.getState();
+    if (state.document !== state.saved && state.document !== kept)
+      store.setState({ isKept: remember(state) });
+    kept = state.document;
+  };
+  // A page that is left keeps at once what it has not kept yet.
+  window.addEventListener('pagehide', keep);
+
   const unsubscribe = store.subscribe((state, before) => {
     if (state.document === before.document) return;
     if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
-    store.setState({ isKept: remember(state) });
+    keepSoon();
     schedule(DELAY);
   });
   if (store.getState().document !== store.getState().saved) schedule(0);
@@ -68,6 +89,8 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
     stopped = true;
     unsubscribe();
     clearTimeout(timer);
+    keep();
+    window.removeEventListener('pagehide', keep);
     void save();
   };
 }

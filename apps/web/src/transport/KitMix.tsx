@@ -1,12 +1,12 @@
-import { Box, Button, Popover, Slider, Typography } from '@mui/material';
+import { Box, Button, Popover, Typography } from '@mui/material';
 import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
 import { useEffect, useRef, useState } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useEdit, useSong } from '../document/context.tsx';
 import { Listening } from '../ui/Listening.tsx';
 import { Amount, Choice, Heading } from '../ui/parts.tsx';
+import { SteadySlider } from '../ui/SteadySlider.tsx';
 import { color, familyColor } from '../ui/tokens.ts';
-import { useGesture } from '../ui/useGesture.ts';
 import { useIsPlaying } from './useTransport.ts';
 
 /** Name, meter, level, pan, mute and solo. */
@@ -91,9 +91,8 @@ function PartMix({ part }: { part: Part }) {
 
 function VoiceMix({ voice }: { voice: Voice }) {
   const edit = useEdit();
-  const gesture = useGesture();
-  const set = (fields: Partial<Voice>, label: string) =>
-    edit((now) => editVoices(now, [voice.id], () => fields, label), gesture.name());
+  const set = (fields: Partial<Voice>, label: string, gesture: string) =>
+    edit((now) => editVoices(now, [voice.id], () => fields, label), gesture);
   return (
     <Box
       sx={{
@@ -108,23 +107,21 @@ function VoiceMix({ voice }: { voice: Voice }) {
         {voice.name}
       </Typography>
       <Meter voice={voice} />
-      <Slider
+      <SteadySlider
         aria-label={`Level of ${voice.name}`}
         value={voice.level}
         min={0}
         max={100}
-        onChange={(_, level) => set({ level }, 'level')}
-        onChangeCommitted={gesture.done}
+        onChange={(level, gesture) => set({ level }, 'level', gesture)}
       />
-      <Slider
+      <SteadySlider
         aria-label={`Pan of ${voice.name}`}
         value={voice.pan}
         min={-100}
         max={100}
         track={false}
         marks={[{ value: 0 }]}
-        onChange={(_, pan) => set({ pan: Math.abs(pan) < 6 ? 0 : pan }, 'pan')}
-        onChangeCommitted={gesture.done}
+        onChange={(pan, gesture) => set({ pan: Math.abs(pan) < 6 ? 0 : pan }, 'pan', gesture)}
       />
       <Box sx={{ display: 'flex', gap: 0.4 }}>
         <Listening voice={voice} />

@@ -22,6 +22,30 @@ test('a slider is named, says its value in words, and each press of a key is a g
   expect(new Set(gestures).size).toBe(2);
 });
 
+test('keys that follow one another quickly all count, although the page shows none of them yet, and are one gesture', () => {
+  jest.useFakeTimers();
+  const steps: [number, string][] = [];
+  render(
+    <Amount
+      label="Velocity"
+      value={90}
+      min={1}
+      max={127}
+      text="90"
+      onChange={(value, gesture) => steps.push([value, gesture])}
+    />,
+  );
+  const slider = screen.getByRole('slider', { name: 'Velocity' });
+  for (let i = 0; i < 20; i++) fireEvent.keyDown(slider, { key: 'ArrowUp' });
+  expect(steps.map(([value]) => value)).toEqual(Array.from({ length: 20 }, (_, i) => 91 + i));
+  expect(new Set(steps.map(([, gesture]) => gesture)).size).toBe(1);
+  jest.advanceTimersByTime(1000);
+  fireEvent.keyDown(slider, { key: 'End' });
+  expect(steps.at(-1)?.[0]).toBe(127);
+  expect(new Set(steps.map(([, gesture]) => gesture)).size).toBe(2);
+  jest.useRealTimers();
+});
+
 test('choices say which one is chosen, and tell another', async () => {
   const chosen: number[] = [];
   render(

@@ -1,7 +1,7 @@
-import { Box, Button, Slider, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { useId, type ReactNode } from 'react';
+import { SteadySlider } from './SteadySlider.tsx';
 import { color } from './tokens.ts';
-import { useGesture } from './useGesture.ts';
 
 /** A small heading over a group of controls. */
 export function Heading({ children }: { children: ReactNode }) {
@@ -104,7 +104,6 @@ export function Amount({
   onChange: (value: number, gesture: string) => void;
 }) {
   const id = useId();
-  const gesture = useGesture();
   return (
     <Box sx={{ mb: 0.75 }}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
@@ -113,15 +112,14 @@ export function Amount({
         </Typography>
         <span className="mono">{text}</span>
       </Box>
-      <Slider
+      <SteadySlider
         aria-labelledby={id}
         aria-valuetext={text}
         value={value}
         min={min}
         max={max}
         step={step}
-        onChange={(_, next) => onChange(next, gesture.name())}
-        onChangeCommitted={gesture.done}
+        onChange={onChange}
         sx={{ py: 0.75 }}
       />
     </Box>

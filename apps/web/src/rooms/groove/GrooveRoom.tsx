@@ -31,7 +31,7 @@ export function GrooveRoom() {
   const id = useSession((session) => session.pattern);
   const view = useMemo(() => {
     const { parts, patternsOf, pattern } = indexOf(document);
-    // A pattern that an undo has taken away leaves the first one in its place.
+    // For the moment in which an undo has taken the open one away.
     const known = id !== null && pattern(id) ? id : parts.flatMap((part) => patternsOf(part.id))[0]?.id;
     return known === undefined ? null : viewOf(document, known);
   }, [document, id]);

@@ -45,6 +45,8 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
             window.document.getElementById(`stanza-${occurrence.id}`)?.scrollIntoView({ block: 'nearest' });
           }}
           onDragStart={() => setHeld(occurrence.id)}
+          // Also where it was let go of elsewhere: the next thing that is dropped here is not this one.
+          onDragEnd={() => setHeld(null)}
           onDragOver={(event) => event.preventDefault()}
           onDrop={() => drop(i)}
           sx={occurrence.id === chosen ? { background: color('wash'), borderColor: color('plum') } : {}}

@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
 import { ModeButton } from '../../app/TopBar.tsx';
+import { NoticeAction } from '../../ui/Notices.tsx';
 import { Logo } from '../../ui/parts.tsx';
 import { color } from '../../ui/tokens.ts';
 import { FromStarter } from './FromStarter.tsx';
@@ -42,7 +43,7 @@ export function SongsRoom() {
     onSuccess: async (_, song) => {
       await refresh();
       enqueueSnackbar(`${song.name} is in the bin.`, {
-        action: () => <Button onClick={() => restore.mutate(song)}>Undo</Button>,
+        action: () => <NoticeAction onClick={() => restore.mutate(song)}>Undo</NoticeAction>,
       });
     },
     onError: failed,

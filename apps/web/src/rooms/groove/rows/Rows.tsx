@@ -7,7 +7,7 @@ import { AccentLane } from './AccentLane.tsx';
 import { CompareMarks } from '../compare/CompareMarks.tsx';
 import { useComparison } from '../compare/comparison.ts';
 import { CaretMark, CaretWords } from './Caret.tsx';
-import { ACCENTS, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
+import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
 import { LoopStrip } from './LoopStrip.tsx';
 import { Playhead } from './Playhead.tsx';
 import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
@@ -95,7 +95,7 @@ export function Rows({ view }: { view: PatternView }) {
             />
           )}
           {view.rows.map((row, i) => {
-            const stems = stemsOf(view.hitsOf(row), (i + 1) * rowHeight - 1);
+            const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
             return (
               <g key={row.key} data-row={row.key} data-hits={stems.length}>
                 <Stems family={row.family} {...stemPaths(row.family, stems)} />

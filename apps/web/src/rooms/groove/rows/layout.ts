@@ -11,7 +11,7 @@ const LARGEST_ROW = 49;
 /** The narrowest a quarter note is drawn; longer patterns scroll. */
 const NARROWEST_QUARTER = 38;
 /** How much of a row's height a stem of full velocity takes. */
-export const TALL = 0.56;
+const TALL = 0.56;
 
 /** How the rows are laid out, in px. */
 export interface Layout {
@@ -35,9 +35,23 @@ export function layOut(
   return { rowHeight, width, xOf: (tick) => PAD + tick * scale, tickOf: (x) => (x - PAD) / scale };
 }
 
+/** The line that the stems of a row stand on, from the top of the rows, in px. */
+export function baseOf({ rowHeight }: Pick<Layout, 'rowHeight'>, row: number): number {
+  return (row + 1) * rowHeight - 1;
+}
+
+/** What is below the softest stem's head, and where stems stand in their row from its lower edge, in px. */
+const LEAST_STEM = 5;
+
 /** How tall the stem of a velocity (1..127) is, in px. */
 export function stemHeight({ rowHeight }: Pick<Layout, 'rowHeight'>, velocity: number): number {
-  return 5 + (velocity / 127) * (rowHeight * TALL - 5);
+  return LEAST_STEM + (velocity / 127) * (rowHeight * TALL - LEAST_STEM);
+}
+
+/** The velocity (1..127) whose stem is so tall: the inverse of `stemHeight`. */
+export function velocityAt({ rowHeight }: Pick<Layout, 'rowHeight'>, height: number): number {
+  const velocity = ((height - LEAST_STEM) / (rowHeight * TALL - LEAST_STEM)) * 127;
+  return Math.min(127, Math.max(1, velocity));
 }
 
 /** The size of an element, kept up as it changes, in px. */

@@ -4,7 +4,7 @@ import { hasCommand } from '../../../app/useKeys.ts';
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
-import { TALL, type Layout } from './layout.ts';
+import { baseOf, velocityAt, type Layout } from './layout.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
 import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../view.ts';
 
@@ -161,9 +161,8 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
 
   /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
   const pointAt = (row: Row, { x, y }: Point): RampPoint => {
-    const base = (view.rows.indexOf(row) + 1) * layout.rowHeight;
-    const velocity = Math.min(127, Math.max(1, ((base - y) / (layout.rowHeight * TALL)) * 127));
-    return { tick: layout.tickOf(x), velocity };
+    const base = baseOf(layout, view.rows.indexOf(row));
+    return { tick: layout.tickOf(x), velocity: velocityAt(layout, base - y) };
   };
 
   const up = () => {
