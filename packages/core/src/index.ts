@@ -1,102 +1,201 @@
-export * from './time/ticks.ts';
-export * from './time/meter.ts';
-export * from './time/grid.ts';
-export * from './time/weight.ts';
-export * from './time/place.ts';
-export * from './time/tempo-map.ts';
-export * from './random/stream.ts';
-export * from './song/records.ts';
-export * from './song/curves.ts';
-export * from './song/builds.ts';
-export * from './song/key.ts';
-export * from './song/errors.ts';
-export { bringUpRecords, bringUpShelfItem, isOlderFormat, NewerFormatError } from './song/format/bring-up.ts';
+// What is public, by the module that it comes from. What is not named here is nobody else's.
+export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
+export { barTicks, beatTicks, groupStarts, meter, meterName, usualGroups, type Meter } from './time/meter.ts';
+export { GRIDS, gridName, gridTicks, isTriplet, snap, snapDown, type Grid } from './time/grid.ts';
+export { lengthName, placeName } from './time/place.ts';
+export { secondsAt, tickAtSeconds, type TempoMap } from './time/tempo-map.ts';
+export { randomFrom, seedFrom } from './random/stream.ts';
+export {
+  FAMILIES,
+  LONGEST_PATTERN,
+  NO_EDITS,
+  PATTERN_ROLES,
+  SECTION_ROLES,
+  type BuildRecipe,
+  type Curve,
+  type Family,
+  type FillRecipe,
+  type Flam,
+  type Hit,
+  type HitFields,
+  type Layer,
+  type Occurrence,
+  type Part,
+  type Pattern,
+  type PatternRole,
+  type Reference,
+  type Roll,
+  type Section,
+  type SectionRole,
+  type Shape,
+  type Slot,
+  type Song,
+  type SongRecord,
+  type Voice,
+} from './song/records.ts';
+export { MOST_SEMITONES } from './song/curves.ts';
+export { RATES, SPEEDS, UNDERS } from './song/build-recipe.ts';
+export { SCALE_NAMES, TONICS, inKey, noteName } from './song/key.ts';
+export { InvalidSongError, type Problem } from './song/errors.ts';
+export { NewerFormatError, bringUpRecords, bringUpShelfItem, isOlderFormat } from './song/format/bring-up.ts';
 export type { Stored } from './song/format/migration.ts';
 export { FORMAT } from './song/format/version.ts';
-export { LIMITS, tooMany } from './song/limits.ts';
-export { cutName, LONGEST_NAME, nameProblem, plainName, tidyName } from './song/text.ts';
-export * from './song/document.ts';
-export * from './song/differences.ts';
-export * from './song/outcome.ts';
-export * from './song/changes.ts';
-export * from './song/in-turn.ts';
-export * from './song/edit-song.ts';
-export * from './song/edit-kit.ts';
-export * from './feel/swing.ts';
-export * from './feel/accent.ts';
-export * from './feel/place.ts';
-export * from './feel/ornament.ts';
-export * from './feel/humanise.ts';
-export * from './feel/velocity.ts';
-export * from './feel/curve.ts';
-export * from './pattern/hits.ts';
-export * from './pattern/resolve.ts';
-export * from './pattern/edit-hits.ts';
-export * from './pattern/edit-pattern.ts';
-export * from './pattern/edit-rows.ts';
-export * from './pattern/copy-hits.ts';
-export * from './pattern/record-hit.ts';
-export * from './pattern/sow/spread.ts';
-export * from './pattern/sow/places.ts';
-export * from './pattern/sow/sow.ts';
-export * from './pattern/shape/take.ts';
-export * from './pattern/recipe.ts';
-export * from './pattern/one-step.ts';
-export * from './pattern/family.ts';
-export * from './pattern/follow.ts';
-export * from './pattern/seen.ts';
-export * from './pattern/duplicate.ts';
-export * from './pattern/remove.ts';
-export * from './pattern/overrides.ts';
-export * from './pattern/series.ts';
-export * from './pattern/match.ts';
-export * from './pattern/compare.ts';
-export * from './pattern/shelf.ts';
-export * from './song/recipes.ts';
-export * from './fill/travel.ts';
-export * from './fill/make.ts';
-export * from './fill/limbs.ts';
-export * from './fill/measure.ts';
-export * from './fill/describe.ts';
-export * from './fill/candidates.ts';
-export * from './fill/starters.ts';
-export * from './fill/long-take.ts';
-export * from './fill/vary.ts';
-export * from './fill/repair.ts';
-export * from './build/speed.ts';
-export * from './build/build-up.ts';
-export * from './build/starters.ts';
-export * from './ending/drop-out.ts';
-export * from './ending/ending.ts';
-export * from './form/stretches.ts';
-export * from './form/layer.ts';
-export * from './form/phrases.ts';
-export * from './form/slowing.ts';
-export * from './form/slot-end.ts';
-export { applyWithinLimits, sizeProblems } from './form/size.ts';
-export * from './form/usage.ts';
-export * from './form/reach.ts';
-export * from './form/split.ts';
-export * from './form/merge.ts';
-export * from './form/one-slot.ts';
-export * from './form/place-fill.ts';
+export { LIMITS } from './song/limits.ts';
+export { LONGEST_NAME, cutName, nameProblem, plainName, tidyName, type Id } from './song/names.ts';
+export {
+  documentOf,
+  indexOf,
+  sameRecord,
+  serialize,
+  withPattern,
+  type SongDocument,
+  type SongIndex,
+} from './song/document.ts';
+export { recordDifferences, type RecordDifference } from './song/differences.ts';
+export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.ts';
+export { apply, changeBetween, readRecords, readSong, squash, type ChangeSet } from './song/changes.ts';
+export { inTurn } from './song/in-turn.ts';
+export { editSong } from './song/edit-song.ts';
+export {
+  addVoice,
+  chooseKit,
+  editPart,
+  editVoices,
+  hitsOfVoice,
+  moveVoice,
+  removeVoice,
+  sharedNotes,
+} from './song/edit-kit.ts';
+export { accentAt } from './feel/accent.ts';
+export { FARTHEST_MS, heardPlace, writtenPlace } from './feel/place.ts';
+export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
+export { clampVelocity } from './feel/velocity.ts';
+export { curveValue } from './feel/curve.ts';
+export type { IdentifiedHit, LooseEdit, Origin, ResolvedHit } from './pattern/hits.ts';
+export {
+  countEdits,
+  feelOf,
+  gridOf,
+  resolve,
+  soundingOf,
+  soundingOver,
+  type ResolvedPattern,
+} from './pattern/resolve.ts';
+export { addHits, changeHits, followAgain, removeHits, toggleSilenced } from './pattern/edit-hits.ts';
+export {
+  labelPattern,
+  lastPlaceIn,
+  newPattern,
+  newVariation,
+  renamePattern,
+  setAccentAmount,
+  setHumanise,
+  setPatternLength,
+  setPatternMeter,
+  setPatternRole,
+  toggleAccent,
+} from './pattern/edit-pattern.ts';
+export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './pattern/edit-rows.ts';
+export { copyHits, pasteHits, type Clip } from './pattern/copy-hits.ts';
+export { recordHit } from './pattern/record-hit.ts';
+export { sowPlaces, type SowRule } from './pattern/sow/places.ts';
+export { sow } from './pattern/sow/sow.ts';
+export { shapeHits } from './pattern/shape/take.ts';
+export { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './pattern/recipe.ts';
+export { ONE_STEPS, varyInOneStep, type OneStep } from './pattern/one-step.ts';
+export { familyOrder, followersOf, namesOf, unusedName } from './pattern/family.ts';
+export { attach, countOrigins, makeIndependent } from './pattern/follow.ts';
+export { keepLooseAsOwn, moveLooseEdit, nearestForLoose } from './pattern/seen.ts';
+export { duplicatePattern } from './pattern/duplicate.ts';
+export { holdsOf, removePattern, type Fate, type Holds } from './pattern/remove.ts';
+export { overridesOf } from './pattern/overrides.ts';
+export { renameSeries, shapeAll } from './pattern/series.ts';
+export {
+  ROUGHLY,
+  compareHits,
+  countByVoice,
+  strokesAsHits,
+  takeAcross,
+  type Contrast,
+  type HitDifference,
+} from './pattern/compare.ts';
+export { fromShelf, readShelfPattern, shelfPatternOf, type ShelfPattern } from './pattern/shelf.ts';
+export { FEET, MANNERS, TRAVELS } from './song/fill-recipe.ts';
+export { roundTheKit } from './fill/travel.ts';
+export { USUAL_FILL, fillPattern, makeByHand, makeFill } from './fill/make.ts';
+export type { LimbConflict, LimbReport } from './fill/limbs.ts';
+export { limbsOf } from './fill/measure.ts';
+export { describeFill } from './fill/describe.ts';
+export { POOL, candidateOf, fillCandidates, measured, type Candidate } from './fill/candidates.ts';
+export { FILL_STARTERS, recipeFrom } from './fill/starters.ts';
+export {
+  LONGEST_WINDOW,
+  bestWindows,
+  longTake,
+  windowOf,
+  type LongTake,
+  type Window,
+} from './fill/long-take.ts';
+export { moreLike, recipeOf, remakeAround } from './fill/vary.ts';
+export { conflictPlace, repairsFor, type Repair } from './fill/repair.ts';
+export { ROLL_TO_TONE, changesRate, overshoot, speedReport, speedsOf } from './build-up/speed.ts';
+export { buildPattern, voicesOfBuild } from './build-up/build-up.ts';
+export { BUILD_STARTERS, USUAL_BUILD, buildFrom, straight, type BuildStarter } from './build-up/starters.ts';
+export { dropOutPattern, endOf, type DropOut, type PickUp } from './ending/drop-out.ts';
+export { endingPattern, type Ending } from './ending/ending.ts';
+export {
+  occurrencePlaces,
+  sectionLength,
+  sectionMeter,
+  songBars,
+  songStretches,
+  type OccurrencePlace,
+  type Scope,
+} from './form/stretches.ts';
+export { resolveLayer } from './form/layer.ts';
+export { phraseLines, type Line, type LinePiece } from './form/phrases.ts';
+export { tempoMapOf } from './form/slowing.ts';
+export { setLanding, setSlowing } from './form/slot-end.ts';
+export { applyWithinLimits } from './form/size.ts';
+export { playedAt, usage, type PlayedAt } from './form/usage.ts';
+export { reachOf, reachOfChange } from './form/reach.ts';
+export { splitPattern } from './form/split.ts';
+export { joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
+export { placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
 export type { Naming } from './form/merged-pattern.ts';
-export * from './form/edit-form.ts';
-export * from './form/edit-section.ts';
-export * from './timeline/events.ts';
-export * from './timeline/compile.ts';
-export * from './timeline/lanes.ts';
-export * from './timeline/settle.ts';
-export * from './timeline/slice.ts';
-export * from './timeline/reference.ts';
-export * from './midi/bytes/format.ts';
-export * from './midi/bytes/read.ts';
-export * from './midi/bytes/write.ts';
-export * from './midi/options.ts';
-export * from './midi/region-list.ts';
-export * from './midi/file-names.ts';
-export * from './midi/controls.ts';
-export * from './midi/tracks.ts';
-export * from './midi/regions.ts';
-export * from './midi/verify.ts';
-export * from './midi/reference.ts';
+export { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
+export {
+  addLayer,
+  addSlot,
+  moveSlot,
+  plainLayer,
+  removeLayer,
+  removeSlot,
+  renameSection,
+  resizeSlot,
+  setSectionRole,
+  setSlotPattern,
+  toggleSlotVoice,
+} from './form/edit-section.ts';
+export type { NoteEvent, Timeline } from './timeline/events.ts';
+export { barAt, compile } from './timeline/compile.ts';
+export { movesOf } from './timeline/lanes.ts';
+export { sliceTimeline } from './timeline/slice.ts';
+export { meetings, moveToReference, notesUnder, referenceHits, type Meeting } from './timeline/reference.ts';
+export { MidiFormatError } from './midi/bytes/format.ts';
+export { readMidi } from './midi/bytes/read.ts';
+export { writeMidi } from './midi/bytes/write.ts';
+export {
+  NAME_PARTS,
+  REGION_KINDS,
+  exportOptions,
+  type ExportOptions,
+  type RegionKind,
+} from './midi/options.ts';
+export { planRegions, type RegionPlan } from './midi/region-list.ts';
+export { fileNames, safeFileName } from './midi/file-names.ts';
+export { exportedNotes, midiFileOf } from './midi/tracks.ts';
+export { exportRegions } from './midi/regions.ts';
+export { notesOf } from './midi/verify.ts';
+export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
+export type { Swing } from './song/inherited/swing.ts';

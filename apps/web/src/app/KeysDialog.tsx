@@ -1,5 +1,5 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { KeyCap } from '../ui/parts.tsx';
+import { KeyCap } from '../ui/KeyCap.tsx';
 import { SERIF } from '../ui/tokens.ts';
 import { KEY_SHEET } from './keys.ts';
 

@@ -4,7 +4,8 @@ import { useState, type ReactNode } from 'react';
 import { useEdit, useSongRecord } from '../document/context.tsx';
 import { MeterField } from '../ui/MeterField.tsx';
 import { NumberField } from '../ui/NumberField.tsx';
-import { Amount, Choices } from '../ui/parts.tsx';
+import { Amount } from '../ui/Amount.tsx';
+import { Choices } from '../ui/Choices.tsx';
 import { color } from '../ui/tokens.ts';
 
 /** Tempo, meter, key and swing of the song, each a chip that opens. */

@@ -9,7 +9,8 @@ import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../d
 import { redo, undo, type SaveState } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
 import { NameField } from '../ui/NameField.tsx';
-import { KeyCap, Logo } from '../ui/parts.tsx';
+import { KeyCap } from '../ui/KeyCap.tsx';
+import { Logo } from '../ui/Logo.tsx';
 import { color } from '../ui/tokens.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
 import { setMode, useMode } from './mode.ts';

@@ -3,7 +3,7 @@ import { blankSong } from '@plucky/songs';
 import type { Edit } from '../document/context.tsx';
 import { createDocumentStore, redo, take, undo } from '../document/store.ts';
 import { rowContext, type RowContext } from '../rooms/groove/actions/row-context.ts';
-import { viewOf, type PatternView, type Row } from '../rooms/groove/view.ts';
+import { viewOf, type PatternView, type Row } from '../rooms/groove/pattern-view.ts';
 import { enterSong, useSession } from '../session/store.ts';
 
 /** A desk without a page: a song, a pattern in view, and what has been refused. */

@@ -6,7 +6,7 @@ import { SnackbarProvider } from 'notistack';
 import type { ReactElement, ReactNode } from 'react';
 import { DocumentContext, useSong } from '../document/context.tsx';
 import { createDocumentStore, undo, type DocumentStore } from '../document/store.ts';
-import { viewOf, type PatternView } from '../rooms/groove/view.ts';
+import { viewOf, type PatternView } from '../rooms/groove/pattern-view.ts';
 import { enterSong, useSession } from '../session/store.ts';
 import { makeTheme } from '../ui/theme.ts';
 

@@ -5,14 +5,14 @@ import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
 import { hasCommand, useKeys } from '../app/useKeys.ts';
 import { setReach, useSession, useSessionFields } from '../session/store.ts';
-import { Choice } from '../ui/parts.tsx';
+import { Choice } from '../ui/Choices.tsx';
 import { color } from '../ui/tokens.ts';
 import { BounceButton } from './BounceButton.tsx';
 import { KitMix } from './KitMix.tsx';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
 import { usePlayhead, useTransport, type TransportState } from './useTransport.ts';
-import { REACHES, reachIn } from './what.ts';
+import { REACHES, reachIn } from './what-plays.ts';
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
 export function Transport() {

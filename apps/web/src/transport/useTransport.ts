@@ -5,7 +5,7 @@ import { thePlayer } from '../audio/player.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
 import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
-import { whatPlays, type RoomPath, type WhatPlays } from './what.ts';
+import { whatPlays, type RoomPath, type WhatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;

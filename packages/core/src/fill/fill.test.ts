@@ -6,7 +6,7 @@ import { changeHits } from '../pattern/edit-hits.ts';
 import { after, hit, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import type { FillRecipe } from '../song/records.ts';
-import { FEET, MANNERS, TRAVELS } from '../song/recipes.ts';
+import { FEET, MANNERS, TRAVELS } from '../song/fill-recipe.ts';
 import { describeFill } from './describe.ts';
 import { candidateOf, fillCandidates, mostDifferent, type Candidate } from './candidates.ts';
 import { makeByHand, makeFill, USUAL_FILL } from './make.ts';

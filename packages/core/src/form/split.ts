@@ -15,7 +15,7 @@ import {
   type Slot,
   type Voice,
 } from '../song/records.ts';
-import { cutName } from '../song/text.ts';
+import { cutName } from '../song/names.ts';
 
 /** The most patterns that a slot layers. */
 export const MOST_LAYERS = 16;

@@ -1,6 +1,6 @@
 import { parseMidi, type MidiEvent as ReadEvent } from 'midi-file';
-import { buildPattern } from '../build/build-up.ts';
-import { straight, USUAL_BUILD } from '../build/starters.ts';
+import { buildPattern } from '../build-up/build-up.ts';
+import { straight, USUAL_BUILD } from '../build-up/starters.ts';
 import { attach, makeIndependent } from '../pattern/follow.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { mergePatterns } from '../form/merge.ts';

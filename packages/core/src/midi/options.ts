@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { nameSchema } from '../song/text.ts';
+import { nameSchema } from '../song/names.ts';
 
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];

@@ -1,6 +1,6 @@
 import { PPQ } from '../time/ticks.ts';
 import { MOST_REFERENCE_NOTES, type Id, type Reference } from '../song/records.ts';
-import { plainName } from '../song/text.ts';
+import { plainName } from '../song/names.ts';
 import { readMidi } from './bytes/read.ts';
 import { notesOf } from './verify.ts';
 

@@ -8,7 +8,7 @@ import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { overlay, soundingHits, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
 import { inheritedValues } from './inherit.ts';
-import { applyShape } from './shape/data.ts';
+import { applyShape } from './shape/apply-shape.ts';
 import type { ShapeContext } from './shape/rule.ts';
 
 /** A pattern with all that it follows worked out. */

@@ -21,7 +21,7 @@ import {
   type Id,
   type Pattern,
 } from '../song/records.ts';
-import { hitIdSchema, idSchema, nameSchema } from '../song/text.ts';
+import { hitIdSchema, idSchema, nameSchema } from '../song/names.ts';
 import { modulo } from '../time/ticks.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { LIMITS } from './limits.ts';
-import { idSchema } from './text.ts';
+import { idSchema } from './names.ts';
 
 /** What a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11). */
 export const CONTROL_KINDS = ['pitch', 'filter', 'level'] as const;

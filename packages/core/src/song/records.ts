@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { buildRecipeSchema } from './builds.ts';
+import { buildRecipeSchema } from './build-recipe.ts';
 import type { controllerCurveSchema } from './curves.ts';
 import type { Deep } from './deep.ts';
 import { accentsSchema } from './inherited/accents.ts';
@@ -11,9 +11,9 @@ import { swingSchema } from './inherited/swing.ts';
 import { INHERITED } from './inherited/table.ts';
 import { LIMITS } from './limits.ts';
 import { SCALE_NAMES, TONICS } from './key.ts';
-import { fillRecipeSchema } from './recipes.ts';
+import { fillRecipeSchema } from './fill-recipe.ts';
 import { shapeSchema } from './shapes.ts';
-import { hitIdSchema, idSchema, nameSchema, nameSchemaOf } from './text.ts';
+import { hitIdSchema, idSchema, nameSchema, nameSchemaOf } from './names.ts';
 
 export type { Deep } from './deep.ts';
 export { LARGEST_ACCENT, type Accent } from './inherited/accents.ts';
@@ -21,7 +21,7 @@ export { USUAL_ACCENT } from './inherited/accent-amount.ts';
 export type { Control } from './inherited/controls.ts';
 export type { Humanise } from './inherited/humanise.ts';
 export type { Swing } from './inherited/swing.ts';
-export type { Id } from './text.ts';
+export type { Id } from './names.ts';
 
 /** The longest pattern, 16 bars of 4/4, and the longest slot, 64 bars, in ticks. */
 export const LONGEST_PATTERN = 16 * 3840;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
 import { LIMITS } from './limits.ts';
-import { idSchema } from './text.ts';
+import { idSchema } from './names.ts';
 
 const percent = z.number().min(0).max(100);
 const velocity = z.int().min(1).max(127);

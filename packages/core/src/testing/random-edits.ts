@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { buildPattern } from '../build/build-up.ts';
-import { straight, USUAL_BUILD } from '../build/starters.ts';
+import { buildPattern } from '../build-up/build-up.ts';
+import { straight, USUAL_BUILD } from '../build-up/starters.ts';
 import { dropOutPattern } from '../ending/drop-out.ts';
 import { addLayer, plainLayer } from '../form/edit-section.ts';
 import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
@@ -35,7 +35,7 @@ import { apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
-import { SPEEDS, UNDERS } from '../song/builds.ts';
+import { SPEEDS, UNDERS } from '../song/build-recipe.ts';
 import { LONGEST_PATTERN, PATTERN_ROLES, type BuildRecipe, type Flam } from '../song/records.ts';
 import { GRIDS } from '../time/grid.ts';
 import { meter } from '../time/meter.ts';

@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { usePreview } from '../../transport/preview.ts';
-import { KeyCap } from '../../ui/parts.tsx';
+import { KeyCap } from '../../ui/KeyCap.tsx';
 import { color } from '../../ui/tokens.ts';
 import { FamilyList } from './family/FamilyList.tsx';
 import { Inspector } from './chosen/Inspector.tsx';
@@ -23,7 +23,7 @@ import { ShapePanel } from './shape/ShapePanel.tsx';
 import { ShelfPanel } from './shelf/ShelfPanel.tsx';
 import { useDeskKeys } from './actions/useDeskKeys.ts';
 import { useRecording } from './recording/useRecording.ts';
-import { viewOf, type PatternView } from './view.ts';
+import { viewOf, type PatternView } from './pattern-view.ts';
 
 /** Where grooves are made and varied: the family, the rows, and what is chosen. */
 export function GrooveRoom() {

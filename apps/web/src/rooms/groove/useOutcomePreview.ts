@@ -1,7 +1,7 @@
 import { apply, isChange, type Outcome } from '@plucky/core';
 import { useEffect } from 'react';
 import { setPreview } from '../../transport/preview.ts';
-import type { PatternView } from './view.ts';
+import type { PatternView } from './pattern-view.ts';
 
 /** Lets the pattern in view be seen on the rows and heard as an edit would make it, until that is taken or left. */
 export function useOutcomePreview(

@@ -12,7 +12,8 @@ import {
 } from '@plucky/core';
 import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
-import { Choice, Choices, Group } from '../../ui/parts.tsx';
+import { Choice, Choices } from '../../ui/Choices.tsx';
+import { Group } from '../../ui/Group.tsx';
 import { color } from '../../ui/tokens.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [

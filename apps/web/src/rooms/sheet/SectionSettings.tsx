@@ -16,7 +16,7 @@ import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../document/ids.ts';
 import { chooseOccurrence } from '../../session/store.ts';
 import { NameField } from '../../ui/NameField.tsx';
-import { Group } from '../../ui/parts.tsx';
+import { Group } from '../../ui/Group.tsx';
 import { color } from '../../ui/tokens.ts';
 import { ROLE_NAMES } from './new-section.ts';
 

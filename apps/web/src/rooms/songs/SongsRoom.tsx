@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
 import { ModeButton } from '../../app/TopBar.tsx';
 import { NoticeAction } from '../../ui/Notices.tsx';
-import { Logo } from '../../ui/parts.tsx';
+import { Logo } from '../../ui/Logo.tsx';
 import { color } from '../../ui/tokens.ts';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';

@@ -6,7 +6,7 @@ import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
 import { documentOf } from '../../song/document.ts';
 import type { FollowedHit } from '../hits.ts';
 import { resolve } from '../resolve.ts';
-import { applyShape } from './data.ts';
+import { applyShape } from './apply-shape.ts';
 import { keepShapes } from '../recipe.ts';
 import { shapeHits } from './take.ts';
 

@@ -5,7 +5,7 @@ import { differing, withFields } from '../edit-hits.ts';
 import { freeHitId, soundingHits, type FollowedHit, type ResolvedHit } from '../hits.ts';
 import { feelOf, resolve } from '../resolve.ts';
 import { remembering } from '../seen.ts';
-import { applyShape } from './data.ts';
+import { applyShape } from './apply-shape.ts';
 
 /**
  * Applies a shape once to what a pattern plays, or to the hits of it that `ids` names, as edits of the pattern's own:

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { GRIDS, type Grid } from '../../time/grid.ts';
-import { idSchema, type Id } from '../text.ts';
+import { idSchema, type Id } from '../names.ts';
 import { plainInheritance } from './inheritance.ts';
 
 export const gridSchema = z.literal([...GRIDS]);

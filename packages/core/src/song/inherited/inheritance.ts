@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Id } from '../text.ts';
+import type { Id } from '../names.ts';
 
 /** The stretch of a parent that is followed, in ticks: `length` from `from` on, the parent repeated every `period`. */
 export interface FollowedStretch {

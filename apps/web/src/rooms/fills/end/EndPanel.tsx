@@ -13,7 +13,9 @@ import {
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Choice, Choices } from '../../../ui/Choices.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { setEnds, stopPlaces, useEnds, usualPickUp, usualPulse } from './ends.ts';

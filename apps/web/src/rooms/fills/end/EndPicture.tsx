@@ -9,7 +9,7 @@ import {
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { Choice } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
 import { stemPaths, Stems } from '../../../ui/stems.tsx';
 import { color } from '../../../ui/tokens.ts';
 

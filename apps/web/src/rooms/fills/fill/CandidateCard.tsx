@@ -8,7 +8,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { memo } from 'react';
-import { KeyCap } from '../../../ui/parts.tsx';
+import { KeyCap } from '../../../ui/KeyCap.tsx';
 import { color, SERIF } from '../../../ui/tokens.ts';
 import { CandidatePicture } from './CandidatePicture.tsx';
 

@@ -18,7 +18,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { freshSeed } from '../../../document/ids.ts';
-import { Choice, QuietButton } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 

@@ -4,7 +4,7 @@ import { blankSong } from '@plucky/songs';
 import { useSession } from '../../../session/store.ts';
 import { openDesk, type Desk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
-import { GHOST_VELOCITY, USUAL_VELOCITY } from '../view.ts';
+import { GHOST_VELOCITY, USUAL_VELOCITY } from '../pattern-view.ts';
 
 jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
 

@@ -3,7 +3,7 @@ import { thePlayer } from '../../../audio/player.ts';
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { RowContext } from './row-context.ts';
-import { freePlaces, hitNear, newHit, USUAL_VELOCITY, type Row } from '../view.ts';
+import { freePlaces, hitNear, newHit, USUAL_VELOCITY, type Row } from '../pattern-view.ts';
 
 /** Where the caret goes, and what is added there. */
 export interface CaretActions {

@@ -12,7 +12,7 @@ import {
 import { freshId } from '../../../document/ids.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { feelOf, onRow, rowsBelow, type RowContext } from './row-context.ts';
-import { freePlaces, newHit, type Row } from '../view.ts';
+import { freePlaces, newHit, type Row } from '../pattern-view.ts';
 
 /** What a hit was when a gesture began: its row, its place and where it was heard, in ticks, and its velocity. */
 export interface DragStart {

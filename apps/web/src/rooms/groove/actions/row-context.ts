@@ -1,7 +1,7 @@
 import type { HitFields, Id } from '@plucky/core';
 import type { Edit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
-import { hitNear, type PatternView, type Row } from '../view.ts';
+import { hitNear, type PatternView, type Row } from '../pattern-view.ts';
 
 /** What deeds on the rows act on: the pattern in view, and what is chosen of it at that moment. */
 export interface RowContext {

@@ -9,7 +9,7 @@ import {
   useSession,
 } from '../../../session/store.ts';
 import { useRowActions, type RowActions } from './useRowActions.ts';
-import { GHOST_VELOCITY, type PatternView } from '../view.ts';
+import { GHOST_VELOCITY, type PatternView } from '../pattern-view.ts';
 
 type Deeds = Readonly<Record<string, () => void>>;
 

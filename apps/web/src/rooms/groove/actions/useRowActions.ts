@@ -5,7 +5,7 @@ import { dragActions, type DragActions } from './drag-actions.ts';
 import { hitActions, type HitActions } from './hit-actions.ts';
 import { lineActions, type LineActions } from './line-actions.ts';
 import { rowContext } from './row-context.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What can be done to the rows of a pattern, by mouse and by keys alike. */
 export interface RowActions extends CaretActions, HitActions, DragActions, LineActions {}

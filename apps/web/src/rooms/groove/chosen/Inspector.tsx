@@ -5,7 +5,7 @@ import { HitSettings } from './HitSettings.tsx';
 import { PatternSettings } from './PatternSettings.tsx';
 import { RowSettings } from './RowSettings.tsx';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {

@@ -7,12 +7,14 @@ import { useEdit } from '../../../document/context.tsx';
 import { freshSeed } from '../../../document/ids.ts';
 import { openPanel } from '../../../session/store.ts';
 import { MeterField } from '../../../ui/MeterField.tsx';
-import { Amount, Group, Seed } from '../../../ui/parts.tsx';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Group } from '../../../ui/Group.tsx';
+import { Seed } from '../../../ui/Seed.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { LooseEdits } from '../recipe/LooseEdits.tsx';
 import { Recipe } from '../recipe/Recipe.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {

@@ -1,11 +1,12 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { editVoices, GRIDS, gridName, isTriplet, setRowGrids, type Voice } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
-import { Amount, Group } from '../../../ui/parts.tsx';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
-import type { PatternView, Row } from '../view.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 
 const LIMBS: readonly Voice['limb'][] = ['hand', 'right foot', 'left foot'];
 

@@ -2,7 +2,7 @@ import { msToTicks, type Contrast, type HitDifference, type IdentifiedHit } from
 import { color, familyColor } from '../../../ui/tokens.ts';
 import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
-import type { PatternView, Row } from '../view.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 
 /** How the rows show each difference, for the marks and the words beside them. */
 export const CONTRAST_WORDS: Readonly<Record<Contrast, { readonly mark: string; readonly word: string }>> = {

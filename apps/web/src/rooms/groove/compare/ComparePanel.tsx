@@ -15,10 +15,13 @@ import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
 import { choosePattern, useSession, type Counterpart } from '../../../session/store.ts';
 import { setPreview } from '../../../transport/preview.ts';
-import { Choice, Group, KeyCap, QuietButton } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { Group } from '../../../ui/Group.tsx';
+import { KeyCap } from '../../../ui/KeyCap.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 import { CONTRAST_WORDS } from './CompareMarks.tsx';
 import { useComparison, useCounterpart, type Comparison } from './comparison.ts';
 

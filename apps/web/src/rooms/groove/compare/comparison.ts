@@ -17,7 +17,7 @@ import {
 } from '@plucky/core';
 import { useMemo } from 'react';
 import { useSession, type Counterpart } from '../../../session/store.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** A pattern held against another one or a reference. */
 export interface Comparison {

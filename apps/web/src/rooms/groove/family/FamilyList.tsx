@@ -16,7 +16,8 @@ import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
 import { choosePattern, openPanel } from '../../../session/store.ts';
-import { Heading, QuietButton } from '../../../ui/parts.tsx';
+import { Heading } from '../../../ui/Group.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { PatternEntry } from './PatternEntry.tsx';
 

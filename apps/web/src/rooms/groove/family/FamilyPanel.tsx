@@ -13,10 +13,10 @@ import {
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { Group } from '../../../ui/parts.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { useDraft } from '../../../ui/useDraft.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 import { FollowChoice } from './FollowChoice.tsx';
 import { RemoveChoice } from './RemoveChoice.tsx';
 import { WherePlayed } from './WherePlayed.tsx';

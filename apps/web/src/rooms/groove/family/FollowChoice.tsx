@@ -14,10 +14,10 @@ import {
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
-import { Group } from '../../../ui/parts.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 const NOTHING = '';
 

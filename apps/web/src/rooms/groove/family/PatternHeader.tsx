@@ -14,7 +14,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
 import { NameField } from '../../../ui/NameField.tsx';
 import { color } from '../../../ui/tokens.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */
 export const PatternHeader = memo(function PatternHeader({

@@ -3,9 +3,9 @@ import { holdsOf, indexOf, namesOf, removePattern, type Fate, type Holds } from 
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
-import { Choices } from '../../../ui/parts.tsx';
+import { Choices } from '../../../ui/Choices.tsx';
 import { color } from '../../../ui/tokens.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** Removes the pattern, after saying what happens to what follows it and to the slots that play it. */
 export function RemoveChoice({ view }: { view: PatternView }) {

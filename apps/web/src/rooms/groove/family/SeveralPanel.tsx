@@ -15,12 +15,12 @@ import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId, freshSeed } from '../../../document/ids.ts';
 import { choosePattern, useSession } from '../../../session/store.ts';
-import { Group } from '../../../ui/parts.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { SHAPE_RULES } from '../shape/shape-rules.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What is done to several patterns at once: one shape, a series of names, or one pattern made of them all. */
 export function SeveralPanel({ view }: { view: PatternView }) {

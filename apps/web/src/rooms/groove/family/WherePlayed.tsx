@@ -2,9 +2,9 @@ import { Button, Typography } from '@mui/material';
 import { playedAt, type PlayedAt } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
-import { Group } from '../../../ui/parts.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { color } from '../../../ui/tokens.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The slots of the song that play a pattern; a press goes there. */
 export function WherePlayed({ view }: { view: PatternView }) {

@@ -22,10 +22,12 @@ import { thePlayer } from '../../../audio/player.ts';
 import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
 import { NameField } from '../../../ui/NameField.tsx';
-import { Choice, Group, QuietButton } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { Group } from '../../../ui/Group.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The rows of the kit: its sounds, names, order and MIDI notes. */
 export function KitPanel({ view }: { view: PatternView }) {

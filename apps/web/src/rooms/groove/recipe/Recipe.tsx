@@ -5,11 +5,11 @@ import { Box, IconButton, Switch } from '@mui/material';
 import { moveShape, removeShape, switchShape, tuneShape, type Shape } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { Group } from '../../../ui/parts.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { shapeWords } from './shape-words.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The rules by which a pattern is made from its parent, in their order: each can be moved, switched off, tuned and removed. */
 export function Recipe({ view }: { view: PatternView }) {

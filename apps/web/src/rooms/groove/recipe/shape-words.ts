@@ -1,5 +1,5 @@
 import type { Id, Shape } from '@plucky/core';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 type Named<R extends Shape['rule']> = Extract<Shape, { readonly rule: R }>;
 type Row = (voice: Id) => string;

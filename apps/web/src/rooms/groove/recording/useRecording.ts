@@ -7,7 +7,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
 import { useSession } from '../../../session/store.ts';
 import { rowOfTapKey } from './tap-keys.ts';
-import { USUAL_VELOCITY, type PatternView, type Row } from '../view.ts';
+import { USUAL_VELOCITY, type PatternView, type Row } from '../pattern-view.ts';
 
 /** A tap this long before the first beat, in ms, still means it. */
 const EARLY_MS = 120;

@@ -2,7 +2,7 @@ import { indexOf, meetings, notesUnder, type Meeting, type Reference } from '@pl
 import { useMemo } from 'react';
 import { color } from '../../../ui/tokens.ts';
 import { REFERENCE, type Layout } from '../rows/layout.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** An imported part under a drum pattern, and how the kicks stand to it. */
 export interface ReferenceView {

@@ -16,7 +16,7 @@ import { useSession } from '../../../session/store.ts';
 import { color } from '../../../ui/tokens.ts';
 import { meetingWords, useReference } from './ReferenceLane.tsx';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The largest file that is read, in bytes. */
 const LARGEST_FILE = 4_000_000;

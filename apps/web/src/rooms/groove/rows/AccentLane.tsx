@@ -1,7 +1,7 @@
 import { snap } from '@plucky/core';
 import { color } from '../../../ui/tokens.ts';
 import { ACCENTS, type Layout } from './layout.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** Accent places nearer together than this are drawn only on the 8ths, or the beats, in px. */
 const NARROWEST_ACCENT = 13;

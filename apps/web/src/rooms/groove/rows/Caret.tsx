@@ -3,7 +3,7 @@ import { placeName } from '@plucky/core';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../ui/tokens.ts';
 import type { Layout } from './layout.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The caret on its row. */
 export function CaretMark({

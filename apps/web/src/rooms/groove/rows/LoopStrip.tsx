@@ -3,7 +3,7 @@ import { useRef, type PointerEvent } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../ui/tokens.ts';
 import { RULER, type Layout } from './layout.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The ruler's own layer: dragging over it loops those beats, a press lets the whole pattern go round again. */
 export function LoopStrip({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {

@@ -3,10 +3,10 @@ import { modulo, songStretches } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
 import { usePlayhead, useWhatPlays } from '../../../transport/useTransport.ts';
-import type { WhatPlays } from '../../../transport/what.ts';
+import type { WhatPlays } from '../../../transport/what-plays.ts';
 import { color } from '../../../ui/tokens.ts';
 import type { Layout } from './layout.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** A line through the rows at the place that is heard. */
 export function Playhead({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {

@@ -2,12 +2,13 @@ import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
 import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
 import { Listening } from '../../../ui/Listening.tsx';
-import { KeyCap, QuietButton } from '../../../ui/parts.tsx';
+import { KeyCap } from '../../../ui/KeyCap.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { ACCENTS, REFERENCE, RULER } from './layout.ts';
 import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
 import { tapKeyOf } from '../recording/tap-keys.ts';
-import type { Row } from '../view.ts';
+import type { Row } from '../pattern-view.ts';
 
 /** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
 export const RowLabels = memo(function RowLabels({

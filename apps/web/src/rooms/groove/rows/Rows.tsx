@@ -15,7 +15,7 @@ import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
 import { useRowPointer, type GestureMark } from './useRowPointer.ts';
-import type { PatternView, PlacedHit } from '../view.ts';
+import type { PatternView, PlacedHit } from '../pattern-view.ts';
 
 /** The rows of a pattern with its hits at their true time. */
 export function Rows({ view }: { view: PatternView }) {

@@ -2,7 +2,7 @@ import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core';
 import { memo } from 'react';
 import { color, SANS } from '../../../ui/tokens.ts';
 import { PAD, RULER, type Layout } from './layout.ts';
-import type { Frame, Row } from '../view.ts';
+import type { Frame, Row } from '../pattern-view.ts';
 
 /** Beats nearer together than this are drawn without their number, but for the starts of groups, in px. */
 const NARROWEST_NUMBER = 34;

@@ -6,7 +6,7 @@ import { chooseHits, useSession } from '../../../session/store.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
 import { baseOf, velocityAt, type Layout } from './layout.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
-import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../view.ts';
+import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../pattern-view.ts';
 
 /** How near to a stem a press means it, at the most and at the least, and how far it goes before it is a drag, in px. */
 const NEAR = 9;

@@ -1,8 +1,10 @@
 import { Box } from '@mui/material';
 import type { Shape } from '@plucky/core';
 import { freshSeed } from '../../../document/ids.ts';
-import { Amount, Choice, Seed } from '../../../ui/parts.tsx';
-import type { PatternView } from '../view.ts';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { Seed } from '../../../ui/Seed.tsx';
+import type { PatternView } from '../pattern-view.ts';
 import { CHOICE_WORDS } from './rule-entry.ts';
 import { tuningOf } from './tune.ts';
 

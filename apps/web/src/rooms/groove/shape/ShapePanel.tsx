@@ -13,7 +13,9 @@ import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId, freshSeed } from '../../../document/ids.ts';
 import { useSession } from '../../../session/store.ts';
-import { Amount, Choice, Seed } from '../../../ui/parts.tsx';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { Seed } from '../../../ui/Seed.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { CHOICE_WORDS, type RuleEntry, type RuleInput } from './rule-entry.ts';
@@ -21,7 +23,7 @@ import { SHAPE_RULES } from './shape-rules.ts';
 import { SOW_RULES } from './sow-rules.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import type { PatternView, Row } from '../view.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {

@@ -1,5 +1,5 @@
 import type { Grid, Shape, SowRule } from '@plucky/core';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** A number that a rule can be tuned by. */
 export interface RuleField {

@@ -12,7 +12,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { viewOf } from '../view.ts';
+import { viewOf } from '../pattern-view.ts';
 import type { RuleEntry, RuleInput } from './rule-entry.ts';
 import { SHAPE_RULES } from './shape-rules.ts';
 import { SOW_RULES } from './sow-rules.ts';

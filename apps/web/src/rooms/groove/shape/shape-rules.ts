@@ -1,6 +1,6 @@
 import { beatTicks, gridTicks } from '@plucky/core';
 import { field, VELOCITY, type RuleInput, type ShapeEntry } from './rule-entry.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** The id of a shape that is only tried; a kept one gets an id of its own. */
 const TRIED = 'tried';

@@ -1,7 +1,7 @@
 import type { Grid, Id, Shape } from '@plucky/core';
 import type { RuleField, ShapeEntry } from './rule-entry.ts';
 import { SHAPE_RULES } from './shape-rules.ts';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** What a kept shape can be tuned by. */
 export interface Tuning {

@@ -10,11 +10,12 @@ import { choosePattern } from '../../../session/store.ts';
 import { setPreview } from '../../../transport/preview.ts';
 import { barShares, marksOf } from '../../../ui/marks.ts';
 import { Miniature } from '../../../ui/Miniature.tsx';
-import { Choice, QuietButton } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { QuietButton } from '../../../ui/QuietButton.tsx';
 import { color, SERIF } from '../../../ui/tokens.ts';
 import { inShelfContext, rankByReference, TRIED_ID } from './shelf-context.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 const ORDERS = ['as they stand', 'by the reference'] as const;
 type Order = (typeof ORDERS)[number];

@@ -24,7 +24,7 @@ import { barShares, followsParent, marksOf } from '../../../ui/marks.ts';
 import { Miniature } from '../../../ui/Miniature.tsx';
 import { color, SERIF } from '../../../ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import type { PatternView } from '../view.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** A way to a variation: a step that changes something, or none yet. */
 type Way = OneStep | 'as it is';

@@ -11,7 +11,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { hasCommand, useKeys } from '../../../app/useKeys.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../document/ids.ts';
-import { Choice, KeyCap } from '../../../ui/parts.tsx';
+import { Choice } from '../../../ui/Choices.tsx';
+import { KeyCap } from '../../../ui/KeyCap.tsx';
 import { NameField } from '../../../ui/NameField.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
@@ -30,7 +31,7 @@ import {
   renameBuild,
   useBuilds,
   type Build,
-} from './builds.ts';
+} from './build-ups.ts';
 import { buildFigures, type BuildFigures } from './figures.ts';
 import { BuildStrips } from './BuildStrips.tsx';
 import { StreamPicture } from './StreamPicture.tsx';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { controllerCurveSchema, pitchCurveSchema, velocityCurveSchema } from './curves.ts';
-import { idSchema } from './text.ts';
+import { idSchema } from './names.ts';
 
 /** The ways in which a build-up can gather speed. */
 export const SPEEDS = ['by doubling', 'smoothly', 'second voice', 'steady'] as const;

@@ -1,6 +1,8 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { Amount, Choices, Seed } from './parts.tsx';
+import { Amount } from './Amount.tsx';
+import { Choices } from './Choices.tsx';
+import { Seed } from './Seed.tsx';
 
 test('a slider is named, says its value in words, and each press of a key is a gesture of its own', () => {
   const gestures: string[] = [];

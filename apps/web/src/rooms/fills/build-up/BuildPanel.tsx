@@ -17,12 +17,14 @@ import {
   type Id,
   type SongDocument,
 } from '@plucky/core';
-import { Amount, Choice, Choices, Group } from '../../../ui/parts.tsx';
+import { Amount } from '../../../ui/Amount.tsx';
+import { Choice, Choices } from '../../../ui/Choices.tsx';
+import { Group } from '../../../ui/Group.tsx';
 import { color } from '../../../ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import { addBuild, buildOf, setBuild } from './builds.ts';
+import { addBuild, buildOf, setBuild } from './build-ups.ts';
 import { rateWords } from './SpeedPane.tsx';
 
 const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { cutName, LONGEST_NAME, nameProblem, nameSchema, plainName, tidyName } from './text.ts';
+import { cutName, LONGEST_NAME, nameProblem, nameSchema, plainName, tidyName } from './names.ts';
 
 const family = '👩‍👩‍👧‍👦';
 

@@ -7,7 +7,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import type { Token } from '../../../ui/tokens.ts';
-import { setBuild } from './builds.ts';
+import { setBuild } from './build-ups.ts';
 import { CurvePane } from './CurvePane.tsx';
 import type { BuildFigures } from './figures.ts';
 import { SpeedPane } from './SpeedPane.tsx';

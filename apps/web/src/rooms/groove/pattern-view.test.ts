@@ -9,7 +9,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { freePlaces, hitNear, newHit, viewOf } from './view.ts';
+import { freePlaces, hitNear, newHit, viewOf } from './pattern-view.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const herons = DEMO_SONGS['seven-herons']?.() ?? blankSong('none', 1);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { GRIDS } from '../time/grid.ts';
-import { idSchema } from './text.ts';
+import { idSchema } from './names.ts';
 
 /** The ways in which a fill can move round the kit. */
 export const TRAVELS = ['down', 'up', 'snare first', 'answers', 'anywhere', 'path'] as const;

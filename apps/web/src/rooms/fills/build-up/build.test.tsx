@@ -18,7 +18,7 @@ import { CONTEXT_ID } from '../context.ts';
 import { MemoryRouter } from 'react-router';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
-import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './builds.ts';
+import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './build-ups.ts';
 
 // Nothing is hidden on this page, and looking for what is takes most of the time.
 configure({ defaultHidden: true });

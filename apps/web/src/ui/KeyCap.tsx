@@ -1,0 +1,23 @@
+import { Box } from '@mui/material';
+import type { ReactNode } from 'react';
+import { color } from './tokens.ts';
+
+/** A key as it is printed on a keyboard. */
+export function KeyCap({ children }: { children: ReactNode }) {
+  return (
+    <Box
+      component="kbd"
+      sx={{
+        fontFamily: 'Spline Sans Mono Variable, monospace',
+        fontSize: 12,
+        border: `1px solid ${color('strong')}`,
+        borderRadius: '5px',
+        background: color('page'),
+        px: 0.6,
+        py: 0.1,
+      }}
+    >
+      {children}
+    </Box>
+  );
+}

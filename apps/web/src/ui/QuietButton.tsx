@@ -1,0 +1,44 @@
+import { Box } from '@mui/material';
+import type { ReactNode } from 'react';
+import { color } from './tokens.ts';
+
+/** A small button in the text, for ways on that are not the main one. */
+export function QuietButton({
+  children,
+  title,
+  label,
+  onClick,
+}: {
+  children: ReactNode;
+  title?: string;
+  /** What it is called where its words alone do not say what it is about. */
+  label?: string;
+  onClick: () => void;
+}) {
+  return (
+    <Box
+      component="button"
+      {...(title ? { title } : {})}
+      {...(label ? { 'aria-label': label } : {})}
+      onClick={onClick}
+      sx={{
+        border: 0,
+        p: 0,
+        maxWidth: '100%',
+        overflow: 'hidden',
+        textOverflow: 'ellipsis',
+        whiteSpace: 'nowrap',
+        background: 'none',
+        font: 'inherit',
+        fontSize: 12.5,
+        fontWeight: 600,
+        color: color('plum'),
+        cursor: 'pointer',
+        textAlign: 'left',
+        '&:hover': { textDecoration: 'underline' },
+      }}
+    >
+      {children}
+    </Box>
+  );
+}

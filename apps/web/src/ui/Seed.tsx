@@ -1,0 +1,13 @@
+import { Box, Button } from '@mui/material';
+
+/** The seed of what was made by chance, and the way to another. */
+export function Seed({ value, onAnother }: { value: number; onAnother: () => void }) {
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1 }}>
+      <Button onClick={onAnother}>Another</Button>
+      <span className="mono" style={{ fontSize: 12 }}>
+        seed {value}
+      </span>
+    </Box>
+  );
+}
