@@ -1,3 +1,4 @@
+import './no-eval.ts';
 import '@fontsource-variable/figtree/wght.css';
 import '@fontsource-variable/fraunces/soft.css';
 import '@fontsource-variable/spline-sans-mono/wght.css';

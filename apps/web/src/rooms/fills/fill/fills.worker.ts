@@ -1,3 +1,4 @@
+import '../../../no-eval.ts';
 import {
   bestWindows,
   documentOf,
