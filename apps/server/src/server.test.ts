@@ -1,11 +1,12 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { indexOf, documentOf, notesOf, readMidi, type SongRecord } from '@plucky/core';
+import { indexOf, documentOf, LIMITS, notesOf, readMidi, type SongRecord } from '@plucky/core';
 import { unzipSync } from 'fflate';
+import { DataSource } from 'typeorm';
 import { ConfigError, readConfig } from './config.ts';
 import { useApp } from './testing/app.ts';
 
-const { api, folder, restart } = useApp();
+const { api, app, folder, restart } = useApp();
 
 async function newSong(
   from = 'blank',
@@ -321,4 +322,23 @@ test('settings that cannot work are explained', () => {
   expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(ConfigError);
   expect(() => readConfig({ DATA_DIR: join(file, 'data') })).toThrow(/cannot be written.*DATA_DIR/);
   expect(() => readConfig({ PORT: 'eighty' })).toThrow(/PORT must be a number/);
+});
+
+test('there are at most so many songs, and at most so many in the bin; both are said in words', async () => {
+  const { id } = await newSong();
+  const source = app().get(DataSource);
+  const fill = (deletedAt: string | null) =>
+    source.query(
+      `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ${LIMITS.songs})
+       INSERT INTO song (id, name, tempo, meter, bars, keyName, revision, updatedAt, deletedAt)
+       SELECT ? || i, 'Many', 120, '4/4', 0, 'C minor', 1, '2020', ? FROM n`,
+      [deletedAt ? 'binned' : 'song', deletedAt],
+    );
+  await fill(null);
+  const full = await api().post('/api/songs').send({ from: 'blank' }).expect(409);
+  expect(full.body.message).toMatch(/^There are 1\d\d\d songs and no room for more\. Nothing was made/);
+  await fill('2020');
+  const bin = await api().delete(`/api/songs/${id}`).expect(409);
+  expect(bin.body.message).toMatch(/^The bin is full\. Nothing was changed/);
+  await contents(id);
 });

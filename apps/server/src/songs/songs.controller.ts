@@ -64,7 +64,7 @@ export class SongsController {
   @Delete(':id')
   @HttpCode(204)
   @ApiNoContentResponse()
-  @Refusals(404, 503, 507)
+  @Refusals(404, 409, 503, 507)
   remove(@Param('id') id: string): Promise<void> {
     return this.#songs.setInBin(id, true);
   }
@@ -72,7 +72,7 @@ export class SongsController {
   @Post(':id/restore')
   @HttpCode(204)
   @ApiNoContentResponse()
-  @Refusals(404, 503, 507)
+  @Refusals(404, 409, 503, 507)
   restore(@Param('id') id: string): Promise<void> {
     return this.#songs.setInBin(id, false);
   }

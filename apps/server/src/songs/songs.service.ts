@@ -102,10 +102,10 @@ export class SongsService {
    */
   create(from: string, name?: string): Promise<SongFace & SongContents> {
     return this.#database.write(async (manager) => {
-      const count = await manager.count(SongEntity);
+      const count = await manager.countBy(SongEntity, { deletedAt: IsNull() });
       if (count >= LIMITS.songs)
         throw new ConflictException(
-          `There are ${count} songs, those in the bin among them, and no room for more. Nothing was made; delete some for good first.`,
+          `There are ${count} songs and no room for more. Nothing was made; put some in the bin first.`,
         );
       const id = randomUUID();
       const document = await this.#newDocument(manager, id, from, name);
@@ -124,6 +124,14 @@ export class SongsService {
     return this.#database.write(async (manager) => {
       const song = await manager.findOneBy(SongEntity, { id });
       if (!song) throw unknownSong(id);
+      if (
+        (await manager.countBy(SongEntity, { deletedAt: inBin ? Not(IsNull()) : IsNull() })) >= LIMITS.songs
+      )
+        throw new ConflictException(
+          inBin
+            ? 'The bin is full. Nothing was changed; it lets go of what has lain in it for 30 days.'
+            : 'There are as many songs as there may be. Nothing was changed; put one in the bin first.',
+        );
       await manager.update(SongEntity, { id }, { deletedAt: inBin ? new Date().toISOString() : null });
     });
   }
