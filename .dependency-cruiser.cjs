@@ -10,9 +10,25 @@ const oneWay = floors.slice(0, -1).map((folder, i) => ({
   to: { path: `^packages/core/src/(${floors.slice(i + 1).join('|')})/` },
 }));
 
+/** The floors of the page, from the ground up; `api` stands on the ground beside what all share. */
+const webFloors = ['shared|api', 'document|session|audio', 'transport', 'rooms', 'app'];
+const webOneWay = webFloors.slice(0, -1).map((floor, i) => ({
+  name: `web-floors-${floor.replaceAll('|', '-')}`,
+  severity: 'error',
+  from: { path: `^apps/web/src/(${floor})/`, pathNot: '\\.test\\.tsx?$' },
+  to: { path: `^apps/web/src/(${webFloors.slice(i + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
     ...oneWay,
+    ...webOneWay,
+    {
+      name: 'web-rooms-keep-to-themselves',
+      severity: 'error',
+      from: { path: '^apps/web/src/rooms/([^/]+)/', pathNot: '\\.test\\.tsx?$' },
+      to: { path: '^apps/web/src/rooms/', pathNot: '^apps/web/src/rooms/$1/' },
+    },
     {
       name: 'midi-bytes-imports-nothing',
       severity: 'error',

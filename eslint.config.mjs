@@ -5,15 +5,7 @@ import prettier from 'eslint-config-prettier';
 
 export default ts.config(
   {
-    ignores: [
-      '**/dist/**',
-      '**/.tsout/**',
-      '**/*.cjs',
-      '**/*.mjs',
-      '**/*.js',
-      'test-results/**',
-      '.cache/**',
-    ],
+    ignores: ['**/dist/**', '**/.tsout/**', '**/*.cjs', '**/*.js', 'test-results/**', '.cache/**'],
   },
   js.configs.recommended,
   ...ts.configs.recommendedTypeChecked,
@@ -60,6 +52,22 @@ export default ts.config(
       '@typescript-eslint/no-unsafe-argument': 'off',
       '@typescript-eslint/no-unsafe-call': 'off',
       '@typescript-eslint/no-unsafe-return': 'off',
+    },
+  },
+  {
+    // Plain scripts for Node: no types to check, and a console to speak by.
+    files: ['**/*.mjs'],
+    extends: [ts.configs.disableTypeChecked],
+    languageOptions: {
+      parserOptions: { project: null },
+      globals: {
+        console: 'readonly',
+        process: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        window: 'readonly',
+        document: 'readonly',
+      },
     },
   },
   prettier,

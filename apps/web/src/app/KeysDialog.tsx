@@ -1,6 +1,6 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
-import { KeyCap } from '../ui/KeyCap.tsx';
-import { SERIF } from '../ui/tokens.ts';
+import { KeyCap } from '../shared/ui/KeyCap.tsx';
+import { SERIF } from '../shared/ui/tokens.ts';
 import { KEY_SHEET } from './keys.ts';
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -5,7 +5,7 @@ import { redo, undo } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
 import { KeysDialog } from './KeysDialog.tsx';
 import { ROOMS } from './rooms.ts';
-import { hasCommand, useKeys } from './useKeys.ts';
+import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
 
 /** The keys that work in every room, and the sheet that names them all. */
 export function SongKeys() {

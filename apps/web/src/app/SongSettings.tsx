@@ -2,11 +2,11 @@ import { Box, Button, MenuItem, Popover, TextField } from '@mui/material';
 import { editSong, meterName, SCALE_NAMES, TONICS, type Song } from '@plucky/core';
 import { useState, type ReactNode } from 'react';
 import { useEdit, useSongRecord } from '../document/context.tsx';
-import { MeterField } from '../ui/MeterField.tsx';
-import { NumberField } from '../ui/NumberField.tsx';
-import { Amount } from '../ui/Amount.tsx';
-import { Choices } from '../ui/Choices.tsx';
-import { color } from '../ui/tokens.ts';
+import { MeterField } from '../shared/ui/MeterField.tsx';
+import { NumberField } from '../shared/ui/NumberField.tsx';
+import { Amount } from '../shared/ui/Amount.tsx';
+import { Choices } from '../shared/ui/Choices.tsx';
+import { color } from '../shared/ui/tokens.ts';
 
 /** Tempo, meter, key and swing of the song, each a chip that opens. */
 export function SongSettings() {

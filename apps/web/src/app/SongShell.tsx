@@ -10,7 +10,7 @@ import { recall } from '../document/journal.ts';
 import { createDocumentStore } from '../document/store.ts';
 import { choosePattern, enterSong, useSession } from '../session/store.ts';
 import { Transport } from '../transport/Transport.tsx';
-import { color } from '../ui/tokens.ts';
+import { color } from '../shared/ui/tokens.ts';
 import { NotFound } from './NotFound.tsx';
 import { SaveTrouble } from './SaveTrouble.tsx';
 import { SongKeys } from './SongKeys.tsx';

@@ -1,5 +1,3 @@
-import DarkIcon from '@mui/icons-material/DarkModeOutlined';
-import LightIcon from '@mui/icons-material/LightModeOutlined';
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
@@ -8,12 +6,12 @@ import { Link, useLocation, useParams } from 'react-router';
 import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
 import { redo, undo, type SaveState } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
-import { NameField } from '../ui/NameField.tsx';
-import { KeyCap } from '../ui/KeyCap.tsx';
-import { Logo } from '../ui/Logo.tsx';
-import { color } from '../ui/tokens.ts';
+import { NameField } from '../shared/ui/NameField.tsx';
+import { KeyCap } from '../shared/ui/KeyCap.tsx';
+import { Logo } from '../shared/ui/Logo.tsx';
+import { color } from '../shared/ui/tokens.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
-import { setMode, useMode } from './mode.ts';
+import { ModeButton } from '../shared/ui/ModeButton.tsx';
 import { ROOMS } from './rooms.ts';
 import { SongSettings } from './SongSettings.tsx';
 
@@ -126,17 +124,5 @@ function UndoButtons() {
         </span>
       </Tooltip>
     </>
-  );
-}
-
-export function ModeButton() {
-  const mode = useMode();
-  const other = mode === 'light' ? 'dark' : 'light';
-  return (
-    <Tooltip title={`Use the ${other} page`}>
-      <IconButton size="small" aria-label={`Use the ${other} page`} onClick={() => setMode(other)}>
-        {mode === 'light' ? <DarkIcon fontSize="small" /> : <LightIcon fontSize="small" />}
-      </IconButton>
-    </Tooltip>
   );
 }

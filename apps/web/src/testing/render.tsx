@@ -8,7 +8,7 @@ import { DocumentContext, useSong } from '../document/context.tsx';
 import { createDocumentStore, undo, type DocumentStore } from '../document/store.ts';
 import { viewOf, type PatternView } from '../rooms/groove/pattern-view.ts';
 import { enterSong, useSession } from '../session/store.ts';
-import { makeTheme } from '../ui/theme.ts';
+import { makeTheme } from '../shared/ui/theme.ts';
 
 export interface Shown {
   readonly store: DocumentStore;

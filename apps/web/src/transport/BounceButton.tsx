@@ -3,7 +3,7 @@ import { indexOf, safeFileName } from '@plucky/core';
 import { useEffect, useRef, useState } from 'react';
 import { bounce, type Bounce } from '../audio/bounce.ts';
 import { isHeard, useSession } from '../session/store.ts';
-import { color } from '../ui/tokens.ts';
+import { color } from '../shared/ui/tokens.ts';
 import type { TransportState } from './useTransport.ts';
 
 interface Ready {

@@ -3,12 +3,12 @@ import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/co
 import { useEffect, useRef, useState } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useEdit, useSong } from '../document/context.tsx';
-import { Listening } from '../ui/Listening.tsx';
-import { Amount } from '../ui/Amount.tsx';
-import { Choice } from '../ui/Choices.tsx';
-import { Heading } from '../ui/Group.tsx';
-import { SteadySlider } from '../ui/SteadySlider.tsx';
-import { color, familyColor } from '../ui/tokens.ts';
+import { Listening } from '../session/Listening.tsx';
+import { Amount } from '../shared/ui/Amount.tsx';
+import { Choice } from '../shared/ui/Choices.tsx';
+import { Heading } from '../shared/ui/Group.tsx';
+import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
+import { color, familyColor } from '../shared/ui/tokens.ts';
 import { useIsPlaying } from './useTransport.ts';
 
 /** Name, meter, level, pan, mute and solo. */

@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
-import { hasCommand, useKeys } from '../app/useKeys.ts';
+import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
 import { useSession } from '../session/store.ts';
-import { Choice } from '../ui/Choices.tsx';
+import { Choice } from '../shared/ui/Choices.tsx';
 import { useIsPlaying, type TransportState } from './useTransport.ts';
 
 /** Counts in a bar and writes what is tapped into the pattern, round after round, until it is stopped. */

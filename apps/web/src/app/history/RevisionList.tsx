@@ -1,6 +1,6 @@
 import { Box, Button, List, ListItemButton, ListSubheader, Typography } from '@mui/material';
 import { useState } from 'react';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 import { clockOf, dayOf, type RevisionLine } from './revisions.ts';
 
 /** How many lines are shown at first, and how many more at each press. */

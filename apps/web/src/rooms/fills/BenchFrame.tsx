@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import type { Id, SongDocument } from '@plucky/core';
 import type { ReactNode } from 'react';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 import { MakeChoice } from './MakeChoice.tsx';
 
 /** A bench with the recipe that its pieces are made by beside it. */

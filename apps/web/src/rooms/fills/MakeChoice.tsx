@@ -1,7 +1,7 @@
 import { MenuItem, TextField } from '@mui/material';
 import { familyOrder, indexOf, type Id, type SongDocument } from '@plucky/core';
 import { choosePattern } from '../../session/store.ts';
-import { Choices } from '../../ui/Choices.tsx';
+import { Choices } from '../../shared/ui/Choices.tsx';
 import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
 
 const NAMES: Readonly<Record<Make, string>> = {

@@ -1,7 +1,7 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { indexOf, type Id, type Outcome, type Placing, type SongDocument } from '@plucky/core';
 import { useState } from 'react';
-import { Choice } from '../../ui/Choices.tsx';
+import { Choice } from '../../shared/ui/Choices.tsx';
 import type { Landing } from './context.ts';
 import type { PlaceInSong } from './places.ts';
 

@@ -1,5 +1,5 @@
 import { Box, MenuItem, TextField } from '@mui/material';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 
 interface Starter {
   readonly name: string;

@@ -12,7 +12,7 @@ import {
 import { useSnackbar } from 'notistack';
 import { useCallback } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 
 /** Keeps a pattern of the bench in its family under a name that is free, and does more with it in the same undo. */
 export type Keep = (

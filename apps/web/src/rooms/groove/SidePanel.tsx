@@ -2,7 +2,7 @@ import CloseIcon from '@mui/icons-material/CloseRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { openPanel } from '../../session/store.ts';
-import { color, SERIF } from '../../ui/tokens.ts';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
 
 /** What stands beside the rows; a tool has a title and can be closed. */
 export function SidePanel({

@@ -12,9 +12,9 @@ import {
 } from '@plucky/core';
 import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
-import { Choice, Choices } from '../../ui/Choices.tsx';
-import { Group } from '../../ui/Group.tsx';
-import { color } from '../../ui/tokens.ts';
+import { Choice, Choices } from '../../shared/ui/Choices.tsx';
+import { Group } from '../../shared/ui/Group.tsx';
+import { color } from '../../shared/ui/tokens.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },

@@ -3,7 +3,7 @@ import { compile, planRegions, type ExportOptions, type RegionPlan } from '@pluc
 import { useMemo } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 
 /** One line of the table: a region that would leave, or one that has left. */
 interface Entry {

@@ -2,7 +2,7 @@ import { Box, Button, Divider, Menu, MenuItem } from '@mui/material';
 import { addSection, indexOf, playAgain, SECTION_ROLES, type Id, type SectionRole } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { chooseSlot, useSession } from '../../session/store.ts';
 import { newSection, ROLE_NAMES } from './new-section.ts';
 

@@ -3,7 +3,7 @@ import { editSong, moveOccurrence, type OccurrencePlace } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 
 const PHRASES = [2, 4, 8] as const;

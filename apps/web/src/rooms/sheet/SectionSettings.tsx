@@ -13,11 +13,11 @@ import {
 } from '@plucky/core';
 import { indexOf } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence } from '../../session/store.ts';
-import { NameField } from '../../ui/NameField.tsx';
-import { Group } from '../../ui/Group.tsx';
-import { color } from '../../ui/tokens.ts';
+import { NameField } from '../../shared/ui/NameField.tsx';
+import { Group } from '../../shared/ui/Group.tsx';
+import { color } from '../../shared/ui/tokens.ts';
 import { ROLE_NAMES } from './new-section.ts';
 
 /** A section and its place in the form. */

@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
 

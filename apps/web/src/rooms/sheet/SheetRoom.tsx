@@ -4,7 +4,7 @@ import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { densities } from './density.ts';
 import { FormBar } from './FormBar.tsx';

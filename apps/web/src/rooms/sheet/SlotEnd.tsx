@@ -1,8 +1,8 @@
 import { MenuItem, TextField } from '@mui/material';
 import { barTicks, beatTicks, indexOf, lengthName, sectionMeter, setLanding, setSlowing } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
-import { Amount } from '../../ui/Amount.tsx';
-import { Group } from '../../ui/Group.tsx';
+import { Amount } from '../../shared/ui/Amount.tsx';
+import { Group } from '../../shared/ui/Group.tsx';
 import type { SlotProps } from './SlotLayers.tsx';
 
 const [NOTHING, IN_TEMPO] = ['', 0];

@@ -14,8 +14,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
-import { Choice } from '../../ui/Choices.tsx';
-import { Group } from '../../ui/Group.tsx';
+import { Choice } from '../../shared/ui/Choices.tsx';
+import { Group } from '../../shared/ui/Group.tsx';
 import { mergedNaming } from './slot-edits.ts';
 
 export interface SlotProps {

@@ -18,7 +18,7 @@ import {
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
-import { color, SERIF } from '../../ui/tokens.ts';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
 import { mergedNaming, slotAgain } from './slot-edits.ts';

@@ -16,11 +16,11 @@ import {
 } from '@plucky/core';
 import { useRef, useState, type RefObject } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
-import { color, SERIF } from '../../ui/tokens.ts';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { newSlot } from './slot-edits.ts';
-import { SlotPiece, slotRole, slotTint, slotWords } from './SlotPiece.tsx';
+import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
 
 interface Props {
   readonly document: SongDocument;

@@ -8,7 +8,7 @@ import {
   type SectionRole,
   type SongDocument,
 } from '@plucky/core';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 
 export const ROLE_NAMES: Readonly<Record<SectionRole, string>> = {
   intro: 'Intro',

@@ -9,7 +9,7 @@ import {
   type Slot,
   type SongDocument,
 } from '@plucky/core';
-import { freshId } from '../../document/ids.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { firstLayers } from './new-section.ts';
 
 /** A slot of one phrase like the one before it, or with the first patterns where there is none. */

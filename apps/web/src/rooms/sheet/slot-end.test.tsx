@@ -14,7 +14,7 @@ import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { useSong } from '../../document/context.tsx';
 import { show } from '../../testing/render.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
-import { slotWords } from './SlotPiece.tsx';
+import { slotWords } from '../../shared/ui/SlotPiece.tsx';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const verseOf = (document: SongDocument): Section => {

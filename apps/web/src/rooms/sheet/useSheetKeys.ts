@@ -1,5 +1,5 @@
 import { addSlot, barTicks, indexOf, moveSlot, removeSlot, resizeSlot, sectionMeter } from '@plucky/core';
-import { hasCommand, useKeys } from '../../app/useKeys.ts';
+import { hasCommand, useKeys } from '../../shared/keys/useKeys.ts';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseSlot, useSessionFields } from '../../session/store.ts';
 import { newSlot, slotAgain } from './slot-edits.ts';

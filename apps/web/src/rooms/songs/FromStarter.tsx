@@ -3,7 +3,7 @@ import { meterName } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
-import { color } from '../../ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
 
 /** A new song that begins with a groove from the shelf, at its tempo and in its meter. */
 export function FromStarter({ onChoose }: { onChoose: (from: string, name: string) => void }) {

@@ -8,8 +8,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { useIsPlaying } from '../../transport/useTransport.ts';
-import { color } from '../../ui/tokens.ts';
-import { FormThumbnail } from './FormThumbnail.tsx';
+import { color } from '../../shared/ui/tokens.ts';
+import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 
 interface Props {
   readonly song: SongFace;

@@ -4,10 +4,10 @@ import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
-import { ModeButton } from '../../app/TopBar.tsx';
-import { NoticeAction } from '../../ui/Notices.tsx';
-import { Logo } from '../../ui/Logo.tsx';
-import { color } from '../../ui/tokens.ts';
+import { ModeButton } from '../../shared/ui/ModeButton.tsx';
+import { NoticeAction } from '../../shared/ui/Notices.tsx';
+import { Logo } from '../../shared/ui/Logo.tsx';
+import { color } from '../../shared/ui/tokens.ts';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
 

@@ -8,13 +8,13 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../app/useKeys.ts';
+import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
-import { Choice } from '../../../ui/Choices.tsx';
-import { KeyCap } from '../../../ui/KeyCap.tsx';
-import { NameField } from '../../../ui/NameField.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { NameField } from '../../../shared/ui/NameField.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';

@@ -17,10 +17,10 @@ import {
   type Id,
   type SongDocument,
 } from '@plucky/core';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Choice, Choices } from '../../../ui/Choices.tsx';
-import { Group } from '../../../ui/Group.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';

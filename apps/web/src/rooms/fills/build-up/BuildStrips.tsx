@@ -6,7 +6,7 @@ import {
   type Curve,
   type SongDocument,
 } from '@plucky/core';
-import type { Token } from '../../../ui/tokens.ts';
+import type { Token } from '../../../shared/ui/tokens.ts';
 import { setBuild } from './build-ups.ts';
 import { CurvePane } from './CurvePane.tsx';
 import type { BuildFigures } from './figures.ts';

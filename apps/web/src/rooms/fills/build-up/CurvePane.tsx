@@ -1,6 +1,6 @@
 import { curveValue, type Curve } from '@plucky/core';
 import type { KeyboardEvent } from 'react';
-import { color, type Token } from '../../../ui/tokens.ts';
+import { color, type Token } from '../../../shared/ui/tokens.ts';
 import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 /** Into how many pieces a curve is drawn. */

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { useRef, type KeyboardEvent, type ReactNode } from 'react';
-import { color, type Token } from '../../../ui/tokens.ts';
+import { color, type Token } from '../../../shared/ui/tokens.ts';
 
 export const PANE_WIDTH = 1000;
 /** Space above what a pane draws for its name, and below it so that its points stay whole. */

@@ -8,7 +8,7 @@ import {
   type BuildRecipe,
 } from '@plucky/core';
 import type { KeyboardEvent } from 'react';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 /** The slowest and fastest speed that is drawn, in hits a second. */

@@ -1,6 +1,6 @@
 import { FAMILIES, indexOf, voicesOfBuild, type BuildRecipe, type SongDocument } from '@plucky/core';
-import { stemPaths, Stems } from '../../../ui/stems.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
 import { PANE_WIDTH, Silence } from './Pane.tsx';
 

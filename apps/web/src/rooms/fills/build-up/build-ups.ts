@@ -12,7 +12,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { create } from 'zustand';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 
 /** One build-up on the bench: its recipe, and the pattern of the song that it was, if it was one. */
 export interface Build {

@@ -10,8 +10,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../app/useKeys.ts';
-import { color } from '../../../ui/tokens.ts';
+import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';

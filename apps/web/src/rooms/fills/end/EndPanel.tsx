@@ -13,9 +13,9 @@ import {
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Choice, Choices } from '../../../ui/Choices.tsx';
-import { Group } from '../../../ui/Group.tsx';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { setEnds, stopPlaces, useEnds, usualPickUp, usualPulse } from './ends.ts';

@@ -9,9 +9,9 @@ import {
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { Choice } from '../../../ui/Choices.tsx';
-import { stemPaths, Stems } from '../../../ui/stems.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 
 const [WIDTH, ROW, BASE] = [1000, 44, 38];
 

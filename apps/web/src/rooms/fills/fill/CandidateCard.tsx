@@ -8,8 +8,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { memo } from 'react';
-import { KeyCap } from '../../../ui/KeyCap.tsx';
-import { color, SERIF } from '../../../ui/tokens.ts';
+import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { color, SERIF } from '../../../shared/ui/tokens.ts';
 import { CandidatePicture } from './CandidatePicture.tsx';
 
 /** A fill to choose from: what it is like in a phrase, its picture and its figures. */

@@ -8,8 +8,8 @@ import {
   type Pattern,
   type SongDocument,
 } from '@plucky/core';
-import { stemPaths, Stems } from '../../../ui/stems.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 
 const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
 

@@ -17,10 +17,10 @@ import {
   type Repair,
   type SongDocument,
 } from '@plucky/core';
-import { freshSeed } from '../../../document/ids.ts';
-import { Choice } from '../../../ui/Choices.tsx';
-import { QuietButton } from '../../../ui/QuietButton.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { freshSeed } from '../../../shared/fresh-id.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 
 /** By how much one press makes a fill busier or less busy, in percent points. */

@@ -1,9 +1,9 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
 import { limbsOf, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../app/useKeys.ts';
-import { Choice } from '../../../ui/Choices.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import {
   chooseFill,
   discardFill,

@@ -12,8 +12,8 @@ import {
   type Window,
 } from '@plucky/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { stemPaths, Stems } from '../../../ui/stems.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { useBench } from './bench.ts';
 import { theMaker } from './maker.ts';
 

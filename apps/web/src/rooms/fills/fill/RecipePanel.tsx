@@ -21,11 +21,11 @@ import {
 } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../document/ids.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Choice, Choices } from '../../../ui/Choices.tsx';
-import { Group } from '../../../ui/Group.tsx';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import { setRecipe, useBench } from './bench.ts';

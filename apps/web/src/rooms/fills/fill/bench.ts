@@ -12,7 +12,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { create } from 'zustand';
-import { freshSeed } from '../../../document/ids.ts';
+import { freshSeed } from '../../../shared/fresh-id.ts';
 import { theMaker } from './maker.ts';
 
 /** How many fills are on the bench. */

@@ -1,6 +1,6 @@
 import { addHits, beatTicks, gridTicks, snap, snapDown, type Id } from '@plucky/core';
 import { thePlayer } from '../../../audio/player.ts';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { RowContext } from './row-context.ts';
 import { freePlaces, hitNear, newHit, USUAL_VELOCITY, type Row } from '../pattern-view.ts';

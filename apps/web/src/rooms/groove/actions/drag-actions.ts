@@ -9,7 +9,7 @@ import {
   type IdentifiedHit,
   type ResolvedHit,
 } from '@plucky/core';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { feelOf, onRow, rowsBelow, type RowContext } from './row-context.ts';
 import { freePlaces, newHit, type Row } from '../pattern-view.ts';

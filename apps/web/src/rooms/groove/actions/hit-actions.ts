@@ -16,7 +16,7 @@ import {
   type Id,
   type ResolvedHit,
 } from '@plucky/core';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { onRow, rowsBelow, type RowContext } from './row-context.ts';
 

@@ -1,5 +1,5 @@
 import { familyOrder, indexOf } from '@plucky/core';
-import { hasCommand, useKeys } from '../../../app/useKeys.ts';
+import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
 import { useSong } from '../../../document/context.tsx';
 import {
   choosePattern,

@@ -1,7 +1,7 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { clampVelocity, gridTicks, GRIDS, placeName, ticksToMs, type Hit } from '@plucky/core';
-import { Amount } from '../../../ui/Amount.tsx';
-import { color, SERIF } from '../../../ui/tokens.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { color, SERIF } from '../../../shared/ui/tokens.ts';
 import { useRef } from 'react';
 import { OrnamentSettings } from './OrnamentSettings.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material';
 import { useSession } from '../../../session/store.ts';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { HitSettings } from './HitSettings.tsx';
 import { PatternSettings } from './PatternSettings.tsx';
 import { RowSettings } from './RowSettings.tsx';

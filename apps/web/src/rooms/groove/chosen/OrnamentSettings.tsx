@@ -1,6 +1,6 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { GRACES, gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
-import { Amount } from '../../../ui/Amount.tsx';
+import { Amount } from '../../../shared/ui/Amount.tsx';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
 

@@ -1,9 +1,9 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { editVoices, GRIDS, gridName, isTriplet, setRowGrids, type Voice } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Group } from '../../../ui/Group.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, Row } from '../pattern-view.ts';

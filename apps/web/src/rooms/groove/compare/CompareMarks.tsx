@@ -1,5 +1,5 @@
 import { msToTicks, type Contrast, type HitDifference, type IdentifiedHit } from '@plucky/core';
-import { color, familyColor } from '../../../ui/tokens.ts';
+import { color, familyColor } from '../../../shared/ui/tokens.ts';
 import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
 import type { PatternView, Row } from '../pattern-view.ts';

@@ -14,11 +14,11 @@ import {
 } from '@plucky/core';
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern, openPanel } from '../../../session/store.ts';
-import { Heading } from '../../../ui/Group.tsx';
-import { QuietButton } from '../../../ui/QuietButton.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Heading } from '../../../shared/ui/Group.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { PatternEntry } from './PatternEntry.tsx';
 
 /** The patterns of every part, each under the one that it follows. */

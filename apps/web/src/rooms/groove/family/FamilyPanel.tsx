@@ -11,10 +11,10 @@ import {
   type PatternRole,
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { Group } from '../../../ui/Group.tsx';
-import { useDraft } from '../../../ui/useDraft.ts';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { useDraft } from '../../../shared/ui/useDraft.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { FollowChoice } from './FollowChoice.tsx';

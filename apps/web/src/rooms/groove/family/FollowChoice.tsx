@@ -14,8 +14,8 @@ import {
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
-import { Group } from '../../../ui/Group.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -9,9 +9,9 @@ import {
   proposeParent,
   useSession,
 } from '../../../session/store.ts';
-import { barShares, followsParent, marksOf } from '../../../ui/marks.ts';
-import { Miniature } from '../../../ui/Miniature.tsx';
-import { color, SERIF } from '../../../ui/tokens.ts';
+import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
+import { Miniature } from '../../../shared/ui/Miniature.tsx';
+import { color, SERIF } from '../../../shared/ui/tokens.ts';
 
 interface EntryProps {
   readonly index: SongIndex;

@@ -12,8 +12,8 @@ import {
 import { memo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
-import { NameField } from '../../../ui/NameField.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { NameField } from '../../../shared/ui/NameField.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';
 import { useSession } from '../../../session/store.ts';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** How far an edit of the pattern goes: what it would reach before it is made, and what it has reached once it is. */

@@ -3,8 +3,8 @@ import { holdsOf, indexOf, namesOf, removePattern, type Fate, type Holds } from 
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
-import { Choices } from '../../../ui/Choices.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Choices } from '../../../shared/ui/Choices.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Removes the pattern, after saying what happens to what follows it and to the slots that play it. */

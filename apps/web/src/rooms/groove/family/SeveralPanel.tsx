@@ -13,9 +13,9 @@ import {
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../document/ids.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { choosePattern, useSession } from '../../../session/store.ts';
-import { Group } from '../../../ui/Group.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
 import { SHAPE_RULES } from '../shape/shape-rules.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';

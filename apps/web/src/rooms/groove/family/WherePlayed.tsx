@@ -2,8 +2,8 @@ import { Button, Typography } from '@mui/material';
 import { playedAt, type PlayedAt } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
-import { Group } from '../../../ui/Group.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** The slots of the song that play a pattern; a press goes there. */

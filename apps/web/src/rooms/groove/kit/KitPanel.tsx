@@ -21,11 +21,11 @@ import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
 import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
-import { NameField } from '../../../ui/NameField.tsx';
-import { Choice } from '../../../ui/Choices.tsx';
-import { Group } from '../../../ui/Group.tsx';
-import { QuietButton } from '../../../ui/QuietButton.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { NameField } from '../../../shared/ui/NameField.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -8,8 +8,8 @@ import {
   type LooseEdit,
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
-import { Group } from '../../../ui/Group.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Edits whose hits are gone from the parent, each with what can be done about it in one step. */

@@ -1,10 +1,10 @@
 import { changeHits, modulo, recordHit, ticksToMs, type Id } from '@plucky/core';
 import { useEffect, useRef } from 'react';
-import { hasCommand, isForControl } from '../../../app/useKeys.ts';
+import { hasCommand, isForControl } from '../../../shared/keys/useKeys.ts';
 import { openMidiInput, type MidiStroke } from '../../../audio/midi-input.ts';
 import { thePlayer } from '../../../audio/player.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
 import { rowOfTapKey } from './tap-keys.ts';
 import { USUAL_VELOCITY, type PatternView, type Row } from '../pattern-view.ts';

@@ -1,6 +1,6 @@
 import { indexOf, meetings, notesUnder, type Meeting, type Reference } from '@plucky/core';
 import { useMemo } from 'react';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { REFERENCE, type Layout } from '../rows/layout.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -11,9 +11,9 @@ import {
 } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { meetingWords, useReference } from './ReferenceLane.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';

@@ -1,5 +1,5 @@
 import { snap } from '@plucky/core';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { ACCENTS, type Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
 

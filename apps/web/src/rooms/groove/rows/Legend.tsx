@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { Origin } from '@plucky/core';
-import { stemPaths, Stems } from '../../../ui/stems.tsx';
+import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 
 const ENTRIES: readonly { readonly origin: Origin; readonly words: string }[] = [
   { origin: 'own', words: 'own to this pattern' },

@@ -1,7 +1,7 @@
 import { beatTicks } from '@plucky/core';
 import { useRef, type PointerEvent } from 'react';
 import { useSession } from '../../../session/store.ts';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import { RULER, type Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -4,7 +4,7 @@ import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
 import { usePlayhead, useWhatPlays } from '../../../transport/useTransport.ts';
 import type { WhatPlays } from '../../../transport/what-plays.ts';
-import { color } from '../../../ui/tokens.ts';
+import { color } from '../../../shared/ui/tokens.ts';
 import type { Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -1,10 +1,10 @@
 import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
 import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
-import { Listening } from '../../../ui/Listening.tsx';
-import { KeyCap } from '../../../ui/KeyCap.tsx';
-import { QuietButton } from '../../../ui/QuietButton.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Listening } from '../../../session/Listening.tsx';
+import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { ACCENTS, REFERENCE, RULER } from './layout.ts';
 import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
 import { tapKeyOf } from '../recording/tap-keys.ts';

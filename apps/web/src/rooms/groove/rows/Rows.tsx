@@ -1,8 +1,8 @@
 import { Box } from '@mui/material';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
-import { stemPaths, Stems, type StemShape } from '../../../ui/stems.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CompareMarks } from '../compare/CompareMarks.tsx';
 import { useComparison } from '../compare/comparison.ts';

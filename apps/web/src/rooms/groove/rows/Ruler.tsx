@@ -1,6 +1,6 @@
 import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core';
 import { memo } from 'react';
-import { color, SANS } from '../../../ui/tokens.ts';
+import { color, SANS } from '../../../shared/ui/tokens.ts';
 import { PAD, RULER, type Layout } from './layout.ts';
 import type { Frame, Row } from '../pattern-view.ts';
 

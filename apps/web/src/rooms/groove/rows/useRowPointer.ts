@@ -1,7 +1,7 @@
 import { gridTicks, snap, type Id } from '@plucky/core';
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
-import { hasCommand } from '../../../app/useKeys.ts';
-import { freshId } from '../../../document/ids.ts';
+import { hasCommand } from '../../../shared/keys/useKeys.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
 import { baseOf, velocityAt, type Layout } from './layout.ts';

@@ -1,9 +1,9 @@
 import { Box } from '@mui/material';
 import type { Shape } from '@plucky/core';
-import { freshSeed } from '../../../document/ids.ts';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Choice } from '../../../ui/Choices.tsx';
-import { Seed } from '../../../ui/Seed.tsx';
+import { freshSeed } from '../../../shared/fresh-id.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { Seed } from '../../../shared/ui/Seed.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { CHOICE_WORDS } from './rule-entry.ts';
 import { tuningOf } from './tune.ts';

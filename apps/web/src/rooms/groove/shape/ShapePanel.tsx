@@ -11,12 +11,12 @@ import {
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../document/ids.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
-import { Amount } from '../../../ui/Amount.tsx';
-import { Choice } from '../../../ui/Choices.tsx';
-import { Seed } from '../../../ui/Seed.tsx';
-import { color } from '../../../ui/tokens.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { Seed } from '../../../shared/ui/Seed.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { CHOICE_WORDS, type RuleEntry, type RuleInput } from './rule-entry.ts';
 import { SHAPE_RULES } from './shape-rules.ts';

@@ -17,12 +17,12 @@ import {
 } from '@plucky/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../document/ids.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
 import { setPreview } from '../../../transport/preview.ts';
-import { barShares, followsParent, marksOf } from '../../../ui/marks.ts';
-import { Miniature } from '../../../ui/Miniature.tsx';
-import { color, SERIF } from '../../../ui/tokens.ts';
+import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
+import { Miniature } from '../../../shared/ui/Miniature.tsx';
+import { color, SERIF } from '../../../shared/ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
 

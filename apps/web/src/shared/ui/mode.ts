@@ -1,6 +1,6 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
-import type { Mode } from '../ui/tokens.ts';
+import type { Mode } from './tokens.ts';
 
 interface ModeState {
   /** What the person chose; null follows the system. */

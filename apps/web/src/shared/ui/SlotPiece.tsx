@@ -10,9 +10,9 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useMemo } from 'react';
-import { barShares, marksOf } from '../../ui/marks.ts';
-import { Miniature } from '../../ui/Miniature.tsx';
-import { color } from '../../ui/tokens.ts';
+import { barShares, marksOf } from './marks.ts';
+import { Miniature } from './Miniature.tsx';
+import { color } from './tokens.ts';
 
 /** The real hits of one piece of a slot, all its layers together. */
 export function SlotPiece({

@@ -1,5 +1,5 @@
 import { useMemo, useRef } from 'react';
-import { freshId } from '../document/ids.ts';
+import { freshId } from '../fresh-id.ts';
 
 /** Names the steps of one gesture alike, so that they are one undo: from its first step until it is done. */
 export interface Gesture {

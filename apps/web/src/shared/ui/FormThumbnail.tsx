@@ -8,8 +8,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { Fragment } from 'react';
-import { SERIF, color } from '../../ui/tokens.ts';
-import { SlotPiece } from '../sheet/SlotPiece.tsx';
+import { SERIF, color } from './tokens.ts';
+import { SlotPiece } from './SlotPiece.tsx';
 
 /** The whole form in small, a line a phrase. */
 export function FormThumbnail({ document }: { document: SongDocument }) {
