@@ -92,6 +92,7 @@ test.each<[string, () => void, RegExp]>([
     () => {
       const connection = openConnection(file);
       connection.exec("INSERT INTO migrations (timestamp, name) VALUES (9, 'Chords1999000000000')");
+      connection.pragma('wal_checkpoint(TRUNCATE)');
       connection.close();
     },
     /made by a newer version \(it holds Chords1999000000000\)/,
@@ -101,6 +102,7 @@ test.each<[string, () => void, RegExp]>([
     () => {
       const connection = openConnection(file);
       connection.exec('DROP TABLE migrations');
+      connection.pragma('wal_checkpoint(TRUNCATE)');
       connection.close();
     },
     /a database of another program/,

@@ -19,7 +19,7 @@ const seed = process.argv.includes('--seed') ? Number(argument('--seed')) : 1;
 const scale: Scale = { seed, ...(isShort ? SHORT : WHOLE) };
 const only = process.argv.includes('--only') ? argument('--only') : undefined;
 
-const report = new Report();
+const report = new Report(!isShort);
 const folder = mkdtempSync(join(tmpdir(), 'plucky-torture-'));
 const inFolder = (name: string) => join(folder, name);
 

@@ -1,13 +1,20 @@
 /** Prints a line for each figure and remembers what failed. */
 export class Report {
   readonly #failed: string[] = [];
+  readonly #judgesTimes: boolean;
   #figures = 0;
 
-  /** A figure with whether it is as it must be. */
-  figure(name: string, value: string, isWell: boolean): void {
+  /** Times are printed in any case; they can only fail where they are judged, since a shared machine can be slow. */
+  constructor(judgesTimes: boolean) {
+    this.#judgesTimes = judgesTimes;
+  }
+
+  /** A figure with whether it is as it must be, and whether it came in time. */
+  figure(name: string, value: string, isWell: boolean, isInTime = true): void {
     this.#figures++;
-    if (!isWell) this.#failed.push(name);
-    console.log(`${isWell ? 'ok    ' : 'FAILED'}  ${name}: ${value}`);
+    const hasFailed = !isWell || (this.#judgesTimes && !isInTime);
+    if (hasFailed) this.#failed.push(name);
+    console.log(`${hasFailed ? 'FAILED' : isInTime ? 'ok    ' : 'slow  '}  ${name}: ${value}`);
   }
 
   /** What cannot be tried on this machine. */

@@ -27,6 +27,7 @@ export async function timeSaves(address: string, { saves }: Scale, report: Repor
   report.figure(
     `${saves} saves in a row`,
     `p50 ${ms(percentile(alone, 0.5))}, p99 ${ms(a)} = ${(a / b).toFixed(1)} × a bare commit (p50 ${ms(percentile(bare, 0.5))}, p99 ${ms(b)})`,
+    true,
     a <= 3 * b,
   );
   const writers = await Promise.all(Array.from({ length: 16 }, () => Writer.on(address)));
@@ -45,6 +46,7 @@ export async function timeSaves(address: string, { saves }: Scale, report: Repor
   report.figure(
     'saves of 16 writers at once, none of them pausing',
     `p50 ${ms(percentile(saving, 0.5))}, p99 ${ms(t)}; 16 health checks at once p99 ${ms(h)}`,
+    true,
     t <= Math.max(50, 3 * h),
   );
 }
@@ -93,7 +95,7 @@ export async function stopAndWeigh(dataDir: string, { longHistory }: Scale, repo
   await new Promise((resolve) => setTimeout(resolve, 200));
   const took = await server.end('SIGINT');
   for (const socket of halfOpen) socket.destroy();
-  report.figure('Ctrl+C with half-open requests', `ended in ${took.toFixed(0)} ms`, took < 2000);
+  report.figure('Ctrl+C with half-open requests', `ended in ${took.toFixed(0)} ms`, true, took < 2000);
 
   const file = join(dataDir, 'plucky-verse.db');
   const alone = join(dataDir, 'alone.db');
