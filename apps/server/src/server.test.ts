@@ -5,39 +5,10 @@ import { unzipSync } from 'fflate';
 import { DataSource } from 'typeorm';
 import { ConfigError, readConfig } from './config.ts';
 import { useApp } from './testing/app.ts';
+import { hit, recordOf, songsOf } from './testing/songs.ts';
 
 const { api, app, folder, restart } = useApp();
-
-async function newSong(
-  from = 'blank',
-  name = 'Mine',
-): Promise<{ id: string; revision: number; records: SongRecord[] }> {
-  const response = await api().post('/api/songs').send({ from, name }).expect(201);
-  return response.body;
-}
-
-async function contents(id: string): Promise<{ revision: number; records: SongRecord[] }> {
-  return (await api().get(`/api/songs/${id}`).expect(200)).body;
-}
-
-const recordOf = <K extends SongRecord['kind']>(records: SongRecord[], kind: K, id?: string) => {
-  const found = records.find((record) => record.kind === kind && (id === undefined || record.id === id));
-  if (!found) throw new Error(`no ${kind}`);
-  return found as Extract<SongRecord, { kind: K }>;
-};
-
-const hit = (at: number, velocity = 100) => ({
-  voice: 'kick',
-  at,
-  velocity,
-  length: 120,
-  offsetMs: 0,
-  pitch: 0,
-});
-
-async function save(id: string, base: number, put: object[], remove: string[] = []) {
-  return api().post(`/api/songs/${id}/changes`).send({ base, label: 'try', put, remove });
-}
+const { newSong, contents, save } = songsOf(api);
 
 test('a new database holds the demo songs, and deleted ones stay deleted', async () => {
   const list = await api().get('/api/songs').expect(200);
