@@ -2,17 +2,15 @@ import type { Work } from '../jobs/work.ts';
 import { openConnection } from './connection.ts';
 
 /** Brings the log into the database file as far as it goes without anyone waiting. */
-export interface CheckpointJob {
-  readonly mode: 'PASSIVE';
-}
+export type CheckpointJob = Record<never, never>;
 
 export type CheckpointDone = Record<never, never>;
 
-export const checkpoint: Work<CheckpointJob, CheckpointDone> = ({ mode }, { databaseFile }) => {
+export const checkpoint: Work<CheckpointJob, CheckpointDone> = (_, { databaseFile }) => {
   const connection = openConnection(databaseFile);
   try {
     connection.pragma('synchronous = FULL');
-    connection.pragma(`wal_checkpoint(${mode})`);
+    connection.pragma('wal_checkpoint(PASSIVE)');
   } finally {
     connection.close();
   }

@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto';
 import { documentOf, exportRegions, LIMITS, planRegions, type ExportOptions } from '@plucky/core';
 import { JobRefused, type Work } from '../jobs/work.ts';
-import { inSnapshot, storedSong } from '../songs/history/stored-song.ts';
+import { inSnapshot } from '../database/snapshot.ts';
+import { storedSong } from '../songs/history/stored-song.ts';
 import type { RegionEntity } from './export.entity.ts';
 
 /** All regions of a song as it is now, each read back, beside those that left before. */

@@ -69,7 +69,7 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
 
   #shortenLog(): void {
     this.#jobs
-      .run('checkpoint', { mode: 'PASSIVE' })
+      .run('checkpoint', {})
       .result.catch((error: unknown) => this.#log.warn(`The log was not shortened: ${String(error)}`));
   }
 

@@ -28,7 +28,7 @@ export class ChangesDto {
   base!: number;
 
   @ApiProperty()
-  @IsName(120)
+  @IsName(LIMITS.label)
   label!: string;
 
   @ApiProperty({ type: 'array', items: { type: 'object' }, description: 'Records to put.' })

@@ -1,4 +1,4 @@
-import { changeBetween, plainName } from '@plucky/core';
+import { changeBetween, LIMITS, plainName } from '@plucky/core';
 import { api, ApiError } from '../api/client.ts';
 import { forget, remember } from './journal.ts';
 import type { DocumentStore } from './store.ts';
@@ -8,9 +8,6 @@ const DELAY = 400;
 const RETRY = 3000;
 /** How often this browser keeps what is edited, in ms. */
 const KEEP_EVERY = 150;
-
-/** The most characters of a change's label. */
-const LONGEST_LABEL = 120;
 
 type Send = typeof api.change;
 
@@ -43,7 +40,7 @@ export function startAutosave(store: DocumentStore, send: Send = api.change): ()
   /** Returns whether there may be more to save. */
   async function saveOnce(): Promise<boolean> {
     const { songId, document, saved, revision, lastDeed } = store.getState();
-    const change = changeBetween(saved, document, plainName(lastDeed, LONGEST_LABEL) || 'edit');
+    const change = changeBetween(saved, document, plainName(lastDeed, LIMITS.label) || 'edit');
     if (!change.put.length && !change.remove.length) {
       forget(songId);
       store.setState({ saved: document, saving: { kind: 'saved' }, savedAt: Date.now() });

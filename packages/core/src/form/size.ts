@@ -79,11 +79,11 @@ function playedProblems(document: SongDocument): Problem[] {
       problems.push({ path, message: tooMany('bars times layers as played', layerBars, LIMITS.layerBars) });
   };
   for (const section of sections) {
-    for (const { id, slot } of section.slots.map((one) => ({ id: section.id, slot: one })))
+    for (const slot of section.slots)
       for (const layer of slot.layers)
         if (layerHits(document, slot, layer) > LIMITS.layerHits)
           problems.push({
-            path: `${id}.slots`,
+            path: `${section.id}.slots`,
             message: `${slot.id} repeats more than ${LIMITS.layerHits} hits in one layer`,
           });
     check(section.id, played.get(section.id) ?? NOTHING);

@@ -21,6 +21,8 @@ export const LIMITS = Object.freeze({
   song: 4096 * 3840,
   /** What the length of a MIDI event can say at the most, and so the last place of an imported part. */
   file: 0x0fff_ffff,
+  /** Characters of what a change is called. */
+  label: 120,
   accents: 1024,
   controls: 256,
   /** Patterns from one that follows up to the one that follows none. */

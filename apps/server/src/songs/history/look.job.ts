@@ -1,6 +1,7 @@
 import { bringUpRecords, changeBetween, isOlderFormat, type Id, type SongRecord } from '@plucky/core';
 import { JobRefused, type Work } from '../../jobs/work.ts';
-import { inSnapshot, storedChanges, storedSong } from './stored-song.ts';
+import { inSnapshot } from '../../database/snapshot.ts';
+import { storedChanges, storedSong } from './stored-song.ts';
 import { undone } from './undo.ts';
 
 /** A song as it was at a kept revision, whole or as what leads back to it. */

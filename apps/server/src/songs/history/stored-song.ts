@@ -1,20 +1,7 @@
 import type { Id, SongRecord } from '@plucky/core';
-import { bytesOf, openConnection, type Connection } from '../../database/connection.ts';
+import { bytesOf, type Connection } from '../../database/connection.ts';
 import { JobRefused } from '../../jobs/work.ts';
 import type { StoredUndo } from './undo.ts';
-
-/** Runs `work` on a connection of its own over one snapshot of the database: what is saved meanwhile does not show. */
-export function inSnapshot<T>(databaseFile: string, work: (connection: Connection) => T): T {
-  const connection = openConnection(databaseFile);
-  try {
-    connection.exec('BEGIN');
-    const result = work(connection);
-    connection.exec('COMMIT');
-    return result;
-  } finally {
-    connection.close();
-  }
-}
 
 /** A song as it is stored, with its revision. */
 export interface StoredSong {

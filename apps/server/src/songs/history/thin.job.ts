@@ -1,5 +1,6 @@
 import type { Work } from '../../jobs/work.ts';
-import { inSnapshot, storedChanges, storedSong, type StoredChange } from './stored-song.ts';
+import { inSnapshot } from '../../database/snapshot.ts';
+import { storedChanges, storedSong, type StoredChange } from './stored-song.ts';
 import { packUndo, touchedIn, undone, type PackedUndo } from './undo.ts';
 
 const HOUR = 3_600_000;

@@ -1,4 +1,5 @@
 import type { Revision } from '../../api/client.ts';
+import { daysBetween } from '../../shared/days.ts';
 
 /** A line of the history: what was done, when, and how much it stands for. */
 export interface RevisionLine {
@@ -35,14 +36,10 @@ const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 /** The day of a time, near ones as today and yesterday. */
 export function dayOf(iso: string, now: Date): string {
   const at = new Date(iso);
-  const days = Math.round((startOfDay(at) - startOfDay(now)) / 86_400_000);
+  const days = 0 - daysBetween(at, now);
   return days > -2 ? capital(relative.format(days, 'day')) : day.format(at);
 }
 
 export function clockOf(iso: string): string {
   return clock.format(new Date(iso));
-}
-
-function startOfDay(date: Date): number {
-  return new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
 }

@@ -8,6 +8,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { useIsPlaying } from '../../transport/useTransport.ts';
+import { daysBetween } from '../../shared/days.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 
@@ -136,12 +137,8 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
 /** The day in words, near ones as today and yesterday. */
 function dayName(iso: string): string {
   const at = new Date(iso);
-  const days = Math.round((startOfDay(new Date()) - startOfDay(at)) / 86_400_000);
+  const days = daysBetween(at, new Date());
   const clock = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
   if (days === 0) return `today, ${clock}`;
   return days === 1 ? 'yesterday' : at.toLocaleDateString([], { day: 'numeric', month: 'long' });
-}
-
-function startOfDay(date: Date): number {
-  return new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
 }
