@@ -2,7 +2,17 @@
  * The one-way streets of the house: model → patterns → fills, build-ups, endings → form → timeline → MIDI.
  * @type {import('dependency-cruiser').IConfiguration}
  */
-const floors = ['time|random', 'song', 'pattern|feel', 'fill|build-up|ending', 'form', 'timeline', 'midi'];
+const floors = [
+  'time|random',
+  'hit',
+  'rule',
+  'song',
+  'pattern|feel',
+  'fill|build-up|ending',
+  'form',
+  'timeline',
+  'midi',
+];
 const oneWay = floors.slice(0, -1).map((folder, i) => ({
   name: `core-one-way-${folder.replace('|', '-')}`,
   severity: 'error',

@@ -1,10 +1,7 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
-const groups = [
-  { name: 'mui', test: /node_modules[\\/](@mui|@emotion)/ },
-  { name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ },
-];
+const groups = [{ name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ }];
 
 export default defineConfig({
   plugins: [react()],
@@ -14,6 +11,7 @@ export default defineConfig({
   build: {
     target: 'es2023',
     chunkSizeWarningLimit: 900,
+    manifest: true,
     rolldownOptions: { output: { codeSplitting: { groups } } },
   },
 });

@@ -1,4 +1,5 @@
 import { coreFigures } from './core.js';
+import { firstLoadFigures } from './first-load.js';
 import { pageFigures } from './page.js';
 import { serverFigures } from './server.js';
 import type { Figure } from './measure.js';
@@ -8,6 +9,7 @@ async function main(): Promise<void> {
   const address = process.env['BENCH_ADDRESS'] ?? '';
   const launch = JSON.parse(process.env['BENCH_CHROMIUM'] ?? '{}') as object;
   const figures = [
+    ...firstLoadFigures(),
     ...(await coreFigures()),
     ...(await serverFigures(address)),
     ...(await pageFigures(address, launch)),

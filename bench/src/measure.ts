@@ -1,7 +1,7 @@
 /** A figure of the bench: its median and, where it is held against something of the same run, their ratios. */
 export interface Figure {
   readonly name: string;
-  readonly unit: 'ms' | 'a second';
+  readonly unit: 'ms' | 'a second' | 'kB gzipped';
   readonly median: number;
   readonly runs: number;
   readonly ratio: Readonly<Record<string, number>>;

@@ -1,4 +1,3 @@
-import './no-eval.ts';
 import '@fontsource-variable/figtree/wght.css';
 import '@fontsource-variable/fraunces/soft.css';
 import '@fontsource-variable/spline-sans-mono/wght.css';

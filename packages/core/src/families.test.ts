@@ -5,7 +5,7 @@ import { removePattern } from './pattern/remove.ts';
 import { resolve, soundingOf } from './pattern/resolve.ts';
 import { indexOf, serialize, documentOf, type SongDocument } from './song/document.ts';
 import { isChange, type Outcome } from './song/outcome.ts';
-import type { Id } from './song/records.ts';
+import type { Id } from './names.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { after } from './testing/songs.ts';
 import { compile } from './timeline/compile.ts';

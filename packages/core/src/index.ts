@@ -7,41 +7,45 @@ export { secondsAt, tickAtSeconds, type TempoMap } from './time/tempo-map.ts';
 export { randomFrom, seedFrom } from './random/stream.ts';
 export {
   FAMILIES,
-  LONGEST_PATTERN,
   NO_EDITS,
   PATTERN_ROLES,
   SECTION_ROLES,
-  type BuildRecipe,
-  type Curve,
   type Family,
-  type FillRecipe,
-  type Flam,
-  type Hit,
-  type HitFields,
   type Layer,
   type Occurrence,
   type Part,
   type Pattern,
   type PatternRole,
   type Reference,
-  type Roll,
   type Section,
   type SectionRole,
-  type Shape,
   type Slot,
   type Song,
   type SongRecord,
   type Voice,
 } from './song/records.ts';
-export { MOST_SEMITONES } from './song/curves.ts';
-export { RATES, SPEEDS, UNDERS } from './song/build-recipe.ts';
+export { type BuildRecipe, RATES, SPEEDS, UNDERS } from './song/build-recipe.ts';
+export { type Curve, MOST_SEMITONES } from './song/curves.ts';
+export { type FillRecipe, FEET, MANNERS, TRAVELS } from './song/fill-recipe.ts';
+export { type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
+export {
+  SHAPE_WAYS,
+  voicesOfShape,
+  wayOfShape,
+  type Shape,
+  type ShapeOfWay,
+  type ShapeWay,
+} from './rule/shape/table.ts';
+export { type Parameter, type RuleFrame, type RuleInput, type Way } from './rule/rule.ts';
+export { tuningOf } from './rule/tune.ts';
+export { usualLength } from './hit/new-hit.ts';
 export { SCALE_NAMES, TONICS, inKey, noteName } from './song/key.ts';
 export { InvalidSongError, type Problem } from './song/errors.ts';
 export { NewerFormatError, bringUpRecords, bringUpShelfItem, isOlderFormat } from './song/format/bring-up.ts';
 export type { Stored } from './song/format/migration.ts';
 export { FORMAT } from './song/format/version.ts';
-export { LIMITS } from './song/limits.ts';
-export { LONGEST_NAME, cutName, nameProblem, plainName, tidyName, type Id } from './song/names.ts';
+export { LIMITS } from './limits.ts';
+export { LONGEST_NAME, cutName, nameProblem, plainName, tidyName, type Id } from './names.ts';
 export {
   documentOf,
   indexOf,
@@ -53,7 +57,8 @@ export {
 } from './song/document.ts';
 export { recordDifferences, type RecordDifference } from './song/differences.ts';
 export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.ts';
-export { apply, changeBetween, readRecords, readSong, squash, type ChangeSet } from './song/changes.ts';
+export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
+export { readRecords, readSong } from './song/read.ts';
 export { inTurn } from './song/in-turn.ts';
 export { editSong } from './song/edit-song.ts';
 export {
@@ -69,9 +74,10 @@ export {
 export { accentAt } from './feel/accent.ts';
 export { FARTHEST_MS, heardPlace, writtenPlace } from './feel/place.ts';
 export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
-export { clampVelocity } from './feel/velocity.ts';
+export { clampVelocity } from './hit/velocity.ts';
 export { curveValue } from './feel/curve.ts';
-export type { IdentifiedHit, LooseEdit, Origin, ResolvedHit } from './pattern/hits.ts';
+export type { IdentifiedHit, Origin, ResolvedHit } from './hit/followed.ts';
+export type { LooseEdit } from './pattern/overlay.ts';
 export {
   countEdits,
   feelOf,
@@ -98,9 +104,9 @@ export {
 export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './pattern/edit-rows.ts';
 export { copyHits, pasteHits, type Clip } from './pattern/copy-hits.ts';
 export { recordHit } from './pattern/record-hit.ts';
-export { sowPlaces, type SowRule } from './pattern/sow/places.ts';
-export { sow } from './pattern/sow/sow.ts';
-export { shapeHits } from './pattern/shape/take.ts';
+export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
+export { sow } from './pattern/sow.ts';
+export { shapeHits } from './pattern/shape-hits.ts';
 export { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './pattern/recipe.ts';
 export { ONE_STEPS, varyInOneStep, type OneStep } from './pattern/one-step.ts';
 export { familyOrder, followersOf, namesOf, unusedName } from './pattern/family.ts';
@@ -119,8 +125,9 @@ export {
   type Contrast,
   type HitDifference,
 } from './pattern/compare.ts';
-export { fromShelf, readShelfPattern, shelfPatternOf, type ShelfPattern } from './pattern/shelf.ts';
-export { FEET, MANNERS, TRAVELS } from './song/fill-recipe.ts';
+export { fromShelf, shelfPatternOf } from './pattern/shelf.ts';
+export { readShelfPattern } from './pattern/read-shelf.ts';
+export { type ShelfPattern } from './pattern/shelf-pattern.ts';
 export { roundTheKit } from './fill/travel.ts';
 export { USUAL_FILL, fillPattern, makeByHand, makeFill } from './fill/make.ts';
 export type { LimbConflict, LimbReport } from './fill/limbs.ts';
@@ -188,10 +195,11 @@ export { writeMidi } from './midi/bytes/write.ts';
 export {
   NAME_PARTS,
   REGION_KINDS,
-  exportOptions,
+  USUAL_EXPORT,
   type ExportOptions,
   type RegionKind,
 } from './midi/options.ts';
+export { exportOptions } from './midi/read-options.ts';
 export { planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';
 export { exportedNotes, midiFileOf } from './midi/tracks.ts';

@@ -2,32 +2,50 @@ import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
-import { GrooveRoom } from '../rooms/groove/GrooveRoom.tsx';
-import { HandOffRoom } from '../rooms/hand-off/HandOffRoom.tsx';
-import { FillsRoom } from '../rooms/fills/FillsRoom.tsx';
-import { SheetRoom } from '../rooms/sheet/SheetRoom.tsx';
-import { SongsRoom } from '../rooms/songs/SongsRoom.tsx';
 import { Notices } from '../shared/ui/Notices.tsx';
 import { makeTheme } from '../shared/ui/theme.ts';
 import { useMode } from '../shared/ui/mode.ts';
 import { NotFound } from './NotFound.tsx';
-import { SongShell } from './SongShell.tsx';
+import { Opening } from './Opening.tsx';
 import { PageTrouble, RoomTrouble } from './Trouble.tsx';
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
+/** Each room is loaded when it is first entered, together with whatever it stands in. */
 const router = createBrowserRouter([
-  { path: '/', element: <SongsRoom />, errorElement: <PageTrouble /> },
+  {
+    path: '/',
+    lazy: { Component: async () => (await import('../rooms/songs/SongsRoom.tsx')).SongsRoom },
+    errorElement: <PageTrouble />,
+    HydrateFallback: Opening,
+  },
   {
     path: '/songs/:songId',
-    element: <SongShell />,
+    lazy: { Component: async () => (await import('./SongShell.tsx')).SongShell },
     errorElement: <PageTrouble />,
+    HydrateFallback: Opening,
     children: [
       { index: true, element: <Navigate to="groove" replace /> },
-      { path: 'groove', element: <GrooveRoom />, errorElement: <RoomTrouble /> },
-      { path: 'fills', element: <FillsRoom />, errorElement: <RoomTrouble /> },
-      { path: 'sheet', element: <SheetRoom />, errorElement: <RoomTrouble /> },
-      { path: 'hand-off', element: <HandOffRoom />, errorElement: <RoomTrouble /> },
+      {
+        path: 'groove',
+        lazy: { Component: async () => (await import('../rooms/groove/GrooveRoom.tsx')).GrooveRoom },
+        errorElement: <RoomTrouble />,
+      },
+      {
+        path: 'fills',
+        lazy: { Component: async () => (await import('../rooms/fills/FillsRoom.tsx')).FillsRoom },
+        errorElement: <RoomTrouble />,
+      },
+      {
+        path: 'sheet',
+        lazy: { Component: async () => (await import('../rooms/sheet/SheetRoom.tsx')).SheetRoom },
+        errorElement: <RoomTrouble />,
+      },
+      {
+        path: 'hand-off',
+        lazy: { Component: async () => (await import('../rooms/hand-off/HandOffRoom.tsx')).HandOffRoom },
+        errorElement: <RoomTrouble />,
+      },
     ],
   },
   { path: '*', element: <NotFound /> },

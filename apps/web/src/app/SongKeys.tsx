@@ -3,9 +3,11 @@ import { useLocation, useNavigate } from 'react-router';
 import { useDocumentStore } from '../document/context.tsx';
 import { redo, undo } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
-import { KeysDialog } from './KeysDialog.tsx';
+import { later } from '../shared/ui/later.tsx';
 import { ROOMS } from './rooms.ts';
 import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
+
+const KeysDialog = later(async () => (await import('./KeysDialog.tsx')).KeysDialog);
 
 /** The keys that work in every room, and the sheet that names them all. */
 export function SongKeys() {
@@ -33,5 +35,5 @@ export function SongKeys() {
     void navigate(pathname.replace(/[^/]+$/, room.path));
     return true;
   });
-  return <KeysDialog open={shown} onClose={() => useSession.setState({ keysShown: false })} />;
+  return shown && <KeysDialog open onClose={() => useSession.setState({ keysShown: false })} />;
 }

@@ -1,17 +1,18 @@
-import { Box, CircularProgress } from '@mui/material';
+import { Box } from '@mui/material';
 import { indexOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useMemo } from 'react';
+import { useEffect } from 'react';
 import { Outlet, useParams } from 'react-router';
-import { api, ApiError, type SongContents } from '../api/client.ts';
+import { api, ApiError } from '../api/client.ts';
 import { startAutosave } from '../document/autosave.ts';
 import { DocumentContext } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
-import { createDocumentStore } from '../document/store.ts';
+import { createDocumentStore, type DocumentStore } from '../document/store.ts';
 import { choosePattern, enterSong, useSession } from '../session/store.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { NotFound } from './NotFound.tsx';
+import { Opening } from './Opening.tsx';
 import { SaveTrouble } from './SaveTrouble.tsx';
 import { SongKeys } from './SongKeys.tsx';
 import { TopBar } from './TopBar.tsx';
@@ -19,32 +20,29 @@ import { TopBar } from './TopBar.tsx';
 /** Loads a song and holds its rooms between the top bar and the transport. */
 export function SongShell() {
   const { songId = '' } = useParams();
-  const { data, error } = useQuery({
+  const { data: store, error } = useQuery({
     queryKey: ['open', songId],
-    queryFn: () => api.song(songId),
+    queryFn: () => openSong(songId),
     staleTime: Infinity,
     gcTime: 0,
+    structuralSharing: false,
   });
   if (error) {
     const gone = error instanceof ApiError && error.status === 404;
     return <NotFound message={gone ? 'This song is gone; it may be in the bin.' : error.message} />;
   }
-  if (!data)
-    return (
-      <Box sx={{ display: 'grid', placeItems: 'center', height: '100vh' }}>
-        <CircularProgress aria-label="Opening the song" />
-      </Box>
-    );
-  return <OpenSong key={songId} songId={songId} contents={data} />;
+  if (!store) return <Opening />;
+  return <OpenSong key={songId} songId={songId} store={store} />;
 }
 
-function OpenSong({ songId, contents }: { songId: string; contents: SongContents }) {
-  const store = useMemo(() => {
-    const made = createDocumentStore(songId, contents);
-    recall(made);
-    return made;
-  }, [songId, contents]);
+/** The song as the server has it, and on it what this browser kept unsaved. */
+async function openSong(songId: string): Promise<DocumentStore> {
+  const store = createDocumentStore(songId, await api.song(songId));
+  await recall(store);
+  return store;
+}
 
+function OpenSong({ songId, store }: { songId: string; store: DocumentStore }) {
   useEffect(() => startAutosave(store), [store]);
   useEffect(() => {
     enterSong(songId);

@@ -1,6 +1,6 @@
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
-import { Box, Button, IconButton, Tooltip, Typography } from '@mui/material';
+import { Box, Button, IconButton, Typography } from '@mui/material';
 import { editSong } from '@plucky/core';
 import { Link, useLocation, useParams } from 'react-router';
 import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
@@ -31,11 +31,9 @@ export function TopBar() {
         minWidth: 0,
       }}
     >
-      <Tooltip title="All songs">
-        <IconButton component={Link} to="/" aria-label="All songs">
-          <Logo />
-        </IconButton>
-      </Tooltip>
+      <IconButton title="All songs" component={Link} to="/" aria-label="All songs">
+        <Logo />
+      </IconButton>
       <NameField
         value={song.name}
         label="Name of the song"
@@ -48,11 +46,13 @@ export function TopBar() {
       <UndoButtons />
       <HistoryButton />
       <ModeButton />
-      <Tooltip title="All keys">
-        <IconButton aria-label="All keys" onClick={() => useSession.setState({ keysShown: true })}>
-          <KeyCap>?</KeyCap>
-        </IconButton>
-      </Tooltip>
+      <IconButton
+        title="All keys"
+        aria-label="All keys"
+        onClick={() => useSession.setState({ keysShown: true })}
+      >
+        <KeyCap>?</KeyCap>
+      </IconButton>
     </Box>
   );
 }
@@ -109,20 +109,24 @@ function UndoButtons() {
   const next = useDocumentState((state) => state.undone.at(-1)?.change.label);
   return (
     <>
-      <Tooltip title={last ? `Undo: ${last}` : 'Nothing to undo'}>
-        <span>
-          <IconButton size="small" aria-label="Undo" disabled={!last} onClick={() => undo(store)}>
-            <UndoIcon fontSize="small" />
-          </IconButton>
-        </span>
-      </Tooltip>
-      <Tooltip title={next ? `Redo: ${next}` : 'Nothing to do again'}>
-        <span>
-          <IconButton size="small" aria-label="Redo" disabled={!next} onClick={() => redo(store)}>
-            <RedoIcon fontSize="small" />
-          </IconButton>
-        </span>
-      </Tooltip>
+      <IconButton
+        title={last ? `Undo: ${last}` : 'Nothing to undo'}
+        size="small"
+        aria-label="Undo"
+        disabled={!last}
+        onClick={() => undo(store)}
+      >
+        <UndoIcon fontSize="small" />
+      </IconButton>
+      <IconButton
+        title={next ? `Redo: ${next}` : 'Nothing to do again'}
+        size="small"
+        aria-label="Redo"
+        disabled={!next}
+        onClick={() => redo(store)}
+      >
+        <RedoIcon fontSize="small" />
+      </IconButton>
     </>
   );
 }

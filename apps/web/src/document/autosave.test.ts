@@ -97,7 +97,7 @@ test('a page that is left before its edits are saved has them again when it come
     revision: server.revision,
     records: Object.values(server.document.records),
   });
-  recall(next);
+  await recall(next);
   expect(hitsOf(next.getState().document.records)).toEqual(['a']);
   stop = startAutosave(next, server.change);
   await jest.runAllTimersAsync();
@@ -105,20 +105,20 @@ test('a page that is left before its edits are saved has them again when it come
   expect(localStorage.length).toBe(0);
 });
 
-test('edits left behind on an older revision are held back as a conflict, unless the server has them', () => {
+test('edits left behind on an older revision are held back as a conflict, unless the server has them', async () => {
   addAt(store, 'a', 0);
   const older = createDocumentStore('s', { revision: 9, records });
-  recall(older);
+  await recall(older);
   expect(older.getState().saving.kind).toBe('conflict');
   const same = createDocumentStore('s', {
     revision: 9,
     records: Object.values(store.getState().document.records),
   });
-  recall(same);
+  await recall(same);
   expect(same.getState().saving.kind).toBe('saved');
 });
 
-test('edits that an older program left in this browser are brought up, and those of a newer one are left alone', () => {
+test('edits that an older program left in this browser are brought up, and those of a newer one are left alone', async () => {
   const song = records.find((record) => record.kind === 'song');
   const put = [{ ...song, name: 'Kept\u202e here' }];
   localStorage.setItem(
@@ -126,14 +126,14 @@ test('edits that an older program left in this browser are brought up, and those
     JSON.stringify({ base: 1, change: { label: 'x', put, remove: [] } }),
   );
   const older = createDocumentStore('old', { revision: 1, records });
-  recall(older);
+  await recall(older);
   expect(indexOf(older.getState().document).song.name).toBe('Kept  here');
   expect(older.getState().saving.kind).toBe('waiting');
 
   const newer = JSON.stringify({ format: 99, base: 1, change: { label: 'x', put, remove: [] } });
   localStorage.setItem('plucky-verse.unsaved.new', newer);
   const kept = createDocumentStore('new', { revision: 1, records });
-  recall(kept);
+  await recall(kept);
   expect(indexOf(kept.getState().document).song.name).toBe('Mine');
   expect(localStorage.getItem('plucky-verse.unsaved.new')).toBe(newer);
 });

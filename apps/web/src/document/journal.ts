@@ -5,7 +5,6 @@ import {
   FORMAT,
   InvalidSongError,
   NewerFormatError,
-  readRecords,
   sameRecord,
   type ChangeSet,
 } from '@plucky/core';
@@ -45,9 +44,9 @@ export function forget(songId: string): void {
  * Applies what was not saved when the page was left. Edits made on an older revision than the server's are held back,
  * and the song says that it was changed elsewhere, unless the server turns out to have them.
  */
-export function recall(store: DocumentStore): void {
+export async function recall(store: DocumentStore): Promise<void> {
   const { songId, revision, document } = store.getState();
-  const entry = read(songId);
+  const entry = await read(songId);
   if (!entry) return;
   try {
     const known = new Set(Object.keys(document.records));
@@ -65,9 +64,11 @@ export function recall(store: DocumentStore): void {
   }
 }
 
-function read(songId: string): Entry | null {
+async function read(songId: string): Promise<Entry | null> {
   const text = localStorage.getItem(keyOf(songId));
   if (text === null) return null;
+  // The schema library is loaded only where there is something to read.
+  const { readRecords } = await import('./read-records.ts');
   try {
     const { format = 1, base, change } = JSON.parse(text) as Partial<Entry> & Omit<Entry, 'format'>;
     const put = bringUpRecords(change.put, format);

@@ -1,18 +1,8 @@
-import { Box, Button, Popover, Typography } from '@mui/material';
-import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
-import { useEffect, useRef, useState } from 'react';
-import { thePlayer } from '../audio/player.ts';
-import { useEdit, useSong } from '../document/context.tsx';
-import { Listening } from '../session/Listening.tsx';
-import { Amount } from '../shared/ui/Amount.tsx';
-import { Choice } from '../shared/ui/Choices.tsx';
-import { Heading } from '../shared/ui/Group.tsx';
-import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
-import { color, familyColor } from '../shared/ui/tokens.ts';
-import { useIsPlaying } from './useTransport.ts';
+import { Button, Popover, Typography } from '@mui/material';
+import { useState } from 'react';
+import { later } from '../shared/ui/later.tsx';
 
-/** Name, meter, level, pan, mute and solo. */
-const COLUMNS = '92px 44px minmax(0, 1fr) 84px 54px';
+const MixOfParts = later(async () => (await import('./MixOfParts.tsx')).MixOfParts);
 
 /** Level, pan, mute, solo and a meter for every voice, where the kit is heard from, and the room; for listening only. */
 export function KitMix() {
@@ -32,144 +22,12 @@ export function KitMix() {
           paper: { role: 'dialog', 'aria-label': 'Kit mix', sx: { width: 470, maxHeight: 660, p: 2 } },
         }}
       >
-        <Parts />
+        <MixOfParts />
         <Typography variant="caption">
           What you set here is how it sounds here. Levels leave with the notes only when the hand-off asks for
           them.
         </Typography>
       </Popover>
     </>
-  );
-}
-
-function Parts() {
-  const { parts } = indexOf(useSong());
-  return parts.map((part) => <PartMix key={part.id} part={part} />);
-}
-
-function PartMix({ part }: { part: Part }) {
-  const edit = useEdit();
-  const voices = indexOf(useSong()).voicesOf(part.id);
-  return (
-    <Box component="section" aria-label={`Mix of ${part.name}`} sx={{ mb: 1.5 }}>
-      <Box sx={{ display: 'grid', gridTemplateColumns: COLUMNS, columnGap: 1.25 }}>
-        <Heading>{part.name}</Heading>
-        <span />
-        <Heading>Level</Heading>
-        <Heading>Pan</Heading>
-      </Box>
-      {voices.map((voice) => (
-        <VoiceMix key={voice.id} voice={voice} />
-      ))}
-      {part.type === 'drums' && (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, mt: 1 }}>
-          <Typography sx={{ fontSize: 13.5, mr: 0.5 }}>Heard from</Typography>
-          {(['drummer', 'listener'] as const).map((seat) => (
-            <Choice
-              key={seat}
-              chosen={(part.seat ?? 'drummer') === seat}
-              onClick={() => edit((now) => editPart(now, part.id, { seat }, 'change the seat'))}
-            >
-              {seat === 'drummer' ? 'the drummer’s seat' : 'in front of the kit'}
-            </Choice>
-          ))}
-        </Box>
-      )}
-      {part.type === 'drums' && (
-        <Box sx={{ mt: 1 }}>
-          <Amount
-            label="Room"
-            value={part.room ?? 0}
-            min={0}
-            max={100}
-            text={`${part.room ?? 0} %`}
-            onChange={(room, gesture) => edit((now) => editPart(now, part.id, { room }, 'room'), gesture)}
-          />
-        </Box>
-      )}
-    </Box>
-  );
-}
-
-function VoiceMix({ voice }: { voice: Voice }) {
-  const edit = useEdit();
-  const set = (fields: Partial<Voice>, label: string, gesture: string) =>
-    edit((now) => editVoices(now, [voice.id], () => fields, label), gesture);
-  return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: COLUMNS,
-        alignItems: 'center',
-        columnGap: 1.25,
-        height: 30,
-      }}
-    >
-      <Typography noWrap sx={{ fontSize: 13 }}>
-        {voice.name}
-      </Typography>
-      <Meter voice={voice} />
-      <SteadySlider
-        aria-label={`Level of ${voice.name}`}
-        value={voice.level}
-        min={0}
-        max={100}
-        onChange={(level, gesture) => set({ level }, 'level', gesture)}
-      />
-      <SteadySlider
-        aria-label={`Pan of ${voice.name}`}
-        value={voice.pan}
-        min={-100}
-        max={100}
-        track={false}
-        marks={[{ value: 0 }]}
-        onChange={(pan, gesture) => set({ pan: Math.abs(pan) < 6 ? 0 : pan }, 'pan', gesture)}
-      />
-      <Box sx={{ display: 'flex', gap: 0.4 }}>
-        <Listening voice={voice} />
-      </Box>
-    </Box>
-  );
-}
-
-/** How fast a meter falls back, as the share that is left at the next picture. */
-const FALL = 0.86;
-
-/** What a voice sounds like at this moment; it moves by itself only while something plays. */
-function Meter({ voice }: { voice: Voice }) {
-  const bar = useRef<HTMLDivElement>(null);
-  const isPlaying = useIsPlaying();
-  useEffect(() => {
-    if (!isPlaying) return;
-    let frame = 0;
-    let shown = 0;
-    const element = bar.current;
-    const paint = () => {
-      shown = Math.max(thePlayer().mixer.peakOf(voice.id), shown * FALL);
-      if (element) element.style.transform = `scaleX(${Math.min(1, shown).toFixed(3)})`;
-      frame = requestAnimationFrame(paint);
-    };
-    paint();
-    return () => {
-      cancelAnimationFrame(frame);
-      if (element) element.style.transform = 'scaleX(0)';
-    };
-  }, [isPlaying, voice.id]);
-  return (
-    <Box
-      sx={{ height: 6, borderRadius: 3, background: color('sunk'), overflow: 'hidden' }}
-      aria-hidden="true"
-    >
-      <div
-        ref={bar}
-        data-meter={voice.id}
-        style={{
-          height: '100%',
-          background: familyColor(voice.family),
-          transform: 'scaleX(0)',
-          transformOrigin: 'left',
-        }}
-      />
-    </Box>
   );
 }

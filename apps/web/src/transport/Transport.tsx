@@ -1,6 +1,6 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
-import { Box, IconButton, Tooltip, Typography } from '@mui/material';
+import { Box, IconButton, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
 import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
@@ -52,26 +52,23 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
         borderTop: `1px solid ${color('line')}`,
       }}
     >
-      <Tooltip title={isPlaying ? 'Stop (Space)' : 'Play (Space)'}>
-        <span>
-          <IconButton
-            aria-label={isPlaying ? 'Stop' : 'Play'}
-            disabled={!what}
-            onClick={toggle}
-            sx={{
-              width: 40,
-              height: 40,
-              borderRadius: '50%',
-              background: color('plum'),
-              color: color('on-plum'),
-              '&:hover': { background: color('plum') },
-              '&.Mui-disabled': { background: color('line') },
-            }}
-          >
-            {isPlaying ? <StopIcon /> : <PlayIcon />}
-          </IconButton>
-        </span>
-      </Tooltip>
+      <IconButton
+        title={isPlaying ? 'Stop (Space)' : 'Play (Space)'}
+        aria-label={isPlaying ? 'Stop' : 'Play'}
+        disabled={!what}
+        onClick={toggle}
+        sx={{
+          width: 40,
+          height: 40,
+          borderRadius: '50%',
+          background: color('plum'),
+          color: color('on-plum'),
+          '&:hover': { background: color('plum') },
+          '&.Mui-disabled': { background: color('line') },
+        }}
+      >
+        {isPlaying ? <StopIcon /> : <PlayIcon />}
+      </IconButton>
       <Box sx={{ width: preview ? 460 : 250, minWidth: 0 }}>
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: 14 }}>
           {what?.title ?? nothingToPlay(reach)}

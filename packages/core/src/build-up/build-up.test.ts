@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { exportOptions } from '../midi/options.ts';
+import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { apply } from '../song/changes.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { removeVoice } from '../song/edit-kit.ts';
-import type { BuildRecipe, Pattern, Voice } from '../song/records.ts';
+import type { BuildRecipe } from '../song/build-recipe.ts';
+import type { Pattern, Voice } from '../song/records.ts';
 import { resolve } from '../pattern/resolve.ts';
 import {
   after,

@@ -1,21 +1,17 @@
-import { clampVelocity } from '../feel/velocity.ts';
+import { LIMITS } from '../limits.ts';
+import { clampVelocity } from '../hit/velocity.ts';
 import { curveValue } from '../feel/curve.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { besideFollowed } from '../pattern/hits.ts';
+import { besideFollowed } from '../pattern/overlay.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
-import {
-  LONGEST_PATTERN,
-  NO_EDITS,
-  type BuildRecipe,
-  type Control,
-  type Hit,
-  type Id,
-  type Pattern,
-  type Shape,
-  type Voice,
-} from '../song/records.ts';
+import { NO_EDITS, type Pattern, type Voice } from '../song/records.ts';
+import { type BuildRecipe } from '../song/build-recipe.ts';
+import { type Control } from '../song/curves.ts';
+import { type Hit } from '../hit/hit.ts';
+import { type Id } from '../names.ts';
+import { type Shape } from '../rule/shape/table.ts';
 import { beatTicks } from '../time/meter.ts';
 import { placesOf } from './speed.ts';
 
@@ -80,7 +76,7 @@ function troubleWith(document: SongDocument, part: Id, recipe: BuildRecipe, beat
     if (index.voice(id)?.part !== part) return 'The row that this build-up plays on is gone.';
   if (recipe.lasts - recipe.silence < beat)
     return 'A build-up plays for at least one beat before its silence.';
-  if (recipe.lasts > LONGEST_PATTERN) return 'A build-up lasts at most 16 bars of 4/4.';
+  if (recipe.lasts > LIMITS.pattern) return 'A build-up lasts at most 16 bars of 4/4.';
   if (recipe.pitch && recipe.pitchAs === 'notes' && index.part(part)?.type === 'drums')
     return 'A drum has no notes to rise by; its pitch moves as bend.';
   if (recipe.chop && piecesOf(recipe).length > MOST_PIECES)

@@ -1,4 +1,4 @@
-import type { BuildRecipe } from '../song/records.ts';
+import type { BuildRecipe } from '../song/build-recipe.ts';
 import { PPQ, ticksToMs } from '../time/ticks.ts';
 
 /** Above so many hits a second a roll starts to be heard as a tone. */

@@ -1,5 +1,7 @@
 import { roundTheKit } from '../fill/travel.ts';
-import type { BuildRecipe, Curve, Voice } from '../song/records.ts';
+import type { BuildRecipe } from '../song/build-recipe.ts';
+import type { Curve } from '../song/curves.ts';
+import type { Voice } from '../song/records.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 

@@ -1,7 +1,7 @@
 import { Midi } from '@tonejs/midi';
 import { placeAtEnd, type Placing } from '../form/place-fill.ts';
 import { setSlowing } from '../form/slot-end.ts';
-import { exportOptions } from '../midi/options.ts';
+import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';

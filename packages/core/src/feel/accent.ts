@@ -1,4 +1,4 @@
-import type { Accent } from '../song/records.ts';
+import type { Accent } from '../song/inherited/accents.ts';
 
 /**
  * What an accent adds to a velocity: `round(amount * share)`, amount 0..64 and share 0..100 percent.

@@ -1,4 +1,4 @@
-import type { Control, Curve } from '../song/records.ts';
+import type { Control, Curve } from '../song/curves.ts';
 import { PPQ } from '../time/ticks.ts';
 import { bentShare } from './ornament.ts';
 

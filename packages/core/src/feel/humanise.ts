@@ -1,5 +1,6 @@
 import { randomFrom, seedFrom } from '../random/stream.ts';
-import type { Humanise, Id } from '../song/records.ts';
+import type { Humanise } from '../song/inherited/humanise.ts';
+import type { Id } from '../names.ts';
 
 /** Offsets are cut at this many spreads. */
 const CUT = 2.5;

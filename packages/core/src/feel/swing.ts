@@ -1,4 +1,4 @@
-import type { Swing } from '../song/records.ts';
+import type { Swing } from '../song/inherited/swing.ts';
 import { barTicks, groupStarts, type Meter } from '../time/meter.ts';
 import { modulo, PPQ } from '../time/ticks.ts';
 

@@ -1,7 +1,10 @@
 import { randomFrom, seedFrom } from '../random/stream.ts';
 import { withPattern, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
-import type { FillRecipe, Hit, Id, Pattern } from '../song/records.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Pattern } from '../song/records.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
 import { fillPattern } from './make.ts';
 import { limbsOf, measureFill, type FillFigures } from './measure.ts';
 import type { LimbConflict } from './limbs.ts';

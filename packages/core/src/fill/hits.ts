@@ -1,6 +1,9 @@
-import { clampVelocity } from '../feel/velocity.ts';
+import { clampVelocity } from '../hit/velocity.ts';
 import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
-import type { FillRecipe, Hit, Id, Voice } from '../song/records.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Voice } from '../song/records.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
 import { gridTicks } from '../time/grid.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';

@@ -1,4 +1,5 @@
-import type { Id, Voice } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Voice } from '../song/records.ts';
 
 /** Strokes within this many ms of the first one are one moment. */
 const MOMENT_MS = 15;

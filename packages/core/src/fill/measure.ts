@@ -2,7 +2,7 @@ import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
 import { feelOf, gridOf, resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Id } from '../song/records.ts';
+import type { Id } from '../names.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
 import { PPQ, ticksToMs } from '../time/ticks.ts';
 import { limbReport, type LimbReport, type LimbStroke } from './limbs.ts';

@@ -1,4 +1,5 @@
-import type { FillRecipe, Voice } from '../song/records.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Voice } from '../song/records.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { USUAL_FILL } from './make.ts';

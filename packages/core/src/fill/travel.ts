@@ -1,5 +1,6 @@
 import type { Random } from '../random/stream.ts';
-import type { FillRecipe, Voice } from '../song/records.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Voice } from '../song/records.ts';
 
 /** General MIDI notes of snare drums, before rims and claps. */
 const SNARES: readonly number[] = [38, 40];

@@ -1,7 +1,9 @@
 import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
-import type { FillRecipe, Hit, Id } from '../song/records.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
 import { gridTicks } from '../time/grid.ts';
 import { candidateOf, mostDifferent, type Candidate } from './candidates.ts';
 import { roundTheKit } from './travel.ts';

@@ -1,14 +1,8 @@
+import { LIMITS } from '../limits.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import {
-  LONGEST_SLOT,
-  NO_EDITS,
-  type Id,
-  type Layer,
-  type Section,
-  type SectionRole,
-  type Slot,
-} from '../song/records.ts';
+import { NO_EDITS, type Layer, type Section, type SectionRole, type Slot } from '../song/records.ts';
+import { type Id } from '../names.ts';
 import { beatTicks } from '../time/meter.ts';
 import { moved } from './edit-form.ts';
 import { sectionMeter } from './stretches.ts';
@@ -57,7 +51,7 @@ export function resizeSlot(document: SongDocument, section: Id, slot: Id, length
   if (!record) return null;
   if (length < beatTicks(sectionMeter(document, record)))
     return { reason: 'A slot is at least one beat long.' };
-  if (length > LONGEST_SLOT) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
+  if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   return editSlot(document, section, slot, 'resize a slot', (before) =>
     before.length === length
       ? null

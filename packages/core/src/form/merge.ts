@@ -1,7 +1,9 @@
+import { LIMITS } from '../limits.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import { LONGEST_PATTERN, type Id, type Layer, type Pattern, type Slot } from '../song/records.ts';
+import { type Layer, type Pattern, type Slot } from '../song/records.ts';
+import { type Id } from '../names.ts';
 import { plainLayer } from './edit-section.ts';
 import { resolveLayer } from './layer.ts';
 import { endOfSlots } from './one-slot.ts';
@@ -28,7 +30,7 @@ export function mergePatterns(
     return { reason: 'Patterns of one part only can be merged.' };
   const length =
     how === 'together' ? lengths.reduce(commonMultiple) : lengths.reduce((sum, each) => sum + each, 0);
-  if (length > LONGEST_PATTERN) return TOO_LONG;
+  if (length > LIMITS.pattern) return TOO_LONG;
   const starts = lengths.map((_, i) => lengths.slice(0, i).reduce((sum, each) => sum + each, 0));
   const placed = ids.map((id, i): Placed => {
     const slot = { id: 'merged', length: how === 'together' ? length : (lengths[i] ?? 0), layers: [] };
@@ -84,7 +86,7 @@ export function mergeLayers(
   if (!record || !slot) return { reason: 'That slot is gone.' };
   const { here, others } = layersOf(document, slot, part);
   if (here.length < 2 && here.every(isPlain)) return null;
-  if (slot.length > LONGEST_PATTERN) return TOO_LONG;
+  if (slot.length > LIMITS.pattern) return TOO_LONG;
   const placed = here.map((layer) => ({ layer: resolveLayer(document, slot, layer), start: 0 }));
   const merged = mergedPattern(document, placed, slot.length, naming);
   if ('reason' in merged) return merged;
@@ -126,7 +128,7 @@ export function joinSlots(
       layers.push(same);
       continue;
     }
-    if (first.length + second.length > LONGEST_PATTERN) return TOO_LONG;
+    if (first.length + second.length > LIMITS.pattern) return TOO_LONG;
     const placed = [
       ...(before ?? []).map((layer) => ({ layer: resolveLayer(document, first, layer), start: 0 })),
       ...(after ?? []).map((layer) => ({

@@ -1,5 +1,6 @@
+import { LIMITS } from '../limits.ts';
 import type { Refusal } from '../song/outcome.ts';
-import { LONGEST_SLOT, type Slot } from '../song/records.ts';
+import { type Slot } from '../song/records.ts';
 import { MOST_LAYERS, TOO_MANY_LAYERS } from './split.ts';
 
 /**
@@ -13,7 +14,7 @@ export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
   if (!last) return { reason: 'There is no slot.' };
   if ('reason' in ends) return ends;
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
-  if (length > LONGEST_SLOT) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
+  if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   let start = 0;
   const layers = slots.flatMap((slot) => {
     const [from, end] = [start, start + slot.length];

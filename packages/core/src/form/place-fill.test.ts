@@ -1,5 +1,5 @@
 import { makeFill, USUAL_FILL } from '../fill/make.ts';
-import { exportOptions } from '../midi/options.ts';
+import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';

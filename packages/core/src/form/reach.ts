@@ -1,9 +1,10 @@
 import { followersOf } from '../pattern/family.ts';
-import { byPlace, type FollowedHit } from '../pattern/hits.ts';
+import { byPlace, type FollowedHit } from '../hit/followed.ts';
 import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
 import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Id, Pattern } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 import { songStretches } from './stretches.ts';
 
 /** How far an edit of a pattern goes: the patterns that it reaches, and the slots of the song, repeats included, that play them. */

@@ -1,8 +1,9 @@
 import { resolve } from '../pattern/resolve.ts';
 import { apply } from '../song/changes.ts';
 import { InvalidSongError } from '../song/errors.ts';
-import { LIMITS } from '../song/limits.ts';
-import { NO_EDITS, type Hit, type Layer, type Pattern, type Section } from '../song/records.ts';
+import { LIMITS } from '../limits.ts';
+import { NO_EDITS, type Layer, type Pattern, type Section } from '../song/records.ts';
+import { type Hit } from '../hit/hit.ts';
 import { compile } from '../timeline/compile.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { smallSong } from '../testing/songs.ts';

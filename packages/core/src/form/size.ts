@@ -4,8 +4,9 @@ import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts
 import { apply, type Applied, type ChangeSet } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
-import { LIMITS, tooMany } from '../song/limits.ts';
-import type { Hit, Layer, Pattern, Section, Slot } from '../song/records.ts';
+import { LIMITS, tooMany } from '../limits.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
 /** What a stretch of a song plays: strokes, controller values and tempos, and its layers by bars of 4/4. */

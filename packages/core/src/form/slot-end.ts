@@ -1,7 +1,8 @@
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id, Slot } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Slot } from '../song/records.ts';
 import { editSlot } from './edit-section.ts';
 
 /** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */

@@ -1,21 +1,13 @@
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { unusedName } from '../pattern/family.ts';
-import { freeHitId } from '../pattern/hits.ts';
+import { freeHitId } from '../hit/hit-id.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import {
-  NO_EDITS,
-  type Edits,
-  type Hit,
-  type Id,
-  type Layer,
-  type Pattern,
-  type Slot,
-  type Voice,
-} from '../song/records.ts';
-import { cutName } from '../song/names.ts';
+import { NO_EDITS, type Edits, type Layer, type Pattern, type Slot, type Voice } from '../song/records.ts';
+import { type Hit } from '../hit/hit.ts';
+import { type Id, cutName } from '../names.ts';
 
 /** The most patterns that a slot layers. */
 export const MOST_LAYERS = 16;

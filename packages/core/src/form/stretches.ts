@@ -1,5 +1,6 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Id, Occurrence, Section, Slot } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Occurrence, Section, Slot } from '../song/records.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
 
 /** What is to be played, drawn or handed off. */

@@ -1,6 +1,7 @@
+import { LIMITS } from '../limits.ts';
 import { PPQ } from '../time/ticks.ts';
-import { MOST_REFERENCE_NOTES, type Id, type Reference } from '../song/records.ts';
-import { plainName } from '../song/names.ts';
+import { type Reference } from '../song/records.ts';
+import { type Id, plainName } from '../names.ts';
 import { readMidi } from './bytes/read.ts';
 import { notesOf } from './verify.ts';
 
@@ -34,8 +35,8 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
       const name = `${trackName || `Track ${i + 1}`}${channels.length > 1 ? `, channel ${channel + 1}` : ''}`;
       return {
         name,
-        notes: all.slice(0, MOST_REFERENCE_NOTES),
-        left: Math.max(0, all.length - MOST_REFERENCE_NOTES),
+        notes: all.slice(0, LIMITS.referenceNotes),
+        left: Math.max(0, all.length - LIMITS.referenceNotes),
       };
     });
   });

@@ -1,7 +1,7 @@
 import { occurrencePlaces, songStretches, type Scope } from '../form/stretches.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Id } from '../song/records.ts';
+import type { Id } from '../names.ts';
 import { barTicks } from '../time/meter.ts';
 import type { ExportOptions, RegionKind } from './options.ts';
 

@@ -1,8 +1,9 @@
-import { clampVelocity } from '../feel/velocity.ts';
+import { clampVelocity } from '../hit/velocity.ts';
 import { songStretches } from '../form/stretches.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { keySignature } from '../song/key.ts';
-import type { Id, Part, Voice } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Part, Voice } from '../song/records.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import { PPQ } from '../time/ticks.ts';

@@ -4,7 +4,7 @@ import { indexOf } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { compareHits, countByVoice, ROUGHLY, strokesAsHits, takeAcross } from './compare.ts';
-import type { IdentifiedHit } from './hits.ts';
+import type { IdentifiedHit } from '../hit/followed.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
 const NONE = { 'only a': 0, 'only b': 0, moved: 0, louder: 0, softer: 0, otherwise: 0 };

@@ -1,7 +1,7 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id, Pattern } from '../song/records.ts';
-import { cutName } from '../song/names.ts';
+import { type Id, cutName } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 import { lastPlaceIn } from './edit-pattern.ts';
 import { followersOf, unusedName } from './family.ts';
 import { resolve } from './resolve.ts';

@@ -1,14 +1,10 @@
+import { LIMITS } from '../limits.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import {
-  LONGEST_PATTERN,
-  NO_EDITS,
-  type Humanise,
-  type Id,
-  type Pattern,
-  type PatternRole,
-} from '../song/records.ts';
+import { NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
+import { type Humanise } from '../song/inherited/humanise.ts';
+import { type Id } from '../names.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { resolve } from './resolve.ts';
 
@@ -88,7 +84,7 @@ export function setPatternLength(document: SongDocument, id: Id, length: number)
   if (pattern.length === length) return null;
   if (length < beatTicks(meter ?? indexOf(document).song.meter))
     return { reason: 'A pattern is at least one beat long.' };
-  if (length > LONGEST_PATTERN) return { reason: 'A pattern is at most 16 bars of 4/4 long.' };
+  if (length > LIMITS.pattern) return { reason: 'A pattern is at most 16 bars of 4/4 long.' };
   return { label: 'change the length', put: [{ ...pattern, length }], remove: [] };
 }
 

@@ -1,7 +1,7 @@
+import { LIMITS } from '../limits.ts';
 import fc from 'fast-check';
 import { documentOf } from '../song/document.ts';
 import { isRefusal } from '../song/outcome.ts';
-import { LONGEST_PATTERN } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
@@ -55,7 +55,7 @@ test('doubling copies the content, also of a follower whose parent is longer', (
   ]);
   for (const id of ['main', 'variation', 'short']) {
     const before = resolve(document, id).hits.filter((one) => one.origin !== 'silenced');
-    const doubled = after(document, doubleLength(document, id, LONGEST_PATTERN));
+    const doubled = after(document, doubleLength(document, id, LIMITS.pattern));
     expect(sounding(doubled, id).sort()).toEqual(
       [...before, ...before.map((one) => ({ ...one, at: one.at + 3840 }))]
         .map((one) => `${one.at} ${one.voice} ${one.velocity}`)
@@ -63,7 +63,7 @@ test('doubling copies the content, also of a follower whose parent is longer', (
     );
   }
   // A follower that is doubled still follows.
-  const doubled = after(document, doubleLength(document, 'variation', LONGEST_PATTERN));
+  const doubled = after(document, doubleLength(document, 'variation', LIMITS.pattern));
   expect(
     resolve(doubled, 'variation').hits.filter((one) => one.origin === 'followed').length,
   ).toBeGreaterThan(3);

@@ -1,10 +1,12 @@
 import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Hit, Id, Pattern } from '../song/records.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 import { gridTicks, type Grid } from '../time/grid.ts';
 import { modulo } from '../time/ticks.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
-import { freeHitId } from './hits.ts';
+import { freeHitId, repeatedId } from '../hit/hit-id.ts';
 import { gridOf, resolve } from './resolve.ts';
 import { remembering } from './seen.ts';
 
@@ -98,7 +100,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
     } else if (hit.origin !== 'silenced') {
       const { id: hitId, origin: _, ...fields } = hit;
       const fresh = freeHitId(
-        `${hitId}~${length}`,
+        repeatedId(hitId, length),
         (one) => Object.hasOwn(own, one) || after.followed.some((other) => other.id === one),
       );
       own[fresh] = { ...fields, at: hit.at + length };

@@ -1,6 +1,6 @@
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import type { Id, Pattern } from '../song/records.ts';
-import { cutName, LONGEST_NAME } from '../song/names.ts';
+import { type Id, cutName, LONGEST_NAME } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 
 /** All patterns that follow this one, directly or by way of others, nearest first. */
 export function followersOf(document: SongDocument, pattern: Id): readonly Pattern[] {

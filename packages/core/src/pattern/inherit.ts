@@ -7,7 +7,8 @@ import {
   type InheritedSaid,
   type InheritedValues,
 } from '../song/inherited/table.ts';
-import type { Id, Pattern, Song } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Pattern, Song } from '../song/records.ts';
 
 /** What holds for a pattern: what it says itself, else what its parent has in the stretch that is followed. */
 export function inheritedValues(

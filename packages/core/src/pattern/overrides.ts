@@ -1,5 +1,7 @@
+import { comesFrom } from '../hit/hit-id.ts';
 import type { SongDocument } from '../song/document.ts';
-import type { Id, Pattern } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 import { followersOf } from './family.ts';
 
 /** A follower that says otherwise about a hit, so that an edit of the hit does not reach it whole. */
@@ -12,8 +14,7 @@ export interface Override {
 export function overridesOf(document: SongDocument, pattern: Id, hits: Iterable<Id>): readonly Override[] {
   const ids = [...hits];
   if (!ids.length) return [];
-  const isAbout = (edit: Id) =>
-    ids.some((id) => edit === id || edit.startsWith(`${id}~`) || edit.startsWith(`${id}.`));
+  const isAbout = (edit: Id) => ids.some((id) => comesFrom(edit, id));
   return followersOf(document, pattern).flatMap((one): Override[] => {
     if (one.silenced.some((id) => isAbout(id) && !Object.hasOwn(one.own, id)))
       return [{ pattern: one, edit: 'silenced' }];

@@ -1,11 +1,12 @@
+import { LIMITS } from '../limits.ts';
 import { documentOf, indexOf } from '../song/document.ts';
-import type { Shape } from '../song/records.ts';
+import type { Shape } from '../rule/shape/table.ts';
 import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
 import { ONE_STEPS, oneStepShapes, varyInOneStep, type OneStep } from './one-step.ts';
-import { keepShapes, MOST_SHAPES, moveShape, removeShape, switchShape, tuneShape } from './recipe.ts';
+import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './recipe.ts';
 import { resolve } from './resolve.ts';
 
 const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
@@ -38,7 +39,7 @@ test('a shape is switched off and on at its place, tuned and removed', () => {
 });
 
 test('a recipe has an end, and a pattern that follows nothing has none', () => {
-  const many = Array.from({ length: MOST_SHAPES }, (_, i) => ({ ...half, id: `s${i}` }));
+  const many = Array.from({ length: LIMITS.shapes }, (_, i) => ({ ...half, id: `s${i}` }));
   expect(keepShapes(start, 'v', many)).toHaveProperty('reason');
   expect(keepShapes(start, 'main', [half])).toHaveProperty('reason');
 });

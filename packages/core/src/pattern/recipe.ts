@@ -1,18 +1,19 @@
+import { LIMITS } from '../limits.ts';
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id, Shape } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Shape } from '../rule/shape/table.ts';
 import { resolve } from './resolve.ts';
 
 /** The most shapes that a pattern's recipe holds. */
-export const MOST_SHAPES = 32;
 
 /** Adds shapes to the end of what a pattern makes of its parent; they run again whenever the parent changes. */
 export function keepShapes(document: SongDocument, id: Id, shapes: readonly Shape[]): Outcome {
   const { pattern } = resolve(document, id);
   if (!pattern.parent) return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
-  if (pattern.shapes.length + shapes.length > MOST_SHAPES)
-    return { reason: `A pattern keeps at most ${MOST_SHAPES} rules.` };
+  if (pattern.shapes.length + shapes.length > LIMITS.shapes)
+    return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
   return editRecipe(document, id, `keep a rule: ${shapes[0]?.rule ?? 'none'}`, (before) => [
     ...before,
     ...shapes,

@@ -1,7 +1,8 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { inTurn } from '../song/in-turn.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id, Pattern, Section } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Pattern, Section } from '../song/records.ts';
 import { attach, makeIndependent } from './follow.ts';
 import { namesOf } from './family.ts';
 

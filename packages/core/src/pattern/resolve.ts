@@ -1,15 +1,17 @@
 import type { Feel } from '../feel/place.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { LIMITS } from '../song/limits.ts';
+import { LIMITS } from '../limits.ts';
 import type { InheritedValues } from '../song/inherited/table.ts';
-import type { Id, Pattern } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
-import { overlay, soundingHits, unroll, type FollowedHit, type LooseEdit, type ResolvedHit } from './hits.ts';
+import { overlay, unroll, type LooseEdit } from './overlay.ts';
+import { soundingHits, type FollowedHit, type ResolvedHit } from '../hit/followed.ts';
 import { inheritedValues } from './inherit.ts';
-import { applyShape } from './shape/apply-shape.ts';
-import type { ShapeContext } from './shape/rule.ts';
+import { applyShape } from '../rule/shape/table.ts';
+import type { ShapeContext } from '../rule/shape/shape-rule.ts';
 
 /** A pattern with all that it follows worked out. */
 export interface ResolvedPattern extends InheritedValues {

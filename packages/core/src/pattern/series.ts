@@ -1,11 +1,12 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { inTurn } from '../song/in-turn.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id, Shape } from '../song/records.ts';
+import type { Id } from '../names.ts';
+import type { Shape } from '../rule/shape/table.ts';
 import { differing } from './edit-hits.ts';
 import { renamePattern } from './edit-pattern.ts';
 import { resolve } from './resolve.ts';
-import { shapedHits, shapeHits } from './shape/take.ts';
+import { shapedHits, shapeHits } from './shape-hits.ts';
 
 /** Renames patterns in a series, in the order given: the base and a number from 1. */
 export function renameSeries(document: SongDocument, ids: readonly Id[], base: string): Outcome {

@@ -1,95 +1,18 @@
-import { z } from 'zod';
+import type { ShelfPattern } from './shelf-pattern.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ChangeSet } from '../song/changes.ts';
-import { InvalidSongError } from '../song/errors.ts';
-import { accentsSchema } from '../song/inherited/accents.ts';
-import { controlsSchema } from '../song/inherited/controls.ts';
-import { gridsSchema } from '../song/inherited/grids.ts';
-import { humaniseSchema } from '../song/inherited/humanise.ts';
-import { meterSchema } from '../song/inherited/meter.ts';
-import { swingSchema } from '../song/inherited/swing.ts';
-import { eachInherited, inheritance, INHERITED, INHERITED_FIELDS } from '../song/inherited/table.ts';
-import { TONICS, tonicPitchClass } from '../song/key.ts';
+import { eachInherited, inheritance } from '../song/inherited/table.ts';
+import { tonicPitchClass } from '../song/key.ts';
 import { omit } from '../song/omit.ts';
 import { isChange } from '../song/outcome.ts';
-import {
-  familySchema,
-  hitSchema,
-  LONGEST_PATTERN,
-  type Deep,
-  type Hit,
-  type Id,
-  type Pattern,
-} from '../song/records.ts';
-import { hitIdSchema, idSchema, nameSchema } from '../song/names.ts';
+import { type Pattern } from '../song/records.ts';
+import { type Hit } from '../hit/hit.ts';
+import { type Id } from '../names.ts';
 import { modulo } from '../time/ticks.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
 import { saidOutright, valuesForVoices } from './inherit.ts';
 import { resolve } from './resolve.ts';
-
-/** A pattern by itself, with what is needed to play it in any song: its hits, and the voices that they belong to. */
-export const shelfPatternSchema = z.strictObject({
-  name: nameSchema,
-  type: z.literal(['drums', 'notes']),
-  length: z.int().min(1).max(LONGEST_PATTERN),
-  meter: meterSchema,
-  swing: swingSchema,
-  /** The tonic that its notes were written to; drums take no notice of it. */
-  tonic: z.literal([...TONICS]),
-  /** Quarter notes a minute that it was made at. */
-  tempo: z.number().min(20).max(400),
-  voices: z
-    .array(
-      z.strictObject({ id: idSchema, name: nameSchema, family: familySchema, note: z.int().min(0).max(127) }),
-    )
-    .min(1)
-    .max(64),
-  hits: z.record(hitIdSchema, hitSchema),
-  grids: gridsSchema,
-  accents: accentsSchema,
-  /** The rest of what a pattern says for its family; absent where it is at rest. */
-  accentAmount: INHERITED.accentAmount.schema.optional(),
-  humanise: humaniseSchema.optional(),
-  controls: controlsSchema.optional(),
-});
-
-export type ShelfPattern = Deep<z.infer<typeof shelfPatternSchema>>;
-
-/** The most hits that a pattern on the shelf has. */
-const MOST_HITS = 2000;
-
-/** Reads a shelf pattern from outside. Throws InvalidSongError naming every field that is wrong. */
-export function readShelfPattern(input: unknown): ShelfPattern {
-  const read = shelfPatternSchema.safeParse(input);
-  if (!read.success)
-    throw new InvalidSongError(
-      read.error.issues
-        .slice(0, 50)
-        .map((issue) => ({ path: issue.path.map(String).join('.') || 'pattern', message: issue.message })),
-    );
-  const { data } = read;
-  const known = new Set(data.voices.map((voice) => voice.id));
-  const problems = Object.entries(data.hits).flatMap(([id, hit]) => {
-    if (!known.has(hit.voice))
-      return [{ path: `hits.${id}.voice`, message: `no voice has the id ${hit.voice}` }];
-    return hit.at >= data.length ? [{ path: `hits.${id}.at`, message: 'must lie within the length' }] : [];
-  });
-  for (const field of INHERITED_FIELDS) {
-    const said = data[field];
-    const strays =
-      said === undefined
-        ? []
-        : inheritance(field)
-            .voices(said)
-            .filter((voice) => !known.has(voice));
-    for (const voice of strays) problems.push({ path: field, message: `no voice has the id ${voice}` });
-  }
-  if (Object.keys(data.hits).length > MOST_HITS)
-    problems.push({ path: 'hits', message: `must be at most ${MOST_HITS}` });
-  if (problems.length) throw new InvalidSongError(problems.slice(0, 50));
-  return data;
-}
 
 /** A pattern as it sounds, ready for the shelf; what it follows is worked in. */
 export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {

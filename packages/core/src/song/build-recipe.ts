@@ -1,6 +1,7 @@
-import { z } from 'zod';
+import { LIMITS } from '../limits.ts';
+import type { Described, Zod } from '../zod.ts';
 import { controllerCurveSchema, pitchCurveSchema, velocityCurveSchema } from './curves.ts';
-import { idSchema } from './names.ts';
+import { idSchema } from '../names.ts';
 
 /** The ways in which a build-up can gather speed. */
 export const SPEEDS = ['by doubling', 'smoothly', 'second voice', 'steady'] as const;
@@ -12,32 +13,36 @@ export const PITCHES = ['bend', 'notes'] as const;
 /** The fewest and most hits a beat. */
 export const RATES = { least: 0.25, most: 32 };
 
-const rate = z.number().min(RATES.least).max(RATES.most);
-const ticks = z
-  .int()
-  .min(0)
-  .max(16 * 3840);
+const rateSchema = (z: Zod) => z.number().min(RATES.least).max(RATES.most);
+const ticksSchema = (z: Zod) => z.int().min(0).max(LIMITS.pattern);
 
 /** How a build-up is made; the same recipe always makes the same build-up of the same groove. */
-export const buildRecipeSchema = z.strictObject({
-  voice: idSchema,
-  /** The voice that fades in between the first one's hits; null for the same one. */
-  second: idSchema.nullable(),
-  /** How long it lasts with its silence, in ticks. */
-  lasts: ticks.min(1),
-  speed: z.literal([...SPEEDS]),
-  /** Hits a beat at the start and the end. */
-  rate: z.strictObject({ from: rate, to: rate }),
-  /** Silence before the landing, in ticks. */
-  silence: ticks,
-  /** The last ticks before that silence, cut into pieces that sound for a share (percent) of their length; null for none. */
-  chop: z
-    .strictObject({ last: ticks.min(1), piece: ticks.min(60), sounds: z.number().min(10).max(90) })
-    .nullable(),
-  velocity: velocityCurveSchema,
-  pitch: pitchCurveSchema.nullable(),
-  pitchAs: z.literal([...PITCHES]),
-  filter: controllerCurveSchema.nullable(),
-  level: controllerCurveSchema.nullable(),
-  under: z.literal([...UNDERS]),
-});
+export const buildRecipeSchema = (z: Zod) =>
+  z.strictObject({
+    voice: idSchema(z),
+    /** The voice that fades in between the first one's hits; null for the same one. */
+    second: idSchema(z).nullable(),
+    /** How long it lasts with its silence, in ticks. */
+    lasts: ticksSchema(z).min(1),
+    speed: z.literal([...SPEEDS]),
+    /** Hits a beat at the start and the end. */
+    rate: z.strictObject({ from: rateSchema(z), to: rateSchema(z) }),
+    /** Silence before the landing, in ticks. */
+    silence: ticksSchema(z),
+    /** The last ticks before that silence, cut into pieces that sound for a share (percent) of their length; null for none. */
+    chop: z
+      .strictObject({
+        last: ticksSchema(z).min(1),
+        piece: ticksSchema(z).min(60),
+        sounds: z.number().min(10).max(90),
+      })
+      .nullable(),
+    velocity: velocityCurveSchema(z),
+    pitch: pitchCurveSchema(z).nullable(),
+    pitchAs: z.literal([...PITCHES]),
+    filter: controllerCurveSchema(z).nullable(),
+    level: controllerCurveSchema(z).nullable(),
+    under: z.literal([...UNDERS]),
+  });
+
+export type BuildRecipe = Described<typeof buildRecipeSchema>;

@@ -1,8 +1,8 @@
-import { z } from 'zod';
-import { documentOf, type SongDocument } from './document.ts';
+import type { SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
 import { problemsOf } from './invariants.ts';
-import { recordSchema, type Id, type SongRecord } from './records.ts';
+import type { Id } from '../names.ts';
+import type { SongRecord } from './records.ts';
 
 /** An edit as a value: records to put in place of those with the same id, and ids to remove. */
 export interface ChangeSet {
@@ -69,38 +69,4 @@ export function changeBetween(before: SongDocument, after: SongDocument, label: 
   const put = Object.values(after.records).filter((record) => before.records[record.id] !== record);
   const remove = Object.keys(before.records).filter((id) => !Object.hasOwn(after.records, id));
   return { label, put, remove };
-}
-
-/** Reads records from outside. Throws InvalidSongError naming each field that is wrong. */
-export function readRecords(input: readonly unknown[]): SongRecord[] {
-  const problems: Problem[] = [];
-  const records: SongRecord[] = [];
-  input.forEach((value, i) => {
-    const read = recordSchema.safeParse(value);
-    if (read.success) records.push(read.data);
-    else problems.push(...problemsIn(read.error, nameOf(value, i)));
-  });
-  if (problems.length) throw new InvalidSongError(problems);
-  return records;
-}
-
-/** Reads a whole song from outside. Throws InvalidSongError naming every field and invariant that is wrong. */
-export function readSong(input: readonly unknown[]): SongDocument {
-  const document = documentOf(readRecords(input));
-  const problems = problemsOf(document);
-  if (problems.length) throw new InvalidSongError(problems);
-  return document;
-}
-
-const MOST_PROBLEMS = 50;
-
-function problemsIn(error: z.ZodError, name: string): Problem[] {
-  return error.issues
-    .slice(0, MOST_PROBLEMS)
-    .map((issue) => ({ path: [name, ...issue.path.map(String)].join('.'), message: issue.message }));
-}
-
-function nameOf(value: unknown, index: number): string {
-  const id = typeof value === 'object' && value !== null && 'id' in value ? value.id : undefined;
-  return typeof id === 'string' ? id.slice(0, 64) : `put[${index}]`;
 }

@@ -1,12 +1,12 @@
-import { z } from 'zod';
-import { LIMITS } from './limits.ts';
-import { idSchema } from './names.ts';
+import type { Described, Zod } from '../zod.ts';
+import { LIMITS } from '../limits.ts';
+import { voicesSchema } from '../schema-parts.ts';
 
 /** What a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11). */
 export const CONTROL_KINDS = ['pitch', 'filter', 'level'] as const;
 
 /** How far a curve may reach over its pattern's ends, in ticks: 16 bars of 4/4. */
-const FARTHEST = 16 * 3840;
+const FARTHEST = LIMITS.pattern;
 
 /** The most semitones that pitch moves either way. */
 export const MOST_SEMITONES = 24;
@@ -15,7 +15,7 @@ export const MOST_SEMITONES = 24;
  * A way through three values: at its start, at `turn` percent of it, and at its end; each half is bent by `bend`
  * (-100 early, 0 straight, 100 late).
  */
-const curveSchema = (least: number, most: number) => {
+const curveSchema = (z: Zod, least: number, most: number) => {
   const value = z.number().min(least).max(most);
   return z.strictObject({
     start: value,
@@ -26,13 +26,13 @@ const curveSchema = (least: number, most: number) => {
   });
 };
 
-export const velocityCurveSchema = curveSchema(1, 127);
-export const pitchCurveSchema = curveSchema(-MOST_SEMITONES, MOST_SEMITONES);
-export const controllerCurveSchema = curveSchema(0, 127);
+export const velocityCurveSchema = (z: Zod) => curveSchema(z, 1, 127);
+export const pitchCurveSchema = (z: Zod) => curveSchema(z, -MOST_SEMITONES, MOST_SEMITONES);
+export const controllerCurveSchema = (z: Zod) => curveSchema(z, 0, 127);
 
-const control = {
+const control = (z: Zod) => ({
   /** The voices whose hits it moves. */
-  voices: z.array(idSchema).min(1).max(LIMITS.voices),
+  voices: voicesSchema(z).min(1),
   /**
    * The stretch of the pattern that its curve spans, in ticks, which may reach over its ends; the last value is kept up to
    * the pattern's end.
@@ -42,10 +42,14 @@ const control = {
     .int()
     .min(-FARTHEST)
     .max(2 * FARTHEST),
-};
+});
 
 /** What moves while a pattern plays, and is at rest again at its end. */
-export const controlSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...control, kind: z.literal('pitch'), curve: pitchCurveSchema }),
-  z.strictObject({ ...control, kind: z.literal(['filter', 'level']), curve: controllerCurveSchema }),
-]);
+export const controlSchema = (z: Zod) =>
+  z.discriminatedUnion('kind', [
+    z.strictObject({ ...control(z), kind: z.literal('pitch'), curve: pitchCurveSchema(z) }),
+    z.strictObject({ ...control(z), kind: z.literal(['filter', 'level']), curve: controllerCurveSchema(z) }),
+  ]);
+
+export type Curve = Described<typeof controllerCurveSchema>;
+export type Control = Described<typeof controlSchema>;

@@ -1,8 +1,10 @@
+import { shapeWithout } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { differs } from './edit-song.ts';
 import { omit } from './omit.ts';
 import type { Outcome } from './outcome.ts';
-import type { Edits, Id, Part, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
+import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+import type { Id } from '../names.ts';
 
 /** Changes fields of several voices alike; `null` when none differs. */
 export function editVoices(
@@ -77,7 +79,7 @@ function withoutVoice(record: SongRecord, id: Id): SongRecord {
 
 function patternWithout(pattern: Pattern, id: Id): Pattern {
   const edits = editsWithout(pattern, id);
-  const shapes = pattern.shapes.flatMap((shape) => shapeWithout(shape, id));
+  const shapes = pattern.shapes.flatMap((shape) => shapeWithout(shape, id) ?? []);
   const touched =
     edits !== pattern ||
     Object.hasOwn(pattern.grids, id) ||
@@ -120,18 +122,6 @@ function editsWithout<E extends Edits>(edits: E, id: Id): E {
   const same =
     own.length === Object.keys(edits.own).length && changed.length === Object.keys(edits.changed).length;
   return same ? edits : { ...edits, own: Object.fromEntries(own), changed: Object.fromEntries(changed) };
-}
-
-/** A shape about other voices too goes on without this one; one that is left with none is gone. */
-function shapeWithout(shape: Shape, id: Id): Shape[] {
-  if (shape.rule === 'revoice') {
-    if (shape.voice === id || shape.onto === id) return [];
-    return shape.path?.includes(id) ? [{ ...shape, path: shape.path.filter((one) => one !== id) }] : [shape];
-  }
-  if ('voice' in shape) return shape.voice === id ? [] : [shape];
-  if (!shape.voices?.includes(id)) return [shape];
-  const voices = shape.voices.filter((one) => one !== id);
-  return voices.length ? [{ ...shape, voices }] : [];
 }
 
 function sectionWithout(section: Section, id: Id): Section {

@@ -1,8 +1,10 @@
+import { voicesOfShape } from '../rule/shape/table.ts';
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
-import { LIMITS, tooMany } from './limits.ts';
-import type { Edits, Id, Pattern, Section, Shape, Song, SongRecord, Voice } from './records.ts';
+import { LIMITS, tooMany } from '../limits.ts';
+import type { Edits, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+import type { Id } from '../names.ts';
 
 /** What must hold between records, beyond each one's own fields; empty when the song is sound. */
 export function problemsOf(document: SongDocument): Problem[] {
@@ -173,10 +175,4 @@ function checkUnique(items: readonly { readonly id: Id }[], path: string, report
     if (seen.has(id)) report(path, `holds the id ${id} twice`);
     seen.add(id);
   }
-}
-
-function voicesOfShape(shape: Shape): readonly Id[] {
-  if (shape.rule === 'revoice') return [shape.voice, shape.onto, ...(shape.path ?? [])];
-  if ('voice' in shape) return [shape.voice];
-  return shape.voices ?? [];
 }

@@ -1,5 +1,6 @@
 import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
-import { apply, changeBetween, readRecords, readSong, squash, type ChangeSet } from './changes.ts';
+import { apply, changeBetween, squash, type ChangeSet } from './changes.ts';
+import { readRecords, readSong } from './read.ts';
 import { documentOf, indexOf, serialize } from './document.ts';
 import { editSong } from './edit-song.ts';
 import { InvalidSongError } from './errors.ts';

@@ -1,3 +1,4 @@
+import { LIMITS } from '../limits.ts';
 import fc from 'fast-check';
 import { buildPattern } from '../build-up/build-up.ts';
 import { straight, USUAL_BUILD } from '../build-up/starters.ts';
@@ -29,14 +30,15 @@ import { removePattern } from '../pattern/remove.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { keepLooseAsOwn, moveLooseEdit } from '../pattern/seen.ts';
 import { renameSeries, shapeAll } from '../pattern/series.ts';
-import { shapeHits } from '../pattern/shape/take.ts';
-import { sow } from '../pattern/sow/sow.ts';
+import { shapeHits } from '../pattern/shape-hits.ts';
+import { sow } from '../pattern/sow.ts';
 import { apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
-import { SPEEDS, UNDERS } from '../song/build-recipe.ts';
-import { LONGEST_PATTERN, PATTERN_ROLES, type BuildRecipe, type Flam } from '../song/records.ts';
+import { SPEEDS, UNDERS, type BuildRecipe } from '../song/build-recipe.ts';
+import { PATTERN_ROLES } from '../song/records.ts';
+import { type Flam } from '../hit/hit.ts';
 import { GRIDS } from '../time/grid.ts';
 import { meter } from '../time/meter.ts';
 import { hit, smallSong, voice } from './songs.ts';
@@ -87,7 +89,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () => shiftRows(document, id, [row], (a % 9) - 4),
     () => clearRows(document, id, [row]),
     () => (a % 7 ? null : clearPattern(document, id)),
-    () => doubleLength(document, id, LONGEST_PATTERN),
+    () => doubleLength(document, id, LIMITS.pattern),
     () => newVariation(document, id, `v${a}`, 'Varied'),
     () =>
       sow(document, id, {

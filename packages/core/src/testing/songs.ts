@@ -3,7 +3,6 @@ import { isChange, type Outcome } from '../song/outcome.ts';
 import { apply } from '../song/changes.ts';
 import {
   NO_EDITS,
-  type Hit,
   type Layer,
   type Part,
   type Pattern,
@@ -11,6 +10,7 @@ import {
   type Song,
   type Voice,
 } from '../song/records.ts';
+import { type Hit } from '../hit/hit.ts';
 import { meter } from '../time/meter.ts';
 
 export function song(fields: Partial<Song> = {}): Song {

@@ -1,4 +1,4 @@
-import type { Id } from '../song/records.ts';
+import type { Id } from '../names.ts';
 import type { NoteEvent } from './events.ts';
 
 /** Tells each event where a later hit of its part and choke group ends it. `events` are sorted by tick. */

@@ -1,5 +1,5 @@
 import { songStretches, sectionStretches, type Stretch } from '../form/stretches.ts';
-import type { ResolvedHit } from '../pattern/hits.ts';
+import type { ResolvedHit } from '../hit/followed.ts';
 import type { SongDocument, SongIndex } from '../song/document.ts';
 import type { Slot } from '../song/records.ts';
 import { gridTicks } from '../time/grid.ts';

@@ -5,25 +5,27 @@ import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { usePreview } from '../../transport/preview.ts';
+import { later } from '../../shared/ui/later.tsx';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 import { FamilyList } from './family/FamilyList.tsx';
 import { Inspector } from './chosen/Inspector.tsx';
-import { KitPanel } from './kit/KitPanel.tsx';
 import { Legend } from './rows/Legend.tsx';
-import { ComparePanel } from './compare/ComparePanel.tsx';
-import { FamilyPanel } from './family/FamilyPanel.tsx';
 import { PatternHeader } from './family/PatternHeader.tsx';
 import { ReachWords } from './family/ReachWords.tsx';
-import { SeveralPanel } from './family/SeveralPanel.tsx';
-import { VaryPanel } from './vary/VaryPanel.tsx';
-import { ReferencePanel } from './reference/ReferencePanel.tsx';
 import { Rows } from './rows/Rows.tsx';
-import { ShapePanel } from './shape/ShapePanel.tsx';
-import { ShelfPanel } from './shelf/ShelfPanel.tsx';
 import { useDeskKeys } from './actions/useDeskKeys.ts';
 import { useRecording } from './recording/useRecording.ts';
 import { viewOf, type PatternView } from './pattern-view.ts';
+
+const ShapePanel = later(async () => (await import('./shape/ShapePanel.tsx')).ShapePanel);
+const KitPanel = later(async () => (await import('./kit/KitPanel.tsx')).KitPanel);
+const ShelfPanel = later(async () => (await import('./shelf/ShelfPanel.tsx')).ShelfPanel);
+const ReferencePanel = later(async () => (await import('./reference/ReferencePanel.tsx')).ReferencePanel);
+const VaryPanel = later(async () => (await import('./vary/VaryPanel.tsx')).VaryPanel);
+const FamilyPanel = later(async () => (await import('./family/FamilyPanel.tsx')).FamilyPanel);
+const SeveralPanel = later(async () => (await import('./family/SeveralPanel.tsx')).SeveralPanel);
+const ComparePanel = later(async () => (await import('./compare/ComparePanel.tsx')).ComparePanel);
 
 /** Where grooves are made and varied: the family, the rows, and what is chosen. */
 export function GrooveRoom() {

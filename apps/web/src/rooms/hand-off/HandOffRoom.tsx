@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { exportOptions, type ExportOptions } from '@plucky/core';
+import { USUAL_EXPORT, type ExportOptions } from '@plucky/core';
 import { useMutation } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
@@ -13,9 +13,10 @@ import { RegionTable } from './RegionTable.tsx';
 export function HandOffRoom() {
   const songId = useDocumentState((state) => state.songId);
   const { enqueueSnackbar } = useSnackbar();
-  const [options, setOptions] = useState<ExportOptions>(() =>
-    exportOptions({ regions: ['song', 'section'] }),
-  );
+  const [options, setOptions] = useState<ExportOptions>(() => ({
+    ...USUAL_EXPORT,
+    regions: ['song', 'section'],
+  }));
   const [onTheWay, setOnTheWay] = useState<ExportState | null>(null);
   const stop = useRef(new AbortController());
   useEffect(() => () => stop.current.abort(), []);

@@ -1,7 +1,7 @@
 import MoreIcon from '@mui/icons-material/MoreHoriz';
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
-import { Box, Button, IconButton, Menu, MenuItem, Tooltip, Typography } from '@mui/material';
+import { Box, Button, IconButton, Menu, MenuItem, Typography } from '@mui/material';
 import { compile, documentOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
@@ -121,16 +121,15 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
     void player.play({ timeline, loops: false }, 0);
   };
   return (
-    <Tooltip title={playing ? 'Stop' : 'Hear the whole song'}>
-      <IconButton
-        size="small"
-        aria-label={playing ? `Stop ${name}` : `Play ${name}`}
-        onClick={toggle}
-        sx={{ border: `1px solid ${color('strong')}` }}
-      >
-        {playing ? <StopIcon fontSize="small" /> : <PlayIcon fontSize="small" />}
-      </IconButton>
-    </Tooltip>
+    <IconButton
+      title={playing ? 'Stop' : 'Hear the whole song'}
+      size="small"
+      aria-label={playing ? `Stop ${name}` : `Play ${name}`}
+      onClick={toggle}
+      sx={{ border: `1px solid ${color('strong')}` }}
+    >
+      {playing ? <StopIcon fontSize="small" /> : <PlayIcon fontSize="small" />}
+    </IconButton>
   );
 }
 

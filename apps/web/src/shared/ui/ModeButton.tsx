@@ -1,6 +1,6 @@
 import DarkIcon from '@mui/icons-material/DarkModeOutlined';
 import LightIcon from '@mui/icons-material/LightModeOutlined';
-import { IconButton, Tooltip } from '@mui/material';
+import { IconButton } from '@mui/material';
 import { setMode, useMode } from './mode.ts';
 
 /** Between the light and the dark page. */
@@ -8,10 +8,13 @@ export function ModeButton() {
   const mode = useMode();
   const other = mode === 'light' ? 'dark' : 'light';
   return (
-    <Tooltip title={`Use the ${other} page`}>
-      <IconButton size="small" aria-label={`Use the ${other} page`} onClick={() => setMode(other)}>
-        {mode === 'light' ? <DarkIcon fontSize="small" /> : <LightIcon fontSize="small" />}
-      </IconButton>
-    </Tooltip>
+    <IconButton
+      title={`Use the ${other} page`}
+      size="small"
+      aria-label={`Use the ${other} page`}
+      onClick={() => setMode(other)}
+    >
+      {mode === 'light' ? <DarkIcon fontSize="small" /> : <LightIcon fontSize="small" />}
+    </IconButton>
   );
 }

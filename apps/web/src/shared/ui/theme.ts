@@ -69,10 +69,6 @@ export function makeTheme(mode: Mode): Theme {
         defaultProps: { transitionDuration: 0 },
         styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 12 } },
       },
-      MuiTooltip: {
-        defaultProps: { enterDelay: 500 },
-        styleOverrides: { tooltip: { backgroundColor: t.ink, color: t.page, fontSize: 12 } },
-      },
       MuiSlider: {
         defaultProps: { size: 'small' },
         styleOverrides: {

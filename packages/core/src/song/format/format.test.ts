@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readShelfPattern } from '../../pattern/shelf.ts';
-import { readRecords, readSong } from '../changes.ts';
+import { readShelfPattern } from '../../pattern/read-shelf.ts';
+import { readRecords, readSong } from '../read.ts';
 import { bringUpRecords, bringUpShelfItem, NewerFormatError } from './bring-up.ts';
 import type { Stored } from './migration.ts';
 import { FORMAT_MIGRATIONS } from './migrations.ts';

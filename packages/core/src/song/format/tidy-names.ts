@@ -1,4 +1,4 @@
-import { plainName } from '../names.ts';
+import { plainName } from '../../names.ts';
 import type { FormatMigration, Stored } from './migration.ts';
 
 /** What a thing is called whose name held nothing that can be read. */

@@ -1,4 +1,3 @@
-import { z } from 'zod';
 import { LARGEST_ACCENT } from './accents.ts';
 import { plainInheritance } from './inheritance.ts';
 
@@ -7,7 +6,7 @@ export const USUAL_ACCENT = 20;
 
 /** How much accents raise a velocity, 0..64. */
 export const inheritedAccentAmount = plainInheritance<number>({
-  schema: z.int().min(0).max(LARGEST_ACCENT),
+  schema: (z) => z.int().min(0).max(LARGEST_ACCENT),
   rest: USUAL_ACCENT,
   off: USUAL_ACCENT,
 });

@@ -1,16 +1,16 @@
-import { z } from 'zod';
-import type { Deep } from '../deep.ts';
-import { LIMITS } from '../limits.ts';
+import type { Described, Zod } from '../../zod.ts';
+import { LIMITS } from '../../limits.ts';
 import { plainInheritance, type FollowedStretch } from './inheritance.ts';
 
 /** The most by which an accent can raise a velocity. */
 export const LARGEST_ACCENT = 64;
 
-export const accentsSchema = z
-  .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
-  .max(LIMITS.accents);
+export const accentsSchema = (z: Zod) =>
+  z
+    .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
+    .max(LIMITS.accents);
 
-export type Accent = Deep<z.infer<typeof accentsSchema>>[number];
+export type Accent = Described<typeof accentsSchema>[number];
 
 /** Places in ticks whose hits are raised. */
 export const inheritedAccents = plainInheritance<readonly Accent[]>({

@@ -1,12 +1,9 @@
-import { z } from 'zod';
-import { controlSchema } from '../curves.ts';
-import type { Deep } from '../deep.ts';
-import { LIMITS } from '../limits.ts';
+import type { Zod } from '../../zod.ts';
+import { controlSchema, type Control } from '../curves.ts';
+import { LIMITS } from '../../limits.ts';
 import { plainInheritance, type FollowedStretch } from './inheritance.ts';
 
-export const controlsSchema = z.array(controlSchema).max(LIMITS.controls);
-
-export type Control = Deep<z.infer<typeof controlSchema>>;
+export const controlsSchema = (z: Zod) => z.array(controlSchema(z)).max(LIMITS.controls);
 
 const NONE: readonly Control[] = Object.freeze([]);
 

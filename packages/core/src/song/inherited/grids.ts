@@ -1,10 +1,10 @@
-import { z } from 'zod';
-import { GRIDS, type Grid } from '../../time/grid.ts';
-import { idSchema, type Id } from '../names.ts';
+import { gridSchema } from '../../schema-parts.ts';
+import type { Zod } from '../../zod.ts';
+import type { Grid } from '../../time/grid.ts';
+import { idSchema, type Id } from '../../names.ts';
 import { plainInheritance } from './inheritance.ts';
 
-export const gridSchema = z.literal([...GRIDS]);
-export const gridsSchema = z.record(idSchema, gridSchema);
+export const gridsSchema = (z: Zod) => z.record(idSchema(z), gridSchema(z));
 
 type Grids = Readonly<Record<Id, Grid>>;
 

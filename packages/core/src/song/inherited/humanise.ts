@@ -1,15 +1,16 @@
-import { z } from 'zod';
-import type { Deep } from '../deep.ts';
+import { seedSchema } from '../../schema-parts.ts';
+import type { Described, Zod } from '../../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 /** Spreads of timing (ms) and velocity about what is written, drawn anew for every occurrence. */
-export const humaniseSchema = z.strictObject({
-  ms: z.number().min(0).max(40),
-  velocity: z.number().min(0).max(40),
-  seed: z.int().min(0).max(0xffffffff),
-});
+export const humaniseSchema = (z: Zod) =>
+  z.strictObject({
+    ms: z.number().min(0).max(40),
+    velocity: z.number().min(0).max(40),
+    seed: seedSchema(z),
+  });
 
-export type Humanise = Deep<z.infer<typeof humaniseSchema>>;
+export type Humanise = Described<typeof humaniseSchema>;
 
 export const inheritedHumanise = plainInheritance<Humanise | undefined>({
   schema: humaniseSchema,

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
-import type { Id } from '../names.ts';
+import type { Zod } from '../../zod.ts';
+import type { Id } from '../../names.ts';
 
 /** The stretch of a parent that is followed, in ticks: `length` from `from` on, the parent repeated every `period`. */
 export interface FollowedStretch {
@@ -10,7 +11,7 @@ export interface FollowedStretch {
 
 /** One thing that a pattern says for its family until a follower says otherwise. `Said` is what a pattern itself holds. */
 export interface Inheritance<T, Said = NonNullable<T>> {
-  readonly schema: z.ZodType<Said>;
+  readonly schema: (z: Zod) => z.ZodType<Said>;
   /** What holds where nobody in the family says anything. */
   readonly rest: T;
   /** What a follower says to have none of it where its parent has some. */

@@ -1,17 +1,18 @@
-import { z } from 'zod';
+import type { Zod } from '../../zod.ts';
 import type { Meter } from '../../time/meter.ts';
 import { plainInheritance } from './inheritance.ts';
 
-export const meterSchema = z
-  .strictObject({
-    beats: z.int().min(1).max(32),
-    unit: z.literal([2, 4, 8, 16]),
-    groups: z.array(z.int().min(1)).min(1).max(32),
-  })
-  .refine((meter) => meter.groups.reduce((sum, n) => sum + n, 0) === meter.beats, {
-    path: ['groups'],
-    message: 'must add up to the beats of a bar',
-  });
+export const meterSchema = (z: Zod) =>
+  z
+    .strictObject({
+      beats: z.int().min(1).max(32),
+      unit: z.literal([2, 4, 8, 16]),
+      groups: z.array(z.int().min(1)).min(1).max(32),
+    })
+    .refine((meter) => meter.groups.reduce((sum, n) => sum + n, 0) === meter.beats, {
+      path: ['groups'],
+      message: 'must add up to the beats of a bar',
+    });
 
 /** How bars are counted; at rest as the song or section counts them. */
 export const inheritedMeter = plainInheritance<Meter | undefined>({ schema: meterSchema, rest: undefined });

@@ -1,4 +1,3 @@
-import '../../../no-eval.ts';
 import {
   bestWindows,
   documentOf,

@@ -6,7 +6,6 @@ import {
   FARTHEST_MS,
   followAgain,
   gridTicks,
-  LONGEST_PATTERN,
   pasteHits,
   removeHits,
   toggleAccent,
@@ -15,6 +14,7 @@ import {
   type HitFields,
   type Id,
   type ResolvedHit,
+  LIMITS,
 } from '@plucky/core';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
@@ -104,7 +104,7 @@ export function hitActions(context: RowContext): HitActions {
       ),
     longer: (by) =>
       set(
-        (hit) => ({ length: Math.min(LONGEST_PATTERN, Math.max(10, Math.round(hit.length * by))) }),
+        (hit) => ({ length: Math.min(LIMITS.pattern, Math.max(10, Math.round(hit.length * by))) }),
         'change the length of hits',
       ),
     carryBy(by) {

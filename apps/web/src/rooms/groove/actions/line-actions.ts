@@ -5,12 +5,12 @@ import {
   clearRows,
   doubleLength,
   GRIDS,
-  LONGEST_PATTERN,
   modulo,
   setPatternLength,
   setRowGrids,
   shapeHits,
   shiftRows,
+  LIMITS,
 } from '@plucky/core';
 import { toggleListening, useSession } from '../../../session/store.ts';
 import { voicesOf, type RowContext } from './row-context.ts';
@@ -42,7 +42,7 @@ export function lineActions({ view, edit, id, caret, rows, chosen }: RowContext)
     shift: (steps) => void edit((document) => shiftRows(document, id, voicesOf(rows()), steps)),
     clearRows: () => void edit((document) => clearRows(document, id, voicesOf(rows()))),
     clearPattern: () => void edit((document) => clearPattern(document, id)),
-    double: () => void edit((document) => doubleLength(document, id, LONGEST_PATTERN)),
+    double: () => void edit((document) => doubleLength(document, id, LIMITS.pattern)),
     lengthen(bars) {
       const bar = barTicks(view.meter);
       const length = Math.max(bar, (Math.ceil(view.length / bar) + bars) * bar);

@@ -1,5 +1,5 @@
 import AddIcon from '@mui/icons-material/Add';
-import { Box, IconButton, Tooltip } from '@mui/material';
+import { Box, IconButton } from '@mui/material';
 import {
   barTicks,
   familyOrder,
@@ -61,11 +61,14 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
         >
           Shelf…
         </QuietButton>
-        <Tooltip title={`New ${part.name.toLowerCase()} pattern that follows nothing`}>
-          <IconButton size="small" aria-label={`New ${part.name.toLowerCase()} pattern`} onClick={add}>
-            <AddIcon fontSize="small" />
-          </IconButton>
-        </Tooltip>
+        <IconButton
+          title={`New ${part.name.toLowerCase()} pattern that follows nothing`}
+          size="small"
+          aria-label={`New ${part.name.toLowerCase()} pattern`}
+          onClick={add}
+        >
+          <AddIcon fontSize="small" />
+        </IconButton>
       </Box>
       {familyOrder(index, part.id).map(({ pattern, depth }) => (
         <PatternEntry

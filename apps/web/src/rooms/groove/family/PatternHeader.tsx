@@ -5,9 +5,9 @@ import {
   countEdits,
   indexOf,
   lengthName,
-  LONGEST_PATTERN,
   renamePattern,
   setPatternLength,
+  LIMITS,
 } from '@plucky/core';
 import { memo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
@@ -103,7 +103,7 @@ function LengthField({ view }: { view: PatternView }) {
   const { meter, length } = view;
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: meter.beats }, (_, i) => (i + 1) * beat);
-  const bars = [1, 2, 3, 4, 6, 8, 12, 16].map((n) => n * bar).filter((ticks) => ticks <= LONGEST_PATTERN);
+  const bars = [1, 2, 3, 4, 6, 8, 12, 16].map((n) => n * bar).filter((ticks) => ticks <= LIMITS.pattern);
   const lengths = [...new Set([...beats, ...bars, length])].sort((a, b) => a - b);
   return (
     <TextField

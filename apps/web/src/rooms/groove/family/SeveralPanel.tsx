@@ -7,16 +7,18 @@ import {
   mergePatterns,
   renameSeries,
   shapeAll,
+  wayOfShape,
   unusedName,
   type Pattern,
   type Shape,
+  type ShapeWay,
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { SHAPE_RULES } from '../shape/shape-rules.ts';
+import { frameOf, SHAPE_RULES } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
@@ -120,10 +122,10 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
     if (!rule || !first) return setShape(null);
     const voices = [...new Set(view.rows.map((row) => row.voice.id))];
     const made = rule.make({
-      view,
+      ...frameOf(view),
       voices,
       grid: first.grid,
-      at: (field) => rule.fields.find((one) => one.name === field)?.value ?? 0,
+      at: (field) => rule.parameters[field]?.usual ?? 0,
       onto: first.voice.id,
       choice: rule.choices?.[0] ?? '',
       seed: freshSeed(),
@@ -131,7 +133,7 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
     });
     setShape({ ...made, ...('voices' in made ? { voices: null } : {}) } as Shape);
   };
-  const rule = shape && SHAPE_RULES.find((one) => one.rules.includes(shape.rule));
+  const rule = shape && SHAPE_RULES.find((one) => one.way === wayOfShape(shape));
   return (
     <Group title="Shape them all">
       <TextField
@@ -143,7 +145,7 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
         onChange={(event) => offer(event.target.value)}
         sx={{ mb: 1, mt: 0.5 }}
       >
-        {SHAPE_RULES.filter(forAllRows).map((one) => (
+        {FOR_ALL_ROWS.map((one) => (
           <MenuItem key={one.title} value={one.title}>
             {one.title}
           </MenuItem>
@@ -169,11 +171,15 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
   );
 }
 
-/** Rules that make sense without a chosen row. */
-function forAllRows(rule: (typeof SHAPE_RULES)[number]): boolean {
-  return (
-    !rule.rules.some((one) =>
-      ['silence', 'keep', 'revoice', 'pulse', 'pick up', 'ghosts', 'thicken'].includes(one),
-    ) || rule.title === 'Clear the tail'
-  );
-}
+/** What only makes sense of chosen rows. */
+const OF_CHOSEN_ROWS: readonly ShapeWay[] = [
+  'silence',
+  'keep',
+  'revoice',
+  'pulse',
+  'pick up',
+  'ghosts',
+  'thicken',
+];
+
+const FOR_ALL_ROWS = SHAPE_RULES.filter((rule) => !OF_CHOSEN_ROWS.includes(rule.way));

@@ -7,7 +7,7 @@ import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { shapeWords } from './shape-words.ts';
+import { shapeWords } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -1,12 +1,12 @@
 import { Box } from '@mui/material';
-import type { Shape } from '@plucky/core';
+import { tuningOf, type Shape } from '@plucky/core';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import type { PatternView } from '../pattern-view.ts';
-import { CHOICE_WORDS } from './rule-entry.ts';
-import { tuningOf } from './tune.ts';
+import { fieldWords, frameOf } from './rule-menu.ts';
+import { CHOICE_WORDS, SHAPE_WORDS } from './rule-words.ts';
 
 /** The numbers, choices and seed that a shape is tuned by; a slider that is dragged is one gesture. */
 export function ShapeFields({
@@ -18,7 +18,7 @@ export function ShapeFields({
   view: PatternView;
   onChange: (shape: Shape, gesture: string | null) => void;
 }) {
-  const tuning = tuningOf(shape, view);
+  const tuning = tuningOf(shape, frameOf(view));
   return (
     <>
       {tuning.choices.length > 0 && (
@@ -34,17 +34,20 @@ export function ShapeFields({
           ))}
         </Box>
       )}
-      {tuning.fields.map((field) => (
-        <Amount
-          key={field.name}
-          label={field.label}
-          value={field.now}
-          min={field.min}
-          max={field.max}
-          text={`${field.now}${field.unit ? ` ${field.unit}` : ''}`}
-          onChange={(value, gesture) => onChange(tuning.with({ numbers: { [field.name]: value } }), gesture)}
-        />
-      ))}
+      {tuning.numbers.map(({ name, now, least, most }) => {
+        const { label, unit } = fieldWords(SHAPE_WORDS[tuning.way].numbers, name);
+        return (
+          <Amount
+            key={name}
+            label={label}
+            value={now}
+            min={least}
+            max={most}
+            text={`${now}${unit ? ` ${unit}` : ''}`}
+            onChange={(value, gesture) => onChange(tuning.with({ numbers: { [name]: value } }), gesture)}
+          />
+        );
+      })}
       {tuning.seed !== null && (
         <Seed value={tuning.seed} onAnother={() => onChange(tuning.with({ seed: freshSeed() }), null)} />
       )}

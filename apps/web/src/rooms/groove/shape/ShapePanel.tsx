@@ -6,6 +6,7 @@ import {
   shapeHits,
   sow,
   type Outcome,
+  type RuleInput,
   type Shape,
   type SongDocument,
 } from '@plucky/core';
@@ -18,9 +19,8 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
-import { CHOICE_WORDS, type RuleEntry, type RuleInput } from './rule-entry.ts';
-import { SHAPE_RULES } from './shape-rules.ts';
-import { SOW_RULES } from './sow-rules.ts';
+import { frameOf, SHAPE_RULES, SOW_RULES, type RuleEntry } from './rule-menu.ts';
+import { CHOICE_WORDS } from './rule-words.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
@@ -134,8 +134,17 @@ function RuleSettings({
   const ids = useMemo(() => (hits.size > 1 ? hits : null), [hits]);
 
   const input = useMemo<RuleInput>(() => {
-    const at = (name: string) => numbers[name] ?? rule.fields.find((one) => one.name === name)?.value ?? 0;
-    return { view, voices: voicesOf(used), grid: used[0]?.grid ?? 4, at, onto, choice, seed, stretch };
+    const at = (name: string) => numbers[name] ?? rule.parameters[name]?.usual ?? 0;
+    return {
+      ...frameOf(view),
+      voices: voicesOf(used),
+      grid: used[0]?.grid ?? 4,
+      at,
+      onto,
+      choice,
+      seed,
+      stretch,
+    };
   }, [view, used, rule, numbers, choice, seed, onto, stretch]);
   const outcome = useMemo(
     (): Outcome =>
@@ -187,14 +196,14 @@ function RuleSettings({
         </TextField>
       )}
       {rule.fields.map((one) => {
-        const value = numbers[one.name] ?? one.value;
+        const value = numbers[one.name] ?? one.usual;
         return (
           <Amount
             key={one.name}
             label={one.label}
             value={value}
-            min={one.min}
-            max={one.max}
+            min={one.least}
+            max={one.most}
             text={`${value}${one.unit ? ` ${one.unit}` : ''}`}
             onChange={(next) => setNumbers((before) => ({ ...before, [one.name]: next }))}
           />

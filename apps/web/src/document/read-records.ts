@@ -1,0 +1,3 @@
+import './no-eval.ts';
+
+export { readRecords } from '@plucky/core';

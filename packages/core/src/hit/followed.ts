@@ -1,0 +1,44 @@
+import type { Id } from '../names.ts';
+import type { Hit } from './hit.ts';
+
+/** Where a hit of a resolved pattern comes from. */
+export type Origin = 'own' | 'followed' | 'changed' | 'silenced';
+
+/** A hit with its id: stable for as long as its source is, so that edits stay attached to it. */
+export interface IdentifiedHit extends Hit {
+  readonly id: Id;
+}
+
+export interface ResolvedHit extends IdentifiedHit {
+  readonly origin: Origin;
+}
+
+/** A hit that comes from a parent, after shapes, one of which may have silenced it. */
+export interface FollowedHit extends ResolvedHit {
+  readonly origin: 'followed' | 'silenced';
+}
+
+/** What sounds of some hits, as one that follows them takes it over. Hits that are followed already are shared. */
+export function soundingHits(hits: readonly ResolvedHit[]): FollowedHit[] {
+  return hits.flatMap((hit) =>
+    isFollowed(hit) ? [hit] : hit.origin === 'silenced' ? [] : [{ ...hit, origin: 'followed' as const }],
+  );
+}
+
+function isFollowed(hit: ResolvedHit): hit is FollowedHit {
+  return hit.origin === 'followed';
+}
+
+/** The hit, silent. */
+export function silent<T extends ResolvedHit>(hit: T): T & { readonly origin: 'silenced' } {
+  return { ...hit, origin: 'silenced' };
+}
+
+/** By place, then by voice, then by id. */
+export function byPlace(a: IdentifiedHit, b: IdentifiedHit): number {
+  return a.at - b.at || compare(a.voice, b.voice) || compare(a.id, b.id);
+}
+
+function compare(a: string, b: string): number {
+  return a < b ? -1 : a > b ? 1 : 0;
+}

@@ -1,0 +1,66 @@
+import type { Zod } from './zod.ts';
+
+export type Id = string;
+
+/** Ids of records, slots and occurrences: letters, digits, - and _, at most 64. Names that objects carry are refused. */
+export const idSchema = (z: Zod) =>
+  z
+    .string()
+    .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'must be an id of letters, digits, - and _')
+    .refine((id) => !(id in {}), 'is a reserved name');
+
+/** The characters of a name: neither markup, nor control characters (C0 and C1), half pairs, line ends or turns of direction. */
+const PLAIN = /^[^<>\p{Cc}\p{Cs}\p{Zl}\p{Zp}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]*$/u;
+/** At least one character that is seen. */
+const SEEN = /[^\s\p{Cf}\p{M}]/u;
+
+/** The most characters of a name, as a reader counts them, and how many code units one of them takes at the most. */
+export const LONGEST_NAME = 80;
+const UNITS_EACH = 16;
+
+const segments = new Intl.Segmenter('en', { granularity: 'grapheme' });
+
+/** A name as it is kept: composed (Unicode NFC) and without blanks at its ends. */
+export function tidyName(text: string): string {
+  return text.normalize('NFC').trim();
+}
+
+/** What is wrong with a tidy name of at most `most` characters, in words that follow its name; null when it is well. */
+export function nameProblem(name: string, most = LONGEST_NAME): string | null {
+  if (!SEEN.test(name)) return 'must not be empty';
+  if (!PLAIN.test(name)) return 'must not hold < or > or control characters';
+  const isLong =
+    name.length > most && (name.length > most * UNITS_EACH || [...segments.segment(name)].length > most);
+  return isLong ? `must be at most ${most} characters` : null;
+}
+
+/** The first characters of a text, none of them cut in two; what is blank at the new end goes too. */
+export function cutName(text: string, most: number): string {
+  if (text.length <= most) return text;
+  let cut = '';
+  let count = 0;
+  for (const { segment } of segments.segment(text)) {
+    if (++count > most || cut.length + segment.length > most * UNITS_EACH) break;
+    cut += segment;
+  }
+  return cut.trimEnd();
+}
+
+/** A text from elsewhere as a name: tidy, blanks for what no name may hold, cut; '' when nothing is left. */
+export function plainName(text: string, most = LONGEST_NAME): string {
+  const plain = [...text].map((character) => (PLAIN.test(character) ? character : ' ')).join('');
+  const name = cutName(tidyName(plain), most);
+  return SEEN.test(name) ? name : '';
+}
+
+/** Names that a musician gives, of at most `most` characters. */
+export function nameSchema(z: Zod, most = LONGEST_NAME) {
+  return z
+    .string()
+    .normalize('NFC')
+    .trim()
+    .superRefine((name, context) => {
+      const message = nameProblem(name, most);
+      if (message) context.addIssue({ code: 'custom', message });
+    });
+}

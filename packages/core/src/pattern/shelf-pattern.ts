@@ -1,0 +1,49 @@
+import { hitIdSchema } from '../hit/hit-id.ts';
+import { hitSchema } from '../hit/hit.ts';
+import { LIMITS } from '../limits.ts';
+import { idSchema, nameSchema } from '../names.ts';
+import { noteSchema } from '../schema-parts.ts';
+import { accentsSchema } from '../song/inherited/accents.ts';
+import { controlsSchema } from '../song/inherited/controls.ts';
+import { gridsSchema } from '../song/inherited/grids.ts';
+import { humaniseSchema } from '../song/inherited/humanise.ts';
+import { meterSchema } from '../song/inherited/meter.ts';
+import { swingSchema } from '../song/inherited/swing.ts';
+import { INHERITED } from '../song/inherited/table.ts';
+import { TONICS } from '../song/key.ts';
+import { familySchema } from '../song/records.ts';
+import type { Described, Zod } from '../zod.ts';
+
+/** A pattern by itself, with what is needed to play it in any song: its hits, and the voices that they belong to. */
+export const shelfPatternSchema = (z: Zod) =>
+  z.strictObject({
+    name: nameSchema(z),
+    type: z.literal(['drums', 'notes']),
+    length: z.int().min(1).max(LIMITS.pattern),
+    meter: meterSchema(z),
+    swing: swingSchema(z),
+    /** The tonic that its notes were written to; drums take no notice of it. */
+    tonic: z.literal([...TONICS]),
+    /** Quarter notes a minute that it was made at. */
+    tempo: z.number().min(20).max(400),
+    voices: z
+      .array(
+        z.strictObject({
+          id: idSchema(z),
+          name: nameSchema(z),
+          family: familySchema(z),
+          note: noteSchema(z),
+        }),
+      )
+      .min(1)
+      .max(64),
+    hits: z.record(hitIdSchema(z), hitSchema(z)),
+    grids: gridsSchema(z),
+    accents: accentsSchema(z),
+    /** The rest of what a pattern says for its family; absent where it is at rest. */
+    accentAmount: INHERITED.accentAmount.schema(z).optional(),
+    humanise: humaniseSchema(z).optional(),
+    controls: controlsSchema(z).optional(),
+  });
+
+export type ShelfPattern = Described<typeof shelfPatternSchema>;

@@ -1,0 +1,45 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
+import { usualLength } from '../hit/new-hit.ts';
+import { gridTicks } from '../time/grid.ts';
+import { freeHitId, hitIdStem } from '../hit/hit-id.ts';
+import { gridOf, resolve } from './resolve.ts';
+import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
+
+export interface Sowing {
+  readonly voice: Id;
+  readonly rule: SowRule;
+  readonly velocity: number;
+  readonly pitch: number;
+}
+
+/**
+ * Places hits of the pattern's own by a rule; a place where the row already sounds stays as it is. `null` when every
+ * place is taken. The same sowing gives the same hits, ids included.
+ */
+export function sow(document: SongDocument, pattern: Id, { voice, rule, velocity, pitch }: Sowing): Outcome {
+  const resolved = resolve(document, pattern);
+  const record = indexOf(document).voice(voice);
+  if (!record) return { reason: 'That row is gone.' };
+  const { pattern: target } = resolved;
+  const meter = resolved.meter ?? indexOf(document).song.meter;
+  const grid = gridOf(resolved, record);
+  const step = gridTicks(grid);
+  const sounding = resolved.hits.filter(
+    (hit) => hit.voice === voice && hit.pitch === pitch && hit.origin !== 'silenced',
+  );
+  const taken = new Set<Id>([...resolved.hits.map((hit) => hit.id), ...Object.keys(target.own)]);
+  const own: Record<Id, Hit> = { ...target.own };
+  let count = 0;
+  for (const at of sowPlaces(rule, meter, target.length)) {
+    if (sounding.some((hit) => Math.abs(hit.at - at) < step / 2)) continue;
+    const id = freeHitId(hitIdStem(`${voice}-${at}`), (one) => taken.has(one));
+    taken.add(id);
+    const length = usualLength(grid, record.family === 'note');
+    own[id] = { voice, at, velocity, length, offsetMs: 0, pitch };
+    count++;
+  }
+  return count ? { label: `sow ${count} hits`, put: [{ ...target, own }], remove: [] } : null;
+}

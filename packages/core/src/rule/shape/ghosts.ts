@@ -1,0 +1,78 @@
+import type { FollowedHit } from '../../hit/followed.ts';
+import { derivedId } from '../../hit/hit-id.ts';
+import { usualLength } from '../../hit/new-hit.ts';
+import { idSchema } from '../../names.ts';
+import { randomFrom, seedFrom } from '../../random/stream.ts';
+import { gridSchema, percentSchema, seedSchema, velocitySchema } from '../../schema-parts.ts';
+import { gridTicks } from '../../time/grid.ts';
+import type { Described, Zod } from '../../zod.ts';
+import { NearPlaces } from '../near.ts';
+import { parameter } from '../rule.ts';
+import { commonFields, aboutOne, TRIED, type ShapeRule } from './shape-rule.ts';
+
+/** From this velocity up a hit is a backbeat that ghost notes stand around. */
+const LOUD = 72;
+
+const schema = (z: Zod) =>
+  z.strictObject({
+    ...commonFields(z),
+    rule: z.literal('ghosts'),
+    voice: idSchema(z),
+    grid: gridSchema(z),
+    velocity: velocitySchema(z),
+    chance: percentSchema(z),
+    seed: seedSchema(z),
+  });
+
+type Ghosts = Described<typeof schema>;
+
+/** Adds soft hits a grid step before and after the loud hits of a voice, where the place is free and chance wills. */
+export const ghosts: ShapeRule<Ghosts, 'ghosts'> = {
+  schema,
+  ...aboutOne,
+  ways: {
+    ghosts: {
+      parameters: { velocity: parameter(1, 60, 28), chance: parameter(5, 100, 60) },
+      random: true,
+      make: ({ voices, grid, at, seed, onto }) => ({
+        id: TRIED,
+        rule: 'ghosts',
+        voice: voices[0] ?? onto,
+        grid,
+        velocity: at('velocity'),
+        chance: at('chance'),
+        seed,
+      }),
+    },
+  },
+  wayOf: () => 'ghosts',
+  apply: (hits, shape, { length }) => {
+    const step = gridTicks(shape.grid);
+    const own = hits.filter((hit) => hit.voice === shape.voice && hit.origin !== 'silenced');
+    const taken = new NearPlaces(
+      step / 2,
+      own.map((hit) => hit.at),
+    );
+    const added: FollowedHit[] = [];
+    for (const hit of own.filter((one) => one.velocity >= LOUD))
+      for (const side of [-1, 1]) {
+        const at = hit.at + side * step;
+        const chance = randomFrom(seedFrom('ghosts', shape.seed, hit.id, side)).chance(shape.chance / 100);
+        if (!chance || at < 0 || at >= length) continue;
+        if (taken.has(at)) continue;
+        taken.add(at);
+        const { voice, pitch } = hit;
+        const id = derivedId(hit.id, shape, side < 0 ? 'before' : 'after');
+        const soft = {
+          id,
+          voice,
+          at,
+          velocity: shape.velocity,
+          length: usualLength(shape.grid, false),
+          offsetMs: 0,
+        };
+        added.push({ ...soft, pitch, origin: 'followed' });
+      }
+    return [...hits, ...added];
+  },
+};

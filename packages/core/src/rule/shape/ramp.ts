@@ -1,0 +1,54 @@
+import { velocitySchema } from '../../schema-parts.ts';
+import type { Described, Zod } from '../../zod.ts';
+import { parameter } from '../rule.ts';
+import {
+  commonFields,
+  aboutVoices,
+  anyVoices,
+  stretchFields,
+  touches,
+  TRIED,
+  within,
+  type ShapeRule,
+} from './shape-rule.ts';
+import { withVelocities } from './velocities.ts';
+
+const schema = (z: Zod) =>
+  z.strictObject({
+    ...commonFields(z),
+    rule: z.literal('ramp'),
+    voices: anyVoices(z),
+    ...stretchFields(z),
+    start: velocitySchema(z),
+    end: velocitySchema(z),
+  });
+
+type Ramp = Described<typeof schema>;
+
+/** Leads velocities in a straight line over the stretch, or over the whole pattern. */
+export const ramp: ShapeRule<Ramp, 'ramp'> = {
+  schema,
+  ...aboutVoices,
+  ways: {
+    ramp: {
+      parameters: { start: parameter(1, 127, 50), end: parameter(1, 127, 115) },
+      make: ({ voices, at, stretch }) => ({
+        id: TRIED,
+        rule: 'ramp',
+        voices,
+        ...stretch,
+        start: at('start'),
+        end: at('end'),
+      }),
+    },
+  },
+  wayOf: () => 'ramp',
+  apply: (hits, shape, { length }) => {
+    const [from, to] = [shape.from ?? 0, shape.to ?? length];
+    return withVelocities(
+      hits,
+      (hit) => touches(shape.voices, hit) && within(shape, hit.at),
+      (hit) => shape.start + ((shape.end - shape.start) * (hit.at - from)) / Math.max(1, to - from),
+    );
+  },
+};

@@ -1,0 +1,70 @@
+import type { FollowedHit } from '../../hit/followed.ts';
+import { derivedId } from '../../hit/hit-id.ts';
+import { gridSchema, percentSchema, velocitySchema, voicesSchema } from '../../schema-parts.ts';
+import { gridTicks } from '../../time/grid.ts';
+import { metricalWeight } from '../../time/weight.ts';
+import type { Described, Zod } from '../../zod.ts';
+import { NearPlaces } from '../near.ts';
+import { parameter, VELOCITY } from '../rule.ts';
+import { commonFields, aboutVoices, TRIED, type ShapeRule } from './shape-rule.ts';
+
+const schema = (z: Zod) =>
+  z.strictObject({
+    ...commonFields(z),
+    rule: z.literal('thicken'),
+    voices: voicesSchema(z).min(1),
+    fill: percentSchema(z),
+    grid: gridSchema(z),
+    velocity: velocitySchema(z),
+  });
+
+type Thicken = Described<typeof schema>;
+
+/** Adds hits on the strongest free places, earlier ones first, until `fill` percent of a voice's places are played. */
+export const thicken: ShapeRule<Thicken, 'thicken'> = {
+  schema,
+  ...aboutVoices,
+  ways: {
+    thicken: {
+      parameters: { fill: parameter(0, 100, 75), velocity: VELOCITY },
+      make: ({ voices, grid, at }) => ({
+        id: TRIED,
+        rule: 'thicken',
+        voices,
+        grid,
+        fill: at('fill'),
+        velocity: at('velocity'),
+      }),
+    },
+  },
+  wayOf: () => 'thicken',
+  apply: (hits, shape, { meter, length }) => {
+    const step = gridTicks(shape.grid);
+    const places = Array.from({ length: Math.ceil(length / step) }, (_, i) => i * step);
+    const added = shape.voices.flatMap((voice): FollowedHit[] => {
+      const played = hits.filter((hit) => hit.voice === voice && hit.origin !== 'silenced');
+      const taken = new NearPlaces(
+        step / 2,
+        played.map((hit) => hit.at),
+      );
+      const free = places
+        .filter((at) => !taken.has(at))
+        .sort((a, b) => metricalWeight(b, meter) - metricalWeight(a, meter) || a - b);
+      const wanted = Math.max(
+        0,
+        Math.round((places.length * shape.fill) / 100) - (places.length - free.length),
+      );
+      return free.slice(0, wanted).map((at) => ({
+        id: derivedId(voice, shape, at),
+        voice,
+        at,
+        velocity: shape.velocity,
+        length: step / 2,
+        offsetMs: 0,
+        pitch: 0,
+        origin: 'followed',
+      }));
+    });
+    return [...hits, ...added];
+  },
+};
