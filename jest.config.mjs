@@ -52,6 +52,7 @@ export default {
         '\\.(css|woff2)$': '<rootDir>/test/empty.cjs',
         '^@fontsource': '<rootDir>/test/empty.cjs',
       },
+      ...transformed('react-hotkeys-hook'),
       ...conditions('browser', 'require', 'default'),
     },
   ],

@@ -31,8 +31,8 @@ export async function pageFigures(address: string, launch: LaunchOptions): Promi
         );
       const rest = () => new Promise<void>((done) => setTimeout(done, 120));
       const press = (key: string) =>
-        window.dispatchEvent(
-          new KeyboardEvent('keydown', { key, shiftKey: true, bubbles: true, cancelable: true }),
+        document.dispatchEvent(
+          new KeyboardEvent('keydown', { key, code: key, shiftKey: true, bubbles: true, cancelable: true }),
         );
       const edited: number[] = [];
       const idle: number[] = [];

@@ -1,11 +1,11 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { KeyCap } from '../shared/ui/KeyCap.tsx';
 import { SERIF } from '../shared/ui/tokens.ts';
-import { KEY_SHEET } from './keys.ts';
+import { KEY_SHEET } from './key-sheet.ts';
 
-export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function KeysDialog({ onClose }: { onClose: () => void }) {
   return (
-    <Dialog open={open} onClose={onClose} maxWidth="lg" aria-labelledby="keys-title">
+    <Dialog open onClose={onClose} maxWidth="lg" aria-labelledby="keys-title">
       <DialogTitle id="keys-title" sx={{ fontFamily: SERIF }}>
         Keys
       </DialogTitle>

@@ -2,7 +2,7 @@ import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { editSong } from '@plucky/core';
-import { Link, useLocation, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
 import { redo, undo, type SaveState } from '../document/store.ts';
 import { useSession } from '../session/store.ts';
@@ -12,7 +12,9 @@ import { Logo } from '../shared/ui/Logo.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
 import { ModeButton } from '../shared/ui/ModeButton.tsx';
-import { ROOMS } from './rooms.ts';
+import { SONG_COMMANDS } from './commands.ts';
+import { withKeys } from '../shared/keys/command.ts';
+import { ROOMS, useOpenRoom } from '../session/rooms.ts';
 import { SongSettings } from './SongSettings.tsx';
 
 export function TopBar() {
@@ -80,11 +82,11 @@ function SavedAt() {
 
 function RoomTabs() {
   const { songId } = useParams();
-  const { pathname } = useLocation();
+  const open = useOpenRoom();
   return (
     <Box component="nav" aria-label="Rooms" sx={{ display: 'flex', gap: 0.5 }}>
       {ROOMS.map(({ path, name }) => {
-        const here = pathname.endsWith(path);
+        const here = path === open;
         return (
           <Button
             key={path}
@@ -110,7 +112,7 @@ function UndoButtons() {
   return (
     <>
       <IconButton
-        title={last ? `Undo: ${last}` : 'Nothing to undo'}
+        title={last ? withKeys(`Undo: ${last}`, SONG_COMMANDS.undo) : 'Nothing to undo'}
         size="small"
         aria-label="Undo"
         disabled={!last}
@@ -119,7 +121,7 @@ function UndoButtons() {
         <UndoIcon fontSize="small" />
       </IconButton>
       <IconButton
-        title={next ? `Redo: ${next}` : 'Nothing to do again'}
+        title={next ? withKeys(`Redo: ${next}`, SONG_COMMANDS.redo) : 'Nothing to do again'}
         size="small"
         aria-label="Redo"
         disabled={!next}

@@ -1,5 +1,7 @@
 import { useEffect } from 'react';
-import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
+import { withKeys } from '../shared/keys/command.ts';
+import { useCommands } from '../shared/keys/useCommands.ts';
+import { RECORD_COMMANDS } from './commands.ts';
 import { useSession } from '../session/store.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { useIsPlaying, type TransportState } from './useTransport.ts';
@@ -20,15 +22,11 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     // Whatever stops the sound ends the take.
     if (!isPlaying) useSession.setState({ recording: false });
   }, [isPlaying]);
-  useKeys((event) => {
-    if (recording || hasCommand(event) || event.altKey || event.key.toLowerCase() !== 't') return false;
-    start();
-    return true;
-  });
+  useCommands([RECORD_COMMANDS], { start }, !recording);
   return (
     <Choice
       chosen={recording}
-      title="Count in a bar, then write what you tap (T)"
+      title={withKeys('Count in a bar, then write what you tap', RECORD_COMMANDS.record)}
       onClick={recording ? stop : start}
     >
       {recording ? 'Stop recording' : 'Record'}

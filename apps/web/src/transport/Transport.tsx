@@ -3,7 +3,9 @@ import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
-import { hasCommand, useKeys } from '../shared/keys/useKeys.ts';
+import { withKeys } from '../shared/keys/command.ts';
+import { useCommands } from '../shared/keys/useCommands.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS } from './commands.ts';
 import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { color } from '../shared/ui/tokens.ts';
@@ -26,16 +28,9 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
 
-  useKeys((event) => {
-    if (hasCommand(event) || event.altKey) return false;
-    if (event.key === ' ') {
-      if (event.shiftKey && room === 'groove') playFrom(session.caret?.at ?? 0);
-      else toggle();
-      return true;
-    }
-    if (event.key.toLowerCase() !== 'k') return false;
-    useSession.setState({ click: !session.click });
-    return true;
+  useCommands([PLAY_COMMANDS], { toggle });
+  useCommands([CARET_COMMANDS], {
+    playFromCaret: () => (room === 'groove' ? playFrom(session.caret?.at ?? 0) : toggle()),
   });
 
   return (
@@ -53,7 +48,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       }}
     >
       <IconButton
-        title={isPlaying ? 'Stop (Space)' : 'Play (Space)'}
+        title={withKeys(isPlaying ? 'Stop' : 'Play', PLAY_COMMANDS.play)}
         aria-label={isPlaying ? 'Stop' : 'Play'}
         disabled={!what}
         onClick={toggle}
@@ -96,7 +91,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       {room === 'groove' && !preview && reach === 'pattern' && <RecordButton transport={transport} />}
       <Choice
         chosen={session.click}
-        title="Click on or off (K)"
+        title={withKeys('Click on or off', PLAY_COMMANDS.click)}
         onClick={() => useSession.setState({ click: !session.click })}
       >
         Click

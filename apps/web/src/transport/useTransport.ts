@@ -1,11 +1,11 @@
 import { compile, sliceTimeline, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
-import { useLocation } from 'react-router';
 import { thePlayer } from '../audio/player.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
+import { useOpenRoom, type RoomPath } from '../session/rooms.ts';
 import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
-import { whatPlays, type RoomPath, type WhatPlays } from './what-plays.ts';
+import { whatPlays, type WhatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;
@@ -21,12 +21,6 @@ export interface TransportState {
   readonly countIn: () => void;
 }
 
-export function useRoom(): RoomPath {
-  const { pathname } = useLocation();
-  const last = pathname.split('/').at(-1);
-  return last === 'fills' || last === 'sheet' || last === 'hand-off' ? last : 'groove';
-}
-
 export function useIsPlaying(): boolean {
   const player = thePlayer();
   return useSyncExternalStore(
@@ -39,7 +33,7 @@ export function useIsPlaying(): boolean {
 export function useWhatPlays(): WhatPlays | null {
   // What is heard follows an edit as soon as it has been painted.
   const document = useDeferredValue(useSong());
-  const room = useRoom();
+  const room = useOpenRoom();
   const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
   const preview = usePreview((state) => state.preview);
   return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
@@ -48,7 +42,7 @@ export function useWhatPlays(): WhatPlays | null {
 /** Keeps the player on what the room says: edits, other patterns and mutes are heard while it plays. */
 export function useTransport(): TransportState {
   const player = thePlayer();
-  const room = useRoom();
+  const room = useOpenRoom();
   const what = useWhatPlays();
   const mutes = useSession((session) => session.mutes);
   const solos = useSession((session) => session.solos);

@@ -15,6 +15,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { durationName } from '../audio/player.ts';
+import type { RoomPath } from '../session/rooms.ts';
 import type { Loop, Reach, Session } from '../session/store.ts';
 import type { Preview } from './preview.ts';
 
@@ -35,8 +36,6 @@ export interface WhatPlays {
 
 /** What of the session decides what plays. */
 export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop'>;
-
-export type RoomPath = 'groove' | 'fills' | 'sheet' | 'hand-off';
 
 /** The reaches that a room offers, with their names. */
 export const REACHES: Readonly<

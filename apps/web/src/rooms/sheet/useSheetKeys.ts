@@ -1,5 +1,6 @@
 import { addSlot, barTicks, indexOf, moveSlot, removeSlot, resizeSlot, sectionMeter } from '@plucky/core';
-import { hasCommand, useKeys } from '../../shared/keys/useKeys.ts';
+import { useCommands } from '../../shared/keys/useCommands.ts';
+import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseSlot, useSessionFields } from '../../session/store.ts';
 import { newSlot, slotAgain } from './slot-edits.ts';
@@ -56,25 +57,5 @@ export function useSheetKeys(): void {
     if (edit((now) => removeSlot(now, section.id, slot.id))) chooseSlot(all[at - 1] ?? all[at + 1] ?? null);
   };
 
-  const keys: Record<string, () => void> = {
-    ArrowLeft: () => go(-1),
-    ArrowRight: () => go(1),
-    ArrowUp: () => goSection(-1),
-    ArrowDown: () => goSection(1),
-    n: () => add(false),
-    d: () => add(true),
-    'Shift ArrowLeft': () => resize(-1),
-    'Shift ArrowRight': () => resize(1),
-    'Alt ArrowLeft': () => move(-1),
-    'Alt ArrowRight': () => move(1),
-    Delete: remove,
-    Backspace: remove,
-  };
-  useKeys((event) => {
-    if (hasCommand(event)) return false;
-    const key = event.key.length === 1 ? event.key.toLowerCase() : event.key;
-    const deed = keys[`${event.altKey ? 'Alt ' : ''}${event.shiftKey ? 'Shift ' : ''}${key}`];
-    deed?.();
-    return deed !== undefined;
-  });
+  useCommands([SHEET_COMMANDS], { go, goSection, add, resize, move, remove });
 }

@@ -1,3 +1,4 @@
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   buildPattern,
@@ -8,7 +9,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
+import { useCommands } from '../../../shared/keys/useCommands.ts';
+import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -154,7 +156,11 @@ function ChosenBuild({
         ))}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-        <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
+        <Button
+          title={withKeys('Into the family, as a pattern', BUILD_COMMANDS.keep)}
+          disabled={!pattern}
+          onClick={keep}
+        >
           Keep
         </Button>
         {chosen.of && (
@@ -167,7 +173,7 @@ function ChosenBuild({
           </Button>
         )}
         <Button
-          title="Off the bench (Delete)"
+          title={withKeys('Off the bench', BUILD_COMMANDS.discard)}
           disabled={builds.length < 2}
           onClick={() => discardBuild(chosen.id)}
         >
@@ -213,23 +219,15 @@ function useBuildKeys(
   keep: () => boolean,
   stop: () => void,
 ): void {
-  useKeys((event) => {
-    if (hasCommand(event) || event.altKey) return false;
-    if (/^[1-9]$/.test(event.key)) {
-      const one = builds[Number(event.key) - 1];
-      if (one) choose(one);
-      return one !== undefined;
-    }
-    const step = { ArrowRight: 1, ArrowLeft: -1 }[event.key];
-    if (step !== undefined) {
-      const next = builds[builds.indexOf(chosen) + step];
-      if (next) choose(next);
-      return next !== undefined;
-    }
-    if (event.key === 'Enter') return keep();
-    if (event.key === 'Escape') stop();
-    else if (event.key === 'Delete' || event.key === 'Backspace') discardBuild(chosen.id);
-    else return false;
-    return true;
+  const show = (one: Build | undefined) => {
+    if (one) choose(one);
+    return one !== undefined;
+  };
+  useCommands([BUILD_COMMANDS], {
+    hear: (nth) => show(builds[nth]),
+    step: (by) => show(builds[builds.indexOf(chosen) + by]),
+    keep,
+    discard: () => discardBuild(chosen.id),
+    stop,
   });
 }

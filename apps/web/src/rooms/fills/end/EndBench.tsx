@@ -1,3 +1,4 @@
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
@@ -10,7 +11,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
+import { useCommands } from '../../../shared/keys/useCommands.ts';
+import { END_COMMANDS } from '../bench-commands.ts';
 import { color } from '../../../shared/ui/tokens.ts';
 import { inSongContext, sectionAfter } from '../context.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
@@ -85,13 +87,7 @@ function ReadyBench({
   );
   const name = `${groove.name} ${what.toLowerCase()}`;
   const keep = () => pattern !== null && keepPattern(pattern, name, `${what} of ${groove.name} is kept.`);
-  useKeys((event) => {
-    if (hasCommand(event) || event.altKey) return false;
-    if (event.key === '1') setHeard(true);
-    else if (event.key === 'Escape') setHeard(false);
-    else return event.key === 'Enter' && keep();
-    return true;
-  });
+  useCommands([END_COMMANDS], { hear: setHeard, keep });
   const toggle = (voice: Id) => {
     const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
     if (!rows.delete(voice)) rows.add(voice);
@@ -136,7 +132,11 @@ function ReadyBench({
         </Typography>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-        <Button title="Into the family, as a pattern (Enter)" disabled={!pattern} onClick={keep}>
+        <Button
+          title={withKeys('Into the family, as a pattern', END_COMMANDS.keep)}
+          disabled={!pattern}
+          onClick={keep}
+        >
           Keep
         </Button>
         <PlaceInSong

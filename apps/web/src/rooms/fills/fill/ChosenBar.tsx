@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { FILL_COMMANDS } from '../bench-commands.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   beatTicks,
@@ -62,15 +64,21 @@ export function ChosenBar({
         <Button
           variant="contained"
           color="primary"
-          title="Into the family, as a pattern (Enter)"
+          title={withKeys('Into the family, as a pattern', FILL_COMMANDS.keep)}
           onClick={onKeep}
         >
           Keep
         </Button>
-        <Button title="Off the bench (Delete)" onClick={() => discardFill(pattern.id)}>
+        <Button
+          title={withKeys('Off the bench', FILL_COMMANDS.discard)}
+          onClick={() => discardFill(pattern.id)}
+        >
           Discard
         </Button>
-        <Button title="Others near this one (N)" onClick={() => void makeNear(document, candidate)}>
+        <Button
+          title={withKeys('Others near this one', FILL_COMMANDS.near)}
+          onClick={() => void makeNear(document, candidate)}
+        >
           More like this
         </Button>
         <Button title="Fewer hits of the same fill (−)" onClick={() => busier(-BUSIER)}>

@@ -1,7 +1,7 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
 import { limbsOf, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { hasCommand, useKeys } from '../../../shared/keys/useKeys.ts';
+import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import {
@@ -18,6 +18,7 @@ import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { inContext } from '../context.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
+import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useRoom } from '../session.ts';
@@ -175,26 +176,18 @@ function useBenchKeys(
   choose: (one: Candidate | null) => void,
   keep: (one: Candidate) => boolean,
 ): void {
-  useKeys((event) => {
-    if (hasCommand(event) || event.altKey) return false;
-    if (/^\d$/.test(event.key)) {
-      const one = fills[(Number(event.key) + 9) % 10];
-      if (one) choose(one);
-      return one !== undefined;
-    }
-    const at = chosen ? fills.indexOf(chosen) : -1;
-    const step = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: 4, ArrowUp: -4 }[event.key];
-    if (step !== undefined) {
-      const next = at < 0 ? fills[0] : fills[Math.min(fills.length - 1, Math.max(0, at + step))];
-      if (next) choose(next);
-      return next !== undefined;
-    }
-    if (!chosen) return false;
-    if (event.key === 'Enter') return keep(chosen);
-    if (event.key === 'Delete' || event.key === 'Backspace') discardFill(chosen.pattern.id);
-    else if (event.key.toLowerCase() === 'n') void makeNear(document, chosen);
-    else if (event.key === 'Escape') choose(null);
-    else return false;
-    return true;
+  const at = chosen ? fills.indexOf(chosen) : -1;
+  const show = (one: Candidate | undefined) => {
+    if (one) choose(one);
+    return one !== undefined;
+  };
+  const withChosen = (deed: (one: Candidate) => unknown) => () => chosen !== null && deed(chosen) !== false;
+  useCommands([FILL_COMMANDS], {
+    hear: (nth) => show(fills[nth]),
+    step: (by) => show(fills[at < 0 ? 0 : Math.min(fills.length - 1, Math.max(0, at + by))]),
+    keep: withChosen(keep),
+    discard: withChosen((one) => discardFill(one.pattern.id)),
+    near: withChosen((one) => void makeNear(document, one)),
+    stop: withChosen(() => choose(null)),
   });
 }

@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { ROW_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { GRACES, gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
 import { Amount } from '../../../shared/ui/Amount.tsx';
@@ -25,14 +27,14 @@ export function OrnamentSettings({
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam ? 1 : 0 }}>
         <Button
           aria-pressed={Boolean(roll)}
-          title="None, 2, 3, 4, 6 strokes (R)"
+          title={withKeys('None, 2, 3, 4, 6 strokes', ROW_COMMANDS.roll)}
           onClick={() => actions.roll()}
         >
           {roll ? `Roll of ${rollCount(roll)}` : 'Roll'}
         </Button>
         <Button
           aria-pressed={Boolean(flam)}
-          title="None, flam, drag, ruff (G)"
+          title={withKeys('None, flam, drag, ruff', ROW_COMMANDS.flam)}
           onClick={() => actions.flam()}
         >
           {flam ? (flam.kind[0] ?? '').toUpperCase() + flam.kind.slice(1) : 'Flam'}

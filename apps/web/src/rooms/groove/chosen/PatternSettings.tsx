@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, Typography } from '@mui/material';
 import { placeName, setAccentAmount, setHumanise, setPatternMeter, shelfPatternOf } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
@@ -44,7 +46,10 @@ export function PatternSettings({ view }: { view: PatternView }) {
         )}
         <Humanising view={view} />
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
-          <Button title="Twice as long, its content copied (D)" onClick={() => actions.double()}>
+          <Button
+            title={withKeys('Twice as long, its content copied', PATTERN_COMMANDS.double)}
+            onClick={() => actions.double()}
+          >
             Double
           </Button>
           <Button title="Remove every hit of every row" onClick={() => actions.clearPattern()}>
@@ -59,7 +64,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
       {pattern.parent && <ChangesOfItsOwn view={view} />}
       <Button
         variant="text"
-        title="What it follows, copies, pieces, where it is played (E)"
+        title={withKeys('What it follows, copies, pieces, where it is played', PATTERN_COMMANDS.family)}
         onClick={() => openPanel('family')}
         sx={{ ml: -1 }}
       >

@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import { editVoices, GRIDS, gridName, isTriplet, setRowGrids, type Voice } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
@@ -118,14 +120,23 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           </Box>
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.25 }}>
-          <Button title="A step earlier, with wrap (Ctrl ←)" onClick={() => actions.shift(-1)}>
+          <Button
+            title={withKeys('A step earlier, with wrap', { keys: ['mod+left'] })}
+            onClick={() => actions.shift(-1)}
+          >
             ‹ Shift
           </Button>
-          <Button title="A step later, with wrap (Ctrl →)" onClick={() => actions.shift(1)}>
+          <Button
+            title={withKeys('A step later, with wrap', { keys: ['mod+right'] })}
+            onClick={() => actions.shift(1)}
+          >
             Shift ›
           </Button>
           <Button
-            title="Remove every hit of what is chosen here, and of no other row (Ctrl Delete)"
+            title={withKeys(
+              'Remove every hit of what is chosen here, and of no other row',
+              PATTERN_COMMANDS.clearRows,
+            )}
             onClick={() => actions.clearRows()}
           >
             {several ? 'Clear these rows' : 'Clear this row'}

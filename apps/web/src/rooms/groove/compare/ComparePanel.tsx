@@ -1,3 +1,5 @@
+import { capsOf } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   barTicks,
@@ -154,7 +156,7 @@ function Hear({ view, comparison }: { view: PatternView; comparison: Comparison 
       <Choice chosen={hearsB} onClick={() => hear(true)}>
         Hear B
       </Choice>
-      <KeyCap>B</KeyCap>
+      <KeyCap>{capsOf(PATTERN_COMMANDS.otherSide)}</KeyCap>
     </Box>
   );
 }

@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import AddIcon from '@mui/icons-material/Add';
 import { Box, IconButton } from '@mui/material';
 import {
@@ -56,7 +58,7 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
         <Heading>{part.name} · family</Heading>
         <Box sx={{ flex: 1 }} />
         <QuietButton
-          title="Grooves and lines to begin with, and your own (H)"
+          title={withKeys('Grooves and lines to begin with, and your own', PATTERN_COMMANDS.shelf)}
           onClick={() => openPanel('shelf')}
         >
           Shelf…

@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { barTicks, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
@@ -88,7 +90,7 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
         <IconButton
           size="small"
           aria-label={`More about ${pattern.name}`}
-          title="Follow, copy, split, remove… (E)"
+          title={withKeys('Follow, copy, split, remove…', PATTERN_COMMANDS.family)}
           onClick={() => openPanel('family')}
           sx={{ position: 'absolute', top: 3, right: 3, p: 0.25 }}
         >

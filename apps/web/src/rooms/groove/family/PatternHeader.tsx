@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   barTicks,
@@ -63,7 +65,7 @@ export const PatternHeader = memo(function PatternHeader({
       <Button
         onClick={() => togglePanel('vary')}
         aria-expanded={panel === 'vary'}
-        title="A new pattern that follows this one (V)"
+        title={withKeys('A new pattern that follows this one', PATTERN_COMMANDS.vary)}
         sx={{ whiteSpace: 'nowrap' }}
       >
         Vary…
@@ -71,7 +73,10 @@ export const PatternHeader = memo(function PatternHeader({
       {(drums || builtBy) && (
         <Button
           onClick={onFill}
-          title={builtBy ? 'Change its recipe on the bench (L)' : 'Make fills for the end of this groove (L)'}
+          title={withKeys(
+            builtBy ? 'Change its recipe on the bench' : 'Make fills for the end of this groove',
+            PATTERN_COMMANDS.fills,
+          )}
           sx={{ whiteSpace: 'nowrap' }}
         >
           {builtBy ? 'Rework…' : 'Fill…'}
@@ -80,7 +85,7 @@ export const PatternHeader = memo(function PatternHeader({
       <Button
         onClick={() => togglePanel('shape')}
         aria-expanded={panel === 'shape'}
-        title="Place and change hits by rules (S)"
+        title={withKeys('Place and change hits by rules', PATTERN_COMMANDS.shape)}
         sx={{ whiteSpace: 'nowrap' }}
       >
         Shape…
@@ -88,7 +93,7 @@ export const PatternHeader = memo(function PatternHeader({
       <Button
         onClick={() => togglePanel('compare')}
         aria-expanded={panel === 'compare'}
-        title="Hold it against another pattern or an imported part (C)"
+        title={withKeys('Hold it against another pattern or an imported part', PATTERN_COMMANDS.compare)}
         sx={{ whiteSpace: 'nowrap' }}
       >
         Compare…

@@ -1,12 +1,13 @@
 import { changeHits, modulo, recordHit, ticksToMs, type Id } from '@plucky/core';
 import { useEffect, useRef } from 'react';
-import { hasCommand, isForControl } from '../../../shared/keys/useKeys.ts';
+import { useHotkeys } from 'react-hotkeys-hook';
+import { hasCommand, isForControl } from '../../../shared/keys/for-control.ts';
 import { openMidiInput, type MidiStroke } from '../../../audio/midi-input.ts';
 import { thePlayer } from '../../../audio/player.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
-import { rowOfTapKey } from './tap-keys.ts';
+import { rowOfTapKey, TAP_KEYS } from './tap-keys.ts';
 import { USUAL_VELOCITY, type PatternView, type Row } from '../pattern-view.ts';
 
 /** A tap this long before the first beat, in ms, still means it. */
@@ -24,6 +25,18 @@ export function useRecording(view: PatternView): void {
   const latest = useRef(view);
   useEffect(() => {
     latest.current = view;
+  });
+
+  const taps = useRef<((event: KeyboardEvent) => void) | null>(null);
+  useHotkeys(TAP_KEYS, (event) => taps.current?.(event), {
+    enabled: recording,
+    keydown: true,
+    keyup: true,
+    useKey: true,
+    enableOnFormTags: true,
+    // Shift is for hard strokes, and may be let go of before the key.
+    ignoreModifiers: true,
+    ignoreEventWhen: (event) => event.repeat || hasCommand(event) || event.altKey || isForControl(event),
   });
 
   useEffect(() => {
@@ -69,24 +82,21 @@ export function useRecording(view: PatternView): void {
       );
     };
 
-    const keyDown = (event: KeyboardEvent) => {
-      if (event.repeat || hasCommand(event) || event.altKey || isForControl(event)) return;
+    taps.current = (event) => {
+      const key = event.key.toLowerCase();
+      if (event.type === 'keyup') return release(key, event.timeStamp);
       const { rows } = latest.current;
-      const row = rows[rows.length - 1 - rowOfTapKey(event.key)];
-      if (rowOfTapKey(event.key) < 0 || !row) return;
+      const row = rows[rows.length - 1 - rowOfTapKey(key)];
+      if (!row) return;
       event.preventDefault();
-      const velocity = event.shiftKey ? 120 : USUAL_VELOCITY;
-      strike(row, velocity, event.timeStamp, event.key.toLowerCase());
+      strike(row, event.shiftKey ? 120 : USUAL_VELOCITY, event.timeStamp, key);
     };
-    const keyUp = (event: KeyboardEvent) => release(event.key.toLowerCase(), event.timeStamp);
     const midi = ({ note, velocity, time }: MidiStroke) => {
       if (!velocity) return release(`midi ${note}`, time);
       const row = latest.current.rows.find((one) => one.voice.note + one.pitch === note);
       if (row) strike(row, velocity, time, `midi ${note}`);
     };
 
-    window.addEventListener('keydown', keyDown);
-    window.addEventListener('keyup', keyUp);
     let ended = false;
     let stopMidi = () => undefined as void;
     void openMidiInput(window.location.search).then((input) => {
@@ -95,8 +105,7 @@ export function useRecording(view: PatternView): void {
     return () => {
       ended = true;
       stopMidi();
-      window.removeEventListener('keydown', keyDown);
-      window.removeEventListener('keyup', keyUp);
+      taps.current = null;
     };
   }, [recording, edit]);
 }

@@ -1,3 +1,5 @@
+import { withKeys } from '../../../shared/keys/command.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
 import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
@@ -40,7 +42,10 @@ export const RowLabels = memo(function RowLabels({
     >
       <Box sx={{ height: RULER, pl: 1.75, pt: 0.75 }}>
         {drums && (
-          <QuietButton title="Rows, sounds and notes of the kit (Y)" onClick={() => openPanel('kit')}>
+          <QuietButton
+            title={withKeys('Rows, sounds and notes of the kit', PATTERN_COMMANDS.kit)}
+            onClick={() => openPanel('kit')}
+          >
             Kit…
           </QuietButton>
         )}

@@ -1,6 +1,6 @@
 import { gridTicks, snap, type Id } from '@plucky/core';
 import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
-import { hasCommand } from '../../../shared/keys/useKeys.ts';
+import { hasCommand } from '../../../shared/keys/for-control.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';

@@ -1,5 +1,3 @@
-import { useEffect, useRef } from 'react';
-
 const TEXT_TYPES = new Set(['text', 'search', 'number', 'email', 'url', 'tel', 'password']);
 
 function isTextField(at: HTMLElement): boolean {
@@ -18,22 +16,6 @@ export function isForControl(event: KeyboardEvent): boolean {
   if (at.closest('[role="menu"],[role="listbox"],[role="dialog"],[role="combobox"]')) return true;
   if (event.key === 'Enter' && at.closest('button,a')) return true;
   return at instanceof HTMLInputElement && (at.type !== 'range' || event.key.startsWith('Arrow'));
-}
-
-/** Listens to keys that no control takes; the handler returns whether it took the key. */
-export function useKeys(handler: (event: KeyboardEvent) => boolean): void {
-  const latest = useRef(handler);
-  useEffect(() => {
-    latest.current = handler;
-  });
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || isForControl(event)) return;
-      if (latest.current(event)) event.preventDefault();
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, []);
 }
 
 /** Whether Ctrl, or Cmd on a Mac, is held. */

@@ -1,0 +1,81 @@
+import { fireEvent, render, screen } from '@testing-library/react';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
+import { capsOf, commandsFor, withKeys, type Commands } from '../shared/keys/command.ts';
+import { useCommands } from '../shared/keys/useCommands.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
+import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
+import { KEY_SHEET, keyTable } from './key-sheet.ts';
+
+test('in the groove room no key is bound twice', () => {
+  const tables: readonly Commands<never>[] = [
+    ROW_COMMANDS,
+    PATTERN_COMMANDS,
+    CARET_COMMANDS,
+    PLAY_COMMANDS,
+    RECORD_COMMANDS,
+    ROOM_COMMANDS,
+    SONG_COMMANDS,
+  ];
+  const keys = tables.flatMap((table) =>
+    Object.values(table).flatMap((command) => [...command.keys, ...(command.also ?? [])]),
+  );
+  expect(keys.filter((key, i) => keys.indexOf(key) !== i)).toEqual([]);
+});
+
+test('a command is told of by the keys that it is bound to', () => {
+  expect(capsOf(SONG_COMMANDS.redo)).toEqual(['Ctrl', 'Shift', 'Z']);
+  expect(capsOf(ROW_COMMANDS.velocity)).toEqual(['Shift', '↑', '↓']);
+  expect(withKeys('Click on or off', PLAY_COMMANDS.click)).toBe('Click on or off (K)');
+  expect(KEY_SHEET.flatMap(({ rows }) => rows).every(({ keys, does }) => keys.length && does)).toBe(true);
+});
+
+test('the README tells of the same keys', () => {
+  const readme = readFileSync(join(__dirname, '../../../../README.md'), 'utf8');
+  const plain = (text: string) => text.replaceAll(/ +/g, ' ').replaceAll(/-{3,}/g, '---');
+  expect(plain(readme)).toContain(plain(keyTable()));
+});
+
+describe('keys that are listened to', () => {
+  const done: string[] = [];
+  const TABLE = commandsFor<string>()({
+    step: { keys: ['left', 'right'], says: 'step', run: (name, nth) => done.push(`${name} ${nth}`) },
+    ghost: { keys: ['shift+a'], says: 'ghost', run: () => done.push('ghost') },
+    add: { keys: ['a'], also: ['enter'], says: 'add', run: () => done.push('add') },
+    mute: { keys: ['m'], says: 'mute', run: () => done.push('mute') },
+    left: { keys: ['x'], says: 'left to others', run: () => false },
+    first: { keys: ['1', 'space'], says: 'first', run: (_, nth) => done.push(`place ${nth}`) },
+  });
+  function Room({ name, enabled }: { name: string; enabled: boolean }) {
+    useCommands([TABLE], name, enabled);
+    return <input aria-label="Name" />;
+  }
+  beforeEach(() => void done.splice(0));
+  const press = (key: string, code: string, more = {}) =>
+    fireEvent.keyDown(document.body, { key, code, ...more });
+
+  test('do what the table says with what the room is now, and take the key', () => {
+    const { rerender } = render(<Room name="one" enabled />);
+    expect(press('ArrowRight', 'ArrowRight')).toBe(false);
+    rerender(<Room name="two" enabled />);
+    press('ArrowLeft', 'ArrowLeft');
+    press('A', 'KeyA', { shiftKey: true });
+    press('a', 'KeyA');
+    press('Enter', 'Enter');
+    press('M', 'KeyM', { shiftKey: true });
+    press('&', 'Digit1');
+    press(' ', 'Space');
+    expect(done).toEqual(['one 1', 'two 0', 'ghost', 'add', 'add', 'mute', 'place 0', 'place 1']);
+  });
+
+  test('leave what is typed, what is refused and what is switched off alone', () => {
+    const { rerender } = render(<Room name="one" enabled />);
+    fireEvent.keyDown(screen.getByLabelText('Name'), { key: 'a', code: 'KeyA' });
+    expect(press('x', 'KeyX')).toBe(true);
+    press('a', 'KeyA', { ctrlKey: true });
+    rerender(<Room name="one" enabled={false} />);
+    press('a', 'KeyA');
+    expect(done).toEqual([]);
+  });
+});

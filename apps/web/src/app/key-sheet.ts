@@ -1,0 +1,69 @@
+import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/bench-commands.ts';
+import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
+import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
+import { capsOf, type Commands } from '../shared/keys/command.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
+import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
+
+/** What a key or a gesture does, for the sheet of keys. */
+export interface KeyRow {
+  readonly keys: readonly string[];
+  readonly does: string;
+}
+
+export interface KeyGroup {
+  readonly title: string;
+  readonly rows: readonly KeyRow[];
+}
+
+const rowsOf = (...tables: readonly Commands<never>[]): KeyRow[] =>
+  tables.flatMap((table) =>
+    Object.values(table).map((command) => ({ keys: capsOf(command), does: command.says })),
+  );
+
+/** Everything that can be done by keys, made from the tables that bind them, and by gestures of the mouse. */
+export const KEY_SHEET: readonly KeyGroup[] = [
+  { title: 'Everywhere', rows: rowsOf(PLAY_COMMANDS, ROOM_COMMANDS, SONG_COMMANDS) },
+  { title: 'Groove: the rows', rows: rowsOf(ROW_COMMANDS) },
+  {
+    title: 'Groove: rows and patterns',
+    rows: rowsOf(PATTERN_COMMANDS, CARET_COMMANDS, RECORD_COMMANDS),
+  },
+  {
+    title: 'Groove: the mouse',
+    rows: [
+      { keys: ['press'], does: 'add a hit; drag up or down for its velocity' },
+      { keys: ['drag along'], does: 'add a run on the grid' },
+      { keys: ['drag a stem'], does: 'move it, or up and down for velocity' },
+      { keys: ['Alt', 'drag a stem'], does: 'move it off the grid' },
+      { keys: ['Ctrl', 'drag a stem'], does: 'bring it to another row' },
+      { keys: ['Shift', 'drag'], does: 'a box that chooses; a press adds to what is chosen' },
+      { keys: ['Shift', 'Alt', 'drag'], does: 'a line that chosen velocities follow' },
+      { keys: ['double press'], does: 'remove' },
+      { keys: ['drag the ruler'], does: 'loop those beats' },
+      { keys: ['drag a pattern'], does: 'onto another one, to follow it' },
+      { keys: ['Ctrl', 'press a pattern'], does: 'choose several patterns' },
+    ],
+  },
+  { title: 'Fills: the bench', rows: rowsOf(FILL_COMMANDS) },
+  {
+    title: 'Fills: build-ups',
+    rows: [
+      ...rowsOf(BUILD_COMMANDS),
+      { keys: ['Tab'], does: 'to the points of the curves' },
+      { keys: ['↑', '↓'], does: 'on a point: its value, with Shift by ten' },
+      { keys: ['←', '→'], does: 'on a middle point: along the way' },
+    ],
+  },
+  { title: 'Fills: drop-outs, endings', rows: rowsOf(END_COMMANDS) },
+  { title: 'Sheet: the slots', rows: rowsOf(SHEET_COMMANDS) },
+];
+
+/** The sheet as a table in Markdown, for those who read before they run. */
+export function keyTable(): string {
+  const lines = KEY_SHEET.map(
+    ({ title, rows }) =>
+      `| ${title} | ${rows.map(({ keys, does }) => `${keys.map((key) => `\`${key}\``).join(' ')} ${does}`).join(' · ')} |`,
+  );
+  return ['| where | keys |', '| --- | --- |', ...lines].join('\n');
+}

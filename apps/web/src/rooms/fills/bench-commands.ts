@@ -1,0 +1,79 @@
+import { commandsFor } from '../../shared/keys/command.ts';
+
+const DIGITS = [...'1234567890'];
+
+/** What the keys of the fills' bench do; each gives back false where there is nothing to do it to. */
+export interface FillDeeds {
+  /** Hears one, counted from 0. */
+  readonly hear: (nth: number) => boolean;
+  readonly step: (by: number) => boolean;
+  readonly keep: () => boolean;
+  readonly discard: () => boolean;
+  readonly near: () => boolean;
+  readonly stop: () => boolean;
+}
+
+/** Fills stand four in a row. */
+const STEPS = [-1, 1, -4, 4];
+
+export const FILL_COMMANDS = commandsFor<FillDeeds>()({
+  hear: {
+    keys: DIGITS,
+    shows: ['1 to 9', '0'],
+    says: 'hear that fill in its context',
+    run: ({ hear }, nth) => hear(nth),
+  },
+  step: {
+    keys: ['left', 'right', 'up', 'down'],
+    shows: ['← → ↑ ↓'],
+    says: 'step through the fills',
+    run: ({ step }, nth) => step(STEPS[nth] ?? 0),
+  },
+  keep: { keys: ['enter'], says: 'keep the fill', run: ({ keep }) => keep() },
+  discard: { keys: ['delete'], also: ['backspace'], says: 'discard it', run: ({ discard }) => discard() },
+  near: { keys: ['n'], says: 'others near it', run: ({ near }) => near() },
+  stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
+});
+
+/** What the keys of the build-ups' bench do. */
+export interface BuildDeeds {
+  readonly hear: (nth: number) => boolean;
+  readonly step: (by: number) => boolean;
+  readonly keep: () => boolean;
+  readonly discard: () => void;
+  readonly stop: () => void;
+}
+
+export const BUILD_COMMANDS = commandsFor<BuildDeeds>()({
+  hear: {
+    keys: DIGITS.slice(0, 9),
+    shows: ['1 to 9'],
+    says: 'hear that build-up in its context',
+    run: ({ hear }, nth) => hear(nth),
+  },
+  step: {
+    keys: ['left', 'right'],
+    says: 'the build-up before, after',
+    run: ({ step }, nth) => step(nth ? 1 : -1),
+  },
+  keep: { keys: ['enter'], says: 'keep it', run: ({ keep }) => keep() },
+  discard: {
+    keys: ['delete'],
+    also: ['backspace'],
+    says: 'take a build-up off the bench',
+    run: ({ discard }) => discard(),
+  },
+  stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
+});
+
+/** What the keys do where a drop-out or an ending is made. */
+export interface EndDeeds {
+  readonly hear: (heard: boolean) => void;
+  readonly keep: () => boolean;
+}
+
+export const END_COMMANDS = commandsFor<EndDeeds>()({
+  hear: { keys: ['1'], says: 'hear it in its context', run: ({ hear }) => hear(true) },
+  keep: { keys: ['enter'], says: 'keep it', run: ({ keep }) => keep() },
+  stop: { keys: ['escape'], says: 'stop hearing it', run: ({ hear }) => hear(false) },
+});

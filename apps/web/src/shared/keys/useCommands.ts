@@ -1,0 +1,56 @@
+import { useHotkeys } from 'react-hotkeys-hook';
+import type { Commands } from './command.ts';
+import { isForControl } from './for-control.ts';
+
+interface Bound {
+  readonly id: string;
+  readonly nth: number;
+}
+
+/** Keys that are known by where they lie, since what they write differs between keyboards or is a blank. */
+const BY_PLACE = /(^|\+)(space|\d)$/;
+/** Between hotkeys: a character that no command uses as its key. */
+const DELIMITER = '|';
+
+/** The keys of the tables; while `enabled` is false none is listened to. Of two tables with one key the first counts. */
+export function useCommands<C>(tables: readonly Commands<C>[], context: C, enabled = true): void {
+  const commands: Commands<C> = Object.fromEntries(
+    tables.toReversed().flatMap((table) => Object.entries(table)),
+  );
+  const bound = bindings(commands);
+  const run = (event: KeyboardEvent, { hotkey }: { readonly hotkey: string }) => {
+    const at = bound.get(hotkey);
+    const command = at && commands[at.id];
+    if (at && command && command.run(context, at.nth) !== false) event.preventDefault();
+  };
+  const keys = [...bound.keys()];
+  const options = {
+    enabled,
+    enableOnFormTags: true,
+    delimiter: DELIMITER,
+    ignoreEventWhen: (event: KeyboardEvent) => event.defaultPrevented || isForControl(event),
+  };
+  useHotkeys(
+    keys.filter((key) => !BY_PLACE.test(key)),
+    run,
+    { ...options, useKey: true },
+  );
+  useHotkeys(
+    keys.filter((key) => BY_PLACE.test(key)),
+    run,
+    options,
+  );
+}
+
+const LETTER = /^[a-z]$/;
+
+/** What each key is bound to. Shift makes no difference to a letter that nothing is bound to with it. */
+function bindings(commands: Commands<never>): ReadonlyMap<string, Bound> {
+  const bound = new Map<string, Bound>();
+  for (const [id, { keys, also = [] }] of Object.entries(commands))
+    for (const list of [keys, also])
+      list.forEach((key, nth) => bound.has(key) || bound.set(key, { id, nth }));
+  for (const [key, at] of [...bound])
+    if (LETTER.test(key) && !bound.has(`shift+${key}`)) bound.set(`shift+${key}`, at);
+  return bound;
+}

@@ -1,0 +1,35 @@
+import { commandsFor } from '../shared/keys/command.ts';
+import { useSession } from '../session/store.ts';
+
+/** What the keys of the transport act on. */
+export interface Playing {
+  readonly toggle: () => void;
+}
+
+export const PLAY_COMMANDS = commandsFor<Playing>()({
+  play: { keys: ['space'], says: 'play or stop', run: ({ toggle }) => toggle() },
+  click: {
+    keys: ['k'],
+    says: 'click on or off',
+    run() {
+      const { recording, click } = useSession.getState();
+      // While a take is recorded, the letter plays a row.
+      if (recording) return false;
+      useSession.setState({ click: !click });
+      return true;
+    },
+  },
+});
+
+/** In the groove room only. */
+export const CARET_COMMANDS = commandsFor<{ readonly playFromCaret: () => void }>()({
+  playFromCaret: {
+    keys: ['shift+space'],
+    says: 'play from the caret',
+    run: ({ playFromCaret }) => playFromCaret(),
+  },
+});
+
+export const RECORD_COMMANDS = commandsFor<{ readonly start: () => void }>()({
+  record: { keys: ['t'], says: 'record: count in, then tap the rows', run: ({ start }) => start() },
+});
