@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
+import { DRAG, choose, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
 
 test('every edit can be undone and done again, and a reload loses nothing', async ({ page }) => {
   await newSong(page);
@@ -88,6 +88,7 @@ test('a song open in two tabs is not overwritten: the second one keeps its edits
 
 test('songs are duplicated, deleted and put back', async ({ page }) => {
   await page.goto('/');
+  await expect(page.getByRole('article').first()).toBeVisible();
   const count = await page.getByRole('article').count();
   await page.getByRole('button', { name: 'More for Salt Waltz' }).first().click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
@@ -124,13 +125,15 @@ test('a drag on the sheet resizes a slot, another moves it, and the form is put 
   await page.mouse.up();
   const outro = page.getByRole('region', { name: 'Outro' });
   await expect(outro.getByText('6 bars')).toBeVisible();
-  await slot(2).dragTo(slot(1));
+  await slot(2).dragTo(slot(1), DRAG);
   await expect(slot(1)).toHaveAccessibleName(/Only the one/);
-  const chips = page.getByRole('region', { name: 'Sheet' }).locator('button[draggable="true"][aria-pressed]');
+  const chips = page
+    .getByRole('region', { name: 'Sheet' })
+    .locator('button[aria-roledescription="draggable"][aria-pressed]');
   await chips
     .filter({ hasText: 'Outro' })
     .first()
-    .dragTo(chips.filter({ hasText: 'Intro' }).first());
+    .dragTo(chips.filter({ hasText: 'Intro' }).first(), DRAG);
   await expect(
     page.getByRole('region', { name: 'Sheet' }).getByRole('heading', { level: 2 }).first(),
   ).toHaveText('Outro');

@@ -2,6 +2,9 @@ import { readFileSync } from 'node:fs';
 import { expect, type Download, type Locator, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 
+/** A mouse is seen on its way to where it lets go. */
+export const DRAG = { steps: 8 };
+
 /** The rows of the groove room. */
 export function rows(page: Page): Locator {
   return page.getByRole('application');

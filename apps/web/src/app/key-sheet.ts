@@ -1,6 +1,7 @@
 import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/bench-commands.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
 import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
+import { PICK_UP } from '../shared/drag/pick-up.ts';
 import { capsOf, type Commands } from '../shared/keys/command.ts';
 import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
@@ -23,7 +24,13 @@ const rowsOf = (...tables: readonly Commands<never>[]): KeyRow[] =>
 
 /** Everything that can be done by keys, made from the tables that bind them, and by gestures of the mouse. */
 export const KEY_SHEET: readonly KeyGroup[] = [
-  { title: 'Everywhere', rows: rowsOf(PLAY_COMMANDS, ROOM_COMMANDS, SONG_COMMANDS) },
+  {
+    title: 'Everywhere',
+    rows: [
+      ...rowsOf(PLAY_COMMANDS, ROOM_COMMANDS, SONG_COMMANDS),
+      { keys: capsOf(PICK_UP), does: PICK_UP.says },
+    ],
+  },
   { title: 'Groove: the rows', rows: rowsOf(ROW_COMMANDS) },
   {
     title: 'Groove: rows and patterns',

@@ -1,8 +1,9 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { editSong, moveOccurrence, type OccurrencePlace } from '@plucky/core';
-import { useState } from 'react';
+import { editSong, moveOccurrence, type Id, type OccurrencePlace } from '@plucky/core';
 import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
+import { DragArea } from '../../shared/drag/DragArea.tsx';
+import { useCarried } from '../../shared/drag/useCarried.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 
@@ -13,11 +14,6 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
   const edit = useEdit();
   const { song } = useIndex();
   const chosen = useSession((session) => session.occurrence);
-  const [held, setHeld] = useState<string | null>(null);
-  const drop = (index: number) => {
-    if (held) edit((document) => moveOccurrence(document, held, index));
-    setHeld(null);
-  };
   return (
     <Box
       sx={{
@@ -35,26 +31,22 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
       <Box component="span" sx={{ fontSize: 12.5, color: color('soft'), mr: 0.5 }}>
         Form
       </Box>
-      {places.map(({ occurrence, section }, i) => (
-        <Button
-          key={occurrence.id}
-          draggable
-          aria-pressed={occurrence.id === chosen}
-          onClick={() => {
-            chooseOccurrence(occurrence.id);
-            window.document.getElementById(`stanza-${occurrence.id}`)?.scrollIntoView({ block: 'nearest' });
-          }}
-          onDragStart={() => setHeld(occurrence.id)}
-          // Also where it was let go of elsewhere: the next thing that is dropped here is not this one.
-          onDragEnd={() => setHeld(null)}
-          onDragOver={(event) => event.preventDefault()}
-          onDrop={() => drop(i)}
-          sx={occurrence.id === chosen ? { background: color('wash'), borderColor: color('plum') } : {}}
-        >
-          {section.name}
-          {occurrence.times > 1 ? ` ×${occurrence.times}` : ''}
-        </Button>
-      ))}
+      <DragArea<Id>
+        scrolls={false}
+        onDrop={(held, onto) =>
+          edit((document) =>
+            moveOccurrence(
+              document,
+              held.value,
+              places.findIndex(({ occurrence }) => occurrence.id === onto.value),
+            ),
+          )
+        }
+      >
+        {places.map((place) => (
+          <FormChip key={place.occurrence.id} place={place} chosen={place.occurrence.id === chosen} />
+        ))}
+      </DragArea>
       <AddSection />
       <Box sx={{ flex: 1 }} />
       <TextField
@@ -75,5 +67,31 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
         ))}
       </TextField>
     </Box>
+  );
+}
+
+function FormChip({ place, chosen }: { place: OccurrencePlace; chosen: boolean }) {
+  const { occurrence, section } = place;
+  const { isOver, handles } = useCarried<Id>(`occurrence ${occurrence.id}`, {
+    kind: 'section',
+    name: section.name,
+    value: occurrence.id,
+  });
+  return (
+    <Button
+      {...handles}
+      aria-pressed={chosen}
+      onClick={() => {
+        chooseOccurrence(occurrence.id);
+        window.document.getElementById(`stanza-${occurrence.id}`)?.scrollIntoView({ block: 'nearest' });
+      }}
+      sx={{
+        ...(chosen ? { background: color('wash') } : {}),
+        ...(chosen || isOver ? { borderColor: color('plum') } : {}),
+      }}
+    >
+      {section.name}
+      {occurrence.times > 1 ? ` ×${occurrence.times}` : ''}
+    </Button>
   );
 }

@@ -1,7 +1,9 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf, occurrencePlaces } from '@plucky/core';
+import { indexOf, moveSlot, occurrencePlaces } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
-import { useSong } from '../../document/context.tsx';
+import { useEdit, useSong } from '../../document/context.tsx';
+import { DragArea } from '../../shared/drag/DragArea.tsx';
+import type { Carried } from '../../shared/drag/useCarried.ts';
 import { useSession } from '../../session/store.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { color } from '../../shared/ui/tokens.ts';
@@ -9,7 +11,7 @@ import { AddSection } from './AddSection.tsx';
 import { densities } from './density.ts';
 import { FormBar } from './FormBar.tsx';
 import { SheetInspector } from './SheetInspector.tsx';
-import { Stanza } from './Stanza.tsx';
+import { Stanza, type CarriedSlot } from './Stanza.tsx';
 import { useSheetKeys } from './useSheetKeys.ts';
 
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */
@@ -20,6 +22,17 @@ export function SheetRoom() {
   const most = Math.max(1, ...[...density.values()].flat());
   const chosen = useSession((session) => session.slot);
   useSheetKeys();
+  const edit = useEdit();
+  const move = ({ value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) =>
+    edit((now) => {
+      const slots = indexOf(now).section(value.section)?.slots ?? [];
+      return moveSlot(
+        now,
+        value.section,
+        value.slot,
+        slots.findIndex((slot) => slot.id === onto.value.slot),
+      );
+    });
   const { heads, show } = useSheetPlayhead();
   usePlayhead(show);
   return (
@@ -34,17 +47,19 @@ export function SheetRoom() {
       <Box component="section" aria-label="Sheet" sx={{ overflow: 'auto', px: 2.25, pb: 3 }}>
         <FormBar places={places} />
         {places.length === 0 && <EmptySheet />}
-        {places.map((place) => (
-          <Stanza
-            key={place.occurrence.id}
-            document={document}
-            place={place}
-            density={density.get(place.occurrence.id) ?? []}
-            most={most}
-            chosenSlot={chosen?.occurrence === place.occurrence.id ? chosen.slot : null}
-            heads={heads}
-          />
-        ))}
+        <DragArea<CarriedSlot> onDrop={move}>
+          {places.map((place) => (
+            <Stanza
+              key={place.occurrence.id}
+              document={document}
+              place={place}
+              density={density.get(place.occurrence.id) ?? []}
+              most={most}
+              chosenSlot={chosen?.occurrence === place.occurrence.id ? chosen.slot : null}
+              heads={heads}
+            />
+          ))}
+        </DragArea>
       </Box>
       <SheetInspector />
     </Box>

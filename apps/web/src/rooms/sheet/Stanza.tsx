@@ -4,7 +4,6 @@ import {
   barTicks,
   beatTicks,
   indexOf,
-  moveSlot,
   phraseLines,
   resizeSlot,
   sectionMeter,
@@ -14,10 +13,11 @@ import {
   type OccurrencePlace,
   type SongDocument,
 } from '@plucky/core';
-import { useRef, useState, type RefObject } from 'react';
+import { useRef, type RefObject } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
+import { useCarried } from '../../shared/drag/useCarried.ts';
 import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { newSlot } from './slot-edits.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
@@ -191,8 +191,11 @@ function SheetLine({
   );
 }
 
-/** What is being dragged: one of the sheet's slots at a time. */
-const HELD_TYPE = 'application/x-plucky-slot';
+/** What is carried on the sheet: a slot of a section, at its place there. */
+export interface CarriedSlot {
+  readonly section: Id;
+  readonly slot: Id;
+}
 
 function PieceBox({
   document,
@@ -207,8 +210,6 @@ function PieceBox({
   full: number;
   chosen: boolean;
 }) {
-  const edit = useEdit();
-  const [over, setOver] = useState(false);
   const { occurrence, section } = place;
   const { slot } = piece;
   const index = indexOf(document);
@@ -218,6 +219,13 @@ function PieceBox({
   const title = names[0] ?? 'Rest';
   const isLast = piece.inSlot + piece.length === slot.length;
   const choose = () => chooseSlot({ occurrence: occurrence.id, slot: slot.id });
+  const name = `Slot ${section.slots.indexOf(slot) + 1} of ${section.name}`;
+  const { isOver, handles } = useCarried<CarriedSlot>(`slot ${occurrence.id} ${slot.id} ${piece.inSlot}`, {
+    // A slot stays in its section.
+    kind: `slot of ${section.id}`,
+    name,
+    value: { section: section.id, slot: slot.id },
+  });
   return (
     <Box
       sx={{
@@ -230,26 +238,13 @@ function PieceBox({
     >
       <Box
         component="button"
-        draggable
-        aria-label={`Slot ${section.slots.indexOf(slot) + 1} of ${section.name}: ${names.join(' with ') || 'rest'}`}
+        {...handles}
+        aria-label={`${name}: ${names.join(' with ') || 'rest'}`}
         aria-pressed={chosen}
         onClick={choose}
         onDoubleClick={() => {
           const [layer] = slot.layers;
           if (layer) choosePattern(layer.pattern);
-        }}
-        onDragStart={(event) => event.dataTransfer.setData(HELD_TYPE, `${section.id} ${slot.id}`)}
-        onDragOver={(event) => {
-          if (!event.dataTransfer.types.includes(HELD_TYPE)) return;
-          event.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(event) => {
-          setOver(false);
-          const [from, id] = event.dataTransfer.getData(HELD_TYPE).split(' ');
-          if (from === section.id && id)
-            edit((now) => moveSlot(now, section.id, id, section.slots.indexOf(slot)));
         }}
         sx={{
           display: 'block',
@@ -262,7 +257,7 @@ function PieceBox({
           color: 'inherit',
           cursor: 'pointer',
           background: slotTint(role),
-          border: `${chosen || over ? 2 : 1}px ${silenced || role === null ? 'dashed' : 'solid'} ${chosen || over ? color('plum') : color('strong')}`,
+          border: `${chosen || isOver ? 2 : 1}px ${silenced || role === null ? 'dashed' : 'solid'} ${chosen || isOver ? color('plum') : color('strong')}`,
           borderRadius: '10px',
         }}
       >

@@ -1,11 +1,14 @@
+import { keysAreHeld } from '../drag/held-keys.ts';
+
 const TEXT_TYPES = new Set(['text', 'search', 'number', 'email', 'url', 'tel', 'password']);
 
 function isTextField(at: HTMLElement): boolean {
   return (at instanceof HTMLInputElement && TEXT_TYPES.has(at.type)) || at instanceof HTMLTextAreaElement;
 }
 
-/** Whether a key press belongs to a text field, a menu or a dialog rather than to the room. */
+/** Whether a key press belongs to a text field, a menu, a dialog or something that is carried rather than to the room. */
 export function isForControl(event: KeyboardEvent): boolean {
+  if (keysAreHeld()) return true;
   const at = event.target;
   if (!(at instanceof HTMLElement)) return false;
   if (isTextField(at)) return true;

@@ -2,12 +2,19 @@ import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
 
 /**
  * A part of the page that is not needed for its first picture: it is fetched once the browser has nothing else to do, or
- * when it is first shown. Nothing stands in its place meanwhile.
+ * when it is first shown. Nothing stands in its place meanwhile; once it is there, it is shown without delay, so that the
+ * next key finds it.
  */
 export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
-  const Part = lazy(async () => ({ default: await load() }));
-  whenIdle(() => void load().catch(() => undefined));
+  let known: ComponentType<P> | null = null;
+  const fetch = async () => (known = await load());
+  const Part = lazy(async () => ({ default: await fetch() }));
+  whenIdle(() => void fetch().catch(() => undefined));
   return function Later(props: P): ReactNode {
+    if (known) {
+      const Known = known;
+      return <Known {...props} />;
+    }
     return (
       <Suspense fallback={null}>
         <Part {...props} />
@@ -18,6 +25,6 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
 
 function whenIdle(work: () => void): void {
   // One browser has no such call; there a moment after loading does as well.
-  if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 4000 });
-  else setTimeout(work, 2000);
+  if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 1000 });
+  else setTimeout(work, 500);
 }

@@ -1,11 +1,13 @@
 import { Typography } from '@mui/material';
 import { useSession } from '../../../session/store.ts';
+import { later } from '../../../shared/ui/later.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { HitSettings } from './HitSettings.tsx';
 import { PatternSettings } from './PatternSettings.tsx';
-import { RowSettings } from './RowSettings.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
+
+const HitSettings = later(async () => (await import('./HitSettings.tsx')).HitSettings);
+const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSettings);
 
 /** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {

@@ -1,3 +1,4 @@
+import { later } from '../../../shared/ui/later.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, Typography } from '@mui/material';
@@ -13,10 +14,11 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { LooseEdits } from '../recipe/LooseEdits.tsx';
-import { Recipe } from '../recipe/Recipe.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
+
+const LooseEdits = later(async () => (await import('../recipe/LooseEdits.tsx')).LooseEdits);
+const Recipe = later(async () => (await import('../recipe/Recipe.tsx')).Recipe);
 
 /** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {

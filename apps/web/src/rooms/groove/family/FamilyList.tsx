@@ -10,6 +10,7 @@ import {
   resolve,
   unusedName,
   usage,
+  type Id,
   type Part,
   type SongDocument,
   type SongIndex,
@@ -17,7 +18,8 @@ import {
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
-import { choosePattern, openPanel } from '../../../session/store.ts';
+import { choosePattern, openPanel, proposeParent } from '../../../session/store.ts';
+import { DragArea } from '../../../shared/drag/DragArea.tsx';
 import { Heading } from '../../../shared/ui/Group.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
@@ -36,9 +38,11 @@ const Families = memo(function Families({ document }: { document: SongDocument }
       aria-label="Patterns"
       sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 1.75, pt: 1.25 }}
     >
-      {index.parts.map((part) => (
-        <PartFamily key={part.id} document={document} index={index} part={part} />
-      ))}
+      <DragArea<Id> onDrop={(pattern, onto) => proposeParent(pattern.value, onto.value)}>
+        {index.parts.map((part) => (
+          <PartFamily key={part.id} document={document} index={index} part={part} />
+        ))}
+      </DragArea>
     </Box>
   );
 });

@@ -3,16 +3,11 @@ import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { barTicks, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
-import { memo, useEffect, useMemo, useRef, useState, type DragEvent, type MouseEvent } from 'react';
-import {
-  choosePattern,
-  choosePatternToo,
-  openPanel,
-  proposeParent,
-  useSession,
-} from '../../../session/store.ts';
+import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
+import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
+import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
 
 interface EntryProps {
@@ -37,7 +32,11 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
   const inView = useSession((session) => session.pattern === pattern.id);
   const together = useSession((session) => session.patterns.has(pattern.id));
   const entry = useRef<HTMLButtonElement>(null);
-  const { isOver, ...dragging } = useFollowDrag(pattern.id);
+  const { isOver, handles } = useCarried<Id>(`pattern ${pattern.id}`, {
+    kind: 'pattern',
+    name: pattern.name,
+    value: pattern.id,
+  });
   const bar = barTicks(resolved.meter ?? index.song.meter);
   const isFollowed = pattern.parent ? followsParent : undefined;
   const marks = useMemo(
@@ -53,9 +52,13 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
   };
   const chosen = inView || together;
   return (
-    <Box sx={{ pl: `${Math.min(depth, 3) * 14}px`, position: 'relative' }} {...dragging}>
+    <Box sx={{ pl: `${Math.min(depth, 3) * 14}px`, position: 'relative' }}>
       <Button
-        ref={entry}
+        {...handles}
+        ref={(element) => {
+          entry.current = element;
+          handles.ref(element);
+        }}
         variant="text"
         fullWidth
         aria-current={inView ? 'true' : undefined}
@@ -130,35 +133,4 @@ function aboutWords(resolved: ResolvedPattern, bar: number, uses: number): strin
   const role = pattern.role === 'groove' || pattern.role === 'variation' ? '' : `${pattern.role} · `;
   const about = pattern.parent ? changes : `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
   return `${role}${about} · ${uses ? `used ${uses}×` : 'not used yet'}`;
-}
-
-/** What is dragged is told under a type of our own, so that nothing else is taken for a pattern. */
-const DRAGGED = 'application/x-plucky-pattern';
-
-/** Drags a pattern onto another one, which is then proposed as what it follows. */
-function useFollowDrag(id: Id) {
-  const [isOver, setOver] = useState(false);
-  const carries = (event: DragEvent) => event.dataTransfer.types.includes(DRAGGED);
-  return {
-    isOver,
-    draggable: true,
-    onDragStart: (event: DragEvent) => {
-      event.dataTransfer.setData(DRAGGED, id);
-      event.dataTransfer.effectAllowed = 'link';
-    },
-    onDragOver: (event: DragEvent) => {
-      if (!carries(event)) return;
-      event.preventDefault();
-      event.dataTransfer.dropEffect = 'link';
-      setOver(true);
-    },
-    onDragLeave: () => setOver(false),
-    onDrop: (event: DragEvent) => {
-      setOver(false);
-      const dragged = event.dataTransfer.getData(DRAGGED);
-      if (!dragged || dragged === id) return;
-      event.preventDefault();
-      proposeParent(dragged, id);
-    },
-  };
 }

@@ -2,9 +2,9 @@ import { Box } from '@mui/material';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
+import { later } from '../../../shared/ui/later.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { AccentLane } from './AccentLane.tsx';
-import { CompareMarks } from '../compare/CompareMarks.tsx';
 import { useComparison } from '../compare/comparison.ts';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
@@ -16,6 +16,8 @@ import { Ruler } from './Ruler.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
 import { useRowPointer, type GestureMark } from './useRowPointer.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
+
+const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 
 /** The rows of a pattern with its hits at their true time. */
 export function Rows({ view }: { view: PatternView }) {

@@ -1,0 +1,120 @@
+import {
+  DndContext,
+  DragOverlay,
+  KeyboardSensor,
+  MeasuringStrategy,
+  PointerSensor,
+  pointerWithin,
+  rectIntersection,
+  useSensor,
+  useSensors,
+  type Active,
+  type CollisionDetection,
+  type Over,
+} from '@dnd-kit/core';
+import { Box } from '@mui/material';
+import { useMemo, useState, type ReactNode } from 'react';
+import { color } from '../ui/tokens.ts';
+import { holdKeys } from './held-keys.ts';
+import { stepThrough } from './step-through.ts';
+import type { Carried } from './useCarried.ts';
+
+/** How far the pointer goes before a press is a drag, in pixels. */
+const DISTANCE = 6;
+
+const INSTRUCTIONS =
+  'Press P to pick this up. While it is carried, arrows move it, Enter lays it down, and Escape puts it back.';
+
+const carriedOf = (one: Active | Over | null) => one?.data.current as Carried | undefined;
+
+/** Under the pointer; where keys carry it, under most of what is carried. Only what takes its kind. */
+const collide: CollisionDetection = (args) => {
+  const kind = carriedOf(args.active)?.kind;
+  const droppableContainers = args.droppableContainers.filter(
+    (one) => (one.data.current as Carried | undefined)?.kind === kind && one.id !== args.active.id,
+  );
+  const find = args.pointerCoordinates ? pointerWithin : rectIntersection;
+  return find({ ...args, droppableContainers });
+};
+
+/**
+ * A part of the page whose things can be dragged onto one another, by the mouse and by keys; every step is told to those
+ * who do not see it.
+ */
+export function DragArea<T>({
+  onDrop,
+  scrolls = true,
+  children,
+}: {
+  /** What was carried, and what it was let go of on. */
+  onDrop: (carried: Carried<T>, onto: Carried<T>) => void;
+  /** Whether what it stands in scrolls when something is carried to its edge; not where it stays in view by itself. */
+  scrolls?: boolean;
+  children: ReactNode;
+}) {
+  const [carried, setCarried] = useState<Carried | null>(null);
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: DISTANCE } }),
+    useSensor(KeyboardSensor, {
+      coordinateGetter: stepThrough,
+      keyboardCodes: { start: ['KeyP'], cancel: ['Escape'], end: ['Enter', 'Space', 'KeyP'] },
+    }),
+  );
+  const announcements = useMemo(() => {
+    const name = (one: Active | Over | null) => carriedOf(one)?.name ?? '';
+    return {
+      onDragStart: ({ active }: { active: Active }) => `${name(active)} is picked up.`,
+      onDragOver: ({ active, over }: { active: Active; over: Over | null }) =>
+        over ? `${name(active)} is over ${name(over)}.` : `${name(active)} is over nothing.`,
+      onDragEnd: ({ active, over }: { active: Active; over: Over | null }) =>
+        over ? `${name(active)} is laid on ${name(over)}.` : `${name(active)} stays where it was.`,
+      onDragCancel: ({ active }: { active: Active }) => `${name(active)} is put back.`,
+    };
+  }, []);
+  const end = () => {
+    setCarried(null);
+    holdKeys(false);
+  };
+  return (
+    <DndContext
+      sensors={sensors}
+      autoScroll={scrolls}
+      collisionDetection={collide}
+      measuring={{ droppable: { strategy: MeasuringStrategy.WhileDragging } }}
+      accessibility={{ announcements, screenReaderInstructions: { draggable: INSTRUCTIONS } }}
+      onDragStart={({ active }) => {
+        setCarried(carriedOf(active) ?? null);
+        holdKeys(true);
+      }}
+      onDragCancel={end}
+      onDragEnd={({ active, over }) => {
+        end();
+        const [from, onto] = [carriedOf(active), carriedOf(over)];
+        if (from && onto) onDrop(from as Carried<T>, onto as Carried<T>);
+      }}
+    >
+      {children}
+      <DragOverlay dropAnimation={null}>
+        {carried && (
+          <Box
+            component="span"
+            sx={{
+              display: 'inline-block',
+              px: 1.25,
+              py: 0.5,
+              borderRadius: '10px',
+              border: `1px solid ${color('plum')}`,
+              background: color('wash'),
+              color: color('ink'),
+              fontWeight: 600,
+              whiteSpace: 'nowrap',
+              pointerEvents: 'none',
+            }}
+          >
+            {carried.name}
+          </Box>
+        )}
+      </DragOverlay>
+    </DndContext>
+  );
+}

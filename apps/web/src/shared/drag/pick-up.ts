@@ -1,0 +1,5 @@
+/** The key that picks up what has the focus; no room means anything else by it. */
+export const PICK_UP = {
+  keys: ['p'],
+  says: 'pick up the pattern, slot or section that has the focus; arrows carry it, Enter lays it down',
+};
