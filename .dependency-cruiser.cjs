@@ -40,6 +40,12 @@ module.exports = {
       to: { path: '^apps/web/src/rooms/', pathNot: '^apps/web/src/rooms/$1/' },
     },
     {
+      name: 'tonal-in-harmony-only',
+      severity: 'error',
+      from: { pathNot: '^packages/core/src/harmony/' },
+      to: { path: 'node_modules/(tonal|@tonaljs)/' },
+    },
+    {
       name: 'midi-bytes-imports-nothing',
       severity: 'error',
       from: { path: '^packages/core/src/midi/bytes/', pathNot: '\\.test\\.ts$' },

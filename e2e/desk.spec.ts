@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { DRAG, choose, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
+import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
 
 test('every edit can be undone and done again, and a reload loses nothing', async ({ page }) => {
   await newSong(page);
@@ -125,15 +125,16 @@ test('a drag on the sheet resizes a slot, another moves it, and the form is put 
   await page.mouse.up();
   const outro = page.getByRole('region', { name: 'Outro' });
   await expect(outro.getByText('6 bars')).toBeVisible();
-  await slot(2).dragTo(slot(1), DRAG);
+  await dragOnto(page, slot(2), slot(1));
   await expect(slot(1)).toHaveAccessibleName(/Only the one/);
   const chips = page
     .getByRole('region', { name: 'Sheet' })
     .locator('button[aria-roledescription="draggable"][aria-pressed]');
-  await chips
-    .filter({ hasText: 'Outro' })
-    .first()
-    .dragTo(chips.filter({ hasText: 'Intro' }).first(), DRAG);
+  await dragOnto(
+    page,
+    chips.filter({ hasText: 'Outro' }).first(),
+    chips.filter({ hasText: 'Intro' }).first(),
+  );
   await expect(
     page.getByRole('region', { name: 'Sheet' }).getByRole('heading', { level: 2 }).first(),
   ).toHaveText('Outro');

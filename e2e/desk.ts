@@ -2,9 +2,6 @@ import { readFileSync } from 'node:fs';
 import { expect, type Download, type Locator, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 
-/** A mouse is seen on its way to where it lets go. */
-export const DRAG = { steps: 8 };
-
 /** The rows of the groove room. */
 export function rows(page: Page): Locator {
   return page.getByRole('application');
@@ -23,6 +20,20 @@ export async function openDemo(page: Page, name: string): Promise<void> {
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/songs/${id}/groove`);
   await expect(rows(page)).toBeVisible();
+}
+
+/** Drags one thing onto another, and lets go once the page shows that it would be laid there. */
+export async function dragOnto(page: Page, from: Locator, onto: Locator): Promise<void> {
+  await from.hover();
+  await page.mouse.down();
+  await onto.hover({ force: true });
+  const box = await onto.boundingBox();
+  if (!box) throw new Error('There is nothing to lay it on.');
+  await page.mouse.move(box.x + box.width / 2 + 2, box.y + box.height / 2, { steps: 4 });
+  await expect(page.locator('[id^="DndLiveRegion"]').filter({ hasText: / is over (?!nothing)/ })).toHaveCount(
+    1,
+  );
+  await page.mouse.up();
 }
 
 export async function goTo(page: Page, room: 'Groove' | 'Fills' | 'Sheet' | 'Hand-off'): Promise<void> {

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { DRAG, choose, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
+import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
 
 const entry = (page: Page, name: string | RegExp) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
@@ -13,7 +13,7 @@ test('a pattern is dragged onto another, what stays its own is seen first, and a
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');
-  await entry(page, /^Verse lift \d/).dragTo(entry(page, /^Chorus open/), DRAG);
+  await dragOnto(page, entry(page, /^Verse lift \d/), entry(page, /^Chorus open/));
   await expect(page.getByRole('status', { name: 'What following would keep' })).toContainText(
     'It sounds as now',
   );

@@ -12,6 +12,12 @@ export default defineConfig({
     target: 'es2023',
     chunkSizeWarningLimit: 900,
     manifest: true,
-    rolldownOptions: { output: { codeSplitting: { groups } } },
+    rolldownOptions: {
+      output: { codeSplitting: { groups } },
+      // Its tables of chords are left out where only notes and modes are asked for.
+      treeshake: {
+        moduleSideEffects: [{ test: /node_modules[\\/](tonal|@tonaljs)[\\/]/, sideEffects: false }],
+      },
+    },
   },
 });

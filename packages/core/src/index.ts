@@ -39,7 +39,7 @@ export {
 export { type Parameter, type RuleFrame, type RuleInput, type Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export { usualLength } from './hit/new-hit.ts';
-export { SCALE_NAMES, TONICS, inKey, noteName } from './song/key.ts';
+export { SCALE_NAMES, TONICS, inKey, noteName } from './harmony/key.ts';
 export { InvalidSongError, type Problem } from './song/errors.ts';
 export { NewerFormatError, bringUpRecords, bringUpShelfItem, isOlderFormat } from './song/format/bring-up.ts';
 export type { Stored } from './song/format/migration.ts';

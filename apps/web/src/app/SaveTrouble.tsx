@@ -1,10 +1,12 @@
-import { Alert, Button } from '@mui/material';
+import { Box, Button } from '@mui/material';
+import type { ReactNode } from 'react';
 import { changeBetween, documentOf, indexOf } from '@plucky/core';
 import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
 import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { forget } from '../document/journal.ts';
+import { color } from '../shared/ui/tokens.ts';
 
 const clock = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
@@ -27,14 +29,14 @@ export function SaveTrouble() {
   const { enqueueSnackbar } = useSnackbar();
   if (saving.kind === 'failed')
     return (
-      <Alert severity="warning" square>
+      <Warning>
         {saving.trouble
           ? `${STORAGE[saving.trouble]}: nothing was saved since ${clock.format(savedAt)}.`
           : `Not saved: ${saving.message}`}{' '}
         {isKept
           ? 'Your edits are kept in this browser and tried again.'
           : 'This browser has no room for your edits either: leave this page open, they are tried again.'}
-      </Alert>
+      </Warning>
     );
   if (saving.kind !== 'conflict') return null;
 
@@ -58,9 +60,7 @@ export function SaveTrouble() {
     window.location.reload();
   };
   return (
-    <Alert
-      severity="warning"
-      square
+    <Warning
       action={
         <>
           <Button onClick={() => void keepAsCopy()} sx={{ mr: 1 }}>
@@ -71,6 +71,30 @@ export function SaveTrouble() {
       }
     >
       This song was changed in another window. Your edits here are kept, but not saved over it.
-    </Alert>
+    </Warning>
+  );
+}
+
+/** A line across the page; part of what is loaded first, since the server may be gone when it is needed. */
+function Warning({ action, children }: { action?: ReactNode; children: ReactNode }) {
+  return (
+    <Box
+      role="alert"
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 2,
+        px: 2,
+        py: 1,
+        fontSize: 14,
+        background: color('wash'),
+        borderBottom: `2px solid ${color('warn')}`,
+      }}
+    >
+      <Box component="span" sx={{ flex: 1 }}>
+        {children}
+      </Box>
+      {action}
+    </Box>
   );
 }

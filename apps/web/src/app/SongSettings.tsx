@@ -1,92 +1,31 @@
-import { Box, Button, MenuItem, Popover, TextField } from '@mui/material';
-import { editSong, meterName, SCALE_NAMES, TONICS, type Song } from '@plucky/core';
+import { Box, Button, Popover } from '@mui/material';
+import { meterName } from '@plucky/core';
 import { useState, type ReactNode } from 'react';
-import { useEdit, useSongRecord } from '../document/context.tsx';
-import { MeterField } from '../shared/ui/MeterField.tsx';
-import { NumberField } from '../shared/ui/NumberField.tsx';
-import { Amount } from '../shared/ui/Amount.tsx';
-import { Choices } from '../shared/ui/Choices.tsx';
+import { useSongRecord } from '../document/context.tsx';
+import { later } from '../shared/ui/later.tsx';
 import { color } from '../shared/ui/tokens.ts';
+
+const TempoFields = later(async () => (await import('./SongFields.tsx')).TempoFields);
+const MeterFields = later(async () => (await import('./SongFields.tsx')).MeterFields);
+const KeyFields = later(async () => (await import('./SongFields.tsx')).KeyFields);
+const SwingFields = later(async () => (await import('./SongFields.tsx')).SwingFields);
 
 /** Tempo, meter, key and swing of the song, each a chip that opens. */
 export function SongSettings() {
-  const song = useSongRecord();
-  const edit = useEdit();
-  const set = (fields: Partial<Song>, label: string, gesture?: string) =>
-    edit((document) => editSong(document, fields, label), gesture ?? null);
+  const { tempo, meter, key, swing } = useSongRecord();
   return (
     <Box sx={{ display: 'flex', gap: 0.5, mr: 1 }}>
-      <Chip label={`${Number(song.tempo.toFixed(2))} bpm`} name="Tempo">
-        <NumberField
-          label="Tempo, quarter notes a minute"
-          value={song.tempo}
-          min={20}
-          max={400}
-          onChange={(tempo) => set({ tempo }, 'tempo')}
-        />
+      <Chip label={`${Number(tempo.toFixed(2))} bpm`} name="Tempo">
+        <TempoFields />
       </Chip>
-      <Chip label={meterName(song.meter)} name="Meter">
-        <MeterField value={song.meter} onChange={(meter) => set({ meter: meter ?? song.meter }, 'meter')} />
+      <Chip label={meterName(meter)} name="Meter">
+        <MeterFields />
       </Chip>
-      <Chip label={`${song.key.tonic} ${song.key.scale}`} name="Key">
-        <Box sx={{ display: 'flex', gap: 1 }}>
-          <TextField
-            select
-            size="small"
-            label="Tonic"
-            value={song.key.tonic}
-            onChange={(event) =>
-              set({ key: { ...song.key, tonic: TONICS.find((t) => t === event.target.value) ?? 'C' } }, 'key')
-            }
-            sx={{ width: 90 }}
-          >
-            {TONICS.map((tonic) => (
-              <MenuItem key={tonic} value={tonic}>
-                {tonic}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            size="small"
-            label="Scale"
-            value={song.key.scale}
-            onChange={(event) =>
-              set(
-                { key: { ...song.key, scale: SCALE_NAMES.find((s) => s === event.target.value) ?? 'minor' } },
-                'key',
-              )
-            }
-            sx={{ width: 140 }}
-          >
-            {SCALE_NAMES.map((scale) => (
-              <MenuItem key={scale} value={scale}>
-                {scale}
-              </MenuItem>
-            ))}
-          </TextField>
-        </Box>
+      <Chip label={`${key.tonic} ${key.scale}`} name="Key">
+        <KeyFields />
       </Chip>
-      <Chip label={song.swing.amount === 50 ? 'straight' : `swing ${song.swing.amount} %`} name="Swing">
-        <Box sx={{ width: 230 }}>
-          <Amount
-            label="Swing"
-            value={song.swing.amount}
-            min={50}
-            max={75}
-            text={song.swing.amount === 50 ? 'straight' : `${song.swing.amount} %`}
-            onChange={(amount, gesture) => set({ swing: { ...song.swing, amount } }, 'swing', gesture)}
-          />
-          <Choices
-            title="On pairs of"
-            value={song.swing.unit}
-            options={[
-              { value: 8, label: '8ths' },
-              { value: 16, label: '16ths' },
-            ]}
-            onChange={(unit) => set({ swing: { ...song.swing, unit: unit === 8 ? 8 : 16 } }, 'swing')}
-          />
-        </Box>
+      <Chip label={swing.amount === 50 ? 'straight' : `swing ${swing.amount} %`} name="Swing">
+        <SwingFields />
       </Chip>
     </Box>
   );

@@ -1,5 +1,4 @@
-import { isHeld, LAYERS, renderClick, renderSound, type KitId, type Samples } from '@plucky/sound';
-import { wrap } from 'comlink';
+import { isHeld, LAYERS, renderClick, type KitId, type Samples } from '@plucky/sound';
 import type { Renderer } from './bank.worker.ts';
 
 /** Which sound is wanted; drums take no notice of the note, held sounds none of the kit. */
@@ -17,16 +16,26 @@ export class SoundBank {
   readonly #coming = new Set<string>();
   readonly #clicks = new Map<boolean, AudioBuffer>();
   #worker: Worker | null = null;
+  /** What renders on the page, for what the worker has not got ready; fetched before anything is played. */
+  #renderNow: typeof import('./render-now.ts') | null = null;
 
   constructor(context: BaseAudioContext) {
     this.#context = context;
+  }
+
+  /** To be waited for before a sound is asked for. */
+  async ready(): Promise<typeof import('./render-now.ts')> {
+    this.#renderNow ??= await import('./render-now.ts');
+    return this.#renderNow;
   }
 
   /** The buffer of a sound; drums have one per kit and layer, held sounds one per layer and note. */
   get({ name, note, kit }: SoundWanted, layer: number): AudioBuffer {
     const key = keyOf({ name, note, kit }, layer);
     const known = this.#buffers.get(key);
-    return known ?? this.#keep(key, renderSound(name, this.#context.sampleRate, layer, note, kit));
+    if (known) return known;
+    if (!this.#renderNow) throw new Error('A sound was asked for before the bank was ready.');
+    return this.#keep(key, this.#renderNow.renderSound(name, this.#context.sampleRate, layer, note, kit));
   }
 
   click(onBar: boolean): AudioBuffer {
@@ -40,6 +49,7 @@ export class SoundBank {
   /** Renders what will be wanted ahead of time. */
   async prepare(sounds: readonly SoundWanted[]): Promise<void> {
     this.#worker ??= new Worker(new URL('./bank.worker.ts', import.meta.url), { type: 'module' });
+    const { wrap } = await this.ready();
     const renderer = wrap<Renderer>(this.#worker);
     for (const wanted of sounds)
       for (const layer of LAYERS.keys()) {

@@ -146,7 +146,7 @@ export class Player {
   /** Plays from a tick, after clicks on `countIn` beats. */
   async play(playing: Playing, fromTick: number, countIn = 0): Promise<void> {
     this.#silence();
-    await this.#context.resume();
+    await Promise.all([this.#context.resume(), this.#bank.ready()]);
     this.#use(playing);
     const start = this.#context.currentTime + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
@@ -215,7 +215,7 @@ export class Player {
 
   /** Plays one stroke at once, for someone who is placing it. */
   async audition(voice: Voice, velocity: number, note = voice.note): Promise<void> {
-    await this.#context.resume();
+    await Promise.all([this.#context.resume(), this.#bank.ready()]);
     const time = this.#context.currentTime + 0.005;
     const ends = isHeld(voice.sound) ? time + 0.35 : null;
     this.#start(voice, { ...PLAIN_STROKE, note, velocity }, time, ends);

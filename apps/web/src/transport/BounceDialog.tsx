@@ -1,34 +1,54 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, LinearProgress, Typography } from '@mui/material';
+import { indexOf, safeFileName, type Timeline } from '@plucky/core';
+import { useEffect, useState } from 'react';
+import { bounce } from '../audio/bounce.ts';
+import { isHeard, type Session } from '../session/store.ts';
 import { color } from '../shared/ui/tokens.ts';
+import type { WhatPlays } from './what-plays.ts';
+
+/** What is bounced: what plays, with the mutes and solos of the moment. */
+export interface Bounced {
+  readonly what: WhatPlays;
+  readonly timeline: Timeline;
+  readonly listening: Pick<Session, 'mutes' | 'solos'>;
+}
 
 /** A file that was rendered. */
-export interface Ready {
+interface Ready {
   readonly url: string;
   readonly name: string;
   readonly bytes: number;
 }
 
-/** How far a bounce is, and its file once it is there. */
-export function BounceDialog({
-  title,
-  share,
-  ready,
-  failed,
-  onClose,
-}: {
-  title: string;
-  /** What is rendered of it, 0..1. */
-  share: number;
-  ready: Ready | null;
-  failed: boolean;
-  onClose: () => void;
-}) {
+/** Renders to a file while it stands, and shows how far it is; closing it gives up. */
+export function BounceDialog({ wanted, onClose }: { wanted: Bounced; onClose: () => void }) {
+  const { what, timeline, listening } = wanted;
+  const [share, setShare] = useState(0);
+  const [ready, setReady] = useState<Ready | null>(null);
+  const [failed, setFailed] = useState(false);
+  useEffect(() => {
+    const made = bounce(what.document, timeline, (voice) => isHeard(voice, listening), setShare);
+    const { song } = indexOf(what.document);
+    const name = `${safeFileName(`${song.name}, ${what.title.split(',')[0] ?? ''}`)}.wav`;
+    let url: string | null = null;
+    made.file.then(
+      (file) => {
+        url = URL.createObjectURL(file);
+        setReady({ url, name, bytes: file.size });
+      },
+      () => setFailed(true),
+    );
+    return () => {
+      made.cancel();
+      if (url !== null) URL.revokeObjectURL(url);
+    };
+  }, [what, timeline, listening]);
   const percent = Math.round(share * 100);
   return (
     <Dialog open onClose={onClose} aria-label="Bounce to a WAV file" maxWidth="xs" fullWidth>
       <DialogContent>
         <Typography variant="h3" sx={{ mb: 1.5 }}>
-          {title}
+          {what.title}
         </Typography>
         {failed ? (
           <Typography role="alert" sx={{ color: color('warn') }}>

@@ -1,7 +1,7 @@
 import { clampVelocity } from '../hit/velocity.ts';
 import { songStretches } from '../form/stretches.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { keySignature } from '../song/key.ts';
+import { keySignature } from '../harmony/key.ts';
 import type { Id } from '../names.ts';
 import type { Part, Voice } from '../song/records.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';

@@ -10,7 +10,7 @@ import { humaniseSchema } from '../song/inherited/humanise.ts';
 import { meterSchema } from '../song/inherited/meter.ts';
 import { swingSchema } from '../song/inherited/swing.ts';
 import { INHERITED } from '../song/inherited/table.ts';
-import { TONICS } from '../song/key.ts';
+import { TONICS } from '../harmony/key.ts';
 import { familySchema } from '../song/records.ts';
 import type { Described, Zod } from '../zod.ts';
 

@@ -2,7 +2,7 @@ import type { ShelfPattern } from './shelf-pattern.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ChangeSet } from '../song/changes.ts';
 import { eachInherited, inheritance } from '../song/inherited/table.ts';
-import { tonicPitchClass } from '../song/key.ts';
+import { tonicPitchClass } from '../harmony/key.ts';
 import { omit } from '../song/omit.ts';
 import { isChange } from '../song/outcome.ts';
 import { type Pattern } from '../song/records.ts';

@@ -21,7 +21,7 @@ import { humaniseSchema } from './inherited/humanise.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
 import { INHERITED } from './inherited/table.ts';
-import { SCALE_NAMES, TONICS } from './key.ts';
+import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);

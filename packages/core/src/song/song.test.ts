@@ -4,7 +4,7 @@ import { readRecords, readSong } from './read.ts';
 import { documentOf, indexOf, serialize } from './document.ts';
 import { editSong } from './edit-song.ts';
 import { InvalidSongError } from './errors.ts';
-import { inKey, keySignature, noteName } from './key.ts';
+import { inKey, keySignature, noteName } from '../harmony/key.ts';
 import type { SongRecord } from './records.ts';
 
 function problemsWhen(change: Partial<ChangeSet>): readonly string[] {

@@ -15,7 +15,6 @@ import { PatternHeader } from './family/PatternHeader.tsx';
 import { ReachWords } from './family/ReachWords.tsx';
 import { Rows } from './rows/Rows.tsx';
 import { useDeskKeys } from './actions/useDeskKeys.ts';
-import { useRecording } from './recording/useRecording.ts';
 import { viewOf, type PatternView } from './pattern-view.ts';
 
 const ShapePanel = later(async () => (await import('./shape/ShapePanel.tsx')).ShapePanel);
@@ -26,6 +25,7 @@ const VaryPanel = later(async () => (await import('./vary/VaryPanel.tsx')).VaryP
 const FamilyPanel = later(async () => (await import('./family/FamilyPanel.tsx')).FamilyPanel);
 const SeveralPanel = later(async () => (await import('./family/SeveralPanel.tsx')).SeveralPanel);
 const ComparePanel = later(async () => (await import('./compare/ComparePanel.tsx')).ComparePanel);
+const Take = later(async () => (await import('./recording/Take.ts')).Take);
 
 /** Where grooves are made and varied: the family, the rows, and what is chosen. */
 export function GrooveRoom() {
@@ -55,7 +55,7 @@ function Desk({ view }: { view: PatternView }) {
     [canFill, navigate],
   );
   useDeskKeys(view, toFills);
-  useRecording(view);
+  const recording = useSession((session) => session.recording);
   return (
     <>
       <Box
@@ -68,6 +68,7 @@ function Desk({ view }: { view: PatternView }) {
         <Foot view={calm} />
       </Box>
       <Side view={calm} />
+      {recording && <Take view={view} />}
     </>
   );
 }

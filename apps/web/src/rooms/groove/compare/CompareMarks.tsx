@@ -3,6 +3,7 @@ import { color, familyColor } from '../../../shared/ui/tokens.ts';
 import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
+import { useComparison } from './comparison.ts';
 
 /** How the rows show each difference, for the marks and the words beside them. */
 export const CONTRAST_WORDS: Readonly<Record<Contrast, { readonly mark: string; readonly word: string }>> = {
@@ -15,18 +16,11 @@ export const CONTRAST_WORDS: Readonly<Record<Contrast, { readonly mark: string; 
 };
 
 /** Another pattern laid over the rows: its hits dotted where they differ, with a mark beside that says how. */
-export function CompareMarks({
-  view,
-  layout,
-  differences,
-}: {
-  view: PatternView;
-  layout: Layout;
-  differences: readonly HitDifference[];
-}) {
+export function CompareMarks({ view, layout }: { view: PatternView; layout: Layout }) {
+  const comparison = useComparison(view);
   return (
     <g aria-hidden="true" style={{ pointerEvents: 'none' }}>
-      {differences.map((difference, i) => (
+      {comparison?.differences.map((difference, i) => (
         <Difference key={i} view={view} layout={layout} difference={difference} />
       ))}
     </g>

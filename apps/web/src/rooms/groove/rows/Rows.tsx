@@ -5,7 +5,6 @@ import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { AccentLane } from './AccentLane.tsx';
-import { useComparison } from '../compare/comparison.ts';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
 import { LoopStrip } from './LoopStrip.tsx';
@@ -26,7 +25,7 @@ export function Rows({ view }: { view: PatternView }) {
   const actions = useRowActions(view);
   const chosen = useSession((session) => session.hits);
   const caret = useSession((session) => session.caret);
-  const comparison = useComparison(view);
+  const compares = useSession((session) => session.panel === 'compare');
   const reference = useReference(view);
   const lanes = ACCENTS + (reference ? REFERENCE : 0);
   const layout = useMemo(
@@ -104,7 +103,7 @@ export function Rows({ view }: { view: PatternView }) {
               </g>
             );
           })}
-          {comparison && <CompareMarks view={view} layout={layout} differences={comparison.differences} />}
+          {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>
         <LoopStrip view={view} layout={layout} height={RULER + height} />

@@ -18,9 +18,8 @@ interface Sounding {
   readonly tick: number;
 }
 
-/** While a take is recorded, letters and a MIDI keyboard play the rows, and what is played is written in. One take is one undo. */
-export function useRecording(view: PatternView): void {
-  const recording = useSession((session) => session.recording);
+/** A take: letters and a MIDI keyboard play the rows while this stands, and what is played is written in, as one undo. */
+export function Take({ view }: { view: PatternView }): null {
   const edit = useEdit();
   const latest = useRef(view);
   useEffect(() => {
@@ -29,7 +28,6 @@ export function useRecording(view: PatternView): void {
 
   const taps = useRef<((event: KeyboardEvent) => void) | null>(null);
   useHotkeys(TAP_KEYS, (event) => taps.current?.(event), {
-    enabled: recording,
     keydown: true,
     keyup: true,
     useKey: true,
@@ -40,7 +38,6 @@ export function useRecording(view: PatternView): void {
   });
 
   useEffect(() => {
-    if (!recording) return;
     const player = thePlayer();
     const gesture = freshId();
     const held = new Map<string, Sounding>();
@@ -107,5 +104,6 @@ export function useRecording(view: PatternView): void {
       stopMidi();
       taps.current = null;
     };
-  }, [recording, edit]);
+  }, [edit]);
+  return null;
 }

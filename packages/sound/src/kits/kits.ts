@@ -1,21 +1,14 @@
-import type { Drum } from '../mix.ts';
-import { FELT } from './felt.ts';
-import { PAPER } from './paper.ts';
-import type { DrumSound } from './sounds.ts';
-import { TIN } from './tin.ts';
-
 export interface Kit {
   readonly name: string;
   /** What it sounds like, in a few words. */
   readonly about: string;
-  readonly drums: Readonly<Record<DrumSound, Drum>>;
 }
 
-/** The sets of drum sounds by id. */
+/** The sets of drum sounds by id; how they sound is in `drums.ts`. */
 export const KITS = {
-  paper: { name: 'Paper room', about: 'wood, skin and metal', drums: PAPER },
-  tin: { name: 'Tin circuits', about: 'sweeps, squares and noise', drums: TIN },
-  felt: { name: 'Felt and hands', about: 'dark, soft and close', drums: FELT },
+  paper: { name: 'Paper room', about: 'wood, skin and metal' },
+  tin: { name: 'Tin circuits', about: 'sweeps, squares and noise' },
+  felt: { name: 'Felt and hands', about: 'dark, soft and close' },
 } as const satisfies Record<string, Kit>;
 
 export type KitId = keyof typeof KITS;

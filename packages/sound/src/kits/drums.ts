@@ -1,0 +1,13 @@
+import type { Drum } from '../mix.ts';
+import { FELT } from './felt.ts';
+import type { KitId } from './kits.ts';
+import { PAPER } from './paper.ts';
+import type { DrumSound } from './sounds.ts';
+import { TIN } from './tin.ts';
+
+/** How each drum of each kit is rendered. */
+export const KIT_DRUMS: Readonly<Record<KitId, Readonly<Record<DrumSound, Drum>>>> = {
+  paper: PAPER,
+  tin: TIN,
+  felt: FELT,
+};

@@ -1,0 +1,17 @@
+/** Drums are rendered soft, middle and hard; a stroke is played by the nearest, at its own level. */
+export const LAYERS = [0.2, 0.6, 1] as const;
+
+/** The layer (an index of LAYERS) that plays a velocity 1..127. */
+export function layerFor(velocity: number): number {
+  return velocity < 50 ? 0 : velocity < 96 ? 1 : 2;
+}
+
+/** The level 0..1 at which a velocity 1..127 is heard: a square law, close to how loudness is felt. */
+export function gainFor(velocity: number): number {
+  return (velocity / 127) ** 2;
+}
+
+/** Whether a sound is held for its note's length, as the bass is, or rings out, as drums do. */
+export function isHeld(name: string): boolean {
+  return name === 'bass';
+}
