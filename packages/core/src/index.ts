@@ -11,6 +11,7 @@ export {
   PATTERN_ROLES,
   SECTION_ROLES,
   type Family,
+  type Landing,
   type Layer,
   type Occurrence,
   type Part,
@@ -45,7 +46,7 @@ export { NewerFormatError, bringUpRecords, bringUpShelfItem, isOlderFormat } fro
 export type { Stored } from './song/format/migration.ts';
 export { FORMAT } from './song/format/version.ts';
 export { LIMITS } from './limits.ts';
-export { LONGEST_NAME, cutName, nameProblem, plainName, tidyName, type Id } from './names.ts';
+export { LONGEST_NAME, cutName, freeName, nameProblem, plainName, tidyName, type Id } from './names.ts';
 export {
   documentOf,
   indexOf,
@@ -207,3 +208,12 @@ export { exportRegions } from './midi/regions.ts';
 export { notesOf } from './midi/verify.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';
+export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
+export { placeFor, placesIn, sectionAfter, type PlaceInSong, type SlotAt } from './form/places.ts';
+export { keepReference, moveReference, removeReference } from './song/edit-references.ts';
+export { densities } from './timeline/density.ts';
+export { tryEdit, type Tried } from './tried/tried.ts';
+export { tryFill } from './tried/fill.ts';
+export { tryAtSectionEnd } from './tried/section-end.ts';
+export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
+export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';

@@ -46,6 +46,17 @@ export function cutName(text: string, most: number): string {
   return cut.trimEnd();
 }
 
+/** The name, cut where it is too long, with a number behind it where it is taken. */
+export function freeName(base: string, taken: Iterable<string>): string {
+  const used = new Set(taken);
+  const short = cutName(base, LONGEST_NAME);
+  if (!used.has(short)) return short;
+  const named = (n: number) => `${cutName(base, LONGEST_NAME - 1 - String(n).length)} ${n}`;
+  let n = 2;
+  while (used.has(named(n))) n++;
+  return named(n);
+}
+
 /** A text from elsewhere as a name: tidy, blanks for what no name may hold, cut; '' when nothing is left. */
 export function plainName(text: string, most = LONGEST_NAME): string {
   const plain = [...text].map((character) => (PLAIN.test(character) ? character : ' ')).join('');

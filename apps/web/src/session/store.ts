@@ -1,4 +1,4 @@
-import type { Clip, Id } from '@plucky/core';
+import type { Clip, Counterpart, Id, SlotAt } from '@plucky/core';
 import { create } from 'zustand';
 import { useShallow } from 'zustand/react/shallow';
 
@@ -6,12 +6,6 @@ import { useShallow } from 'zustand/react/shallow';
 export interface Caret {
   readonly row: string;
   readonly at: number;
-}
-
-/** A slot of the sheet: which occurrence of its section, and which slot. */
-export interface SlotChoice {
-  readonly occurrence: Id;
-  readonly slot: Id;
 }
 
 /** A stretch of a pattern, in ticks. */
@@ -23,11 +17,6 @@ export interface Loop {
 /** What can stand beside the rows: what is chosen, or one of the tools. */
 export type Panel =
   'chosen' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
-
-/** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
-export type Counterpart =
-  | { readonly kind: 'pattern'; readonly pattern: Id }
-  | { readonly kind: 'reference'; readonly reference: Id; readonly from: number };
 
 export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
@@ -55,7 +44,7 @@ export interface Session {
   /** Whether taps are written into the pattern. */
   readonly recording: boolean;
   readonly occurrence: Id | null;
-  readonly slot: SlotChoice | null;
+  readonly slot: SlotAt | null;
   /** Voices that are not heard, and voices that alone are heard, while listening. */
   readonly mutes: ReadonlySet<Id>;
   readonly solos: ReadonlySet<Id>;
@@ -160,7 +149,7 @@ export function chooseHits(hits: Iterable<Id>): void {
   useSession.setState({ hits: new Set(hits) });
 }
 
-export function chooseSlot(slot: SlotChoice | null): void {
+export function chooseSlot(slot: SlotAt | null): void {
   useSession.setState(slot ? { slot, occurrence: slot.occurrence } : { slot });
 }
 

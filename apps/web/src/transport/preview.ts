@@ -1,10 +1,9 @@
-import type { Id, Scope, SongDocument } from '@plucky/core';
+import type { Id, Tried } from '@plucky/core';
+import { useEffect } from 'react';
 import { create } from 'zustand';
 
-/** Something that is heard before it is taken: a document that is not the song, and what of it to play. */
-export interface Preview {
-  readonly document: SongDocument;
-  readonly scope: Scope;
+/** How something is told of that is heard before it is taken. */
+export interface PreviewWords {
   readonly title: string;
   readonly detail: string;
   /** The pattern whose rows show what is heard, if they do. */
@@ -13,8 +12,30 @@ export interface Preview {
   readonly playsAtOnce?: boolean;
 }
 
+/** Something that is heard before it is taken. */
+export interface Preview extends Tried, PreviewWords {}
+
 export const usePreview = create<{ readonly preview: Preview | null }>()(() => ({ preview: null }));
 
-export function setPreview(preview: Preview | null): void {
+function setPreview(preview: Preview | null): void {
   usePreview.setState({ preview });
+}
+
+/** Lets something be heard in place of the song, as long as this stands and there is something. */
+export function usePreviewWhile(
+  tried: Tried | null,
+  { title, detail, shows, playsAtOnce }: PreviewWords,
+): void {
+  useEffect(() => {
+    if (!tried) return;
+    setPreview({
+      document: tried.document,
+      scope: tried.scope,
+      title,
+      detail,
+      ...(shows === undefined ? {} : { shows }),
+      ...(playsAtOnce === undefined ? {} : { playsAtOnce }),
+    });
+    return () => setPreview(null);
+  }, [tried, title, detail, shows, playsAtOnce]);
 }

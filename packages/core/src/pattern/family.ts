@@ -1,5 +1,5 @@
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import { type Id, cutName, LONGEST_NAME } from '../names.ts';
+import { type Id, freeName } from '../names.ts';
 import type { Pattern } from '../song/records.ts';
 
 /** All patterns that follow this one, directly or by way of others, nearest first. */
@@ -31,13 +31,7 @@ export function familyOrder(index: SongIndex, part: Id): { pattern: Pattern; dep
 
 /** A name that no pattern of the part has yet: the base itself, or with a number; `taken` names are avoided as well. */
 export function unusedName(index: SongIndex, part: Id, base: string, taken: readonly string[] = []): string {
-  const used = new Set([...index.patternsOf(part).map((pattern) => pattern.name), ...taken]);
-  const short = cutName(base, LONGEST_NAME);
-  if (!used.has(short)) return short;
-  const named = (n: number) => `${cutName(base, LONGEST_NAME - 1 - String(n).length)} ${n}`;
-  let n = 2;
-  while (used.has(named(n))) n++;
-  return named(n);
+  return freeName(base, [...index.patternsOf(part).map((pattern) => pattern.name), ...taken]);
 }
 
 /** Names in few words: the first three, and how many more there are. */

@@ -206,6 +206,8 @@ export type Layer = Described<typeof layerSchema>;
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
 export type Section = Described<typeof sectionSchema>;
 export type Slot = Section['slots'][number];
+/** What a slot lands with: a hit on the first beat of whatever follows it. */
+export type Landing = NonNullable<Slot['landing']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;
 export type SongRecord = Song | Part | Voice | Pattern | Section | Reference;

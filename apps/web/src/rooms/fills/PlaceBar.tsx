@@ -1,9 +1,15 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { indexOf, type Id, type Outcome, type Placing, type SongDocument } from '@plucky/core';
+import {
+  indexOf,
+  type Id,
+  type Landing,
+  type Outcome,
+  type PlaceInSong,
+  type Placing,
+  type SongDocument,
+} from '@plucky/core';
 import { useState } from 'react';
 import { Choice } from '../../shared/ui/Choices.tsx';
-import type { Landing } from './context.ts';
-import type { PlaceInSong } from './places.ts';
 
 /** Where and how the chosen pattern is placed in the song; `onPlace` keeps it first. */
 export function PlaceBar({

@@ -1,7 +1,13 @@
-import { indexOf, type Id, type Pattern, type SongDocument } from '@plucky/core';
+import {
+  placeFor,
+  placesIn,
+  type Landing,
+  type Pattern,
+  type PatternRole,
+  type PlaceInSong,
+  type SongDocument,
+} from '@plucky/core';
 import { create } from 'zustand';
-import type { Landing } from './context.ts';
-import { placesIn, type PlaceInSong } from './places.ts';
 import { useSession } from '../../session/store.ts';
 
 /** What the room makes. */
@@ -37,19 +43,10 @@ export function usePlaces(document: SongDocument): {
   const key = useRoom((room) => room.where);
   const make = useRoom((room) => room.make);
   const places = placesIn(document, slot);
-  const where =
-    places.find((one) => one.key === key) ??
-    places.find((one) => one.key.startsWith('slot ')) ??
-    places.find((one) => one.key === `end ${likeliest(document, make)}`) ??
-    places[0];
-  return { places, where };
+  return { places, where: placeFor(document, places, roleOf(make), key) };
 }
 
-/** A build-up leads into the first chorus, an ending ends the last section, the rest the first one. */
-function likeliest(document: SongDocument, make: Make): Id | undefined {
-  const { song, section } = indexOf(document);
-  const ids = song.form.map((one) => one.section);
-  if (make === 'ending') return ids.at(-1);
-  if (make !== 'build-up') return ids[0];
-  return ids[ids.findIndex((id) => section(id)?.role === 'chorus') - 1];
+/** A drop-out is a break. */
+function roleOf(make: Make): PatternRole {
+  return make === 'drop-out' ? 'break' : make;
 }

@@ -2,6 +2,7 @@ import {
   accentAt,
   feelOf,
   gridName,
+  gridTicks,
   gridOf,
   heardPlace,
   indexOf,
@@ -11,6 +12,7 @@ import {
   noteName,
   resolve,
   strokesOf,
+  usualLength,
   type Family,
   type Grid,
   type Hit,
@@ -204,14 +206,13 @@ export const GHOST_VELOCITY = 34;
 
 /** A new hit on a row, half a grid step long on drums and a whole one on notes. */
 export function newHit(row: Row, at: number): Hit {
-  const step = 960 / row.grid;
-  const length = row.family === 'note' ? step : step / 2;
+  const length = usualLength(row.grid, row.family === 'note');
   return { voice: row.voice.id, at, velocity: USUAL_VELOCITY, length, offsetMs: 0, pitch: row.pitch };
 }
 
 /** The hit nearest to a place of a row, within half a grid step. */
 export function hitNear(view: PatternView, row: Row, at: number): PlacedHit | null {
-  const reach = 960 / row.grid / 2;
+  const reach = gridTicks(row.grid) / 2;
   const near = view.hits
     .filter((one) => one.row === row.key && Math.abs(one.hit.at - at) < reach)
     .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at));

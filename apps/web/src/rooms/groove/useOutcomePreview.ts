@@ -1,6 +1,6 @@
-import { apply, isChange, type Outcome } from '@plucky/core';
-import { useEffect } from 'react';
-import { setPreview } from '../../transport/preview.ts';
+import { isChange, tryEdit, type Outcome } from '@plucky/core';
+import { useMemo } from 'react';
+import { usePreviewWhile } from '../../transport/preview.ts';
 import type { PatternView } from './pattern-view.ts';
 
 /** Lets the pattern in view be seen on the rows and heard as an edit would make it, until that is taken or left. */
@@ -11,15 +11,9 @@ export function useOutcomePreview(
   detail: string,
 ): void {
   const { id } = resolved.pattern;
-  useEffect(() => {
-    if (!isChange(outcome)) return;
-    setPreview({
-      document: apply(document, outcome).document,
-      scope: { kind: 'pattern', pattern: id },
-      title,
-      detail,
-      shows: id,
-    });
-    return () => setPreview(null);
-  }, [document, outcome, id, title, detail]);
+  const tried = useMemo(
+    () => (isChange(outcome) ? tryEdit(document, outcome, id) : null),
+    [document, outcome, id],
+  );
+  usePreviewWhile(tried, { title, detail, shows: id });
 }

@@ -1,10 +1,18 @@
 import { Box, Button, Divider, Menu, MenuItem } from '@mui/material';
-import { addSection, indexOf, playAgain, SECTION_ROLES, type Id, type SectionRole } from '@plucky/core';
+import {
+  addSection,
+  indexOf,
+  newSection,
+  playAgain,
+  SECTION_NAMES,
+  SECTION_ROLES,
+  type Id,
+  type SectionRole,
+} from '@plucky/core';
 import { useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
 import { chooseSlot, useSession } from '../../session/store.ts';
-import { newSection, ROLE_NAMES } from './new-section.ts';
 
 /** Adds a new section, or one that there is once more, after the chosen one or at the end. */
 export function AddSection() {
@@ -16,7 +24,7 @@ export function AddSection() {
   const after = useSession((session) => session.occurrence) ?? undefined;
   const close = () => setAnchor(null);
   const add = (role: SectionRole) => {
-    const section = newSection(document, role);
+    const section = newSection(document, role, { section: freshId(), slot: freshId() });
     const occurrence = freshId();
     close();
     if (!edit((now) => addSection(now, section, occurrence, after))) return;
@@ -37,7 +45,7 @@ export function AddSection() {
       <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
         {SECTION_ROLES.map((role) => (
           <MenuItem key={role} onClick={() => add(role)}>
-            New {ROLE_NAMES[role].toLowerCase()}
+            New {SECTION_NAMES[role].toLowerCase()}
           </MenuItem>
         ))}
         {played.length > 0 && <Divider />}

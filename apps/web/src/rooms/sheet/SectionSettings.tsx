@@ -10,6 +10,7 @@ import {
   type Occurrence,
   type Section,
   type SongDocument,
+  SECTION_NAMES,
 } from '@plucky/core';
 import { indexOf } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
@@ -18,7 +19,6 @@ import { chooseOccurrence } from '../../session/store.ts';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color } from '../../shared/ui/tokens.ts';
-import { ROLE_NAMES } from './new-section.ts';
 
 /** A section and its place in the form. */
 export function SectionSettings({
@@ -70,7 +70,7 @@ export function SectionSettings({
           >
             {SECTION_ROLES.map((role) => (
               <MenuItem key={role} value={role}>
-                {ROLE_NAMES[role]}
+                {SECTION_NAMES[role]}
               </MenuItem>
             ))}
           </TextField>

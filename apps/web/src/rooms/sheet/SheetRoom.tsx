@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf, moveSlot, occurrencePlaces } from '@plucky/core';
+import { densities, indexOf, moveSlot, occurrencePlaces } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
@@ -8,7 +8,6 @@ import { useSession } from '../../session/store.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
-import { densities } from './density.ts';
 import { FormBar } from './FormBar.tsx';
 import { SheetInspector } from './SheetInspector.tsx';
 import { Stanza, type CarriedSlot } from './Stanza.tsx';

@@ -16,7 +16,7 @@ import {
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
-import { mergedNaming } from './slot-edits.ts';
+import { mergedNaming } from './merged-naming.ts';
 
 export interface SlotProps {
   readonly document: SongDocument;

@@ -21,7 +21,8 @@ import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
 import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
-import { mergedNaming, slotAgain } from './slot-edits.ts';
+import { freshId } from '../../shared/fresh-id.ts';
+import { mergedNaming } from './merged-naming.ts';
 
 /** What a slot plays, how long it is, and what is silenced in it alone. */
 export function SlotSettings({ document, section, slot }: SlotProps) {
@@ -120,7 +121,7 @@ function SlotButtons({ section, slot }: Omit<SlotProps, 'document'>) {
   const place = section.slots.indexOf(slot);
   const [layer] = slot.layers;
   const again = () => {
-    const copy = slotAgain(slot);
+    const copy = { ...slot, id: freshId() };
     if (edit((now) => addSlot(now, section.id, copy, place + 1)) && occurrence)
       chooseSlot({ occurrence, slot: copy.id });
   };

@@ -4,6 +4,7 @@ import {
   barTicks,
   beatTicks,
   indexOf,
+  newSlot,
   phraseLines,
   resizeSlot,
   sectionMeter,
@@ -19,7 +20,6 @@ import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
 import { useCarried } from '../../shared/drag/useCarried.ts';
 import { color, SERIF } from '../../shared/ui/tokens.ts';
-import { newSlot } from './slot-edits.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
 
 interface Props {
@@ -42,7 +42,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
   const lines = phraseLines(section, meter, song.phraseBars);
   const bars = Number((place.bars / occurrence.times).toFixed(2));
   const add = () => {
-    const slot = newSlot(document, section);
+    const slot = newSlot(document, section, freshId());
     if (edit((now) => addSlot(now, section.id, slot)))
       chooseSlot({ occurrence: occurrence.id, slot: slot.id });
   };

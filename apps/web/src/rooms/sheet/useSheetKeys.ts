@@ -1,9 +1,18 @@
-import { addSlot, barTicks, indexOf, moveSlot, removeSlot, resizeSlot, sectionMeter } from '@plucky/core';
+import {
+  addSlot,
+  barTicks,
+  indexOf,
+  moveSlot,
+  newSlot,
+  removeSlot,
+  resizeSlot,
+  sectionMeter,
+} from '@plucky/core';
 import { useCommands } from '../../shared/keys/useCommands.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseSlot, useSessionFields } from '../../session/store.ts';
-import { newSlot, slotAgain } from './slot-edits.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 
 /** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
 export function useSheetKeys(): void {
@@ -39,7 +48,7 @@ export function useSheetKeys(): void {
 
   const add = (again: boolean) => {
     if (!section || !occurrence) return;
-    const made = again && slot ? slotAgain(slot) : newSlot(document, section, slot);
+    const made = again && slot ? { ...slot, id: freshId() } : newSlot(document, section, freshId(), slot);
     const index = slot ? section.slots.indexOf(slot) + 1 : section.slots.length;
     if (edit((now) => addSlot(now, section.id, made, index)))
       chooseSlot({ occurrence: occurrence.id, slot: made.id });

@@ -7,6 +7,9 @@ import {
   type BuildRecipe,
   type Pattern,
   type SongDocument,
+  freeName,
+  sectionAfter,
+  tryAtSectionEnd,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
@@ -17,11 +20,10 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { inSongContext, sectionAfter } from '../context.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
-import { useContextPreview } from '../useContextPreview.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { useKeep } from '../useKeep.ts';
 import { BuildPanel } from './BuildPanel.tsx';
 import {
@@ -84,19 +86,31 @@ function ChosenBuild({
   const figures = useMemo(() => pattern && buildFigures(document, pattern), [document, pattern]);
   const section = where?.section ?? null;
   const context = useMemo(
-    () => pattern && inSongContext(document, pattern, { groove: groove.id, section, landing }),
+    () => pattern && tryAtSectionEnd(document, pattern, { groove: groove.id, section, landing }),
     [document, pattern, groove.id, section, landing],
   );
   const next = section && sectionAfter(document, section);
   const follows = next ? next.name : section ? 'the end' : groove.name;
-  useContextPreview(context, name, `2 bars of ${groove.name}, the build-up, then ${follows}`, isHeard);
+  usePreviewWhile(context, {
+    title: `${name} in context, looping`,
+    detail: `2 bars of ${groove.name}, the build-up, then ${follows}`,
+    playsAtOnce: isHeard,
+  });
 
   const choose = (one: Build) => {
     chooseBuild(one.id);
     setHeard(true);
   };
   const keep = () => pattern !== null && keepPattern(pattern, name, `${name} is kept.`);
-  const compare = () => addBuild({ id: freshId(), name: nameBeside(builds, name), recipe });
+  const compare = () =>
+    addBuild({
+      id: freshId(),
+      name: freeName(
+        name.replace(/ \d+$/, ''),
+        builds.map((one) => one.name),
+      ),
+      recipe,
+    });
   const change = (id: string) =>
     edit((now) => {
       const before = indexOf(now).pattern(id);
@@ -201,14 +215,6 @@ function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecip
     : 'the next falls exactly on the landing';
   const where = silence ? 'the silence begins' : 'the landing';
   return `${count} hits, ${late ? `the next would come ${lengthName(late, meter)} after ${where}` : lands}`;
-}
-
-/** A name that nothing on the bench has yet. */
-function nameBeside(builds: readonly Build[], name: string): string {
-  const base = name.replace(/ \d+$/, '');
-  let n = 2;
-  while (builds.some((one) => one.name === `${base} ${n}`)) n++;
-  return `${base} ${n}`;
 }
 
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */

@@ -9,16 +9,17 @@ import {
   type Id,
   type Pattern,
   type SongDocument,
+  sectionAfter,
+  tryAtSectionEnd,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { END_COMMANDS } from '../bench-commands.ts';
 import { color } from '../../../shared/ui/tokens.ts';
-import { inSongContext, sectionAfter } from '../context.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
-import { useContextPreview } from '../useContextPreview.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
@@ -74,17 +75,16 @@ function ReadyBench({
   const slows = make === 'ending' ? settings.slows : undefined;
   const section = where?.section ?? null;
   const context = useMemo(
-    () => pattern && inSongContext(document, pattern, { groove: groove.id, section, landing, slows }),
+    () => pattern && tryAtSectionEnd(document, pattern, { groove: groove.id, section, landing, slows }),
     [document, pattern, groove.id, section, landing, slows],
   );
   const what = NAMES[make];
   const next = section && sectionAfter(document, section);
-  useContextPreview(
-    context,
-    `The ${what.toLowerCase()}`,
-    `2 bars of ${groove.name}, the ${what.toLowerCase()}, then ${next?.name ?? (section ? 'the end' : groove.name)}`,
-    isHeard,
-  );
+  usePreviewWhile(context, {
+    title: `The ${what.toLowerCase()} in context, looping`,
+    detail: `2 bars of ${groove.name}, the ${what.toLowerCase()}, then ${next?.name ?? (section ? 'the end' : groove.name)}`,
+    playsAtOnce: isHeard,
+  });
   const name = `${groove.name} ${what.toLowerCase()}`;
   const keep = () => pattern !== null && keepPattern(pattern, name, `${what} of ${groove.name} is kept.`);
   useCommands([END_COMMANDS], { hear: setHeard, keep });

@@ -1,5 +1,5 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { limbsOf, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
+import { limbsOf, tryFill, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -16,13 +16,12 @@ import {
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { inContext } from '../context.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
 import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useRoom } from '../session.ts';
-import { useContextPreview } from '../useContextPreview.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { useKeep } from '../useKeep.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
@@ -60,10 +59,14 @@ export function FillBench({
 
   const playing = heard ?? chosen;
   const context = useMemo(
-    () => playing && inContext(document, groove.id, playing.pattern, landing),
+    () => playing && tryFill(document, groove.id, playing.pattern, landing),
     [document, groove.id, playing, landing],
   );
-  useContextPreview(context, 'The fill', `${groove.name}, the fill, then the landing`);
+  usePreviewWhile(context, {
+    title: 'The fill in context, looping',
+    detail: `${groove.name}, the fill, then the landing`,
+    playsAtOnce: true,
+  });
 
   const choose = (one: Candidate | null) => {
     setHeard(null);

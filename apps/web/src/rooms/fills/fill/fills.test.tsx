@@ -8,6 +8,8 @@ import {
   USUAL_FILL,
   type Candidate,
   type SongDocument,
+  placesIn,
+  tryFill,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { useState } from 'react';
@@ -25,9 +27,7 @@ import {
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { CONTEXT_ID, inContext } from '../context.ts';
 import { PlaceBar } from '../PlaceBar.tsx';
-import { placesIn } from '../places.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
 jest.mock('./maker.ts', () => ({ theMaker: () => ({}) }));
@@ -89,8 +89,8 @@ describe('the bench', () => {
 test('in context: the groove before, the fill, the landing bar with what lands', () => {
   const [one] = some(1);
   if (!one) throw new Error('no fill');
-  const document = inContext(lanterns, 'main', one.pattern, { voice: 'crash', velocity: 100 });
-  const slots = indexOf(document).section(CONTEXT_ID)?.slots ?? [];
+  const { document, scope } = tryFill(lanterns, 'main', one.pattern, { voice: 'crash', velocity: 100 });
+  const slots = indexOf(document).section(scope.kind === 'section' ? scope.section : '')?.slots ?? [];
   expect(slots.map((slot) => [slot.id, slot.length / 3840])).toEqual([
     ['before', 1],
     ['fill', 1],

@@ -9,14 +9,17 @@ import {
   inTurn,
   placeName,
   takeAcross,
+  type Comparison,
   type Contrast,
+  type Counterpart,
   type HitDifference,
+  type Tried,
 } from '@plucky/core';
-import { useEffect, useMemo } from 'react';
+import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
-import { choosePattern, useSession, type Counterpart } from '../../../session/store.ts';
-import { setPreview } from '../../../transport/preview.ts';
+import { choosePattern, useSession } from '../../../session/store.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
@@ -25,7 +28,7 @@ import { color } from '../../../shared/ui/tokens.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { CONTRAST_WORDS } from './CompareMarks.tsx';
-import { useComparison, useCounterpart, type Comparison } from './comparison.ts';
+import { useComparison, useCounterpart } from './comparison.ts';
 
 /** The pattern in view held against another one or a reference: heard in turn, counted by row, taken across one by one. */
 export function ComparePanel({ view }: { view: PatternView }) {
@@ -130,23 +133,11 @@ function Hear({ view, comparison }: { view: PatternView; comparison: Comparison 
   const hearsB = useSession((session) => session.hearsCounterpart);
   const { document } = view;
   const { id, name } = view.resolved.pattern;
-  useEffect(() => {
-    setPreview(
-      hearsB
-        ? {
-            ...comparison.heard,
-            title: `B: ${comparison.name}, looping`,
-            detail: 'B switches, the place stays',
-          }
-        : {
-            document,
-            scope: { kind: 'pattern', pattern: id },
-            title: `A: ${name}, looping`,
-            detail: 'B switches, the place stays',
-          },
-    );
-    return () => setPreview(null);
-  }, [hearsB, comparison, document, id, name]);
+  const own = useMemo((): Tried => ({ document, scope: { kind: 'pattern', pattern: id } }), [document, id]);
+  usePreviewWhile(hearsB ? comparison.heard : own, {
+    title: hearsB ? `B: ${comparison.name}, looping` : `A: ${name}, looping`,
+    detail: 'B switches, the place stays',
+  });
   const hear = (hearsCounterpart: boolean) => useSession.setState({ hearsCounterpart });
   return (
     <Box role="group" aria-label="Hear" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, mb: 1.75 }}>

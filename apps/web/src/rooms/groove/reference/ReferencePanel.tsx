@@ -2,10 +2,13 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   barTicks,
   indexOf,
+  keepReference,
   MidiFormatError,
+  moveReference,
   moveToReference,
   partsInFile,
   referenceFrom,
+  removeReference,
   type PartInFile,
   type Reference,
 } from '@plucky/core';
@@ -49,7 +52,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   };
   const take = (part: PartInFile) => {
     const record = referenceFrom(part, held?.reference.id ?? freshId());
-    if (edit(() => ({ label: `import ${part.name}`, put: [record], remove: [] }))) setOffered(null);
+    if (edit(() => keepReference(record))) setOffered(null);
   };
   return (
     <SidePanel label="Reference" about="A part from a MIDI file" title="Reference">
@@ -120,7 +123,7 @@ function Held({ view, reference, words }: { view: PatternView; reference: Refere
         value={Math.round(reference.shift / bar)}
         onChange={(event) => {
           const shift = Number(event.target.value) * bar;
-          edit(() => ({ label: 'move the reference', put: [{ ...reference, shift }], remove: [] }));
+          edit((now) => moveReference(now, reference.id, shift));
         }}
         sx={{ mb: 1.25 }}
       >
@@ -143,7 +146,7 @@ function Held({ view, reference, words }: { view: PatternView; reference: Refere
         variant="text"
         fullWidth
         sx={{ mt: 0.5 }}
-        onClick={() => edit(() => ({ label: 'remove the reference', put: [], remove: [reference.id] }))}
+        onClick={() => edit((now) => removeReference(now, reference.id))}
       >
         Remove the reference
       </Button>

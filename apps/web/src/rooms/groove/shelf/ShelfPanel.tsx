@@ -1,5 +1,15 @@
 import { Box, Button, Typography } from '@mui/material';
-import { barTicks, fromShelf, indexOf, meterName, type SongDocument, unusedName } from '@plucky/core';
+import {
+  barTicks,
+  fromShelf,
+  indexOf,
+  meterName,
+  shelfMeetings,
+  tryFromShelf,
+  unusedName,
+  type Reference,
+  type SongDocument,
+} from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
@@ -7,13 +17,12 @@ import { api, type ShelfItem } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { setPreview } from '../../../transport/preview.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
-import { inShelfContext, rankByReference, TRIED_ID } from './shelf-context.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
 
@@ -33,7 +42,7 @@ export function ShelfPanel({ view }: { view: PatternView }) {
   const reference = indexOf(document).references[0];
   const ofType = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
   const ranked = useMemo(
-    () => (reference && order === 'by the reference' ? rankByReference(document, ofType, reference) : null),
+    () => (reference && order === 'by the reference' ? byReference(document, ofType, reference) : null),
     [document, ofType, reference, order],
   );
   const shown = ranked?.map((one) => one.item) ?? ofType;
@@ -126,20 +135,23 @@ export function ShelfPanel({ view }: { view: PatternView }) {
 }
 
 function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
-  useEffect(() => {
-    const context = item && inShelfContext(document, item.pattern);
-    if (!context) return;
-    setPreview({
-      document: context.document,
-      scope: { kind: 'section', section: TRIED_ID },
-      title: `${item.pattern.name}, from the shelf`,
-      detail: context.with ? `With ${context.with}, at the song’s tempo` : 'Alone, at the song’s tempo',
-      playsAtOnce: true,
-    });
-    return () => setPreview(null);
-  }, [document, item]);
+  const tried = useMemo(() => item && tryFromShelf(document, item.pattern), [document, item]);
+  usePreviewWhile(tried, {
+    title: item ? `${item.pattern.name}, from the shelf` : '',
+    detail: tried?.with ? `With ${tried.with}, at the song’s tempo` : 'Alone, at the song’s tempo',
+    playsAtOnce: true,
+  });
 }
 
+/** Shelf grooves by the share of their kicks that meet a reference; most first. */
+function byReference(document: SongDocument, items: readonly ShelfItem[], reference: Reference) {
+  return items
+    .map((item) => {
+      const { met, kicks } = shelfMeetings(document, item.pattern, reference);
+      return { item, share: met / Math.max(1, kicks), words: `${met} of ${kicks} kicks meet` };
+    })
+    .sort((a, b) => b.share - a.share);
+}
 function Entry({
   item,
   chosen,
@@ -157,7 +169,7 @@ function Entry({
 }) {
   const { pattern } = item;
   const marks = useMemo(() => {
-    const taken = fromShelf(document, pattern, TRIED_ID, pattern.name);
+    const taken = fromShelf(document, pattern, 'drawn', pattern.name);
     if (!taken) return [];
     const hits = Object.entries(taken.pattern.own).map(([id, hit]) => ({
       ...hit,

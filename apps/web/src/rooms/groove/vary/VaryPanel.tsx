@@ -1,6 +1,5 @@
 import { Box, Typography } from '@mui/material';
 import {
-  apply,
   barTicks,
   cutName,
   indexOf,
@@ -9,17 +8,19 @@ import {
   newVariation,
   ONE_STEPS,
   resolve,
+  tryEdit,
   unusedName,
   varyInOneStep,
   type OneStep,
   type Outcome,
   type SongDocument,
+  type Tried,
 } from '@plucky/core';
 import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { setPreview } from '../../../transport/preview.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
@@ -74,7 +75,11 @@ export function VaryPanel({ view }: { view: PatternView }) {
     [document, pattern.id, ways],
   );
   const heard = chosen ? (tried.get(chosen) ?? null) : null;
-  useHeard(heard, chosen);
+  usePreviewWhile(heard && 'document' in heard ? heard : null, {
+    title: chosen ? `${WORDS[chosen].title}, looping` : '',
+    detail: 'Not taken yet',
+    playsAtOnce: true,
+  });
 
   const take = (way: Way) => {
     const id = freshId();
@@ -133,26 +138,12 @@ function variation(document: SongDocument, parent: string, way: Way, id: string,
 }
 
 /** A song with the variation in it, or why it cannot be. */
-type Tried = { readonly document: SongDocument } | { readonly reason: string };
+type Outlook = Tried | { readonly reason: string };
 
-function tryOut(document: SongDocument, parent: string, way: Way): Tried {
+function tryOut(document: SongDocument, parent: string, way: Way): Outlook {
   const outcome = variation(document, parent, way, TRIED_ID, WORDS[way].title);
-  if (isChange(outcome)) return { document: apply(document, outcome).document };
+  if (isChange(outcome)) return tryEdit(document, outcome, TRIED_ID);
   return { reason: isRefusal(outcome) ? outcome.reason : 'Nothing would change.' };
-}
-
-function useHeard(tried: Tried | null, way: Way | null): void {
-  useEffect(() => {
-    if (!tried || !way || 'reason' in tried) return;
-    setPreview({
-      document: tried.document,
-      scope: { kind: 'pattern', pattern: TRIED_ID },
-      title: `${WORDS[way].title}, looping`,
-      detail: 'Not taken yet',
-      playsAtOnce: true,
-    });
-    return () => setPreview(null);
-  }, [tried, way]);
 }
 
 function Option({
@@ -163,7 +154,7 @@ function Option({
   onTake,
 }: {
   way: Way;
-  tried: Tried | null;
+  tried: Outlook | null;
   chosen: boolean;
   onHear: () => void;
   onTake: () => void;

@@ -7,10 +7,12 @@ import {
   type Pattern,
   type Section,
   type SongDocument,
+  placesIn,
+  sectionAfter,
+  tryAtSectionEnd,
+  type Landing,
 } from '@plucky/core';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { CONTEXT_ID, inSongContext, sectionAfter, type Landing } from './context.ts';
-import { placesIn } from './places.ts';
+import { blankSong, DEMO_SONGS } from './index.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const BAR = 3840;
@@ -31,8 +33,8 @@ const sectionOf = (id: Id): Section | null => indexOf(lanterns).section(id) ?? n
 
 /** The slots in which something is heard at the end of a section: each with its bars and the patterns that it plays. */
 function slotsAround(section: Section | null, landing: Landing | null = null) {
-  const document = inSongContext(lanterns, made(), { groove: 'main', section, landing });
-  const slots = indexOf(document).section(CONTEXT_ID)?.slots ?? [];
+  const { document, scope } = tryAtSectionEnd(lanterns, made(), { groove: 'main', section, landing });
+  const slots = indexOf(document).section(scope.kind === 'section' ? scope.section : '')?.slots ?? [];
   return slots.map((slot) => [slot.length / BAR, ...slot.layers.map((layer) => layer.pattern)]);
 }
 
@@ -54,13 +56,13 @@ test('at the end of the song comes silence, and in a song without sections the g
 });
 
 test('what it lands with is heard where the next section starts, and how it slows before that', () => {
-  const document = inSongContext(lanterns, made(), {
+  const { document, scope } = tryAtSectionEnd(lanterns, made(), {
     groove: 'main',
     section: sectionOf('build'),
     landing: { voice: 'ride', velocity: 99 },
     slows: { over: 960, to: 50 },
   });
-  const { events, tempos } = compile(document, { kind: 'section', section: CONTEXT_ID });
+  const { events, tempos } = compile(document, scope);
   expect(events.find((event) => event.voice === 'ride')?.tick).toBe(3 * BAR);
   expect(tempos.map((one) => one.tick)).toEqual([
     0,

@@ -1,16 +1,12 @@
-import {
-  beatTicks,
-  compile,
-  indexOf,
-  occurrencePlaces,
-  phraseLines,
-  sectionMeter,
-  type Id,
-  type SongDocument,
-} from '@plucky/core';
+import { phraseLines } from '../form/phrases.ts';
+import { occurrencePlaces, sectionMeter } from '../form/stretches.ts';
+import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { beatTicks } from '../time/meter.ts';
+import { compile } from './compile.ts';
 
-/** Hits per beat of each line, by occurrence; all parts together, as they are heard. */
-export function densities(document: SongDocument): Map<Id, number[]> {
+/** Hits a beat of each line of the sheet, by occurrence; all parts together, as they are heard there. */
+export function densities(document: SongDocument): ReadonlyMap<Id, readonly number[]> {
   const { song } = indexOf(document);
   return new Map(
     occurrencePlaces(document).map(({ occurrence, section }) => {

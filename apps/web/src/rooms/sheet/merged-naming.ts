@@ -1,0 +1,7 @@
+import { indexOf, unusedName, type Id, type Naming, type SongDocument } from '@plucky/core';
+import { freshId } from '../../shared/fresh-id.ts';
+
+/** What a pattern that is merged for a part is called. */
+export function mergedNaming(document: SongDocument, part: Id): Naming {
+  return { id: freshId(), name: unusedName(indexOf(document), part, 'Merged') };
+}
