@@ -8,7 +8,7 @@ import { startAutosave } from '../document/autosave.ts';
 import { DocumentContext } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
-import { choosePattern, enterSong, useSession } from '../session/store.ts';
+import { beginSong } from '../session/song-store.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { NotFound } from './NotFound.tsx';
@@ -32,36 +32,19 @@ export function SongShell() {
     return <NotFound message={gone ? 'This song is gone; it may be in the bin.' : error.message} />;
   }
   if (!store) return <Opening />;
-  return <OpenSong key={songId} songId={songId} store={store} />;
+  return <OpenSong key={songId} store={store} />;
 }
 
 /** The song as the server has it, and on it what this browser kept unsaved. */
 async function openSong(songId: string): Promise<DocumentStore> {
   const store = createDocumentStore(songId, await api.song(songId));
   await recall(store);
+  beginSong();
   return store;
 }
 
-function OpenSong({ songId, store }: { songId: string; store: DocumentStore }) {
+function OpenSong({ store }: { store: DocumentStore }) {
   useEffect(() => startAutosave(store), [store]);
-  useEffect(() => {
-    enterSong(songId);
-    const { parts, patternsOf } = indexOf(store.getState().document);
-    const first = parts.flatMap((part) => patternsOf(part.id))[0];
-    if (first && useSession.getState().pattern === null) choosePattern(first.id);
-  }, [songId, store]);
-  useEffect(
-    () =>
-      store.subscribe(({ document }) => {
-        const { parts, patternsOf, pattern } = indexOf(document);
-        const open = useSession.getState().pattern;
-        if (open === null || pattern(open)) return;
-        // An undo has taken away what was open: list, rows and transport go on with the first one together.
-        const first = parts.flatMap((part) => patternsOf(part.id))[0];
-        if (first) choosePattern(first.id);
-      }),
-    [store],
-  );
   useEffect(() => {
     const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
     title();

@@ -1,6 +1,6 @@
-import type { Clip, Counterpart, Id, SlotAt } from '@plucky/core';
-import { create } from 'zustand';
+import { indexOf, type Clip, type Counterpart, type Id, type SlotAt, type SongDocument } from '@plucky/core';
 import { useShallow } from 'zustand/react/shallow';
+import { createForSong } from './song-store.ts';
 
 /** Where the caret stands in the rows: a row's key and a place in ticks. */
 export interface Caret {
@@ -22,7 +22,7 @@ export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
 /** What belongs to this sitting at the desk and not to the song: it is neither undone nor saved. */
 export interface Session {
-  readonly songId: string | null;
+  /** The pattern that was chosen; see `patternInView`. */
   readonly pattern: Id | null;
   /** Patterns that are chosen together with the one in view, itself among them; empty when it is alone. */
   readonly patterns: ReadonlySet<Id>;
@@ -54,7 +54,7 @@ export interface Session {
   readonly keysShown: boolean;
 }
 
-const EMPTY: Omit<Session, 'songId'> = {
+const EMPTY: Session = {
   pattern: null,
   patterns: new Set(),
   proposedParent: null,
@@ -76,11 +76,13 @@ const EMPTY: Omit<Session, 'songId'> = {
   keysShown: false,
 };
 
-export const useSession = create<Session>()(() => ({ songId: null, ...EMPTY }));
+export const useSession = createForSong<Session>(() => EMPTY);
 
-/** Starts afresh when another song is opened. */
-export function enterSong(songId: string): void {
-  if (useSession.getState().songId !== songId) useSession.setState({ songId, ...EMPTY });
+/** The pattern that was chosen, or the first one while there is none or it is gone. */
+export function patternInView(document: SongDocument, chosen: Id | null): Id | null {
+  const { parts, patternsOf, pattern } = indexOf(document);
+  if (chosen !== null && pattern(chosen)) return chosen;
+  return parts.flatMap((part) => patternsOf(part.id))[0]?.id ?? null;
 }
 
 /** The tools that go on being useful when another pattern comes into view. */

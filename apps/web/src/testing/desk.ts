@@ -4,7 +4,7 @@ import type { Edit } from '../document/context.tsx';
 import { createDocumentStore, redo, take, undo } from '../document/store.ts';
 import { rowContext, type RowContext } from '../rooms/groove/actions/row-context.ts';
 import { viewOf, type PatternView, type Row } from '../rooms/groove/pattern-view.ts';
-import { enterSong, useSession } from '../session/store.ts';
+import { useSession } from '../session/store.ts';
 
 /** A desk without a page: a song, a pattern in view, and what has been refused. */
 export interface Desk {
@@ -21,11 +21,9 @@ export interface Desk {
   readonly redo: () => string | null;
 }
 
-let desks = 0;
-
 /** Opens a pattern of a song, with nothing chosen. */
 export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern: Id = 'main'): Desk {
-  enterSong(`desk ${desks++}`);
+  useSession.setState(useSession.getInitialState(), true);
   useSession.setState({ pattern });
   const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
   const refused: string[] = [];

@@ -7,7 +7,7 @@ import type { ReactElement, ReactNode } from 'react';
 import { DocumentContext, useSong } from '../document/context.tsx';
 import { createDocumentStore, undo, type DocumentStore } from '../document/store.ts';
 import { viewOf, type PatternView } from '../rooms/groove/pattern-view.ts';
-import { enterSong, useSession } from '../session/store.ts';
+import { useSession } from '../session/store.ts';
 import { makeTheme } from '../shared/ui/theme.ts';
 
 export interface Shown {
@@ -16,11 +16,9 @@ export interface Shown {
   readonly undo: () => void;
 }
 
-let songs = 0;
-
 /** Shows a part of the page over an open song, with nothing chosen. */
 export function show(document: SongDocument, page: ReactElement): Shown {
-  enterSong(`shown ${songs++}`);
+  useSession.setState(useSession.getInitialState(), true);
   const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>

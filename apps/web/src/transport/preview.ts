@@ -1,6 +1,6 @@
 import type { Id, Tried } from '@plucky/core';
 import { useEffect } from 'react';
-import { create } from 'zustand';
+import { createForSong } from '../session/song-store.ts';
 
 /** How something is told of that is heard before it is taken. */
 export interface PreviewWords {
@@ -15,7 +15,7 @@ export interface PreviewWords {
 /** Something that is heard before it is taken. */
 export interface Preview extends Tried, PreviewWords {}
 
-export const usePreview = create<{ readonly preview: Preview | null }>()(() => ({ preview: null }));
+export const usePreview = createForSong<{ readonly preview: Preview | null }>(() => ({ preview: null }));
 
 function setPreview(preview: Preview | null): void {
   usePreview.setState({ preview });

@@ -3,7 +3,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } fr
 import { thePlayer } from '../audio/player.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
 import { useOpenRoom, type RoomPath } from '../session/rooms.ts';
-import { isHeard, useSession, useSessionFields } from '../session/store.ts';
+import { isHeard, patternInView, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
 import { whatPlays, type WhatPlays } from './what-plays.ts';
 
@@ -36,7 +36,10 @@ export function useWhatPlays(): WhatPlays | null {
   const room = useOpenRoom();
   const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
   const preview = usePreview((state) => state.preview);
-  return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
+  return useMemo(() => {
+    const pattern = patternInView(document, session.pattern);
+    return whatPlays(document, room, { ...session, pattern }, preview);
+  }, [document, room, session, preview]);
 }
 
 /** Keeps the player on what the room says: edits, other patterns and mutes are heard while it plays. */

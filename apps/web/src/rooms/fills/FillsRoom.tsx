@@ -2,42 +2,40 @@ import { Typography } from '@mui/material';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { useDeferredValue, useEffect } from 'react';
 import { useLocation } from 'react-router';
-import { useDocumentState, useSong } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { useSong } from '../../document/context.tsx';
+import { patternInView, useSession } from '../../session/store.ts';
 import { BuildBench } from './build-up/BuildBench.tsx';
 import { reworkBuild } from './build-up/build-ups.ts';
 import { EndBench } from './end/EndBench.tsx';
 import { FillBench } from './fill/FillBench.tsx';
-import { enterRoom, isMadeHere, MAKES, useRoom, type Make } from './session.ts';
+import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
   const document = useDeferredValue(useSong());
-  const songId = useDocumentState((state) => state.songId);
-  const wanted = useSession((session) => session.pattern);
+  const wanted = useSession((session) => patternInView(document, session.pattern));
   const make = useRoom((room) => room.make);
   const location = useLocation();
   const visit = location.key;
   useEffect(() => {
-    enterRoom(songId);
     const { make: wish } = (location.state ?? {}) as { make?: unknown };
     const asked = MAKES.find((one) => one === wish);
     if (asked) useRoom.setState({ make: asked });
     const pattern = wanted ? indexOf(document).pattern(wanted) : undefined;
     if (pattern?.builtBy && pattern.parent) {
-      reworkBuild(songId, document, pattern);
+      reworkBuild(document, pattern);
       useRoom.setState({ make: 'build-up' });
     }
     // What is in view when the room is entered is laid on the bench; what is chosen in it later is made from.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [songId, visit]);
+  }, [visit]);
   const groove = grooveFor(document, wanted, make);
   if (!groove)
     return (
       <Typography sx={{ p: 3 }}>Fills are made from a drum pattern. Make one in Groove first.</Typography>
     );
-  const props = { songId, document, groove };
-  const key = `${songId} ${groove.id}`;
+  const props = { document, groove };
+  const key = groove.id;
   if (make === 'build-up') return <BuildBench key={key} {...props} />;
   if (make === 'fill') return <FillBench key={key} {...props} />;
   return <EndBench key={`${key} ${make}`} {...props} make={make} />;

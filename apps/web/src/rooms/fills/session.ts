@@ -7,7 +7,7 @@ import {
   type PlaceInSong,
   type SongDocument,
 } from '@plucky/core';
-import { create } from 'zustand';
+import { createForSong } from '../../session/song-store.ts';
 import { useSession } from '../../session/store.ts';
 
 /** What the room makes. */
@@ -16,18 +16,12 @@ export type Make = (typeof MAKES)[number];
 
 /** What all benches of the room share: what is made, where in the song it goes and what it lands with. */
 interface Room {
-  readonly songId: string | null;
   readonly make: Make;
   readonly where: string | null;
   readonly landing: Landing | null;
 }
 
-export const useRoom = create<Room>()(() => ({ songId: null, make: 'fill', where: null, landing: null }));
-
-/** Forgets what belonged to another song: its places and its voices. */
-export function enterRoom(songId: string): void {
-  if (useRoom.getState().songId !== songId) useRoom.setState({ songId, where: null, landing: null });
-}
+export const useRoom = createForSong<Room>(() => ({ make: 'fill', where: null, landing: null }));
 
 /** Whether a pattern was made from its parent in this room, so that more is made from the parent than from it. */
 export function isMadeHere({ builtBy, madeBy, parent }: Pattern): boolean {

@@ -1,9 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf } from '@plucky/core';
 import { memo, useCallback, useDeferredValue, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { patternInView, useSession } from '../../session/store.ts';
 import { usePreview } from '../../transport/preview.ts';
 import { later } from '../../shared/ui/later.tsx';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
@@ -32,10 +31,8 @@ export function GrooveRoom() {
   const document = useSong();
   const id = useSession((session) => session.pattern);
   const view = useMemo(() => {
-    const { parts, patternsOf, pattern } = indexOf(document);
-    // For the moment in which an undo has taken the open one away.
-    const known = id !== null && pattern(id) ? id : parts.flatMap((part) => patternsOf(part.id))[0]?.id;
-    return known === undefined ? null : viewOf(document, known);
+    const known = patternInView(document, id);
+    return known === null ? null : viewOf(document, known);
   }, [document, id]);
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '232px minmax(0, 1fr) 250px', height: '100%' }}>

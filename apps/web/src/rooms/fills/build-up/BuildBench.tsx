@@ -41,19 +41,11 @@ import { BuildStrips } from './BuildStrips.tsx';
 import { StreamPicture } from './StreamPicture.tsx';
 
 /** The bench of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
-export function BuildBench({
-  songId,
-  document,
-  groove,
-}: {
-  songId: string;
-  document: SongDocument;
-  groove: Pattern;
-}) {
+export function BuildBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
   const builds = useBuilds();
-  useEffect(() => layBuilds(songId, document, groove.id), [songId, document, groove.id]);
+  useEffect(() => layBuilds(document, groove.id), [document, groove.id]);
   const chosen = builds.builds.find((one) => one.id === builds.chosen);
-  const ready = builds.songId === songId && builds.part === groove.part;
+  const ready = builds.part === groove.part;
   if (!chosen || !ready) return null;
   return <ChosenBuild document={document} groove={groove} builds={builds.builds} chosen={chosen} />;
 }

@@ -11,7 +11,7 @@ import {
   type Pattern,
   type SongDocument,
 } from '@plucky/core';
-import { create } from 'zustand';
+import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 
 /** One build-up on the bench: its recipe, and the pattern of the song that it was, if it was one. */
@@ -24,7 +24,6 @@ export interface Build {
 
 /** The build-ups that lie on the bench to be compared. They are neither undone nor saved. */
 export interface Builds {
-  readonly songId: string | null;
   readonly part: Id | null;
   readonly builds: readonly Build[];
   readonly chosen: Id | null;
@@ -34,12 +33,12 @@ export interface Builds {
 const FIRST = 4;
 export const MOST_BUILDS = 9;
 
-export const useBuilds = create<Builds>()(() => ({ songId: null, part: null, builds: [], chosen: null }));
+export const useBuilds = createForSong<Builds>(() => ({ part: null, builds: [], chosen: null }));
 
 const set = useBuilds.setState;
 
 /** Lays the first starters on the bench of a part, unless something lies there already. */
-export function layBuilds(songId: string, document: SongDocument, groove: Id): void {
+export function layBuilds(document: SongDocument, groove: Id): void {
   const { part } = resolve(document, groove).pattern;
   const now = useBuilds.getState();
   const rows = new Set(
@@ -48,13 +47,13 @@ export function layBuilds(songId: string, document: SongDocument, groove: Id): v
       .map((voice) => voice.id),
   );
   const fits = ({ recipe }: Build) => voicesOfBuild(recipe).every((voice) => rows.has(voice));
-  const kept = now.songId === songId ? now.builds.filter(fits) : [];
-  if (now.songId === songId && now.part === part && kept.length === now.builds.length && kept.length) return;
+  const kept = now.builds.filter(fits);
+  if (now.part === part && kept.length === now.builds.length && kept.length) return;
   const builds = [...kept, ...BUILD_STARTERS.slice(0, FIRST - Math.min(FIRST, kept.length)).map(from)];
   function from(starter: BuildStarter): Build {
     return buildOf(starter, document, groove);
   }
-  set({ songId, part, builds, chosen: builds[0]?.id ?? null });
+  set({ part, builds, chosen: builds[0]?.id ?? null });
 }
 
 /** A starter as a build-up for the end of a groove. */
@@ -71,16 +70,16 @@ export function addBuild(build: Build): void {
 }
 
 /** Lays a build-up of the song on the bench, to be changed there, beside starters where nothing lies yet. */
-export function reworkBuild(songId: string, document: SongDocument, pattern: Pattern): void {
+export function reworkBuild(document: SongDocument, pattern: Pattern): void {
   const { id, name, part, builtBy, parent } = pattern;
   if (!builtBy || !parent) return;
   const now = useBuilds.getState();
-  const isHere = now.songId === songId && now.part === part && now.builds.length > 0;
+  const isHere = now.part === part && now.builds.length > 0;
   const others = isHere
     ? now.builds.filter((one) => one.of !== id)
     : BUILD_STARTERS.slice(0, FIRST - 1).map((starter) => buildOf(starter, document, parent));
   const build: Build = { id: freshId(), name, recipe: builtBy, of: id };
-  set({ songId, part, builds: [build, ...others].slice(0, MOST_BUILDS), chosen: build.id });
+  set({ part, builds: [build, ...others].slice(0, MOST_BUILDS), chosen: build.id });
 }
 
 export function chooseBuild(chosen: Id): void {

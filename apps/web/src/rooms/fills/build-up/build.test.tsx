@@ -36,7 +36,7 @@ function RoomWithPattern() {
 }
 
 function showBench(document = lanterns, pattern = 'main') {
-  useBuilds.setState({ songId: null, part: null, builds: [], chosen: null });
+  useBuilds.setState({ part: null, builds: [], chosen: null });
   useRoom.setState({ make: 'build-up', where: null, landing: null });
   const shown = show(
     document,

@@ -35,19 +35,17 @@ const NAMES = { 'drop-out': 'Drop-out', ending: 'Ending' } as const;
 
 /** The bench of drop-outs and endings: the groove's end row by row, what falls silent in it, heard where it will stand. */
 export function EndBench({
-  songId,
   document,
   groove,
   make,
 }: {
-  songId: string;
   document: SongDocument;
   groove: Pattern;
   make: 'drop-out' | 'ending';
 }) {
-  useEffect(() => beginEnds(songId, document, groove.id), [songId, document, groove.id]);
+  useEffect(() => beginEnds(document, groove.id), [document, groove.id]);
   const settings = useEnds();
-  const ready = settings.songId === songId && settings.groove === groove.id;
+  const ready = settings.groove === groove.id;
   return ready ? <ReadyBench document={document} groove={groove} make={make} /> : null;
 }
 

@@ -17,7 +17,7 @@ const button = (name: string | RegExp) => screen.getByRole('button', { name });
 const row = (name: RegExp) => screen.getByRole('img', { name }).getAttribute('aria-label');
 
 function showRoom(make: 'drop-out' | 'ending', pattern = 'main') {
-  useEnds.setState({ songId: null, groove: null });
+  useEnds.setState({ groove: null });
   useRoom.setState({ make, where: null, landing: null });
   const shown = show(
     lanterns,

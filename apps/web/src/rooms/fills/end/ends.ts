@@ -18,11 +18,10 @@ import {
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { create } from 'zustand';
+import { createForSong } from '../../../session/song-store.ts';
 
 /** What drop-outs and endings are made by; it is neither undone nor saved. Lengths in ticks. */
 export interface EndSettings {
-  readonly songId: string | null;
   readonly groove: Id | null;
   readonly last: number;
   readonly endingLast: number;
@@ -37,8 +36,7 @@ export interface EndSettings {
   readonly slows: Placing['slows'];
 }
 
-export const useEnds = create<EndSettings>()(() => ({
-  songId: null,
+export const useEnds = createForSong<EndSettings>(() => ({
   groove: null,
   last: 3840,
   endingLast: 7680,
@@ -57,9 +55,9 @@ export const setEnds = useEnds.setState;
 const [PULSE, PICK_UP] = [84, 100];
 
 /** Begins with what is usual for a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
-export function beginEnds(songId: string, document: SongDocument, groove: Id): void {
+export function beginEnds(document: SongDocument, groove: Id): void {
   const now = useEnds.getState();
-  if (now.songId === songId && now.groove === groove) return;
+  if (now.groove === groove) return;
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
   const voices = indexOf(document).voicesOf(resolved.pattern.part);
@@ -69,7 +67,6 @@ export function beginEnds(songId: string, document: SongDocument, groove: Id): v
   const [first] = voices;
   const stopsOn = kick || crash ? [kick, crash] : [first];
   setEnds({
-    songId,
     groove,
     last: barTicks(meter),
     endingLast: 2 * barTicks(meter),

@@ -33,24 +33,16 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
 };
 
 /** The bench of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
-export function FillBench({
-  songId,
-  document,
-  groove,
-}: {
-  songId: string;
-  document: SongDocument;
-  groove: Pattern;
-}) {
+export function FillBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
   const bench = useBench();
   const landing = useRoom((room) => room.landing);
   const keepPattern = useKeep();
   const [heard, setHeard] = useState<Candidate | null>(null);
   const fills = shownFills(bench);
   const chosen = fills.find((one) => one.pattern.id === bench.chosen) ?? null;
-  const ready = bench.songId === songId && bench.groove === groove.id;
+  const ready = bench.groove === groove.id;
 
-  useEffect(() => layOnBench(songId, document, groove.id), [songId, document, groove.id]);
+  useEffect(() => layOnBench(document, groove.id), [document, groove.id]);
   useEffect(() => {
     if (ready) void makeFills(document);
     // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.

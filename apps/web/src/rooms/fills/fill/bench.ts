@@ -11,7 +11,7 @@ import {
   type Id,
   type SongDocument,
 } from '@plucky/core';
-import { create } from 'zustand';
+import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { theMaker } from './maker.ts';
 
@@ -22,7 +22,6 @@ export type Sorting = 'as made' | 'contrast' | 'busy' | 'lift';
 
 /** What lies on the bench: a recipe for a groove, and the fills made from it. It is neither undone nor saved. */
 export interface Bench {
-  readonly songId: string | null;
   readonly groove: Id | null;
   readonly recipe: FillRecipe;
   readonly fills: readonly Candidate[];
@@ -37,8 +36,7 @@ export interface Bench {
   readonly locked: ReadonlySet<number>;
 }
 
-export const useBench = create<Bench>()(() => ({
-  songId: null,
+export const useBench = createForSong<Bench>(() => ({
   groove: null,
   recipe: { ...USUAL_FILL, takeOver: 1920, seed: 1 },
   fills: [],
@@ -57,14 +55,14 @@ const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], values: [4, 6
 const set = useBench.setState;
 
 /** Lays a groove on the bench, with the recipe that was there or one to begin with. */
-export function layOnBench(songId: string, document: SongDocument, groove: Id): void {
+export function layOnBench(document: SongDocument, groove: Id): void {
   const bench = useBench.getState();
-  if (bench.songId === songId && bench.groove === groove) return;
+  if (bench.groove === groove) return;
   const { meter } = feelOf(document, resolve(document, groove));
   const { voicesOf, pattern } = indexOf(document);
   const [starter] = FILL_STARTERS;
   const bar = barTicks(meter);
-  const fits = bench.songId === songId && bench.recipe.takeOver <= 4 * bar;
+  const fits = bench.groove !== null && bench.recipe.takeOver <= 4 * bar;
   const recipe =
     fits || !starter
       ? bench.recipe
@@ -72,7 +70,7 @@ export function layOnBench(songId: string, document: SongDocument, groove: Id): 
           ...recipeFrom(starter, meter, voicesOf(pattern(groove)?.part ?? ''), freshSeed()),
           ...BEGIN,
         };
-  set({ songId, groove, recipe, fills: [], chosen: null, locked: new Set() });
+  set({ groove, recipe, fills: [], chosen: null, locked: new Set() });
 }
 
 /** Makes the fills of the recipe; what was asked for later is what counts. */

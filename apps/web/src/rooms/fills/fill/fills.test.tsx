@@ -40,7 +40,7 @@ const some = (count: number): readonly Candidate[] => {
   return made;
 };
 const lay = (fills: readonly Candidate[]) => {
-  layOnBench('song', lanterns, 'main');
+  layOnBench(lanterns, 'main');
   useBench.setState({
     fills,
     recipe,
@@ -81,7 +81,7 @@ describe('the bench', () => {
   test('another groove starts it anew and keeps the recipe that fits', () => {
     lay(some(2));
     setRecipe({ busy: 33 });
-    layOnBench('song', lanterns, 'lift');
+    layOnBench(lanterns, 'lift');
     expect(useBench.getState()).toMatchObject({ groove: 'lift', fills: [], recipe: { busy: 33 } });
   });
 });
