@@ -7,6 +7,7 @@ import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
 import { Housekeeping } from './housekeeping/housekeeping.ts';
 import { HealthController } from './health/health.controller.ts';
+import { rateLimit, rateLimitGuard } from './http/rate-limit.ts';
 import { JobsService } from './jobs/jobs.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
@@ -33,11 +34,13 @@ export function appModule(config: Config): DynamicModule {
     module: AppModule,
     imports: [
       ConfigModule.of(config),
+      rateLimit(config.rateLimit),
       databaseModule(config.databaseFile),
       ...(web ? [ServeStaticModule.forRoot({ rootPath: config.webRoot, exclude: ['/api/{*path}'] })] : []),
     ],
     controllers: [HealthController, SongsController, ExportsController, ShelfController],
     providers: [
+      rateLimitGuard,
       RaiseFormats,
       JobsService,
       SongsService,

@@ -1,5 +1,6 @@
 import { Controller, Get, Res } from '@nestjs/common';
 import { ApiOkResponse, ApiProperty, ApiPropertyOptional, ApiResponse, ApiTags } from '@nestjs/swagger';
+import { SkipThrottle } from '@nestjs/throttler';
 import type { Response } from 'express';
 import { Database } from '../database/database.ts';
 
@@ -12,6 +13,7 @@ class HealthDto {
 }
 
 @ApiTags('health')
+@SkipThrottle()
 @Controller('health')
 export class HealthController {
   readonly #database: Database;

@@ -14,13 +14,18 @@ import { setUp } from '../http/set-up.ts';
 export function useApp({
   prepare,
   cleanUp,
-}: { prepare?: (folder: string) => void; cleanUp?: () => void } = {}) {
+  env = {},
+}: {
+  prepare?: (folder: string) => void;
+  cleanUp?: () => void;
+  env?: Readonly<Record<string, string>>;
+} = {}) {
   let folder = '';
   let app: NestExpressApplication;
   let held: DataFolder;
 
   async function start(): Promise<void> {
-    const config = readConfig({ DATA_DIR: folder, PORT: '0' });
+    const config = readConfig({ ...env, DATA_DIR: folder, PORT: '0' });
     held = DataFolder.open(config);
     const module = await Test.createTestingModule({ imports: [appModule(config)] }).compile();
     app = module.createNestApplication<NestExpressApplication>({

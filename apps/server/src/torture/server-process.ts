@@ -67,7 +67,15 @@ function spawnServer(
   env: Readonly<Record<string, string>> = {},
 ): ChildProcess {
   return spawn(process.execPath, [MAIN], {
-    env: { ...process.env, HOST: '127.0.0.1', ...env, PORT: String(port), DATA_DIR: dataDir },
+    // What it does in a second no person asks for.
+    env: {
+      ...process.env,
+      HOST: '127.0.0.1',
+      RATE_LIMIT: '0',
+      ...env,
+      PORT: String(port),
+      DATA_DIR: dataDir,
+    },
     stdio: ['ignore', 'ignore', 'pipe'],
   });
 }
