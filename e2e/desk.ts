@@ -51,7 +51,7 @@ export async function spot(
   tick: number,
   length = 7680,
 ): Promise<{ x: number; y: number }> {
-  const label = await page.getByRole('button', { name: `Row ${row}`, exact: true }).boundingBox();
+  const label = await page.getByRole('button', { name: new RegExp(`^Row ${row} ?(,|$)`) }).boundingBox();
   const area = await rows(page).boundingBox();
   if (!label || !area) throw new Error(`The row ${row} is not on the page.`);
   const pad = 12;

@@ -9,7 +9,12 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
       <DialogTitle id="keys-title" sx={{ fontFamily: SERIF }}>
         Keys
       </DialogTitle>
-      <DialogContent sx={{ columnCount: { xs: 1, sm: 2, lg: 3 }, columnGap: 4 }}>
+      <DialogContent
+        tabIndex={0}
+        role="group"
+        aria-label="All keys"
+        sx={{ columnCount: { xs: 1, sm: 2, lg: 3 }, columnGap: 4 }}
+      >
         {KEY_SHEET.map(({ title, rows }) => (
           <Box key={title} sx={{ mb: 2 }}>
             <Typography sx={{ fontWeight: 600, mb: 0.5 }}>{title}</Typography>

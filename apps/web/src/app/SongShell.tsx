@@ -9,6 +9,7 @@ import { DocumentContext } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
 import { beginSong } from '../session/song-store.ts';
+import { choosePattern, patternInView } from '../session/store.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { NotFound } from './NotFound.tsx';
@@ -40,6 +41,8 @@ async function openSong(songId: string): Promise<DocumentStore> {
   const store = createDocumentStore(songId, await api.song(songId));
   await recall(store);
   beginSong();
+  const first = patternInView(store.getState().document, null);
+  if (first) choosePattern(first);
   return store;
 }
 

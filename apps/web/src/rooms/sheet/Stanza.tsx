@@ -1,3 +1,4 @@
+import { Unseen } from '../../shared/ui/Unseen.tsx';
 import { Box, Button, Typography } from '@mui/material';
 import {
   addSlot,
@@ -239,7 +240,6 @@ function PieceBox({
       <Box
         component="button"
         {...handles}
-        aria-label={`${name}: ${names.join(' with ') || 'rest'}`}
         aria-pressed={chosen}
         onClick={choose}
         onDoubleClick={() => {
@@ -274,6 +274,7 @@ function PieceBox({
           }}
         >
           <Box component="span" sx={{ fontWeight: 600, overflow: 'hidden', textOverflow: 'ellipsis' }}>
+            <Unseen>{name}: </Unseen>
             {title}
             {names.length > 1 && (
               <Box component="span" sx={{ fontWeight: 400, color: color('soft') }}>
@@ -283,6 +284,7 @@ function PieceBox({
             )}
           </Box>
           <Box component="span" sx={{ color: color('soft'), fontSize: 11, flex: 'none' }}>
+            <Unseen>, </Unseen>
             {slotWords(document, slot, isLast)}
           </Box>
         </Box>

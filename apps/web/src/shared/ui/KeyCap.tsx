@@ -3,7 +3,14 @@ import type { ReactNode } from 'react';
 import { color } from './tokens.ts';
 
 /** A key as it is printed on a keyboard. */
-export function KeyCap({ children }: { children: ReactNode }) {
+export function KeyCap({
+  drawn,
+  children,
+}: {
+  /** A key that is drawn only, and no part of what the thing that it stands in is called. */
+  drawn?: string;
+  children?: ReactNode;
+}) {
   return (
     <Box
       component="kbd"
@@ -15,6 +22,7 @@ export function KeyCap({ children }: { children: ReactNode }) {
         background: color('page'),
         px: 0.6,
         py: 0.1,
+        ...(drawn ? { '&::after': { content: `"${drawn}"` } } : {}),
       }}
     >
       {children}

@@ -24,6 +24,9 @@ export function QuietButton({
       sx={{
         border: 0,
         p: 0,
+        // Large enough to be met by a finger.
+        minHeight: 24,
+        minWidth: 24,
         maxWidth: '100%',
         overflow: 'hidden',
         textOverflow: 'ellipsis',

@@ -1,4 +1,4 @@
-import { lazy, Suspense, type ComponentType, type ReactNode } from 'react';
+import { lazy, Suspense, useState, type ComponentType, type ReactNode } from 'react';
 
 /**
  * A part of the page that is not needed for its first picture: it is fetched once the browser has nothing else to do, or
@@ -11,10 +11,9 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
   const Part = lazy(async () => ({ default: await fetch() }));
   whenIdle(() => void fetch().catch(() => undefined));
   return function Later(props: P): ReactNode {
-    if (known) {
-      const Known = known;
-      return <Known {...props} />;
-    }
+    // Settled once for as long as it stands, so that it is never put up anew and loses what it holds.
+    const [Known] = useState<ComponentType<P> | null>(() => known);
+    if (Known) return <Known {...props} />;
     return (
       <Suspense fallback={null}>
         <Part {...props} />

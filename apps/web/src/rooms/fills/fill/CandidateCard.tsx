@@ -1,3 +1,4 @@
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { Box, Typography } from '@mui/material';
 import {
   conflictPlace,
@@ -34,7 +35,6 @@ export const CandidateCard = memo(function CandidateCard({
     <Box
       component="button"
       aria-pressed={chosen}
-      aria-label={`Fill ${number}: ${describeFill(figures)}, ${verdict}`}
       onClick={onChoose}
       sx={{
         display: 'block',
@@ -52,12 +52,14 @@ export const CandidateCard = memo(function CandidateCard({
     >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75 }}>
         <Typography component="span" sx={{ fontFamily: SERIF, fontWeight: 700, fontSize: 15 }}>
-          {number}
+          <Unseen>Fill {number}: </Unseen>
+          <span aria-hidden="true">{number}</span>
         </Typography>
         <Typography component="span" noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
           {describeFill(figures)}
+          <Unseen>, </Unseen>
         </Typography>
-        {number <= 10 && <KeyCap>{number % 10}</KeyCap>}
+        {number <= 10 && <KeyCap drawn={String(number % 10)} />}
       </Box>
       <CandidatePicture
         document={document}
@@ -76,7 +78,7 @@ export const CandidateCard = memo(function CandidateCard({
       >
         <span style={{ color: color('soft') }}>
           {figures.hitsPerBeat.toFixed(1)} a beat, lift {figures.lift < 0 ? '−' : '+'}
-          {Math.abs(Math.round(figures.lift))} %
+          {Math.abs(Math.round(figures.lift))} %<Unseen>, </Unseen>
         </span>
         <Box
           component="span"

@@ -1,3 +1,4 @@
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Typography } from '@mui/material';
@@ -106,7 +107,6 @@ const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[];
       >
         <Box
           component="button"
-          aria-label={`Row ${row.name}`}
           aria-pressed={on}
           onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
           sx={{
@@ -123,7 +123,9 @@ const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[];
           }}
         >
           <Typography noWrap sx={{ fontSize: 13, fontWeight: 600, lineHeight: 1.2 }}>
+            <Unseen>Row </Unseen>
             {row.name}
+            <Unseen>, </Unseen>
           </Typography>
           {rowHeight >= 34 && (
             <Typography noWrap sx={{ fontSize: 11, color: color('faint'), lineHeight: 1.2 }}>

@@ -1,0 +1,101 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { goTo, openDemo, rows } from './desk.ts';
+
+/** What WCAG 2.2 AA asks for, by the names that the checker has for it. */
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+async function expectNoViolation(page: Page, where: string): Promise<void> {
+  // Colours on their way from one to another are no colours of ours.
+  await expect
+    .poll(() =>
+      page.evaluate(
+        () =>
+          document.getAnimations().filter((one) => one.effect?.getComputedTiming().endTime !== Infinity)
+            .length,
+      ),
+    )
+    .toBe(0);
+  const { violations } = await new AxeBuilder({ page }).withTags(RULES).analyze();
+  const found = violations.flatMap(({ id, nodes }) =>
+    nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`),
+  );
+  expect(found, where).toEqual([]);
+}
+
+/** The tools beside the rows: the key that opens each, and what it is called. */
+const PANELS = [
+  ['v', 'Vary'],
+  ['e', 'In the family'],
+  ['c', 'Compare'],
+  ['s', 'Sow and shape'],
+  ['h', 'Shelf'],
+  ['y', 'Kit'],
+] as const;
+
+for (const colorScheme of ['light', 'dark'] as const)
+  test.describe(`on the ${colorScheme} page`, () => {
+    test.use({ colorScheme, reducedMotion: 'reduce' });
+
+    test('the songs, the groove room and everything that opens in it keep to WCAG 2.2 AA', async ({
+      page,
+    }) => {
+      await page.goto('/');
+      await expect(page.getByRole('article').first()).toBeVisible();
+      await expectNoViolation(page, 'songs');
+      await openDemo(page, 'Paper Lanterns');
+      await expectNoViolation(page, 'groove');
+      await rows(page).press('Control+a');
+      await expect(page.getByRole('complementary', { name: 'What is chosen' })).toBeVisible();
+      await expectNoViolation(page, 'chosen hits');
+      for (const [key, name] of PANELS) {
+        await page.keyboard.press('Escape');
+        await page.keyboard.press(key);
+        await expect(page.getByRole('complementary', { name })).toBeVisible();
+        await expectNoViolation(page, name);
+      }
+      await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: 'Kit mix' }).click();
+      await expect(page.getByRole('dialog', { name: 'Kit mix' })).toBeVisible();
+      await expectNoViolation(page, 'kit mix');
+      await page.keyboard.press('Escape');
+      for (const name of ['Tempo', 'Meter', 'Key', 'Swing']) {
+        await page.getByRole('button', { name: new RegExp(`^${name}:`) }).click();
+        await expect(page.getByRole('dialog', { name })).toBeVisible();
+        await expectNoViolation(page, name);
+        await page.keyboard.press('Escape');
+        await expect(page.getByRole('dialog', { name })).toBeHidden();
+      }
+      for (const name of ['History', 'All keys']) {
+        await page.getByRole('button', { name, exact: true }).click();
+        await expect(page.getByRole('dialog')).toBeVisible();
+        await expectNoViolation(page, name);
+        await page.keyboard.press('Escape');
+        await expect(page.getByRole('dialog')).toBeHidden();
+      }
+    });
+
+    test('the benches, the sheet and the hand-off keep to it too', async ({ page }) => {
+      await openDemo(page, 'Paper Lanterns');
+      await goTo(page, 'Fills');
+      await expect(page.getByRole('button', { name: /^Fill 12/ })).toBeVisible();
+      await page.keyboard.press('1');
+      await expect(page.getByRole('button', { name: /^Fill 1 ?:/ })).toHaveAttribute('aria-pressed', 'true');
+      await expectNoViolation(page, 'fills');
+      for (const make of ['Build-up', 'Drop-out', 'Ending']) {
+        const choice = page.getByRole('button', { name: make, exact: true }).first();
+        await choice.click();
+        await expect(choice).toHaveAttribute('aria-pressed', 'true');
+        await expectNoViolation(page, make);
+      }
+      await goTo(page, 'Sheet');
+      await page
+        .getByRole('button', { name: /^Slot 1 of/ })
+        .first()
+        .click();
+      await expectNoViolation(page, 'sheet');
+      await goTo(page, 'Hand-off');
+      await expect(page.getByRole('button', { name: /Hand off|Export/ }).first()).toBeVisible();
+      await expectNoViolation(page, 'hand-off');
+    });
+  });
