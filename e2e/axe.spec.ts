@@ -36,6 +36,8 @@ const PANELS = [
 for (const colorScheme of ['light', 'dark'] as const)
   test.describe(`on the ${colorScheme} page`, () => {
     test.use({ colorScheme, reducedMotion: 'reduce' });
+    // Each page is gone through as a whole, some twenty times.
+    test.slow();
 
     test('the songs, the groove room and everything that opens in it keep to WCAG 2.2 AA', async ({
       page,
