@@ -31,10 +31,7 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await goTo(page, 'Fills');
   await expect(fill(page, 12)).toBeVisible();
   const labels = () =>
-    page
-      .getByRole('group', { name: 'Fills', exact: true })
-      .getByRole('button')
-      .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')));
+    page.getByRole('group', { name: 'Fills', exact: true }).getByRole('button').allTextContents();
   const seed = page.getByText(/^seed \d+$/);
   const [first, firstSeed] = [await labels(), await seed.textContent()];
   await page.getByRole('button', { name: 'Make others' }).click();

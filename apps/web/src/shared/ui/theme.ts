@@ -9,7 +9,12 @@ export function makeTheme(mode: Mode): Theme {
   return createTheme({
     palette: {
       mode,
-      primary: { main: t.plum, contrastText: t['on-plum'] },
+      // On the dark page a darker plum under the pointer would be too near to the words on it.
+      primary: {
+        main: t.plum,
+        contrastText: t['on-plum'],
+        ...(mode === 'dark' ? { dark: t.plum } : {}),
+      },
       background: { default: t.paper, paper: t.page },
       text: { primary: t.ink, secondary: t.soft, disabled: t.faint },
       divider: t.line,
