@@ -23,7 +23,7 @@ export function SongKeys() {
     redo: () => redo(store) ?? enqueueSnackbar('Nothing to do again.'),
     goTo: (to) => void navigate(`/songs/${songId}/${to}`),
   };
-  useCommands([SONG_COMMANDS], everywhere);
-  useCommands([ROOM_COMMANDS], everywhere, room !== 'fills');
+  useCommands(SONG_COMMANDS, everywhere);
+  useCommands(ROOM_COMMANDS, everywhere, room !== 'fills');
   return shown && <KeysDialog onClose={() => useSession.setState({ keysShown: false })} />;
 }

@@ -15,6 +15,7 @@ import { color } from '../shared/ui/tokens.ts';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
 import { SaveTrouble } from './SaveTrouble.tsx';
+import { stayInView } from './stay-in-view.ts';
 import { SongKeys } from './SongKeys.tsx';
 import { TopBar } from './TopBar.tsx';
 
@@ -48,6 +49,7 @@ async function openSong(songId: string): Promise<DocumentStore> {
 
 function OpenSong({ store }: { store: DocumentStore }) {
   useEffect(() => startAutosave(store), [store]);
+  useEffect(() => stayInView(store), [store]);
   useEffect(() => {
     const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
     title();

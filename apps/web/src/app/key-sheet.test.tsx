@@ -48,7 +48,7 @@ describe('keys that are listened to', () => {
     first: { keys: ['1', 'space'], says: 'first', run: (_, nth) => done.push(`place ${nth}`) },
   });
   function Room({ name, enabled }: { name: string; enabled: boolean }) {
-    useCommands([TABLE], name, enabled);
+    useCommands(TABLE, name, enabled);
     return <input aria-label="Name" />;
   }
   beforeEach(() => void done.splice(0));

@@ -1,3 +1,3 @@
-// Fetched once something is to be heard.
+// Fetched once a song is open, after its first picture.
 export { renderSound } from '@plucky/sound';
 export { wrap } from 'comlink';

@@ -22,7 +22,6 @@ export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
 /** What belongs to this sitting at the desk and not to the song: it is neither undone nor saved. */
 export interface Session {
-  /** The pattern that was chosen; see `patternInView`. */
   readonly pattern: Id | null;
   /** Patterns that are chosen together with the one in view, itself among them; empty when it is alone. */
   readonly patterns: ReadonlySet<Id>;

@@ -22,7 +22,7 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     // Whatever stops the sound ends the take.
     if (!isPlaying) useSession.setState({ recording: false });
   }, [isPlaying]);
-  useCommands([RECORD_COMMANDS], { start }, !recording);
+  useCommands(RECORD_COMMANDS, { start }, !recording);
   return (
     <Choice
       chosen={recording}

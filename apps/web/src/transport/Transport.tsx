@@ -21,6 +21,8 @@ export function Transport() {
   return <Bar transport={useTransport()} />;
 }
 
+const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS };
+
 /** Drawn anew when what plays changes, not at every edit. */
 const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, what, isPlaying, toggle, playFrom } = transport;
@@ -28,8 +30,8 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
 
-  useCommands([PLAY_COMMANDS], { toggle });
-  useCommands([CARET_COMMANDS], {
+  useCommands(TRANSPORT_COMMANDS, {
+    toggle,
     playFromCaret: () => (room === 'groove' ? playFrom(session.caret?.at ?? 0) : toggle()),
   });
 

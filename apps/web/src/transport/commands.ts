@@ -2,8 +2,9 @@ import { commandsFor } from '../shared/keys/command.ts';
 import { useSession } from '../session/store.ts';
 
 /** What the keys of the transport act on. */
-export interface Playing {
+interface Playing {
   readonly toggle: () => void;
+  readonly playFromCaret: () => void;
 }
 
 export const PLAY_COMMANDS = commandsFor<Playing>()({
@@ -22,7 +23,7 @@ export const PLAY_COMMANDS = commandsFor<Playing>()({
 });
 
 /** In the groove room only. */
-export const CARET_COMMANDS = commandsFor<{ readonly playFromCaret: () => void }>()({
+export const CARET_COMMANDS = commandsFor<Playing>()({
   playFromCaret: {
     keys: ['shift+space'],
     says: 'play from the caret',

@@ -1,11 +1,11 @@
-import { compile, sliceTimeline, type SongDocument, type Timeline } from '@plucky/core';
+import { compile, sliceTimeline, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
 import { useOpenRoom, type RoomPath } from '../session/rooms.ts';
-import { isHeard, patternInView, useSession, useSessionFields } from '../session/store.ts';
+import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
-import { whatPlays, type Choices, type WhatPlays } from './what-plays.ts';
+import { whatPlays, type WhatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;
@@ -36,15 +36,7 @@ export function useWhatPlays(): WhatPlays | null {
   const room = useOpenRoom();
   const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
   const preview = usePreview((state) => state.preview);
-  return useMemo(
-    () => whatPlays(document, room, inView(document, session), preview),
-    [document, room, session, preview],
-  );
-}
-
-/** What of the session decides what plays, with the pattern that is in view. */
-function inView(document: SongDocument, session: Choices): Choices {
-  return { ...session, pattern: patternInView(document, session.pattern) };
+  return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
 }
 
 /** Keeps the player on what the room says: edits, other patterns and mutes are heard while it plays. */
@@ -94,11 +86,10 @@ export function useTransport(): TransportState {
   return useMemo(() => {
     /** Plays the song as it is at this moment, which may be an edit ahead of what is drawn. */
     const play = (startOf: (now: WhatPlays, timeline: Timeline) => number, countsIn = false) => {
-      const { document } = store.getState();
       const now = whatPlays(
-        document,
+        store.getState().document,
         room,
-        inView(document, useSession.getState()),
+        useSession.getState(),
         usePreview.getState().preview,
       );
       const fresh = now && cutOut(compile(now.document, now.scope), now);

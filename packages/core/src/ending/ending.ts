@@ -1,8 +1,8 @@
+import { plainHit } from '../hit/new-hit.ts';
 import { besideFollowed } from '../pattern/overlay.ts';
 import { resolve } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
-import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
 import type { Pattern, Slot } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
@@ -44,7 +44,7 @@ export function endingPattern(
   if (stop.before < 1 || at < 0) return { reason: 'The stop lies outside the ending.' };
   if (!stop.voices.length) return { reason: 'Choose a row that it stops on.' };
   const length = Math.min(RINGS, stop.before);
-  const hit = (voice: Id): Hit => ({ voice, at, velocity: stop.velocity, length, offsetMs: 0, pitch: 0 });
+  const hit = (voice: Id) => plainHit(voice, at, stop.velocity, length);
   return {
     ...plain,
     shapes: [{ id: 'stop', rule: 'silence', voices: null, from: at, to: plain.length }],

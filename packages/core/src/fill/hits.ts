@@ -1,3 +1,4 @@
+import { DRUM_LENGTH, plainHit } from '../hit/new-hit.ts';
 import { clampVelocity } from '../hit/velocity.ts';
 import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
 import type { FillRecipe } from '../song/fill-recipe.ts';
@@ -50,7 +51,7 @@ export function fillHits(
     const isLast = i === places.length - 1;
     const rolls = recipe.manner === 'rolls' && voice !== kick && random.chance(ROLL_CHANCE);
     hits[`f${i + 1}`] = {
-      ...plain(voice, at, velocity, Math.min(room, 120)),
+      ...plainHit(voice.id, at, velocity, Math.min(room, DRUM_LENGTH)),
       ...(rolls ? { roll: rollOver(Math.min(room, gridTicks(grid)), velocity, random) } : {}),
       ...(isLast && recipe.flam && voice.limb === 'hand' && !rolls
         ? { flam: { kind: 'flam' as const, ms: 20, share: 45 } }
@@ -61,7 +62,12 @@ export function fillHits(
   const beats = beatsWithin(from, end, meter);
   const foot = (id: Id, voice: Voice | undefined, at: number) => {
     if (voice && at < end)
-      hits[id] = plain(voice, at, clampVelocity(velocityAt(at) * FOOT_SHARE), Math.min(120, length - at));
+      hits[id] = plainHit(
+        voice.id,
+        at,
+        clampVelocity(velocityAt(at) * FOOT_SHARE),
+        Math.min(DRUM_LENGTH, length - at),
+      );
   };
   const pedal = voices.find((voice) => voice.limb === 'left foot');
   if (recipe.feet === 'on' || recipe.feet === 'both') beats.forEach((at, i) => foot(`p${i + 1}`, pedal, at));
@@ -75,10 +81,6 @@ export function fillHits(
     if (anchor && !isTaken(at)) foot(`a${i + 1}`, anchor, at);
   });
   return hits;
-}
-
-function plain(voice: Voice, at: number, velocity: number, length: number): Hit {
-  return { voice: voice.id, at, velocity, length: Math.max(1, Math.floor(length)), offsetMs: 0, pitch: 0 };
 }
 
 function rollOver(span: number, velocity: number, random: Random): NonNullable<Hit['roll']> {

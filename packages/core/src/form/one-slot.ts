@@ -1,7 +1,7 @@
 import { LIMITS } from '../limits.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { type Slot } from '../song/records.ts';
-import { MOST_LAYERS, TOO_MANY_LAYERS } from './split.ts';
+import { TOO_MANY_LAYERS } from './split.ts';
 
 /**
  * Slots that follow one another as a single one that plays the same: each layer in its stretch. It is known by the id of
@@ -25,7 +25,7 @@ export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
       to: from + (layer.to ?? slot.length),
     }));
   });
-  if (layers.length > MOST_LAYERS) return TOO_MANY_LAYERS;
+  if (layers.length > LIMITS.layers) return TOO_MANY_LAYERS;
   return { ...last, ...ends, length, layers };
 }
 

@@ -1,12 +1,13 @@
+import { LIMITS } from '../limits.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import type { Id } from '../names.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
+import type { Landing, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { plainLayer } from './edit-section.ts';
 import { inOneSlot } from './one-slot.ts';
-import { MOST_LAYERS, TOO_MANY_LAYERS } from './split.ts';
+import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter } from './stretches.ts';
 
 /** How a fill is put into a slot. */
@@ -14,7 +15,7 @@ export interface Placing {
   /** In place of what its part plays there, or over it. */
   readonly how: 'replace' | 'layer';
   /** What marks the start of whatever follows; null for nothing. */
-  readonly landing: Slot['landing'] | null;
+  readonly landing: Landing | null;
   /** How the slot slows towards its end; absent for as it was. */
   readonly slows?: Slot['slows'] | undefined;
 }
@@ -134,7 +135,7 @@ function withFill(
   const slows = isLast && placing.slows ? { slows: placing.slows } : {};
   const placed = { ...plainLayer(fill), from, ...(end < slot.length ? { to: end } : {}) };
   const layers = [...kept, placed, ...others];
-  return layers.length > MOST_LAYERS ? TOO_MANY_LAYERS : { ...slot, ...landing, ...slows, layers };
+  return layers.length > LIMITS.layers ? TOO_MANY_LAYERS : { ...slot, ...landing, ...slows, layers };
 }
 
 /** What is left of a layer before and after a stretch; its edits stay with the part before. */

@@ -1,5 +1,6 @@
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { unusedName } from '../pattern/family.ts';
+import { LIMITS } from '../limits.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
@@ -9,10 +10,7 @@ import { NO_EDITS, type Edits, type Layer, type Pattern, type Slot, type Voice }
 import { type Hit } from '../hit/hit.ts';
 import { type Id, cutName } from '../names.ts';
 
-/** The most patterns that a slot layers. */
-export const MOST_LAYERS = 16;
-
-export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${MOST_LAYERS} patterns.` };
+export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${LIMITS.layers} patterns.` };
 
 /** A pattern that holds some voices of the one that was split. */
 interface Piece {
@@ -41,10 +39,10 @@ export function splitPattern(
     ...section,
     slots: section.slots.map((slot) => (plays(slot, id) ? splitSlot(document, slot, id, pieces) : slot)),
   }));
-  const full = put.find((section) => section.slots.some((slot) => slot.layers.length > MOST_LAYERS));
+  const full = put.find((section) => section.slots.some((slot) => slot.layers.length > LIMITS.layers));
   if (full)
     return {
-      reason: `A slot of ${full.name} would layer more than ${MOST_LAYERS} patterns. Split by family.`,
+      reason: `A slot of ${full.name} would layer more than ${LIMITS.layers} patterns. Split by family.`,
     };
   return {
     label: `split ${pattern.name}`,

@@ -18,3 +18,8 @@ export function metricalWeight(tick: number, of: Meter): number {
   if (inBar % (PPQ / 8) === 0 || inBar % (PPQ / 12) === 0) return 0.1;
   return 0.05;
 }
+
+/** Whether a place is felt at least as strong as a beat. */
+export function isStrong(tick: number, of: Meter): boolean {
+  return metricalWeight(tick, of) >= 0.6;
+}

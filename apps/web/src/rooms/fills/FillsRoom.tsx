@@ -3,7 +3,7 @@ import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { useDeferredValue, useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { useSong } from '../../document/context.tsx';
-import { patternInView, useSession } from '../../session/store.ts';
+import { useSession } from '../../session/store.ts';
 import { BuildBench } from './build-up/BuildBench.tsx';
 import { reworkBuild } from './build-up/build-ups.ts';
 import { EndBench } from './end/EndBench.tsx';
@@ -13,7 +13,7 @@ import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
   const document = useDeferredValue(useSong());
-  const wanted = useSession((session) => patternInView(document, session.pattern));
+  const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
   const location = useLocation();
   const visit = location.key;

@@ -1,4 +1,4 @@
-import { commandsFor } from '../../shared/keys/command.ts';
+import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 
 const DIGITS = [...'1234567890'];
 
@@ -54,7 +54,7 @@ export const BUILD_COMMANDS = commandsFor<BuildDeeds>()({
   step: {
     keys: ['left', 'right'],
     says: 'the build-up before, after',
-    run: ({ step }, nth) => step(nth ? 1 : -1),
+    run: ({ step }, nth) => step(eitherWay(nth)),
   },
   keep: { keys: ['enter'], says: 'keep it', run: ({ keep }) => keep() },
   discard: {

@@ -66,5 +66,5 @@ export function useSheetKeys(): void {
     if (edit((now) => removeSlot(now, section.id, slot.id))) chooseSlot(all[at - 1] ?? all[at + 1] ?? null);
   };
 
-  useCommands([SHEET_COMMANDS], { go, goSection, add, resize, move, remove });
+  useCommands(SHEET_COMMANDS, { go, goSection, add, resize, move, remove });
 }

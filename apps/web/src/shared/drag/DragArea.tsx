@@ -14,16 +14,17 @@ import {
 } from '@dnd-kit/core';
 import { Box } from '@mui/material';
 import { useMemo, useState, type ReactNode } from 'react';
+import { capsOf } from '../keys/command.ts';
 import { color } from '../ui/tokens.ts';
 import { holdKeys } from './held-keys.ts';
+import { PICK_UP } from './pick-up.ts';
 import { stepThrough } from './step-through.ts';
 import type { Carried } from './useCarried.ts';
 
 /** How far the pointer goes before a press is a drag, in pixels. */
 const DISTANCE = 6;
 
-const INSTRUCTIONS =
-  'Press P to pick this up. While it is carried, arrows move it, Enter lays it down, and Escape puts it back.';
+const INSTRUCTIONS = `Press ${capsOf(PICK_UP).join(' ')} to pick this up. While it is carried, arrows move it, Enter lays it down, and Escape puts it back.`;
 
 const carriedOf = (one: Active | Over | null) => one?.data.current as Carried | undefined;
 
@@ -57,7 +58,7 @@ export function DragArea<T>({
     useSensor(PointerSensor, { activationConstraint: { distance: DISTANCE } }),
     useSensor(KeyboardSensor, {
       coordinateGetter: stepThrough,
-      keyboardCodes: { start: ['KeyP'], cancel: ['Escape'], end: ['Enter', 'Space', 'KeyP'] },
+      keyboardCodes: { start: [PICK_UP.code], cancel: ['Escape'], end: ['Enter', 'Space', PICK_UP.code] },
     }),
   );
   const announcements = useMemo(() => {

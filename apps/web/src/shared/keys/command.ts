@@ -22,6 +22,9 @@ export const commandsFor =
   <T extends Record<string, Command<C>>>(table: T): { readonly [K in keyof T]: Command<C> } =>
     table;
 
+/** Back with the first of two keys, on with the second. */
+export const eitherWay = (nth: number) => (nth ? 1 : -1);
+
 const CAPS: Readonly<Record<string, string>> = {
   mod: 'Ctrl',
   shift: 'Shift',
@@ -50,7 +53,12 @@ export function capsOf({ keys, shows }: Pick<Command<never>, 'keys' | 'shows'>):
   return [...held.map(cap), ...keys.map((key) => cap(key.split('+').at(-1) ?? ''))];
 }
 
-/** A title with the keys that do the same, such as "Click on or off (K)". */
-export function withKeys(title: string, command: Pick<Command<never>, 'keys' | 'shows'>): string {
-  return `${title} (${capsOf(command).join(' ')})`;
+/** A title with the keys that do the same, such as "Click on or off (K)"; `nth` is one of the command's keys. */
+export function withKeys(
+  title: string,
+  command: Pick<Command<never>, 'keys' | 'shows'>,
+  nth?: number,
+): string {
+  const told = nth === undefined ? command : { keys: command.keys.slice(nth, nth + 1) };
+  return `${title} (${capsOf(told).join(' ')})`;
 }

@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Commands } from './command.ts';
 import { isForControl } from './for-control.ts';
@@ -12,12 +13,9 @@ const BY_PLACE = /(^|\+)(space|\d)$/;
 /** Between hotkeys: a character that no command uses as its key. */
 const DELIMITER = '|';
 
-/** The keys of the tables; while `enabled` is false none is listened to. Of two tables with one key the first counts. */
-export function useCommands<C>(tables: readonly Commands<C>[], context: C, enabled = true): void {
-  const commands: Commands<C> = Object.fromEntries(
-    tables.toReversed().flatMap((table) => Object.entries(table)),
-  );
-  const bound = bindings(commands);
+/** Listens to the keys of a table, which stays the same one; not while `enabled` is false. */
+export function useCommands<C>(commands: Commands<C>, context: C, enabled = true): void {
+  const bound = useMemo(() => bindings(commands), [commands]);
   const run = (event: KeyboardEvent, { hotkey }: { readonly hotkey: string }) => {
     const at = bound.get(hotkey);
     const command = at && commands[at.id];

@@ -1,6 +1,6 @@
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
-import { usualLength } from '../../hit/new-hit.ts';
+import { plainHit, usualLength } from '../../hit/new-hit.ts';
 import { idSchema } from '../../names.ts';
 import { randomFrom, seedFrom } from '../../random/stream.ts';
 import { gridSchema, percentSchema, seedSchema, velocitySchema } from '../../schema-parts.ts';
@@ -63,15 +63,8 @@ export const ghosts: ShapeRule<Ghosts, 'ghosts'> = {
         taken.add(at);
         const { voice, pitch } = hit;
         const id = derivedId(hit.id, shape, side < 0 ? 'before' : 'after');
-        const soft = {
-          id,
-          voice,
-          at,
-          velocity: shape.velocity,
-          length: usualLength(shape.grid, false),
-          offsetMs: 0,
-        };
-        added.push({ ...soft, pitch, origin: 'followed' });
+        const soft = plainHit(voice, at, shape.velocity, usualLength(shape.grid, false));
+        added.push({ ...soft, id, pitch, origin: 'followed' });
       }
     return [...hits, ...added];
   },

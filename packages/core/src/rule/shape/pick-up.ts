@@ -1,5 +1,6 @@
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
+import { plainHit, usualLength } from '../../hit/new-hit.ts';
 import { clampVelocity } from '../../hit/velocity.ts';
 import { idSchema } from '../../names.ts';
 import { gridSchema, velocitySchema } from '../../schema-parts.ts';
@@ -54,12 +55,12 @@ export const pickUp: ShapeRule<PickUp, 'pick up'> = {
       added.push({
         // Counted from the end, so that a pattern of another length keeps the edits of these hits.
         id: derivedId(shape.voice, shape, added.length + 1),
-        voice: shape.voice,
-        at,
-        velocity: clampVelocity(shape.velocity * STEP_DOWN ** added.length),
-        length: Math.min(Math.floor(step / 2), length - at),
-        offsetMs: 0,
-        pitch: 0,
+        ...plainHit(
+          shape.voice,
+          at,
+          clampVelocity(shape.velocity * STEP_DOWN ** added.length),
+          Math.min(usualLength(shape.grid, false), length - at),
+        ),
         origin: 'followed',
       });
     }

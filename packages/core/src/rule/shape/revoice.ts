@@ -1,13 +1,11 @@
 import { byPlace } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { idSchema } from '../../names.ts';
-import { metricalWeight } from '../../time/weight.ts';
+import { isStrong } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
 import { commonFields, stretchFields, touches, TRIED, within, type ShapeRule } from './shape-rule.ts';
 
-/** Places at least as strong as a beat are strong ones. */
-const STRONG = 0.6;
 const WHICH = ['all', 'strong', 'nth', 'path'] as const;
 
 const schema = (z: Zod) =>
@@ -64,7 +62,7 @@ export const revoice: ShapeRule<Revoice, 'revoice'> = {
     return hits.map((hit) => {
       const i = order.get(hit.id);
       if (i === undefined) return hit;
-      if (which === 'strong' && metricalWeight(hit.at, meter) < STRONG) return hit;
+      if (which === 'strong' && !isStrong(hit.at, meter)) return hit;
       if (which === 'nth' && i % every !== 0) return hit;
       return { ...hit, voice: voices[i % voices.length] ?? shape.onto, id: derivedId(hit.id, shape) };
     });

@@ -1,7 +1,7 @@
 import { derivedId } from '../../hit/hit-id.ts';
 import { velocitySchema } from '../../schema-parts.ts';
 import { gridTicks } from '../../time/grid.ts';
-import { metricalWeight } from '../../time/weight.ts';
+import { isStrong } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
 import {
@@ -14,9 +14,6 @@ import {
   within,
   type ShapeRule,
 } from './shape-rule.ts';
-
-/** Hits on a beat or stronger are rolled into. */
-const STRONG = 0.6;
 
 /** The shortest and the longest roll, in ticks. */
 const [SHORTEST, LONGEST] = [60, 3840];
@@ -63,7 +60,7 @@ export const rollInto: ShapeRule<RollInto, 'roll into'> = {
         touches(shape.voices, hit) &&
         within(shape, hit.at) &&
         hit.at >= shape.span &&
-        metricalWeight(hit.at, meter) >= STRONG,
+        isStrong(hit.at, meter),
     );
     return [
       ...hits,

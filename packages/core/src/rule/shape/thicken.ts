@@ -1,5 +1,6 @@
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
+import { plainHit, usualLength } from '../../hit/new-hit.ts';
 import { gridSchema, percentSchema, velocitySchema, voicesSchema } from '../../schema-parts.ts';
 import { gridTicks } from '../../time/grid.ts';
 import { metricalWeight } from '../../time/weight.ts';
@@ -56,12 +57,7 @@ export const thicken: ShapeRule<Thicken, 'thicken'> = {
       );
       return free.slice(0, wanted).map((at) => ({
         id: derivedId(voice, shape, at),
-        voice,
-        at,
-        velocity: shape.velocity,
-        length: step / 2,
-        offsetMs: 0,
-        pitch: 0,
+        ...plainHit(voice, at, shape.velocity, usualLength(shape.grid, false)),
         origin: 'followed',
       }));
     });

@@ -221,7 +221,7 @@ function useBuildKeys(
     if (one) choose(one);
     return one !== undefined;
   };
-  useCommands([BUILD_COMMANDS], {
+  useCommands(BUILD_COMMANDS, {
     hear: (nth) => show(builds[nth]),
     step: (by) => show(builds[builds.indexOf(chosen) + by]),
     keep,

@@ -85,7 +85,7 @@ function ReadyBench({
   });
   const name = `${groove.name} ${what.toLowerCase()}`;
   const keep = () => pattern !== null && keepPattern(pattern, name, `${what} of ${groove.name} is kept.`);
-  useCommands([END_COMMANDS], { hear: setHeard, keep });
+  useCommands(END_COMMANDS, { hear: setHeard, keep });
   const toggle = (voice: Id) => {
     const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
     if (!rows.delete(voice)) rows.add(voice);

@@ -177,7 +177,7 @@ function useBenchKeys(
     return one !== undefined;
   };
   const withChosen = (deed: (one: Candidate) => unknown) => () => chosen !== null && deed(chosen) !== false;
-  useCommands([FILL_COMMANDS], {
+  useCommands(FILL_COMMANDS, {
     hear: (nth) => show(fills[nth]),
     step: (by) => show(fills[at < 0 ? 0 : Math.min(fills.length - 1, Math.max(0, at + by))]),
     keep: withChosen(keep),

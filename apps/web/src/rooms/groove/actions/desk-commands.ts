@@ -1,4 +1,4 @@
-import { commandsFor } from '../../../shared/keys/command.ts';
+import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { switchSides, togglePanel, useSession } from '../../../session/store.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
@@ -12,19 +12,17 @@ export interface Desk {
   readonly alsoPattern: (by: number) => void;
 }
 
-const either = (nth: number) => (nth ? 1 : -1);
-
 /** The caret and the hits under it. */
 export const ROW_COMMANDS = commandsFor<Desk>()({
   caretByGrid: {
     keys: ['left', 'right'],
     says: 'move the caret by the row’s grid',
-    run: ({ actions }, nth) => actions.moveCaret(0, either(nth)),
+    run: ({ actions }, nth) => actions.moveCaret(0, eitherWay(nth)),
   },
   caretByRow: {
     keys: ['up', 'down'],
     says: 'move the caret to another row',
-    run: ({ actions }, nth) => actions.moveCaret(either(nth), 0),
+    run: ({ actions }, nth) => actions.moveCaret(eitherWay(nth), 0),
   },
   add: {
     keys: ['a'],
@@ -45,12 +43,12 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
   caretByBeat: {
     keys: ['alt+left', 'alt+right'],
     says: 'the caret by a beat',
-    run: ({ actions }, nth) => actions.caretByBeat(either(nth)),
+    run: ({ actions }, nth) => actions.caretByBeat(eitherWay(nth)),
   },
   caretToPlayingRow: {
     keys: ['alt+up', 'alt+down'],
     says: 'to the next row that plays',
-    run: ({ actions }, nth) => actions.caretToPlayingRow(either(nth)),
+    run: ({ actions }, nth) => actions.caretToPlayingRow(eitherWay(nth)),
   },
   remove: {
     keys: ['delete'],
@@ -67,22 +65,22 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
   moveByGrid: {
     keys: ['shift+left', 'shift+right'],
     says: 'move by the grid',
-    run: ({ actions }, nth) => actions.moveBy(either(nth)),
+    run: ({ actions }, nth) => actions.moveBy(eitherWay(nth)),
   },
   moveByBeat: {
     keys: ['alt+shift+left', 'alt+shift+right'],
     says: 'move by a beat',
-    run: ({ actions }, nth) => actions.moveByBeat(either(nth)),
+    run: ({ actions }, nth) => actions.moveByBeat(eitherWay(nth)),
   },
   carry: {
     keys: ['alt+shift+up', 'alt+shift+down'],
     says: 'bring to the row above, below',
-    run: ({ actions }, nth) => actions.carryBy(either(nth)),
+    run: ({ actions }, nth) => actions.carryBy(eitherWay(nth)),
   },
   earlier: {
     keys: [',', '.'],
     says: 'a millisecond early, late',
-    run: ({ actions }, nth) => actions.earlier(either(nth)),
+    run: ({ actions }, nth) => actions.earlier(eitherWay(nth)),
   },
   longer: {
     keys: ['[', ']'],
@@ -120,7 +118,7 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
   goToPattern: {
     keys: ['pageup', 'pagedown'],
     says: 'the pattern above, below',
-    run: ({ goToPattern }, nth) => goToPattern(either(nth)),
+    run: ({ goToPattern }, nth) => goToPattern(eitherWay(nth)),
   },
   letGo: {
     keys: ['escape'],
@@ -135,12 +133,12 @@ export const PATTERN_COMMANDS = commandsFor<Desk>()({
   alsoRow: {
     keys: ['mod+up', 'mod+down'],
     says: 'choose the row above, below too',
-    run: ({ actions }, nth) => actions.alsoRow(either(nth)),
+    run: ({ actions }, nth) => actions.alsoRow(eitherWay(nth)),
   },
   shift: {
     keys: ['mod+left', 'mod+right'],
     says: 'shift the rows a step, with wrap',
-    run: ({ actions }, nth) => actions.shift(either(nth)),
+    run: ({ actions }, nth) => actions.shift(eitherWay(nth)),
   },
   grid: {
     keys: ['n', 'shift+n'],
@@ -174,7 +172,7 @@ export const PATTERN_COMMANDS = commandsFor<Desk>()({
   alsoPattern: {
     keys: ['shift+pageup', 'shift+pagedown'],
     says: 'choose the pattern above, below too',
-    run: ({ alsoPattern }, nth) => alsoPattern(either(nth)),
+    run: ({ alsoPattern }, nth) => alsoPattern(eitherWay(nth)),
   },
   fills: { keys: ['l'], says: 'fills for the end of this groove', run: ({ toFills }) => toFills() },
   shape: { keys: ['s'], says: 'sow and shape', run: () => togglePanel('shape') },
@@ -183,7 +181,7 @@ export const PATTERN_COMMANDS = commandsFor<Desk>()({
   lengthen: {
     keys: ['-', '='],
     says: 'a bar shorter, longer',
-    run: ({ actions }, nth) => actions.lengthen(either(nth)),
+    run: ({ actions }, nth) => actions.lengthen(eitherWay(nth)),
   },
   double: { keys: ['d'], says: 'double the pattern', run: ({ actions }) => actions.double() },
   loop: { keys: ['o'], says: 'loop the beats that are chosen', run: ({ actions }) => actions.toggleLoop() },

@@ -6,7 +6,7 @@ import type { PatternView } from '../pattern-view.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from './desk-commands.ts';
 import { useRowActions } from './useRowActions.ts';
 
-const TABLES = [ROW_COMMANDS, PATTERN_COMMANDS];
+const DESK_COMMANDS = { ...ROW_COMMANDS, ...PATTERN_COMMANDS };
 
 /** The keys of the groove room: the caret, the hits under it, the rows, and the patterns around. */
 export function useDeskKeys(view: PatternView, toFills: () => void): void {
@@ -36,5 +36,5 @@ export function useDeskKeys(view: PatternView, toFills: () => void): void {
   };
   // While a take is recorded, the letters play the rows.
   const recording = useSession((session) => session.recording);
-  useCommands(TABLES, { actions, toFills, goToPattern, alsoPattern }, !recording);
+  useCommands(DESK_COMMANDS, { actions, toFills, goToPattern, alsoPattern }, !recording);
 }

@@ -121,13 +121,13 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.25 }}>
           <Button
-            title={withKeys('A step earlier, with wrap', { keys: ['mod+left'] })}
+            title={withKeys('A step earlier, with wrap', PATTERN_COMMANDS.shift, 0)}
             onClick={() => actions.shift(-1)}
           >
             ‹ Shift
           </Button>
           <Button
-            title={withKeys('A step later, with wrap', { keys: ['mod+right'] })}
+            title={withKeys('A step later, with wrap', PATTERN_COMMANDS.shift, 1)}
             onClick={() => actions.shift(1)}
           >
             Shift ›

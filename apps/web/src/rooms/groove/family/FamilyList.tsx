@@ -18,13 +18,7 @@ import {
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
-import {
-  choosePattern,
-  openPanel,
-  patternInView,
-  proposeParent,
-  useSession,
-} from '../../../session/store.ts';
+import { choosePattern, openPanel, proposeParent } from '../../../session/store.ts';
 import { DragArea } from '../../../shared/drag/DragArea.tsx';
 import { Heading } from '../../../shared/ui/Group.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
@@ -38,7 +32,6 @@ export function FamilyList() {
 
 const Families = memo(function Families({ document }: { document: SongDocument }) {
   const index = indexOf(document);
-  const open = useSession((session) => patternInView(document, session.pattern));
   return (
     <Box
       component="aside"
@@ -47,25 +40,14 @@ const Families = memo(function Families({ document }: { document: SongDocument }
     >
       <DragArea<Id> onDrop={(pattern, onto) => proposeParent(pattern.value, onto.value)}>
         {index.parts.map((part) => (
-          <PartFamily key={part.id} document={document} index={index} part={part} open={open} />
+          <PartFamily key={part.id} document={document} index={index} part={part} />
         ))}
       </DragArea>
     </Box>
   );
 });
 
-function PartFamily({
-  document,
-  index,
-  part,
-  open,
-}: {
-  document: SongDocument;
-  index: SongIndex;
-  part: Part;
-  /** The pattern in view. */
-  open: Id | null;
-}) {
+function PartFamily({ document, index, part }: { document: SongDocument; index: SongIndex; part: Part }) {
   const edit = useEdit();
   const uses = usage(document);
   const add = () => {
@@ -101,7 +83,6 @@ function PartFamily({
           resolved={resolve(document, pattern.id)}
           uses={uses.get(pattern.id) ?? 0}
           depth={depth}
-          inView={pattern.id === open}
         />
       ))}
     </Box>

@@ -15,7 +15,6 @@ interface EntryProps {
   readonly resolved: ResolvedPattern;
   readonly uses: number;
   readonly depth: number;
-  readonly inView: boolean;
 }
 
 /** An entry is drawn anew when its pattern sounds otherwise or is used otherwise, not at every edit of the song. */
@@ -25,12 +24,12 @@ export const PatternEntry = memo(
     before.resolved === after.resolved &&
     before.uses === after.uses &&
     before.depth === after.depth &&
-    before.inView === after.inView &&
     before.index.song.meter === after.index.song.meter,
 );
 
-function Entry({ index, resolved, uses, depth, inView }: EntryProps) {
+function Entry({ index, resolved, uses, depth }: EntryProps) {
   const { pattern } = resolved;
+  const inView = useSession((session) => session.pattern === pattern.id);
   const together = useSession((session) => session.patterns.has(pattern.id));
   const entry = useRef<HTMLButtonElement>(null);
   const { isOver, handles } = useCarried<Id>(`pattern ${pattern.id}`, {
