@@ -22,6 +22,8 @@ const pure = (name) => ({
 });
 
 export default {
+  // Jest leaves one core idle by default, which is half of a small machine.
+  maxWorkers: '100%',
   // Generous, since shared machines can be slow: no test says how long anything may take.
   testTimeout: 60_000,
   projects: [

@@ -9,7 +9,9 @@ const data = (process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'plucky-e2e
 
 export default defineConfig({
   testDir: 'e2e',
-  workers: 1,
+  // Every test works on a song of its own, so they run side by side on one server.
+  fullyParallel: true,
+  workers: 2,
   // Generous, since shared machines can be slow: no test says how long anything may take.
   timeout: 240_000,
   expect: { timeout: 20_000 },
