@@ -16,6 +16,10 @@ const steps = [
   ['unit and server tests', () => run('npx', ['jest', '--json', `--outputFile=${unit}`])],
   ['build', () => runScript('build')],
   [
+    'the page’s contract is the server’s',
+    () => run(process.execPath, [`${root}/scripts/api-types.mjs`, '--check']),
+  ],
+  [
     'torture, short form',
     () => run(process.execPath, [`${root}/apps/server/dist/torture/main.js`, '--short']),
   ],

@@ -24,14 +24,26 @@ import {
 } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { Refusals } from '../http/answers.ts';
-import { ExportDto, ExportResultDto, ExportStateDto } from './exports.dto.ts';
-import { ExportsService, type ExportState } from './exports.service.ts';
+import {
+  ExportDto,
+  ExportResultDto,
+  FailedExportDto,
+  QueuedExportDto,
+  RunningExportDto,
+} from './exports.dto.ts';
+import { ExportsService } from './exports.service.ts';
 import type { ZipDone } from './zip.job.ts';
 
 const FILE = { type: 'string', format: 'binary' };
 
+type ExportStateDto = QueuedExportDto | RunningExportDto | FailedExportDto;
+const STATES = [QueuedExportDto, RunningExportDto, FailedExportDto];
+const oneOf = (...types: readonly (new () => object)[]) => ({
+  schema: { oneOf: types.map((type) => ({ $ref: getSchemaPath(type) })) },
+});
+
 @ApiTags('exports')
-@ApiExtraModels(ExportResultDto, ExportStateDto)
+@ApiExtraModels(ExportResultDto, ...STATES)
 @Controller()
 export class ExportsController {
   readonly #exports: ExportsService;
@@ -44,7 +56,7 @@ export class ExportsController {
   @Post('songs/:id/exports')
   @ApiHeader({ name: 'Prefer', required: false, description: '"respond-async" to be answered at once' })
   @ApiCreatedResponse({ type: ExportResultDto })
-  @ApiAcceptedResponse({ type: ExportStateDto, description: 'Asked for asynchronously.' })
+  @ApiAcceptedResponse({ ...oneOf(ExportResultDto, ...STATES), description: 'Asked for asynchronously.' })
   @Refusals(400, 404, 409, 422, 503)
   async create(
     @Param('id') id: string,
@@ -55,7 +67,7 @@ export class ExportsController {
     const { exportId, done } = await this.#exports.begin(id, body);
     if (/\brespond-async\b/i.test(prefer)) {
       response.status(202).setHeader('Preference-Applied', 'respond-async');
-      return { exportId, ...((await this.#exports.find(exportId)) as ExportState) };
+      return { exportId, ...(await this.#exports.find(exportId)) };
     }
     response.on('close', () => {
       if (!response.writableFinished) this.#exports.cancel(exportId).catch(() => undefined);
@@ -84,9 +96,7 @@ export class ExportsController {
   // After those of files, whose paths it would match too.
   /** How an export is: waiting, on its way, done with its regions, or failed. */
   @Get('exports/:exportId')
-  @ApiOkResponse({
-    schema: { oneOf: [{ $ref: getSchemaPath(ExportResultDto) }, { $ref: getSchemaPath(ExportStateDto) }] },
-  })
+  @ApiOkResponse(oneOf(ExportResultDto, ...STATES))
   @Refusals(404)
   async find(@Param('exportId') exportId: string): Promise<ExportResultDto | ExportStateDto> {
     return { exportId, ...(await this.#exports.find(exportId)) };

@@ -82,20 +82,29 @@ class VerifiedDto {
   @ApiProperty() differences!: number;
 }
 
-export class ExportResultDto {
-  @ApiProperty({ enum: ['done'] }) state!: 'done';
+class BegunExportDto {
   @ApiProperty() exportId!: string;
+}
+
+export class ExportResultDto extends BegunExportDto {
+  @ApiProperty({ enum: ['done'] }) state!: 'done';
   @ApiProperty({ description: 'Counted from 1 for each song.' }) number!: number;
   @ApiProperty({ description: 'The revision of the song that left.' }) revision!: number;
   @ApiProperty({ type: [RegionFaceDto] }) regions!: RegionFaceDto[];
   @ApiProperty({ type: VerifiedDto }) verified!: VerifiedDto;
 }
 
-export class ExportStateDto {
-  @ApiProperty() exportId!: string;
-  @ApiProperty({ enum: ['queued', 'running', 'failed'] }) state!: string;
-  @ApiPropertyOptional({ description: 'How many exports come before one that waits.' }) ahead?: number;
-  @ApiPropertyOptional({ minimum: 0, maximum: 1, description: 'How much of one on its way is done.' })
-  done?: number;
-  @ApiPropertyOptional({ description: 'Why one has failed.' }) message?: string;
+export class QueuedExportDto extends BegunExportDto {
+  @ApiProperty({ enum: ['queued'] }) state!: 'queued';
+  @ApiProperty({ description: 'How many exports come before it.' }) ahead!: number;
+}
+
+export class RunningExportDto extends BegunExportDto {
+  @ApiProperty({ enum: ['running'] }) state!: 'running';
+  @ApiProperty({ minimum: 0, maximum: 1, description: 'How much of it is done.' }) done!: number;
+}
+
+export class FailedExportDto extends BegunExportDto {
+  @ApiProperty({ enum: ['failed'] }) state!: 'failed';
+  @ApiProperty({ description: 'Why, for a person to read.' }) message!: string;
 }

@@ -2,12 +2,16 @@ import { ApiProperty } from '@nestjs/swagger';
 import type { ShelfPattern } from '@plucky/core';
 import { IsObject } from 'class-validator';
 
+/** The title names the type of core that says what it may be. */
+const PATTERN = {
+  title: 'ShelfPattern',
+  type: 'object',
+  additionalProperties: true,
+  description: 'A pattern with its voices and hits.',
+} as const;
+
 export class ShelfDto {
-  @ApiProperty({
-    type: 'object',
-    additionalProperties: true,
-    description: 'A pattern with its voices and hits.',
-  })
+  @ApiProperty(PATTERN)
   @IsObject()
   pattern!: object;
 }
@@ -16,5 +20,5 @@ export class ShelfDto {
 export class ShelfItemDto {
   @ApiProperty() id!: string;
   @ApiProperty() own!: boolean;
-  @ApiProperty({ type: 'object', additionalProperties: true }) pattern!: ShelfPattern;
+  @ApiProperty(PATTERN) pattern!: ShelfPattern;
 }

@@ -1,7 +1,19 @@
-import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
+import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
 import { FORMAT, LIMITS, type SongRecord } from '@plucky/core';
 import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, MaxLength, Min } from 'class-validator';
 import { IsName, MayBeLeftOut } from '../http/body.ts';
+
+/** Records in an answer or a request; a title names the type of core that says what they may be. */
+const RECORDS: ApiPropertyOptions & { type: 'array' } = {
+  type: 'array',
+  items: {
+    title: 'SongRecord',
+    type: 'object',
+    properties: { id: { type: 'string' }, kind: { type: 'string' } },
+    required: ['id', 'kind'],
+  },
+  description: 'The song, its parts, voices, patterns, sections and imported parts.',
+};
 
 export class NewSongDto {
   @ApiPropertyOptional({ maxLength: 80 })
@@ -31,7 +43,7 @@ export class ChangesDto {
   @IsName(LIMITS.label)
   label!: string;
 
-  @ApiProperty({ type: 'array', items: { type: 'object' }, description: 'Records to put.' })
+  @ApiProperty({ ...RECORDS, description: 'Records to put.' })
   @IsArray()
   @ArrayMaxSize(LIMITS.records)
   @IsObject({ each: true })
@@ -77,16 +89,12 @@ export class SongRevisionDto {
 }
 
 export class SongContentsDto extends SongRevisionDto {
-  @ApiProperty({
-    type: 'array',
-    items: { type: 'object', properties: { id: { type: 'string' }, kind: { type: 'string' } } },
-    description: 'The song, its parts, voices, patterns, sections and imported parts.',
-  })
+  @ApiProperty(RECORDS)
   records!: readonly SongRecord[];
 }
 
 export class NewSongAnswerDto extends SongFaceDto {
-  @ApiProperty({ type: 'array', items: { type: 'object' } }) records!: readonly SongRecord[];
+  @ApiProperty(RECORDS) records!: readonly SongRecord[];
 }
 
 export class RevisionDto extends SongRevisionDto {

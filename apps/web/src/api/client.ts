@@ -1,65 +1,23 @@
-import { FORMAT, type ExportOptions, type Problem, type ShelfPattern, type SongRecord } from '@plucky/core';
+import { FORMAT, type ExportOptions, type ShelfPattern, type SongRecord } from '@plucky/core';
+import type { components, paths } from './contract.ts';
+
+type Schemas = components['schemas'];
 
 /** A song as lists show it. */
-export interface SongFace {
-  readonly id: string;
-  readonly name: string;
-  readonly tempo: number;
-  readonly meter: string;
-  readonly bars: number;
-  readonly keyName: string;
-  readonly revision: number;
-  readonly updatedAt: string;
-}
-
-export interface SongContents {
-  readonly revision: number;
-  readonly records: readonly SongRecord[];
-}
-
-export interface ExportedRegionFace {
-  readonly id: string;
-  readonly kind: string;
-  readonly name: string;
-  readonly file: string;
-  readonly startBar: number | null;
-  readonly bars: number;
-  readonly hits: number;
-  readonly state: 'new' | 'changed' | 'same';
-  readonly sha256: string;
-  readonly differences: readonly string[];
-}
-
+export type SongFace = Schemas['SongFaceDto'];
+export type SongContents = Schemas['SongContentsDto'];
+export type ExportedRegionFace = Schemas['RegionFaceDto'];
 /** How an export is that is on its way. */
-export type ExportState =
-  { readonly state: 'queued'; readonly ahead: number } | { readonly state: 'running'; readonly done: number };
-
-export interface ExportResult {
-  readonly state: 'done';
-  readonly exportId: string;
-  readonly number: number;
-  readonly revision: number;
-  readonly regions: readonly ExportedRegionFace[];
-  readonly verified: { readonly events: number; readonly differences: number };
-}
-
+export type ExportState = Schemas['QueuedExportDto'] | Schemas['RunningExportDto'];
+export type ExportResult = Schemas['ExportResultDto'];
 /** A pattern on the shelf; `own` is false for those that come with the application. */
-export interface ShelfItem {
-  readonly id: string;
-  readonly own: boolean;
-  readonly pattern: ShelfPattern;
-}
-
+export type ShelfItem = Schemas['ShelfItemDto'];
 /** A kept revision of a song: what made it and when, and how many changes it stands for. */
-export interface Revision {
-  readonly revision: number;
-  readonly label: string;
-  readonly at: string;
-  readonly covers: number;
-}
+export type Revision = Schemas['RevisionDto'];
 
+type Problem = Schemas['ProblemDto'];
 /** What is wrong with the server's storage, where that is why nothing was saved. */
-export type Trouble = 'full' | 'read-only' | 'locked' | 'damaged' | 'no memory' | 'broken';
+export type Trouble = NonNullable<Schemas['ErrorDto']['trouble']>;
 
 /** An answer that is no success, or none at all (status 0). */
 export class ApiError extends Error {
@@ -79,16 +37,37 @@ export class ApiError extends Error {
   }
 }
 
-async function call<T>(
-  method: string,
-  path: string,
-  body?: unknown,
+type Method = 'get' | 'post' | 'delete';
+/** The paths that can be asked this way. */
+type Asked<M extends Method> = {
+  [P in keyof paths]: paths[P] extends Record<M, object> ? P : never;
+}[keyof paths];
+type Operation<M extends Method, P extends keyof paths> = paths[P] extends Record<M, infer O> ? O : never;
+/** What a path's operation answers when it does what was asked. */
+type Answer<O> = O extends { readonly responses: infer R } ? Json<R[keyof R & (200 | 201 | 202)]> : never;
+type Json<R> = R extends { readonly content: { readonly 'application/json': infer T } } ? T : undefined;
+type Body<O> = O extends {
+  readonly requestBody: { readonly content: { readonly 'application/json': infer T } };
+}
+  ? T
+  : undefined;
+
+/**
+ * Asks the server by a method and path of its contract. Throws ApiError for whatever is no success.
+ * `names` fill the braces of the path.
+ */
+async function call<M extends Method, P extends Asked<M>>(
+  method: M,
+  path: P,
+  names: Readonly<Record<string, string | number>>,
+  body?: Body<Operation<M, P>>,
   headers: Readonly<Record<string, string>> = {},
-): Promise<T> {
+): Promise<Answer<Operation<M, P>>> {
+  const url = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(names[name] ?? ''));
   let response: Response;
   try {
-    response = await fetch(`/api${path}`, {
-      method,
+    response = await fetch(url, {
+      method: method.toUpperCase(),
       ...(body === undefined
         ? {}
         : { headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) }),
@@ -96,51 +75,42 @@ async function call<T>(
   } catch {
     throw new ApiError(0, 'The server does not answer.');
   }
-  if (response.status === 204) return undefined as T;
-  const answer = (await response.json().catch(() => null)) as {
-    message?: string;
-    problems?: Problem[];
-    trouble?: Trouble;
-  } | null;
-  if (!response.ok)
+  if (response.status === 204) return undefined as Answer<Operation<M, P>>;
+  const answer: unknown = await response.json().catch(() => null);
+  if (!response.ok) {
+    const refusal = (answer ?? {}) as Partial<Schemas['ErrorDto']>;
     throw new ApiError(
       response.status,
-      answer?.message ?? `The server answered ${response.status}.`,
-      answer ?? {},
+      refusal.message ?? `The server answered ${response.status}.`,
+      refusal,
     );
-  return answer as T;
+  }
+  return answer as Answer<Operation<M, P>>;
 }
 
 export const api = {
-  songs: () => call<SongFace[]>('GET', '/songs'),
-  bin: () => call<SongFace[]>('GET', '/songs/bin'),
-  song: (id: string) => call<SongContents>('GET', `/songs/${id}`),
+  songs: () => call('get', '/api/songs', {}),
+  bin: () => call('get', '/api/songs/bin', {}),
+  song: (id: string) => call('get', '/api/songs/{id}', { id }),
   create: (from: string, name?: string) =>
-    call<SongFace & SongContents>('POST', '/songs', { from, ...(name ? { name } : {}) }),
-  remove: (id: string) => call<void>('DELETE', `/songs/${id}`),
-  restore: (id: string) => call<void>('POST', `/songs/${id}/restore`),
+    call('post', '/api/songs', {}, { from, ...(name ? { name } : {}) }),
+  remove: (id: string) => call('delete', '/api/songs/{id}', { id }),
+  restore: (id: string) => call('post', '/api/songs/{id}/restore', { id }),
   change: (
     id: string,
     base: number,
     change: { label: string; put: readonly SongRecord[]; remove: readonly string[] },
-  ) => call<{ revision: number }>('POST', `/songs/${id}/changes`, { base, format: FORMAT, ...change }),
-  shelf: () => call<ShelfItem[]>('GET', '/shelf'),
-  addToShelf: (pattern: ShelfPattern) => call<ShelfItem>('POST', '/shelf', { pattern }),
-  takeOffShelf: (id: string) => call<void>('DELETE', `/shelf/${id}`),
+  ) => call('post', '/api/songs/{id}/changes', { id }, { base, format: FORMAT, ...change }),
+  shelf: () => call('get', '/api/shelf', {}),
+  addToShelf: (pattern: ShelfPattern) => call('post', '/api/shelf', {}, { pattern }),
+  takeOffShelf: (id: string) => call('delete', '/api/shelf/{id}', { id }),
   beginExport: (id: string, options: ExportOptions) =>
-    call<{ exportId: string } & ExportState>('POST', `/songs/${id}/exports`, options, {
-      prefer: 'respond-async',
-    }),
-  findExport: (exportId: string) =>
-    call<ExportResult | ExportState | { readonly state: 'failed'; readonly message: string }>(
-      'GET',
-      `/exports/${exportId}`,
-    ),
-  cancelExport: (exportId: string) => call<void>('DELETE', `/exports/${exportId}`),
-  history: (id: string) => call<Revision[]>('GET', `/songs/${id}/history`),
-  look: (id: string, revision: number) => call<SongContents>('GET', `/songs/${id}/history/${revision}`),
-  revert: (id: string, revision: number) =>
-    call<{ revision: number }>('POST', `/songs/${id}/revert`, { revision }),
+    call('post', '/api/songs/{id}/exports', { id }, options, { prefer: 'respond-async' }),
+  findExport: (exportId: string) => call('get', '/api/exports/{exportId}', { exportId }),
+  cancelExport: (exportId: string) => call('delete', '/api/exports/{exportId}', { exportId }),
+  history: (id: string) => call('get', '/api/songs/{id}/history', { id }),
+  look: (id: string, revision: number) => call('get', '/api/songs/{id}/history/{revision}', { id, revision }),
+  revert: (id: string, revision: number) => call('post', '/api/songs/{id}/revert', { id }, { revision }),
 };
 
 export const downloadUrl = {

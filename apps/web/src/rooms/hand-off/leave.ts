@@ -14,14 +14,13 @@ export async function leave(
   tell: (state: ExportState) => void,
   signal: AbortSignal,
 ): Promise<ExportResult> {
-  const { exportId, ...begun } = await api.beginExport(songId, options);
-  tell(begun);
+  let now = await api.beginExport(songId, options);
   for (;;) {
-    if (signal.aborted) await api.cancelExport(exportId).catch(() => undefined);
-    const now = await api.findExport(exportId);
     if (now.state === 'done') return now;
     if (now.state === 'failed') throw new ApiError(422, now.message);
     tell(now);
     await new Promise((resolve) => setTimeout(resolve, ASK_EVERY));
+    if (signal.aborted) await api.cancelExport(now.exportId).catch(() => undefined);
+    now = await api.findExport(now.exportId);
   }
 }

@@ -1,0 +1,884 @@
+// Written by `npm run api-types` from the server's OpenAPI document.
+
+import type { SongRecord, ShelfPattern } from '@plucky/core';
+export interface paths {
+  readonly '/api/exports/{exportId}': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['ExportsController_find'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete: operations['ExportsController_cancel'];
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/exports/{exportId}.zip': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['ExportsController_zip'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/exports/{exportId}/regions/{regionId}.mid': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['ExportsController_region'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/health': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['HealthController_health'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/shelf': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['ShelfController_list'];
+    readonly put?: never;
+    readonly post: operations['ShelfController_add'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/shelf/{id}': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete: operations['ShelfController_remove'];
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_list'];
+    readonly put?: never;
+    readonly post: operations['SongsController_create'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_contents'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete: operations['SongsController_remove'];
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/changes': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['SongsController_change'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/exports': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['ExportsController_create'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/history': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_history'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/history/{revision}': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_look'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/restore': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['SongsController_restore'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/revert': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['SongsController_revert'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/bin': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_bin'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+}
+export type webhooks = Record<string, never>;
+export interface components {
+  schemas: {
+    readonly ChangesDto: {
+      /** @description The revision that the change was made on. */
+      readonly base: number;
+      /**
+       * @description The format of the records, where it is not the newest.
+       * @default 2
+       */
+      readonly format?: number;
+      readonly label: string;
+      /** @description Records to put. */
+      readonly put: readonly SongRecord[];
+      /** @description Ids of records to remove. */
+      readonly remove: readonly string[];
+    };
+    readonly ErrorDto: {
+      readonly error: string;
+      /** @description What was wrong and what was kept, for a person to read. */
+      readonly message: string;
+      readonly problems?: readonly components['schemas']['ProblemDto'][];
+      /** @description The revision that a stale base lost against. */
+      readonly revision?: number;
+      readonly statusCode: number;
+      /**
+       * @description What is wrong with the storage, where that is why.
+       * @enum {string}
+       */
+      readonly trouble?: 'full' | 'read-only' | 'locked' | 'damaged' | 'no memory' | 'broken';
+    };
+    readonly ExportDto: {
+      /** @enum {string} */
+      readonly accents?: 'velocity' | 'pressure' | 'both';
+      readonly cueTrack?: boolean;
+      /** @enum {string} */
+      readonly drumMap?: 'voice' | 'rising';
+      /** @enum {number} */
+      readonly format?: 0 | 1;
+      /** @enum {string} */
+      readonly levels?: 'stay' | 'velocity';
+      /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */
+      readonly names?: string;
+      /** @enum {number} */
+      readonly ppq?: 480 | 960;
+      readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
+      /** @enum {string} */
+      readonly timing?: 'heard' | 'grid';
+      /** @enum {string} */
+      readonly tracks?: 'part' | 'voice';
+    };
+    readonly ExportResultDto: {
+      readonly exportId: string;
+      /** @description Counted from 1 for each song. */
+      readonly number: number;
+      readonly regions: readonly components['schemas']['RegionFaceDto'][];
+      /** @description The revision of the song that left. */
+      readonly revision: number;
+      /** @enum {string} */
+      readonly state: 'done';
+      readonly verified: components['schemas']['VerifiedDto'];
+    };
+    readonly FailedExportDto: {
+      readonly exportId: string;
+      /** @description Why, for a person to read. */
+      readonly message: string;
+      /** @enum {string} */
+      readonly state: 'failed';
+    };
+    readonly HealthDto: {
+      /** @description What is wrong, for a person to read. */
+      readonly message?: string;
+      /**
+       * Format: date-time
+       * @description Since when.
+       */
+      readonly since?: string;
+      /** @enum {string} */
+      readonly status: 'ok' | 'not ok';
+      /** @description What is wrong with the storage. */
+      readonly trouble?: string;
+      readonly version: string;
+    };
+    readonly NewSongAnswerDto: {
+      /** @description Of the whole song, repeats included. */
+      readonly bars: number;
+      readonly id: string;
+      /** @example F minor */
+      readonly keyName: string;
+      /** @example 7/8 (2+2+3) */
+      readonly meter: string;
+      readonly name: string;
+      /** @description The song, its parts, voices, patterns, sections and imported parts. */
+      readonly records: readonly SongRecord[];
+      readonly revision: number;
+      /** @description Quarter notes a minute. */
+      readonly tempo: number;
+      /** Format: date-time */
+      readonly updatedAt: string;
+    };
+    readonly NewSongDto: {
+      /**
+       * @description "blank", "demo:<id>", "starter:<id>" or "song:<id>"
+       * @default blank
+       */
+      readonly from?: string;
+      readonly name?: string;
+    };
+    readonly ProblemDto: {
+      readonly message: string;
+      /** @description The record and field, joined by dots. */
+      readonly path: string;
+    };
+    readonly QueuedExportDto: {
+      /** @description How many exports come before it. */
+      readonly ahead: number;
+      readonly exportId: string;
+      /** @enum {string} */
+      readonly state: 'queued';
+    };
+    readonly RegionFaceDto: {
+      readonly bars: number;
+      /** @description What reading it back showed to differ. */
+      readonly differences: readonly string[];
+      readonly file: string;
+      readonly hits: number;
+      /** @description The same from export to export. */
+      readonly id: string;
+      /** @enum {string} */
+      readonly kind: 'song' | 'section' | 'slot' | 'pattern';
+      readonly name: string;
+      readonly sha256: string;
+      /** @description From 1; null for a pattern, which belongs anywhere. */
+      readonly startBar: number | null;
+      /**
+       * @description Beside the last export that held it.
+       * @enum {string}
+       */
+      readonly state: 'new' | 'changed' | 'same';
+    };
+    readonly RevertDto: {
+      /** @description The revision to go back to. */
+      readonly revision: number;
+    };
+    readonly RevisionDto: {
+      /** Format: date-time */
+      readonly at: string;
+      /** @description How many changes it stands for, since older ones are thinned. */
+      readonly covers: number;
+      /** @description What made it, in words. */
+      readonly label: string;
+      readonly revision: number;
+    };
+    readonly RunningExportDto: {
+      /** @description How much of it is done. */
+      readonly done: number;
+      readonly exportId: string;
+      /** @enum {string} */
+      readonly state: 'running';
+    };
+    readonly ShelfDto: {
+      /**
+       * ShelfPattern
+       * @description A pattern with its voices and hits.
+       */
+      readonly pattern: ShelfPattern;
+    };
+    readonly ShelfItemDto: {
+      readonly id: string;
+      readonly own: boolean;
+      /**
+       * ShelfPattern
+       * @description A pattern with its voices and hits.
+       */
+      readonly pattern: ShelfPattern;
+    };
+    readonly SongContentsDto: {
+      /** @description The song, its parts, voices, patterns, sections and imported parts. */
+      readonly records: readonly SongRecord[];
+      readonly revision: number;
+    };
+    readonly SongFaceDto: {
+      /** @description Of the whole song, repeats included. */
+      readonly bars: number;
+      readonly id: string;
+      /** @example F minor */
+      readonly keyName: string;
+      /** @example 7/8 (2+2+3) */
+      readonly meter: string;
+      readonly name: string;
+      readonly revision: number;
+      /** @description Quarter notes a minute. */
+      readonly tempo: number;
+      /** Format: date-time */
+      readonly updatedAt: string;
+    };
+    readonly SongRevisionDto: {
+      readonly revision: number;
+    };
+    readonly VerifiedDto: {
+      readonly differences: number;
+      /** @description Events that were read back and compared. */
+      readonly events: number;
+    };
+  };
+  responses: never;
+  parameters: never;
+  requestBodies: never;
+  headers: never;
+  pathItems: never;
+}
+export type $defs = Record<string, never>;
+export interface operations {
+  readonly ExportsController_find: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly exportId: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json':
+            | components['schemas']['ExportResultDto']
+            | components['schemas']['QueuedExportDto']
+            | components['schemas']['RunningExportDto']
+            | components['schemas']['FailedExportDto'];
+        };
+      };
+    };
+  };
+  readonly ExportsController_cancel: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly exportId: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 204: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  readonly ExportsController_zip: {
+    readonly parameters: {
+      readonly query?: {
+        readonly only?: 'changed';
+      };
+      readonly header?: never;
+      readonly path: {
+        readonly exportId: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      /** @description The files in a zip. */
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/zip': string;
+        };
+      };
+    };
+  };
+  readonly ExportsController_region: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly exportId: string;
+        readonly regionId: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      /** @description A MIDI file. */
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'audio/midi': string;
+        };
+      };
+    };
+  };
+  readonly HealthController_health: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['HealthDto'];
+        };
+      };
+    };
+  };
+  readonly ShelfController_list: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': readonly components['schemas']['ShelfItemDto'][];
+        };
+      };
+    };
+  };
+  readonly ShelfController_add: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['ShelfDto'];
+      };
+    };
+    readonly responses: {
+      readonly 201: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['ShelfItemDto'];
+        };
+      };
+    };
+  };
+  readonly ShelfController_remove: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 204: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  readonly SongsController_list: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': readonly components['schemas']['SongFaceDto'][];
+        };
+      };
+    };
+  };
+  readonly SongsController_create: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['NewSongDto'];
+      };
+    };
+    readonly responses: {
+      readonly 201: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['NewSongAnswerDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_contents: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['SongContentsDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_remove: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 204: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  readonly SongsController_change: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['ChangesDto'];
+      };
+    };
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['SongRevisionDto'];
+        };
+      };
+    };
+  };
+  readonly ExportsController_create: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: {
+        /** @description "respond-async" to be answered at once */
+        readonly Prefer?: string;
+      };
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['ExportDto'];
+      };
+    };
+    readonly responses: {
+      readonly 201: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['ExportResultDto'];
+        };
+      };
+      /** @description Asked for asynchronously. */
+      readonly 202: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json':
+            | components['schemas']['ExportResultDto']
+            | components['schemas']['QueuedExportDto']
+            | components['schemas']['RunningExportDto']
+            | components['schemas']['FailedExportDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_history: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': readonly components['schemas']['RevisionDto'][];
+        };
+      };
+    };
+  };
+  readonly SongsController_look: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+        readonly revision: number;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['SongContentsDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_restore: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 204: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content?: never;
+      };
+    };
+  };
+  readonly SongsController_revert: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['RevertDto'];
+      };
+    };
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['SongRevisionDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_bin: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': readonly components['schemas']['SongFaceDto'][];
+        };
+      };
+    };
+  };
+}
