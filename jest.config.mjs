@@ -54,7 +54,7 @@ export default {
         '\\.(css|woff2)$': '<rootDir>/test/empty.cjs',
         '^@fontsource': '<rootDir>/test/empty.cjs',
       },
-      ...transformed('react-hotkeys-hook'),
+      ...transformed('react-hotkeys-hook', '@tanstack', 'echarts', 'zrender'),
       ...conditions('browser', 'require', 'default'),
     },
   ],

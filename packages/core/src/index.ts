@@ -46,6 +46,8 @@ export { NewerFormatError, bringUpRecords, bringUpShelfItem, isOlderFormat } fro
 export type { Stored } from './song/format/migration.ts';
 export { FORMAT } from './song/format/version.ts';
 export { LIMITS } from './limits.ts';
+export { noteSchema, tempoSchema } from './schema-parts.ts';
+export type { Zod } from './zod.ts';
 export { LONGEST_NAME, cutName, freeName, nameProblem, plainName, tidyName, type Id } from './names.ts';
 export {
   documentOf,
@@ -197,6 +199,7 @@ export {
   NAME_PARTS,
   REGION_KINDS,
   USUAL_EXPORT,
+  exportOptionsSchema,
   type ExportOptions,
   type RegionKind,
 } from './midi/options.ts';

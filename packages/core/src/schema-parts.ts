@@ -5,11 +5,25 @@ import type { Zod } from './zod.ts';
 
 // Fields that many shapes share.
 
-export const percentSchema = (z: Zod) => z.number().min(0).max(100);
+const from = (least: number, most: number) => `from ${least} to ${most}`;
+/** A number of a range, both ends within it. */
+export const numberSchema = (z: Zod, least: number, most: number) => {
+  const message = `must be ${from(least, most)}`;
+  return z.number(message).min(least, message).max(most, message);
+};
+/** A whole number of a range, both ends within it. */
+export const wholeSchema = (z: Zod, least: number, most: number) => {
+  const message = `must be a whole number ${from(least, most)}`;
+  return z.int(message).min(least, message).max(most, message);
+};
+
+export const percentSchema = (z: Zod) => numberSchema(z, 0, 100);
+/** Quarter notes a minute. */
+export const tempoSchema = (z: Zod) => numberSchema(z, 20, 400);
 /** A MIDI velocity. */
-export const velocitySchema = (z: Zod) => z.int().min(1).max(127);
+export const velocitySchema = (z: Zod) => wholeSchema(z, 1, 127);
 /** A MIDI note. */
-export const noteSchema = (z: Zod) => z.int().min(0).max(127);
+export const noteSchema = (z: Zod) => wholeSchema(z, 0, 127);
 export const seedSchema = (z: Zod) => z.int().min(0).max(0xffffffff);
 export const gridSchema = (z: Zod) => z.literal([...GRIDS]);
 export const voicesSchema = (z: Zod) => z.array(idSchema(z)).max(LIMITS.voices);

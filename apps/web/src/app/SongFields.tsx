@@ -1,6 +1,7 @@
 import { Box, MenuItem, TextField } from '@mui/material';
-import { editSong, SCALE_NAMES, TONICS, type Song } from '@plucky/core';
+import { editSong, SCALE_NAMES, TONICS, tempoSchema, type Song } from '@plucky/core';
 import { useEdit, useSongRecord } from '../document/context.tsx';
+import { schemaResolver } from '../shared/form/resolver.ts';
 import { Amount } from '../shared/ui/Amount.tsx';
 import { Choices } from '../shared/ui/Choices.tsx';
 import { MeterField } from '../shared/ui/MeterField.tsx';
@@ -15,6 +16,8 @@ function useSongFields() {
   };
 }
 
+const TEMPO = schemaResolver((z) => z.object({ number: tempoSchema(z) }));
+
 /** Quarter notes a minute. */
 export function TempoFields() {
   const { song, set } = useSongFields();
@@ -22,8 +25,7 @@ export function TempoFields() {
     <NumberField
       label="Tempo, quarter notes a minute"
       value={song.tempo}
-      min={20}
-      max={400}
+      rule={TEMPO}
       onChange={(tempo) => set({ tempo }, 'tempo')}
     />
   );

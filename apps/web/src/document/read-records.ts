@@ -1,3 +1,3 @@
-import './no-eval.ts';
+import '../shared/no-eval.ts';
 
 export { readRecords } from '@plucky/core';

@@ -25,20 +25,20 @@ export const exportOptionsSchema = (z: Zod) =>
   z.strictObject({
     regions: z.array(z.literal([...REGION_KINDS])).min(1),
     /** A track for each part, or for each voice. */
-    tracks: z.literal(['part', 'voice']).default(USUAL_EXPORT.tracks),
+    tracks: z.literal(['part', 'voice']),
     /** Accents raise the velocity, become polyphonic key pressure, or both. */
-    accents: z.literal(['velocity', 'pressure', 'both']).default(USUAL_EXPORT.accents),
+    accents: z.literal(['velocity', 'pressure', 'both']),
     /** With swing and early/late, or as written. */
-    timing: z.literal(['heard', 'grid']).default(USUAL_EXPORT.timing),
-    ppq: z.literal([480, 960]).default(USUAL_EXPORT.ppq),
-    format: z.literal([0, 1]).default(USUAL_EXPORT.format),
+    timing: z.literal(['heard', 'grid']),
+    ppq: z.literal([480, 960]),
+    format: z.literal([0, 1]),
     /** Voice levels stay in the app, or scale the velocities that leave. */
-    levels: z.literal(['stay', 'velocity']).default(USUAL_EXPORT.levels),
+    levels: z.literal(['stay', 'velocity']),
     /** Each voice's own note (General MIDI unless changed), or notes rising by semitones from 36 in row order. */
-    drumMap: z.literal(['voice', 'rising']).default(USUAL_EXPORT.drumMap),
+    drumMap: z.literal(['voice', 'rising']),
     /** A track in the song file with one note per slot that names its patterns. */
-    cueTrack: z.boolean().default(USUAL_EXPORT.cueTrack),
-    names: nameSchema(z).default(USUAL_EXPORT.names),
+    cueTrack: z.boolean(),
+    names: nameSchema(z),
   });
 
 export type ExportOptions = Described<typeof exportOptionsSchema>;

@@ -8,6 +8,7 @@ import {
   noteSchema,
   percentSchema,
   seedSchema,
+  tempoSchema,
   velocitySchema,
   voicesSchema,
 } from '../schema-parts.ts';
@@ -40,7 +41,7 @@ const songSchema = (z: Zod) =>
     id: idSchema(z),
     kind: z.literal('song'),
     name: nameSchema(z),
-    tempo: z.number().min(20).max(400),
+    tempo: tempoSchema(z),
     meter: meterSchema(z),
     key: z.strictObject({ tonic: z.literal([...TONICS]), scale: z.literal([...SCALE_NAMES]) }),
     swing: swingSchema(z),
@@ -68,7 +69,7 @@ const partSchema = (z: Zod) =>
     order: z.number(),
     /** Which set of sounds plays it in the app, and each set's own notes for the voices where they were changed. */
     kit: idSchema(z).optional(),
-    maps: z.record(idSchema(z), z.record(idSchema(z), z.int().min(0).max(127))).optional(),
+    maps: z.record(idSchema(z), z.record(idSchema(z), noteSchema(z))).optional(),
     /** Whose side the pan is heard from, and how much of the room is heard, in percent; neither leaves with the notes. */
     seat: z.literal(['drummer', 'listener']).optional(),
     room: percentSchema(z).optional(),

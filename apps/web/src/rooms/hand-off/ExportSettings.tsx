@@ -1,18 +1,19 @@
 import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
 import {
-  cutName,
   fileNames,
   indexOf,
   LIMITS,
-  LONGEST_NAME,
   NAME_PARTS,
   planRegions,
   type ExportOptions,
   type RegionKind,
 } from '@plucky/core';
 import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
+import type { UseFormReturn } from 'react-hook-form';
 import { useDocumentState, useSong } from '../../document/context.tsx';
-import { Choice, Choices } from '../../shared/ui/Choices.tsx';
+import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
+import { fieldProps, sentence } from '../../shared/form/resolver.ts';
+import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 
@@ -25,17 +26,18 @@ const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = 
 
 /** What leaves and how, and the button that lets it leave. */
 export function ExportSettings({
+  form,
   options,
-  onChange,
   onExport,
   onCancel,
   exporting,
   onTheWay,
   result,
 }: {
+  form: UseFormReturn<ExportOptions>;
+  /** What the form says at this moment. */
   options: ExportOptions;
-  onChange: (options: ExportOptions) => void;
-  onExport: () => void;
+  onExport: (options: ExportOptions) => void;
   onCancel: () => void;
   exporting: boolean;
   /** How the export is, once the server has said so. */
@@ -45,13 +47,15 @@ export function ExportSettings({
   const document = useSong();
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = planRegions(document, options);
-  const set = (fields: Partial<ExportOptions>) => onChange({ ...options, ...fields });
+  const { control } = form;
   const toggle = (kind: RegionKind) => {
     const next = KINDS.map((one) => one.kind).filter(
       (one) => (one === kind) !== options.regions.includes(one),
     );
-    set({ regions: next });
+    form.setValue('regions', next, { shouldDirty: true, shouldValidate: true });
   };
+  const names = form.register('names');
+  const wrong = sentence(form.formState.errors.names?.message);
   const example = fileNames(regions, options.names || ' ', indexOf(document).song.name)[
     Math.min(1, regions.length - 1)
   ];
@@ -71,69 +75,69 @@ export function ExportSettings({
           ))}
         </Box>
       </Group>
-      <Choices
+      <ChoicesField
+        control={control}
+        name="tracks"
         title="Tracks"
-        value={options.tracks}
         options={[
           { value: 'part', label: 'One per part' },
           { value: 'voice', label: 'One per drum' },
         ]}
-        onChange={(tracks) => set({ tracks })}
       />
-      <Choices
+      <ChoicesField
+        control={control}
+        name="accents"
         title="Accents become"
-        value={options.accents}
         options={[
           { value: 'velocity', label: 'Velocity' },
           { value: 'pressure', label: 'Key pressure' },
           { value: 'both', label: 'Both' },
         ]}
-        onChange={(accents) => set({ accents })}
       />
-      <Choices
+      <ChoicesField
+        control={control}
+        name="timing"
         title="Timing"
-        value={options.timing}
         options={[
           { value: 'heard', label: 'Swing and feel baked in' },
           { value: 'grid', label: 'Straight grid' },
         ]}
-        onChange={(timing) => set({ timing })}
       />
-      <Choices
+      <ChoicesField
+        control={control}
+        name="levels"
         title="Levels of the kit mix"
-        value={options.levels}
         options={[
           { value: 'stay', label: 'Stay here' },
           { value: 'velocity', label: 'Scale velocities' },
         ]}
-        onChange={(levels) => set({ levels })}
       />
-      <Choices
+      <ChoicesField
+        control={control}
+        name="drumMap"
         title="Drum notes"
-        value={options.drumMap}
         options={[
           { value: 'voice', label: 'The kit’s own' },
           { value: 'rising', label: 'Rising from C2' },
         ]}
-        onChange={(drumMap) => set({ drumMap })}
       />
-      <Choices
+      <ChoicesField
+        control={control}
+        name="ppq"
         title="Resolution, ticks a quarter note"
-        value={options.ppq}
         options={[
           { value: 480, label: '480' },
           { value: 960, label: '960' },
         ]}
-        onChange={(ppq) => set({ ppq: ppq === 480 ? 480 : 960 })}
       />
       <Group title="File names">
         <TextField
           fullWidth
           size="small"
-          value={options.names}
-          onChange={(event) => set({ names: cutName(event.target.value, LONGEST_NAME).replace(/[<>]/g, '') })}
+          {...fieldProps(names)}
+          error={wrong !== ''}
           slotProps={{ htmlInput: { 'aria-label': 'File names', className: 'mono' } }}
-          helperText={`Of ${NAME_PARTS.join(' ')}`}
+          helperText={wrong || `Of ${NAME_PARTS.join(' ')}`}
         />
         <Typography
           className="mono"
@@ -158,13 +162,9 @@ export function ExportSettings({
           color="primary"
           fullWidth
           disabled={
-            exporting ||
-            unsaved ||
-            regions.length === 0 ||
-            regions.length > LIMITS.regions ||
-            !options.names.trim()
+            exporting || unsaved || regions.length === 0 || regions.length > LIMITS.regions || wrong !== ''
           }
-          onClick={onExport}
+          onClick={() => void form.handleSubmit(onExport)()}
           sx={{ py: 0.9 }}
         >
           {exporting

@@ -1,27 +1,35 @@
 import { Box } from '@mui/material';
-import { USUAL_EXPORT, type ExportOptions } from '@plucky/core';
+import { exportOptionsSchema, USUAL_EXPORT, type ExportOptions } from '@plucky/core';
 import { useMutation } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import type { ExportState } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
+import { schemaResolver } from '../../shared/form/resolver.ts';
 import { ExportSettings } from './ExportSettings.tsx';
 import { leave } from './leave.ts';
 import { RegionTable } from './RegionTable.tsx';
+
+const OPTIONS = schemaResolver<ExportOptions>(exportOptionsSchema);
 
 /** Where the song leaves as MIDI regions, each read back and compared before it is offered. */
 export function HandOffRoom() {
   const songId = useDocumentState((state) => state.songId);
   const { enqueueSnackbar } = useSnackbar();
-  const [options, setOptions] = useState<ExportOptions>(() => ({
-    ...USUAL_EXPORT,
-    regions: ['song', 'section'],
-  }));
+  const form = useForm<ExportOptions>({
+    defaultValues: { ...USUAL_EXPORT, regions: ['song', 'section'] },
+    resolver: OPTIONS,
+    mode: 'onChange',
+  });
+  const options = useWatch({ control: form.control, compute: (values: ExportOptions) => values });
   const [onTheWay, setOnTheWay] = useState<ExportState | null>(null);
   const stop = useRef(new AbortController());
   useEffect(() => () => stop.current.abort(), []);
   const leaving = useMutation({
     mutationFn: (wanted: ExportOptions) => {
+      // From here on the form is dirty once it asks for something else than what leaves.
+      form.reset(wanted);
       stop.current = new AbortController();
       return leave(songId, wanted, setOnTheWay, stop.current.signal);
     },
@@ -31,7 +39,7 @@ export function HandOffRoom() {
       }),
     onSettled: () => setOnTheWay(null),
   });
-  const current = leaving.data && leaving.variables === options ? leaving.data : null;
+  const current = leaving.data && !form.formState.isDirty ? leaving.data : null;
   return (
     <Box
       sx={{
@@ -42,9 +50,9 @@ export function HandOffRoom() {
       }}
     >
       <ExportSettings
+        form={form}
         options={options}
-        onChange={setOptions}
-        onExport={() => leaving.mutate(options)}
+        onExport={leaving.mutate}
         onCancel={() => stop.current.abort()}
         exporting={leaving.isPending}
         onTheWay={onTheWay}

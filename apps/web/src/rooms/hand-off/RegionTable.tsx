@@ -1,8 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
 import { compile, planRegions, type ExportOptions, type RegionPlan } from '@plucky/core';
-import { useMemo } from 'react';
+import { useMemo, useRef } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
+import { columnsOf, DataTable } from '../../shared/ui/DataTable.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 
 /** One line of the table: a region that would leave, or one that has left. */
@@ -10,9 +11,10 @@ interface Entry {
   readonly id: string;
   readonly kind: string;
   readonly name: string;
-  readonly bars: string;
+  readonly startBar: number | null;
+  readonly bars: number;
   readonly hits: number;
-  readonly left: ExportedRegionFace | null;
+  readonly left: (ExportedRegionFace & { readonly url: string }) | null;
 }
 
 /** The regions: before the export what would leave, after it what has left, how it differs, and what the check says. */
@@ -25,17 +27,20 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
     () =>
       planRegions(document, options).map((region): Entry => ({
         ...region,
-        bars: barsText(region),
         hits: compile(document, region.scope, { timing: options.timing }).events.length,
         left: null,
       })),
     [document, options],
   );
   const entries = result
-    ? result.regions.map((region): Entry => ({ ...region, bars: barsText(region), left: region }))
+    ? result.regions.map((region): Entry => {
+        const url = downloadUrl.region(result.exportId, region.id);
+        return { ...region, left: { ...region, url } };
+      })
     : planned;
+  const scroller = useRef<HTMLElement>(null);
   return (
-    <Box component="section" aria-label="Regions" sx={{ overflow: 'auto', p: 2, pt: 1.5 }}>
+    <Box ref={scroller} component="section" aria-label="Regions" sx={{ overflow: 'auto', p: 2, pt: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1, flexWrap: 'wrap' }}>
         <Typography variant="h2">
           {entries.length} {entries.length === 1 ? 'file' : 'files'} {result ? 'ready' : 'would leave'}
@@ -52,7 +57,9 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
           Nothing to export yet: choose what leaves, or add a section on the sheet.
         </Typography>
       ) : (
-        <Table entries={entries} result={result} />
+        <Box sx={{ border: `1px solid ${color('strong')}`, borderRadius: '14px', background: color('page') }}>
+          <DataTable label="Regions" columns={COLUMNS} data={entries} scroller={scroller} />
+        </Box>
       )}
     </Box>
   );
@@ -79,77 +86,88 @@ function CheckWords({ result }: { result: ExportResult | null }) {
 }
 
 const STATE_COLORS = { new: 'hat', changed: 'warn', same: 'soft' } as const;
-const HEADS = ['Kind', 'Region', 'Bars', 'Hits', 'Since last export', 'Check', 'File'];
 
-function Table({ entries, result }: { entries: readonly Entry[]; result: ExportResult | null }) {
+const { accessor, display, columns } = columnsOf<Entry>();
+const COLUMNS = columns([
+  accessor('kind', {
+    header: 'Kind',
+    cell: ({ getValue }) => (
+      <Box component="span" sx={{ color: color('soft'), textTransform: 'capitalize' }}>
+        {getValue()}
+      </Box>
+    ),
+  }),
+  accessor('name', { header: 'Region', cell: ({ getValue }) => <b>{getValue()}</b> }),
+  // What has no place comes last.
+  accessor(({ startBar }) => startBar ?? undefined, {
+    id: 'bars',
+    header: 'Bars',
+    sortUndefined: 'last',
+    cell: ({ row }) => <span className="mono">{barsText(row.original)}</span>,
+  }),
+  accessor('hits', {
+    header: 'Hits',
+    cell: ({ getValue }) => <span className="mono">{getValue().toLocaleString('en')}</span>,
+  }),
+  accessor(({ left }) => left?.state, {
+    id: 'state',
+    header: 'Since last export',
+    cell: ({
+      row: {
+        original: { left },
+      },
+    }) => (
+      <Box component="span" sx={{ color: color(left ? STATE_COLORS[left.state] : 'faint') }}>
+        {left?.state ?? 'not yet exported'}
+      </Box>
+    ),
+  }),
+  accessor(({ left }) => left?.differences.length, {
+    id: 'check',
+    header: 'Check',
+    cell: ({
+      row: {
+        original: { left },
+      },
+    }) => <CheckOf left={left} />,
+  }),
+  display({
+    id: 'file',
+    header: 'File',
+    cell: ({
+      row: {
+        original: { left },
+      },
+    }) =>
+      left && (
+        <Button
+          component="a"
+          href={left.url}
+          download={left.file}
+          aria-label={`Download ${left.file}`}
+          sx={{ py: 0.1, borderStyle: 'dashed', fontSize: 12.5 }}
+        >
+          .mid
+        </Button>
+      ),
+  }),
+]);
+
+function CheckOf({ left }: Pick<Entry, 'left'>) {
+  if (!left)
+    return (
+      <Box component="span" sx={{ color: color('faint') }}>
+        –
+      </Box>
+    );
+  const { differences } = left;
   return (
     <Box
-      sx={{
-        border: `1px solid ${color('strong')}`,
-        borderRadius: '14px',
-        overflow: 'hidden',
-        background: color('page'),
-      }}
+      component="span"
+      sx={{ color: color(differences.length ? 'snare' : 'good') }}
+      title={differences.join('\n')}
     >
-      <Box
-        component="table"
-        sx={{
-          width: '100%',
-          borderCollapse: 'collapse',
-          fontSize: 13.5,
-          '& th': { textAlign: 'left', fontWeight: 500, fontSize: 12.5, color: color('soft'), p: '9px 10px' },
-          '& td': { borderTop: `1px solid ${color('line')}`, p: '5px 10px', height: 37 },
-        }}
-      >
-        <thead>
-          <tr>
-            {HEADS.map((head) => (
-              <th key={head} scope="col">
-                {head}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {entries.map(({ id, kind, name, bars, hits, left }) => (
-            <tr key={id}>
-              <Box component="td" sx={{ color: color('soft'), textTransform: 'capitalize' }}>
-                {kind}
-              </Box>
-              <Box component="td" sx={{ fontWeight: 600 }}>
-                {name}
-              </Box>
-              <td className="mono">{bars}</td>
-              <td className="mono">{hits.toLocaleString('en')}</td>
-              <Box component="td" sx={{ color: left ? color(STATE_COLORS[left.state]) : color('faint') }}>
-                {left?.state ?? 'not yet exported'}
-              </Box>
-              <Box
-                component="td"
-                sx={{
-                  color: left?.differences.length ? color('snare') : left ? color('good') : color('faint'),
-                }}
-                title={left?.differences.join('\n')}
-              >
-                {left ? (left.differences.length ? `${left.differences.length} differ` : 'matches') : '–'}
-              </Box>
-              <td>
-                {left && result && (
-                  <Button
-                    component="a"
-                    href={downloadUrl.region(result.exportId, id)}
-                    download={left.file}
-                    aria-label={`Download ${left.file}`}
-                    sx={{ py: 0.1, borderStyle: 'dashed', fontSize: 12.5 }}
-                  >
-                    .mid
-                  </Button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </Box>
+      {differences.length ? `${differences.length} differ` : 'matches'}
     </Box>
   );
 }

@@ -1,41 +1,29 @@
 import { TextField } from '@mui/material';
-import { useState } from 'react';
+import type { Resolver } from 'react-hook-form';
+import { fieldProps } from '../form/resolver.ts';
+import { useKeptNumber, type NumberForm } from '../form/useKeptNumber.ts';
 
-/** A number that is kept on Enter or on leaving; what is out of range is said and not kept. */
+/** A number that is kept on Enter or on leaving; what its rule does not let through is said and not kept. */
 export function NumberField({
   label,
   value,
-  min,
-  max,
+  rule,
   onChange,
 }: {
   label: string;
   value: number;
-  min: number;
-  max: number;
+  rule: Resolver<NumberForm>;
   onChange: (value: number) => void;
 }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const typed = draft === null ? value : Number(draft.replace(',', '.'));
-  const wrong = draft !== null && (draft.trim() === '' || !(typed >= min && typed <= max));
-  const keep = () => {
-    if (draft !== null && !wrong) onChange(typed);
-    setDraft(null);
-  };
+  const { input, wrong } = useKeptNumber(value, rule, onChange);
   return (
     <TextField
+      {...fieldProps(input)}
       size="small"
       label={label}
-      value={draft ?? String(value)}
-      error={wrong}
-      helperText={wrong ? `From ${min} to ${max}.` : ' '}
+      error={wrong !== ''}
+      helperText={wrong || ' '}
       slotProps={{ htmlInput: { inputMode: 'decimal' } }}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={keep}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') keep();
-        if (event.key === 'Escape') setDraft(null);
-      }}
       sx={{ width: 240 }}
     />
   );

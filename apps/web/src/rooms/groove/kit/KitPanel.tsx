@@ -9,6 +9,7 @@ import {
   indexOf,
   moveVoice,
   noteName,
+  noteSchema,
   removeVoice,
   sharedNotes,
   type Part,
@@ -21,6 +22,8 @@ import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
 import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
+import { schemaResolver } from '../../../shared/form/resolver.ts';
+import { useKeptNumber } from '../../../shared/form/useKeptNumber.ts';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
@@ -181,29 +184,20 @@ function VoiceRow({
   );
 }
 
+const NOTE = schemaResolver((z) => z.object({ number: noteSchema(z) }));
+
 function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number) => void }) {
-  const [draft, setDraft] = useState<string | null>(null);
-  const typed = draft === null || draft.trim() === '' ? NaN : Number(draft);
-  const good = Number.isInteger(typed) && typed >= 0 && typed <= 127;
-  const keep = () => {
-    if (good) onChange(typed);
-    setDraft(null);
-  };
+  const { input, wrong } = useKeptNumber(voice.note, NOTE, onChange);
   return (
     <Box
       component="input"
+      {...input}
       type="text"
       inputMode="numeric"
       className="mono"
       aria-label={`MIDI note of ${voice.name}, 0 to 127`}
-      aria-invalid={draft !== null && !good}
-      value={draft ?? String(voice.note)}
-      onChange={(event) => setDraft(event.target.value)}
-      onBlur={keep}
-      onKeyDown={(event) => {
-        if (event.key === 'Enter') keep();
-        if (event.key === 'Escape') setDraft(null);
-      }}
+      aria-invalid={wrong !== ''}
+      title={wrong}
       sx={{
         width: 44,
         px: 0.75,
@@ -211,7 +205,7 @@ function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number)
         fontSize: 12,
         color: color('ink'),
         background: color('page'),
-        border: `1px solid ${draft !== null && !good ? color('warn') : color('strong')}`,
+        border: `1px solid ${color(wrong ? 'warn' : 'strong')}`,
         borderRadius: '6px',
       }}
     />

@@ -1,0 +1,87 @@
+import { Box, Button } from '@mui/material';
+import { inTurn, placeName, takeAcross, type Comparison, type HitDifference } from '@plucky/core';
+import { useMemo } from 'react';
+import { useEdit } from '../../../document/context.tsx';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { Group } from '../../../shared/ui/Group.tsx';
+import { LongList } from '../../../shared/ui/LongList.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import type { PatternView } from '../pattern-view.ts';
+import { CONTRAST_WORDS } from './CompareMarks.tsx';
+
+/** Every difference, to be taken from B into A. */
+export function OneByOne({ view, comparison }: { view: PatternView; comparison: Comparison }) {
+  const edit = useEdit();
+  const { differences } = comparison;
+  const { id } = view.resolved.pattern;
+  const known = useMemo(() => new Set(view.hits.map((one) => one.hit.id)), [view.hits]);
+  // A stroke of a roll has no hit of its own to change.
+  const takeable = new Set(differences.filter((one) => !one.a || known.has(one.a.id)));
+  if (!differences.length) return null;
+  return (
+    <Group title="Take from B into A">
+      <LongList
+        label="Differences"
+        count={differences.length}
+        height={26}
+        sx={{ maxHeight: '40vh' }}
+        line={(i) => {
+          const one = differences[i];
+          if (!one) return null;
+          const words = differenceWords(view, one);
+          return (
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, fontSize: 13, py: 0.15 }}>
+              <Box component="span" sx={{ flex: 1, minWidth: 0 }}>
+                {words}
+              </Box>
+              {takeable.has(one) && (
+                <QuietButton
+                  label={`Take ${words}`}
+                  onClick={() => edit((now) => takeAcross(now, id, one, freshId()))}
+                >
+                  Take
+                </QuietButton>
+              )}
+            </Box>
+          );
+        }}
+      />
+      {takeable.size > 1 && (
+        <Button
+          sx={{ mt: 0.75 }}
+          onClick={() =>
+            edit((now) =>
+              inTurn(
+                now,
+                'take all differences',
+                Array.from(takeable, (one) => (next) => takeAcross(next, id, one, freshId())),
+              ),
+            )
+          }
+        >
+          Take all {takeable.size}
+        </Button>
+      )}
+    </Group>
+  );
+}
+
+function differenceWords(view: PatternView, { voice, a, b, contrasts }: HitDifference): string {
+  const row = view.rows.find((one) => one.voice.id === voice)?.name ?? '';
+  const at = placeName((a ?? b)?.at ?? 0, view.meter);
+  const what = contrasts.map((contrast) =>
+    contrast === 'louder' || contrast === 'softer'
+      ? `${a?.velocity} → ${b?.velocity}`
+      : contrast === 'moved'
+        ? movedWords(view, a, b)
+        : CONTRAST_WORDS[contrast].word,
+  );
+  return `${row} ${at}, ${what.join(', ')}`;
+}
+
+function movedWords(view: PatternView, a: HitDifference['a'], b: HitDifference['b']): string {
+  if (!a || !b) return 'moved';
+  if (a.at !== b.at) return `to ${placeName(b.at, view.meter)}`;
+  const ms = Math.round((b.offsetMs - a.offsetMs) * 10) / 10;
+  return `${Math.abs(ms)} ms ${ms < 0 ? 'earlier' : 'later'}`;
+}

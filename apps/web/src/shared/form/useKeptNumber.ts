@@ -1,0 +1,44 @@
+import type { KeyboardEvent } from 'react';
+import { useForm, type Resolver } from 'react-hook-form';
+import { sentence } from './resolver.ts';
+
+export interface NumberForm {
+  number: number;
+}
+
+/**
+ * A number that is typed where it stands: Enter or leaving keeps it when it is sound, Escape takes it back. Gives what
+ * its input needs, and what is wrong with what is typed.
+ */
+export function useKeptNumber(
+  number: number,
+  resolver: Resolver<NumberForm>,
+  onKeep: (number: number) => void,
+) {
+  const form = useForm<NumberForm>({ values: { number }, resolver, mode: 'onChange' });
+  const { errors } = form.formState;
+  const settle = () =>
+    void form.handleSubmit(
+      (kept) => {
+        if (kept.number !== number) onKeep(kept.number);
+      },
+      () => form.reset(),
+    )();
+  const input = form.register('number', { setValueAs: numberIn, onBlur: settle });
+  return {
+    input: {
+      ...input,
+      onKeyDown: (event: KeyboardEvent) => {
+        if (event.key === 'Enter') settle();
+        if (event.key === 'Escape') form.reset();
+      },
+    },
+    wrong: sentence(errors.number?.message),
+  };
+}
+
+/** What is typed, with a comma or a point before its decimals; not a number when nothing is. */
+function numberIn(typed: unknown): number {
+  const text = String(typed).trim();
+  return text === '' ? NaN : Number(text.replace(',', '.'));
+}

@@ -1,0 +1,35 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import type { RefObject } from 'react';
+
+/** Only so many are drawn whether they are seen or not. */
+const FEW = 100;
+
+/** Which of many lines are to be drawn, and the px that those above and below them take. */
+export function useSeen({
+  count,
+  height,
+  scroller,
+}: {
+  count: number;
+  /** About how high a line is, in px. */
+  height: number;
+  scroller: RefObject<HTMLElement | null>;
+}) {
+  const isLong = count > FEW;
+  const virtual = useVirtualizer({
+    count,
+    enabled: isLong,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => height,
+    overscan: 12,
+  });
+  if (!isLong) return { seen: Array.from({ length: count }, (_, i) => i), above: 0, below: 0 };
+  const items = virtual.getVirtualItems();
+  return {
+    seen: items.map(({ index }) => index),
+    above: items[0]?.start ?? 0,
+    below: virtual.getTotalSize() - (items.at(-1)?.end ?? 0),
+    /** Takes the true height of a line that says its place as `data-index`. */
+    measure: virtual.measureElement,
+  };
+}
