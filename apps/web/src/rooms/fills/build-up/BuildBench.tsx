@@ -1,43 +1,43 @@
-import { withKeys } from '../../../shared/keys/command.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   buildPattern,
+  type BuildRecipe,
+  freeName,
   indexOf,
   lengthName,
-  type BuildRecipe,
   type Pattern,
-  type SongDocument,
-  freeName,
   sectionAfter,
+  type SongDocument,
   tryAtSectionEnd,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
-import { useCommands } from '../../../shared/keys/useCommands.ts';
-import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
+import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
+import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
 import { useKeep } from '../useKeep.ts';
-import { BuildPanel } from './BuildPanel.tsx';
 import {
   addBuild,
+  type Build,
   chooseBuild,
   discardBuild,
   layBuilds,
   MOST_BUILDS,
   renameBuild,
   useBuilds,
-  type Build,
 } from './build-ups.ts';
-import { buildFigures, type BuildFigures } from './figures.ts';
+import { BuildPanel } from './BuildPanel.tsx';
 import { BuildStrips } from './BuildStrips.tsx';
+import { type BuildFigures, buildFigures } from './figures.ts';
 import { StreamPicture } from './StreamPicture.tsx';
 
 /** The bench of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */

@@ -3,19 +3,19 @@ import {
   barTicks,
   beatTicks,
   BUILD_STARTERS,
+  type BuildRecipe,
   changesRate,
+  type Curve,
   feelOf,
+  type Id,
   indexOf,
   lengthName,
   RATES,
   resolve,
+  type SongDocument,
   SPEEDS,
   straight,
   UNDERS,
-  type BuildRecipe,
-  type Curve,
-  type Id,
-  type SongDocument,
 } from '@plucky/core';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';

@@ -1,9 +1,9 @@
 import {
+  type BuildRecipe,
+  type Curve,
   indexOf,
   MOST_SEMITONES,
   placeName,
-  type BuildRecipe,
-  type Curve,
   type SongDocument,
 } from '@plucky/core';
 import type { Token } from '../../../shared/ui/tokens.ts';

@@ -1,4 +1,4 @@
-import { curveValue, type Curve } from '@plucky/core';
+import { type Curve, curveValue } from '@plucky/core';
 import type { KeyboardEvent } from 'react';
 import { color, type Token } from '../../../shared/ui/tokens.ts';
 import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';

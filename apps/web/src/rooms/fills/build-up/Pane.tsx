@@ -1,10 +1,11 @@
 import { Box, Typography } from '@mui/material';
-import { useRef, type KeyboardEvent, type ReactNode } from 'react';
+import { type KeyboardEvent, type ReactNode, useRef } from 'react';
 import { color, type Token } from '../../../shared/ui/tokens.ts';
 
 export const PANE_WIDTH = 1000;
 /** Space above what a pane draws for its name, and below it so that its points stay whole. */
-const [ABOVE, BELOW] = [24, 9];
+export const PANE_PADDING = { above: 24, below: 9 };
+const { above: ABOVE, below: BELOW } = PANE_PADDING;
 
 /** How far from the top a share (0..1) of a pane's values stands in one of `height` px, and back. */
 export function paneY(share: number, height: number): number {

@@ -1,15 +1,20 @@
+import { Box } from '@mui/material';
 import {
+  type BuildRecipe,
   changesRate,
   RATES,
   ROLL_TO_TONE,
   speedReport,
   speedsOf,
   ticksToMs,
-  type BuildRecipe,
 } from '@plucky/core';
-import type { KeyboardEvent } from 'react';
-import { color } from '../../../shared/ui/tokens.ts';
-import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
+import { type KeyboardEvent, useMemo } from 'react';
+import type { ChartOption } from '../../../shared/ui/Chart.tsx';
+import { later } from '../../../shared/ui/later.tsx';
+import { color, SANS } from '../../../shared/ui/tokens.ts';
+import { CurvePoint, Pane, PANE_PADDING, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
+
+const Chart = later(async () => (await import('../../../shared/ui/Chart.tsx')).Chart);
 
 /** The slowest and fastest speed that is drawn, in hits a second. */
 const [SLOWEST, FASTEST] = [0.5, 40];
@@ -38,16 +43,13 @@ export function SpeedPane({
 }) {
   const { rate, speed, lasts, silence } = recipe;
   const spans = (lasts - silence) / lasts;
-  const xOf = (tick: number) => (tick / lasts) * PANE_WIDTH;
-  const yOf = (perSecond: number) => {
-    const share = Math.log2(perSecond / SLOWEST) / Math.log2(FASTEST / SLOWEST);
-    return paneY(Math.min(1, Math.max(0, share)), height);
-  };
+  const yOf = (perSecond: number) => paneY(shareOf(perSecond), height);
   const beatSeconds = ticksToMs(beat, tempo) / 1000;
-  const speeds = speedsOf(places, tempo);
+  const option = useMemo(
+    () => speedChart(speedsOf(places, tempo), lasts - silence, lasts),
+    [places, tempo, lasts, silence],
+  );
   const report = speedReport(places, tempo);
-  const line = speeds.map((one) => `${xOf(one.at).toFixed(1)} ${yOf(one.speed).toFixed(1)}`);
-  const last = line.at(-1)?.split(' ')[1];
   // Two streams half a step apart come twice as fast as each.
   const streams = speed === 'second voice' ? 2 : 1;
   const set = (end: End, value: number) => onChange({ ...rate, [end]: nearestRate(value) });
@@ -64,34 +66,10 @@ export function SpeedPane({
   const ends: readonly End[] = changesRate(speed) ? ['from', 'to'] : ['from'];
   return (
     <Pane name="Speed" says={report ? speedWords(recipe, report, placeWords) : 'a single hit'}>
-      {drawing(
-        <>
-          <Silence from={PANE_WIDTH * spans} />
-          <path
-            d={`M0 ${yOf(ROLL_TO_TONE)}H${PANE_WIDTH * spans}`}
-            stroke={color('warn')}
-            strokeDasharray="3 4"
-          />
-          <text
-            x={PANE_WIDTH * spans - 6}
-            y={yOf(ROLL_TO_TONE) - 4}
-            fontSize={11}
-            textAnchor="end"
-            fill={color('warn')}
-          >
-            {ROLL_TO_TONE} a second: a tone
-          </text>
-          {line.length > 0 && (
-            <path
-              d={`M${line.join('L')}L${PANE_WIDTH * spans} ${last}`}
-              fill="none"
-              stroke={color('plum')}
-              strokeWidth={2.2}
-              vectorEffect="non-scaling-stroke"
-            />
-          )}
-        </>,
-      )}
+      <Box sx={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}>
+        <Chart option={option} height={height} />
+      </Box>
+      {drawing(<Silence from={PANE_WIDTH * spans} />)}
       {ends.map((end) => (
         <CurvePoint
           key={end}
@@ -110,6 +88,48 @@ export function SpeedPane({
       ))}
     </Pane>
   );
+}
+
+/** How far up its pane a speed stands, 0..1: speeds are told apart by their ratio. */
+function shareOf(perSecond: number): number {
+  const share = Math.log2(perSecond / SLOWEST) / Math.log2(FASTEST / SLOWEST);
+  return Math.min(1, Math.max(0, share));
+}
+
+/** The speed at each hit, up to where the stream ends, and the line at which a roll is a tone. */
+function speedChart(
+  speeds: readonly { readonly at: number; readonly speed: number }[],
+  end: number,
+  lasts: number,
+): ChartOption {
+  const drawn = speeds.map(({ at, speed }) => [at, Math.min(FASTEST, Math.max(SLOWEST, speed))]);
+  const last = drawn.at(-1)?.[1];
+  return {
+    animation: false,
+    grid: { left: 0, right: 0, top: PANE_PADDING.above, bottom: PANE_PADDING.below },
+    xAxis: { type: 'value', show: false, min: 0, max: lasts },
+    yAxis: { type: 'log', show: false, logBase: 2, min: SLOWEST, max: FASTEST },
+    series: {
+      type: 'line',
+      silent: true,
+      showSymbol: false,
+      data: last === undefined ? [] : [...drawn, [end, last]],
+      lineStyle: { color: color('plum'), width: 2.2 },
+      markLine: {
+        silent: true,
+        symbol: 'none',
+        lineStyle: { color: color('warn'), type: [3, 4], width: 1 },
+        label: {
+          formatter: `${ROLL_TO_TONE} a second: a tone`,
+          position: 'insideEndTop',
+          color: color('warn'),
+          fontFamily: SANS,
+          fontSize: 11,
+        },
+        data: [[{ coord: [0, ROLL_TO_TONE] }, { coord: [end, ROLL_TO_TONE] }]],
+      },
+    },
+  };
 }
 
 /** Hits a beat in steps that ears tell apart: eighths of a hit below one, whole ones from four on. */

@@ -1,4 +1,4 @@
-import { FAMILIES, indexOf, voicesOfBuild, type BuildRecipe, type SongDocument } from '@plucky/core';
+import { type BuildRecipe, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';

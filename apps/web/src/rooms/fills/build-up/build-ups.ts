@@ -1,15 +1,15 @@
 import {
   BUILD_STARTERS,
   buildFrom,
-  feelOf,
-  indexOf,
-  resolve,
-  voicesOfBuild,
   type BuildRecipe,
   type BuildStarter,
+  feelOf,
   type Id,
+  indexOf,
   type Pattern,
+  resolve,
   type SongDocument,
+  voicesOfBuild,
 } from '@plucky/core';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

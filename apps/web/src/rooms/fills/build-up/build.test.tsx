@@ -1,20 +1,20 @@
-import { act, configure, fireEvent, screen, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import {
+  apply,
+  BUILD_STARTERS,
+  buildPattern,
   compile,
   indexOf,
   isChange,
-  apply,
   placeAtEnd,
   resolve,
-  buildPattern,
-  BUILD_STARTERS,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { act, configure, fireEvent, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
-import { MemoryRouter } from 'react-router';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
 import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './build-ups.ts';

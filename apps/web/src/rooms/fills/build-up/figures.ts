@@ -3,15 +3,15 @@ import {
   beatTicks,
   feelOf,
   indexOf,
+  type Meter,
   overshoot,
+  type Pattern,
   resolve,
+  type ResolvedHit,
+  type SongDocument,
   speedReport,
   voicesOfBuild,
   withPattern,
-  type Meter,
-  type Pattern,
-  type ResolvedHit,
-  type SongDocument,
 } from '@plucky/core';
 
 /** What is told and drawn of a build-up; places and lengths in ticks. */
