@@ -1,7 +1,7 @@
-import { defineConfig } from '@playwright/test';
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
 
 const port = Number(process.env['E2E_PORT'] ?? 4879);
 // Playwright reads this file in every process, so the folder is passed on through the environment.

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { goTo, openDemo, rows } from './desk.ts';
 
 /** What WCAG 2.2 AA asks for, by the names that the checker has for it. */

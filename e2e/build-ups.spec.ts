@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test';
-import { parseMidi, type MidiEvent } from 'midi-file';
+import { expect, type Page, test } from '@playwright/test';
+import { type MidiEvent, parseMidi } from 'midi-file';
 import { choose, exportAll, goTo, newSong, openDemo, press, saved } from './desk.ts';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });

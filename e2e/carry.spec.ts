@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { goTo, openDemo } from './desk.ts';
 
 /** What is told to those who do not see what is carried. */

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Download, type Locator, type Page } from '@playwright/test';
+import { type Download, expect, type Locator, type Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 
 /** The rows of the groove room. */

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { writeMidi } from 'midi-file';
 import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
 

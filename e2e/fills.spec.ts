@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { goTo, newSong, openDemo, press, saved } from './desk.ts';
 
 const fill = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Fill ${n}:`) });

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { writeMidi } from 'midi-file';
 import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
 

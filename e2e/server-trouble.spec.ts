@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { LIMITS, type Pattern, type Section, type Song, type SongRecord } from '@plucky/core';
 import { goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
 

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { choose, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
 
 /** A sound that was told to start, and when it was told, both in s of audio time. */
@@ -18,13 +18,13 @@ async function listen(page: Page): Promise<() => Promise<Start[]>> {
     const start = Object.getOwnPropertyDescriptor(prototype, 'start')?.value as Act;
     prototype.start = function (when = 0, ...rest: number[]) {
       starts.set(this, { when, told: this.context.currentTime });
-      return start.call(this, when, ...rest);
+      start.call(this, when, ...rest);
     };
     const { stop } = AudioScheduledSourceNode.prototype as { stop: Act };
     AudioScheduledSourceNode.prototype.stop = function (when = 0) {
       const begun = this instanceof AudioBufferSourceNode ? starts.get(this) : undefined;
       if (begun && when < begun.when) starts.delete(this as AudioBufferSourceNode);
-      return stop.call(this, when);
+      stop.call(this, when);
     };
   });
   return () =>

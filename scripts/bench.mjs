@@ -1,8 +1,8 @@
 // npm run bench [-- --json]: measures on the current build and prints figures with ratios to others of the same run.
+import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { spawnSync } from 'node:child_process';
 import { chromiumOptions, install, root, startServer } from './run.mjs';
 
 // Only the figures go to standard output, so that --json can be read by a program.

@@ -6,20 +6,20 @@ import {
   fillCandidates,
   fillPattern,
   indexOf,
-  POOL,
   midiFileOf,
+  type Pattern,
+  POOL,
   readMidi,
   resolve,
-  USUAL_FILL,
-  writeMidi,
-  type Pattern,
   type SongDocument,
   type Timeline,
+  USUAL_FILL,
+  writeMidi,
 } from '@plucky/core';
 import { DEMO_SONGS } from '@plucky/songs';
 import toneMidi from '@tonejs/midi';
 import midiFile, { type MidiEvent } from 'midi-file';
-import { figure, inTurns, perSecond, type Figure } from './measure.js';
+import { type Figure, figure, inTurns, perSecond } from './measure.js';
 
 const HITS = 20_000;
 const BARS = 1000;

@@ -1,8 +1,8 @@
 import { coreFigures } from './core.js';
 import { firstLoadFigures } from './first-load.js';
+import type { Figure } from './measure.js';
 import { pageFigures } from './page.js';
 import { serverFigures } from './server.js';
-import type { Figure } from './measure.js';
 
 /** Prints the figures that `scripts/bench.mjs` has prepared a server and a browser for. */
 async function main(): Promise<void> {

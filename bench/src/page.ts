@@ -1,5 +1,5 @@
 import { chromium, type LaunchOptions } from '@playwright/test';
-import { median, type Figure } from './measure.js';
+import { type Figure, median } from './measure.js';
 
 const EDITS = 40;
 

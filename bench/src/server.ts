@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Pattern, SongRecord } from '@plucky/core';
 import libsql from 'libsql';
-import { figure, inTurns, type Figure } from './measure.js';
+import { type Figure, figure, inTurns } from './measure.js';
 
 /** Saves change sets over HTTP beside the smallest durable commit that the same database can make. */
 export async function serverFigures(address: string): Promise<Figure[]> {

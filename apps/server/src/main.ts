@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { appModule } from './app.module.ts';
-import { ConfigError, readConfig, type Config } from './config.ts';
+import { type Config, ConfigError, readConfig } from './config.ts';
 import { wordsFor } from './database/check.ts';
 import { DataFolder } from './database/data-folder.ts';
 import { setUp } from './http/set-up.ts';

@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { ConfigError, readConfig } from './config.ts';
 import { openConnection } from './database/connection.ts';
-import { bringBack, listCopies, type Copy } from './database/copies.ts';
+import { bringBack, type Copy, listCopies } from './database/copies.ts';
 import { FolderLock } from './database/folder-lock.ts';
 
 // npm run restore: lists the copies of the database. npm run restore -- 2, or -- latest, brings one of them back.

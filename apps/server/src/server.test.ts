@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { indexOf, documentOf, LIMITS, notesOf, readMidi, type SongRecord } from '@plucky/core';
+import { documentOf, indexOf, LIMITS, notesOf, readMidi, type SongRecord } from '@plucky/core';
 import { unzipSync } from 'fflate';
 import { DataSource } from 'typeorm';
 import { ConfigError, readConfig } from './config.ts';
@@ -264,7 +264,9 @@ test('an export is kept with regions that read back, and knows what is new, the 
     .get(`/api/exports/${second.body.exportId}.zip?only=changed`)
     .buffer(true)
     .parse(binary);
-  expect(Object.keys(unzipSync(new Uint8Array(changed.body)))).toHaveLength(3 + inState('new').length);
+  expect(Object.keys(unzipSync(new Uint8Array(changed.body)))).toHaveLength(
+    3 + Number(inState('new').length),
+  );
 });
 
 type Parser = Parameters<ReturnType<ReturnType<typeof api>['get']>['parse']>[0];

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { attach, makeIndependent } from './pattern/follow.ts';
+import type { Id } from './names.ts';
 import { followersOf } from './pattern/family.ts';
+import { attach, makeIndependent } from './pattern/follow.ts';
 import { removePattern } from './pattern/remove.ts';
 import { resolve, soundingOf } from './pattern/resolve.ts';
-import { indexOf, serialize, documentOf, type SongDocument } from './song/document.ts';
+import { documentOf, indexOf, serialize, type SongDocument } from './song/document.ts';
 import { isChange, type Outcome } from './song/outcome.ts';
-import type { Id } from './names.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { after } from './testing/songs.ts';
 import { compile } from './timeline/compile.ts';

@@ -1,5 +1,5 @@
-import { z } from 'zod';
 import fc from 'fast-check';
+import { z } from 'zod';
 import { cutName, LONGEST_NAME, nameProblem, nameSchema, plainName, tidyName } from './names.ts';
 
 const family = '👩‍👩‍👧‍👦';

@@ -59,7 +59,7 @@ export function freeName(base: string, taken: Iterable<string>): string {
 
 /** A text from elsewhere as a name: tidy, blanks for what no name may hold, cut; '' when nothing is left. */
 export function plainName(text: string, most = LONGEST_NAME): string {
-  const plain = [...text].map((character) => (PLAIN.test(character) ? character : ' ')).join('');
+  const plain = Array.from(text, (character) => (PLAIN.test(character) ? character : ' ')).join('');
   const name = cutName(tidyName(plain), most);
   return SEEN.test(name) ? name : '';
 }

@@ -7,7 +7,7 @@ import {
   type Song,
   type SongDocument,
 } from '@plucky/core';
-import { bassVoice, DRUM_NAMES, kitVoices, USUAL_KIT, type DrumName } from './kit.ts';
+import { bassVoice, DRUM_NAMES, type DrumName, kitVoices, USUAL_KIT } from './kit.ts';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';
 

@@ -1,10 +1,10 @@
 import {
-  gridTicks,
-  NO_EDITS,
   type Grid,
+  gridTicks,
   type Hit,
   type Id,
   type Layer,
+  NO_EDITS,
   type Pattern,
   type Slot,
 } from '@plucky/core';
@@ -15,7 +15,7 @@ import {
  */
 export function row(voice: Id, line: string, grid: Grid = 4, fields: Partial<Hit> = {}): Record<Id, Hit> {
   const hits: Record<Id, Hit> = {};
-  [...line.replace(/[\s|]/g, '')].forEach((char, step) => {
+  Array.from(line.replace(/[\s|]/g, '')).forEach((char, step) => {
     if (char === '.') return;
     const at = step * gridTicks(grid);
     hits[`${voice}-${step + 1}`] = hitAt(voice, at, velocityOf(Number(char)), gridTicks(grid) / 2, fields);

@@ -1,18 +1,18 @@
 import {
   buildPattern,
+  type BuildRecipe,
   documentOf,
+  isChange,
   makeFill,
   meter,
-  isChange,
-  straight,
-  USUAL_BUILD,
-  USUAL_FILL,
-  type BuildRecipe,
   type Pattern,
   type SongDocument,
   type SongRecord,
+  straight,
+  USUAL_BUILD,
+  USUAL_FILL,
 } from '@plucky/core';
-import { bassVoice, kitVoices, type DrumName } from './kit.ts';
+import { bassVoice, type DrumName, kitVoices } from './kit.ts';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

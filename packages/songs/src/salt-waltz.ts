@@ -1,5 +1,5 @@
 import { documentOf, meter, type Pattern, type SongDocument } from '@plucky/core';
-import { bassVoice, kitVoices, type DrumName } from './kit.ts';
+import { bassVoice, type DrumName, kitVoices } from './kit.ts';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

@@ -1,5 +1,6 @@
 import {
   apply,
+  compile,
   exportOptions,
   exportRegions,
   fromShelf,
@@ -13,7 +14,6 @@ import {
   serialize,
   shelfPatternOf,
   songBars,
-  compile,
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from './index.ts';

@@ -1,4 +1,4 @@
-import { compile, indexOf, shelfMeetings, tryFromShelf, type Reference } from '@plucky/core';
+import { compile, indexOf, type Reference, shelfMeetings, tryFromShelf } from '@plucky/core';
 import { blankSong, DEMO_SONGS, STARTERS } from './index.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

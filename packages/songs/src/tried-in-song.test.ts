@@ -1,16 +1,16 @@
 import {
   compile,
   dropOutPattern,
-  indexOf,
-  resolve,
   type Id,
-  type Pattern,
-  type Section,
-  type SongDocument,
-  placesIn,
-  sectionAfter,
-  tryAtSectionEnd,
+  indexOf,
   type Landing,
+  type Pattern,
+  placesIn,
+  resolve,
+  type Section,
+  sectionAfter,
+  type SongDocument,
+  tryAtSectionEnd,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from './index.ts';
 

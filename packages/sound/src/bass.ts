@@ -1,4 +1,4 @@
-import { samplesOf, type Samples } from './dsp.ts';
+import { type Samples, samplesOf } from './dsp.ts';
 
 const { sin, exp, min, tanh, PI } = Math;
 

@@ -1,4 +1,4 @@
-import { sweep, type Samples } from './dsp.ts';
+import { type Samples, sweep } from './dsp.ts';
 
 /** The click: a high one on the bar, a lower one on the beat. */
 export function renderClick(rate: number, onBar: boolean): Samples {

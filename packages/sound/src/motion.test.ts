@@ -1,4 +1,4 @@
-import { renderMix, cutoffOf, gainOfLevel, type StrokeToRender } from './index.ts';
+import { cutoffOf, gainOfLevel, renderMix, type StrokeToRender } from './index.ts';
 import { moveSamples, OPEN } from './motion.ts';
 
 const RATE = 44_100;

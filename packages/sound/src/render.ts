@@ -1,8 +1,8 @@
 import type { Samples } from './dsp.ts';
-import { moveSamples, type Motion } from './motion.ts';
+import type { KitId } from './kits/kits.ts';
+import { type Motion, moveSamples } from './motion.ts';
 import { renderSound } from './sounds.ts';
 import { gainFor, isHeld, layerFor } from './strokes.ts';
-import type { KitId } from './kits/kits.ts';
 
 /** One note to be rendered: when it starts and, if it is ended, when, in s; velocity 1..127. */
 export interface StrokeToRender {

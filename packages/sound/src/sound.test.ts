@@ -4,16 +4,16 @@ import {
   impulseOf,
   KIT_IDS,
   kitOf,
-  renderMix,
-  wavOf,
-  type StrokeToRender,
   layerFor,
   LAYERS,
   pitchOf,
   renderClick,
+  renderMix,
   renderSound,
-  SOUND_NAMES,
   type Samples,
+  SOUND_NAMES,
+  type StrokeToRender,
+  wavOf,
 } from './index.ts';
 
 const RATE = 44_100;

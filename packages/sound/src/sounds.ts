@@ -1,9 +1,9 @@
 import { bassNote } from './bass.ts';
 import type { Samples } from './dsp.ts';
-import { LAYERS } from './strokes.ts';
 import { KIT_DRUMS } from './kits/drums.ts';
-import { USUAL_KIT_ID, type KitId } from './kits/kits.ts';
+import { type KitId, USUAL_KIT_ID } from './kits/kits.ts';
 import { DRUM_SOUNDS } from './kits/sounds.ts';
+import { LAYERS } from './strokes.ts';
 
 /** The names of all sounds that can be rendered. */
 export const SOUND_NAMES: readonly string[] = [...DRUM_SOUNDS, 'bass'];

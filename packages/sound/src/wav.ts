@@ -7,7 +7,7 @@ export function wavOf({ left, right }: Stereo, rate: number): Uint8Array<ArrayBu
   const bytes = left.length * 4;
   const view = new DataView(new ArrayBuffer(HEADER + bytes));
   const text = (at: number, value: string) =>
-    [...value].forEach((char, i) => view.setUint8(at + i, char.charCodeAt(0)));
+    Array.from(value).forEach((char, i) => view.setUint8(at + i, char.charCodeAt(0)));
   text(0, 'RIFF');
   view.setUint32(4, HEADER - 8 + bytes, true);
   text(8, 'WAVEfmt ');

@@ -1,6 +1,6 @@
-import { existsSync, openSync, closeSync, readSync, statSync, type Stats } from 'node:fs';
+import { closeSync, existsSync, openSync, readSync, type Stats, statSync } from 'node:fs';
 import { ConfigError } from '../config.ts';
-import { openConnection, type Connection } from './connection.ts';
+import { type Connection, openConnection } from './connection.ts';
 import { listCopies } from './copies.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 import { roomIn, troubleOf } from './trouble.ts';
@@ -21,7 +21,10 @@ export function checkRoom(dataDir: string): void {
  * Throws ConfigError with one line for what cannot be served, and the way out of it.
  */
 export function checkDatabase(dataDir: string, file: string): void {
-  if (!existsSync(file)) return checkMissing(dataDir, file);
+  if (!existsSync(file)) {
+    checkMissing(dataDir, file);
+    return;
+  }
   const found = statSync(file);
   if (!found.isFile())
     throw new ConfigError(`${file} is not a file. Move it away or choose another folder with DATA_DIR.`);

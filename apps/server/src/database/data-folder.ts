@@ -1,9 +1,9 @@
+import { existsSync } from 'node:fs';
 import { type Config } from '../config.ts';
 import { checkDatabase, checkRoom } from './check.ts';
 import { openConnection } from './connection.ts';
 import { makeCopy } from './copies.ts';
 import { FolderLock } from './folder-lock.ts';
-import { existsSync } from 'node:fs';
 
 /** A data folder that this process has to itself, its database found sound. */
 export class DataFolder {

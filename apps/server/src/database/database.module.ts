@@ -1,11 +1,11 @@
-import { Module, type DynamicModule } from '@nestjs/common';
+import { type DynamicModule, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import libsql from 'libsql';
 import type { DataSourceOptions } from 'typeorm';
 import { ExportEntity, RegionEntity } from '../exports/export.entity.ts';
 import { ShelfEntity } from '../shelf/shelf.entity.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from '../songs/song.entity.ts';
-import { HeldConnection, prepareForWriting, type Connection } from './connection.ts';
+import { type Connection, HeldConnection, prepareForWriting } from './connection.ts';
 import { Database } from './database.ts';
 import { MIGRATIONS } from './migrations/index.ts';
 

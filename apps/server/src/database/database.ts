@@ -2,8 +2,8 @@ import { Inject, Injectable } from '@nestjs/common';
 import { Mutex } from 'async-mutex';
 import { DataSource, type EntityManager } from 'typeorm';
 import { CONFIG, type Config } from '../config.ts';
-import { HeldConnection, type Connection } from './connection.ts';
-import { troubleOf, type StorageTrouble } from './trouble.ts';
+import { type Connection, HeldConnection } from './connection.ts';
+import { type StorageTrouble, troubleOf } from './trouble.ts';
 
 /** How the storage is: in trouble since a write failed on it, until the next one that does not. */
 export interface StorageState {

@@ -1,7 +1,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { ConfigError } from '../config.ts';
-import { openConnection, type Connection } from './connection.ts';
+import { type Connection, openConnection } from './connection.ts';
 
 /** Who has the folder, for the one who comes second. */
 interface Holder {

@@ -1,4 +1,4 @@
-import { openConnection, type Connection } from './connection.ts';
+import { type Connection, openConnection } from './connection.ts';
 
 /** Runs `work` on a connection of its own over one snapshot of the database: what is saved meanwhile does not show. */
 export function inSnapshot<T>(databaseFile: string, work: (connection: Connection) => T): T {

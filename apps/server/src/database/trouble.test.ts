@@ -1,9 +1,9 @@
-import { HeldConnection } from './connection.ts';
-import { openConnection } from './connection.ts';
 import { join } from 'node:path';
 import { useApp } from '../testing/app.ts';
-import { limitPages, mountSmallDisk, type SmallDisk } from '../torture/small-disk.ts';
 import { byId, hit, recordOf, songsOf } from '../testing/songs.ts';
+import { limitPages, mountSmallDisk, type SmallDisk } from '../torture/small-disk.ts';
+import { HeldConnection } from './connection.ts';
+import { openConnection } from './connection.ts';
 
 let disk: SmallDisk | null = null;
 const { api, app, folder, restart } = useApp({

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import { documentOf, exportRegions, LIMITS, planRegions, type ExportOptions } from '@plucky/core';
-import { JobRefused, type Work } from '../jobs/work.ts';
+import { documentOf, type ExportOptions, exportRegions, LIMITS, planRegions } from '@plucky/core';
 import { inSnapshot } from '../database/snapshot.ts';
+import { JobRefused, type Work } from '../jobs/work.ts';
 import { storedSong } from '../songs/history/stored-song.ts';
 import type { RegionEntity } from './export.entity.ts';
 

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { REGION_KINDS, type ExportOptions } from '@plucky/core';
+import { type ExportOptions, REGION_KINDS } from '@plucky/core';
 import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
 import { IsName, MayBeLeftOut } from '../http/body.ts';
 

@@ -7,12 +7,12 @@ import {
   NotFoundException,
   type OnApplicationBootstrap,
 } from '@nestjs/common';
-import { exportOptions, type ExportOptions } from '@plucky/core';
+import { type ExportOptions, exportOptions } from '@plucky/core';
 import { LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { StorageTrouble } from '../database/trouble.ts';
-import type { JobState, Running } from '../jobs/lane.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
+import type { JobState, Running } from '../jobs/lane.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
 import type { ExportDone, MadeRegion } from './export.job.ts';

@@ -1,8 +1,8 @@
 import { safeFileName } from '@plucky/core';
 import { zipSync } from 'fflate';
 import { bytesOf } from '../database/connection.ts';
-import { JobRefused, type Work } from '../jobs/work.ts';
 import { inSnapshot } from '../database/snapshot.ts';
+import { JobRefused, type Work } from '../jobs/work.ts';
 
 /** All files of an export, or only those that were new or changed. */
 export interface ZipJob {

@@ -1,5 +1,5 @@
 import { useApp } from '../testing/app.ts';
-import { byId, hit, recordOf, songsOf, type NewSong } from '../testing/songs.ts';
+import { byId, hit, type NewSong, recordOf, songsOf } from '../testing/songs.ts';
 
 const { api } = useApp();
 const { newSong, contents, save } = songsOf(api);

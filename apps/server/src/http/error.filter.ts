@@ -1,7 +1,7 @@
-import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common';
+import { STATUS_CODES } from 'node:http';
+import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
 import { InvalidSongError, NewerFormatError, type Problem } from '@plucky/core';
 import type { Response } from 'express';
-import { STATUS_CODES } from 'node:http';
 import { StorageTrouble, type TroubleKind } from '../database/trouble.ts';
 
 interface ErrorBody {

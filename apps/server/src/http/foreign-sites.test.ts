@@ -1,5 +1,5 @@
-import type { Request, Response } from 'express';
 import { hostname } from 'node:os';
+import type { Request, Response } from 'express';
 import { refuseForeignSites } from './foreign-sites.ts';
 
 /** The status for a request under a host name, or 200 when it is let through. */

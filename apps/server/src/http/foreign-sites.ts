@@ -16,13 +16,17 @@ export function refuseForeignSites({ host: boundTo, hostNames }: Pick<Config, 'h
     const host = request.headers.host ?? '';
     const refuse = (message: string) =>
       void response.status(403).json({ statusCode: 403, error: 'Forbidden', message });
-    if (!own.has(nameIn(host)))
-      return refuse(
+    if (!own.has(nameIn(host))) {
+      refuse(
         'This server answers only under its own names. Others, as of a proxy before it, are given by HOST_NAMES.',
       );
+      return;
+    }
     const { origin } = request.headers;
-    if (!READING.has(request.method) && origin !== undefined && hostOf(origin) !== host)
-      return refuse('Another site may not change songs. Nothing was changed.');
+    if (!READING.has(request.method) && origin !== undefined && hostOf(origin) !== host) {
+      refuse('Another site may not change songs. Nothing was changed.');
+      return;
+    }
     next();
   };
 }

@@ -13,7 +13,10 @@ const RESERVED = new Set([...Object.getOwnPropertyNames(Object.prototype), 'prot
 export function refuseTwistedBodies() {
   return (request: Request, response: Response, next: NextFunction): void => {
     const problem = problemIn(request.body);
-    if (!problem) return next();
+    if (!problem) {
+      next();
+      return;
+    }
     const { path, message } = problem;
     response.status(400).json({
       statusCode: 400,

@@ -1,4 +1,4 @@
-import { BadRequestException, ValidationPipe, type ValidationError } from '@nestjs/common';
+import { BadRequestException, type ValidationError, ValidationPipe } from '@nestjs/common';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import helmet from 'helmet';

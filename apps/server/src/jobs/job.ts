@@ -1,9 +1,9 @@
 import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
-import type { CopyJob, CopyDone } from '../database/copy.job.ts';
-import type { ExportJob, ExportDone } from '../exports/export.job.ts';
-import type { ZipJob, ZipDone } from '../exports/zip.job.ts';
-import type { LookJob, LookDone } from '../songs/history/look.job.ts';
-import type { ThinJob, ThinDone } from '../songs/history/thin.job.ts';
+import type { CopyDone, CopyJob } from '../database/copy.job.ts';
+import type { ExportDone, ExportJob } from '../exports/export.job.ts';
+import type { ZipDone, ZipJob } from '../exports/zip.job.ts';
+import type { LookDone, LookJob } from '../songs/history/look.job.ts';
+import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
 
 /** What takes long and is therefore done by a worker, over a snapshot of the database that it reads itself. */
 export interface Jobs {

@@ -1,11 +1,11 @@
+import { fileURLToPath } from 'node:url';
+import { Worker } from 'node:worker_threads';
 import {
   ConflictException,
   HttpException,
   ServiceUnavailableException,
   UnprocessableEntityException,
 } from '@nestjs/common';
-import { fileURLToPath } from 'node:url';
-import { Worker } from 'node:worker_threads';
 import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
 
 /** What a job may take of time (ms) and memory (MB), and how many may wait; the rest of the server never waits for one. */

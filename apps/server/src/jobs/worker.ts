@@ -1,4 +1,4 @@
-import { parentPort, type TransferListItem } from 'node:worker_threads';
+import { parentPort, type Transferable } from 'node:worker_threads';
 import { checkpoint } from '../database/checkpoint.job.ts';
 import { copy } from '../database/copy.job.ts';
 import { exportSong } from '../exports/export.job.ts';
@@ -20,7 +20,7 @@ const WORK: { readonly [K in JobKind]: Work<Jobs[K]['job'], Jobs[K]['done']> } =
 /** Progress is told at most this often, in ms. */
 const TELL_EVERY = 100;
 
-const tell = (answer: JobAnswer, moved: readonly TransferListItem[] = []) =>
+const tell = (answer: JobAnswer, moved: readonly Transferable[] = []) =>
   parentPort?.postMessage(answer, moved);
 
 parentPort?.on('message', (request: JobRequest) => {

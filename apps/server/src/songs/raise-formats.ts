@@ -1,6 +1,6 @@
-import { bringUpRecords, FORMAT, type SongRecord, type Stored } from '@plucky/core';
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { LessThan, type EntityManager } from 'typeorm';
+import { bringUpRecords, FORMAT, type SongRecord, type Stored } from '@plucky/core';
+import { type EntityManager, LessThan } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { packUndo, touchedIn, undone } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';

@@ -3,6 +3,7 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import {
   applyWithinLimits,
   bringUpRecords,
+  type ChangeSet,
   cutName,
   documentOf,
   FORMAT,
@@ -13,13 +14,12 @@ import {
   readRecords,
   seedFrom,
   songBars,
-  type ChangeSet,
   type SongDocument,
   type SongRecord,
   type Stored,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
-import { IsNull, LessThan, Not, type EntityManager } from 'typeorm';
+import { type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { packUndo } from './history/undo.ts';

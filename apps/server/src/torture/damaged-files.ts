@@ -63,7 +63,10 @@ async function refusedHost(report: Report): Promise<void> {
 async function noRoom(report: Report): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'plucky-room-'));
   const disk = mountSmallDisk(folder, 1);
-  if (!disk) return report.leftOut('a folder without room', 'nothing can be mounted here');
+  if (!disk) {
+    report.leftOut('a folder without room', 'nothing can be mounted here');
+    return;
+  }
   try {
     const dataDir = join(folder, 'data');
     mkdirSync(dataDir);

@@ -10,7 +10,10 @@ import { mountSmallDisk } from './small-disk.ts';
 export async function fillTheDisk(report: Report): Promise<void> {
   const folder = mkdtempSync(join(tmpdir(), 'plucky-disk-'));
   const disk = mountSmallDisk(folder, 16);
-  if (!disk) return report.leftOut('saves on a full disk', 'nothing can be mounted here');
+  if (!disk) {
+    report.leftOut('saves on a full disk', 'nothing can be mounted here');
+    return;
+  }
   try {
     let server = await ServerProcess.start(folder);
     const writer = await Writer.on(server.address);

@@ -1,8 +1,8 @@
-import { LIMITS } from '@plucky/core';
 import { setTimeout as delay } from 'node:timers/promises';
-import { ask, hit, Writer, type Answer } from './client.ts';
-import type { Scale } from './scale.ts';
+import { LIMITS } from '@plucky/core';
+import { type Answer, ask, hit, Writer } from './client.ts';
 import { ms, percentile, type Report } from './report.ts';
+import type { Scale } from './scale.ts';
 
 const NOTHING = { silencedVoices: [], own: {}, silenced: [], changed: {} };
 const many = (count: number, at = 0) =>
@@ -221,10 +221,10 @@ async function whileBusy(
 
 /** Asks again and again until it is ended; gives how long each answer took, in ms. */
 function probing(send: () => Promise<Answer<unknown>>) {
-  let isOver = false;
+  const probe = { isOver: false };
   const took: number[] = [];
   const running = (async () => {
-    while (!isOver) {
+    while (!probe.isOver) {
       const answer = await send();
       if (answer.status !== 200) throw new Error(`A probe was answered ${answer.status}.`);
       took.push(answer.took);
@@ -234,7 +234,7 @@ function probing(send: () => Promise<Answer<unknown>>) {
   return {
     count: () => took.length,
     end: async () => {
-      isOver = true;
+      probe.isOver = true;
       await running;
       return took;
     },

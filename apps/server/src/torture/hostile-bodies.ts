@@ -1,7 +1,7 @@
 import { randomFrom } from '@plucky/core';
 import { ask, hit, Writer } from './client.ts';
-import type { Scale } from './scale.ts';
 import type { Report } from './report.ts';
+import type { Scale } from './scale.ts';
 
 type Random = ReturnType<typeof randomFrom>;
 
@@ -74,11 +74,11 @@ export async function sendHostileBodies(
 }
 
 function hostile(body: unknown, random: Random): string {
-  if (random.chance(0.05)) return `${'['.repeat(random.whole(33, 4000))}`;
+  if (random.chance(0.05)) return '['.repeat(random.whole(33, 4000));
   if (random.chance(0.05)) return JSON.stringify(nested(random.whole(20, 3000), body));
   let changed = body;
   for (let n = random.whole(1, 3); n > 0; n--) changed = spoiled(changed, random);
-  const text = JSON.stringify(changed) ?? 'null';
+  const text = textOf(changed);
   return random.chance(0.05) ? text.slice(0, random.whole(0, text.length)) : text;
 }
 
@@ -95,7 +95,7 @@ function spoiled(value: unknown, random: Random): unknown {
   if (!entries.length || random.chance(0.15)) {
     // Not by a literal, which would set the prototype instead of a key of that name.
     const odd = JSON.stringify(random.choose(KEYS));
-    const inner = JSON.stringify(random.choose(ODD)) ?? 'null';
+    const inner = textOf(random.choose(ODD));
     const rest = JSON.stringify(value).slice(1);
     return JSON.parse(`{${odd}:${inner}${rest === '}' ? '' : ','}${rest}`) as unknown;
   }
@@ -110,4 +110,9 @@ function nested(depth: number, core: unknown): unknown {
   let value = core;
   for (let i = 0; i < depth; i++) value = i % 2 ? [value] : { put: value };
   return value;
+}
+
+/** A value as JSON, which knows no undefined: that becomes null. */
+function textOf(value: unknown): string {
+  return JSON.stringify(value === undefined ? null : value);
 }

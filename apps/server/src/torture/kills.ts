@@ -1,8 +1,8 @@
-import { randomFrom } from '@plucky/core';
 import { setTimeout as delay } from 'node:timers/promises';
+import { randomFrom } from '@plucky/core';
 import { ask, tempoOf, Writer } from './client.ts';
-import type { Scale } from './scale.ts';
 import type { Report } from './report.ts';
+import type { Scale } from './scale.ts';
 import { ServerProcess } from './server-process.ts';
 
 /** Saves from several writers while the server is killed again and again: all that was acknowledged must be there. */

@@ -7,8 +7,8 @@ import { exportGiant, sendGiants } from './giants.ts';
 import { sendHostileBodies } from './hostile-bodies.ts';
 import { killWhileSaving } from './kills.ts';
 import { Report } from './report.ts';
-import { SHORT, WHOLE, type Scale } from './scale.ts';
 import { stopAndWeigh, timeSaves } from './saves.ts';
+import { type Scale, SHORT, WHOLE } from './scale.ts';
 import { ServerProcess } from './server-process.ts';
 import { startTwice } from './two-servers.ts';
 

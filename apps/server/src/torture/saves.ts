@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { openConnection, prepareForWriting } from '../database/connection.ts';
 import { ask, hit, Writer } from './client.ts';
-import type { Scale } from './scale.ts';
 import { ms, percentile, type Report } from './report.ts';
+import type { Scale } from './scale.ts';
 import { ServerProcess } from './server-process.ts';
 
 /** How long saves take beside a bare commit on the same disk, alone and from 16 writers at once. */
@@ -19,7 +19,10 @@ export async function timeSaves(address: string, { saves }: Scale, report: Repor
     // In turn, so that both meet the same moods of the disk.
     bare.push(commit.once());
     const { status, took } = await writer.saveNext();
-    if (status !== 200) return report.figure('saves in a row', `answered ${status} at save ${i + 1}`, false);
+    if (status !== 200) {
+      report.figure('saves in a row', `answered ${status} at save ${i + 1}`, false);
+      return;
+    }
     alone.push(took);
   }
   commit.end();

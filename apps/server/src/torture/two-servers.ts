@@ -1,5 +1,5 @@
-import { ServerProcess, startRefused } from './server-process.ts';
 import type { Report } from './report.ts';
+import { ServerProcess, startRefused } from './server-process.ts';
 
 /** A second server on the folder of a first, and one after the first was killed. */
 export async function startTwice(dataDir: string, report: Report): Promise<void> {

@@ -1,4 +1,4 @@
-import { FORMAT, type ExportOptions, type ShelfPattern, type SongRecord } from '@plucky/core';
+import { type ExportOptions, FORMAT, type ShelfPattern, type SongRecord } from '@plucky/core';
 import type { components, paths } from './contract.ts';
 
 type Schemas = components['schemas'];

@@ -1,6 +1,6 @@
 // Written by `npm run api-types` from the server's OpenAPI document.
 
-import type { SongRecord, ShelfPattern } from '@plucky/core';
+import type { ShelfPattern, SongRecord } from '@plucky/core';
 export interface paths {
   readonly '/api/exports/{exportId}': {
     readonly parameters: {

@@ -1,7 +1,7 @@
 import { Box, Button } from '@mui/material';
-import type { ReactNode } from 'react';
 import { changeBetween, documentOf, indexOf } from '@plucky/core';
 import { useSnackbar } from 'notistack';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';

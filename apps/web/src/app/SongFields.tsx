@@ -1,5 +1,5 @@
 import { Box, MenuItem, TextField } from '@mui/material';
-import { editSong, SCALE_NAMES, TONICS, tempoSchema, type Song } from '@plucky/core';
+import { editSong, SCALE_NAMES, type Song, tempoSchema, TONICS } from '@plucky/core';
 import { useEdit, useSongRecord } from '../document/context.tsx';
 import { schemaResolver } from '../shared/form/resolver.ts';
 import { Amount } from '../shared/ui/Amount.tsx';

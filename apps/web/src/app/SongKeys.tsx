@@ -6,7 +6,7 @@ import { useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { later } from '../shared/ui/later.tsx';
-import { ROOM_COMMANDS, SONG_COMMANDS, type Everywhere } from './commands.ts';
+import { type Everywhere, ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
 
 const KeysDialog = later(async () => (await import('./KeysDialog.tsx')).KeysDialog);
 

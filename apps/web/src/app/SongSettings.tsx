@@ -1,6 +1,6 @@
 import { Box, Button, Popover } from '@mui/material';
 import { meterName } from '@plucky/core';
-import { useState, type ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useSongRecord } from '../document/context.tsx';
 import { later } from '../shared/ui/later.tsx';
 import { color } from '../shared/ui/tokens.ts';

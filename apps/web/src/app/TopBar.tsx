@@ -4,17 +4,17 @@ import { Box, Button, IconButton, Typography } from '@mui/material';
 import { editSong } from '@plucky/core';
 import { Link, useParams } from 'react-router';
 import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
-import { redo, undo, type SaveState } from '../document/store.ts';
+import { redo, type SaveState, undo } from '../document/store.ts';
+import { ROOMS, useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
-import { NameField } from '../shared/ui/NameField.tsx';
+import { withKeys } from '../shared/keys/command.ts';
 import { KeyCap } from '../shared/ui/KeyCap.tsx';
 import { Logo } from '../shared/ui/Logo.tsx';
-import { color } from '../shared/ui/tokens.ts';
-import { HistoryButton } from './history/HistoryButton.tsx';
 import { ModeButton } from '../shared/ui/ModeButton.tsx';
+import { NameField } from '../shared/ui/NameField.tsx';
+import { color } from '../shared/ui/tokens.ts';
 import { SONG_COMMANDS } from './commands.ts';
-import { withKeys } from '../shared/keys/command.ts';
-import { ROOMS, useOpenRoom } from '../session/rooms.ts';
+import { HistoryButton } from './history/HistoryButton.tsx';
 import { SongSettings } from './SongSettings.tsx';
 
 export function TopBar() {

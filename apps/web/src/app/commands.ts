@@ -1,6 +1,6 @@
-import { commandsFor } from '../shared/keys/command.ts';
-import { ROOMS, type RoomPath } from '../session/rooms.ts';
+import { type RoomPath, ROOMS } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
+import { commandsFor } from '../shared/keys/command.ts';
 
 /** What the keys of every room act on. */
 export interface Everywhere {

@@ -1,8 +1,8 @@
-import { fireEvent, render, screen } from '@testing-library/react';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { fireEvent, render, screen } from '@testing-library/react';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
-import { capsOf, commandsFor, withKeys, type Commands } from '../shared/keys/command.ts';
+import { capsOf, type Commands, commandsFor, withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';

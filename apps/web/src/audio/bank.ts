@@ -1,4 +1,4 @@
-import { isHeld, LAYERS, renderClick, type KitId, type Samples } from '@plucky/sound';
+import { isHeld, type KitId, LAYERS, renderClick, type Samples } from '@plucky/sound';
 import type { Renderer } from './bank.worker.ts';
 
 /** Which sound is wanted; drums take no notice of the note, held sounds none of the kit. */

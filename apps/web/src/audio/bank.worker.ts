@@ -1,4 +1,4 @@
-import { renderSound, type KitId } from '@plucky/sound';
+import { type KitId, renderSound } from '@plucky/sound';
 import { expose, transfer } from 'comlink';
 
 const renderer = {

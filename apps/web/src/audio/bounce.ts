@@ -1,4 +1,4 @@
-import { secondsAt, type Id, type SongDocument, type Timeline } from '@plucky/core';
+import { type Id, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
 import { proxy, wrap } from 'comlink';
 import type { Bouncer } from './bounce.worker.ts';
 import { strokesFor } from './strokes.ts';

@@ -1,4 +1,4 @@
-import { renderMix, wavOf, type StrokeToRender } from '@plucky/sound';
+import { renderMix, type StrokeToRender, wavOf } from '@plucky/sound';
 import { expose, transfer } from 'comlink';
 
 const bouncer = {

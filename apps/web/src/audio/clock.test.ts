@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts';
+import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
 
 const clock = (fields: Partial<Clock> = {}): Clock => ({
   time: 10,

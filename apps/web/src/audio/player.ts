@@ -1,20 +1,20 @@
 import {
   barTicks,
   beatTicks,
-  indexOf,
-  secondsAt,
   type Id,
+  indexOf,
   type NoteEvent,
   type Part,
+  secondsAt,
   type SongDocument,
   type Timeline,
   type Voice,
 } from '@plucky/core';
 import { gainFor, isHeld, kitOf, layerFor, type Motion } from '@plucky/sound';
 import { SoundBank } from './bank.ts';
-import { Mixer, heardPan } from './mixer.ts';
+import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
+import { heardPan, Mixer } from './mixer.ts';
 import { endOf, motionOf } from './strokes.ts';
-import { dueBetween, placeAt, runningTick, timeOf, type Clock } from './clock.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
 const AHEAD = 1.5;
@@ -242,7 +242,10 @@ export class Player {
     const playing = this.#playing;
     if (!clock || !playing) return;
     const now = this.#context.currentTime;
-    if (!clock.loops && runningTick(clock, now) >= clock.length) return this.stop();
+    if (!clock.loops && runningTick(clock, now) >= clock.length) {
+      this.stop();
+      return;
+    }
     const to = runningTick(clock, now + AHEAD);
     if (to <= this.#scheduledTo) return;
     for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {

@@ -1,16 +1,16 @@
 import {
   addHits,
-  buildPattern,
   apply,
+  buildPattern,
   compile,
   documentOf,
+  type Hit,
   indexOf,
   isChange,
-  straight,
-  USUAL_BUILD,
-  type Hit,
   type Outcome,
   type SongDocument,
+  straight,
+  USUAL_BUILD,
 } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
 import { heardPan } from './mixer.ts';

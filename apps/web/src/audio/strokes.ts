@@ -1,10 +1,10 @@
 import {
+  type Id,
   indexOf,
   movesOf,
+  type NoteEvent,
   PPQ,
   secondsAt,
-  type Id,
-  type NoteEvent,
   type SongDocument,
   type Timeline,
 } from '@plucky/core';

@@ -1,9 +1,9 @@
-import { addHits, apply, documentOf, indexOf, type ChangeSet, type SongRecord } from '@plucky/core';
+import { addHits, apply, type ChangeSet, documentOf, indexOf, type SongRecord } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
 import { ApiError } from '../api/client.ts';
 import { startAutosave } from './autosave.ts';
 import { recall } from './journal.ts';
-import { createDocumentStore, take, undo, type DocumentStore } from './store.ts';
+import { createDocumentStore, type DocumentStore, take, undo } from './store.ts';
 
 const records = Object.values(blankSong('Mine', 1).records);
 

@@ -2,7 +2,7 @@ import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } f
 import { useSnackbar } from 'notistack';
 import { createContext, useCallback, useContext } from 'react';
 import { useStore } from 'zustand';
-import { take, type DocumentState, type DocumentStore } from './store.ts';
+import { type DocumentState, type DocumentStore, take } from './store.ts';
 
 export const DocumentContext = createContext<DocumentStore | null>(null);
 

@@ -2,11 +2,11 @@ import {
   apply,
   bringUpRecords,
   changeBetween,
+  type ChangeSet,
   FORMAT,
   InvalidSongError,
   NewerFormatError,
   sameRecord,
-  type ChangeSet,
 } from '@plucky/core';
 import type { DocumentState, DocumentStore } from './store.ts';
 
@@ -52,7 +52,10 @@ export async function recall(store: DocumentStore): Promise<void> {
     const known = new Set(Object.keys(document.records));
     const remove = entry.change.remove.filter((id) => known.has(id));
     const put = entry.change.put.filter((record) => !sameRecord(document.records[record.id], record));
-    if (!put.length && !remove.length) return forget(songId);
+    if (!put.length && !remove.length) {
+      forget(songId);
+      return;
+    }
     const applied = apply(document, { label: entry.change.label, put, remove });
     store.setState({
       document: applied.document,

@@ -2,14 +2,14 @@ import {
   apply,
   applyWithinLimits,
   changeBetween,
+  type ChangeSet,
   documentOf,
   InvalidSongError,
   isRefusal,
-  sameRecord,
-  squash,
-  type ChangeSet,
   type Outcome,
+  sameRecord,
   type SongDocument,
+  squash,
 } from '@plucky/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents, Trouble } from '../api/client.ts';

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import type { Voice } from '@plucky/core';
-import { toggleListening, useSession } from './store.ts';
 import { color } from '../shared/ui/tokens.ts';
+import { toggleListening, useSession } from './store.ts';
 
 /** Mute and solo of a voice, for listening. */
 export function Listening({ voice }: { voice: Pick<Voice, 'id' | 'name'> }) {

@@ -1,4 +1,4 @@
-import { DEMO_SONGS, blankSong } from '@plucky/songs';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { beginSong, createForSong } from './song-store.ts';
 import { choosePattern, patternInView, useSession } from './store.ts';
 

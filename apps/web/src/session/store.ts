@@ -1,4 +1,4 @@
-import { indexOf, type Clip, type Counterpart, type Id, type SlotAt, type SongDocument } from '@plucky/core';
+import { type Clip, type Counterpart, type Id, indexOf, type SlotAt, type SongDocument } from '@plucky/core';
 import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from './song-store.ts';
 

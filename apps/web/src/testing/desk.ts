@@ -1,9 +1,9 @@
-import { indexOf, type Id, type SongDocument } from '@plucky/core';
+import { type Id, indexOf, type SongDocument } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
 import type { Edit } from '../document/context.tsx';
 import { createDocumentStore, redo, take, undo } from '../document/store.ts';
-import { rowContext, type RowContext } from '../rooms/groove/actions/row-context.ts';
-import { viewOf, type PatternView, type Row } from '../rooms/groove/pattern-view.ts';
+import { type RowContext, rowContext } from '../rooms/groove/actions/row-context.ts';
+import { type PatternView, type Row, viewOf } from '../rooms/groove/pattern-view.ts';
 import { useSession } from '../session/store.ts';
 
 /** A desk without a page: a song, a pattern in view, and what has been refused. */

@@ -1,12 +1,12 @@
 import { ThemeProvider } from '@mui/material';
+import { type Id, indexOf, type SongDocument } from '@plucky/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
-import { indexOf, type Id, type SongDocument } from '@plucky/core';
 import { SnackbarProvider } from 'notistack';
 import type { ReactElement, ReactNode } from 'react';
 import { DocumentContext, useSong } from '../document/context.tsx';
-import { createDocumentStore, undo, type DocumentStore } from '../document/store.ts';
-import { viewOf, type PatternView } from '../rooms/groove/pattern-view.ts';
+import { createDocumentStore, type DocumentStore, undo } from '../document/store.ts';
+import { type PatternView, viewOf } from '../rooms/groove/pattern-view.ts';
 import { useSession } from '../session/store.ts';
 import { makeTheme } from '../shared/ui/theme.ts';
 

@@ -1,10 +1,10 @@
 import { useEffect } from 'react';
+import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
-import { RECORD_COMMANDS } from './commands.ts';
-import { useSession } from '../session/store.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
-import { useIsPlaying, type TransportState } from './useTransport.ts';
+import { RECORD_COMMANDS } from './commands.ts';
+import { type TransportState, useIsPlaying } from './useTransport.ts';
 
 /** Counts in a bar and writes what is tapped into the pattern, round after round, until it is stopped. */
 export function RecordButton({ transport }: { transport: TransportState }) {

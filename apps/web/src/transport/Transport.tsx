@@ -3,17 +3,17 @@ import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
+import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
-import { CARET_COMMANDS, PLAY_COMMANDS } from './commands.ts';
-import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { BounceButton } from './BounceButton.tsx';
+import { CARET_COMMANDS, PLAY_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
-import { usePlayhead, useTransport, type TransportState } from './useTransport.ts';
+import { type TransportState, usePlayhead, useTransport } from './useTransport.ts';
 import { REACHES, reachIn } from './what-plays.ts';
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */

@@ -1,5 +1,5 @@
-import { commandsFor } from '../shared/keys/command.ts';
 import { useSession } from '../session/store.ts';
+import { commandsFor } from '../shared/keys/command.ts';
 
 /** What the keys of the transport act on. */
 interface Playing {

@@ -2,10 +2,10 @@ import { compile, sliceTimeline, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
-import { useOpenRoom, type RoomPath } from '../session/rooms.ts';
+import { type RoomPath, useOpenRoom } from '../session/rooms.ts';
 import { isHeard, useSession, useSessionFields } from '../session/store.ts';
 import { usePreview } from './preview.ts';
-import { whatPlays, type WhatPlays } from './what-plays.ts';
+import { type WhatPlays, whatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;
@@ -121,7 +121,10 @@ export function usePlayhead(show: (place: number | null) => void): void {
   const player = thePlayer();
   const isPlaying = useIsPlaying();
   useEffect(() => {
-    if (!isPlaying) return show(null);
+    if (!isPlaying) {
+      show(null);
+      return;
+    }
     let frame = 0;
     const paint = () => {
       show(player.place());

@@ -1,6 +1,6 @@
 import { indexOf } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { whatPlays, type Choices } from './what-plays.ts';
+import { type Choices, whatPlays } from './what-plays.ts';
 
 const song = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const session = (fields: Partial<Choices> = {}): Choices => ({

@@ -2,17 +2,17 @@ import {
   barTicks,
   indexOf,
   lengthName,
+  type OccurrencePlace,
   occurrencePlaces,
   placeName,
   resolve,
+  type Scope,
   secondsAt,
   sectionLength,
   sectionMeter,
+  type SongDocument,
   songStretches,
   tempoMapOf,
-  type OccurrencePlace,
-  type Scope,
-  type SongDocument,
 } from '@plucky/core';
 import { durationName } from '../audio/player.ts';
 import type { RoomPath } from '../session/rooms.ts';

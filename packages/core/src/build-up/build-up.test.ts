@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
+import { resolve } from '../pattern/resolve.ts';
+import type { BuildRecipe } from '../song/build-recipe.ts';
 import { apply } from '../song/changes.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { removeVoice } from '../song/edit-kit.ts';
-import type { BuildRecipe } from '../song/build-recipe.ts';
 import type { Pattern, Voice } from '../song/records.ts';
-import { resolve } from '../pattern/resolve.ts';
 import {
   after,
   HAT,
@@ -21,7 +21,7 @@ import {
   TOM,
   voice,
 } from '../testing/songs.ts';
-import { meter, type Meter } from '../time/meter.ts';
+import { type Meter, meter } from '../time/meter.ts';
 import { compile } from '../timeline/compile.ts';
 import { buildPattern } from './build-up.ts';
 import { BUILD_STARTERS, buildFrom, straight, USUAL_BUILD } from './starters.ts';

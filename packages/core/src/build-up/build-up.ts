@@ -1,17 +1,17 @@
-import { LIMITS } from '../limits.ts';
-import { clampVelocity } from '../hit/velocity.ts';
 import { curveValue } from '../feel/curve.ts';
+import { type Hit } from '../hit/hit.ts';
+import { clampVelocity } from '../hit/velocity.ts';
+import { LIMITS } from '../limits.ts';
+import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { besideFollowed } from '../pattern/overlay.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
+import { type Shape } from '../rule/shape/table.ts';
+import { type BuildRecipe } from '../song/build-recipe.ts';
+import { type Control } from '../song/curves.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type Voice } from '../song/records.ts';
-import { type BuildRecipe } from '../song/build-recipe.ts';
-import { type Control } from '../song/curves.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
-import { type Shape } from '../rule/shape/table.ts';
 import { beatTicks } from '../time/meter.ts';
 import { placesOf } from './speed.ts';
 

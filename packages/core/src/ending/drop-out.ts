@@ -1,10 +1,10 @@
+import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
+import { type Shape } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type Id } from '../names.ts';
-import { type Shape } from '../rule/shape/table.ts';
 import type { Grid } from '../time/grid.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';

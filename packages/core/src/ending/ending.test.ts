@@ -4,14 +4,14 @@ import { setSlowing } from '../form/slot-end.ts';
 import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
 import type { Refusal } from '../song/outcome.ts';
+import type { Pattern } from '../song/records.ts';
 import { after, layer, section, smallSong, song } from '../testing/songs.ts';
 import { secondsAt } from '../time/tempo-map.ts';
 import { compile } from '../timeline/compile.ts';
 import { sliceTimeline } from '../timeline/slice.ts';
-import { dropOutPattern, type DropOut } from './drop-out.ts';
-import { endingPattern, type Ending } from './ending.ts';
+import { type DropOut, dropOutPattern } from './drop-out.ts';
+import { type Ending, endingPattern } from './ending.ts';
 
 const BAR = 3840;
 const REPLACE: Placing = { how: 'replace', landing: null };

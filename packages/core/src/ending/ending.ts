@@ -1,9 +1,9 @@
 import { plainHit } from '../hit/new-hit.ts';
+import type { Id } from '../names.ts';
 import { besideFollowed } from '../pattern/overlay.ts';
 import { resolve } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Pattern, Slot } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import { endOf } from './drop-out.ts';

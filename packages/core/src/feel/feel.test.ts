@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { meter } from '../time/meter.ts';
 import { hit, voice } from '../testing/songs.ts';
+import { meter } from '../time/meter.ts';
 import { accentAt, accentRaise } from './accent.ts';
 import { heardPlace } from './place.ts';
 import { swingOffset } from './swing.ts';

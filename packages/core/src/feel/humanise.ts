@@ -1,6 +1,6 @@
+import type { Id } from '../names.ts';
 import { randomFrom, seedFrom } from '../random/stream.ts';
 import type { Humanise } from '../song/inherited/humanise.ts';
-import type { Id } from '../names.ts';
 
 /** Offsets are cut at this many spreads. */
 const CUT = 2.5;

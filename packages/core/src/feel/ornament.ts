@@ -1,6 +1,6 @@
 import type { Flam, Hit } from '../hit/hit.ts';
-import { gridTicks } from '../time/grid.ts';
 import { clampVelocity } from '../hit/velocity.ts';
+import { gridTicks } from '../time/grid.ts';
 
 /** One stroke of a hit: `at` and `length` in written ticks, `early` in ms before that place for grace strokes. */
 export interface Stroke {

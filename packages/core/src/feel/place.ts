@@ -1,7 +1,7 @@
 import type { Hit } from '../hit/hit.ts';
 import type { Swing } from '../song/inherited/swing.ts';
 import type { Voice } from '../song/records.ts';
-import { gridTicks, isTriplet, type Grid } from '../time/grid.ts';
+import { type Grid, gridTicks, isTriplet } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import { swingOffset } from './swing.ts';

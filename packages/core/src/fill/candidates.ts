@@ -1,13 +1,13 @@
-import { randomFrom, seedFrom } from '../random/stream.ts';
-import { withPattern, type SongDocument } from '../song/document.ts';
-import type { Refusal } from '../song/outcome.ts';
-import type { FillRecipe } from '../song/fill-recipe.ts';
-import type { Pattern } from '../song/records.ts';
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
-import { fillPattern } from './make.ts';
-import { limbsOf, measureFill, type FillFigures } from './measure.ts';
+import { randomFrom, seedFrom } from '../random/stream.ts';
+import { type SongDocument, withPattern } from '../song/document.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Refusal } from '../song/outcome.ts';
+import type { Pattern } from '../song/records.ts';
 import type { LimbConflict } from './limbs.ts';
+import { fillPattern } from './make.ts';
+import { type FillFigures, limbsOf, measureFill } from './measure.ts';
 
 /** How many fills are made for the shown ones to be chosen from. */
 export const POOL = 240;

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
+import { changeHits } from '../pattern/edit-hits.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { documentOf, indexOf } from '../song/document.ts';
+import { FEET, type FillRecipe, MANNERS, TRAVELS } from '../song/fill-recipe.ts';
 import { isChange } from '../song/outcome.ts';
-import { changeHits } from '../pattern/edit-hits.ts';
 import { after, hit, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
-import { type FillRecipe, FEET, MANNERS, TRAVELS } from '../song/fill-recipe.ts';
+import { type Candidate, candidateOf, fillCandidates, mostDifferent } from './candidates.ts';
 import { describeFill } from './describe.ts';
-import { candidateOf, fillCandidates, mostDifferent, type Candidate } from './candidates.ts';
 import { makeByHand, makeFill, USUAL_FILL } from './make.ts';
 import { FILL_STARTERS, recipeFrom } from './starters.ts';
 
@@ -74,7 +74,10 @@ test('whatever the recipe and the meter, every hit of a fill lies in its take-ov
       (songMeter, wanted) => {
         const document = kitSong({ meter: songMeter });
         const outcome = makeFill(document, 'main', wanted, 'fill', 'Fill');
-        if (!isChange(outcome)) return expect(outcome).toHaveProperty('reason');
+        if (!isChange(outcome)) {
+          expect(outcome).toHaveProperty('reason');
+          return;
+        }
         const { pattern } = resolve(after(document, outcome), 'fill');
         const from = pattern.length - wanted.takeOver;
         const own = Object.values(pattern.own);

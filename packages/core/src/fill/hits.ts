@@ -1,15 +1,15 @@
+import type { Hit } from '../hit/hit.ts';
 import { DRUM_LENGTH, plainHit } from '../hit/new-hit.ts';
 import { clampVelocity } from '../hit/velocity.ts';
-import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
+import type { Id } from '../names.ts';
+import { type Random, randomFrom, seedFrom } from '../random/stream.ts';
 import type { FillRecipe } from '../song/fill-recipe.ts';
 import type { Voice } from '../song/records.ts';
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
 import { gridTicks } from '../time/grid.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { metricalWeight } from '../time/weight.ts';
-import { fillPlaces, type FillPlace } from './stream.ts';
+import { type FillPlace, fillPlaces } from './stream.ts';
 import { roundTheKit, travelOver } from './travel.ts';
 
 /** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */

@@ -1,13 +1,13 @@
+import { type Hit } from '../hit/hit.ts';
+import { type Id } from '../names.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { seedFrom } from '../random/stream.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { type FillRecipe } from '../song/fill-recipe.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type FillRecipe } from '../song/fill-recipe.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
-import { candidateOf, type Candidate } from './candidates.ts';
+import { type Candidate, candidateOf } from './candidates.ts';
 import { fillHits } from './hits.ts';
 import { fillPattern } from './make.ts';
 

@@ -1,13 +1,13 @@
+import { type Hit } from '../hit/hit.ts';
+import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { besideFollowed } from '../pattern/overlay.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { type FillRecipe } from '../song/fill-recipe.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type Voice } from '../song/records.ts';
-import { type FillRecipe } from '../song/fill-recipe.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { fillHits } from './hits.ts';

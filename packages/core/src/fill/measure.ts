@@ -1,11 +1,11 @@
 import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
-import { feelOf, gridOf, resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Id } from '../names.ts';
+import { feelOf, gridOf, resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
 import { PPQ, ticksToMs } from '../time/ticks.ts';
-import { limbReport, type LimbReport, type LimbStroke } from './limbs.ts';
+import { type LimbReport, limbReport, type LimbStroke } from './limbs.ts';
 import { roundTheKit } from './travel.ts';
 
 /** What a fill is like, in figures. */

@@ -1,6 +1,6 @@
 import type { Random } from '../random/stream.ts';
-import { gridTicks, type Grid } from '../time/grid.ts';
-import { beatTicks, pulses, type Meter } from '../time/meter.ts';
+import { type Grid, gridTicks } from '../time/grid.ts';
+import { beatTicks, type Meter, pulses } from '../time/meter.ts';
 import { metricalWeight } from '../time/weight.ts';
 
 /** How much chance weighs against the strength of a place when choosing which places to play. */

@@ -3,7 +3,7 @@ import { apply } from '../song/changes.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Refusal } from '../song/outcome.ts';
 import { hit, smallSong, voice } from '../testing/songs.ts';
-import { candidateOf, type Candidate } from './candidates.ts';
+import { type Candidate, candidateOf } from './candidates.ts';
 import { bestWindows, longTake, windowOf } from './long-take.ts';
 import { USUAL_FILL } from './make.ts';
 import { limbsOf } from './measure.ts';

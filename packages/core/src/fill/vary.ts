@@ -1,11 +1,11 @@
-import { randomFrom, seedFrom, type Random } from '../random/stream.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Refusal } from '../song/outcome.ts';
-import type { FillRecipe } from '../song/fill-recipe.ts';
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
+import { type Random, randomFrom, seedFrom } from '../random/stream.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { FillRecipe } from '../song/fill-recipe.ts';
+import type { Refusal } from '../song/outcome.ts';
 import { gridTicks } from '../time/grid.ts';
-import { candidateOf, mostDifferent, type Candidate } from './candidates.ts';
+import { type Candidate, candidateOf, mostDifferent } from './candidates.ts';
 import { roundTheKit } from './travel.ts';
 
 /** How many neighbours of a fill are made for the shown ones to be chosen from, and the most changes each has. */

@@ -1,6 +1,6 @@
+import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Occurrence, Section, SectionRole, Slot } from '../song/records.ts';
 
 /** A new section at the end of the form, or after the occurrence `after`. */

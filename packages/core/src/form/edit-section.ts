@@ -1,8 +1,8 @@
 import { LIMITS } from '../limits.ts';
+import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, type Layer, type Section, type SectionRole, type Slot } from '../song/records.ts';
-import { type Id } from '../names.ts';
+import { type Layer, NO_EDITS, type Section, type SectionRole, type Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
 import { moved } from './edit-form.ts';
 import { sectionMeter } from './stretches.ts';

@@ -1,8 +1,8 @@
-import { overlay, unroll } from '../pattern/overlay.ts';
-import { silent, type ResolvedHit } from '../hit/followed.ts';
-import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
-import type { SongDocument } from '../song/document.ts';
+import { type ResolvedHit, silent } from '../hit/followed.ts';
 import { LIMITS } from '../limits.ts';
+import { overlay, unroll } from '../pattern/overlay.ts';
+import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
+import type { SongDocument } from '../song/document.ts';
 import type { Layer, Slot } from '../song/records.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */

@@ -1,13 +1,13 @@
 import { LIMITS } from '../limits.ts';
+import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
-import { type Id } from '../names.ts';
 import { plainLayer } from './edit-section.ts';
 import { resolveLayer } from './layer.ts';
-import { endOfSlots } from './one-slot.ts';
 import { mergedPattern, type Naming, type Placed } from './merged-pattern.ts';
+import { endOfSlots } from './one-slot.ts';
 
 const TOO_LONG: Refusal = { reason: 'Together they last longer than a pattern may: 16 bars of 4/4.' };
 

@@ -1,17 +1,17 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
-import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { freeHitId } from '../hit/hit-id.ts';
 import { type ResolvedHit } from '../hit/followed.ts';
+import { type Hit } from '../hit/hit.ts';
+import { freeHitId } from '../hit/hit-id.ts';
+import { type Id } from '../names.ts';
+import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { saidOutright } from '../pattern/inherit.ts';
 import { feelOf, gridOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { type Accent } from '../song/inherited/accents.ts';
 import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type Accent } from '../song/inherited/accents.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
-import { isTriplet, type Grid } from '../time/grid.ts';
+import { type Grid, isTriplet } from '../time/grid.ts';
 import { barTicks } from '../time/meter.ts';
 import type { ResolvedLayer } from './layer.ts';
 

@@ -1,7 +1,7 @@
 import { documentOf, indexOf } from '../song/document.ts';
 import { after, DRUMS, KICK, pattern, smallSong, song } from '../testing/songs.ts';
-import { addSlot } from './edit-section.ts';
 import { addSection } from './edit-form.ts';
+import { addSlot } from './edit-section.ts';
 import { newSection, newSlot } from './new-section.ts';
 
 const ids = { section: 'fresh', slot: 'first' };

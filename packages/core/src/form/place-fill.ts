@@ -1,8 +1,8 @@
 import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Landing, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { plainLayer } from './edit-section.ts';

@@ -1,9 +1,9 @@
-import { followersOf } from '../pattern/family.ts';
 import { byPlace, type FollowedHit } from '../hit/followed.ts';
-import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
-import { INHERITED_FIELDS } from '../song/inherited/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Id } from '../names.ts';
+import { followersOf } from '../pattern/family.ts';
+import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import type { Pattern } from '../song/records.ts';
 import { songStretches } from './stretches.ts';
 

@@ -1,12 +1,12 @@
+import { type Hit } from '../hit/hit.ts';
+import { LIMITS } from '../limits.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { apply } from '../song/changes.ts';
-import { InvalidSongError } from '../song/errors.ts';
-import { LIMITS } from '../limits.ts';
-import { NO_EDITS, type Layer, type Pattern, type Section } from '../song/records.ts';
-import { type Hit } from '../hit/hit.ts';
-import { compile } from '../timeline/compile.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { InvalidSongError } from '../song/errors.ts';
+import { type Layer, NO_EDITS, type Pattern, type Section } from '../song/records.ts';
 import { smallSong } from '../testing/songs.ts';
+import { compile } from '../timeline/compile.ts';
 import { applyWithinLimits, sizeProblems } from './size.ts';
 
 const song = smallSong();

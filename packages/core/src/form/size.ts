@@ -1,11 +1,11 @@
 import { CONTROL_STEP } from '../feel/curve.ts';
 import { GRACES, rollCount } from '../feel/ornament.ts';
-import { resolve, soundingOf, type ResolvedPattern } from '../pattern/resolve.ts';
-import { apply, type Applied, type ChangeSet } from '../song/changes.ts';
+import type { Hit } from '../hit/hit.ts';
+import { LIMITS, tooMany } from '../limits.ts';
+import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
+import { type Applied, apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
-import { LIMITS, tooMany } from '../limits.ts';
-import type { Hit } from '../hit/hit.ts';
 import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
 import { SLOWING_STEP } from './slowing.ts';
 

@@ -1,7 +1,7 @@
+import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Slot } from '../song/records.ts';
 import { editSlot } from './edit-section.ts';
 

@@ -1,5 +1,5 @@
-import { PPQ } from '../time/ticks.ts';
 import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
+import { PPQ } from '../time/ticks.ts';
 import type { Stretch } from './stretches.ts';
 
 /** How far apart the tempos of a slowing stand, in ticks: a 16th note. */

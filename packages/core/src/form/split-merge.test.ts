@@ -1,10 +1,10 @@
 import fc from 'fast-check';
+import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { resolve } from '../pattern/resolve.ts';
-import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
 import { apply } from '../song/changes.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { serialize } from '../song/document.ts';
-import { toggleAccent, setHumanise } from '../pattern/edit-pattern.ts';
+import { isChange, type Outcome } from '../song/outcome.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';

@@ -1,14 +1,14 @@
+import { type Hit } from '../hit/hit.ts';
+import { freeHitId } from '../hit/hit-id.ts';
+import { LIMITS } from '../limits.ts';
+import { cutName, type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { unusedName } from '../pattern/family.ts';
-import { LIMITS } from '../limits.ts';
-import { freeHitId } from '../hit/hit-id.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import { NO_EDITS, type Edits, type Layer, type Pattern, type Slot, type Voice } from '../song/records.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id, cutName } from '../names.ts';
+import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
 
 export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${LIMITS.layers} patterns.` };
 

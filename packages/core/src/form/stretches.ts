@@ -1,5 +1,5 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Occurrence, Section, Slot } from '../song/records.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
 

@@ -1,5 +1,5 @@
-import type { SongDocument } from '../song/document.ts';
 import type { Id } from '../names.ts';
+import type { SongDocument } from '../song/document.ts';
 import { barTicks } from '../time/meter.ts';
 import { occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
 

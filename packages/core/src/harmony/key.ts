@@ -15,7 +15,7 @@ export interface Key {
 
 /** Pitch class 0..11 of the tonic, C = 0. */
 export function tonicPitchClass(tonic: Tonic): number {
-  return Note.get(tonic).chroma ?? 0;
+  return Note.get(tonic).chroma;
 }
 
 const pitchClasses = new Map<string, ReadonlySet<number>>();
@@ -25,7 +25,7 @@ export function inKey(note: number, { tonic, scale }: Key): boolean {
   const name = `${tonic} ${scale}`;
   let classes = pitchClasses.get(name);
   if (!classes) {
-    classes = new Set(Mode.notes(scale, tonic).map((one) => Note.get(one).chroma ?? 0));
+    classes = new Set(Mode.notes(scale, tonic).map((one) => Note.get(one).chroma));
     pitchClasses.set(name, classes);
   }
   return classes.has(note % 12);
@@ -35,7 +35,7 @@ export function inKey(note: number, { tonic, scale }: Key): boolean {
 export function keySignature({ tonic, scale }: Key): { sharps: number; minor: boolean } {
   const mode = Mode.get(scale);
   // The major scale has as many sharps as its tonic lies fifths above C, and a mode so many flats more.
-  const fifths = (Note.get(tonic).coord?.[0] ?? 0) - mode.alt;
+  const fifths = Note.get(tonic).coord[0] - mode.alt;
   // Beyond seven sharps or flats the enharmonic signature is twelve fifths away.
   const sharps = fifths > 7 ? fifths - 12 : fifths < -7 ? fifths + 12 : fifths;
   return { sharps, minor: mode.triad === 'm' };

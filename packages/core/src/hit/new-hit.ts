@@ -1,5 +1,5 @@
 import type { Id } from '../names.ts';
-import { gridTicks, type Grid } from '../time/grid.ts';
+import { type Grid, gridTicks } from '../time/grid.ts';
 import type { Hit } from './hit.ts';
 
 /** How long a drum's hit is that says nothing of it, in ticks: a 32nd note. */

@@ -1,12 +1,12 @@
-import { parseMidi, type MidiEvent as ReadEvent } from 'midi-file';
+import { type MidiEvent as ReadEvent, parseMidi } from 'midi-file';
 import { buildPattern } from '../build-up/build-up.ts';
 import { straight, USUAL_BUILD } from '../build-up/starters.ts';
-import { attach, makeIndependent } from '../pattern/follow.ts';
-import { resolve } from '../pattern/resolve.ts';
 import { mergePatterns } from '../form/merge.ts';
 import { splitPattern } from '../form/split.ts';
-import { type SongDocument, documentOf } from '../song/document.ts';
+import { attach, makeIndependent } from '../pattern/follow.ts';
+import { resolve } from '../pattern/resolve.ts';
 import type { BuildRecipe } from '../song/build-recipe.ts';
+import { documentOf, type SongDocument } from '../song/document.ts';
 import { after, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { lanesOf, movesOf } from '../timeline/lanes.ts';

@@ -1,6 +1,6 @@
 import type { SongDocument } from '../song/document.ts';
 import type { ControlEvent, Timeline } from '../timeline/events.ts';
-import { lanesOf, type Lane } from '../timeline/lanes.ts';
+import { type Lane, lanesOf } from '../timeline/lanes.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
 /** Controller numbers: data entry, level (expression), filter (brightness), and the registered parameter's two halves. */

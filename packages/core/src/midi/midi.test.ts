@@ -1,14 +1,14 @@
 import { Midi } from '@tonejs/midi';
 import { parseMidi } from 'midi-file';
 import { documentOf, type SongDocument } from '../song/document.ts';
-import { compile } from '../timeline/compile.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, smallSong, SNARE, song } from '../testing/songs.ts';
 import { barTicks, meter } from '../time/meter.ts';
+import { compile } from '../timeline/compile.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
 import { fileNames } from './file-names.ts';
-import { exportOptions } from './read-options.ts';
 import { type ExportOptions } from './options.ts';
+import { exportOptions } from './read-options.ts';
 import { planRegions } from './region-list.ts';
 import { exportRegions } from './regions.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';

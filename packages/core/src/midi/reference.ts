@@ -1,7 +1,7 @@
 import { LIMITS } from '../limits.ts';
-import { PPQ } from '../time/ticks.ts';
-import { type Reference } from '../song/records.ts';
 import { type Id, plainName } from '../names.ts';
+import { type Reference } from '../song/records.ts';
+import { PPQ } from '../time/ticks.ts';
 import { readMidi } from './bytes/read.ts';
 import { notesOf } from './verify.ts';
 

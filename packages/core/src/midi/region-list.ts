@@ -1,7 +1,7 @@
-import { occurrencePlaces, songStretches, type Scope } from '../form/stretches.ts';
+import { occurrencePlaces, type Scope, songStretches } from '../form/stretches.ts';
+import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Id } from '../names.ts';
 import { barTicks } from '../time/meter.ts';
 import type { ExportOptions, RegionKind } from './options.ts';
 

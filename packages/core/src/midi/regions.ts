@@ -1,12 +1,12 @@
-import { compile } from '../timeline/compile.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { compile } from '../timeline/compile.ts';
 import { writeMidi } from './bytes/write.ts';
 import { lanesIn } from './controls.ts';
 import { fileNames } from './file-names.ts';
 import type { ExportOptions } from './options.ts';
 import { planRegions, type RegionPlan } from './region-list.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
-import { verify, type Verification } from './verify.ts';
+import { type Verification, verify } from './verify.ts';
 
 /** A region as it leaves. */
 export interface ExportedRegion extends RegionPlan {

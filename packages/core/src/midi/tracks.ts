@@ -1,13 +1,13 @@
-import { clampVelocity } from '../hit/velocity.ts';
 import { songStretches } from '../form/stretches.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
 import { keySignature } from '../harmony/key.ts';
+import { clampVelocity } from '../hit/velocity.ts';
 import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Part, Voice } from '../song/records.ts';
-import type { NoteEvent, Timeline } from '../timeline/events.ts';
-import { settle, type Settling } from '../timeline/settle.ts';
 import { PPQ } from '../time/ticks.ts';
+import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import type { Lane } from '../timeline/lanes.ts';
+import { settle, type Settling } from '../timeline/settle.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
 import { laneEvents, lanesIn } from './controls.ts';
 import type { ExportOptions } from './options.ts';

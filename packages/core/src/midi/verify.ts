@@ -1,10 +1,10 @@
 import type { Timeline } from '../timeline/events.ts';
 import type { Lane } from '../timeline/lanes.ts';
 import type { MidiEvent, MidiFile } from './bytes/format.ts';
-import { controlWords, laneEvents } from './controls.ts';
 import { readMidi } from './bytes/read.ts';
+import { controlWords, laneEvents } from './controls.ts';
 import type { ExportOptions } from './options.ts';
-import { inFile, microsecondsAt, type ExportedNote } from './tracks.ts';
+import { type ExportedNote, inFile, microsecondsAt } from './tracks.ts';
 
 /** A note as a reader of the file hears it; places in ticks of the file. */
 export interface HeardNote {

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
-import { dice, runEdits } from '../testing/random-edits.ts';
+import type { IdentifiedHit } from '../hit/followed.ts';
 import { indexOf } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { compareHits, countByVoice, ROUGHLY, strokesAsHits, takeAcross } from './compare.ts';
-import type { IdentifiedHit } from '../hit/followed.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
 const NONE = { 'only a': 0, 'only b': 0, moved: 0, louder: 0, softer: 0, otherwise: 0 };

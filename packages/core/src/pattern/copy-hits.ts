@@ -1,7 +1,7 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
 import type { Voice } from '../song/records.ts';
 import { addHits } from './edit-hits.ts';
 import { resolve } from './resolve.ts';

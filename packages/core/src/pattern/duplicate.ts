@@ -1,6 +1,6 @@
+import { cutName, type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { type Id, cutName } from '../names.ts';
 import type { Pattern } from '../song/records.ts';
 import { lastPlaceIn } from './edit-pattern.ts';
 import { followersOf, unusedName } from './family.ts';

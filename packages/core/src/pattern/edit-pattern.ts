@@ -1,10 +1,10 @@
 import { LIMITS } from '../limits.ts';
+import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { type Humanise } from '../song/inherited/humanise.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
-import { type Humanise } from '../song/inherited/humanise.ts';
-import { type Id } from '../names.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { resolve } from './resolve.ts';
 

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits.ts';
 import fc from 'fast-check';
+import { LIMITS } from '../limits.ts';
 import { documentOf } from '../song/document.ts';
 import { isRefusal } from '../song/outcome.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';

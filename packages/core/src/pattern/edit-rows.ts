@@ -1,12 +1,12 @@
-import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
 import type { Hit } from '../hit/hit.ts';
+import { freeHitId, repeatedId } from '../hit/hit-id.ts';
 import type { Id } from '../names.ts';
+import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
 import type { Pattern } from '../song/records.ts';
-import { gridTicks, type Grid } from '../time/grid.ts';
+import { type Grid, gridTicks } from '../time/grid.ts';
 import { modulo } from '../time/ticks.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
-import { freeHitId, repeatedId } from '../hit/hit-id.ts';
 import { gridOf, resolve } from './resolve.ts';
 import { remembering } from './seen.ts';
 

@@ -1,5 +1,5 @@
+import { freeName, type Id } from '../names.ts';
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import { type Id, freeName } from '../names.ts';
 import type { Pattern } from '../song/records.ts';
 
 /** All patterns that follow this one, directly or by way of others, nearest first. */

@@ -1,17 +1,17 @@
-import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
+import { type Hit, type HitFields } from '../hit/hit.ts';
+import { freeHitId } from '../hit/hit-id.ts';
+import { type Id } from '../names.ts';
+import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type Hit, type HitFields } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
 import { differing } from './edit-hits.ts';
 import { followersOf } from './family.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import { overlay } from './overlay.ts';
-import { matchHits } from './match.ts';
-import { ownIdsBelow, withRenamedHits } from './renamed-hits.ts';
 import { saidOtherwise, saidOutright } from './inherit.ts';
+import { matchHits } from './match.ts';
+import { overlay } from './overlay.ts';
+import { ownIdsBelow, withRenamedHits } from './renamed-hits.ts';
 import { gridOf, resolve, type ResolvedPattern } from './resolve.ts';
 import { remembering } from './seen.ts';
 

@@ -1,3 +1,4 @@
+import type { Id } from '../names.ts';
 import type { FollowedStretch } from '../song/inherited/inheritance.ts';
 import {
   eachInherited,
@@ -7,7 +8,6 @@ import {
   type InheritedSaid,
   type InheritedValues,
 } from '../song/inherited/table.ts';
-import type { Id } from '../names.ts';
 import type { Pattern, Song } from '../song/records.ts';
 
 /** What holds for a pattern: what it says itself, else what its parent has in the stretch that is followed. */

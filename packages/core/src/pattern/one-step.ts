@@ -1,8 +1,8 @@
+import type { Id } from '../names.ts';
+import type { Shape } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import type { Family, Voice } from '../song/records.ts';
-import type { Id } from '../names.ts';
-import type { Shape } from '../rule/shape/table.ts';
 import { beatTicks } from '../time/meter.ts';
 import { newVariation } from './edit-pattern.ts';
 import { feelOf, resolve, type ResolvedPattern } from './resolve.ts';

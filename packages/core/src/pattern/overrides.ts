@@ -1,6 +1,6 @@
 import { comesFrom } from '../hit/hit-id.ts';
-import type { SongDocument } from '../song/document.ts';
 import type { Id } from '../names.ts';
+import type { SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';
 import { followersOf } from './family.ts';
 

@@ -3,7 +3,7 @@ import { LIMITS } from '../limits.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { inheritance, INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { MOST_PROBLEMS, schemaProblems } from '../song/schema-problems.ts';
-import { shelfPatternSchema, type ShelfPattern } from './shelf-pattern.ts';
+import { type ShelfPattern, shelfPatternSchema } from './shelf-pattern.ts';
 
 const schema = shelfPatternSchema(z);
 

@@ -1,11 +1,11 @@
 import { LIMITS } from '../limits.ts';
-import { documentOf, indexOf } from '../song/document.ts';
 import type { Shape } from '../rule/shape/table.ts';
+import { documentOf, indexOf } from '../song/document.ts';
 import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
-import { ONE_STEPS, oneStepShapes, varyInOneStep, type OneStep } from './one-step.ts';
+import { ONE_STEPS, type OneStep, oneStepShapes, varyInOneStep } from './one-step.ts';
 import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './recipe.ts';
 import { resolve } from './resolve.ts';
 

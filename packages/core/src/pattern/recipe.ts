@@ -1,9 +1,9 @@
 import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
+import type { Shape } from '../rule/shape/table.ts';
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
-import type { Shape } from '../rule/shape/table.ts';
 import { resolve } from './resolve.ts';
 
 /** The most shapes that a pattern's recipe holds. */

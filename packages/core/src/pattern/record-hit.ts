@@ -1,7 +1,7 @@
 import { writtenPlace } from '../feel/place.ts';
+import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import { gridTicks } from '../time/grid.ts';
 import { modulo } from '../time/ticks.ts';
 import { addHits, changeHits } from './edit-hits.ts';

@@ -1,10 +1,10 @@
+import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { inTurn } from '../song/in-turn.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Pattern, Section } from '../song/records.ts';
-import { attach, makeIndependent } from './follow.ts';
 import { namesOf } from './family.ts';
+import { attach, makeIndependent } from './follow.ts';
 
 /** What hangs on a pattern, to be said before it is removed. */
 export interface Holds {

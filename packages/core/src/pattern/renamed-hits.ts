@@ -1,9 +1,9 @@
+import type { Hit } from '../hit/hit.ts';
+import { freeHitId } from '../hit/hit-id.ts';
+import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Edits, Pattern, Section, SongRecord } from '../song/records.ts';
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
 import { followersOf } from './family.ts';
-import { freeHitId } from '../hit/hit-id.ts';
 
 /** New ids of hits by their old ones. */
 type Names = ReadonlyMap<Id, Id>;

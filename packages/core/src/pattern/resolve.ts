@@ -1,17 +1,17 @@
 import type { Feel } from '../feel/place.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { type FollowedHit, type ResolvedHit, soundingHits } from '../hit/followed.ts';
 import { LIMITS } from '../limits.ts';
-import type { InheritedValues } from '../song/inherited/table.ts';
 import type { Id } from '../names.ts';
+import type { ShapeContext } from '../rule/shape/shape-rule.ts';
+import { applyShape } from '../rule/shape/table.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { InheritedValues } from '../song/inherited/table.ts';
 import type { Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
-import { overlay, unroll, type LooseEdit } from './overlay.ts';
-import { soundingHits, type FollowedHit, type ResolvedHit } from '../hit/followed.ts';
 import { inheritedValues } from './inherit.ts';
-import { applyShape } from '../rule/shape/table.ts';
-import type { ShapeContext } from '../rule/shape/shape-rule.ts';
+import { type LooseEdit, overlay, unroll } from './overlay.ts';
 
 /** A pattern with all that it follows worked out. */
 export interface ResolvedPattern extends InheritedValues {

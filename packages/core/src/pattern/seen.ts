@@ -1,12 +1,12 @@
+import { type FollowedHit } from '../hit/followed.ts';
+import type { Hit } from '../hit/hit.ts';
+import { freeHitId } from '../hit/hit-id.ts';
+import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
 import type { Pattern } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import { type FollowedHit } from '../hit/followed.ts';
 import { resolve } from './resolve.ts';
 
 /**

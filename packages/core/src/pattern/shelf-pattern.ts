@@ -1,5 +1,6 @@
-import { hitIdSchema } from '../hit/hit-id.ts';
+import { TONICS } from '../harmony/key.ts';
 import { hitSchema } from '../hit/hit.ts';
+import { hitIdSchema } from '../hit/hit-id.ts';
 import { LIMITS } from '../limits.ts';
 import { idSchema, nameSchema } from '../names.ts';
 import { noteSchema } from '../schema-parts.ts';
@@ -10,7 +11,6 @@ import { humaniseSchema } from '../song/inherited/humanise.ts';
 import { meterSchema } from '../song/inherited/meter.ts';
 import { swingSchema } from '../song/inherited/swing.ts';
 import { INHERITED } from '../song/inherited/table.ts';
-import { TONICS } from '../harmony/key.ts';
 import { familySchema } from '../song/records.ts';
 import type { Described, Zod } from '../zod.ts';
 

@@ -3,9 +3,9 @@ import { documentOf, indexOf } from '../song/document.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { hit, pattern, smallSong, song, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
+import { readShelfPattern } from './read-shelf.ts';
 import { resolve } from './resolve.ts';
 import { fromShelf, shelfPatternOf } from './shelf.ts';
-import { readShelfPattern } from './read-shelf.ts';
 
 const look = (document: ReturnType<typeof smallSong>, id: string) =>
   resolve(document, id)

@@ -1,18 +1,18 @@
-import type { ShelfPattern } from './shelf-pattern.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ChangeSet } from '../song/changes.ts';
-import { eachInherited, inheritance } from '../song/inherited/table.ts';
 import { tonicPitchClass } from '../harmony/key.ts';
+import { type Hit } from '../hit/hit.ts';
+import { type Id } from '../names.ts';
+import type { ChangeSet } from '../song/changes.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { eachInherited, inheritance } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';
 import { isChange } from '../song/outcome.ts';
 import { type Pattern } from '../song/records.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
 import { modulo } from '../time/ticks.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
 import { saidOutright, valuesForVoices } from './inherit.ts';
 import { resolve } from './resolve.ts';
+import type { ShelfPattern } from './shelf-pattern.ts';
 
 /** A pattern as it sounds, ready for the shelf; what it follows is worked in. */
 export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
+import { spread } from '../rule/sow/spread.ts';
+import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
+import { after, smallSong } from '../testing/songs.ts';
 import { GRIDS } from '../time/grid.ts';
 import { meter } from '../time/meter.ts';
-import { after, smallSong } from '../testing/songs.ts';
 import { resolve } from './resolve.ts';
-import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
 import { sow } from './sow.ts';
-import { spread } from '../rule/sow/spread.ts';
 
 const rules: fc.Arbitrary<SowRule> = fc.oneof(
   fc.record({

@@ -1,12 +1,12 @@
+import type { Hit } from '../hit/hit.ts';
+import { freeHitId, hitIdStem } from '../hit/hit-id.ts';
+import { usualLength } from '../hit/new-hit.ts';
+import type { Id } from '../names.ts';
+import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
-import { usualLength } from '../hit/new-hit.ts';
 import { gridTicks } from '../time/grid.ts';
-import { freeHitId, hitIdStem } from '../hit/hit-id.ts';
 import { gridOf, resolve } from './resolve.ts';
-import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
 
 export interface Sowing {
   readonly voice: Id;

@@ -1,7 +1,7 @@
 import type { Id } from '../names.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Parameter, RuleFrame, RuleStretch } from './rule.ts';
-import { SHAPE_WAYS, voicesOfShape, wayOfShape, type Shape, type ShapeWay } from './shape/table.ts';
+import { type Shape, SHAPE_WAYS, type ShapeWay, voicesOfShape, wayOfShape } from './shape/table.ts';
 
 /** What a kept shape can be tuned by. */
 export interface Tuning {

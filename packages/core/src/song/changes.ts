@@ -1,7 +1,7 @@
+import type { Id } from '../names.ts';
 import type { SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
 import { problemsOf } from './invariants.ts';
-import type { Id } from '../names.ts';
 import type { SongRecord } from './records.ts';
 
 /** An edit as a value: records to put in place of those with the same id, and ids to remove. */

@@ -1,10 +1,10 @@
+import type { Id } from '../names.ts';
 import { shapeWithout } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { differs } from './edit-song.ts';
 import { omit } from './omit.ts';
 import type { Outcome } from './outcome.ts';
-import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
-import type { Id } from '../names.ts';
+import type { Edits, Part, Pattern, Section, Slot, Song, SongRecord, Voice } from './records.ts';
 
 /** Changes fields of several voices alike; `null` when none differs. */
 export function editVoices(
@@ -125,21 +125,18 @@ function editsWithout<E extends Edits>(edits: E, id: Id): E {
 }
 
 function sectionWithout(section: Section, id: Id): Section {
-  let same = true;
-  const slots = section.slots.map((before) => {
-    const slot = before.landing?.voice === id ? omit(before, 'landing') : before;
-    if (slot !== before) same = false;
-    return {
-      ...slot,
-      layers: slot.layers.map((layer) => {
-        const edits = editsWithout(layer, id);
-        if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
-        same = false;
-        return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
-      }),
-    };
+  const slots = section.slots.map((slot) => slotWithout(slot, id));
+  return slots.every((slot, i) => slot === section.slots[i]) ? section : { ...section, slots };
+}
+
+function slotWithout(before: Slot, id: Id): Slot {
+  const slot = before.landing?.voice === id ? omit(before, 'landing') : before;
+  const layers = slot.layers.map((layer) => {
+    const edits = editsWithout(layer, id);
+    if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
+    return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
   });
-  return same ? section : { ...section, slots };
+  return layers.every((layer, i) => layer === slot.layers[i]) ? slot : { ...slot, layers };
 }
 
 function songWithout(song: Song, id: Id): Song {

@@ -1,7 +1,7 @@
 import { LIMITS } from '../limits.ts';
+import { idSchema } from '../names.ts';
 import { gridSchema, percentSchema, seedSchema, velocitySchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
-import { idSchema } from '../names.ts';
 
 /** The ways in which a fill can move round the kit. */
 export const TRAVELS = ['down', 'up', 'snare first', 'answers', 'anywhere', 'path'] as const;

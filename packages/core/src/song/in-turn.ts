@@ -1,4 +1,4 @@
-import { apply, squash, type ChangeSet } from './changes.ts';
+import { apply, type ChangeSet, squash } from './changes.ts';
 import type { SongDocument } from './document.ts';
 import { isRefusal, type Outcome } from './outcome.ts';
 

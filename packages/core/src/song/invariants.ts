@@ -1,10 +1,10 @@
+import { LIMITS, tooMany } from '../limits.ts';
+import type { Id } from '../names.ts';
 import { voicesOfShape } from '../rule/shape/table.ts';
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
-import { LIMITS, tooMany } from '../limits.ts';
 import type { Edits, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
-import type { Id } from '../names.ts';
 
 /** What must hold between records, beyond each one's own fields; empty when the song is sound. */
 export function problemsOf(document: SongDocument): Problem[] {
@@ -123,7 +123,10 @@ function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
   if (pattern.parent === undefined) return;
   const path = `${pattern.id}.parent`;
   const parent = lookUp(pattern.parent, 'pattern');
-  if (!parent) return report(path, `no pattern has the id ${pattern.parent}`);
+  if (!parent) {
+    report(path, `no pattern has the id ${pattern.parent}`);
+    return;
+  }
   if (parent.part !== pattern.part) report(path, 'must belong to the same part');
 }
 
@@ -135,7 +138,10 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
     slot.layers.forEach((layer, j) => {
       const path = `${section.id}.slots.${i}.layers.${j}`;
       const pattern = lookUp(layer.pattern, 'pattern');
-      if (!pattern) return report(`${path}.pattern`, `no pattern has the id ${layer.pattern}`);
+      if (!pattern) {
+        report(`${path}.pattern`, `no pattern has the id ${layer.pattern}`);
+        return;
+      }
       const from = layer.from ?? 0;
       const to = layer.to ?? slot.length;
       if (from >= to || to > slot.length)

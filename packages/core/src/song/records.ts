@@ -1,6 +1,7 @@
-import { LIMITS } from '../limits.ts';
-import { hitIdSchema } from '../hit/hit-id.ts';
+import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
 import { hitSchema, offsetSchema } from '../hit/hit.ts';
+import { hitIdSchema } from '../hit/hit-id.ts';
+import { LIMITS } from '../limits.ts';
 import { idSchema, nameSchema } from '../names.ts';
 import { shapeSchema } from '../rule/shape/table.ts';
 import {
@@ -22,7 +23,6 @@ import { humaniseSchema } from './inherited/humanise.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
 import { INHERITED } from './inherited/table.ts';
-import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);

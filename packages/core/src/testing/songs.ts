@@ -1,16 +1,16 @@
+import { type Hit } from '../hit/hit.ts';
+import { apply } from '../song/changes.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
-import { apply } from '../song/changes.ts';
 import {
-  NO_EDITS,
   type Layer,
+  NO_EDITS,
   type Part,
   type Pattern,
   type Section,
   type Song,
   type Voice,
 } from '../song/records.ts';
-import { type Hit } from '../hit/hit.ts';
 import { meter } from '../time/meter.ts';
 
 export function song(fields: Partial<Song> = {}): Song {

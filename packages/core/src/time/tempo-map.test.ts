@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { secondsAt, tempoAt, tickAtSeconds, type TempoMap } from './tempo-map.ts';
+import { secondsAt, tempoAt, type TempoMap, tickAtSeconds } from './tempo-map.ts';
 
 const slowing: TempoMap = [
   { tick: 0, tempo: 120 },

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { documentOf, type SongDocument } from '../song/document.ts';
 import { changeHits } from '../pattern/edit-hits.ts';
+import { documentOf, type SongDocument } from '../song/document.ts';
 import {
   after,
   DRUMS,
@@ -11,8 +11,8 @@ import {
   OPEN,
   pattern,
   section,
-  SNARE,
   smallSong,
+  SNARE,
   song,
   voice,
 } from '../testing/songs.ts';

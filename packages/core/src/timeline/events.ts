@@ -1,5 +1,5 @@
-import type { Control } from '../song/curves.ts';
 import type { Id } from '../names.ts';
+import type { Control } from '../song/curves.ts';
 import type { Meter } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 

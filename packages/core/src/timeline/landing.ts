@@ -1,4 +1,4 @@
-import { songStretches, sectionStretches, type Stretch } from '../form/stretches.ts';
+import { sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
 import type { ResolvedHit } from '../hit/followed.ts';
 import type { SongDocument, SongIndex } from '../song/document.ts';
 import type { Slot } from '../song/records.ts';

@@ -1,10 +1,10 @@
 import { AT_REST, CONTROL_STEP, controlValue } from '../feel/curve.ts';
+import type { Id } from '../names.ts';
 import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
 import { seedFrom } from '../random/stream.ts';
+import { type Control, CONTROL_KINDS } from '../song/curves.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { CONTROL_KINDS, type Control } from '../song/curves.ts';
 import type { Pattern } from '../song/records.ts';
-import type { Id } from '../names.ts';
 import { modulo } from '../time/ticks.ts';
 import type { ControlEvent, NoteEvent } from './events.ts';
 

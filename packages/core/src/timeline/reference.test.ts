@@ -1,11 +1,11 @@
 import { Midi } from '@tonejs/midi';
 import { MidiFormatError } from '../midi/bytes/format.ts';
 import { partsInFile, referenceFrom } from '../midi/reference.ts';
-import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { compareHits, ROUGHLY } from '../pattern/compare.ts';
+import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
-import type { Reference } from '../song/records.ts';
 import { documentOf } from '../song/document.ts';
+import type { Reference } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { compile } from './compile.ts';
 import { meetings, moveToReference, notesUnder, referenceHits } from './reference.ts';

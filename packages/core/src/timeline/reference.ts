@@ -1,12 +1,12 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
 import { writtenPlace } from '../feel/place.ts';
-import { clampVelocity } from '../hit/velocity.ts';
-import { changeHits } from '../pattern/edit-hits.ts';
 import { byPlace, type IdentifiedHit } from '../hit/followed.ts';
+import { clampVelocity } from '../hit/velocity.ts';
+import type { Id } from '../names.ts';
+import { changeHits } from '../pattern/edit-hits.ts';
 import { feelOf, gridOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Id } from '../names.ts';
 import type { Reference } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import { compile } from './compile.ts';

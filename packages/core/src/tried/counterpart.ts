@@ -1,8 +1,8 @@
 import type { IdentifiedHit } from '../hit/followed.ts';
 import type { Id } from '../names.ts';
-import { compareHits, ROUGHLY, strokesAsHits, type HitDifference } from '../pattern/compare.ts';
+import { compareHits, type HitDifference, ROUGHLY, strokesAsHits } from '../pattern/compare.ts';
 import { resolve, soundingOf, soundingOver } from '../pattern/resolve.ts';
-import { indexOf, withPattern, type SongDocument } from '../song/document.ts';
+import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
 import { referenceHits } from '../timeline/reference.ts';
 import type { Tried } from './tried.ts';

@@ -6,7 +6,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Landing, Pattern, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
-import { tryInSection, type Tried } from './tried.ts';
+import { type Tried, tryInSection } from './tried.ts';
 
 /** How many bars of what comes before and after are heard around what is made. */
 const AROUND = 2;

@@ -1,9 +1,9 @@
-import { compile } from '../timeline/compile.ts';
 import { addHits } from '../pattern/edit-hits.ts';
-import { isChange } from '../song/outcome.ts';
 import { keepReference, moveReference, removeReference } from '../song/edit-references.ts';
+import { isChange } from '../song/outcome.ts';
 import type { Reference } from '../song/records.ts';
 import { after, hit, layer, pattern, smallSong } from '../testing/songs.ts';
+import { compile } from '../timeline/compile.ts';
 import { compareWith, counterpartOf } from './counterpart.ts';
 import { tryFill } from './fill.ts';
 import { tryEdit, tryInSection } from './tried.ts';

@@ -1,8 +1,8 @@
+import type { Scope } from '../form/stretches.ts';
+import type { Id } from '../names.ts';
 import { apply, type ChangeSet } from '../song/changes.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Section, SongRecord } from '../song/records.ts';
-import type { Id } from '../names.ts';
-import type { Scope } from '../form/stretches.ts';
 
 /** Something that is not in the song yet: a song that has it, and what of that to play. The song itself stays as it is. */
 export interface Tried {

@@ -1,14 +1,14 @@
 import {
   barTicks,
-  gridTicks,
-  meter,
   type Grid,
+  gridTicks,
   type Id,
   type Meter,
+  meter,
   type ShelfPattern,
   type Song,
 } from '@plucky/core';
-import { DRUM_NAMES, DRUMS, type DrumName } from '../kit.ts';
+import { DRUM_NAMES, type DrumName, DRUMS } from '../kit.ts';
 import { notes, row } from '../notation.ts';
 
 interface Common {

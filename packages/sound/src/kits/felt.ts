@@ -1,5 +1,5 @@
-import { bandNoise, decay, modes, noiseFrom, samplesOf, sweep, type Samples } from '../dsp.ts';
-import { mix, mixOf, scaled, type Drum } from '../mix.ts';
+import { bandNoise, decay, modes, noiseFrom, type Samples, samplesOf, sweep } from '../dsp.ts';
+import { type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
 const { exp, PI } = Math;

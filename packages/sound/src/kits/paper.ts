@@ -1,6 +1,6 @@
 import { bandNoise, decay, exciter, modes, noiseFrom, softClip, sweep } from '../dsp.ts';
+import { addAt, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
-import { addAt, mix, mixOf, scaled, type Drum } from '../mix.ts';
 
 const { exp, round } = Math;
 

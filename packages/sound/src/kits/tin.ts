@@ -1,5 +1,5 @@
 import { bandNoise, decay, modes, noiseFrom, samplesOf, softClip, sweep } from '../dsp.ts';
-import { addAt, mix, mixOf, scaled, type Drum } from '../mix.ts';
+import { addAt, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
 const { sign, sin, exp, round, PI } = Math;

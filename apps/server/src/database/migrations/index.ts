@@ -1,7 +1,7 @@
-import { Formats1764300000000 } from './1764300000000-formats.ts';
 import { FirstTables1764000000000 } from './1764000000000-first-tables.ts';
 import { Shelf1764100000000 } from './1764100000000-shelf.ts';
 import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
+import { Formats1764300000000 } from './1764300000000-formats.ts';
 
 /** Every step from an empty database to today's, in order. */
 export const MIGRATIONS = [

@@ -1,10 +1,10 @@
-import { Housekeeping } from '../../housekeeping/housekeeping.ts';
-import { listCopies } from '../../database/copies.ts';
 import { DataSource } from 'typeorm';
+import { listCopies } from '../../database/copies.ts';
+import { Housekeeping } from '../../housekeeping/housekeeping.ts';
 import { useApp } from '../../testing/app.ts';
 import { byId, hit, recordOf, songsOf } from '../../testing/songs.ts';
-import { packUndo, undone } from './undo.ts';
 import type { Revision } from '../songs.service.ts';
+import { packUndo, undone } from './undo.ts';
 
 const { api, app, folder } = useApp();
 const { newSong, contents, save } = songsOf(api);

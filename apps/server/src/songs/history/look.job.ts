@@ -1,6 +1,6 @@
-import { bringUpRecords, changeBetween, isOlderFormat, type Id, type SongRecord } from '@plucky/core';
-import { JobRefused, type Work } from '../../jobs/work.ts';
+import { bringUpRecords, changeBetween, type Id, isOlderFormat, type SongRecord } from '@plucky/core';
 import { inSnapshot } from '../../database/snapshot.ts';
+import { JobRefused, type Work } from '../../jobs/work.ts';
 import { storedChanges, storedSong } from './stored-song.ts';
 import { undone } from './undo.ts';
 

@@ -1,7 +1,7 @@
-import type { Work } from '../../jobs/work.ts';
 import { inSnapshot } from '../../database/snapshot.ts';
-import { storedChanges, storedSong, type StoredChange } from './stored-song.ts';
-import { packUndo, touchedIn, undone, type PackedUndo } from './undo.ts';
+import type { Work } from '../../jobs/work.ts';
+import { type StoredChange, storedChanges, storedSong } from './stored-song.ts';
+import { type PackedUndo, packUndo, touchedIn, undone } from './undo.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;

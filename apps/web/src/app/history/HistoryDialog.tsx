@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
-import { SERIF, color } from '../../shared/ui/tokens.ts';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { Look } from './Look.tsx';
 import { RevisionList } from './RevisionList.tsx';
 import { revisionsFrom } from './revisions.ts';

@@ -7,7 +7,7 @@ import { api } from '../../api/client.ts';
 import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
 import { takeRevision } from '../../document/store.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
-import { SERIF, color } from '../../shared/ui/tokens.ts';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
 import { differenceWords } from './difference-words.ts';
 
 /** The song as it was at a revision, how it differs from now, and the way back to it. */

@@ -4,11 +4,11 @@ import { useDeferredValue, useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
-import { BuildBench } from './build-up/BuildBench.tsx';
 import { reworkBuild } from './build-up/build-ups.ts';
+import { BuildBench } from './build-up/BuildBench.tsx';
 import { EndBench } from './end/EndBench.tsx';
 import { FillBench } from './fill/FillBench.tsx';
-import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
+import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {

@@ -1,8 +1,8 @@
 import { MenuItem, TextField } from '@mui/material';
-import { familyOrder, indexOf, type Id, type SongDocument } from '@plucky/core';
+import { familyOrder, type Id, indexOf, type SongDocument } from '@plucky/core';
 import { choosePattern } from '../../session/store.ts';
 import { Choices } from '../../shared/ui/Choices.tsx';
-import { isMadeHere, MAKES, useRoom, type Make } from './session.ts';
+import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 const NAMES: Readonly<Record<Make, string>> = {
   fill: 'Fill',

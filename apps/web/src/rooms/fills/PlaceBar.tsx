@@ -1,7 +1,7 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import {
-  indexOf,
   type Id,
+  indexOf,
   type Landing,
   type Outcome,
   type PlaceInSong,

@@ -1,6 +1,6 @@
 import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 
-const DIGITS = [...'1234567890'];
+const DIGITS = Array.from('1234567890');
 
 /** What the keys of the fills' bench do; each gives back false where there is nothing to do it to. */
 export interface FillDeeds {

@@ -1,10 +1,10 @@
 import {
-  placeFor,
-  placesIn,
   type Landing,
   type Pattern,
   type PatternRole,
+  placeFor,
   type PlaceInSong,
+  placesIn,
   type SongDocument,
 } from '@plucky/core';
 import { createForSong } from '../../session/song-store.ts';

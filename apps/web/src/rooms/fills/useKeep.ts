@@ -1,13 +1,13 @@
 import {
   cutName,
+  type Id,
   indexOf,
   inTurn,
   lastPlaceIn,
-  unusedName,
-  type Id,
   type Outcome,
   type Pattern,
   type SongDocument,
+  unusedName,
 } from '@plucky/core';
 import { useSnackbar } from 'notistack';
 import { useCallback } from 'react';

@@ -2,10 +2,10 @@ import {
   apply,
   editSong,
   isChange,
-  setPatternMeter,
-  setRowGrids,
   meter,
   type Outcome,
+  setPatternMeter,
+  setRowGrids,
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';

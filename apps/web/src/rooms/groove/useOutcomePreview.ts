@@ -1,4 +1,4 @@
-import { isChange, tryEdit, type Outcome } from '@plucky/core';
+import { isChange, type Outcome, tryEdit } from '@plucky/core';
 import { useMemo } from 'react';
 import { usePreviewWhile } from '../../transport/preview.ts';
 import type { PatternView } from './pattern-view.ts';

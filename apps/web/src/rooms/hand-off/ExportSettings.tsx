@@ -1,15 +1,15 @@
 import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
 import {
+  type ExportOptions,
   fileNames,
   indexOf,
   LIMITS,
   NAME_PARTS,
   planRegions,
-  type ExportOptions,
   type RegionKind,
 } from '@plucky/core';
-import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import type { UseFormReturn } from 'react-hook-form';
+import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { exportOptionsSchema, USUAL_EXPORT, type ExportOptions } from '@plucky/core';
+import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from '@plucky/core';
 import { useMutation } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useEffect, useRef, useState } from 'react';

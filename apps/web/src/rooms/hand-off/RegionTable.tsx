@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { compile, planRegions, type ExportOptions, type RegionPlan } from '@plucky/core';
+import { compile, type ExportOptions, planRegions, type RegionPlan } from '@plucky/core';
 import { useMemo, useRef } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';

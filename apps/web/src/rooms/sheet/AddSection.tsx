@@ -1,18 +1,18 @@
 import { Box, Button, Divider, Menu, MenuItem } from '@mui/material';
 import {
   addSection,
+  type Id,
   indexOf,
   newSection,
   playAgain,
   SECTION_NAMES,
   SECTION_ROLES,
-  type Id,
   type SectionRole,
 } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { freshId } from '../../shared/fresh-id.ts';
 import { chooseSlot, useSession } from '../../session/store.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 
 /** Adds a new section, or one that there is once more, after the chosen one or at the end. */
 export function AddSection() {

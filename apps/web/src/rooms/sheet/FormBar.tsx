@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { editSong, moveOccurrence, type Id, type OccurrencePlace } from '@plucky/core';
+import { editSong, type Id, moveOccurrence, type OccurrencePlace } from '@plucky/core';
 import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';

@@ -1,23 +1,23 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   moveOccurrence,
+  type Occurrence,
   playAgain,
   removeOccurrence,
   renameSection,
+  type Section,
+  SECTION_NAMES,
   SECTION_ROLES,
   setSectionRole,
   setTimes,
-  type Occurrence,
-  type Section,
   type SongDocument,
-  SECTION_NAMES,
 } from '@plucky/core';
 import { indexOf } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
-import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence } from '../../session/store.ts';
-import { NameField } from '../../shared/ui/NameField.tsx';
+import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
+import { NameField } from '../../shared/ui/NameField.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 
 /** A section and its place in the form. */

@@ -21,9 +21,7 @@ export function SheetInspector() {
       sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
     >
       {section && slot && <SlotSettings key={slot.id} document={document} section={section} slot={slot} />}
-      {section && occurrence && (
-        <SectionSettings document={document} occurrence={occurrence} section={section} />
-      )}
+      {section && <SectionSettings document={document} occurrence={occurrence} section={section} />}
       {!section && (
         <Typography sx={{ fontSize: 13.5, color: color('soft') }}>
           {song.form.length

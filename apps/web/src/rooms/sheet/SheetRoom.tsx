@@ -2,15 +2,15 @@ import { Box, Typography } from '@mui/material';
 import { densities, indexOf, moveSlot, occurrencePlaces } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
+import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
-import { useSession } from '../../session/store.ts';
-import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { color } from '../../shared/ui/tokens.ts';
+import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { AddSection } from './AddSection.tsx';
 import { FormBar } from './FormBar.tsx';
 import { SheetInspector } from './SheetInspector.tsx';
-import { Stanza, type CarriedSlot } from './Stanza.tsx';
+import { type CarriedSlot, Stanza } from './Stanza.tsx';
 import { useSheetKeys } from './useSheetKeys.ts';
 
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */

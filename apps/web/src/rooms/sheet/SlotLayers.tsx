@@ -7,11 +7,11 @@ import {
   mergeLayers,
   plainLayer,
   removeLayer,
-  sectionMeter,
-  toggleSlotVoice,
   type Section,
+  sectionMeter,
   type Slot,
   type SongDocument,
+  toggleSlotVoice,
 } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';

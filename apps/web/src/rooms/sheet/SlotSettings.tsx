@@ -3,26 +3,26 @@ import {
   addSlot,
   barTicks,
   beatTicks,
+  familyOrder,
   indexOf,
   joinSlots,
   lengthName,
   moveSlot,
+  type Part,
   placeName,
   removeSlot,
   resizeSlot,
   sectionMeter,
   setSlotPattern,
-  type Part,
-  familyOrder,
 } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { mergedNaming } from './merged-naming.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
-import { freshId } from '../../shared/fresh-id.ts';
-import { mergedNaming } from './merged-naming.ts';
 
 /** What a slot plays, how long it is, and what is silenced in it alone. */
 export function SlotSettings({ document, section, slot }: SlotProps) {

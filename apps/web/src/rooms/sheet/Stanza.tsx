@@ -1,27 +1,27 @@
-import { Unseen } from '../../shared/ui/Unseen.tsx';
 import { Box, Button, Typography } from '@mui/material';
 import {
   addSlot,
   barTicks,
   beatTicks,
+  type Id,
   indexOf,
+  type Line,
+  type LinePiece,
   newSlot,
+  type OccurrencePlace,
   phraseLines,
   resizeSlot,
   sectionMeter,
-  type Id,
-  type Line,
-  type LinePiece,
-  type OccurrencePlace,
   type SongDocument,
 } from '@plucky/core';
-import { useRef, type RefObject } from 'react';
+import { type RefObject, useRef } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { freshId } from '../../shared/fresh-id.ts';
 import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
 import { useCarried } from '../../shared/drag/useCarried.ts';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { freshId } from '../../shared/fresh-id.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
+import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { Unseen } from '../../shared/ui/Unseen.tsx';
 
 interface Props {
   readonly document: SongDocument;

@@ -1,4 +1,4 @@
-import { indexOf, unusedName, type Id, type Naming, type SongDocument } from '@plucky/core';
+import { type Id, indexOf, type Naming, type SongDocument, unusedName } from '@plucky/core';
 import { freshId } from '../../shared/fresh-id.ts';
 
 /** What a pattern that is merged for a part is called. */

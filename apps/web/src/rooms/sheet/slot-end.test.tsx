@@ -1,20 +1,20 @@
-import { fireEvent, screen } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import {
+  apply,
   compile,
   indexOf,
+  isChange,
+  type Section,
   setLanding,
   setSlowing,
-  isChange,
-  apply,
-  type Section,
   type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { fireEvent, screen } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { useSong } from '../../document/context.tsx';
+import { slotWords } from '../../shared/ui/SlotPiece.tsx';
 import { show } from '../../testing/render.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
-import { slotWords } from '../../shared/ui/SlotPiece.tsx';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const verseOf = (document: SongDocument): Section => {

@@ -8,11 +8,11 @@ import {
   resizeSlot,
   sectionMeter,
 } from '@plucky/core';
-import { useCommands } from '../../shared/keys/useCommands.ts';
-import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseSlot, useSessionFields } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
+import { useCommands } from '../../shared/keys/useCommands.ts';
+import { SHEET_COMMANDS } from './sheet-commands.ts';
 
 /** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
 export function useSheetKeys(): void {
@@ -47,7 +47,7 @@ export function useSheetKeys(): void {
   const slot = section?.slots.find((one) => one.id === choice?.slot);
 
   const add = (again: boolean) => {
-    if (!section || !occurrence) return;
+    if (!section) return;
     const made = again && slot ? { ...slot, id: freshId() } : newSlot(document, section, freshId(), slot);
     const index = slot ? section.slots.indexOf(slot) + 1 : section.slots.length;
     if (edit((now) => addSlot(now, section.id, made, index)))

@@ -1,19 +1,19 @@
 import {
+  type Active,
+  type CollisionDetection,
   DndContext,
   DragOverlay,
   KeyboardSensor,
   MeasuringStrategy,
+  type Over,
   PointerSensor,
   pointerWithin,
   rectIntersection,
   useSensor,
   useSensors,
-  type Active,
-  type CollisionDetection,
-  type Over,
 } from '@dnd-kit/core';
 import { Box } from '@mui/material';
-import { useMemo, useState, type ReactNode } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import { capsOf } from '../keys/command.ts';
 import { color } from '../ui/tokens.ts';
 import { holdKeys } from './held-keys.ts';

@@ -1,4 +1,4 @@
-import { KeyboardCode, type DroppableContainer, type KeyboardCoordinateGetter } from '@dnd-kit/core';
+import { type DroppableContainer, KeyboardCode, type KeyboardCoordinateGetter } from '@dnd-kit/core';
 import type { Carried } from './useCarried.ts';
 
 const STEPS: Readonly<Record<string, number>> = {

@@ -1,4 +1,4 @@
-import { useController, type Control, type FieldPathByValue, type FieldValues } from 'react-hook-form';
+import { type Control, type FieldPathByValue, type FieldValues, useController } from 'react-hook-form';
 import { Choices } from '../ui/Choices.tsx';
 
 /** One of several, as a field of the form that it stands in. */

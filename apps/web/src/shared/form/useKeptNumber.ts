@@ -1,5 +1,5 @@
 import type { KeyboardEvent } from 'react';
-import { useForm, type Resolver } from 'react-hook-form';
+import { type Resolver, useForm } from 'react-hook-form';
 import { sentence } from './resolver.ts';
 
 export interface NumberForm {

@@ -1,14 +1,14 @@
 import { Table, TableBody, TableCell, TableHead, TableRow, TableSortLabel } from '@mui/material';
 import {
+  type ColumnDef,
   createColumnHelper,
   createSortedRowModel,
   rowSortingFeature,
   sortFn_alphanumeric,
   tableFeatures,
   useTable,
-  type ColumnDef,
 } from '@tanstack/react-table';
-import { useRef, type RefObject } from 'react';
+import { type RefObject, useRef } from 'react';
 import { color } from './tokens.ts';
 import { useSeen } from './useSeen.ts';
 

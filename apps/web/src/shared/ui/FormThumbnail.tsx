@@ -8,8 +8,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { Fragment } from 'react';
-import { SERIF, color } from './tokens.ts';
 import { SlotPiece } from './SlotPiece.tsx';
+import { color, SERIF } from './tokens.ts';
 
 /** The whole form in small, a line a phrase. */
 export function FormThumbnail({ document }: { document: SongDocument }) {

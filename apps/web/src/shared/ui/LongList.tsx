@@ -1,5 +1,5 @@
 import { List, type ListProps } from '@mui/material';
-import { useRef, type ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 import { useSeen } from './useSeen.ts';
 
 /** A list that scrolls by itself; of a long one only what is seen is drawn. */

@@ -1,5 +1,5 @@
 import { MenuItem, TextField } from '@mui/material';
-import { meter, meterName, usualGroups, type Meter } from '@plucky/core';
+import { type Meter, meter, meterName, usualGroups } from '@plucky/core';
 
 /** The meters that are offered, uneven ones with the groups that are played. */
 const METERS: readonly Meter[] = [

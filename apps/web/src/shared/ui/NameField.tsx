@@ -1,6 +1,6 @@
 import { InputBase } from '@mui/material';
 import { plainName } from '@plucky/core';
-import { SERIF, color } from './tokens.ts';
+import { color, SERIF } from './tokens.ts';
 import { useDraft } from './useDraft.ts';
 
 /** A name that is edited where it stands: Enter or leaving keeps it, Escape takes it back. */

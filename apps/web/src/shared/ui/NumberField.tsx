@@ -1,7 +1,7 @@
 import { TextField } from '@mui/material';
 import type { Resolver } from 'react-hook-form';
 import { fieldProps } from '../form/resolver.ts';
-import { useKeptNumber, type NumberForm } from '../form/useKeptNumber.ts';
+import { type NumberForm, useKeptNumber } from '../form/useKeptNumber.ts';
 
 /** A number that is kept on Enter or on leaving; what its rule does not let through is said and not kept. */
 export function NumberField({

@@ -1,11 +1,11 @@
 import {
   barTicks,
   indexOf,
-  resolveLayer,
-  sectionMeter,
   type LinePiece,
   type PatternRole,
+  resolveLayer,
   type Section,
+  sectionMeter,
   type Slot,
   type SongDocument,
 } from '@plucky/core';

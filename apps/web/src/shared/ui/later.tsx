@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState, type ComponentType, type ReactNode } from 'react';
+import { type ComponentType, lazy, type ReactNode, Suspense, useState } from 'react';
 
 /**
  * A part of the page that is not needed for its first picture: it is fetched once the browser has nothing else to do, or

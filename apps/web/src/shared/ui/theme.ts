@@ -1,5 +1,5 @@
 import { createTheme, type Theme } from '@mui/material/styles';
-import { MONO, SANS, SERIF, TOKENS, type Mode } from './tokens.ts';
+import { type Mode, MONO, SANS, SERIF, TOKENS } from './tokens.ts';
 
 /** The look of every control: hairlines, no shadows, one plum accent. */
 export function makeTheme(mode: Mode): Theme {

@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useRef, useState } from 'react';
 
 /** A text that is edited where it stands: Enter or leaving keeps it without blanks around it, Escape takes it back. */
 export function useDraft(value: string, onChange: (text: string) => void) {

@@ -1,4 +1,4 @@
-import { useEffect, useRef, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useEffect, useRef } from 'react';
 import type { Gesture } from './useGesture.ts';
 
 /** How long after the last press keys are one gesture, in ms. */

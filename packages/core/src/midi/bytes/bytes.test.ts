@@ -7,7 +7,9 @@ import { writeMidi } from './write.ts';
 
 const bytes = (...values: (number | string)[]) =>
   new Uint8Array(
-    values.flatMap((value) => (typeof value === 'string' ? [...value].map((c) => c.charCodeAt(0)) : [value])),
+    values.flatMap((value) =>
+      typeof value === 'string' ? Array.from(value).map((c) => c.charCodeAt(0)) : [value],
+    ),
   );
 const header = (format = 0, tracks = 1, a = 0x01, b = 0xe0) => [
   'MThd',

@@ -1,4 +1,4 @@
-import { META, MidiFormatError, STATUS, type MidiEvent, type MidiFile, type MidiTrack } from './format.ts';
+import { META, type MidiEvent, type MidiFile, MidiFormatError, type MidiTrack, STATUS } from './format.ts';
 import { readText } from './text.ts';
 
 /**

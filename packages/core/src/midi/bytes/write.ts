@@ -1,4 +1,4 @@
-import { META, STATUS, type MidiEvent, type MidiFile, type MidiTrack } from './format.ts';
+import { META, type MidiEvent, type MidiFile, type MidiTrack, STATUS } from './format.ts';
 import { ByteSink } from './sink.ts';
 import { writeUtf8 } from './text.ts';
 
@@ -42,35 +42,46 @@ function writeEvent(sink: ByteSink, event: MidiEvent): void {
   switch (event.type) {
     case 'noteOff':
     case 'noteOn':
-      return channel(sink, STATUS[event.type], event.channel, event.note, event.velocity);
+      channel(sink, STATUS[event.type], event.channel, event.note, event.velocity);
+      break;
     case 'keyPressure':
-      return channel(sink, STATUS.keyPressure, event.channel, event.note, event.value);
+      channel(sink, STATUS.keyPressure, event.channel, event.note, event.value);
+      break;
     case 'controller':
-      return channel(sink, STATUS.controller, event.channel, event.number, event.value);
+      channel(sink, STATUS.controller, event.channel, event.number, event.value);
+      break;
     case 'program':
-      return channel(sink, STATUS.program, event.channel, event.number);
+      channel(sink, STATUS.program, event.channel, event.number);
+      break;
     case 'channelPressure':
-      return channel(sink, STATUS.channelPressure, event.channel, event.value);
+      channel(sink, STATUS.channelPressure, event.channel, event.value);
+      break;
     case 'pitchBend':
-      return channel(sink, STATUS.pitchBend, event.channel, event.value & 0x7f, event.value >> 7);
+      channel(sink, STATUS.pitchBend, event.channel, event.value & 0x7f, event.value >> 7);
+      break;
     case 'text': {
       const text = new ByteSink(event.text.length + 8);
       writeUtf8(event.text, text);
-      return writeMeta(sink, event.kind, text.done());
+      writeMeta(sink, event.kind, text.done());
+      break;
     }
     case 'tempo':
-      return writeMeta(sink, META.tempo, [
+      writeMeta(sink, META.tempo, [
         (event.microseconds >> 16) & 0xff,
         (event.microseconds >> 8) & 0xff,
         event.microseconds & 0xff,
       ]);
+      break;
     case 'meter':
       // 24 MIDI clocks to a metronome click and eight 32nds to a quarter note are the usual values.
-      return writeMeta(sink, META.meter, [event.beats, Math.log2(event.unit), 24, 8]);
+      writeMeta(sink, META.meter, [event.beats, Math.log2(event.unit), 24, 8]);
+      break;
     case 'key':
-      return writeMeta(sink, META.key, [event.sharps & 0xff, event.minor ? 1 : 0]);
+      writeMeta(sink, META.key, [event.sharps & 0xff, event.minor ? 1 : 0]);
+      break;
     case 'meta':
-      return writeMeta(sink, event.kind, event.data);
+      writeMeta(sink, event.kind, event.data);
+      break;
     case 'sysex':
       sink.byte(0xf0);
       sink.variable(event.data.length);

@@ -1,7 +1,7 @@
 import { percentSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 
 const schema = (z: Zod) =>

@@ -1,7 +1,7 @@
 import { silent } from '../../hit/followed.ts';
 import { voicesSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { commonFields, aboutVoices, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, commonFields, type ShapeRule, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({ ...commonFields(z), rule: z.literal('keep'), voices: voicesSchema(z).min(1) });

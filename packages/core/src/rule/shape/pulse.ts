@@ -1,4 +1,4 @@
-import { silent, type FollowedHit } from '../../hit/followed.ts';
+import { type FollowedHit, silent } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { DRUM_LENGTH, plainHit } from '../../hit/new-hit.ts';
 import { idSchema } from '../../names.ts';
@@ -7,13 +7,13 @@ import { barTicks, pulses } from '../../time/meter.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
 import {
-  commonFields,
   aboutOne,
+  commonFields,
+  type ShapeRule,
   stretchFields,
   touches,
   TRIED,
   within,
-  type ShapeRule,
 } from './shape-rule.ts';
 
 const schema = (z: Zod) =>

@@ -3,7 +3,7 @@ import { gridSchema, percentSchema } from '../../schema-parts.ts';
 import { gridTicks, snap } from '../../time/grid.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({

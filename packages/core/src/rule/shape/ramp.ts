@@ -2,14 +2,14 @@ import { velocitySchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
 import {
-  commonFields,
   aboutVoices,
   anyVoices,
+  commonFields,
+  type ShapeRule,
   stretchFields,
   touches,
   TRIED,
   within,
-  type ShapeRule,
 } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 

@@ -1,6 +1,6 @@
 import { modulo } from '../../time/ticks.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({ ...commonFields(z), rule: z.literal('reverse'), voices: anyVoices(z) });

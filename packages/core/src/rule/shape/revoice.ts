@@ -4,7 +4,7 @@ import { idSchema } from '../../names.ts';
 import { isStrong } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, stretchFields, touches, TRIED, within, type ShapeRule } from './shape-rule.ts';
+import { commonFields, type ShapeRule, stretchFields, touches, TRIED, within } from './shape-rule.ts';
 
 const WHICH = ['all', 'strong', 'nth', 'path'] as const;
 

@@ -5,14 +5,14 @@ import { isStrong } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
 import {
-  commonFields,
   aboutVoices,
   anyVoices,
+  commonFields,
+  type ShapeRule,
   stretchFields,
   touches,
   TRIED,
   within,
-  type ShapeRule,
 } from './shape-rule.ts';
 
 /** The shortest and the longest roll, in ticks. */

@@ -1,6 +1,6 @@
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 
 const schema = (z: Zod) =>

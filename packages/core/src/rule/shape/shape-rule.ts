@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { FollowedHit } from '../../hit/followed.ts';
-import { idSchema, type Id } from '../../names.ts';
+import { type Id, idSchema } from '../../names.ts';
 import { voicesSchema } from '../../schema-parts.ts';
 import type { Meter } from '../../time/meter.ts';
 import type { Zod } from '../../zod.ts';

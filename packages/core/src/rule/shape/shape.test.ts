@@ -1,13 +1,13 @@
 import fc from 'fast-check';
-import { type Shape, applyShape } from './table.ts';
+import type { FollowedHit } from '../../hit/followed.ts';
+import { keepShapes } from '../../pattern/recipe.ts';
+import { resolve } from '../../pattern/resolve.ts';
+import { shapeHits } from '../../pattern/shape-hits.ts';
+import { documentOf } from '../../song/document.ts';
+import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
 import { GRIDS } from '../../time/grid.ts';
 import { meter } from '../../time/meter.ts';
-import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
-import { documentOf } from '../../song/document.ts';
-import type { FollowedHit } from '../../hit/followed.ts';
-import { resolve } from '../../pattern/resolve.ts';
-import { keepShapes } from '../../pattern/recipe.ts';
-import { shapeHits } from '../../pattern/shape-hits.ts';
+import { applyShape, type Shape } from './table.ts';
 
 const VOICES = ['kick', 'snare', 'hat'];
 const meters = [meter(4, 4), meter(3, 4), meter(6, 8), meter(7, 8)];

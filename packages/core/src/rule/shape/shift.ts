@@ -1,9 +1,9 @@
+import { gridSchema } from '../../schema-parts.ts';
 import { gridTicks } from '../../time/grid.ts';
 import { modulo } from '../../time/ticks.ts';
-import { gridSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({

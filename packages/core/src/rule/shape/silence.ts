@@ -3,13 +3,13 @@ import { beatTicks } from '../../time/meter.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter, type RuleFrame } from '../rule.ts';
 import {
-  commonFields,
   aboutVoices,
   anyVoices,
+  commonFields,
+  type ShapeRule,
   touches,
   TRIED,
   within,
-  type ShapeRule,
 } from './shape-rule.ts';
 
 /** How many beats there are from a tick to the end, and where the last ones start. */

@@ -1,7 +1,7 @@
 import { silent } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const TIMES = ['half time', 'double time'] as const;
 

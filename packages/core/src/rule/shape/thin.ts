@@ -1,9 +1,9 @@
 import { silent } from '../../hit/followed.ts';
-import { metricalWeight } from '../../time/weight.ts';
 import { percentSchema } from '../../schema-parts.ts';
+import { metricalWeight } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({

@@ -5,7 +5,7 @@ import { beatTicks } from '../../time/meter.ts';
 import { modulo } from '../../time/ticks.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
-import { commonFields, aboutVoices, anyVoices, touches, TRIED, type ShapeRule } from './shape-rule.ts';
+import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({

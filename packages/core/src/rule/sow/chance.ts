@@ -1,5 +1,5 @@
 import { randomFrom, seedFrom } from '../../random/stream.ts';
-import { gridTicks, type Grid } from '../../time/grid.ts';
+import { type Grid, gridTicks } from '../../time/grid.ts';
 import { metricalWeight } from '../../time/weight.ts';
 import { parameter, VELOCITY } from '../rule.ts';
 import { run, type SowingRule } from './sow-rule.ts';

@@ -1,4 +1,4 @@
-import { gridTicks, type Grid } from '../../time/grid.ts';
+import { type Grid, gridTicks } from '../../time/grid.ts';
 import { parameter, VELOCITY } from '../rule.ts';
 import { run, type SowingRule } from './sow-rule.ts';
 import { spread } from './spread.ts';

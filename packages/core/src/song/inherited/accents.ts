@@ -1,6 +1,6 @@
-import type { Described, Zod } from '../../zod.ts';
 import { LIMITS } from '../../limits.ts';
-import { plainInheritance, type FollowedStretch } from './inheritance.ts';
+import type { Described, Zod } from '../../zod.ts';
+import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 
 /** The most by which an accent can raise a velocity. */
 export const LARGEST_ACCENT = 64;

@@ -1,7 +1,7 @@
-import type { Zod } from '../../zod.ts';
-import { controlSchema, type Control } from '../curves.ts';
 import { LIMITS } from '../../limits.ts';
-import { plainInheritance, type FollowedStretch } from './inheritance.ts';
+import type { Zod } from '../../zod.ts';
+import { type Control, controlSchema } from '../curves.ts';
+import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 
 export const controlsSchema = (z: Zod) => z.array(controlSchema(z)).max(LIMITS.controls);
 

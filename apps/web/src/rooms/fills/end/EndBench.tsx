@@ -1,25 +1,25 @@
-import { withKeys } from '../../../shared/keys/command.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
   endOf,
   feelOf,
-  lengthName,
-  resolve,
   type Id,
+  lengthName,
   type Pattern,
-  type SongDocument,
+  resolve,
   sectionAfter,
+  type SongDocument,
   tryAtSectionEnd,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
-import { END_COMMANDS } from '../bench-commands.ts';
 import { color } from '../../../shared/ui/tokens.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
+import { END_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';

@@ -1,13 +1,13 @@
 import { Box, Typography } from '@mui/material';
 import {
-  indexOf,
-  resolve,
-  withPattern,
   type Id,
+  indexOf,
   type Pattern,
+  resolve,
   type ResolvedHit,
   type SongDocument,
   type Voice,
+  withPattern,
 } from '@plucky/core';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';

@@ -1,11 +1,11 @@
+import { compile, indexOf, type Pattern, secondsAt, type SongDocument } from '@plucky/core';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { compile, indexOf, secondsAt, type Pattern, type SongDocument } from '@plucky/core';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { MemoryRouter } from 'react-router';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
-import { MemoryRouter } from 'react-router';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
 import { useEnds } from './ends.ts';

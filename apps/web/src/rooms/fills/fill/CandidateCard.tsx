@@ -1,16 +1,16 @@
-import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { Box, Typography } from '@mui/material';
 import {
+  type Candidate,
   conflictPlace,
   describeFill,
-  withPattern,
-  type Candidate,
   type LimbReport,
   type SongDocument,
+  withPattern,
 } from '@plucky/core';
 import { memo } from 'react';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { CandidatePicture } from './CandidatePicture.tsx';
 
 /** A fill to choose from: what it is like in a phrase, its picture and its figures. */

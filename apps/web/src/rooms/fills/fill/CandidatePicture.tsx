@@ -1,12 +1,12 @@
 import {
   FAMILIES,
-  indexOf,
-  resolve,
-  withPattern,
   type Family,
+  indexOf,
   type LimbReport,
   type Pattern,
+  resolve,
   type SongDocument,
+  withPattern,
 } from '@plucky/core';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';

@@ -1,28 +1,28 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { FILL_COMMANDS } from '../bench-commands.ts';
 import { Box, Button, Typography } from '@mui/material';
 import {
   beatTicks,
+  type Candidate,
   candidateOf,
   conflictPlace,
   feelOf,
   indexOf,
   isChange,
+  type LimbConflict,
   measured,
   recipeOf,
   remakeAround,
+  type Repair,
   repairsFor,
   resolve,
-  withPattern,
-  type Candidate,
-  type LimbConflict,
-  type Repair,
   type SongDocument,
+  withPattern,
 } from '@plucky/core';
 import { freshSeed } from '../../../shared/fresh-id.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { FILL_COMMANDS } from '../bench-commands.ts';
 import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 
 /** By how much one press makes a fill busier or less busy, in percent points. */

@@ -1,9 +1,15 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { limbsOf, tryFill, withPattern, type Candidate, type Pattern, type SongDocument } from '@plucky/core';
+import { type Candidate, limbsOf, type Pattern, type SongDocument, tryFill, withPattern } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { usePreviewWhile } from '../../../transport/preview.ts';
+import { FILL_COMMANDS } from '../bench-commands.ts';
+import { BenchFrame } from '../BenchFrame.tsx';
+import { PlaceInSong } from '../PlaceInSong.tsx';
+import { useRoom } from '../session.ts';
+import { useKeep } from '../useKeep.ts';
 import {
   chooseFill,
   discardFill,
@@ -11,18 +17,12 @@ import {
   makeFills,
   makeNear,
   shownFills,
-  useBench,
   type Sorting,
+  useBench,
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
-import { FILL_COMMANDS } from '../bench-commands.ts';
-import { BenchFrame } from '../BenchFrame.tsx';
-import { PlaceInSong } from '../PlaceInSong.tsx';
-import { useRoom } from '../session.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
-import { useKeep } from '../useKeep.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
 const SORTINGS: Readonly<Record<Sorting, string>> = {

@@ -1,17 +1,17 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   FAMILIES,
+  feelOf,
   indexOf,
   lengthName,
   LONGEST_WINDOW,
-  feelOf,
-  resolve,
-  windowOf,
   type LongTake,
+  resolve,
   type SongDocument,
   type Window,
+  windowOf,
 } from '@plucky/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
+import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { useBench } from './bench.ts';

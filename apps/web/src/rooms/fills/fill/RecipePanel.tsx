@@ -6,6 +6,8 @@ import {
   feelOf,
   FEET,
   FILL_STARTERS,
+  type FillRecipe,
+  type Grid,
   gridName,
   indexOf,
   lengthName,
@@ -13,16 +15,14 @@ import {
   MANNERS,
   recipeFrom,
   resolve,
+  type SongDocument,
   TRAVELS,
   unusedName,
-  type FillRecipe,
-  type Grid,
-  type SongDocument,
 } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

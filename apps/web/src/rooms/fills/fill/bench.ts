@@ -1,15 +1,15 @@
 import {
   barTicks,
+  type Candidate,
   feelOf,
   FILL_STARTERS,
+  type FillRecipe,
+  type Id,
   indexOf,
   recipeFrom,
   resolve,
-  USUAL_FILL,
-  type Candidate,
-  type FillRecipe,
-  type Id,
   type SongDocument,
+  USUAL_FILL,
 } from '@plucky/core';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
@@ -81,7 +81,10 @@ export async function makeFills(document: SongDocument): Promise<void> {
   const made = await theMaker().candidates(Object.values(document.records), groove, recipe, SHOWN);
   const now = useBench.getState();
   if (now.recipe !== recipe || now.groove !== groove) return;
-  if ('reason' in made) return set({ fills: [], trouble: made.reason, making: false, chosen: null });
+  if ('reason' in made) {
+    set({ fills: [], trouble: made.reason, making: false, chosen: null });
+    return;
+  }
   set({ fills: made, trouble: null, making: false, chosen: null, locked: new Set() });
 }
 

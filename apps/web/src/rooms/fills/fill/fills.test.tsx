@@ -1,21 +1,22 @@
-import { screen, within } from '@testing-library/react';
-import userEvent from '@testing-library/user-event';
 import {
+  type Candidate,
   candidateOf,
   fillCandidates,
   indexOf,
-  resolve,
-  USUAL_FILL,
-  type Candidate,
-  type SongDocument,
   placesIn,
+  resolve,
+  type SongDocument,
   tryFill,
+  USUAL_FILL,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
 import { useState } from 'react';
 import { MemoryRouter } from 'react-router';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
+import { PlaceBar } from '../PlaceBar.tsx';
 import {
   chooseFill,
   discardFill,
@@ -27,7 +28,6 @@ import {
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { PlaceBar } from '../PlaceBar.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
 
 jest.mock('./maker.ts', () => ({ theMaker: () => ({}) }));

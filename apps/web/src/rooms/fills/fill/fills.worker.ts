@@ -1,13 +1,13 @@
 import {
   bestWindows,
+  type Candidate,
   documentOf,
   fillCandidates,
-  longTake,
-  moreLike,
-  type Candidate,
   type FillRecipe,
   type Id,
   type LongTake,
+  longTake,
+  moreLike,
   type SongRecord,
   type Window,
 } from '@plucky/core';

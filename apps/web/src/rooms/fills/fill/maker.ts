@@ -1,4 +1,4 @@
-import { wrap, type Remote } from 'comlink';
+import { type Remote, wrap } from 'comlink';
 import type { Maker } from './fills.worker.ts';
 
 let maker: Remote<Maker> | null = null;

@@ -2,9 +2,9 @@ import { newVariation, setRowGrids, type SongDocument } from '@plucky/core';
 import { apply, isChange } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
 import { useSession } from '../../../session/store.ts';
-import { openDesk, type Desk } from '../../../testing/desk.ts';
-import { caretActions } from './caret-actions.ts';
+import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { GHOST_VELOCITY, USUAL_VELOCITY } from '../pattern-view.ts';
+import { caretActions } from './caret-actions.ts';
 
 jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
 

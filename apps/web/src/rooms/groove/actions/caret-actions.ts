@@ -1,9 +1,9 @@
-import { addHits, beatTicks, gridTicks, snap, snapDown, type Id } from '@plucky/core';
+import { addHits, beatTicks, gridTicks, type Id, snap, snapDown } from '@plucky/core';
 import { thePlayer } from '../../../audio/player.ts';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { freePlaces, hitNear, newHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import type { RowContext } from './row-context.ts';
-import { freePlaces, hitNear, newHit, USUAL_VELOCITY, type Row } from '../pattern-view.ts';
 
 /** Where the caret goes, and what is added there. */
 export interface CaretActions {

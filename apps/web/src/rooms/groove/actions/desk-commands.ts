@@ -1,5 +1,5 @@
-import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { switchSides, togglePanel, useSession } from '../../../session/store.ts';
+import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
 

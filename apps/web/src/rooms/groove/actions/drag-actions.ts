@@ -3,16 +3,16 @@ import {
   changeHits,
   clampVelocity,
   gridOf,
-  writtenPlace,
   type HitFields,
   type Id,
   type IdentifiedHit,
   type ResolvedHit,
+  writtenPlace,
 } from '@plucky/core';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
-import { feelOf, onRow, rowsBelow, type RowContext } from './row-context.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, newHit, type Row } from '../pattern-view.ts';
+import { feelOf, onRow, type RowContext, rowsBelow } from './row-context.ts';
 
 /** What a hit was when a gesture began: its row, its place and where it was heard, in ticks, and its velocity. */
 export interface DragStart {

@@ -1,6 +1,6 @@
 import { indexOf } from '@plucky/core';
 import { useSession } from '../../../session/store.ts';
-import { openDesk, type Desk } from '../../../testing/desk.ts';
+import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
 import { dragActions, type DragStarts } from './drag-actions.ts';
 import { hitActions } from './hit-actions.ts';

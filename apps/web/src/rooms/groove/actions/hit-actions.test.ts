@@ -1,6 +1,6 @@
 import { DEMO_SONGS } from '@plucky/songs';
 import { useSession } from '../../../session/store.ts';
-import { openDesk, type Desk } from '../../../testing/desk.ts';
+import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
 import { hitActions } from './hit-actions.ts';
 

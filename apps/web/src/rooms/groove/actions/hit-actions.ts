@@ -4,21 +4,21 @@ import {
   clampVelocity,
   copyHits,
   FARTHEST_MS,
+  type Flam,
   followAgain,
   gridTicks,
-  pasteHits,
-  removeHits,
-  toggleAccent,
-  toggleSilenced,
-  type Flam,
   type HitFields,
   type Id,
-  type ResolvedHit,
   LIMITS,
+  pasteHits,
+  removeHits,
+  type ResolvedHit,
+  toggleAccent,
+  toggleSilenced,
 } from '@plucky/core';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
-import { onRow, rowsBelow, type RowContext } from './row-context.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { onRow, type RowContext, rowsBelow } from './row-context.ts';
 
 /** What can be done to the chosen hits, or to the one under the caret. */
 export interface HitActions {

@@ -5,15 +5,15 @@ import {
   clearRows,
   doubleLength,
   GRIDS,
+  LIMITS,
   modulo,
   setPatternLength,
   setRowGrids,
   shapeHits,
   shiftRows,
-  LIMITS,
 } from '@plucky/core';
 import { toggleListening, useSession } from '../../../session/store.ts';
-import { voicesOf, type RowContext } from './row-context.ts';
+import { type RowContext, voicesOf } from './row-context.ts';
 
 /** What can be done to whole rows, or to the pattern. */
 export interface LineActions {

@@ -1,11 +1,11 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { clampVelocity, gridTicks, GRIDS, placeName, ticksToMs, type Hit } from '@plucky/core';
+import { clampVelocity, GRIDS, gridTicks, type Hit, placeName, ticksToMs } from '@plucky/core';
+import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
-import { useRef } from 'react';
-import { OrnamentSettings } from './OrnamentSettings.tsx';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
+import { OrnamentSettings } from './OrnamentSettings.tsx';
 
 /** Velocity, timing, length, place and ornaments of the chosen hits. */
 export function HitSettings({

@@ -1,4 +1,4 @@
-import { addHits, apply, indexOf, isChange, type Hit, type SongDocument } from '@plucky/core';
+import { addHits, apply, type Hit, indexOf, isChange, type SongDocument } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

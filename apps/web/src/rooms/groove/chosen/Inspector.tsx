@@ -2,9 +2,9 @@ import { Typography } from '@mui/material';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { PatternSettings } from './PatternSettings.tsx';
-import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import { PatternSettings } from './PatternSettings.tsx';
 
 const HitSettings = later(async () => (await import('./HitSettings.tsx')).HitSettings);
 const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSettings);

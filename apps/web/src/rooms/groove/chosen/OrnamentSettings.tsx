@@ -1,8 +1,8 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { ROW_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { GRACES, gridName, GRIDS, gridTicks, rollCount, type Hit, type Roll } from '@plucky/core';
+import { GRACES, gridName, GRIDS, gridTicks, type Hit, type Roll, rollCount } from '@plucky/core';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { ROW_COMMANDS } from '../actions/desk-commands.ts';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
 

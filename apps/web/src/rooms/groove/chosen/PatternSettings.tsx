@@ -1,19 +1,19 @@
-import { later } from '../../../shared/ui/later.tsx';
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, Typography } from '@mui/material';
 import { placeName, setAccentAmount, setHumanise, setPatternMeter, shelfPatternOf } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { freshSeed } from '../../../shared/fresh-id.ts';
 import { openPanel } from '../../../session/store.ts';
-import { MeterField } from '../../../shared/ui/MeterField.tsx';
+import { freshSeed } from '../../../shared/fresh-id.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { later } from '../../../shared/ui/later.tsx';
+import { MeterField } from '../../../shared/ui/MeterField.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -1,11 +1,11 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField } from '@mui/material';
-import { editVoices, GRIDS, gridName, isTriplet, setRowGrids, type Voice } from '@plucky/core';
+import { editVoices, gridName, GRIDS, isTriplet, setRowGrids, type Voice } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, Row } from '../pattern-view.ts';

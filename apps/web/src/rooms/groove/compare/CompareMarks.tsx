@@ -1,8 +1,8 @@
-import { msToTicks, type Contrast, type HitDifference, type IdentifiedHit } from '@plucky/core';
+import { type Contrast, type HitDifference, type IdentifiedHit, msToTicks } from '@plucky/core';
 import { color, familyColor } from '../../../shared/ui/tokens.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
-import type { PatternView, Row } from '../pattern-view.ts';
 import { useComparison } from './comparison.ts';
 
 /** How the rows show each difference, for the marks and the words beside them. */

@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { barTicks, familyOrder, indexOf, type Comparison, type Counterpart, type Tried } from '@plucky/core';
+import { barTicks, type Comparison, type Counterpart, familyOrder, indexOf, type Tried } from '@plucky/core';
 import { useMemo } from 'react';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { capsOf } from '../../../shared/keys/command.ts';

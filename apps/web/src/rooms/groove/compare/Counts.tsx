@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { countByVoice, type Comparison, type Contrast } from '@plucky/core';
+import { type Comparison, type Contrast, countByVoice } from '@plucky/core';
 import { useMemo } from 'react';
 import { columnsOf, DataTable } from '../../../shared/ui/DataTable.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

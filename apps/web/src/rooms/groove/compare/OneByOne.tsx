@@ -1,5 +1,5 @@
 import { Box, Button } from '@mui/material';
-import { inTurn, placeName, takeAcross, type Comparison, type HitDifference } from '@plucky/core';
+import { type Comparison, type HitDifference, inTurn, placeName, takeAcross } from '@plucky/core';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';

@@ -1,4 +1,4 @@
-import { compareWith, counterpartOf, type Comparison, type Counterpart } from '@plucky/core';
+import { compareWith, type Comparison, type Counterpart, counterpartOf } from '@plucky/core';
 import { useMemo } from 'react';
 import { useSession } from '../../../session/store.ts';
 import type { PatternView } from '../pattern-view.ts';

@@ -1,28 +1,28 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import AddIcon from '@mui/icons-material/Add';
 import { Box, IconButton } from '@mui/material';
 import {
   barTicks,
   familyOrder,
+  type Id,
   indexOf,
   newPattern,
-  resolve,
-  unusedName,
-  usage,
-  type Id,
   type Part,
+  resolve,
   type SongDocument,
   type SongIndex,
+  unusedName,
+  usage,
 } from '@plucky/core';
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern, openPanel, proposeParent } from '../../../session/store.ts';
 import { DragArea } from '../../../shared/drag/DragArea.tsx';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Heading } from '../../../shared/ui/Group.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { PatternEntry } from './PatternEntry.tsx';
 
 /** The patterns of every part, each under the one that it follows. */

@@ -6,17 +6,17 @@ import {
   labelPattern,
   makeIndependent,
   PATTERN_ROLES,
+  type PatternRole,
   setPatternRole,
   splitPattern,
-  type PatternRole,
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { useDraft } from '../../../shared/ui/useDraft.ts';
-import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
 import { FollowChoice } from './FollowChoice.tsx';
 import { RemoveChoice } from './RemoveChoice.tsx';
 import { WherePlayed } from './WherePlayed.tsx';

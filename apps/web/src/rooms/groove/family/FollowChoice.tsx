@@ -16,8 +16,8 @@ import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { useOutcomePreview } from '../useOutcomePreview.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { useOutcomePreview } from '../useOutcomePreview.ts';
 
 const NOTHING = '';
 

@@ -1,14 +1,14 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { barTicks, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
-import { memo, useEffect, useMemo, useRef, type MouseEvent } from 'react';
+import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
+import { useCarried } from '../../../shared/drag/useCarried.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 
 interface EntryProps {
   readonly index: SongIndex;

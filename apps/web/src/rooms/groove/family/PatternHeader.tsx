@@ -1,5 +1,3 @@
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   barTicks,
@@ -7,15 +5,17 @@ import {
   countEdits,
   indexOf,
   lengthName,
+  LIMITS,
   renamePattern,
   setPatternLength,
-  LIMITS,
 } from '@plucky/core';
 import { memo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** What the pattern is called, what it follows, how long it is, and the ways on from it. */

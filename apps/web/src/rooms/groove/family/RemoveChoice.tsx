@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { holdsOf, indexOf, namesOf, removePattern, type Fate, type Holds } from '@plucky/core';
+import { type Fate, type Holds, holdsOf, indexOf, namesOf, removePattern } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';

@@ -5,24 +5,24 @@ import {
   indexOf,
   isChange,
   mergePatterns,
-  renameSeries,
-  shapeAll,
-  wayOfShape,
-  unusedName,
   type Pattern,
+  renameSeries,
   type Shape,
+  shapeAll,
   type ShapeWay,
+  unusedName,
+  wayOfShape,
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { choosePattern, useSession } from '../../../session/store.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
+import type { PatternView } from '../pattern-view.ts';
 import { frameOf, SHAPE_RULES } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import type { PatternView } from '../pattern-view.ts';
 
 /** What is done to several patterns at once: one shape, a series of names, or one pattern made of them all. */
 export function SeveralPanel({ view }: { view: PatternView }) {
@@ -119,7 +119,10 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
   const offer = (title: string) => {
     const rule = SHAPE_RULES.find((one) => one.title === title);
     const [first] = view.rows;
-    if (!rule || !first) return setShape(null);
+    if (!rule || !first) {
+      setShape(null);
+      return;
+    }
     const voices = [...new Set(view.rows.map((row) => row.voice.id))];
     const made = rule.make({
       ...frameOf(view),

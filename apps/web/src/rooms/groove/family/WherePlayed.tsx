@@ -1,5 +1,5 @@
 import { Button, Typography } from '@mui/material';
-import { playedAt, type PlayedAt } from '@plucky/core';
+import { type PlayedAt, playedAt } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';

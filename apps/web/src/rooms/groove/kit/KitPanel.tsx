@@ -10,27 +10,27 @@ import {
   moveVoice,
   noteName,
   noteSchema,
+  type Part,
   removeVoice,
   sharedNotes,
-  type Part,
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from '@plucky/songs';
-import { KIT_IDS, KITS, kitOf, USUAL_KIT_ID, type KitId } from '@plucky/sound';
+import { DRUM_NAMES, type DrumName, DRUMS, drumVoice } from '@plucky/songs';
+import { KIT_IDS, type KitId, kitOf, KITS, USUAL_KIT_ID } from '@plucky/sound';
 import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
 import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
 import { schemaResolver } from '../../../shared/form/resolver.ts';
 import { useKeptNumber } from '../../../shared/form/useKeptNumber.ts';
-import { NameField } from '../../../shared/ui/NameField.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { NameField } from '../../../shared/ui/NameField.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
 
 /** The rows of the kit: its sounds, names, order and MIDI notes. */
 export function KitPanel({ view }: { view: PatternView }) {

@@ -2,10 +2,10 @@ import { Box, Button, Typography } from '@mui/material';
 import {
   followAgain,
   keepLooseAsOwn,
+  type LooseEdit,
   moveLooseEdit,
   nearestForLoose,
   placeName,
-  type LooseEdit,
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

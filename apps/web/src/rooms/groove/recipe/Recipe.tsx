@@ -2,14 +2,14 @@ import DownIcon from '@mui/icons-material/ArrowDownwardRounded';
 import UpIcon from '@mui/icons-material/ArrowUpwardRounded';
 import RemoveIcon from '@mui/icons-material/CloseRounded';
 import { Box, IconButton, Switch } from '@mui/material';
-import { moveShape, removeShape, switchShape, tuneShape, type Shape } from '@plucky/core';
+import { moveShape, removeShape, type Shape, switchShape, tuneShape } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import type { PatternView } from '../pattern-view.ts';
 import { shapeWords } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
-import type { PatternView } from '../pattern-view.ts';
 
 /** The rules by which a pattern is made from its parent, in their order: each can be moved, switched off, tuned and removed. */
 export function Recipe({ view }: { view: PatternView }) {

@@ -1,14 +1,14 @@
-import { changeHits, modulo, recordHit, ticksToMs, type Id } from '@plucky/core';
+import { changeHits, type Id, modulo, recordHit, ticksToMs } from '@plucky/core';
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
-import { hasCommand, isForControl } from '../../../shared/keys/for-control.ts';
-import { openMidiInput, type MidiStroke } from '../../../audio/midi-input.ts';
+import { type MidiStroke, openMidiInput } from '../../../audio/midi-input.ts';
 import { thePlayer } from '../../../audio/player.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { hasCommand, isForControl } from '../../../shared/keys/for-control.ts';
+import { type PatternView, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import { rowOfTapKey, TAP_KEYS } from './tap-keys.ts';
-import { USUAL_VELOCITY, type PatternView, type Row } from '../pattern-view.ts';
 
 /** A tap this long before the first beat, in ms, still means it. */
 const EARLY_MS = 120;
@@ -81,7 +81,10 @@ export function Take({ view }: { view: PatternView }): null {
 
     taps.current = (event) => {
       const key = event.key.toLowerCase();
-      if (event.type === 'keyup') return release(key, event.timeStamp);
+      if (event.type === 'keyup') {
+        release(key, event.timeStamp);
+        return;
+      }
       const { rows } = latest.current;
       const row = rows[rows.length - 1 - rowOfTapKey(key)];
       if (!row) return;
@@ -89,19 +92,22 @@ export function Take({ view }: { view: PatternView }): null {
       strike(row, event.shiftKey ? 120 : USUAL_VELOCITY, event.timeStamp, key);
     };
     const midi = ({ note, velocity, time }: MidiStroke) => {
-      if (!velocity) return release(`midi ${note}`, time);
+      if (!velocity) {
+        release(`midi ${note}`, time);
+        return;
+      }
       const row = latest.current.rows.find((one) => one.voice.note + one.pitch === note);
       if (row) strike(row, velocity, time, `midi ${note}`);
     };
 
     let ended = false;
-    let stopMidi = () => undefined as void;
+    let stopMidi: (() => void) | undefined;
     void openMidiInput(window.location.search).then((input) => {
       if (input && !ended) stopMidi = input.listen(midi);
     });
     return () => {
       ended = true;
-      stopMidi();
+      stopMidi?.();
       taps.current = null;
     };
   }, [edit]);

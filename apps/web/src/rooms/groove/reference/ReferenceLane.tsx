@@ -1,8 +1,8 @@
-import { indexOf, meetings, notesUnder, type Meeting, type Reference } from '@plucky/core';
+import { indexOf, type Meeting, meetings, notesUnder, type Reference } from '@plucky/core';
 import { useMemo } from 'react';
 import { color } from '../../../shared/ui/tokens.ts';
-import { REFERENCE, type Layout } from '../rows/layout.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { type Layout, REFERENCE } from '../rows/layout.ts';
 
 /** An imported part under a drum pattern, and how the kicks stand to it. */
 export interface ReferenceView {

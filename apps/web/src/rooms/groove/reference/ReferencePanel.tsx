@@ -6,20 +6,20 @@ import {
   MidiFormatError,
   moveReference,
   moveToReference,
+  type PartInFile,
   partsInFile,
+  type Reference,
   referenceFrom,
   removeReference,
-  type PartInFile,
-  type Reference,
 } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { color } from '../../../shared/ui/tokens.ts';
-import { meetingWords, useReference } from './ReferenceLane.tsx';
-import { SidePanel } from '../SidePanel.tsx';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
+import { meetingWords, useReference } from './ReferenceLane.tsx';
 
 /** The largest file that is read, in bytes. */
 const LARGEST_FILE = 4_000_000;
@@ -39,8 +39,10 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   const read = async (file: File) => {
     setTrouble(null);
     setOffered(null);
-    if (file.size > LARGEST_FILE)
-      return setTrouble(`${file.name} is larger than 4 MB. Nothing was taken from it.`);
+    if (file.size > LARGEST_FILE) {
+      setTrouble(`${file.name} is larger than 4 MB. Nothing was taken from it.`);
+      return;
+    }
     try {
       const parts = partsInFile(new Uint8Array(await file.arrayBuffer()));
       if (parts.length) setOffered({ file: file.name, parts });

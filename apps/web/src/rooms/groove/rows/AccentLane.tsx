@@ -1,7 +1,7 @@
 import { snap } from '@plucky/core';
 import { color } from '../../../shared/ui/tokens.ts';
-import { ACCENTS, type Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { ACCENTS, type Layout } from './layout.ts';
 
 /** Accent places nearer together than this are drawn only on the 8ths, or the beats, in px. */
 const NARROWEST_ACCENT = 13;

@@ -2,8 +2,8 @@ import { Box } from '@mui/material';
 import { placeName } from '@plucky/core';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../shared/ui/tokens.ts';
-import type { Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
+import type { Layout } from './layout.ts';
 
 /** The caret on its row. */
 export function CaretMark({

@@ -1,9 +1,9 @@
 import { beatTicks } from '@plucky/core';
-import { useRef, type PointerEvent } from 'react';
+import { type PointerEvent, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../shared/ui/tokens.ts';
-import { RULER, type Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { type Layout, RULER } from './layout.ts';
 
 /** The ruler's own layer: dragging over it loops those beats, a press lets the whole pattern go round again. */
 export function LoopStrip({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {

@@ -2,11 +2,11 @@ import { Box } from '@mui/material';
 import { modulo, songStretches } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
+import { color } from '../../../shared/ui/tokens.ts';
 import { usePlayhead, useWhatPlays } from '../../../transport/useTransport.ts';
 import type { WhatPlays } from '../../../transport/what-plays.ts';
-import { color } from '../../../shared/ui/tokens.ts';
-import type { Layout } from './layout.ts';
 import type { PatternView } from '../pattern-view.ts';
+import type { Layout } from './layout.ts';
 
 /** A line through the rows at the place that is heard. */
 export function Playhead({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {

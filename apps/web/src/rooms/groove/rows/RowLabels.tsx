@@ -1,17 +1,17 @@
-import { Unseen } from '../../../shared/ui/Unseen.tsx';
-import { withKeys } from '../../../shared/keys/command.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { Box, Typography } from '@mui/material';
 import { memo } from 'react';
-import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
 import { Listening } from '../../../session/Listening.tsx';
+import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { ACCENTS, REFERENCE, RULER } from './layout.ts';
-import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
-import { tapKeyOf } from '../recording/tap-keys.ts';
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { Row } from '../pattern-view.ts';
+import { tapKeyOf } from '../recording/tap-keys.ts';
+import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
+import { ACCENTS, REFERENCE, RULER } from './layout.ts';
 
 /** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
 export const RowLabels = memo(function RowLabels({

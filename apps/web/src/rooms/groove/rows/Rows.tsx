@@ -1,20 +1,20 @@
 import { Box } from '@mui/material';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
-import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { later } from '../../../shared/ui/later.tsx';
+import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { useRowActions } from '../actions/useRowActions.ts';
+import type { PatternView, PlacedHit } from '../pattern-view.ts';
+import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
 import { LoopStrip } from './LoopStrip.tsx';
 import { Playhead } from './Playhead.tsx';
-import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
 import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
-import { useRowActions } from '../actions/useRowActions.ts';
-import { useRowPointer, type GestureMark } from './useRowPointer.ts';
-import type { PatternView, PlacedHit } from '../pattern-view.ts';
+import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 

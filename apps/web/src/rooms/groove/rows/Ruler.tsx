@@ -1,8 +1,8 @@
 import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core';
 import { memo } from 'react';
 import { color, SANS } from '../../../shared/ui/tokens.ts';
-import { PAD, RULER, type Layout } from './layout.ts';
 import type { Frame, Row } from '../pattern-view.ts';
+import { type Layout, PAD, RULER } from './layout.ts';
 
 /** Beats nearer together than this are drawn without their number, but for the starts of groups, in px. */
 const NARROWEST_NUMBER = 34;

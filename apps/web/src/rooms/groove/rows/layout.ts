@@ -1,4 +1,4 @@
-import { useEffect, useState, type RefObject } from 'react';
+import { type RefObject, useEffect, useState } from 'react';
 
 /** Heights and widths of the desk's parts, in px. */
 export const RULER = 36;

@@ -1,12 +1,12 @@
-import { gridTicks, snap, type Id } from '@plucky/core';
-import { useRef, useState, type MouseEvent, type PointerEvent } from 'react';
-import { hasCommand } from '../../../shared/keys/for-control.ts';
-import { freshId } from '../../../shared/fresh-id.ts';
+import { gridTicks, type Id, snap } from '@plucky/core';
+import { type MouseEvent, type PointerEvent, useRef, useState } from 'react';
 import { chooseHits, useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { hasCommand } from '../../../shared/keys/for-control.ts';
 import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
-import { baseOf, velocityAt, type Layout } from './layout.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
-import { USUAL_VELOCITY, type PatternView, type PlacedHit, type Row } from '../pattern-view.ts';
+import { type PatternView, type PlacedHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
+import { baseOf, type Layout, velocityAt } from './layout.ts';
 
 /** How near to a stem a press means it, at the most and at the least, and how far it goes before it is a drag, in px. */
 const NEAR = 9;

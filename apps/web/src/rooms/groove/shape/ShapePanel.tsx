@@ -1,29 +1,29 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   inTurn,
-  keepShapes,
   isRefusal,
-  shapeHits,
-  sow,
+  keepShapes,
   type Outcome,
   type RuleInput,
   type Shape,
+  shapeHits,
   type SongDocument,
+  sow,
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { useSession } from '../../../session/store.ts';
+import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
-import { frameOf, SHAPE_RULES, SOW_RULES, type RuleEntry } from './rule-menu.ts';
-import { CHOICE_WORDS } from './rule-words.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import type { PatternView, Row } from '../pattern-view.ts';
+import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
+import { CHOICE_WORDS } from './rule-words.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {

@@ -1,21 +1,21 @@
 import {
   apply,
-  keepShapes,
+  type ChangeSet,
+  type Id,
   isChange,
-  resolve,
+  keepShapes,
   readSong,
+  resolve,
+  type RuleInput,
   shapeHits,
+  type SongDocument,
   sow,
   sowPlaces,
   tuningOf,
-  type ChangeSet,
-  type Id,
-  type RuleInput,
-  type SongDocument,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { viewOf } from '../pattern-view.ts';
-import { frameOf, SHAPE_RULES, SOW_RULES, type RuleEntry } from './rule-menu.ts';
+import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 
 const songs = ['paper-lanterns', 'salt-waltz', 'seven-herons'].map((id): readonly [string, SongDocument] => [
   id,

@@ -1,18 +1,18 @@
 import {
-  SHAPE_WAYS,
-  SOW_WAYS,
-  voicesOfShape,
-  wayOfShape,
   type Parameter,
   type RuleFrame,
   type Shape,
+  SHAPE_WAYS,
   type ShapeWay,
+  SOW_WAYS,
   type SowRule,
   type SowWay,
+  voicesOfShape,
   type Way,
+  wayOfShape,
 } from '@plucky/core';
 import type { PatternView } from '../pattern-view.ts';
-import { SHAPE_WORDS, SOW_WORDS, type RuleWords } from './rule-words.ts';
+import { type RuleWords, SHAPE_WORDS, SOW_WORDS } from './rule-words.ts';
 
 /** A number of a rule with its words. */
 export interface RuleField extends Parameter {

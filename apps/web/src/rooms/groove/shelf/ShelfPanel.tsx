@@ -4,27 +4,27 @@ import {
   fromShelf,
   indexOf,
   meterName,
+  type Reference,
   shelfMeetings,
+  type SongDocument,
   tryFromShelf,
   unusedName,
-  type Reference,
-  type SongDocument,
 } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
-import { SidePanel } from '../SidePanel.tsx';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
 
 const ORDERS = ['as they stand', 'by the reference'] as const;
 type Order = (typeof ORDERS)[number];

@@ -7,25 +7,25 @@ import {
   isRefusal,
   newVariation,
   ONE_STEPS,
+  type OneStep,
+  type Outcome,
   resolve,
+  type SongDocument,
+  type Tried,
   tryEdit,
   unusedName,
   varyInOneStep,
-  type OneStep,
-  type Outcome,
-  type SongDocument,
-  type Tried,
 } from '@plucky/core';
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { freshId } from '../../../shared/fresh-id.ts';
 import { choosePattern } from '../../../session/store.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { color, SERIF } from '../../../shared/ui/tokens.ts';
-import { SidePanel } from '../SidePanel.tsx';
+import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { SidePanel } from '../SidePanel.tsx';
 
 /** A way to a variation: a step that changes something, or none yet. */
 type Way = OneStep | 'as it is';
