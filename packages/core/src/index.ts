@@ -220,3 +220,4 @@ export { tryFill } from './tried/fill.ts';
 export { tryAtSectionEnd } from './tried/section-end.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
+export { counted, figure, plural } from './words.ts';

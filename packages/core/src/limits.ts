@@ -1,3 +1,5 @@
+import { figure } from './words.ts';
+
 /** A bar of 4/4, in ticks. */
 const BAR = 3840;
 
@@ -57,9 +59,7 @@ export const LIMITS = Object.freeze({
   shelfBytes: 8 * 1024 * 1024,
 });
 
-const numbers = new Intl.NumberFormat('en');
-
 /** What is said of something beyond its limit. */
 export function tooMany(what: string, found: number, most: number): string {
-  return `${what}: ${numbers.format(found)}; at most ${numbers.format(most)} are possible`;
+  return `${what}: ${figure(found)}; at most ${figure(most)} are possible`;
 }

@@ -6,9 +6,8 @@ import { useNavigate } from 'react-router';
 import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { forget } from '../document/journal.ts';
+import { clockOf } from '../shared/days.ts';
 import { color } from '../shared/ui/tokens.ts';
-
-const clock = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
 const STORAGE: Readonly<Record<Trouble, string>> = {
   full: 'The disk is full',
@@ -31,7 +30,7 @@ export function SaveTrouble() {
     return (
       <Warning>
         {saving.trouble
-          ? `${STORAGE[saving.trouble]}: nothing was saved since ${clock.format(savedAt)}.`
+          ? `${STORAGE[saving.trouble]}: nothing was saved since ${clockOf(new Date(savedAt))}.`
           : `Not saved: ${saving.message}`}{' '}
         {isKept
           ? 'Your edits are kept in this browser and tried again.'

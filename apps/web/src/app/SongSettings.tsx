@@ -1,5 +1,5 @@
 import { Box, Button, Popover } from '@mui/material';
-import { meterName } from '@plucky/core';
+import { figure, meterName } from '@plucky/core';
 import { type ReactNode, useState } from 'react';
 import { useSongRecord } from '../document/context.tsx';
 import { later } from '../shared/ui/later.tsx';
@@ -15,7 +15,7 @@ export function SongSettings() {
   const { tempo, meter, key, swing } = useSongRecord();
   return (
     <Box sx={{ display: 'flex', gap: 0.5, mr: 1 }}>
-      <Chip label={`${Number(tempo.toFixed(2))} bpm`} name="Tempo">
+      <Chip label={`${figure(tempo)} bpm`} name="Tempo">
         <TempoFields />
       </Chip>
       <Chip label={meterName(meter)} name="Meter">

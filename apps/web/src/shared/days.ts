@@ -1,3 +1,6 @@
+const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
+const minutes = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+
 /** How many days of the calendar lie from one time to a later one, by the clock of this place. */
 export function daysBetween(from: Date, to: Date): number {
   // Rounded, since the day on which the clock changes has 23 or 25 hours.
@@ -6,4 +9,15 @@ export function daysBetween(from: Date, to: Date): number {
 
 function startOfDay(date: Date): number {
   return new Date(date.getFullYear(), date.getMonth(), date.getDate()).getTime();
+}
+
+/** Today and yesterday in words, and whatever is still to come; null for days before. */
+export function nearDay(at: Date, now: Date): string | null {
+  const days = 0 - daysBetween(at, now);
+  return days > -2 ? relative.format(days, 'day') : null;
+}
+
+/** Hours and minutes of a time, by the clock of this place. */
+export function clockOf(at: Date): string {
+  return minutes.format(at);
 }

@@ -1,5 +1,6 @@
 import {
   barTicks,
+  counted,
   indexOf,
   lengthName,
   type OccurrencePlace,
@@ -118,7 +119,7 @@ function songPlays(
     scope: { kind: 'song' },
     loops: false,
     title: start && from ? `Whole song, from ${from.section.name}` : 'Whole song, from the start',
-    detail: `${Number(bars.toFixed(2))} bars · ${durationName(secondsAt(tempos, length))}`,
+    detail: `${counted(bars, 'bar')} · ${durationName(secondsAt(tempos, length))}`,
     origin: 0,
     start,
     cut: null,

@@ -1,3 +1,4 @@
+import { counted } from '../words.ts';
 import { barTicks, beatTicks, type Meter } from './meter.ts';
 
 /** A place as musicians count it, each from 1; `rest` is what is left over in ticks after the quarter of a beat. */
@@ -35,9 +36,8 @@ export function placeName(tick: number, of: Meter): string {
  * @example lengthName(3840 + 960, meter(4, 4)) // => '1 bar 1 beat'
  */
 export function lengthName(ticks: number, of: Meter): string {
-  const count = (n: number, unit: string) => `${n} ${unit}${n === 1 ? '' : 's'}`;
   const bars = Math.floor(ticks / barTicks(of));
   const beats = (ticks % barTicks(of)) / beatTicks(of);
-  const rest = Number.isInteger(beats) ? beats : Number(beats.toFixed(2));
-  return [bars ? count(bars, 'bar') : '', rest || !bars ? count(rest, 'beat') : ''].filter(Boolean).join(' ');
+  const words = [bars ? counted(bars, 'bar') : '', beats || !bars ? counted(beats, 'beat') : ''];
+  return words.filter(Boolean).join(' ');
 }

@@ -1,5 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
-import { documentOf, indexOf, meterName, recordDifferences, songBars, type SongDocument } from '@plucky/core';
+import {
+  counted,
+  documentOf,
+  indexOf,
+  meterName,
+  recordDifferences,
+  songBars,
+  type SongDocument,
+} from '@plucky/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useMemo } from 'react';
@@ -57,7 +65,7 @@ function Looked({
       <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 20 }}>{song.name}</Typography>
       <Typography sx={{ color: color('soft'), fontSize: 13, mb: 1 }}>
         {song.tempo} bpm · {meterName(song.meter)} · {song.key.tonic} {song.key.scale} ·{' '}
-        {Number(songBars(document).toFixed(2))} bars
+        {counted(songBars(document), 'bar')}
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mb: 1.5 }}>
         <Button

@@ -1,7 +1,7 @@
 import { Box, ListItemButton, ListSubheader, Typography } from '@mui/material';
 import { LongList } from '../../shared/ui/LongList.tsx';
 import { color } from '../../shared/ui/tokens.ts';
-import { clockOf, dayOf, type RevisionLine } from './revisions.ts';
+import { dayOf, type RevisionLine, secondOf } from './revisions.ts';
 
 export function RevisionList({
   revisions,
@@ -85,7 +85,7 @@ function RevisionButton({
           </Typography>
         )}
       </Box>
-      {line.at && <span className="mono">{clockOf(line.at)}</span>}
+      {line.at && <span className="mono">{secondOf(line.at)}</span>}
     </ListItemButton>
   );
 }

@@ -1,5 +1,5 @@
 import type { Revision } from '../../api/client.ts';
-import { daysBetween } from '../../shared/days.ts';
+import { nearDay } from '../../shared/days.ts';
 
 /** A line of the history: what was done, when, and how much it stands for. */
 export interface RevisionLine {
@@ -31,15 +31,14 @@ const clock = new Intl.DateTimeFormat([], {
   second: '2-digit',
   hourCycle: 'h23',
 });
-const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 
 /** The day of a time, near ones as today and yesterday. */
 export function dayOf(iso: string, now: Date): string {
   const at = new Date(iso);
-  const days = 0 - daysBetween(at, now);
-  return days > -2 ? capital(relative.format(days, 'day')) : day.format(at);
+  return capital(nearDay(at, now) ?? day.format(at));
 }
 
-export function clockOf(iso: string): string {
+/** To the second: edits come fast. */
+export function secondOf(iso: string): string {
   return clock.format(new Date(iso));
 }

@@ -1,6 +1,8 @@
 import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
 import {
+  counted,
   type ExportOptions,
+  figure,
   fileNames,
   indexOf,
   LIMITS,
@@ -167,15 +169,11 @@ export function ExportSettings({
           onClick={() => void form.handleSubmit(onExport)()}
           sx={{ py: 0.9 }}
         >
-          {exporting
-            ? 'Exporting…'
-            : unsaved
-              ? 'Saving first…'
-              : `Export ${regions.length} ${regions.length === 1 ? 'file' : 'files'}`}
+          {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : `Export ${counted(regions.length, 'file')}`}
         </Button>
         {regions.length > LIMITS.regions && (
           <Typography role="alert" sx={{ fontSize: 12.5, color: color('warn'), mt: 0.75 }}>
-            At most {LIMITS.regions.toLocaleString('en')} files leave at once. Choose fewer kinds.
+            At most {figure(LIMITS.regions)} files leave at once. Choose fewer kinds.
           </Typography>
         )}
         {exporting && (
@@ -188,7 +186,7 @@ export function ExportSettings({
             />
             {onTheWay?.state === 'queued' && (
               <Typography role="status" sx={{ fontSize: 12.5, color: color('soft') }}>
-                It waits: {onTheWay.ahead} {onTheWay.ahead === 1 ? 'export comes' : 'exports come'} first.
+                It waits: {counted(onTheWay.ahead, 'export comes', 'exports come')} first.
               </Typography>
             )}
             <Button onClick={onCancel}>Cancel</Button>

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { compile, type ExportOptions, planRegions, type RegionPlan } from '@plucky/core';
+import { compile, counted, type ExportOptions, figure, planRegions, type RegionPlan } from '@plucky/core';
 import { useMemo, useRef } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
@@ -43,7 +43,7 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
     <Box ref={scroller} component="section" aria-label="Regions" sx={{ overflow: 'auto', p: 2, pt: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1, flexWrap: 'wrap' }}>
         <Typography variant="h2">
-          {entries.length} {entries.length === 1 ? 'file' : 'files'} {result ? 'ready' : 'would leave'}
+          {counted(entries.length, 'file')} {result ? 'ready' : 'would leave'}
         </Typography>
         <CheckWords result={result} />
         {stale && (
@@ -79,8 +79,7 @@ function CheckWords({ result }: { result: ExportResult | null }) {
       aria-label="Check"
       sx={{ fontSize: 13.5, fontWeight: 600, color: differences ? color('snare') : color('good') }}
     >
-      Read back and compared: {events.toLocaleString('en')} events, {differences}{' '}
-      {differences === 1 ? 'difference' : 'differences'}
+      Read back and compared: {counted(events, 'event')}, {counted(differences, 'difference')}
     </Typography>
   );
 }
@@ -107,7 +106,7 @@ const COLUMNS = columns([
   }),
   accessor('hits', {
     header: 'Hits',
-    cell: ({ getValue }) => <span className="mono">{getValue().toLocaleString('en')}</span>,
+    cell: ({ getValue }) => <span className="mono">{figure(getValue())}</span>,
   }),
   accessor(({ left }) => left?.state, {
     id: 'state',
@@ -173,7 +172,6 @@ function CheckOf({ left }: Pick<Entry, 'left'>) {
 }
 
 function barsText({ startBar, bars }: Pick<RegionPlan, 'startBar' | 'bars'>): string {
-  const round = (n: number) => String(Number(n.toFixed(2)));
-  if (startBar === null) return `${round(bars)} long`;
-  return bars <= 1 ? round(startBar) : `${round(startBar)} to ${round(startBar + bars - 1)}`;
+  if (startBar === null) return `${figure(bars)} long`;
+  return bars <= 1 ? figure(startBar) : `${figure(startBar)} to ${figure(startBar + bars - 1)}`;
 }

@@ -3,6 +3,8 @@ import {
   addSlot,
   barTicks,
   beatTicks,
+  counted,
+  figure,
   type Id,
   indexOf,
   type Line,
@@ -41,7 +43,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
   const meter = sectionMeter(document, section);
   const full = barTicks(meter) * song.phraseBars;
   const lines = phraseLines(section, meter, song.phraseBars);
-  const bars = Number((place.bars / occurrence.times).toFixed(2));
+  const bars = place.bars / occurrence.times;
   const add = () => {
     const slot = newSlot(document, section, freshId());
     if (edit((now) => addSlot(now, section.id, slot)))
@@ -71,7 +73,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
           {section.name}
         </Typography>
         <Typography sx={{ fontSize: 12, color: color('soft') }}>
-          {bars} {bars === 1 ? 'bar' : 'bars'}
+          {counted(bars, 'bar')}
           {occurrence.times > 1 ? `, ${occurrence.times} times` : ''}
         </Typography>
         <Button
@@ -162,7 +164,7 @@ function SheetLine({
   return (
     <Box sx={{ display: 'flex', mb: `${LINE_GAP}px` }}>
       <Box className="mono" sx={{ width: 30, color: color('faint'), fontSize: '12px !important' }}>
-        {Number(bar.toFixed(2))}
+        {figure(bar)}
       </Box>
       <Box sx={{ position: 'relative', flex: 1, height: LINE_HEIGHT }}>
         {line.pieces.map((piece) => (

@@ -2,12 +2,12 @@ import MoreIcon from '@mui/icons-material/MoreHoriz';
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, Button, IconButton, Menu, MenuItem, Typography } from '@mui/material';
-import { compile, documentOf } from '@plucky/core';
+import { compile, counted, documentOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
-import { daysBetween } from '../../shared/days.ts';
+import { clockOf, nearDay } from '../../shared/days.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 import { useIsPlaying } from '../../transport/useTransport.ts';
@@ -63,7 +63,7 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
         }}
       >
         <Typography sx={{ color: color('soft'), fontSize: 12.5, flex: 1, whiteSpace: 'nowrap' }}>
-          {Number(song.bars.toFixed(2))} bars · {dayName(song.updatedAt)}
+          {counted(song.bars, 'bar')} · {dayName(song.updatedAt)}
         </Typography>
         {inBin ? (
           <Button onClick={onRestore}>Put back</Button>
@@ -133,11 +133,12 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
   );
 }
 
+const longAgo = new Intl.DateTimeFormat([], { day: 'numeric', month: 'long' });
+
 /** The day in words, near ones as today and yesterday. */
 function dayName(iso: string): string {
   const at = new Date(iso);
-  const days = daysBetween(at, new Date());
-  const clock = at.toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
-  if (days === 0) return `today, ${clock}`;
-  return days === 1 ? 'yesterday' : at.toLocaleDateString([], { day: 'numeric', month: 'long' });
+  const near = nearDay(at, new Date());
+  if (near === null) return longAgo.format(at);
+  return near === 'today' ? `${near}, ${clockOf(at)}` : near;
 }

@@ -1,4 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
+import { counted } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { useState } from 'react';
@@ -117,6 +118,6 @@ export function SongsRoom() {
 function countText(songs: readonly SongFace[] | undefined, inBin: boolean): string {
   if (!songs) return '';
   if (!songs.length) return inBin ? 'nothing thrown away' : 'no songs yet: make a new one';
-  const count = `${songs.length} ${songs.length === 1 ? 'song' : 'songs'}`;
+  const count = counted(songs.length, 'song');
   return inBin ? `${count}, each deleted for good after 30 days here` : count;
 }

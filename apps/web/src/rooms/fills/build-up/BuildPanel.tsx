@@ -5,6 +5,7 @@ import {
   BUILD_STARTERS,
   type BuildRecipe,
   changesRate,
+  counted,
   type Curve,
   feelOf,
   type Id,
@@ -199,7 +200,7 @@ function Chop({ recipe, beat }: { recipe: BuildRecipe; beat: number }) {
             chosen={chop?.last === beats * beat}
             onClick={() => set({ last: beats * beat })}
           >
-            {beats} {beats === 1 ? 'beat' : 'beats'}
+            {counted(beats, 'beat')}
           </Choice>
         ))}
       </Box>

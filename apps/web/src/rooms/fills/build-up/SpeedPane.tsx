@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import {
   type BuildRecipe,
   changesRate,
+  figure,
   RATES,
   ROLL_TO_TONE,
   speedReport,
@@ -148,7 +149,7 @@ function nextRate(rate: number, by: number): number {
 }
 
 export function rateWords(rate: number): string {
-  return String(Number(rate.toFixed(2)));
+  return figure(rate);
 }
 
 function speedWords(

@@ -1,4 +1,4 @@
-import { type BuildRecipe, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
+import { type BuildRecipe, counted, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
@@ -31,7 +31,7 @@ export function StreamPicture({
       width="100%"
       height={HEIGHT}
       role="img"
-      aria-label={`${count} hits over ${Number((length / bar).toFixed(2))} bars`}
+      aria-label={`${counted(count, 'hit')} over ${counted(length / bar, 'bar')}`}
       style={{ display: 'block', flex: 'none', overflow: 'visible' }}
     >
       <Silence from={xOf(length - silence)} />

@@ -1,5 +1,13 @@
 import { Box, MenuItem, TextField, Typography } from '@mui/material';
-import { type Candidate, limbsOf, type Pattern, type SongDocument, tryFill, withPattern } from '@plucky/core';
+import {
+  type Candidate,
+  counted,
+  limbsOf,
+  type Pattern,
+  type SongDocument,
+  tryFill,
+  withPattern,
+} from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -84,7 +92,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     <BenchFrame recipe={<RecipePanel document={document} groove={groove.id} />}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
-          {fills.length} {fills.length === 1 ? 'fill' : 'fills'} for the end of {groove.name}
+          {counted(fills.length, 'fill')} for the end of {groove.name}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
           a number plays one in context

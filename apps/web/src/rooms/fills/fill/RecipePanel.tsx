@@ -2,6 +2,7 @@ import { Box, Button, MenuItem, TextField } from '@mui/material';
 import {
   barTicks,
   beatTicks,
+  counted,
   cutName,
   feelOf,
   FEET,
@@ -189,7 +190,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
       <Group title="Ends with">
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
           <Choice chosen={recipe.gap > 0} onClick={() => setRecipe({ gap: (recipe.gap + 1) % 5 })}>
-            {recipe.gap ? `Gap of ${recipe.gap} ${recipe.gap === 1 ? '16th' : '16ths'}` : 'Gap'}
+            {recipe.gap ? `Gap of ${counted(recipe.gap, '16th')}` : 'Gap'}
           </Choice>
           <Choice chosen={recipe.flam} onClick={() => setRecipe({ flam: !recipe.flam })}>
             Flam

@@ -1,5 +1,5 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
-import { GRACES, gridName, GRIDS, gridTicks, type Hit, type Roll, rollCount } from '@plucky/core';
+import { counted, GRACES, gridName, GRIDS, gridTicks, type Hit, type Roll, rollCount } from '@plucky/core';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { ROW_COMMANDS } from '../actions/desk-commands.ts';
@@ -115,7 +115,7 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
       >
         {spans.map((ticks) => (
           <MenuItem key={ticks} value={ticks}>
-            {Number((ticks / step).toFixed(2))} {ticks === step ? 'step' : 'steps'} of the row
+            {counted(ticks / step, 'step')} of the row
           </MenuItem>
         ))}
       </TextField>

@@ -1,12 +1,14 @@
 import { Box, Button, MenuItem, TextField } from '@mui/material';
 import {
   duplicatePattern,
+  figure,
   followersOf,
   isChange,
   labelPattern,
   makeIndependent,
   PATTERN_ROLES,
   type PatternRole,
+  plural,
   setPatternRole,
   splitPattern,
 } from '@plucky/core';
@@ -100,7 +102,7 @@ function Copies({ view }: { view: PatternView }) {
         <Button onClick={() => copy(false)}>Duplicate</Button>
         {followers > 0 && (
           <Button onClick={() => copy(true)}>
-            {followers === 1 ? 'With its follower' : `With its ${followers} followers`}
+            {plural(followers, 'With its follower', `With its ${figure(followers)} followers`)}
           </Button>
         )}
         {pattern.parent && (

@@ -2,12 +2,14 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   apply,
   attach,
+  counted,
   countOrigins,
   familyOrder,
   followersOf,
   indexOf,
   isChange,
   isRefusal,
+  plural,
   resolve,
   type SongDocument,
 } from '@plucky/core';
@@ -100,10 +102,10 @@ export function FollowChoice({ view }: { view: PatternView }) {
 function keptWords(after: SongDocument, id: string): string {
   const { followed, changed, own, silenced } = countOrigins(resolve(after, id));
   const parts = [
-    `${followed} ${followed === 1 ? 'hit follows' : 'hits follow'} as they are`,
-    changed && `${changed} ${changed === 1 ? 'follows' : 'follow'} but for what differs`,
-    own && `${own} ${own === 1 ? 'stays' : 'stay'} its own`,
-    silenced && `${silenced} of the other ${silenced === 1 ? 'is' : 'are'} silenced here`,
+    `${counted(followed, 'hit follows', 'hits follow')} as they are`,
+    changed && `${counted(changed, 'follows', 'follow')} but for what differs`,
+    own && `${counted(own, 'stays', 'stay')} its own`,
+    silenced && `${silenced} of the other ${plural(silenced, 'is', 'are')} silenced here`,
   ].filter(Boolean);
   return `It sounds as now: ${parts.join(', ')}.`;
 }

@@ -1,6 +1,6 @@
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
-import { barTicks, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
+import { barTicks, counted, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
 import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
@@ -128,9 +128,9 @@ function Label({ children }: { children: string }) {
 function aboutWords(resolved: ResolvedPattern, bar: number, uses: number): string {
   const { pattern } = resolved;
   const edits = pattern.parent ? countEdits(resolved) + pattern.shapes.length : 0;
-  const bars = Number((pattern.length / bar).toFixed(2));
-  const changes = edits === 0 ? 'as its parent' : `${edits} ${edits === 1 ? 'change' : 'changes'}`;
+  const bars = pattern.length / bar;
+  const changes = edits === 0 ? 'as its parent' : counted(edits, 'change');
   const role = pattern.role === 'groove' || pattern.role === 'variation' ? '' : `${pattern.role} · `;
-  const about = pattern.parent ? changes : `${bars} ${bars === 1 ? 'bar' : 'bars'}`;
+  const about = pattern.parent ? changes : counted(bars, 'bar');
   return `${role}${about} · ${uses ? `used ${uses}×` : 'not used yet'}`;
 }

@@ -2,6 +2,7 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import {
   barTicks,
   beatTicks,
+  counted,
   countEdits,
   indexOf,
   lengthName,
@@ -58,7 +59,7 @@ export const PatternHeader = memo(function PatternHeader({
           >
             {parent.name}
           </Box>
-          {edits ? `, ${edits} own ${edits === 1 ? 'change' : 'changes'}` : ', no own change yet'}
+          {edits ? `, ${counted(edits, 'own change')}` : ', no own change yet'}
         </Typography>
       )}
       <Box sx={{ flex: 1 }} />

@@ -1,5 +1,5 @@
 import { Typography } from '@mui/material';
-import { apply, namesOf, overridesOf, reachOf, reachOfChange, type SongDocument } from '@plucky/core';
+import { apply, namesOf, overridesOf, plural, reachOf, reachOfChange, type SongDocument } from '@plucky/core';
 import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';
@@ -47,7 +47,7 @@ function afterWords(document: SongDocument, id: string, { change, inverse }: Don
   if (!others.length && !kept.length) return null;
   const reached = `“${change.label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
   return kept.length
-    ? `${reached}; ${namesOf(kept)} ${kept.length === 1 ? 'keeps its' : 'keep their'} own`
+    ? `${reached}; ${namesOf(kept)} ${plural(kept.length, 'keeps its', 'keep their')} own`
     : reached;
 }
 

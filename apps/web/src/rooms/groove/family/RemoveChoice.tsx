@@ -1,5 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
-import { type Fate, type Holds, holdsOf, indexOf, namesOf, removePattern } from '@plucky/core';
+import {
+  counted,
+  type Fate,
+  type Holds,
+  holdsOf,
+  indexOf,
+  namesOf,
+  plural,
+  removePattern,
+} from '@plucky/core';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
@@ -92,10 +101,10 @@ function bringIntoView(box: HTMLElement | null): void {
 }
 
 function followersWords({ followers }: Holds): string {
-  return `${namesOf(followers)} ${followers.length === 1 ? 'follows' : 'follow'} it.`;
+  return `${namesOf(followers)} ${plural(followers.length, 'follows', 'follow')} it.`;
 }
 
 function slotsWords({ sections }: Holds): string {
   const slots = sections.reduce((sum, one) => sum + one.slots, 0);
-  return `${slots} ${slots === 1 ? 'slot plays' : 'slots play'} it, in ${namesOf(sections.map((one) => one.section))}.`;
+  return `${counted(slots, 'slot plays', 'slots play')} it, in ${namesOf(sections.map((one) => one.section))}.`;
 }

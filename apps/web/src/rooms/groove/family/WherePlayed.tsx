@@ -1,5 +1,5 @@
 import { Button, Typography } from '@mui/material';
-import { type PlayedAt, playedAt } from '@plucky/core';
+import { counted, type PlayedAt, playedAt } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
@@ -16,11 +16,7 @@ export function WherePlayed({ view }: { view: PatternView }) {
     void navigate('../sheet', { relative: 'path' });
   };
   return (
-    <Group
-      title={
-        places.length ? `Played in ${places.length} ${places.length === 1 ? 'slot' : 'slots'}` : 'Played'
-      }
-    >
+    <Group title={places.length ? `Played in ${counted(places.length, 'slot')}` : 'Played'}>
       {places.length === 0 && (
         <Typography sx={{ fontSize: 13, color: color('soft') }}>No slot of the song plays it yet.</Typography>
       )}

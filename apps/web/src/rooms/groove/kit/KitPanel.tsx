@@ -4,6 +4,7 @@ import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/m
 import {
   addVoice,
   chooseKit,
+  counted,
   editVoices,
   hitsOfVoice,
   indexOf,
@@ -170,7 +171,7 @@ function VoiceRow({
       {asking && (
         <Box role="alert" sx={{ fontSize: 12.5, py: 0.5 }}>
           {hits
-            ? `${hits} ${hits === 1 ? 'hit goes' : 'hits go'} with it, from every pattern.`
+            ? `${counted(hits, 'hit goes', 'hits go')} with it, from every pattern.`
             : 'No pattern has a hit of its own on it.'}
           <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
             <Button onClick={() => edit((now) => removeVoice(now, voice.id))}>Remove {voice.name}</Button>

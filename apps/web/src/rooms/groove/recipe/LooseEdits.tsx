@@ -6,6 +6,7 @@ import {
   moveLooseEdit,
   nearestForLoose,
   placeName,
+  plural,
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
@@ -17,7 +18,7 @@ export function LooseEdits({ view }: { view: PatternView }) {
   const { loose } = view.resolved;
   if (!loose.length) return null;
   return (
-    <Group title={`Loose: ${loose.length === 1 ? 'its hit is' : 'their hits are'} gone from the parent`}>
+    <Group title={`Loose: ${plural(loose.length, 'its hit is', 'their hits are')} gone from the parent`}>
       {loose.map((one) => (
         <Loose key={`${one.edit} ${one.hit}`} view={view} one={one} />
       ))}

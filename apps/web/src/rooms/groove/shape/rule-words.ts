@@ -1,4 +1,5 @@
 import type { ShapeOfWay, ShapeWay, SowWay } from '@plucky/core';
+import { counted } from '@plucky/core';
 
 /** What a rule is called, what it does, and what its numbers are called, with what stands behind each. */
 export interface RuleWords {
@@ -75,8 +76,7 @@ export const SHAPE_WORDS: { readonly [W in ShapeWay]: ShapeWords<W> } = {
     title: 'Pick-up',
     about: 'hits of the row before the turn',
     numbers: { hits: 'Hits', ...VELOCITY },
-    does: ({ voice, hits }, _, row) =>
-      `${row(voice)}: ${hits === 1 ? 'one hit' : `${hits} hits`} before the turn`,
+    does: ({ voice, hits }, _, row) => `${row(voice)}: ${counted(hits, 'hit')} before the turn`,
   },
   revoice: {
     title: 'Play on another row',
