@@ -7,7 +7,7 @@ const floors = [
   'hit',
   'rule',
   'song',
-  'pattern|feel',
+  'pattern|feel|kit',
   'fill|build-up|ending',
   'form',
   'timeline',

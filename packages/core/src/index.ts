@@ -221,3 +221,5 @@ export { tryAtSectionEnd } from './tried/section-end.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
 export { counted, figure, plural } from './words.ts';
+export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
+export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';

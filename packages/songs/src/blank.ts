@@ -1,13 +1,17 @@
 import {
+  bassVoice,
   documentOf,
+  DRUM_NAMES,
+  type DrumName,
   fromShelf,
   indexOf,
+  kitVoices,
   meter,
   type ShelfPattern,
   type Song,
   type SongDocument,
+  USUAL_KIT,
 } from '@plucky/core';
-import { bassVoice, DRUM_NAMES, type DrumName, kitVoices, USUAL_KIT } from './kit.ts';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';
 

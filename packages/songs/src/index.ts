@@ -6,7 +6,6 @@ import { STARTER_GROOVES } from './starters/grooves.ts';
 import { STARTER_LINES } from './starters/lines.ts';
 
 export { blankSong, songFrom } from './blank.ts';
-export { DRUM_NAMES, DRUMS, drumVoice, type DrumName } from './kit.ts';
 
 /** The demo songs by their names in requests, in the order in which they are shown. */
 export const DEMO_SONGS: Readonly<Record<string, () => SongDocument>> = {

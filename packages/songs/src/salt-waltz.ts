@@ -1,5 +1,12 @@
-import { documentOf, meter, type Pattern, type SongDocument } from '@plucky/core';
-import { bassVoice, type DrumName, kitVoices } from './kit.ts';
+import {
+  bassVoice,
+  documentOf,
+  type DrumName,
+  kitVoices,
+  meter,
+  type Pattern,
+  type SongDocument,
+} from '@plucky/core';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

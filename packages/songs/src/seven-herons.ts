@@ -1,8 +1,11 @@
 import {
+  bassVoice,
   buildPattern,
   type BuildRecipe,
   documentOf,
+  type DrumName,
   isChange,
+  kitVoices,
   makeFill,
   meter,
   type Pattern,
@@ -11,7 +14,6 @@ import {
   USUAL_BUILD,
   USUAL_FILL,
 } from '@plucky/core';
-import { bassVoice, type DrumName, kitVoices } from './kit.ts';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

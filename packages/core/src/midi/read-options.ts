@@ -3,7 +3,13 @@ import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from './options
 
 const schema = exportOptionsSchema(z);
 
+/** Options as they come from elsewhere: what is left out, or has no value, is as usual. */
+type Asked = Pick<ExportOptions, 'regions'> & {
+  readonly [K in keyof ExportOptions]?: ExportOptions[K] | undefined;
+};
+
 /** The options with every one that was left out at its usual value. Throws ZodError for values that are none. */
-export function exportOptions(input: Pick<ExportOptions, 'regions'> & Partial<ExportOptions>): ExportOptions {
-  return schema.parse({ ...USUAL_EXPORT, ...input });
+export function exportOptions(input: Asked): ExportOptions {
+  const said = Object.entries<unknown>(input).filter(([, value]) => value !== undefined);
+  return schema.parse({ ...USUAL_EXPORT, ...Object.fromEntries(said) });
 }

@@ -1,5 +1,8 @@
 import {
   barTicks,
+  DRUM_NAMES,
+  type DrumName,
+  DRUMS,
   type Grid,
   gridTicks,
   type Id,
@@ -8,7 +11,6 @@ import {
   type ShelfPattern,
   type Song,
 } from '@plucky/core';
-import { DRUM_NAMES, type DrumName, DRUMS } from '../kit.ts';
 import { notes, row } from '../notation.ts';
 
 interface Common {

@@ -5,6 +5,10 @@ import {
   addVoice,
   chooseKit,
   counted,
+  DRUM_NAMES,
+  type DrumName,
+  DRUMS,
+  drumVoice,
   editVoices,
   hitsOfVoice,
   indexOf,
@@ -15,9 +19,9 @@ import {
   removeVoice,
   sharedNotes,
   type SongDocument,
+  usualNote,
   type Voice,
 } from '@plucky/core';
-import { DRUM_NAMES, type DrumName, DRUMS, drumVoice } from '@plucky/songs';
 import { KIT_IDS, type KitId, kitOf, KITS, USUAL_KIT_ID } from '@plucky/sound';
 import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
@@ -73,15 +77,6 @@ export function KitPanel({ view }: { view: PatternView }) {
       )}
     </SidePanel>
   );
-}
-
-/** The General MIDI note of what a voice sounds like; a voice of no known sound keeps its own. */
-function usualNote(voice: Voice): number {
-  return isDrum(voice.sound) ? DRUMS[voice.sound].note : voice.note;
-}
-
-function isDrum(sound: string): sound is DrumName {
-  return DRUM_NAMES.some((name) => name === sound);
 }
 
 function KitChoice({ part }: { part: Part }) {

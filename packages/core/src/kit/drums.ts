@@ -1,8 +1,9 @@
-import type { Family, Id, Voice } from '@plucky/core';
+import type { Family, Voice } from '../song/records.ts';
 
 type Limb = Voice['limb'];
 
-interface Drum {
+/** What a drum is on any kit. */
+export interface Drum {
   readonly name: string;
   readonly family: Family;
   /** General MIDI drum note. */
@@ -71,54 +72,11 @@ function drum(
   return { name, family, note, limb, place: { x, y }, level, pan, ...(choke ? { choke } : {}) };
 }
 
-/** The voice record of a drum. */
-export function drumVoice(part: Id, id: DrumName, order: number, fields: Partial<Voice> = {}): Voice {
-  const { choke, ...rest }: Drum = DRUMS[id];
-  return {
-    id,
-    kind: 'voice',
-    part,
-    ...rest,
-    sound: id,
-    choke: choke ?? null,
-    grid: 4,
-    swingShare: 100,
-    offsetMs: 0,
-    accentShare: 100,
-    order,
-    ...fields,
-  };
+/** The General MIDI note of what a voice sounds like; a voice of no known sound keeps its own. */
+export function usualNote(voice: Voice): number {
+  return isDrum(voice.sound) ? DRUMS[voice.sound].note : voice.note;
 }
 
-/** Voice records for a drum part, in row order from the top; `fields` overrides single drums. */
-export function kitVoices(
-  part: Id,
-  drums: readonly DrumName[],
-  fields: Partial<Record<DrumName, Partial<Voice>>> = {},
-): Voice[] {
-  return drums.map((id, order) => drumVoice(part, id, order, fields[id]));
-}
-
-/** The one voice of a bass part; `note` is the MIDI note that a pitch of 0 plays. */
-export function bassVoice(part: Id, note: number, fields: Partial<Voice> = {}): Voice {
-  return {
-    id: 'bass',
-    kind: 'voice',
-    part,
-    name: 'Bass',
-    family: 'note',
-    sound: 'bass',
-    note,
-    limb: 'hand',
-    place: { x: 0, y: 0 },
-    choke: null,
-    grid: 4,
-    swingShare: 100,
-    offsetMs: 0,
-    accentShare: 50,
-    level: 78,
-    pan: 0,
-    order: 0,
-    ...fields,
-  };
+function isDrum(sound: string): sound is DrumName {
+  return DRUM_NAMES.some((name) => name === sound);
 }
