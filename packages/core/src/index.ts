@@ -223,3 +223,4 @@ export { compareWith, counterpartOf, type Comparison, type Counterpart } from '.
 export { counted, figure, plural } from './words.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
+export { layersOf, plays } from './song/layers.ts';

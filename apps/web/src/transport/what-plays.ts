@@ -6,6 +6,7 @@ import {
   type OccurrencePlace,
   occurrencePlaces,
   placeName,
+  plays,
   resolve,
   type Scope,
   secondsAt,
@@ -170,10 +171,10 @@ function placeOfPattern(
   session: Choices,
   places: readonly OccurrencePlace[],
 ): OccurrencePlace | undefined {
-  const plays = places.filter(
-    ({ section }) =>
-      sectionLength(section) > 0 &&
-      section.slots.some((slot) => slot.layers.some((layer) => layer.pattern === session.pattern)),
+  const { pattern } = session;
+  if (pattern === null) return undefined;
+  const playing = places.filter(
+    ({ section }) => sectionLength(section) > 0 && section.slots.some((slot) => plays(slot, pattern)),
   );
-  return plays.find((place) => place.occurrence.id === session.occurrence) ?? plays[0];
+  return playing.find((place) => place.occurrence.id === session.occurrence) ?? playing[0];
 }

@@ -1,6 +1,7 @@
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { layersOf } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { type Layer, NO_EDITS, type Section, type SectionRole, type Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
@@ -74,10 +75,8 @@ export function setSlotPattern(
   part: Id,
   pattern: Id | null,
 ): Outcome {
-  const index = indexOf(document);
   return editSlot(document, section, slot, pattern === null ? 'tacet' : 'choose a pattern', (before) => {
-    const others = before.layers.filter((layer) => index.pattern(layer.pattern)?.part !== part);
-    const current = before.layers.filter((layer) => !others.includes(layer));
+    const { here: current, others } = layersOf(document, before, part);
     if (pattern === null) return current.length ? { ...before, layers: others } : null;
     if (current.length === 1 && current[0]?.pattern === pattern) return null;
     return { ...before, layers: [...others, plainLayer(pattern)] };

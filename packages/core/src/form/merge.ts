@@ -2,6 +2,7 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { layersOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
 import { plainLayer } from './edit-section.ts';
@@ -62,12 +63,6 @@ function withMerged(document: SongDocument, part: Id, ids: readonly Id[], merged
 
 function printed({ pattern, from = 0, to = -1, silencedVoices, own, silenced, changed }: Layer): string {
   return JSON.stringify([pattern, from, to, silencedVoices, own, silenced, changed]);
-}
-
-function layersOf(document: SongDocument, slot: Slot, part: Id) {
-  const { pattern } = indexOf(document);
-  const here = slot.layers.filter((layer) => pattern(layer.pattern)?.part === part);
-  return { here, others: slot.layers.filter((layer) => !here.includes(layer)) };
 }
 
 /**

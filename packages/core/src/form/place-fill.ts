@@ -2,6 +2,7 @@ import { LIMITS } from '../limits.ts';
 import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { layersOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import type { Landing, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
@@ -107,14 +108,9 @@ function slotEndingBy(section: Section, end: number, length: number) {
 
 /** Whether what a part plays begins a new round of its pattern at a place of the slot. */
 function canStartAt(document: SongDocument, slot: Slot, at: number, part: Id): boolean {
-  return ofPart(document, slot, part).every(
+  return layersOf(document, slot, part).here.every(
     (layer) => (at - (layer.from ?? 0)) % resolve(document, layer.pattern).pattern.length === 0,
   );
-}
-
-function ofPart(document: SongDocument, slot: Slot, part: Id): Layer[] {
-  const { pattern } = indexOf(document);
-  return slot.layers.filter((layer) => pattern(layer.pattern)?.part === part);
 }
 
 /** The slot with a fill that ends at `end` ticks. Refused when it would layer too many patterns. */
@@ -127,8 +123,7 @@ function withFill(
 ): Slot | Refusal {
   const { pattern } = resolve(document, fill);
   const from = end - pattern.length;
-  const own = ofPart(document, slot, pattern.part);
-  const others = slot.layers.filter((layer) => !own.includes(layer));
+  const { here: own, others } = layersOf(document, slot, pattern.part);
   const kept = placing.how === 'layer' ? own : own.flatMap((layer) => around(layer, from, end, slot.length));
   const isLast = end === slot.length;
   const landing = isLast && placing.landing ? { landing: placing.landing } : {};

@@ -7,6 +7,7 @@ import { unusedName } from '../pattern/family.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plays } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
 
@@ -49,10 +50,6 @@ export function splitPattern(
     put: [...pieces.map((piece) => piece.pattern), ...put],
     remove: [],
   };
-}
-
-function plays(slot: Slot, pattern: Id): boolean {
-  return slot.layers.some((layer) => layer.pattern === pattern);
 }
 
 function piecesOf(

@@ -1,5 +1,6 @@
 import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
+import { plays } from '../song/layers.ts';
 import { barTicks } from '../time/meter.ts';
 import { occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
 
@@ -30,7 +31,7 @@ export function playedAt(document: SongDocument, pattern: Id): readonly PlayedAt
   return songStretches(document).flatMap((stretch): PlayedAt[] => {
     const { occurrence, repeat, slot, inSection, meter } = stretch;
     const place = occurrence && places.get(occurrence);
-    if (!place || repeat > 0 || !slot.layers.some((layer) => layer.pattern === pattern)) return [];
+    if (!place || repeat > 0 || !plays(slot, pattern)) return [];
     const bar = place.firstBar + Math.floor(inSection / barTicks(meter));
     return [{ stretch, bar, times: place.occurrence.times }];
   });

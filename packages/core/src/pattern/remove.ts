@@ -1,6 +1,7 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { inTurn } from '../song/in-turn.ts';
+import { plays } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Pattern, Section } from '../song/records.ts';
 import { namesOf } from './family.ts';
@@ -17,13 +18,9 @@ export interface Holds {
 export function holdsOf(document: SongDocument, id: Id): Holds {
   const index = indexOf(document);
   const sections = index.sections
-    .map((section) => ({ section, slots: section.slots.filter((slot) => playsIn(slot, id)).length }))
+    .map((section) => ({ section, slots: section.slots.filter((slot) => plays(slot, id)).length }))
     .filter(({ slots }) => slots > 0);
   return { followers: index.followersOf(id), sections };
-}
-
-function playsIn(slot: Section['slots'][number], pattern: Id): boolean {
-  return slot.layers.some((layer) => layer.pattern === pattern);
 }
 
 /** What becomes of the followers and the slots of a pattern that is removed. */

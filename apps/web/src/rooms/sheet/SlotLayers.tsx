@@ -3,6 +3,7 @@ import {
   addLayer,
   familyOrder,
   indexOf,
+  layersOf,
   lengthName,
   mergeLayers,
   plainLayer,
@@ -65,9 +66,7 @@ function Layers({ document, section, slot }: SlotProps) {
   const meter = sectionMeter(document, section);
   const all = index.parts.flatMap((part) => familyOrder(index, part.id));
   const add = (pattern: string) => edit((now) => addLayer(now, section.id, slot.id, plainLayer(pattern)));
-  const layered = index.parts.filter(
-    (part) => slot.layers.filter((layer) => index.pattern(layer.pattern)?.part === part.id).length > 1,
-  );
+  const layered = index.parts.filter((part) => layersOf(document, slot, part.id).here.length > 1);
   return (
     <Group title="Layers">
       {slot.layers.map((layer, i) => (

@@ -6,6 +6,7 @@ import {
   familyOrder,
   indexOf,
   joinSlots,
+  layersOf,
   lengthName,
   moveSlot,
   type Part,
@@ -56,7 +57,7 @@ const SEVERAL = ' ';
 function PartChoice({ document, section, slot, part }: SlotProps & { part: Part }) {
   const edit = useEdit();
   const index = indexOf(document);
-  const own = slot.layers.filter((layer) => index.pattern(layer.pattern)?.part === part.id);
+  const { here: own } = layersOf(document, slot, part.id);
   const value = own.length > 1 ? SEVERAL : (own[0]?.pattern ?? TACET);
   return (
     <TextField
