@@ -1,6 +1,6 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, DialogTitle, Typography } from '@mui/material';
 import { KeyCap } from '../shared/ui/KeyCap.tsx';
-import { SERIF } from '../shared/ui/tokens.ts';
+import { SERIF, TEXT } from '../shared/ui/tokens.ts';
 import { KEY_SHEET } from './key-sheet.ts';
 
 export function KeysDialog({ onClose }: { onClose: () => void }) {
@@ -21,7 +21,7 @@ export function KeysDialog({ onClose }: { onClose: () => void }) {
             {rows.map(({ keys, does }) => (
               <Box
                 key={does}
-                sx={{ display: 'flex', gap: 1, py: 0.25, fontSize: 13.5, breakInside: 'avoid' }}
+                sx={{ display: 'flex', gap: 1, py: 0.25, fontSize: TEXT.control, breakInside: 'avoid' }}
               >
                 <Box sx={{ minWidth: 128, display: 'flex', gap: 0.5, alignItems: 'center' }}>
                   {keys.map((key) => (

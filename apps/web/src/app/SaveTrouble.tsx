@@ -7,7 +7,7 @@ import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { forget } from '../document/journal.ts';
 import { clockOf } from '../shared/days.ts';
-import { color } from '../shared/ui/tokens.ts';
+import { color, TEXT } from '../shared/ui/tokens.ts';
 
 const STORAGE: Readonly<Record<Trouble, string>> = {
   full: 'The disk is full',
@@ -85,7 +85,7 @@ function Warning({ action, children }: { action?: ReactNode; children: ReactNode
         gap: 2,
         px: 2,
         py: 1,
-        fontSize: 14,
+        fontSize: TEXT.field,
         background: color('wash'),
         borderBottom: `2px solid ${color('warn')}`,
       }}

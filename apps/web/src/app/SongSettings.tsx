@@ -3,7 +3,7 @@ import { figure, meterName } from '@plucky/core';
 import { type ReactNode, useState } from 'react';
 import { useSongRecord } from '../document/context.tsx';
 import { later } from '../shared/ui/later.tsx';
-import { color } from '../shared/ui/tokens.ts';
+import { color, TEXT } from '../shared/ui/tokens.ts';
 
 const TempoFields = later(async () => (await import('./SongFields.tsx')).TempoFields);
 const MeterFields = later(async () => (await import('./SongFields.tsx')).MeterFields);
@@ -43,7 +43,7 @@ function Chip({ label, name, children }: { label: string; name: string; children
           borderRadius: 99,
           py: 0.15,
           px: 1.25,
-          fontSize: 12.5,
+          fontSize: TEXT.note,
           fontWeight: 500,
           background: color('paper'),
           whiteSpace: 'nowrap',

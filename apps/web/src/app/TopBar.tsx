@@ -12,7 +12,7 @@ import { KeyCap } from '../shared/ui/KeyCap.tsx';
 import { Logo } from '../shared/ui/Logo.tsx';
 import { ModeButton } from '../shared/ui/ModeButton.tsx';
 import { NameField } from '../shared/ui/NameField.tsx';
-import { color } from '../shared/ui/tokens.ts';
+import { color, TEXT } from '../shared/ui/tokens.ts';
 import { SONG_COMMANDS } from './commands.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
 import { SongSettings } from './SongSettings.tsx';
@@ -73,7 +73,7 @@ function SavedAt() {
     <Typography
       role="status"
       aria-label="Saving"
-      sx={{ fontSize: 12.5, color: color('faint'), whiteSpace: 'nowrap', minWidth: 58 }}
+      sx={{ fontSize: TEXT.note, color: color('faint'), whiteSpace: 'nowrap', minWidth: 58 }}
     >
       {SAVING[kind]}
     </Typography>
@@ -95,7 +95,7 @@ function RoomTabs() {
             variant={here ? 'contained' : 'text'}
             color={here ? 'primary' : 'inherit'}
             aria-current={here ? 'page' : undefined}
-            sx={{ fontSize: 14, py: 0.75 }}
+            sx={{ fontSize: TEXT.field, py: 0.75 }}
           >
             {name}
           </Button>

@@ -8,7 +8,7 @@ import { Amount } from '../shared/ui/Amount.tsx';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { Heading } from '../shared/ui/Group.tsx';
 import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
-import { color, familyColor } from '../shared/ui/tokens.ts';
+import { color, familyColor, TEXT } from '../shared/ui/tokens.ts';
 import { useIsPlaying } from './useTransport.ts';
 
 /** Name, meter, level, pan, mute and solo. */
@@ -36,7 +36,7 @@ function PartMix({ part }: { part: Part }) {
       ))}
       {part.type === 'drums' && (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, mt: 1 }}>
-          <Typography sx={{ fontSize: 13.5, mr: 0.5 }}>Heard from</Typography>
+          <Typography sx={{ fontSize: TEXT.control, mr: 0.5 }}>Heard from</Typography>
           {(['drummer', 'listener'] as const).map((seat) => (
             <Choice
               key={seat}
@@ -78,7 +78,7 @@ function VoiceMix({ voice }: { voice: Voice }) {
         height: 30,
       }}
     >
-      <Typography noWrap sx={{ fontSize: 13 }}>
+      <Typography noWrap sx={{ fontSize: TEXT.plain }}>
         {voice.name}
       </Typography>
       <Meter voice={voice} />

@@ -7,7 +7,7 @@ import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
-import { color } from '../shared/ui/tokens.ts';
+import { color, TEXT } from '../shared/ui/tokens.ts';
 import { BounceButton } from './BounceButton.tsx';
 import { CARET_COMMANDS, PLAY_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
@@ -67,7 +67,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
         {isPlaying ? <StopIcon /> : <PlayIcon />}
       </IconButton>
       <Box sx={{ width: preview ? 460 : 250, minWidth: 0 }}>
-        <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: 14 }}>
+        <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: TEXT.field }}>
           {what?.title ?? nothingToPlay(reach)}
         </Typography>
         <Typography variant="caption" noWrap component="div">

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { Look } from './Look.tsx';
 import { RevisionList } from './RevisionList.tsx';
 import { revisionsFrom } from './revisions.ts';
@@ -24,7 +24,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
       <DialogTitle id="history-title" sx={{ fontFamily: SERIF, pb: 0.5 }}>
         History
       </DialogTitle>
-      <Typography sx={{ px: 3, pb: 1.5, fontSize: 13, color: color('soft') }}>
+      <Typography sx={{ px: 3, pb: 1.5, fontSize: TEXT.plain, color: color('soft') }}>
         Every change of the last day is kept, then one an hour, and after a week one a day. Going back is a
         change of its own: nothing that came later is lost.
       </Typography>

@@ -15,7 +15,7 @@ import { api } from '../../api/client.ts';
 import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
 import { takeRevision } from '../../document/store.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { differenceWords } from './difference-words.ts';
 
 /** The song as it was at a revision, how it differs from now, and the way back to it. */
@@ -62,8 +62,8 @@ function Looked({
   });
   return (
     <Box aria-label="The song as it was" component="section">
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 20 }}>{song.name}</Typography>
-      <Typography sx={{ color: color('soft'), fontSize: 13, mb: 1 }}>
+      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.heading }}>{song.name}</Typography>
+      <Typography sx={{ color: color('soft'), fontSize: TEXT.plain, mb: 1 }}>
         {song.tempo} bpm · {meterName(song.meter)} · {song.key.tonic} {song.key.scale} ·{' '}
         {counted(songBars(document), 'bar')}
       </Typography>
@@ -76,14 +76,14 @@ function Looked({
         >
           {goBack.isPending ? 'Going back…' : 'Go back to this'}
         </Button>
-        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
           {differences.length ? (isSaved ? '' : 'Once your edits are saved') : 'It is as it is now'}
         </Typography>
       </Box>
       {differences.length > 0 && (
         <>
-          <Typography sx={{ fontSize: 13, fontWeight: 600 }}>Beside now</Typography>
-          <Box component="ul" sx={{ mt: 0.5, mb: 1.5, pl: 2.5, fontSize: 13.5, columns: 2 }}>
+          <Typography sx={{ fontSize: TEXT.plain, fontWeight: 600 }}>Beside now</Typography>
+          <Box component="ul" sx={{ mt: 0.5, mb: 1.5, pl: 2.5, fontSize: TEXT.control, columns: 2 }}>
             {differences.map((words) => (
               <li key={words}>{words}</li>
             ))}

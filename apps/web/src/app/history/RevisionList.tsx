@@ -1,6 +1,6 @@
 import { Box, ListItemButton, ListSubheader, Typography } from '@mui/material';
 import { LongList } from '../../shared/ui/LongList.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { dayOf, type RevisionLine, secondOf } from './revisions.ts';
 
 export function RevisionList({
@@ -72,15 +72,15 @@ function RevisionButton({
         '&.Mui-selected, &.Mui-selected:hover': { backgroundColor: color('wash') },
       }}
     >
-      <Box sx={{ flex: 1, minWidth: 0, fontSize: 14, overflowWrap: 'anywhere' }}>
+      <Box sx={{ flex: 1, minWidth: 0, fontSize: TEXT.field, overflowWrap: 'anywhere' }}>
         {line.words}
         {line.covers > 1 && (
-          <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
+          <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
             {` and ${line.covers - 1} before it`}
           </Typography>
         )}
         {isNow && (
-          <Typography component="span" sx={{ fontSize: 12.5, color: color('plum') }}>
+          <Typography component="span" sx={{ fontSize: TEXT.note, color: color('plum') }}>
             {' · now'}
           </Typography>
         )}

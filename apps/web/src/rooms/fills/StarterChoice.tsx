@@ -1,5 +1,5 @@
 import { Box, MenuItem, TextField } from '@mui/material';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 interface Starter {
   readonly name: string;
@@ -36,7 +36,7 @@ export function StarterChoice<S extends Starter>({
       {starters.map((one) => (
         <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
           {one.name}
-          <Box component="span" sx={{ display: 'block', fontSize: 11.5, color: color('soft') }}>
+          <Box component="span" sx={{ display: 'block', fontSize: TEXT.fine, color: color('soft') }}>
             {one.about}
           </Box>
         </MenuItem>

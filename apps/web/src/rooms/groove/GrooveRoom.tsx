@@ -5,7 +5,7 @@ import { useSong } from '../../document/context.tsx';
 import { patternInView, useSession } from '../../session/store.ts';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
 import { later } from '../../shared/ui/later.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { usePreview } from '../../transport/preview.ts';
 import { useDeskKeys } from './actions/useDeskKeys.ts';
 import { Inspector } from './chosen/Inspector.tsx';
@@ -115,7 +115,7 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         alignItems: 'center',
         gap: 2,
         pt: 1,
-        fontSize: 12.5,
+        fontSize: TEXT.note,
         color: color('soft'),
         flexWrap: 'wrap',
       }}

@@ -2,7 +2,7 @@ import CloseIcon from '@mui/icons-material/CloseRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { openPanel } from '../../session/store.ts';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
 /** What stands beside the rows; a tool has a title and can be closed. */
 export function SidePanel({
@@ -40,11 +40,11 @@ export function SidePanel({
         <Box sx={{ display: 'flex', alignItems: 'flex-start', justifyContent: 'space-between', mb: 1.25 }}>
           <Box sx={{ minWidth: 0 }}>
             {about && (
-              <Typography noWrap sx={{ fontSize: 12.5, color: color('soft') }}>
+              <Typography noWrap sx={{ fontSize: TEXT.note, color: color('soft') }}>
                 {about}
               </Typography>
             )}
-            <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18 }}>{title}</Typography>
+            <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title }}>{title}</Typography>
           </Box>
           <IconButton
             size="small"

@@ -17,7 +17,7 @@ import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },
@@ -143,7 +143,12 @@ export function ExportSettings({
         />
         <Typography
           className="mono"
-          sx={{ fontSize: '12px !important', color: color('soft'), mt: 0.5, wordBreak: 'break-word' }}
+          sx={{
+            fontSize: `${TEXT.small}px !important`,
+            color: color('soft'),
+            mt: 0.5,
+            wordBreak: 'break-word',
+          }}
         >
           {example ?? ''}
         </Typography>
@@ -172,7 +177,7 @@ export function ExportSettings({
           {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : `Export ${counted(regions.length, 'file')}`}
         </Button>
         {regions.length > LIMITS.regions && (
-          <Typography role="alert" sx={{ fontSize: 12.5, color: color('warn'), mt: 0.75 }}>
+          <Typography role="alert" sx={{ fontSize: TEXT.note, color: color('warn'), mt: 0.75 }}>
             At most {figure(LIMITS.regions)} files leave at once. Choose fewer kinds.
           </Typography>
         )}
@@ -185,7 +190,7 @@ export function ExportSettings({
                 : {})}
             />
             {onTheWay?.state === 'queued' && (
-              <Typography role="status" sx={{ fontSize: 12.5, color: color('soft') }}>
+              <Typography role="status" sx={{ fontSize: TEXT.note, color: color('soft') }}>
                 It waits: {counted(onTheWay.ahead, 'export comes', 'exports come')} first.
               </Typography>
             )}

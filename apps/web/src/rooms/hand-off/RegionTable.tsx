@@ -4,7 +4,7 @@ import { useMemo, useRef } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { columnsOf, DataTable } from '../../shared/ui/DataTable.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 /** One line of the table: a region that would leave, or one that has left. */
 interface Entry {
@@ -47,7 +47,7 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
         </Typography>
         <CheckWords result={result} />
         {stale && (
-          <Typography role="status" sx={{ fontSize: 13, color: color('warn') }}>
+          <Typography role="status" sx={{ fontSize: TEXT.plain, color: color('warn') }}>
             The song has changed since. Export again to hand off the newest.
           </Typography>
         )}
@@ -68,7 +68,7 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
 function CheckWords({ result }: { result: ExportResult | null }) {
   if (!result)
     return (
-      <Typography sx={{ fontSize: 13, color: color('soft') }}>
+      <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
         Every file is read back and compared when it is exported.
       </Typography>
     );
@@ -77,7 +77,7 @@ function CheckWords({ result }: { result: ExportResult | null }) {
     <Typography
       role="status"
       aria-label="Check"
-      sx={{ fontSize: 13.5, fontWeight: 600, color: differences ? color('snare') : color('good') }}
+      sx={{ fontSize: TEXT.control, fontWeight: 600, color: differences ? color('snare') : color('good') }}
     >
       Read back and compared: {counted(events, 'event')}, {counted(differences, 'difference')}
     </Typography>
@@ -144,7 +144,7 @@ const COLUMNS = columns([
           href={left.url}
           download={left.file}
           aria-label={`Download ${left.file}`}
-          sx={{ py: 0.1, borderStyle: 'dashed', fontSize: 12.5 }}
+          sx={{ py: 0.1, borderStyle: 'dashed', fontSize: TEXT.note }}
         >
           .mid
         </Button>

@@ -4,7 +4,7 @@ import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 
 const PHRASES = [2, 4, 8] as const;
@@ -28,7 +28,7 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
         background: color('paper'),
       }}
     >
-      <Box component="span" sx={{ fontSize: 12.5, color: color('soft'), mr: 0.5 }}>
+      <Box component="span" sx={{ fontSize: TEXT.note, color: color('soft'), mr: 0.5 }}>
         Form
       </Box>
       <DragArea<Id>
@@ -58,7 +58,7 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
           edit((document) => editSong(document, { phraseBars }, 'phrase length'));
         }}
         slotProps={{ select: { 'aria-label': 'Bars a line' } }}
-        sx={{ '& .MuiSelect-select': { py: 0.6, fontSize: 13 } }}
+        sx={{ '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
       >
         {PHRASES.map((n) => (
           <MenuItem key={n} value={n}>

@@ -18,7 +18,7 @@ import { chooseOccurrence } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 /** A section and its place in the form. */
 export function SectionSettings({
@@ -52,7 +52,7 @@ export function SectionSettings({
           onChange={(name) => edit((now) => renameSection(now, section.id, name))}
         />
         {plays > 1 && (
-          <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+          <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
             Played in {plays} places: a change here is heard in all.
           </Typography>
         )}

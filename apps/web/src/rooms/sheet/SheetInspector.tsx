@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
 
@@ -23,7 +23,7 @@ export function SheetInspector() {
       {section && slot && <SlotSettings key={slot.id} document={document} section={section} slot={slot} />}
       {section && <SectionSettings document={document} occurrence={occurrence} section={section} />}
       {!section && (
-        <Typography sx={{ fontSize: 13.5, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
           {song.form.length
             ? 'Choose a slot to say what plays in it, or a section to repeat or move it.'
             : 'What you choose on the sheet is set here.'}

@@ -17,6 +17,7 @@ import {
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
+import { TEXT } from '../../shared/ui/tokens.ts';
 import { mergedNaming } from './merged-naming.ts';
 
 export interface SlotProps {
@@ -72,7 +73,7 @@ function Layers({ document, section, slot }: SlotProps) {
       {slot.layers.map((layer, i) => (
         <Box
           key={`${layer.pattern} ${i}`}
-          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontSize: 13 }}
+          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontSize: TEXT.plain }}
         >
           <Box sx={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
             {index.pattern(layer.pattern)?.name}

@@ -20,7 +20,7 @@ import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { mergedNaming } from './merged-naming.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
@@ -33,10 +33,10 @@ export function SlotSettings({ document, section, slot }: SlotProps) {
   const meter = sectionMeter(document, section);
   return (
     <Box component="section" aria-label="Chosen slot" sx={{ mb: 1.5 }}>
-      <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
         {section.name} · from {placeName(start, meter)}
       </Typography>
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18, mb: 1.25 }}>
+      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 1.25 }}>
         {(layer && index.pattern(layer.pattern)?.name) ?? 'Rest'}
       </Typography>
       {index.parts.map((part) => (

@@ -22,7 +22,7 @@ import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store
 import { useCarried } from '../../shared/drag/useCarried.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
-import { color, SERIF } from '../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { Unseen } from '../../shared/ui/Unseen.tsx';
 
 interface Props {
@@ -68,11 +68,17 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
           noWrap
           title={section.name}
           onClick={() => chooseOccurrence(occurrence.id)}
-          sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18, lineHeight: 1.25, cursor: 'pointer' }}
+          sx={{
+            fontFamily: SERIF,
+            fontWeight: 600,
+            fontSize: TEXT.title,
+            lineHeight: 1.25,
+            cursor: 'pointer',
+          }}
         >
           {section.name}
         </Typography>
-        <Typography sx={{ fontSize: 12, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.small, color: color('soft') }}>
           {counted(bars, 'bar')}
           {occurrence.times > 1 ? `, ${occurrence.times} times` : ''}
         </Typography>
@@ -80,7 +86,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
           variant="text"
           onClick={add}
           aria-label={`Add a slot to ${section.name}`}
-          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: 12.5 }}
+          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: TEXT.note }}
         >
           + slot
         </Button>
@@ -105,7 +111,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
         {lines.length === 0 && (
           <Typography
             sx={{
-              fontSize: 13,
+              fontSize: TEXT.plain,
               color: color('faint'),
               border: `1px dashed ${color('strong')}`,
               borderRadius: '10px',
@@ -137,7 +143,7 @@ function Density({ value, most }: { value: number; most: number }) {
           sx={{ width: `${share}%`, height: '100%', background: color('plum'), opacity: 0.45 + share / 200 }}
         />
       </Box>
-      <Typography sx={{ fontSize: 11.5, color: color('soft'), whiteSpace: 'nowrap' }}>
+      <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), whiteSpace: 'nowrap' }}>
         {value.toFixed(1)} hits / beat
       </Typography>
     </Box>
@@ -163,7 +169,7 @@ function SheetLine({
 }) {
   return (
     <Box sx={{ display: 'flex', mb: `${LINE_GAP}px` }}>
-      <Box className="mono" sx={{ width: 30, color: color('faint'), fontSize: '12px !important' }}>
+      <Box className="mono" sx={{ width: 30, color: color('faint'), fontSize: `${TEXT.small}px !important` }}>
         {figure(bar)}
       </Box>
       <Box sx={{ position: 'relative', flex: 1, height: LINE_HEIGHT }}>
@@ -270,7 +276,7 @@ function PieceBox({
             px: 1,
             pt: '2px',
             height: 17,
-            fontSize: 12,
+            fontSize: TEXT.small,
             whiteSpace: 'nowrap',
             gap: 1,
           }}
@@ -285,7 +291,7 @@ function PieceBox({
               </Box>
             )}
           </Box>
-          <Box component="span" sx={{ color: color('soft'), fontSize: 11, flex: 'none' }}>
+          <Box component="span" sx={{ color: color('soft'), fontSize: TEXT.tiny, flex: 'none' }}>
             <Unseen>, </Unseen>
             {slotWords(document, slot, isLast)}
           </Box>

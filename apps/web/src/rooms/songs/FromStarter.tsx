@@ -3,7 +3,7 @@ import { meterName } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 /** A new song that begins with a groove from the shelf, at its tempo and in its meter. */
 export function FromStarter({ onChoose }: { onChoose: (from: string, name: string) => void }) {
@@ -24,7 +24,10 @@ export function FromStarter({ onChoose }: { onChoose: (from: string, name: strin
         {grooves.map(({ id, pattern }) => (
           <MenuItem key={id} onClick={() => onChoose(`starter:${id}`, pattern.name)}>
             <span className="serif">{pattern.name}</span>
-            <Typography component="span" sx={{ ml: 'auto', pl: 3, fontSize: 12.5, color: color('soft') }}>
+            <Typography
+              component="span"
+              sx={{ ml: 'auto', pl: 3, fontSize: TEXT.note, color: color('soft') }}
+            >
               {meterName(pattern.meter)} · {pattern.tempo} bpm
             </Typography>
           </MenuItem>

@@ -9,7 +9,7 @@ import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { clockOf, nearDay } from '../../shared/days.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { useIsPlaying } from '../../transport/useTransport.ts';
 
 interface Props {
@@ -43,7 +43,7 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
       }}
     >
       <Typography variant="h2">{song.name}</Typography>
-      <Typography sx={{ color: color('soft'), fontSize: 13, mb: 1.5 }}>
+      <Typography sx={{ color: color('soft'), fontSize: TEXT.plain, mb: 1.5 }}>
         {song.tempo} bpm · {song.meter} · {song.keyName}
       </Typography>
       {!inBin && (
@@ -62,7 +62,7 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
           flexWrap: 'wrap',
         }}
       >
-        <Typography sx={{ color: color('soft'), fontSize: 12.5, flex: 1, whiteSpace: 'nowrap' }}>
+        <Typography sx={{ color: color('soft'), fontSize: TEXT.note, flex: 1, whiteSpace: 'nowrap' }}>
           {counted(song.bars, 'bar')} · {dayName(song.updatedAt)}
         </Typography>
         {inBin ? (

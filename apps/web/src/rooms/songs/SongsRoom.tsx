@@ -8,7 +8,7 @@ import { api, type SongFace } from '../../api/client.ts';
 import { Logo } from '../../shared/ui/Logo.tsx';
 import { ModeButton } from '../../shared/ui/ModeButton.tsx';
 import { NoticeAction } from '../../shared/ui/Notices.tsx';
-import { color } from '../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
 
@@ -69,7 +69,9 @@ export function SongsRoom() {
         <Typography variant="h2" component="span">
           Plucky Verse
         </Typography>
-        <Typography sx={{ color: color('soft'), fontSize: 13.5 }}>one groove, a whole song</Typography>
+        <Typography sx={{ color: color('soft'), fontSize: TEXT.control }}>
+          one groove, a whole song
+        </Typography>
         <Box sx={{ flex: 1 }} />
         <Button variant="text" onClick={() => setInBin(!inBin)}>
           {inBin ? 'All songs' : `Bin${bin.data?.length ? ` (${bin.data.length})` : ''}`}

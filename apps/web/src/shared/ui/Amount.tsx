@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { useId } from 'react';
 import { SteadySlider } from './SteadySlider.tsx';
+import { TEXT } from './tokens.ts';
 
 /** A slider with its name and its value in words. Dragging it is one gesture. */
 export function Amount({
@@ -24,7 +25,7 @@ export function Amount({
   return (
     <Box sx={{ mb: 0.75 }}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
-        <Typography id={id} sx={{ fontSize: 13.5 }}>
+        <Typography id={id} sx={{ fontSize: TEXT.control }}>
           {label}
         </Typography>
         <span className="mono">{text}</span>

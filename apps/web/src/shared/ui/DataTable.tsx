@@ -9,7 +9,7 @@ import {
   useTable,
 } from '@tanstack/react-table';
 import { type RefObject, useRef } from 'react';
-import { color } from './tokens.ts';
+import { color, TEXT } from './tokens.ts';
 import { useSeen } from './useSeen.ts';
 
 const features = tableFeatures({
@@ -26,12 +26,12 @@ export function columnsOf<T extends object>() {
 const ROW_HEIGHT = 38;
 
 const ROOMY = {
-  '& th, & td': { fontSize: 13.5, px: 1.25, py: 0, height: ROW_HEIGHT, borderColor: color('line') },
-  '& th': { fontWeight: 500, fontSize: 12.5, color: color('soft') },
+  '& th, & td': { fontSize: TEXT.control, px: 1.25, py: 0, height: ROW_HEIGHT, borderColor: color('line') },
+  '& th': { fontWeight: 500, fontSize: TEXT.note, color: color('soft') },
   '& tr:last-of-type td': { borderBottom: 0 },
 };
 const DENSE = {
-  '& th, & td': { fontSize: 12.5, px: 0.5, py: 0.35, textAlign: 'right', borderColor: color('line') },
+  '& th, & td': { fontSize: TEXT.note, px: 0.5, py: 0.35, textAlign: 'right', borderColor: color('line') },
   '& th': { fontWeight: 500 },
   '& th:first-of-type, & td:first-of-type': { textAlign: 'left', pl: 0 },
   '& tr:last-of-type td': { borderBottom: 0 },

@@ -9,7 +9,7 @@ import {
 } from '@plucky/core';
 import { Fragment } from 'react';
 import { SlotPiece } from './SlotPiece.tsx';
-import { color, SERIF } from './tokens.ts';
+import { color, SERIF, TEXT } from './tokens.ts';
 
 /** The whole form in small, a line a phrase. */
 export function FormThumbnail({ document }: { document: SongDocument }) {
@@ -17,7 +17,9 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
   const places = occurrencePlaces(document);
   if (!places.length)
     return (
-      <Box sx={{ color: color('faint'), fontSize: 13, pt: 2 }}>Only patterns so far, no section yet.</Box>
+      <Box sx={{ color: color('faint'), fontSize: TEXT.plain, pt: 2 }}>
+        Only patterns so far, no section yet.
+      </Box>
     );
   const lines = places.reduce(
     (sum, { section }) => sum + phraseLines(section, sectionMeter(document, section), song.phraseBars).length,
@@ -36,7 +38,7 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
                 <Box
                   sx={{
                     fontFamily: SERIF,
-                    fontSize: 11,
+                    fontSize: TEXT.tiny,
                     fontWeight: 600,
                     lineHeight: `${height}px`,
                     whiteSpace: 'nowrap',

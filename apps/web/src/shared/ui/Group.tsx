@@ -1,13 +1,13 @@
 import { Box, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { color } from './tokens.ts';
+import { color, TEXT } from './tokens.ts';
 
 /** A small heading over a group of controls. */
 export function Heading({ children }: { children: ReactNode }) {
   return (
     <Typography
       component="h3"
-      sx={{ fontFamily: 'inherit', fontSize: 12, fontWeight: 500, color: color('soft'), mb: 0.75 }}
+      sx={{ fontFamily: 'inherit', fontSize: TEXT.small, fontWeight: 500, color: color('soft'), mb: 0.75 }}
     >
       {children}
     </Typography>

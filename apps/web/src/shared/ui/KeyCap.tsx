@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { ReactNode } from 'react';
-import { color } from './tokens.ts';
+import { color, TEXT } from './tokens.ts';
 
 /** A key as it is printed on a keyboard. */
 export function KeyCap({
@@ -16,7 +16,7 @@ export function KeyCap({
       component="kbd"
       sx={{
         fontFamily: 'Spline Sans Mono Variable, monospace',
-        fontSize: 12,
+        fontSize: TEXT.small,
         border: `1px solid ${color('strong')}`,
         borderRadius: '5px',
         background: color('page'),

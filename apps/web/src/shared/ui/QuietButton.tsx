@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import type { ReactNode } from 'react';
-import { color } from './tokens.ts';
+import { color, TEXT } from './tokens.ts';
 
 /** A small button in the text, for ways on that are not the main one. */
 export function QuietButton({
@@ -33,7 +33,7 @@ export function QuietButton({
         whiteSpace: 'nowrap',
         background: 'none',
         font: 'inherit',
-        fontSize: 12.5,
+        fontSize: TEXT.note,
         fontWeight: 600,
         color: color('plum'),
         cursor: 'pointer',

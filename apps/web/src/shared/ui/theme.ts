@@ -1,5 +1,5 @@
 import { createTheme, type Theme } from '@mui/material/styles';
-import { type Mode, MONO, SANS, SERIF, TOKENS } from './tokens.ts';
+import { type Mode, MONO, SANS, SERIF, TEXT, TOKENS } from './tokens.ts';
 
 /** The look of every control: hairlines, no shadows, one plum accent. */
 export function makeTheme(mode: Mode): Theme {
@@ -25,13 +25,13 @@ export function makeTheme(mode: Mode): Theme {
     shape: { borderRadius: 10 },
     typography: {
       fontFamily: SANS,
-      fontSize: 14,
+      fontSize: TEXT.field,
       button: { textTransform: 'none', fontWeight: 600 },
-      h1: { fontFamily: SERIF, fontWeight: 600, fontSize: 30 },
-      h2: { fontFamily: SERIF, fontWeight: 600, fontSize: 21 },
-      h3: { fontFamily: SERIF, fontWeight: 600, fontSize: 19 },
-      body2: { fontSize: 13 },
-      caption: { fontSize: 12, color: t.soft },
+      h1: { fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.page },
+      h2: { fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.room },
+      h3: { fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.panel },
+      body2: { fontSize: TEXT.plain },
+      caption: { fontSize: TEXT.small, color: t.soft },
     },
     components: {
       MuiCssBaseline: {
@@ -39,7 +39,7 @@ export function makeTheme(mode: Mode): Theme {
           ':root': { ...variables, colorScheme: mode },
           body: { fontVariantNumeric: 'tabular-nums', overflow: 'hidden' },
           ':focus-visible': focus,
-          '.mono': { fontFamily: MONO, fontSize: 13 },
+          '.mono': { fontFamily: MONO, fontSize: TEXT.plain },
           '.serif': { fontFamily: SERIF, fontWeight: 600 },
           '@media (prefers-reduced-motion: reduce)': {
             '*': { transition: 'none !important', animation: 'none !important' },
@@ -53,7 +53,13 @@ export function makeTheme(mode: Mode): Theme {
       MuiButton: {
         defaultProps: { disableElevation: true, variant: 'outlined', color: 'inherit', size: 'small' },
         styleOverrides: {
-          root: { borderRadius: 10, padding: '5px 13px', fontSize: 13.5, lineHeight: 1.5, minWidth: 0 },
+          root: {
+            borderRadius: 10,
+            padding: '5px 13px',
+            fontSize: TEXT.control,
+            lineHeight: 1.5,
+            minWidth: 0,
+          },
           outlined: {
             borderColor: t.strong,
             backgroundColor: t.page,
@@ -90,12 +96,12 @@ export function makeTheme(mode: Mode): Theme {
       },
       MuiOutlinedInput: {
         styleOverrides: {
-          root: { backgroundColor: t.page, fontSize: 14 },
+          root: { backgroundColor: t.page, fontSize: TEXT.field },
           notchedOutline: { borderColor: t.strong },
           input: { paddingTop: 7, paddingBottom: 7 },
         },
       },
-      MuiMenuItem: { styleOverrides: { root: { fontSize: 14 } } },
+      MuiMenuItem: { styleOverrides: { root: { fontSize: TEXT.field } } },
     },
   });
 }

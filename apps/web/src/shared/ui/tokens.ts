@@ -68,3 +68,27 @@ export function familyColor(family: Family): string {
 export const SERIF = '"Fraunces Variable", Georgia, serif';
 export const SANS = '"Figtree Variable", "Segoe UI", sans-serif';
 export const MONO = '"Spline Sans Mono Variable", ui-monospace, monospace';
+
+/** The sizes of text by what they are for, in px. */
+export const TEXT = {
+  /** Marks in a picture, and the words on them. */
+  tiny: 11,
+  /** What a choice is about, under it. */
+  fine: 11.5,
+  /** Labels over a group, and figures beside a name. */
+  small: 12,
+  /** What is said beside or under something. */
+  note: 12.5,
+  plain: 13,
+  /** What is pressed. */
+  control: 13.5,
+  /** What is typed or chosen in. */
+  field: 14,
+  /** A name in a list, in a panel, and over one. */
+  name: 15,
+  title: 18,
+  panel: 19,
+  heading: 20,
+  room: 21,
+  page: 30,
+} as const;

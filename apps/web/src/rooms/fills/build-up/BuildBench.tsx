@@ -18,7 +18,7 @@ import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
@@ -125,7 +125,7 @@ function ChosenBuild({
         <Typography
           noWrap
           aria-label="Figures of the build-up"
-          sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}
+          sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}
         >
           {figures ? `${into(figures, recipe, next?.name)} · ${hitsWords(figures, recipe)}` : ''}
         </Typography>
@@ -138,7 +138,7 @@ function ChosenBuild({
         </Button>
       </Box>
       {'reason' in made && (
-        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
           {made.reason}
         </Typography>
       )}
@@ -149,7 +149,7 @@ function ChosenBuild({
         aria-label="Build-ups"
         sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
       >
-        <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
+        <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
           On the bench, heard by number
         </Typography>
         {builds.map((one, i) => (

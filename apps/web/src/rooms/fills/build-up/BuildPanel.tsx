@@ -21,7 +21,7 @@ import {
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
@@ -142,7 +142,7 @@ export function BuildPanel({
           ))}
         </Box>
         {(recipe.filter ?? recipe.level ?? (recipe.pitch && recipe.pitchAs === 'bend')) && (
-          <Typography sx={{ fontSize: 12, color: color('soft'), mt: 0.75 }}>
+          <Typography sx={{ fontSize: TEXT.small, color: color('soft'), mt: 0.75 }}>
             Leaves on a channel and track of its own.
           </Typography>
         )}

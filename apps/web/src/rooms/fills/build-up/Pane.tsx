@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { type KeyboardEvent, type ReactNode, useRef } from 'react';
-import { color, type Token } from '../../../shared/ui/tokens.ts';
+import { color, TEXT, type Token } from '../../../shared/ui/tokens.ts';
 
 export const PANE_WIDTH = 1000;
 /** Space above what a pane draws for its name, and below it so that its points stay whole. */
@@ -40,10 +40,10 @@ export function Pane({ name, says, children }: { name: string; says: string; chi
           zIndex: 1,
         }}
       >
-        <Typography component="span" sx={{ fontSize: 12.5, fontWeight: 600 }}>
+        <Typography component="span" sx={{ fontSize: TEXT.note, fontWeight: 600 }}>
           {name}
         </Typography>
-        <Typography component="span" sx={{ fontSize: 12, color: color('soft') }}>
+        <Typography component="span" sx={{ fontSize: TEXT.small, color: color('soft') }}>
           {says}
         </Typography>
       </Box>

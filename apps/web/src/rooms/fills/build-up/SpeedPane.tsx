@@ -12,7 +12,7 @@ import {
 import { type KeyboardEvent, useMemo } from 'react';
 import type { ChartOption } from '../../../shared/ui/Chart.tsx';
 import { later } from '../../../shared/ui/later.tsx';
-import { color, SANS } from '../../../shared/ui/tokens.ts';
+import { color, SANS, TEXT } from '../../../shared/ui/tokens.ts';
 import { CurvePoint, Pane, PANE_PADDING, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 const Chart = later(async () => (await import('../../../shared/ui/Chart.tsx')).Chart);
@@ -125,7 +125,7 @@ function speedChart(
           position: 'insideEndTop',
           color: color('warn'),
           fontFamily: SANS,
-          fontSize: 11,
+          fontSize: TEXT.tiny,
         },
         data: [[{ coord: [0, ROLL_TO_TONE] }, { coord: [end, ROLL_TO_TONE] }]],
       },

@@ -1,6 +1,6 @@
 import { type BuildRecipe, counted, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
 import { PANE_WIDTH, Silence } from './Pane.tsx';
 
@@ -36,14 +36,20 @@ export function StreamPicture({
     >
       <Silence from={xOf(length - silence)} />
       {silence > 0 && (
-        <text x={xOf(length - silence / 2)} y={60} fontSize={12} textAnchor="middle" fill={color('soft')}>
+        <text
+          x={xOf(length - silence / 2)}
+          y={60}
+          fontSize={TEXT.small}
+          textAnchor="middle"
+          fill={color('soft')}
+        >
           silence
         </text>
       )}
       {Array.from({ length: Math.ceil(length / bar) }, (_, i) => (
         <g key={i}>
           <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('strong')} />
-          <text x={xOf(i * bar) + 5} y={12} fontSize={11.5} fontWeight={600} fill={color('ink')}>
+          <text x={xOf(i * bar) + 5} y={12} fontSize={TEXT.fine} fontWeight={600} fill={color('ink')}>
             Bar {i + 1}
           </text>
         </g>

@@ -14,7 +14,7 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { END_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
@@ -99,10 +99,10 @@ function ReadyBench({
   return (
     <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} />}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
-        <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+        <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
           {what} of {groove.name}
         </Typography>
-        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           {`the last ${lengthName(last, meter)}; ${chooses ? HINTS[make] : make === 'ending' ? 'no stop' : 'only a pulse is left'}`}
         </Typography>
         <Button
@@ -125,7 +125,7 @@ function ReadyBench({
         />
       )}
       {'reason' in made && (
-        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
           {made.reason}
         </Typography>
       )}
@@ -145,7 +145,7 @@ function ReadyBench({
         />
       </Box>
       {make === 'ending' && slows && (
-        <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
           The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
         </Typography>
       )}

@@ -11,7 +11,7 @@ import {
 } from '@plucky/core';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 
 const [WIDTH, ROW, BASE] = [1000, 44, 38];
 
@@ -48,7 +48,7 @@ export function EndPicture({
     <Box role="group" aria-label="The end of the groove" sx={{ display: 'grid', gap: '2px' }}>
       <Box
         aria-hidden
-        sx={{ position: 'relative', height: 16, ml: '126px', fontSize: 11.5, fontWeight: 600 }}
+        sx={{ position: 'relative', height: 16, ml: '126px', fontSize: TEXT.fine, fontWeight: 600 }}
       >
         {bars.map((x, i) => (
           <Box
@@ -70,7 +70,7 @@ export function EndPicture({
               {voice.name}
             </Choice>
           ) : (
-            <Typography component="span" noWrap sx={{ fontSize: 13.5 }}>
+            <Typography component="span" noWrap sx={{ fontSize: TEXT.control }}>
               {voice.name}
             </Typography>
           )}

@@ -9,7 +9,7 @@ import {
 } from '@plucky/core';
 import { memo } from 'react';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
-import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { CandidatePicture } from './CandidatePicture.tsx';
 
@@ -51,11 +51,11 @@ export const CandidateCard = memo(function CandidateCard({
       }}
     >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75 }}>
-        <Typography component="span" sx={{ fontFamily: SERIF, fontWeight: 700, fontSize: 15 }}>
+        <Typography component="span" sx={{ fontFamily: SERIF, fontWeight: 700, fontSize: TEXT.name }}>
           <Unseen>Fill {number}: </Unseen>
           <span aria-hidden="true">{number}</span>
         </Typography>
-        <Typography component="span" noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+        <Typography component="span" noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           {describeFill(figures)}
           <Unseen>, </Unseen>
         </Typography>
@@ -72,7 +72,7 @@ export const CandidateCard = memo(function CandidateCard({
           display: 'flex',
           justifyContent: 'space-between',
           gap: 1,
-          fontSize: 11,
+          fontSize: TEXT.tiny,
           whiteSpace: 'nowrap',
         }}
       >

@@ -21,7 +21,7 @@ import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
 import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 
@@ -99,7 +99,7 @@ export function ChosenBar({
           aria-label="Beats that stay"
           sx={{ display: 'flex', alignItems: 'center', gap: 0.5, ml: 1 }}
         >
-          <Typography component="span" sx={{ fontSize: 12.5, color: color('soft') }}>
+          <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
             Lock beats
           </Typography>
           {Array.from({ length: Math.min(beats, 8) }, (_, i) => (
@@ -131,7 +131,7 @@ function Figures({ candidate: { figures } }: { candidate: Candidate }) {
     `${figures.leadIn.toFixed(2)} beats from the last hit to the downbeat`,
   ];
   return (
-    <Typography aria-label="Figures of the fill" sx={{ fontSize: 12.5, color: color('soft') }}>
+    <Typography aria-label="Figures of the fill" sx={{ fontSize: TEXT.note, color: color('soft') }}>
       {words.join(' · ')}
     </Typography>
   );
@@ -151,7 +151,7 @@ function Conflicts({ document, candidate }: { document: SongDocument; candidate:
   const { conflicts } = candidate;
   if (!conflicts.length) return null;
   return (
-    <Box role="status" aria-label="Limb conflicts" sx={{ fontSize: 13 }}>
+    <Box role="status" aria-label="Limb conflicts" sx={{ fontSize: TEXT.plain }}>
       {conflicts.slice(0, MOST_NAMED).map((one) => (
         <Conflict key={one.id} document={document} candidate={candidate} conflict={one} />
       ))}

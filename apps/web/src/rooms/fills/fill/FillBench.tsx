@@ -11,7 +11,7 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
@@ -91,10 +91,10 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   return (
     <BenchFrame recipe={<RecipePanel document={document} groove={groove.id} />}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Typography variant="h2" noWrap sx={{ fontSize: 20 }}>
+        <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
           {counted(fills.length, 'fill')} for the end of {groove.name}
         </Typography>
-        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           a number plays one in context
         </Typography>
         <TextField
@@ -118,7 +118,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         </Choice>
       </Box>
       {bench.trouble && (
-        <Typography role="alert" sx={{ color: color('warn'), fontSize: 13.5 }}>
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
           {bench.trouble}
         </Typography>
       )}
@@ -143,7 +143,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
       {chosen ? (
         <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
       ) : (
-        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
           Press a fill, or its number, to hear it with the groove before and after.
         </Typography>
       )}

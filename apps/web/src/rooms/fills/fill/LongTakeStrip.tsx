@@ -13,7 +13,7 @@ import {
 } from '@plucky/core';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { useBench } from './bench.ts';
 import { theMaker } from './maker.ts';
 
@@ -93,12 +93,12 @@ export function LongTakeStrip({
   return (
     <Box component="section" aria-label="Long take">
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
-        <Typography sx={{ fontWeight: 600, fontSize: 13 }}>Long take</Typography>
-        <Typography noWrap sx={{ flex: 1, fontSize: 12.5, color: color('soft') }}>
+        <Typography sx={{ fontWeight: 600, fontSize: TEXT.plain }}>Long take</Typography>
+        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           {BARS} bars of the recipe. Drag the window or its ends, or ← → move it and Shift resizes it; lines
           mark what lands best.
         </Typography>
-        <span className="mono" style={{ fontSize: 12 }}>
+        <span className="mono" style={{ fontSize: TEXT.small }}>
           {words}
           {window ? `, lands ${Math.round(window.score * 100)} %` : ''}
         </span>
@@ -211,7 +211,7 @@ function TakePicture({
       {Array.from({ length: Math.round(pattern.length / bar) }, (_, i) => (
         <g key={i}>
           <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('line')} />
-          <text x={xOf(i * bar) + 5} y={12} fontSize={11} fill={color('soft')}>
+          <text x={xOf(i * bar) + 5} y={12} fontSize={TEXT.tiny} fill={color('soft')}>
             {i + 1}
           </text>
         </g>

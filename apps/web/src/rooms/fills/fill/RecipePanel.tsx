@@ -27,6 +27,7 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import { setRecipe, useBench } from './bench.ts';
@@ -204,7 +205,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         <Button variant="contained" color="primary" onClick={() => setRecipe({ seed: freshSeed() })}>
           Make others
         </Button>
-        <span className="mono" style={{ fontSize: 12 }}>
+        <span className="mono" style={{ fontSize: TEXT.small }}>
           seed {recipe.seed}
         </span>
       </Box>

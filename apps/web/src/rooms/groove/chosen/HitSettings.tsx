@@ -2,7 +2,7 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
 import { clampVelocity, GRIDS, gridTicks, type Hit, placeName, ticksToMs } from '@plucky/core';
 import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
-import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
 import { OrnamentSettings } from './OrnamentSettings.tsx';
@@ -34,10 +34,10 @@ export function HitSettings({
   const drums = view.part.type === 'drums';
   return (
     <Box component="section" aria-label="Chosen hits" sx={{ mb: 2 }}>
-      <Typography sx={{ fontSize: 12.5, color: color('soft') }}>
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
         {sameRow ? row.name : 'Several rows'}
       </Typography>
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 18, mb: 1 }}>
+      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 1 }}>
         {hits.length === 1 ? `Hit at ${placeName(first.at, view.meter)}` : `${hits.length} hits chosen`}
       </Typography>
       <Amount

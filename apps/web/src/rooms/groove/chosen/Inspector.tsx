@@ -1,7 +1,7 @@
 import { Typography } from '@mui/material';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { PatternSettings } from './PatternSettings.tsx';
@@ -29,7 +29,7 @@ export function Inspector({ view }: { view: PatternView }) {
 
 function Hint({ view }: { view: PatternView }) {
   return (
-    <Typography sx={{ fontSize: 13.5, color: color('soft'), mb: 2 }}>
+    <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 2 }}>
       {view.hits.length
         ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity. Shift and drag draws a box, Shift, Alt and drag a velocity line.'
         : 'Press in a row to place a hit, drag along it for a run, or move with the arrow keys and press A.'}

@@ -12,7 +12,7 @@ import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
@@ -137,7 +137,7 @@ function WhatMoves({ view }: { view: PatternView }) {
   if (!kinds.length) return null;
   return (
     <Group title="What moves">
-      <Typography sx={{ fontSize: 13 }}>
+      <Typography sx={{ fontSize: TEXT.plain }}>
         Its {kinds.join(', ')}. The hits that are moved leave on a channel and track of their own.
       </Typography>
     </Group>
@@ -160,17 +160,17 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
   return (
     <Group title="Changes of its own">
       {lines.length === 0 && (
-        <Typography sx={{ fontSize: 13 }}>
+        <Typography sx={{ fontSize: TEXT.plain }}>
           {pattern.shapes.length ? 'None beside its rules.' : 'None yet: it sounds as its parent.'}
         </Typography>
       )}
       {lines.slice(0, MOST_LISTED).map((line, i) => (
-        <Typography key={`${i} ${line}`} sx={{ fontSize: 13 }}>
+        <Typography key={`${i} ${line}`} sx={{ fontSize: TEXT.plain }}>
           {line}
         </Typography>
       ))}
       {lines.length > MOST_LISTED && (
-        <Typography sx={{ fontSize: 13, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
           and {lines.length - MOST_LISTED} more
         </Typography>
       )}

@@ -1,5 +1,5 @@
 import { type Contrast, type HitDifference, type IdentifiedHit, msToTicks } from '@plucky/core';
-import { color, familyColor } from '../../../shared/ui/tokens.ts';
+import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
@@ -67,7 +67,7 @@ function Difference({
       <text
         x={Math.max(here?.x ?? 0, there?.x ?? 0) + 9}
         y={Math.max(9, top + 3)}
-        fontSize={12}
+        fontSize={TEXT.small}
         fontWeight={700}
         fill={color('plum')}
       >

@@ -5,7 +5,7 @@ import { choosePattern, useSession } from '../../../session/store.ts';
 import { capsOf } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
@@ -41,7 +41,7 @@ export function ComparePanel({ view }: { view: PatternView }) {
           )}
         </>
       ) : (
-        <Typography sx={{ fontSize: 13.5, color: color('soft') }}>
+        <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
           There is no other pattern of this part to compare with yet.
         </Typography>
       )}

@@ -3,7 +3,7 @@ import { type Comparison, type Contrast, countByVoice } from '@plucky/core';
 import { useMemo } from 'react';
 import { columnsOf, DataTable } from '../../../shared/ui/DataTable.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { CONTRAST_WORDS } from './CompareMarks.tsx';
@@ -54,7 +54,7 @@ export function Counts({ view, comparison }: { view: PatternView; comparison: Co
   return (
     <Group title="From A to B, by row">
       {counts.size === 0 ? (
-        <Typography role="status" sx={{ fontSize: 13 }}>
+        <Typography role="status" sx={{ fontSize: TEXT.plain }}>
           No difference.
         </Typography>
       ) : (
@@ -68,7 +68,7 @@ export function Counts({ view, comparison }: { view: PatternView; comparison: Co
         </Typography>
       )}
       {comparison.unmatched > 0 && (
-        <Typography sx={{ fontSize: 12.5, mt: 0.5, color: color('warn') }}>
+        <Typography sx={{ fontSize: TEXT.note, mt: 0.5, color: color('warn') }}>
           {comparison.unmatched} notes of {comparison.name} have no row here.
         </Typography>
       )}

@@ -6,6 +6,7 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { LongList } from '../../../shared/ui/LongList.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { CONTRAST_WORDS } from './CompareMarks.tsx';
 
@@ -30,7 +31,7 @@ export function OneByOne({ view, comparison }: { view: PatternView; comparison: 
           if (!one) return null;
           const words = differenceWords(view, one);
           return (
-            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, fontSize: 13, py: 0.15 }}>
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, fontSize: TEXT.plain, py: 0.15 }}>
               <Box component="span" sx={{ flex: 1, minWidth: 0 }}>
                 {words}
               </Box>

@@ -17,7 +17,7 @@ import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 
@@ -74,7 +74,9 @@ export function FollowChoice({ view }: { view: PatternView }) {
       </TextField>
       {outcome && (
         <Box role="status" aria-label="What following would keep" sx={{ mt: 1 }}>
-          <Typography sx={{ fontSize: 13, mb: 1, color: isRefusal(outcome) ? color('warn') : color('ink') }}>
+          <Typography
+            sx={{ fontSize: TEXT.plain, mb: 1, color: isRefusal(outcome) ? color('warn') : color('ink') }}
+          >
             {isRefusal(outcome) ? outcome.reason : after && keptWords(after, pattern.id)}
           </Typography>
           <Box sx={{ display: 'flex', gap: 0.75 }}>

@@ -7,7 +7,7 @@ import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 
 interface EntryProps {
@@ -79,12 +79,15 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
         }}
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, pr: inView ? 2.5 : 0 }}>
-          <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+          <Typography
+            noWrap
+            sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}
+          >
             {pattern.name}
           </Typography>
           {pattern.label && <Label>{pattern.label}</Label>}
         </Box>
-        <Typography noWrap sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+        <Typography noWrap sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
           {isOver ? 'Let go to follow this one' : aboutWords(resolved, bar, uses)}
         </Typography>
         <Miniature marks={marks} height={24} barShares={barShares(0, pattern.length, bar)} />
@@ -111,7 +114,7 @@ function Label({ children }: { children: string }) {
       component="span"
       sx={{
         flexShrink: 0,
-        fontSize: 11,
+        fontSize: TEXT.tiny,
         fontWeight: 500,
         lineHeight: 1.3,
         px: 0.6,

@@ -15,7 +15,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { NameField } from '../../../shared/ui/NameField.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
 
@@ -42,7 +42,7 @@ export const PatternHeader = memo(function PatternHeader({
         onChange={(name) => edit((now) => renamePattern(now, pattern.id, name))}
       />
       {parent && (
-        <Typography noWrap sx={{ fontSize: 13, color: color('soft'), minWidth: 0 }}>
+        <Typography noWrap sx={{ fontSize: TEXT.plain, color: color('soft'), minWidth: 0 }}>
           follows{' '}
           <Box
             component="button"
@@ -120,7 +120,7 @@ function LengthField({ view }: { view: PatternView }) {
         edit((now) => setPatternLength(now, view.resolved.pattern.id, Number(event.target.value)))
       }
       slotProps={{ select: { 'aria-label': 'Length of the pattern' } }}
-      sx={{ minWidth: 104, '& .MuiSelect-select': { fontWeight: 600, fontSize: 13.5 } }}
+      sx={{ minWidth: 104, '& .MuiSelect-select': { fontWeight: 600, fontSize: TEXT.control } }}
     >
       {lengths.map((ticks) => (
         <MenuItem key={ticks} value={ticks}>

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';
 import { useSession } from '../../../session/store.ts';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** How far an edit of the pattern goes: what it would reach before it is made, and what it has reached once it is. */
@@ -16,7 +16,7 @@ export function ReachWords({ view }: { view: PatternView }) {
   const before = useMemo(() => beforeWords(document, id, chosen), [document, id, chosen]);
   const after = useMemo(() => (last ? afterWords(document, id, last) : null), [document, id, last]);
   return (
-    <Typography role="status" aria-label="Reach of edits" sx={{ fontSize: 12.5, color: color('soft') }}>
+    <Typography role="status" aria-label="Reach of edits" sx={{ fontSize: TEXT.note, color: color('soft') }}>
       {after ?? before}
     </Typography>
   );

@@ -13,7 +13,7 @@ import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { Choices } from '../../../shared/ui/Choices.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Removes the pattern, after saying what happens to what follows it and to the slots that play it. */
@@ -56,7 +56,7 @@ export function RemoveChoice({ view }: { view: PatternView }) {
     >
       {holds.followers.length > 0 && (
         <>
-          <Typography sx={{ fontSize: 13, mb: 0.5 }}>
+          <Typography sx={{ fontSize: TEXT.plain, mb: 0.5 }}>
             {followersWords(holds)} They sound as now and
           </Typography>
           <Choices
@@ -72,7 +72,7 @@ export function RemoveChoice({ view }: { view: PatternView }) {
       )}
       {holds.sections.length > 0 && (
         <>
-          <Typography sx={{ fontSize: 13, mb: 0.5 }}>{slotsWords(holds)} There</Typography>
+          <Typography sx={{ fontSize: TEXT.plain, mb: 0.5 }}>{slotsWords(holds)} There</Typography>
           <Choices
             title="What its slots do"
             value={fate.slots}

@@ -3,7 +3,7 @@ import { counted, type PlayedAt, playedAt } from '@plucky/core';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** The slots of the song that play a pattern; a press goes there. */
@@ -18,7 +18,9 @@ export function WherePlayed({ view }: { view: PatternView }) {
   return (
     <Group title={places.length ? `Played in ${counted(places.length, 'slot')}` : 'Played'}>
       {places.length === 0 && (
-        <Typography sx={{ fontSize: 13, color: color('soft') }}>No slot of the song plays it yet.</Typography>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
+          No slot of the song plays it yet.
+        </Typography>
       )}
       {places.map((place) => (
         <Button
@@ -30,7 +32,7 @@ export function WherePlayed({ view }: { view: PatternView }) {
           sx={{ justifyContent: 'space-between', px: 1, mx: -1, width: 'calc(100% + 16px)', py: 0.25 }}
         >
           <span>{place.stretch.section.name}</span>
-          <span className="mono" style={{ fontSize: 12 }}>
+          <span className="mono" style={{ fontSize: TEXT.small }}>
             bar {place.bar}
             {place.times > 1 ? `, ${place.times}×` : ''}
           </span>

@@ -33,7 +33,7 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 
@@ -48,7 +48,11 @@ export function KitPanel({ view }: { view: PatternView }) {
       {part.type === 'drums' && <AddVoice part={part} document={document} voices={voices} />}
       {part.type === 'drums' && <KitChoice part={part} />}
       {shared.map((group) => (
-        <Typography key={group[0]?.note} role="alert" sx={{ fontSize: 13, color: color('warn'), mb: 1 }}>
+        <Typography
+          key={group[0]?.note}
+          role="alert"
+          sx={{ fontSize: TEXT.plain, color: color('warn'), mb: 1 }}
+        >
           {group.map((voice) => voice.name).join(' and ')} share MIDI note {group[0]?.note}: a receiver cannot
           tell them apart.
         </Typography>
@@ -102,7 +106,9 @@ function KitChoice({ part }: { part: Part }) {
           <Choice chosen={id === chosen} onClick={() => choose(id)}>
             {KITS[id].name}
           </Choice>
-          <Typography sx={{ fontSize: 11.5, color: color('soft'), pl: 0.25 }}>{KITS[id].about}</Typography>
+          <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), pl: 0.25 }}>
+            {KITS[id].about}
+          </Typography>
         </Box>
       ))}
     </Group>
@@ -154,17 +160,17 @@ function VoiceRow({
           <DownIcon fontSize="small" />
         </IconButton>
       </Box>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: 12, color: color('soft') }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, fontSize: TEXT.small, color: color('soft') }}>
         note
         <NoteField voice={voice} onChange={(note) => set({ note }, 'MIDI note')} />
-        <span className="mono" style={{ fontSize: 12 }}>
+        <span className="mono" style={{ fontSize: TEXT.small }}>
           {noteName(voice.note, song.key)}
         </span>
         <Box sx={{ flex: 1 }} />
         <QuietButton onClick={() => setAsking(true)}>Remove</QuietButton>
       </Box>
       {asking && (
-        <Box role="alert" sx={{ fontSize: 12.5, py: 0.5 }}>
+        <Box role="alert" sx={{ fontSize: TEXT.note, py: 0.5 }}>
           {hits
             ? `${counted(hits, 'hit goes', 'hits go')} with it, from every pattern.`
             : 'No pattern has a hit of its own on it.'}
@@ -198,7 +204,7 @@ function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number)
         width: 44,
         px: 0.75,
         py: 0.25,
-        fontSize: 12,
+        fontSize: TEXT.small,
         color: color('ink'),
         background: color('page'),
         border: `1px solid ${color(wrong ? 'warn' : 'strong')}`,

@@ -10,7 +10,7 @@ import {
 } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Edits whose hits are gone from the parent, each with what can be done about it in one step. */
@@ -35,7 +35,7 @@ function Loose({ view, one }: { view: PatternView; one: LooseEdit }) {
   const where = was ? `${row?.name ?? 'A row'} at ${placeName(was.at, view.meter)}` : 'A hit';
   return (
     <Box sx={{ mb: 1 }}>
-      <Typography sx={{ fontSize: 13, color: color('warn') }}>
+      <Typography sx={{ fontSize: TEXT.plain, color: color('warn') }}>
         {where}, {one.edit === 'silenced' ? 'silenced here' : 'changed here'}
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mt: 0.5 }}>

@@ -6,7 +6,7 @@ import { moveShape, removeShape, type Shape, switchShape, tuneShape } from '@plu
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { shapeWords } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
@@ -76,7 +76,7 @@ function Step({
             py: 0.5,
             background: 'none',
             font: 'inherit',
-            fontSize: 13,
+            fontSize: TEXT.plain,
             lineHeight: 1.3,
             textAlign: 'left',
             cursor: 'pointer',
@@ -94,7 +94,7 @@ function Step({
           onClick={() => edit((now) => moveShape(now, id, shape.id, place - 1))}
           sx={{ p: 0.25 }}
         >
-          <UpIcon sx={{ fontSize: 15 }} />
+          <UpIcon sx={{ fontSize: TEXT.name }} />
         </IconButton>
         <IconButton
           size="small"
@@ -103,7 +103,7 @@ function Step({
           onClick={() => edit((now) => moveShape(now, id, shape.id, place + 1))}
           sx={{ p: 0.25 }}
         >
-          <DownIcon sx={{ fontSize: 15 }} />
+          <DownIcon sx={{ fontSize: TEXT.name }} />
         </IconButton>
         <IconButton
           size="small"
@@ -111,7 +111,7 @@ function Step({
           onClick={() => edit((now) => removeShape(now, id, shape.id))}
           sx={{ p: 0.25 }}
         >
-          <RemoveIcon sx={{ fontSize: 15 }} />
+          <RemoveIcon sx={{ fontSize: TEXT.name }} />
         </IconButton>
       </Box>
       {open && (

@@ -16,7 +16,7 @@ import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { meetingWords, useReference } from './ReferenceLane.tsx';
@@ -61,7 +61,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
       {held ? (
         <Held view={view} reference={held.reference} words={meetingWords(held)} />
       ) : (
-        <Typography sx={{ fontSize: 13.5, color: color('soft'), mb: 1.5 }}>
+        <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 1.5 }}>
           Import a bass line, or any part: its onsets stand under the rows, and the kicks that meet them are
           marked and counted.
         </Typography>
@@ -81,7 +81,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
         />
       </Button>
       {trouble && (
-        <Typography role="alert" sx={{ fontSize: 13, color: color('warn'), mt: 1 }}>
+        <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 1 }}>
           {trouble}
         </Typography>
       )}
@@ -113,8 +113,8 @@ function Held({ view, reference, words }: { view: PatternView; reference: Refere
   const bars = Math.max(1, Math.ceil(((last?.[0] ?? 0) + 1) / bar));
   return (
     <>
-      <Typography sx={{ fontSize: 13.5, fontWeight: 600 }}>{reference.name}</Typography>
-      <Typography role="status" aria-label="Kicks and reference" sx={{ fontSize: 13, mb: 1.5 }}>
+      <Typography sx={{ fontSize: TEXT.control, fontWeight: 600 }}>{reference.name}</Typography>
+      <Typography role="status" aria-label="Kicks and reference" sx={{ fontSize: TEXT.plain, mb: 1.5 }}>
         {words}
       </Typography>
       <TextField

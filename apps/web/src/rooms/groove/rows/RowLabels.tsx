@@ -5,7 +5,7 @@ import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { Row } from '../pattern-view.ts';
@@ -52,7 +52,7 @@ export const RowLabels = memo(function RowLabels({
         )}
       </Box>
       <Labels rows={rows} rowHeight={rowHeight} />
-      <Box sx={{ height: lanes, pl: 1.75, fontSize: 12.5, fontWeight: 600, color: color('soft') }}>
+      <Box sx={{ height: lanes, pl: 1.75, fontSize: TEXT.note, fontWeight: 600, color: color('soft') }}>
         <Box
           sx={{
             height: ACCENTS,
@@ -77,7 +77,7 @@ export const RowLabels = memo(function RowLabels({
             <QuietButton title="The imported part" onClick={() => openPanel('reference')}>
               {reference.reference.name}
             </QuietButton>
-            <Typography noWrap sx={{ fontSize: 11, color: color('faint') }}>
+            <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint') }}>
               {meetingWords(reference)}
             </Typography>
           </Box>
@@ -122,13 +122,13 @@ const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[];
             lineHeight: 1.2,
           }}
         >
-          <Typography noWrap sx={{ fontSize: 13, fontWeight: 600, lineHeight: 1.2 }}>
+          <Typography noWrap sx={{ fontSize: TEXT.plain, fontWeight: 600, lineHeight: 1.2 }}>
             <Unseen>Row </Unseen>
             {row.name}
             <Unseen>, </Unseen>
           </Typography>
           {rowHeight >= 34 && (
-            <Typography noWrap sx={{ fontSize: 11, color: color('faint'), lineHeight: 1.2 }}>
+            <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint'), lineHeight: 1.2 }}>
               {row.detail}
             </Typography>
           )}

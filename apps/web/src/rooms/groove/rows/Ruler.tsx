@@ -1,6 +1,6 @@
 import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core';
 import { memo } from 'react';
-import { color, SANS } from '../../../shared/ui/tokens.ts';
+import { color, SANS, TEXT } from '../../../shared/ui/tokens.ts';
 import type { Frame, Row } from '../pattern-view.ts';
 import { type Layout, PAD, RULER } from './layout.ts';
 
@@ -53,12 +53,25 @@ export const Ruler = memo(function Ruler({
               strokeWidth={inBar === 0 ? 1.6 : 1}
             />
             {inBar === 0 && (
-              <text x={x + 5} y={20} fontFamily={SANS} fontSize={12.5} fontWeight={600} fill={color('ink')}>
+              <text
+                x={x + 5}
+                y={20}
+                fontFamily={SANS}
+                fontSize={TEXT.note}
+                fontWeight={600}
+                fill={color('ink')}
+              >
                 Bar {at / bar + 1}
               </text>
             )}
             {inBar > 0 && (numbered || groups.has(inBar)) && (
-              <text x={x + 5} y={numbered ? 28 : 32} fontFamily={SANS} fontSize={11} fill={color('faint')}>
+              <text
+                x={x + 5}
+                y={numbered ? 28 : 32}
+                fontFamily={SANS}
+                fontSize={TEXT.tiny}
+                fill={color('faint')}
+              >
                 {inBar / beat + 1}
               </text>
             )}

@@ -17,7 +17,7 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -74,7 +74,7 @@ function RuleList<R extends RuleEntry>({
     <Box component="section" aria-label={title} sx={{ mb: 2 }}>
       <Typography
         component="h3"
-        sx={{ fontFamily: 'inherit', fontSize: 12, fontWeight: 500, color: color('soft'), mb: 0.5 }}
+        sx={{ fontFamily: 'inherit', fontSize: TEXT.small, fontWeight: 500, color: color('soft'), mb: 0.5 }}
       >
         {title}
       </Typography>
@@ -94,12 +94,18 @@ function RuleList<R extends RuleEntry>({
             color: color('ink'),
           }}
         >
-          <Box component="span" sx={{ display: 'block', fontSize: 13.5, lineHeight: 1.3 }}>
+          <Box component="span" sx={{ display: 'block', fontSize: TEXT.control, lineHeight: 1.3 }}>
             {rule.title}
           </Box>
           <Box
             component="span"
-            sx={{ display: 'block', fontSize: 11.5, fontWeight: 400, lineHeight: 1.25, color: color('soft') }}
+            sx={{
+              display: 'block',
+              fontSize: TEXT.fine,
+              fontWeight: 400,
+              lineHeight: 1.25,
+              color: color('soft'),
+            }}
           >
             {rule.about}
           </Box>
@@ -213,7 +219,7 @@ function RuleSettings({
       <Typography
         role="status"
         aria-label="What the rule does"
-        sx={{ fontSize: 13, color: color('soft'), my: 1 }}
+        sx={{ fontSize: TEXT.plain, color: color('soft'), my: 1 }}
       >
         {effectWords(document, outcome, pattern.id)}
       </Typography>

@@ -21,7 +21,7 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -102,7 +102,7 @@ export function ShelfPanel({ view }: { view: PatternView }) {
         </Box>
       )}
       {error && (
-        <Typography role="alert" sx={{ fontSize: 13, color: color('warn') }}>
+        <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn') }}>
           {error.message} The shelf could not be read; the song is as it was.
         </Typography>
       )}
@@ -193,10 +193,10 @@ function Entry({
         background: chosen ? color('wash') : 'transparent',
       }}
     >
-      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}>
         {pattern.name}
       </Typography>
-      <Typography noWrap sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+      <Typography noWrap sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
         {words ??
           `${meterName(pattern.meter)} · ${pattern.length / bar} ${pattern.length === bar ? 'bar' : 'bars'} · made at ${pattern.tempo}`}
         {item.own ? ' · yours' : ''}

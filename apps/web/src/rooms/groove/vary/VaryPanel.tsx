@@ -22,7 +22,7 @@ import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { color, SERIF } from '../../../shared/ui/tokens.ts';
+import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -178,10 +178,10 @@ function Option({
         background: chosen ? color('wash') : 'transparent',
       }}
     >
-      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: 14, lineHeight: 1.3 }}>
+      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}>
         {title}
       </Typography>
-      <Typography sx={{ fontSize: 11.5, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
+      <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
         {reason ?? about}
       </Typography>
       {tried && 'document' in tried && <Small document={tried.document} />}
