@@ -1,4 +1,4 @@
-import { Box, MenuItem, TextField } from '@mui/material';
+import { Box } from '@mui/material';
 import { editSong, SCALE_NAMES, type Song, tempoSchema, TONICS } from '@plucky/core';
 import { useEdit, useSongRecord } from '../document/context.tsx';
 import { schemaResolver } from '../shared/form/resolver.ts';
@@ -6,6 +6,7 @@ import { Amount } from '../shared/ui/Amount.tsx';
 import { Choices } from '../shared/ui/Choices.tsx';
 import { MeterField } from '../shared/ui/MeterField.tsx';
 import { NumberField } from '../shared/ui/NumberField.tsx';
+import { Select, wordOptions } from '../shared/ui/Select.tsx';
 
 function useSongFields() {
   const edit = useEdit();
@@ -42,41 +43,20 @@ export function KeyFields() {
   const { song, set } = useSongFields();
   return (
     <Box sx={{ display: 'flex', gap: 1 }}>
-      <TextField
-        select
-        size="small"
+      <Select
         label="Tonic"
         value={song.key.tonic}
-        onChange={(event) =>
-          set({ key: { ...song.key, tonic: TONICS.find((t) => t === event.target.value) ?? 'C' } }, 'key')
-        }
+        options={wordOptions(TONICS)}
+        onChange={(tonic) => set({ key: { ...song.key, tonic } }, 'key')}
         sx={{ width: 90 }}
-      >
-        {TONICS.map((tonic) => (
-          <MenuItem key={tonic} value={tonic}>
-            {tonic}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
-        size="small"
+      />
+      <Select
         label="Scale"
         value={song.key.scale}
-        onChange={(event) =>
-          set(
-            { key: { ...song.key, scale: SCALE_NAMES.find((s) => s === event.target.value) ?? 'minor' } },
-            'key',
-          )
-        }
+        options={wordOptions(SCALE_NAMES)}
+        onChange={(scale) => set({ key: { ...song.key, scale } }, 'key')}
         sx={{ width: 140 }}
-      >
-        {SCALE_NAMES.map((scale) => (
-          <MenuItem key={scale} value={scale}>
-            {scale}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
     </Box>
   );
 }

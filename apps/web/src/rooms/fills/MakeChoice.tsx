@@ -1,7 +1,7 @@
-import { MenuItem, TextField } from '@mui/material';
 import { familyOrder, type Id, indexOf, type SongDocument } from '@plucky/core';
 import { choosePattern } from '../../session/store.ts';
 import { Choices } from '../../shared/ui/Choices.tsx';
+import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 const NAMES: Readonly<Record<Make, string>> = {
@@ -23,25 +23,17 @@ export function MakeChoice({ document, groove }: { document: SongDocument; groov
         options={MAKES.map((value) => ({ value, label: NAMES[value] }))}
         onChange={(next) => useRoom.setState({ make: next })}
       />
-      <TextField
-        select
+      <PatternSelect
         fullWidth
-        size="small"
         label="From"
-        value={groove}
-        onChange={(event) => choosePattern(event.target.value)}
-        sx={{ mb: 1.25, mt: 0.5 }}
-      >
-        {index.parts
+        patterns={index.parts
           .filter((one) => make !== 'fill' || one.type === 'drums')
           .flatMap((one) => familyOrder(index, one.id))
-          .filter((one) => !isMadeHere(one.pattern))
-          .map(({ pattern: one, depth }) => (
-            <MenuItem key={one.id} value={one.id} sx={{ pl: 2 + depth * 1.5 }}>
-              {one.name}
-            </MenuItem>
-          ))}
-      </TextField>
+          .filter((one) => !isMadeHere(one.pattern))}
+        value={groove}
+        onChange={(pattern) => pattern !== null && choosePattern(pattern)}
+        sx={{ mb: 1.25, mt: 0.5 }}
+      />
     </>
   );
 }

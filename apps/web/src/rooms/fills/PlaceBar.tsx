@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   type Id,
   indexOf,
@@ -10,6 +10,7 @@ import {
 } from '@plucky/core';
 import { useState } from 'react';
 import { Choice } from '../../shared/ui/Choices.tsx';
+import { Select } from '../../shared/ui/Select.tsx';
 
 /** Where and how the chosen pattern is placed in the song; `onPlace` keeps it first. */
 export function PlaceBar({
@@ -43,22 +44,15 @@ export function PlaceBar({
       aria-label="Place it"
       sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
     >
-      <TextField
-        select
-        size="small"
+      <Select
         label="Place it"
-        value={where?.key ?? ''}
+        value={where?.key ?? null}
+        options={places.map((one) => ({ value: one.key, label: one.name }))}
         disabled={!where}
-        onChange={(event) => onWhere(event.target.value)}
+        onChange={onWhere}
         helperText={where ? undefined : 'The song has no section yet.'}
         sx={{ minWidth: 230 }}
-      >
-        {places.map((one) => (
-          <MenuItem key={one.key} value={one.key}>
-            {one.name}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <Choice chosen={how === 'replace'} onClick={() => setHow('replace')}>
         Instead
       </Choice>

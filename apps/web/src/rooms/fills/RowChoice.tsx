@@ -1,5 +1,5 @@
-import { MenuItem, TextField } from '@mui/material';
 import type { Id, Voice } from '@plucky/core';
+import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 
 /** One of the rows of a part. */
 export function RowChoice({
@@ -14,20 +14,13 @@ export function RowChoice({
   onChange: (voice: Id) => void;
 }) {
   return (
-    <TextField
-      select
+    <Select
       fullWidth
-      size="small"
       label={label}
       value={value}
-      onChange={(event) => onChange(event.target.value)}
+      options={namedOptions(voices)}
+      onChange={onChange}
       sx={{ mb: 1.5 }}
-    >
-      {voices.map((voice) => (
-        <MenuItem key={voice.id} value={voice.id}>
-          {voice.name}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }

@@ -1,5 +1,4 @@
-import { Box, MenuItem, TextField } from '@mui/material';
-import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { Select } from '../../shared/ui/Select.tsx';
 
 interface Starter {
   readonly name: string;
@@ -17,30 +16,17 @@ export function StarterChoice<S extends Starter>({
   onChoose: (starter: S) => void;
 }) {
   return (
-    <TextField
-      select
+    <Select
       fullWidth
-      size="small"
       label={label}
-      value=""
-      onChange={(event) => {
-        const starter = starters.find((one) => one.name === event.target.value);
+      value={null}
+      placeholder="a starter…"
+      options={starters.map(({ name, about }) => ({ value: name, label: name, about }))}
+      onChange={(name) => {
+        const starter = starters.find((one) => one.name === name);
         if (starter) onChoose(starter);
       }}
-      slotProps={{
-        inputLabel: { shrink: true },
-        select: { displayEmpty: true, renderValue: () => 'a starter…' },
-      }}
       sx={{ mb: 1.5 }}
-    >
-      {starters.map((one) => (
-        <MenuItem key={one.name} value={one.name} sx={{ display: 'block' }}>
-          {one.name}
-          <Box component="span" sx={{ display: 'block', fontSize: TEXT.fine, color: color('soft') }}>
-            {one.about}
-          </Box>
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }

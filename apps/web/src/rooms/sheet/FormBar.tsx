@@ -1,9 +1,10 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { editSong, type Id, moveOccurrence, type OccurrencePlace } from '@plucky/core';
 import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
+import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 
@@ -49,23 +50,14 @@ export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
       </DragArea>
       <AddSection />
       <Box sx={{ flex: 1 }} />
-      <TextField
-        select
-        size="small"
+      <Select
+        bare
+        label="Bars a line"
         value={song.phraseBars}
-        onChange={(event) => {
-          const phraseBars = PHRASES.find((n) => n === Number(event.target.value)) ?? 4;
-          edit((document) => editSong(document, { phraseBars }, 'phrase length'));
-        }}
-        slotProps={{ select: { 'aria-label': 'Bars a line' } }}
+        options={PHRASES.map((n) => ({ value: n, label: `${n} bars a line` }))}
+        onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
         sx={{ '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
-      >
-        {PHRASES.map((n) => (
-          <MenuItem key={n} value={n}>
-            {n} bars a line
-          </MenuItem>
-        ))}
-      </TextField>
+      />
     </Box>
   );
 }

@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   moveOccurrence,
   type Occurrence,
@@ -18,6 +18,7 @@ import { chooseOccurrence } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
+import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 /** A section and its place in the form. */
@@ -57,37 +58,23 @@ export function SectionSettings({
           </Typography>
         )}
         <Box sx={{ display: 'flex', gap: 1, mt: 1.25, mb: 1.25 }}>
-          <TextField
-            select
-            size="small"
+          <Select
             label="Role"
             value={section.role}
-            onChange={(event) => {
-              const role = SECTION_ROLES.find((one) => one === event.target.value);
-              if (role) edit((now) => setSectionRole(now, section.id, role));
-            }}
+            options={SECTION_ROLES.map((role) => ({ value: role, label: SECTION_NAMES[role] }))}
+            onChange={(role) => edit((now) => setSectionRole(now, section.id, role))}
             sx={{ flex: 1 }}
-          >
-            {SECTION_ROLES.map((role) => (
-              <MenuItem key={role} value={role}>
-                {SECTION_NAMES[role]}
-              </MenuItem>
-            ))}
-          </TextField>
-          <TextField
-            select
-            size="small"
+          />
+          <Select
             label="In a row"
             value={occurrence.times}
-            onChange={(event) => edit((now) => setTimes(now, occurrence.id, Number(event.target.value)))}
+            options={[...new Set([1, 2, 3, 4, 6, 8, occurrence.times])].map((n) => ({
+              value: n,
+              label: `${n}×`,
+            }))}
+            onChange={(times) => edit((now) => setTimes(now, occurrence.id, times))}
             sx={{ width: 92 }}
-          >
-            {[...new Set([1, 2, 3, 4, 6, 8, occurrence.times])].map((n) => (
-              <MenuItem key={n} value={n}>
-                {n}×
-              </MenuItem>
-            ))}
-          </TextField>
+          />
         </Box>
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
           <Button onClick={again}>Play again after</Button>

@@ -1,11 +1,12 @@
-import { MenuItem, TextField } from '@mui/material';
-import { barTicks, beatTicks, indexOf, lengthName, sectionMeter, setLanding, setSlowing } from '@plucky/core';
+import { barTicks, beatTicks, indexOf, sectionMeter, setLanding, setSlowing } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
+import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
+import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 import type { SlotProps } from './SlotLayers.tsx';
 
-const [NOTHING, IN_TEMPO] = ['', 0];
+const NOTHING = '';
 /** How loud a landing is, and to how many percent a slot slows, when that is first wanted. */
 const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 
@@ -20,49 +21,30 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
   const spans = [2 * beat, bar, 2 * bar, 4 * bar, slows?.over ?? bar].filter((ticks) => ticks <= slot.length);
   return (
     <Group title="How it ends">
-      <TextField
-        select
+      <Select
         fullWidth
-        size="small"
         label="What follows starts with"
         value={landing?.voice ?? NOTHING}
-        onChange={(event) => {
-          const voice = event.target.value;
+        options={[{ value: NOTHING, label: 'nothing more' }, ...namedOptions(drums)]}
+        onChange={(voice) => {
           const velocity = landing?.velocity ?? USUAL_LANDING;
           edit((now) => setLanding(now, section.id, slot.id, voice === NOTHING ? null : { voice, velocity }));
         }}
-        slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
         sx={{ mt: 0.5, mb: 1.25 }}
-      >
-        <MenuItem value={NOTHING}>nothing more</MenuItem>
-        {drums.map((voice) => (
-          <MenuItem key={voice.id} value={voice.id}>
-            {voice.name}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+      />
+      <LengthSelect
         fullWidth
-        size="small"
         label="Slows down over the last"
-        value={slows ? Math.min(slows.over, slot.length) : IN_TEMPO}
-        onChange={(event) => {
-          const over = Number(event.target.value);
+        lengths={[...spans, slot.length]}
+        value={slows ? Math.min(slows.over, slot.length) : null}
+        meter={meter}
+        none="nothing, it stays in tempo"
+        onChange={(over) => {
           const to = slows?.to ?? USUAL_SLOWING;
-          edit((now) => setSlowing(now, section.id, slot.id, over === IN_TEMPO ? null : { over, to }));
+          edit((now) => setSlowing(now, section.id, slot.id, over === null ? null : { over, to }));
         }}
         sx={{ mb: 1.25 }}
-      >
-        <MenuItem value={IN_TEMPO}>nothing, it stays in tempo</MenuItem>
-        {[...new Set([...spans, slot.length])]
-          .sort((a, b) => a - b)
-          .map((ticks) => (
-            <MenuItem key={ticks} value={ticks}>
-              {lengthName(ticks, meter)}
-            </MenuItem>
-          ))}
-      </TextField>
+      />
       {slows && (
         <Amount
           label="Down to"

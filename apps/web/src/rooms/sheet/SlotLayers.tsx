@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   addLayer,
   familyOrder,
@@ -17,6 +17,7 @@ import {
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
+import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { TEXT } from '../../shared/ui/tokens.ts';
 import { mergedNaming } from './merged-naming.ts';
 
@@ -101,22 +102,14 @@ function Layers({ document, section, slot }: SlotProps) {
           Merge the layers of {part.name.toLowerCase()}
         </Button>
       ))}
-      <TextField
-        select
+      <PatternSelect
         fullWidth
-        size="small"
         label="Layer one more"
-        value=""
-        slotProps={{ inputLabel: { shrink: true } }}
-        onChange={(event) => add(event.target.value)}
+        patterns={all}
+        value={null}
+        onChange={(pattern) => pattern !== null && add(pattern)}
         sx={{ mt: 1 }}
-      >
-        {all.map(({ pattern, depth }) => (
-          <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
-            {pattern.name}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
     </Group>
   );
 }

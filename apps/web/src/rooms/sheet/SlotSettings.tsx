@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   addSlot,
   barTicks,
@@ -7,7 +7,6 @@ import {
   indexOf,
   joinSlots,
   layersOf,
-  lengthName,
   moveSlot,
   type Part,
   placeName,
@@ -20,6 +19,8 @@ import { useNavigate } from 'react-router';
 import { useEdit } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
+import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
+import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { mergedNaming } from './merged-naming.ts';
 import { SlotEnd } from './SlotEnd.tsx';
@@ -50,7 +51,6 @@ export function SlotSettings({ document, section, slot }: SlotProps) {
   );
 }
 
-const TACET = '';
 /** What a select shows for a part that several layers play. */
 const SEVERAL = ' ';
 
@@ -58,33 +58,17 @@ function PartChoice({ document, section, slot, part }: SlotProps & { part: Part 
   const edit = useEdit();
   const index = indexOf(document);
   const { here: own } = layersOf(document, slot, part.id);
-  const value = own.length > 1 ? SEVERAL : (own[0]?.pattern ?? TACET);
   return (
-    <TextField
-      select
+    <PatternSelect
       fullWidth
-      size="small"
       label={part.name}
-      value={value}
-      onChange={(event) => {
-        const chosen = event.target.value;
-        edit((now) => setSlotPattern(now, section.id, slot.id, part.id, chosen === TACET ? null : chosen));
-      }}
-      slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+      patterns={familyOrder(index, part.id)}
+      value={own.length > 1 ? SEVERAL : (own[0]?.pattern ?? null)}
+      none="Tacet"
+      extra={own.length > 1 ? [{ value: SEVERAL, label: `${own.length} layers`, disabled: true }] : []}
+      onChange={(pattern) => edit((now) => setSlotPattern(now, section.id, slot.id, part.id, pattern))}
       sx={{ mb: 1.25 }}
-    >
-      <MenuItem value={TACET}>Tacet</MenuItem>
-      {own.length > 1 && (
-        <MenuItem value={SEVERAL} disabled>
-          {own.length} layers
-        </MenuItem>
-      )}
-      {familyOrder(index, part.id).map(({ pattern, depth }) => (
-        <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
-          {pattern.name}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }
 
@@ -95,23 +79,15 @@ function LengthChoice({ document, section, slot }: SlotProps) {
   const beats = Array.from({ length: meter.beats - 1 }, (_, i) => (i + 1) * beat);
   const bars = [1, 2, 3, 4, 5, 6, 7, 8, 12, 16].map((n) => n * bar);
   return (
-    <TextField
-      select
+    <LengthSelect
       fullWidth
-      size="small"
       label="Length"
+      lengths={[...beats, ...bars]}
       value={slot.length}
-      onChange={(event) => edit((now) => resizeSlot(now, section.id, slot.id, Number(event.target.value)))}
+      meter={meter}
+      onChange={(ticks) => ticks !== null && edit((now) => resizeSlot(now, section.id, slot.id, ticks))}
       sx={{ mb: 1.25 }}
-    >
-      {[...new Set([...beats, ...bars, slot.length])]
-        .sort((a, b) => a - b)
-        .map((ticks) => (
-          <MenuItem key={ticks} value={ticks}>
-            {lengthName(ticks, meter)}
-          </MenuItem>
-        ))}
-    </TextField>
+    />
   );
 }
 

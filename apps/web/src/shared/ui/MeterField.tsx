@@ -1,5 +1,5 @@
-import { MenuItem, TextField } from '@mui/material';
 import { type Meter, meter, meterName, usualGroups } from '@plucky/core';
+import { Select, wordOptions } from '../../shared/ui/Select.tsx';
 
 /** The meters that are offered, uneven ones with the groups that are played. */
 const METERS: readonly Meter[] = [
@@ -16,6 +16,8 @@ const METERS: readonly Meter[] = [
   meter(12, 8),
 ];
 
+const NONE = 'none';
+
 /** Chooses a meter; `none`, where it is given, is what choosing no meter means. */
 export function MeterField({
   value,
@@ -31,22 +33,17 @@ export function MeterField({
   const known = value === null || METERS.some((one) => same(one, value));
   const meters = known ? METERS : [...METERS, value];
   return (
-    <TextField
-      select
-      size="small"
+    <Select
       label="Meter"
       fullWidth={fullWidth}
-      value={value === null ? 'none' : meterText(value)}
-      onChange={(event) => onChange(meters.find((one) => meterText(one) === event.target.value) ?? null)}
+      value={value === null ? NONE : meterText(value)}
+      options={[
+        ...(none === undefined ? [] : [{ value: NONE, label: none }]),
+        ...wordOptions(meters.map(meterText)),
+      ]}
+      onChange={(text) => onChange(meters.find((one) => meterText(one) === text) ?? null)}
       sx={{ minWidth: 190 }}
-    >
-      {none !== undefined && <MenuItem value="none">{none}</MenuItem>}
-      {meters.map((one) => (
-        <MenuItem key={meterText(one)} value={meterText(one)}>
-          {meterText(one)}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }
 

@@ -1,4 +1,4 @@
-import { Box, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import {
   type Candidate,
   counted,
@@ -11,6 +11,7 @@ import {
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
@@ -97,19 +98,13 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           a number plays one in context
         </Typography>
-        <TextField
-          select
-          size="small"
+        <Select
+          bare
+          label="Order"
           value={bench.sorting}
-          onChange={(event) => useBench.setState({ sorting: event.target.value as Sorting })}
-          slotProps={{ select: { 'aria-label': 'Order' } }}
-        >
-          {Object.entries(SORTINGS).map(([value, words]) => (
-            <MenuItem key={value} value={value}>
-              {words}
-            </MenuItem>
-          ))}
-        </TextField>
+          options={Object.entries(SORTINGS).map(([value, label]) => ({ value: value as Sorting, label }))}
+          onChange={(sorting) => useBench.setState({ sorting })}
+        />
         <Choice
           chosen={bench.playableOnly}
           onClick={() => useBench.setState({ playableOnly: !bench.playableOnly })}

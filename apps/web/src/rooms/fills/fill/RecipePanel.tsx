@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   barTicks,
   beatTicks,
@@ -27,6 +27,7 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import { TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
@@ -53,6 +54,8 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
   rolls: 'With rolls',
 };
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
+
+const NOTHING = '';
 
 /** What fills are made by: from which groove, how long, how they move, how busy, how they swell and end. */
 export function RecipePanel({ document, groove }: { document: SongDocument; groove: string }) {
@@ -171,23 +174,14 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         }))}
         onChange={(feet) => setRecipe({ feet })}
       />
-      <TextField
-        select
+      <Select
         fullWidth
-        size="small"
         label="Keeps the beats on"
-        value={recipe.anchor ?? ''}
-        onChange={(event) => setRecipe({ anchor: event.target.value || null })}
-        slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        value={recipe.anchor ?? NOTHING}
+        options={[{ value: NOTHING, label: 'nothing' }, ...namedOptions(voices)]}
+        onChange={(anchor) => setRecipe({ anchor: anchor || null })}
         sx={{ mb: 1.5 }}
-      >
-        <MenuItem value="">nothing</MenuItem>
-        {voices.map((voice) => (
-          <MenuItem key={voice.id} value={voice.id}>
-            {voice.name}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <Group title="Ends with">
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
           <Choice chosen={recipe.gap > 0} onClick={() => setRecipe({ gap: (recipe.gap + 1) % 5 })}>

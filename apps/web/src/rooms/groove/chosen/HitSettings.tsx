@@ -1,7 +1,8 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { clampVelocity, GRIDS, gridTicks, type Hit, placeName, ticksToMs } from '@plucky/core';
 import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
@@ -127,21 +128,14 @@ function LengthField({ first, onChange }: { first: Hit; onChange: (length: numbe
   const usual = [...GRIDS.map((grid) => gridTicks(grid) / 2), ...GRIDS.map(gridTicks), 1920, 3840];
   const lengths = [...new Set([...usual, first.length])].sort((a, b) => a - b);
   return (
-    <TextField
-      select
+    <Select
       fullWidth
-      size="small"
       label="Length"
       value={first.length}
-      onChange={(event) => onChange(Number(event.target.value))}
+      options={lengths.map((ticks) => ({ value: ticks, label: noteLength(ticks) }))}
+      onChange={onChange}
       sx={{ my: 1 }}
-    >
-      {lengths.map((ticks) => (
-        <MenuItem key={ticks} value={ticks}>
-          {noteLength(ticks)}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }
 

@@ -1,7 +1,8 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { counted, GRACES, gridName, GRIDS, gridTicks, type Hit, type Roll, rollCount } from '@plucky/core';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { ROW_COMMANDS } from '../actions/desk-commands.ts';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
@@ -84,41 +85,25 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
   );
   return (
     <>
-      <TextField
-        select
+      <Select
         fullWidth
-        size="small"
         label="Strokes"
-        value={roll.hits ?? `rate ${roll.grid ?? 8}`}
-        onChange={(event) => set((before) => withStrokes(before, event.target.value))}
+        value={roll.hits === undefined ? `rate ${roll.grid ?? 8}` : String(roll.hits)}
+        options={STROKES}
+        onChange={(strokes) => set((before) => withStrokes(before, strokes))}
         sx={{ mt: 0.5, mb: 1 }}
-      >
-        {Array.from({ length: 11 }, (_, i) => i + 2).map((hits) => (
-          <MenuItem key={hits} value={hits}>
-            {hits} hits
-          </MenuItem>
-        ))}
-        {GRIDS.filter((grid) => grid >= 4).map((grid) => (
-          <MenuItem key={`rate ${grid}`} value={`rate ${grid}`}>
-            at the rate of {gridName(grid)}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        select
+      />
+      <Select
         fullWidth
-        size="small"
         label="Over"
         value={roll.span}
-        onChange={(event) => set((before) => ({ ...before, span: Number(event.target.value) }))}
+        options={spans.map((ticks) => ({
+          value: ticks,
+          label: `${counted(ticks / step, 'step')} of the row`,
+        }))}
+        onChange={(span) => set((before) => ({ ...before, span }))}
         sx={{ mb: 1 }}
-      >
-        {spans.map((ticks) => (
-          <MenuItem key={ticks} value={ticks}>
-            {counted(ticks / step, 'step')} of the row
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <Amount
         label="Last velocity"
         value={roll.velocity}
@@ -154,6 +139,14 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
     </>
   );
 }
+
+const STROKES = [
+  ...Array.from({ length: 11 }, (_, i) => ({ value: String(i + 2), label: `${i + 2} hits` })),
+  ...GRIDS.filter((grid) => grid >= 4).map((grid) => ({
+    value: `rate ${grid}`,
+    label: `at the rate of ${gridName(grid)}`,
+  })),
+];
 
 function withStrokes({ hits: _, grid: __, ...rest }: Roll, value: string): Roll {
   const rate = GRIDS.find((grid) => value === `rate ${grid}`);

@@ -1,9 +1,10 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { editVoices, gridName, GRIDS, isTriplet, setRowGrids, type Voice } from '@plucky/core';
 import { useEdit } from '../../../document/context.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { voicesOf } from '../actions/row-context.ts';
@@ -26,24 +27,14 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
   return (
     <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
       <Group title={several ? `${ids.length} rows together` : `Row · ${voice.name}`}>
-        <TextField
-          select
+        <Select
           fullWidth
-          size="small"
           label="Grid in this pattern"
           value={first.grid}
-          onChange={(event) => {
-            const grid = GRIDS.find((one) => one === Number(event.target.value));
-            if (grid) edit((document) => setRowGrids(document, view.resolved.pattern.id, ids, grid));
-          }}
+          options={GRIDS.map((grid) => ({ value: grid, label: gridName(grid) }))}
+          onChange={(grid) => edit((document) => setRowGrids(document, view.resolved.pattern.id, ids, grid))}
           sx={{ mt: 0.5, mb: 1 }}
-        >
-          {GRIDS.map((grid) => (
-            <MenuItem key={grid} value={grid}>
-              {gridName(grid)}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
         {!isTriplet(first.grid) && (
           <Amount
             label="Swing share"
@@ -88,35 +79,21 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
         />
         {view.part.type === 'drums' && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1 }}>
-            <TextField
-              select
-              size="small"
+            <Select
               label="Choke group"
               value={voice.choke ?? 0}
-              onChange={(event) => set({ choke: Number(event.target.value) || null }, 'choke group')}
-            >
-              <MenuItem value={0}>none</MenuItem>
-              {[1, 2, 3, 4].map((group) => (
-                <MenuItem key={group} value={group}>
-                  {group}
-                </MenuItem>
-              ))}
-            </TextField>
-            <TextField
-              select
-              size="small"
+              options={[
+                { value: 0, label: 'none' },
+                ...[1, 2, 3, 4].map((n) => ({ value: n, label: String(n) })),
+              ]}
+              onChange={(choke) => set({ choke: choke || null }, 'choke group')}
+            />
+            <Select
               label="Limb"
               value={voice.limb}
-              onChange={(event) =>
-                set({ limb: LIMBS.find((limb) => limb === event.target.value) ?? 'hand' }, 'limb')
-              }
-            >
-              {LIMBS.map((limb) => (
-                <MenuItem key={limb} value={limb}>
-                  {limb}
-                </MenuItem>
-              ))}
-            </TextField>
+              options={wordOptions(LIMBS)}
+              onChange={(limb) => set({ limb }, 'limb')}
+            />
           </Box>
         )}
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1.25 }}>

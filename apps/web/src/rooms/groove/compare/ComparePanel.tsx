@@ -1,10 +1,12 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import { barTicks, type Comparison, type Counterpart, familyOrder, indexOf, type Tried } from '@plucky/core';
 import { useMemo } from 'react';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { capsOf } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
@@ -55,7 +57,7 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
   const { id, part } = view.resolved.pattern;
   const bar = barTicks(view.meter);
   const choose = (next: Counterpart) => useSession.setState({ counterpart: next, hearsCounterpart: false });
-  const value = counterpart?.kind === 'pattern' ? counterpart.pattern : (counterpart?.reference ?? '');
+  const value = counterpart?.kind === 'pattern' ? counterpart.pattern : (counterpart?.reference ?? null);
   const reference = index.references.find(
     (one) => counterpart?.kind === 'reference' && one.id === counterpart.reference,
   );
@@ -64,49 +66,33 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
   const span = Math.max(1, Math.ceil(view.length / bar));
   return (
     <Box sx={{ display: 'flex', flexDirection: 'column', gap: 1.25, mb: 1.5, mt: 0.5 }}>
-      <TextField
-        select
+      <PatternSelect
         fullWidth
-        size="small"
         label="B"
+        patterns={familyOrder(index, part).filter((one) => one.pattern.id !== id)}
         value={value}
-        onChange={(event) => {
-          const chosen = index.references.find((one) => one.id === event.target.value);
+        extra={index.references.map((one) => ({ value: one.id, label: `${one.name}, imported` }))}
+        onChange={(chosenId) => {
+          if (chosenId === null) return;
+          const chosen = index.references.find((one) => one.id === chosenId);
           choose(
             chosen
               ? { kind: 'reference', reference: chosen.id, from: chosen.shift }
-              : { kind: 'pattern', pattern: event.target.value },
+              : { kind: 'pattern', pattern: chosenId },
           );
         }}
-      >
-        {familyOrder(index, part)
-          .filter((one) => one.pattern.id !== id)
-          .map(({ pattern, depth }) => (
-            <MenuItem key={pattern.id} value={pattern.id} sx={{ pl: 2 + depth * 1.5 }}>
-              {pattern.name}
-            </MenuItem>
-          ))}
-        {index.references.map((one) => (
-          <MenuItem key={one.id} value={one.id}>
-            {one.name}, imported
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       {counterpart?.kind === 'reference' && reference && (
-        <TextField
-          select
+        <Select
           fullWidth
-          size="small"
           label="Its bars"
           value={Math.floor(counterpart.from / bar)}
-          onChange={(event) => choose({ ...counterpart, from: Number(event.target.value) * bar })}
-        >
-          {Array.from({ length: bars }, (_, i) => (
-            <MenuItem key={i} value={i}>
-              {span === 1 ? `bar ${i + 1}` : `bars ${i + 1} to ${i + span}`}
-            </MenuItem>
-          ))}
-        </TextField>
+          options={Array.from({ length: bars }, (_, i) => ({
+            value: i,
+            label: span === 1 ? `bar ${i + 1}` : `bars ${i + 1} to ${i + span}`,
+          }))}
+          onChange={(from) => choose({ ...counterpart, from: from * bar })}
+        />
       )}
     </Box>
   );

@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   duplicatePattern,
   figure,
@@ -7,7 +7,6 @@ import {
   labelPattern,
   makeIndependent,
   PATTERN_ROLES,
-  type PatternRole,
   plural,
   setPatternRole,
   splitPattern,
@@ -15,8 +14,9 @@ import {
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { DraftField } from '../../../shared/ui/DraftField.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
-import { useDraft } from '../../../shared/ui/useDraft.ts';
+import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { FollowChoice } from './FollowChoice.tsx';
@@ -40,30 +40,20 @@ export function FamilyPanel({ view }: { view: PatternView }) {
 function RoleAndLabel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { pattern } = view.resolved;
-  const label = useDraft(pattern.label ?? '', (text) => edit((now) => labelPattern(now, pattern.id, text)));
   return (
     <Box sx={{ display: 'flex', gap: 1, alignItems: 'center', mb: 1.5 }}>
-      <TextField
-        select
-        size="small"
+      <Select
         label="Role"
         value={pattern.role}
-        onChange={(event) =>
-          edit((now) => setPatternRole(now, pattern.id, event.target.value as PatternRole))
-        }
+        options={wordOptions(PATTERN_ROLES)}
+        onChange={(role) => edit((now) => setPatternRole(now, pattern.id, role))}
         sx={{ flex: 1 }}
-      >
-        {PATTERN_ROLES.map((role) => (
-          <MenuItem key={role} value={role}>
-            {role}
-          </MenuItem>
-        ))}
-      </TextField>
-      <TextField
-        size="small"
+      />
+      <DraftField
         label="Label"
-        {...label}
-        slotProps={{ htmlInput: { maxLength: 24 }, inputLabel: { shrink: true } }}
+        value={pattern.label ?? ''}
+        most={24}
+        onChange={(text) => edit((now) => labelPattern(now, pattern.id, text))}
         sx={{ flex: 1 }}
       />
     </Box>

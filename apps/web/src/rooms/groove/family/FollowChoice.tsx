@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   apply,
   attach,
@@ -17,11 +17,10 @@ import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-
-const NOTHING = '';
 
 /** What the pattern follows, and another that it could follow: what would be kept as its own is said and shown first. */
 export function FollowChoice({ view }: { view: PatternView }) {
@@ -54,24 +53,15 @@ export function FollowChoice({ view }: { view: PatternView }) {
   const propose = (id: string | null) => useSession.setState({ proposedParent: id });
   return (
     <Group title="Follows">
-      <TextField
-        select
+      <PatternSelect
+        bare
         fullWidth
-        size="small"
-        value={proposed ?? pattern.parent ?? NOTHING}
-        onChange={(event) => {
-          const id = event.target.value;
-          propose(id === NOTHING || id === pattern.parent ? null : id);
-        }}
-        slotProps={{ select: { 'aria-label': 'Pattern to follow', displayEmpty: true } }}
-      >
-        {!pattern.parent && <MenuItem value={NOTHING}>Nothing</MenuItem>}
-        {candidates.map(({ pattern: one, depth }) => (
-          <MenuItem key={one.id} value={one.id} sx={{ pl: 2 + depth * 1.5 }}>
-            {one.name}
-          </MenuItem>
-        ))}
-      </TextField>
+        label="Pattern to follow"
+        patterns={candidates}
+        value={proposed ?? pattern.parent ?? null}
+        {...(pattern.parent ? {} : { none: 'Nothing' })}
+        onChange={(id) => propose(id === pattern.parent ? null : id)}
+      />
       {outcome && (
         <Box role="status" aria-label="What following would keep" sx={{ mt: 1 }}>
           <Typography

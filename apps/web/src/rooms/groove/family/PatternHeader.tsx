@@ -1,11 +1,10 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
   beatTicks,
   counted,
   countEdits,
   indexOf,
-  lengthName,
   LIMITS,
   renamePattern,
   setPatternLength,
@@ -14,6 +13,7 @@ import { memo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
+import { LengthSelect } from '../../../shared/ui/LengthSelect.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
@@ -110,23 +110,17 @@ function LengthField({ view }: { view: PatternView }) {
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: meter.beats }, (_, i) => (i + 1) * beat);
   const bars = [1, 2, 3, 4, 6, 8, 12, 16].map((n) => n * bar).filter((ticks) => ticks <= LIMITS.pattern);
-  const lengths = [...new Set([...beats, ...bars, length])].sort((a, b) => a - b);
   return (
-    <TextField
-      select
-      size="small"
+    <LengthSelect
+      bare
+      label="Length of the pattern"
+      lengths={[...beats, ...bars]}
       value={length}
-      onChange={(event) =>
-        edit((now) => setPatternLength(now, view.resolved.pattern.id, Number(event.target.value)))
+      meter={meter}
+      onChange={(ticks) =>
+        ticks !== null && edit((now) => setPatternLength(now, view.resolved.pattern.id, ticks))
       }
-      slotProps={{ select: { 'aria-label': 'Length of the pattern' } }}
       sx={{ minWidth: 104, '& .MuiSelect-select': { fontWeight: 600, fontSize: TEXT.control } }}
-    >
-      {lengths.map((ticks) => (
-        <MenuItem key={ticks} value={ticks}>
-          {lengthName(ticks, meter)}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }

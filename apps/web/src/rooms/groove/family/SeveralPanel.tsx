@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, TextField, Typography } from '@mui/material';
 import {
   cutName,
   familyOrder,
@@ -18,6 +18,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import type { PatternView } from '../pattern-view.ts';
 import { frameOf, SHAPE_RULES } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
@@ -139,21 +140,14 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
   const rule = shape && SHAPE_RULES.find((one) => one.way === wayOfShape(shape));
   return (
     <Group title="Shape them all">
-      <TextField
-        select
+      <Select
         fullWidth
-        size="small"
         label="Shape"
-        value={rule?.title ?? ''}
-        onChange={(event) => offer(event.target.value)}
+        value={rule?.title ?? null}
+        options={wordOptions(FOR_ALL_ROWS.map((one) => one.title))}
+        onChange={offer}
         sx={{ mb: 1, mt: 0.5 }}
-      >
-        {FOR_ALL_ROWS.map((one) => (
-          <MenuItem key={one.title} value={one.title}>
-            {one.title}
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       {shape && (
         <>
           <ShapeFields shape={shape} view={view} onChange={setShape} />

@@ -1,6 +1,6 @@
 import DownIcon from '@mui/icons-material/KeyboardArrowDownRounded';
 import UpIcon from '@mui/icons-material/KeyboardArrowUpRounded';
-import { Box, Button, IconButton, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, IconButton, Typography } from '@mui/material';
 import {
   addVoice,
   chooseKit,
@@ -33,6 +33,7 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -237,24 +238,14 @@ function AddVoice({
     if (edit((now) => addVoice(now, voice))) chooseRow(id);
   };
   return (
-    <TextField
-      select
+    <Select
       fullWidth
-      size="small"
       label="Add a row"
-      value=""
+      value={null}
       autoFocus
+      options={DRUM_NAMES.map((name) => ({ value: name, label: DRUMS[name].name }))}
+      onChange={add}
       sx={{ mb: 1.5 }}
-      onChange={(event) => {
-        const name = DRUM_NAMES.find((one) => one === event.target.value);
-        if (name) add(name);
-      }}
-    >
-      {DRUM_NAMES.map((name) => (
-        <MenuItem key={name} value={name}>
-          {DRUMS[name].name}
-        </MenuItem>
-      ))}
-    </TextField>
+    />
   );
 }

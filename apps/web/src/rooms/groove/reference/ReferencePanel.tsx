@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
   indexOf,
@@ -16,6 +16,7 @@ import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -117,24 +118,14 @@ function Held({ view, reference, words }: { view: PatternView; reference: Refere
       <Typography role="status" aria-label="Kicks and reference" sx={{ fontSize: TEXT.plain, mb: 1.5 }}>
         {words}
       </Typography>
-      <TextField
-        select
+      <Select
         fullWidth
-        size="small"
         label="The pattern lies under"
         value={Math.round(reference.shift / bar)}
-        onChange={(event) => {
-          const shift = Number(event.target.value) * bar;
-          edit((now) => moveReference(now, reference.id, shift));
-        }}
+        options={Array.from({ length: bars }, (_, i) => ({ value: i, label: `bar ${i + 1} on` }))}
+        onChange={(from) => edit((now) => moveReference(now, reference.id, from * bar))}
         sx={{ mb: 1.25 }}
-      >
-        {Array.from({ length: bars }, (_, i) => (
-          <MenuItem key={i} value={i}>
-            bar {i + 1} on
-          </MenuItem>
-        ))}
-      </TextField>
+      />
       <Button
         fullWidth
         disabled={!moved.length}

@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
   inTurn,
   isRefusal,
@@ -17,6 +17,7 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
@@ -185,21 +186,14 @@ function RuleSettings({
         </Box>
       )}
       {rule.needsRow && (
-        <TextField
-          select
+        <Select
           fullWidth
-          size="small"
           label={choice === 'path' ? 'In turn with' : 'On'}
           value={onto}
-          onChange={(event) => setOnto(event.target.value)}
+          options={view.rows.map((row) => ({ value: row.voice.id, label: row.name }))}
+          onChange={setOnto}
           sx={{ mb: 1 }}
-        >
-          {view.rows.map((row) => (
-            <MenuItem key={row.key} value={row.voice.id}>
-              {row.name}
-            </MenuItem>
-          ))}
-        </TextField>
+        />
       )}
       {rule.fields.map((one) => {
         const value = numbers[one.name] ?? one.usual;

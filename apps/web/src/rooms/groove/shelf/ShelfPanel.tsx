@@ -1,4 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
+import { counted } from '@plucky/core';
 import {
   barTicks,
   fromShelf,
@@ -12,7 +13,7 @@ import {
 } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
@@ -20,8 +21,9 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
+import { type Pick, PickList } from '../../../shared/ui/PickList.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -38,7 +40,6 @@ export function ShelfPanel({ view }: { view: PatternView }) {
   const [type, setType] = useState(view.part.type);
   const [order, setOrder] = useState<Order>('as they stand');
   const [chosen, setChosen] = useState<string | null>(null);
-  const list = useRef<HTMLDivElement>(null);
   const reference = indexOf(document).references[0];
   const ofType = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
   const ranked = useMemo(
@@ -49,9 +50,6 @@ export function ShelfPanel({ view }: { view: PatternView }) {
   const item = shown.find((one) => one.id === chosen) ?? null;
 
   useShelfPreview(document, item);
-  useEffect(() => {
-    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' });
-  }, [chosen]);
 
   const take = (one: ShelfItem) => {
     const id = freshId();
@@ -71,17 +69,20 @@ export function ShelfPanel({ view }: { view: PatternView }) {
         },
       );
   };
-  const step = (event: KeyboardEvent) => {
-    const at = shown.findIndex((one) => one.id === chosen);
-    const next = { ArrowDown: at + 1, ArrowUp: at < 0 ? 0 : at - 1, Home: 0, End: shown.length - 1 }[
-      event.key
-    ];
-    if (next !== undefined) setChosen(shown[Math.min(shown.length - 1, Math.max(0, next))]?.id ?? null);
-    else if (event.key === 'Enter' && item) take(item);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  const picks = shown.map((one): Pick => ({
+    key: one.id,
+    name: one.pattern.name,
+    about: `${ranked?.find((each) => each.item === one)?.words ?? aboutOf(one)}${one.own ? ' · yours' : ''}`,
+    picture: <Small item={one} document={document} />,
+    actions: (
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
+        <Button variant="contained" color="primary" onClick={() => take(one)}>
+          Take it
+        </Button>
+        {one.own && <TakeOff item={one} />}
+      </Box>
+    ),
+  }));
   return (
     <SidePanel label="Shelf" about="↑ ↓ to hear, Enter to take" title="The shelf" fills>
       <Box role="group" aria-label="Which patterns" sx={{ display: 'flex', gap: 0.75, mb: 1 }}>
@@ -106,30 +107,13 @@ export function ShelfPanel({ view }: { view: PatternView }) {
           {error.message} The shelf could not be read; the song is as it was.
         </Typography>
       )}
-      <Box
-        ref={list}
-        role="listbox"
-        aria-label="Patterns on the shelf"
-        data-keys="room"
-        tabIndex={0}
-        onKeyDown={step}
-        sx={{ mx: -0.75, minHeight: 0, flex: 1, overflow: 'auto', borderRadius: '10px' }}
-      >
-        {shown.map((one) => (
-          <Entry
-            key={one.id}
-            item={one}
-            chosen={one.id === chosen}
-            words={ranked?.find((each) => each.item === one)?.words}
-            document={document}
-            onHear={() => {
-              setChosen(one.id);
-              list.current?.focus({ preventScroll: true });
-            }}
-            onTake={() => take(one)}
-          />
-        ))}
-      </Box>
+      <PickList
+        label="Patterns on the shelf"
+        picks={picks}
+        chosen={chosen}
+        onHear={setChosen}
+        onTake={() => item && take(item)}
+      />
     </SidePanel>
   );
 }
@@ -152,21 +136,12 @@ function byReference(document: SongDocument, items: readonly ShelfItem[], refere
     })
     .sort((a, b) => b.share - a.share);
 }
-function Entry({
-  item,
-  chosen,
-  words,
-  document,
-  onHear,
-  onTake,
-}: {
-  item: ShelfItem;
-  chosen: boolean;
-  words: string | undefined;
-  document: SongDocument;
-  onHear: () => void;
-  onTake: () => void;
-}) {
+function aboutOf({ pattern }: ShelfItem): string {
+  const bars = counted(pattern.length / barTicks(pattern.meter), 'bar');
+  return `${meterName(pattern.meter)} · ${bars} · made at ${pattern.tempo}`;
+}
+
+function Small({ item, document }: { item: ShelfItem; document: SongDocument }) {
   const { pattern } = item;
   const marks = useMemo(() => {
     const taken = fromShelf(document, pattern, 'drawn', pattern.name);
@@ -179,39 +154,7 @@ function Entry({
     return marksOf(indexOf(document), hits, 0, pattern.length);
   }, [document, pattern]);
   const bar = barTicks(pattern.meter);
-  return (
-    <Box
-      role="option"
-      aria-selected={chosen}
-      onClick={onHear}
-      sx={{
-        px: 1,
-        py: 0.5,
-        borderRadius: '10px',
-        cursor: 'pointer',
-        border: `1px solid ${chosen ? color('plum') : 'transparent'}`,
-        background: chosen ? color('wash') : 'transparent',
-      }}
-    >
-      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}>
-        {pattern.name}
-      </Typography>
-      <Typography noWrap sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
-        {words ??
-          `${meterName(pattern.meter)} · ${pattern.length / bar} ${pattern.length === bar ? 'bar' : 'bars'} · made at ${pattern.tempo}`}
-        {item.own ? ' · yours' : ''}
-      </Typography>
-      <Miniature marks={marks} height={22} barShares={barShares(0, pattern.length, bar)} />
-      {chosen && (
-        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
-          <Button variant="contained" color="primary" onClick={onTake}>
-            Take it
-          </Button>
-          {item.own && <TakeOff item={item} />}
-        </Box>
-      )}
-    </Box>
-  );
+  return <Miniature marks={marks} height={22} barShares={barShares(0, pattern.length, bar)} />;
 }
 
 function TakeOff({ item }: { item: ShelfItem }) {

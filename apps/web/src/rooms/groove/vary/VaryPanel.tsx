@@ -1,4 +1,4 @@
-import { Box, Typography } from '@mui/material';
+import { Typography } from '@mui/material';
 import {
   barTicks,
   cutName,
@@ -16,13 +16,13 @@ import {
   unusedName,
   varyInOneStep,
 } from '@plucky/core';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { type Pick, PickList } from '../../../shared/ui/PickList.tsx';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
@@ -67,9 +67,6 @@ export function VaryPanel({ view }: { view: PatternView }) {
     [view.part.type],
   );
   const [chosen, setChosen] = useState<Way | null>(null);
-  const list = useRef<HTMLDivElement>(null);
-  useEffect(() => list.current?.focus({ preventScroll: true }), []);
-
   const tried = useMemo(
     () => new Map(ways.map((way) => [way, tryOut(document, pattern.id, way)])),
     [document, pattern.id, ways],
@@ -90,43 +87,31 @@ export function VaryPanel({ view }: { view: PatternView }) {
     );
     if (edit((now) => variation(now, pattern.id, way, id, name))) choosePattern(id);
   };
-  const step = (event: KeyboardEvent) => {
-    const at = chosen ? ways.indexOf(chosen) : -1;
-    const next = { ArrowDown: at + 1, ArrowUp: Math.max(0, at - 1), Home: 0, End: ways.length - 1 }[
-      event.key
-    ];
-    if (next !== undefined) setChosen(ways[Math.min(ways.length - 1, next)] ?? null);
-    else if (event.key === 'Enter') take(chosen ?? PLAIN);
-    else return;
-    event.preventDefault();
-    event.stopPropagation();
-  };
+  const picks = ways.map((way): Pick => {
+    const outlook = tried.get(way);
+    const reason = outlook && 'reason' in outlook ? outlook.reason : null;
+    return {
+      key: way,
+      name: WORDS[way].title,
+      about: reason ?? WORDS[way].about,
+      unfit: reason !== null,
+      picture: outlook && 'document' in outlook && <Small document={outlook.document} />,
+    };
+  });
+  const wayOf = (key: string | null) => ways.find((way) => way === key) ?? null;
   return (
     <SidePanel label="Vary" about={`New variation of ${pattern.name}`} title="Vary in one step" fills>
       <Typography variant="caption" component="p" sx={{ mt: -0.5, mb: 1 }}>
         ↑ ↓ or the pointer to hear, Enter or a press to take. What is taken goes on following.
       </Typography>
-      <Box
-        ref={list}
-        role="listbox"
-        aria-label="Variations one step away"
-        data-keys="room"
-        tabIndex={0}
-        onKeyDown={step}
-        onPointerLeave={() => setChosen(null)}
-        sx={{ mx: -0.75, minHeight: 0, flex: 1, overflow: 'auto', borderRadius: '10px' }}
-      >
-        {ways.map((way) => (
-          <Option
-            key={way}
-            way={way}
-            tried={tried.get(way) ?? null}
-            chosen={way === chosen}
-            onHear={() => setChosen(way)}
-            onTake={() => take(way)}
-          />
-        ))}
-      </Box>
+      <PickList
+        label="Variations one step away"
+        picks={picks}
+        chosen={chosen}
+        onHear={(key) => setChosen(wayOf(key))}
+        onTake={(key) => take(wayOf(key) ?? PLAIN)}
+        hearsUnderPointer
+      />
     </SidePanel>
   );
 }
@@ -144,49 +129,6 @@ function tryOut(document: SongDocument, parent: string, way: Way): Outlook {
   const outcome = variation(document, parent, way, TRIED_ID, WORDS[way].title);
   if (isChange(outcome)) return tryEdit(document, outcome, TRIED_ID);
   return { reason: isRefusal(outcome) ? outcome.reason : 'Nothing would change.' };
-}
-
-function Option({
-  way,
-  tried,
-  chosen,
-  onHear,
-  onTake,
-}: {
-  way: Way;
-  tried: Outlook | null;
-  chosen: boolean;
-  onHear: () => void;
-  onTake: () => void;
-}) {
-  const { title, about } = WORDS[way];
-  const reason = tried && 'reason' in tried ? tried.reason : null;
-  return (
-    <Box
-      role="option"
-      aria-selected={chosen}
-      aria-disabled={reason !== null}
-      onPointerEnter={onHear}
-      onClick={() => reason === null && onTake()}
-      sx={{
-        px: 1,
-        py: 0.5,
-        borderRadius: '10px',
-        cursor: reason === null ? 'pointer' : 'default',
-        opacity: reason === null ? 1 : 0.7,
-        border: `1px solid ${chosen ? color('plum') : 'transparent'}`,
-        background: chosen ? color('wash') : 'transparent',
-      }}
-    >
-      <Typography noWrap sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}>
-        {title}
-      </Typography>
-      <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
-        {reason ?? about}
-      </Typography>
-      {tried && 'document' in tried && <Small document={tried.document} />}
-    </Box>
-  );
 }
 
 function Small({ document }: { document: SongDocument }) {

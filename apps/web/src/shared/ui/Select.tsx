@@ -1,0 +1,94 @@
+import { Box, MenuItem, TextField, type TextFieldProps } from '@mui/material';
+import { color, TEXT } from './tokens.ts';
+
+export interface Option<T> {
+  readonly value: T;
+  readonly label: string;
+  /** How many generations below the first one it stands. */
+  readonly depth?: number;
+  /** What it is about, under its name. */
+  readonly about?: string;
+  readonly disabled?: boolean;
+}
+
+export interface SelectProps {
+  readonly label: string;
+  /** The label is read out, and not seen. */
+  readonly bare?: boolean;
+  readonly fullWidth?: boolean;
+  readonly disabled?: boolean;
+  readonly autoFocus?: boolean;
+  readonly helperText?: string | undefined;
+  readonly sx?: TextFieldProps['sx'];
+}
+
+/** Chooses one of a list that opens. */
+export function Select<T extends string | number>({
+  label,
+  bare = false,
+  value,
+  options,
+  placeholder,
+  onChange,
+  ...field
+}: SelectProps & {
+  /** Null while nothing is chosen. */
+  value: T | null;
+  options: readonly Option<T>[];
+  /** Stands there instead of what is chosen, for lists that do something at once. */
+  placeholder?: string;
+  onChange: (value: T) => void;
+}) {
+  return (
+    <TextField
+      select
+      size="small"
+      {...(bare ? {} : { label })}
+      {...field}
+      sx={field.sx ?? null}
+      value={value ?? ''}
+      onChange={(event) => {
+        // What a menu item was given, numbers too.
+        const given: unknown = event.target.value;
+        const chosen = options.find((one) => one.value === given);
+        if (chosen) onChange(chosen.value);
+      }}
+      slotProps={{
+        inputLabel: { shrink: true },
+        select: {
+          displayEmpty: true,
+          ...(bare ? { 'aria-label': label } : {}),
+          ...(placeholder === undefined ? {} : { renderValue: () => placeholder }),
+        },
+      }}
+    >
+      {options.map((one) => (
+        <MenuItem
+          key={one.value}
+          value={one.value}
+          disabled={one.disabled ?? false}
+          sx={one.about ? { display: 'block' } : { pl: 2 + (one.depth ?? 0) * 1.5 }}
+        >
+          {one.label}
+          {one.about && (
+            <Box component="span" sx={{ display: 'block', fontSize: TEXT.fine, color: color('soft') }}>
+              {one.about}
+            </Box>
+          )}
+        </MenuItem>
+      ))}
+    </TextField>
+  );
+}
+
+/** The same words as values and as what is read. */
+export function wordOptions<T extends string>(words: readonly T[]): Option<T>[] {
+  return words.map((value) => ({ value, label: value }));
+}
+
+/** Whatever has an id and a name. */
+export function namedOptions(
+  things: Iterable<{ readonly id: string; readonly name: string }>,
+): Option<string>[] {
+  return Array.from(things, ({ id, name }) => ({ value: id, label: name }));
+}
