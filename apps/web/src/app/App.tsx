@@ -48,6 +48,15 @@ const router = createBrowserRouter([
       },
     ],
   },
+  ...(import.meta.env.DEV
+    ? [
+        {
+          path: '/kitchen',
+          lazy: { Component: async () => (await import('./kitchen/Kitchen.tsx')).Kitchen },
+          HydrateFallback: Opening,
+        },
+      ]
+    : []),
   { path: '*', element: <NotFound /> },
 ]);
 

@@ -14,7 +14,7 @@ const SwingFields = later(async () => (await import('./SongFields.tsx')).SwingFi
 export function SongSettings() {
   const { tempo, meter, key, swing } = useSongRecord();
   return (
-    <Box sx={{ display: 'flex', gap: 0.5, mr: 1 }}>
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5, mr: 1 }}>
       <Chip label={`${figure(tempo)} bpm`} name="Tempo">
         <TempoFields />
       </Chip>

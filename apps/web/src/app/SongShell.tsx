@@ -61,8 +61,10 @@ function OpenSong({ store }: { store: DocumentStore }) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateRows: '56px auto minmax(0, 1fr) 60px',
-          height: '100vh',
+          gridTemplateColumns: 'minmax(0, 1fr)',
+          gridTemplateRows: { xs: 'auto auto 1fr auto', md: 'auto auto minmax(0, 1fr) auto' },
+          height: '100dvh',
+          overflow: { xs: 'auto', md: 'hidden' },
           background: color('paper'),
         }}
       >
@@ -71,7 +73,7 @@ function OpenSong({ store }: { store: DocumentStore }) {
         <Box component="main" sx={{ minHeight: 0, gridRow: 3 }}>
           <Outlet />
         </Box>
-        <Box sx={{ gridRow: 4 }}>
+        <Box sx={{ gridRow: 4, position: { xs: 'sticky', md: 'static' }, bottom: 0, zIndex: 2 }}>
           <Transport />
         </Box>
       </Box>

@@ -26,8 +26,10 @@ export function TopBar() {
       sx={{
         display: 'flex',
         alignItems: 'center',
-        gap: 1,
-        px: 2,
+        flexWrap: 'wrap',
+        columnGap: { xs: 0.5, lg: 1 },
+        minHeight: 56,
+        px: { xs: 1, lg: 2 },
         background: color('page'),
         borderBottom: `1px solid ${color('line')}`,
         minWidth: 0,
@@ -44,17 +46,19 @@ export function TopBar() {
       <SongSettings />
       <SavedAt />
       <Box sx={{ flex: 1 }} />
-      <RoomTabs />
-      <UndoButtons />
-      <HistoryButton />
-      <ModeButton />
-      <IconButton
-        title="All keys"
-        aria-label="All keys"
-        onClick={() => useSession.setState({ keysShown: true })}
-      >
-        <KeyCap>?</KeyCap>
-      </IconButton>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: { xs: 0.5, lg: 1 } }}>
+        <RoomTabs />
+        <UndoButtons />
+        <HistoryButton />
+        <ModeButton />
+        <IconButton
+          title="All keys"
+          aria-label="All keys"
+          onClick={() => useSession.setState({ keysShown: true })}
+        >
+          <KeyCap>?</KeyCap>
+        </IconButton>
+      </Box>
     </Box>
   );
 }
@@ -95,7 +99,7 @@ function RoomTabs() {
             variant={here ? 'contained' : 'text'}
             color={here ? 'primary' : 'inherit'}
             aria-current={here ? 'page' : undefined}
-            sx={{ fontSize: TEXT.field, py: 0.75 }}
+            sx={{ fontSize: TEXT.field, py: 0.75, px: { xs: 1, lg: 1.6 }, whiteSpace: 'nowrap' }}
           >
             {name}
           </Button>

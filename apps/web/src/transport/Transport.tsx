@@ -42,9 +42,13 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       sx={{
         display: 'flex',
         alignItems: 'center',
-        gap: 2,
-        height: '100%',
-        px: 2.5,
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        columnGap: { xs: 1, lg: 2 },
+        rowGap: 0.5,
+        minHeight: 60,
+        px: { xs: 1.25, lg: 2.5 },
+        py: { xs: 0.5, md: 0 },
+        '& button': { whiteSpace: 'nowrap', flexShrink: 0 },
         background: color('page'),
         borderTop: `1px solid ${color('line')}`,
       }}
@@ -66,7 +70,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       >
         {isPlaying ? <StopIcon /> : <PlayIcon />}
       </IconButton>
-      <Box sx={{ width: preview ? 460 : 250, minWidth: 0 }}>
+      <Box sx={{ flex: { xs: '1 1 150px', md: `0 1 ${preview ? 460 : 250}px` }, minWidth: 0 }}>
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: TEXT.field }}>
           {what?.title ?? nothingToPlay(reach)}
         </Typography>

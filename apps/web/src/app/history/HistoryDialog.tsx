@@ -31,7 +31,8 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
       <DialogContent
         sx={{
           display: 'grid',
-          gridTemplateColumns: '340px minmax(0, 1fr)',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '340px minmax(0, 1fr)' },
+          gridTemplateRows: { xs: 'minmax(0, 1fr) minmax(0, 1fr)', md: 'minmax(0, 1fr)' },
           gap: 2.5,
           height: '62vh',
           overflow: 'hidden',

@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import type { Id, SongDocument } from '@plucky/core';
 import type { ReactNode } from 'react';
+import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { MakeChoice } from './MakeChoice.tsx';
 
@@ -16,14 +17,7 @@ export function BenchFrame({
   children: ReactNode;
 }) {
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '262px minmax(0, 1fr)',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
+    <Box sx={roomColumns('232px minmax(0, 1fr)', '262px minmax(0, 1fr)')}>
       {recipe}
       <Box
         component="section"

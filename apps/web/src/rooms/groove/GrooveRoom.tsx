@@ -5,6 +5,7 @@ import { useSong } from '../../document/context.tsx';
 import { patternInView, useSession } from '../../session/store.ts';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
 import { later } from '../../shared/ui/later.tsx';
+import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { usePreview } from '../../transport/preview.ts';
 import { useDeskKeys } from './actions/useDeskKeys.ts';
@@ -35,7 +36,7 @@ export function GrooveRoom() {
     return known === null ? null : viewOf(document, known);
   }, [document, id]);
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '232px minmax(0, 1fr) 250px', height: '100%' }}>
+    <Box sx={roomColumns('200px minmax(0, 1fr) 232px', '232px minmax(0, 1fr) 250px')}>
       <FamilyList />
       {view ? <Desk view={view} /> : <Typography sx={{ p: 3 }}>Add a pattern with + to begin.</Typography>}
     </Box>
@@ -58,7 +59,14 @@ function Desk({ view }: { view: PatternView }) {
       <Box
         component="section"
         aria-label="Rows"
-        sx={{ display: 'flex', flexDirection: 'column', p: 1.75, pt: 1, minWidth: 0, minHeight: 0 }}
+        sx={{
+          display: 'flex',
+          flexDirection: 'column',
+          p: 1.75,
+          pt: 1,
+          minWidth: 0,
+          minHeight: { xs: 560, md: 0 },
+        }}
       >
         <PatternHeader view={calm} onFill={toFills} />
         <Rows view={usePreviewed(view)} />

@@ -156,7 +156,7 @@ export function ExportSettings({
       <Box
         sx={{
           position: 'sticky',
-          bottom: -16,
+          bottom: { xs: 60, md: -16 },
           mx: -2,
           mb: -2,
           p: 2,

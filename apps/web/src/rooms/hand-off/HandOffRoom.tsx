@@ -7,6 +7,7 @@ import { useForm, useWatch } from 'react-hook-form';
 import type { ExportState } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
 import { schemaResolver } from '../../shared/form/resolver.ts';
+import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { ExportSettings } from './ExportSettings.tsx';
 import { leave } from './leave.ts';
 import { RegionTable } from './RegionTable.tsx';
@@ -41,14 +42,7 @@ export function HandOffRoom() {
   });
   const current = leaving.data && !form.formState.isDirty ? leaving.data : null;
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: '266px minmax(0, 1fr)',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
+    <Box sx={roomColumns('232px minmax(0, 1fr)', '266px minmax(0, 1fr)')}>
       <ExportSettings
         form={form}
         options={options}

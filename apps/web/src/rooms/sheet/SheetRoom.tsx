@@ -5,6 +5,7 @@ import { useEdit, useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
+import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { AddSection } from './AddSection.tsx';
@@ -35,14 +36,7 @@ export function SheetRoom() {
   const { heads, show } = useSheetPlayhead();
   usePlayhead(show);
   return (
-    <Box
-      sx={{
-        display: 'grid',
-        gridTemplateColumns: 'minmax(0, 1fr) 268px',
-        gridTemplateRows: 'minmax(0, 1fr)',
-        height: '100%',
-      }}
-    >
+    <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
       <Box component="section" aria-label="Sheet" sx={{ overflow: 'auto', px: 2.25, pb: 3 }}>
         <FormBar places={places} />
         {places.length === 0 && <EmptySheet />}

@@ -56,7 +56,8 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
       aria-label={section.name}
       sx={{
         display: 'grid',
-        gridTemplateColumns: '104px 1fr 104px',
+        // Without room for it, a section's name stands over its lines and its density is left out.
+        gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: '104px minmax(0, 1fr) 104px' },
         columnGap: 1.25,
         mb: 2,
         scrollMarginTop: 60,
@@ -122,7 +123,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
           </Typography>
         )}
       </Box>
-      <Box>
+      <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
         {lines.map((line, i) => (
           <Density key={line.start} value={density[i] ?? 0} most={most} />
         ))}

@@ -78,8 +78,8 @@ export function SongsRoom() {
         </Button>
         <ModeButton />
       </Box>
-      <Box component="main" sx={{ maxWidth: 1240, mx: 'auto', p: 3.5, pt: 3 }}>
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 2 }}>
+      <Box component="main" sx={{ maxWidth: 1240, mx: 'auto', p: { xs: 2, sm: 3.5 }, pt: 3 }}>
+        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 2, flexWrap: 'wrap' }}>
           <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>
           <Typography sx={{ color: color('soft') }}>{countText(shown.data, inBin)}</Typography>
           <Box sx={{ flex: 1 }} />
@@ -99,7 +99,13 @@ export function SongsRoom() {
         {shown.error && (
           <Typography role="alert">{shown.error.message} Start the server and reload this page.</Typography>
         )}
-        <Box sx={{ display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(340px, 1fr))', gap: 2.5 }}>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: 'repeat(auto-fill, minmax(min(340px, 100%), 1fr))',
+            gap: 2.5,
+          }}
+        >
           {shown.data?.map((song) => (
             <SongCard
               key={song.id}

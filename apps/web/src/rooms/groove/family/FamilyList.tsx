@@ -36,7 +36,13 @@ const Families = memo(function Families({ document }: { document: SongDocument }
     <Box
       component="aside"
       aria-label="Patterns"
-      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 1.75, pt: 1.25 }}
+      sx={{
+        overflow: 'auto',
+        maxHeight: { xs: 240, md: 'none' },
+        borderRight: `1px solid ${color('line')}`,
+        p: 1.75,
+        pt: 1.25,
+      }}
     >
       <DragArea<Id> onDrop={(pattern, onto) => proposeParent(pattern.value, onto.value)}>
         {index.parts.map((part) => (

@@ -35,7 +35,17 @@ export const PatternHeader = memo(function PatternHeader({
   const parent = pattern.parent ? indexOf(view.document).pattern(pattern.parent) : undefined;
   const edits = countEdits(view.resolved) + pattern.shapes.length;
   return (
-    <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, height: 40, mb: 1, minWidth: 0 }}>
+    <Box
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 0.75,
+        minHeight: 40,
+        mb: 1,
+        minWidth: 0,
+        flexWrap: { xs: 'wrap', lg: 'nowrap' },
+      }}
+    >
       <NameField
         value={pattern.name}
         label="Name of the pattern"
