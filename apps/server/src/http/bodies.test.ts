@@ -1,7 +1,7 @@
 import { useApp } from '../testing/app.ts';
 import { byId, hit, type NewSong, recordOf, songsOf } from '../testing/songs.ts';
 
-const { api } = useApp();
+const { api } = useApp({ shared: true });
 const { newSong, contents, save } = songsOf(api);
 
 describe('a body that no song is made of is refused, and leaves the song as it was', () => {

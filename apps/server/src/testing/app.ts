@@ -10,15 +10,20 @@ import { readConfig } from '../config.ts';
 import { DataFolder } from '../database/data-folder.ts';
 import { setUp } from '../http/set-up.ts';
 
-/** Gives every test of a file a server of its own on a fresh folder, which `prepare` is shown before the start. */
+/**
+ * Gives every test of a file a server of its own on a fresh folder, which `prepare` is shown before the start. Where each
+ * test works on songs of its own, one server that is `shared` does for all of them.
+ */
 export function useApp({
   prepare,
   cleanUp,
   env = {},
+  shared = false,
 }: {
   prepare?: (folder: string) => void;
   cleanUp?: () => void;
   env?: Readonly<Record<string, string>>;
+  shared?: boolean;
 } = {}) {
   let folder = '';
   let app: NestExpressApplication;
@@ -41,12 +46,12 @@ export function useApp({
     held.close();
   }
 
-  beforeEach(async () => {
+  (shared ? beforeAll : beforeEach)(async () => {
     folder = mkdtempSync(join(tmpdir(), 'plucky-'));
     prepare?.(folder);
     await start();
   });
-  afterEach(async () => {
+  (shared ? afterAll : afterEach)(async () => {
     await stop();
     cleanUp?.();
     rmSync(folder, { recursive: true });

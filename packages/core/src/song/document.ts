@@ -103,13 +103,28 @@ export function documentOf(records: Iterable<SongRecord>): SongDocument {
 }
 
 /** The document as text that is the same for equal documents: records by id, keys in order. */
-export function serialize(document: SongDocument): string {
-  return JSON.stringify(inOrder(document.records));
+export function serialize({ records }: SongDocument): string {
+  const texts = Object.keys(records)
+    .sort()
+    .map((id) => `${JSON.stringify(id)}:${textOf(records[id])}`);
+  return `{${texts.join(',')}}`;
 }
 
 /** Whether two records say the same, whatever the order of their fields. */
 export function sameRecord(a: SongRecord | undefined, b: SongRecord | undefined): boolean {
-  return a === b || JSON.stringify(inOrder(a)) === JSON.stringify(inOrder(b));
+  return a === b || textOf(a) === textOf(b);
+}
+
+/** Texts of records, which never change, so that an edit costs no more than what it changes. */
+const texts = new WeakMap<SongRecord, string>();
+
+function textOf(record: SongRecord | undefined): string | undefined {
+  if (!record) return undefined;
+  const known = texts.get(record);
+  if (known !== undefined) return known;
+  const text = JSON.stringify(inOrder(record));
+  texts.set(record, text);
+  return text;
 }
 
 /** The value with the keys of every object in order and without undefined ones. */

@@ -97,7 +97,8 @@ export function makeTheme(mode: Mode): Theme {
       MuiOutlinedInput: {
         styleOverrides: {
           root: { backgroundColor: t.page, fontSize: TEXT.field },
-          notchedOutline: { borderColor: t.strong },
+          // The gap in the frame is as wide as the label that stands in it.
+          notchedOutline: { borderColor: t.strong, '& legend': { fontSize: '0.86em' } },
           input: { paddingTop: 7, paddingBottom: 7 },
         },
       },
