@@ -110,7 +110,7 @@ export { recordHit } from './pattern/record-hit.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { sow } from './pattern/sow.ts';
 export { shapeHits } from './pattern/shape-hits.ts';
-export { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './pattern/recipe.ts';
+export { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './pattern/kept-rules.ts';
 export { ONE_STEPS, varyInOneStep, type OneStep } from './pattern/one-step.ts';
 export { familyOrder, followersOf, namesOf, unusedName } from './pattern/family.ts';
 export { attach, countOrigins, makeIndependent } from './pattern/follow.ts';

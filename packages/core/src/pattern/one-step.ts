@@ -35,7 +35,7 @@ interface Kit {
 }
 
 /** The shapes of each step, or what it lacks, in words. */
-const RECIPES: Readonly<Record<OneStep, (kit: Kit) => readonly Shape[] | string>> = {
+const SHAPES: Readonly<Record<OneStep, (kit: Kit) => readonly Shape[] | string>> = {
   'fewer hats': ({ hat }) =>
     hat ? [{ id: 'fewer-hats', rule: 'thin', voices: [hat.id], keep: 50 }] : 'No hat is played here.',
   'ride for hat': ({ hat, ride }) => {
@@ -82,11 +82,11 @@ export function oneStepShapes(
   const resolved = resolve(document, parent);
   if (indexOf(document).part(resolved.pattern.part)?.type !== 'drums')
     return { reason: 'These steps are for drums.' };
-  const shapes = RECIPES[step](kitOf(document, resolved));
+  const shapes = SHAPES[step](kitOf(document, resolved));
   return typeof shapes === 'string' ? { reason: shapes } : shapes;
 }
 
-/** A new pattern that follows `parent` by way of the step's shapes, which its recipe keeps. */
+/** A new pattern that follows `parent` by way of the step's shapes, which it keeps. */
 export function varyInOneStep(
   document: SongDocument,
   parent: Id,

@@ -24,8 +24,8 @@ import {
 } from '../pattern/edit-pattern.ts';
 import { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from '../pattern/edit-rows.ts';
 import { attach, makeIndependent } from '../pattern/follow.ts';
+import { keepShapes, moveShape, removeShape, switchShape } from '../pattern/kept-rules.ts';
 import { ONE_STEPS, varyInOneStep } from '../pattern/one-step.ts';
-import { keepShapes, moveShape, removeShape, switchShape } from '../pattern/recipe.ts';
 import { recordHit } from '../pattern/record-hit.ts';
 import { removePattern } from '../pattern/remove.ts';
 import { resolve } from '../pattern/resolve.ts';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { FollowedHit } from '../../hit/followed.ts';
-import { keepShapes } from '../../pattern/recipe.ts';
+import { keepShapes } from '../../pattern/kept-rules.ts';
 import { resolve } from '../../pattern/resolve.ts';
 import { shapeHits } from '../../pattern/shape-hits.ts';
 import { documentOf } from '../../song/document.ts';

@@ -17,8 +17,8 @@ import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
 
-const LooseEdits = later(async () => (await import('../recipe/LooseEdits.tsx')).LooseEdits);
-const Recipe = later(async () => (await import('../recipe/Recipe.tsx')).Recipe);
+const LooseEdits = later(async () => (await import('../rules/LooseEdits.tsx')).LooseEdits);
+const KeptRules = later(async () => (await import('../rules/KeptRules.tsx')).KeptRules);
 
 /** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {
@@ -62,7 +62,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
       </Group>
       <WhatMoves view={view} />
       <LooseEdits view={view} />
-      <Recipe view={view} />
+      <KeptRules view={view} />
       {pattern.parent && <ChangesOfItsOwn view={view} />}
       <Button
         variant="text"

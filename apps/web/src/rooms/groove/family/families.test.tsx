@@ -7,8 +7,8 @@ import { choosePatternToo, proposeParent, useSession } from '../../../session/st
 import { show, showBeside } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
 import { ComparePanel } from '../compare/ComparePanel.tsx';
-import { LooseEdits } from '../recipe/LooseEdits.tsx';
-import { Recipe } from '../recipe/Recipe.tsx';
+import { KeptRules } from '../rules/KeptRules.tsx';
+import { LooseEdits } from '../rules/LooseEdits.tsx';
 import { VaryPanel } from '../vary/VaryPanel.tsx';
 import { FamilyList } from './FamilyList.tsx';
 import { FamilyPanel } from './FamilyPanel.tsx';
@@ -148,7 +148,7 @@ describe('several patterns', () => {
 });
 
 describe('one step away', () => {
-  test('each variation is heard by the arrow keys and taken with Enter, its rule in the recipe', async () => {
+  test('each variation is heard by the arrow keys and taken with Enter, its rule kept', async () => {
     const { document } = showBeside(lanterns, 'main', (view) => <VaryPanel view={view} />);
     const list = screen.getByRole('listbox', { name: 'Variations one step away' });
     expect(list).toBe(window.document.activeElement);
@@ -170,7 +170,7 @@ describe('one step away', () => {
   });
 });
 
-test('a recipe is switched, tuned, moved and taken apart, the song following each step', async () => {
+test('kept rules are switched, tuned, moved and taken apart, the song following each step', async () => {
   const shapes = [
     { id: 'a', rule: 'scale', voices: null, percent: 50 },
     { id: 'b', rule: 'thin', voices: null, keep: 40 },
@@ -178,7 +178,7 @@ test('a recipe is switched, tuned, moved and taken apart, the song following eac
   const lift = lanterns.records['lift'];
   if (lift?.kind !== 'pattern') throw new Error('no lift');
   const song = { records: { ...lanterns.records, lift: { ...lift, shapes } } };
-  const { document } = showBeside(song, 'lift', (view) => <Recipe view={view} />);
+  const { document } = showBeside(song, 'lift', (view) => <KeptRules view={view} />);
   const now = () => indexOf(document()).pattern('lift')?.shapes;
   await userEvent.click(screen.getByRole('switch', { name: 'All rows at 50 % velocity: on' }));
   expect(now()?.[0]).toMatchObject({ off: true });

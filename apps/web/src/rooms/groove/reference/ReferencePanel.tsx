@@ -12,7 +12,7 @@ import {
   referenceFrom,
   removeReference,
 } from '@plucky/core';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
@@ -34,6 +34,7 @@ interface Offered {
 export function ReferencePanel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const held = useReference(view);
+  const picker = useRef<HTMLInputElement>(null);
   const [offered, setOffered] = useState<Offered | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
@@ -67,20 +68,21 @@ export function ReferencePanel({ view }: { view: PatternView }) {
           marked and counted.
         </Typography>
       )}
-      <Button component="label" sx={{ mt: 1 }}>
+      <Button sx={{ mt: 1 }} onClick={() => picker.current?.click()}>
         {held ? 'Import another…' : 'Import a MIDI file…'}
-        <input
-          type="file"
-          accept=".mid,.midi,audio/midi"
-          aria-label="MIDI file"
-          style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            event.target.value = '';
-            if (file) void read(file);
-          }}
-        />
       </Button>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        accept=".mid,.midi,audio/midi"
+        aria-label="MIDI file"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          event.target.value = '';
+          if (file) void read(file);
+        }}
+      />
       {trouble && (
         <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 1 }}>
           {trouble}

@@ -100,7 +100,7 @@ describe.each(songs)('in %s', (_, song) => {
 
 test.each(
   SHAPE_RULES.flatMap((rule) => (rule.choices ?? ['']).map((choice) => [rule.title, choice, rule] as const)),
-)('%s %s is read back from the recipe as it was made, and can be tuned', (_, choice, rule) => {
+)('%s %s is read back as it was made, and can be tuned', (_, choice, rule) => {
   const song = songs[0]?.[1] ?? blankSong('none', 1);
   const input = { ...inputFor(song, 'main', rule, 'usual'), choice };
   const shape = rule.make(input);

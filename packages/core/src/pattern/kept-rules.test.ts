@@ -5,8 +5,8 @@ import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testi
 import { meter } from '../time/meter.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
+import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './kept-rules.ts';
 import { ONE_STEPS, type OneStep, oneStepShapes, varyInOneStep } from './one-step.ts';
-import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './recipe.ts';
 import { resolve } from './resolve.ts';
 
 const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
@@ -17,7 +17,7 @@ const start = (() => {
 })();
 const loud = (document: typeof start) => resolve(document, 'v').hits.map((one) => one.velocity);
 
-test('a recipe runs in order, and another order is another result', () => {
+test('kept rules run in order, and another order is another result', () => {
   expect(new Set(loud(start))).toEqual(new Set([100]));
   const turned = after(start, moveShape(start, 'v', 'ramp', 0));
   expect(new Set(loud(turned))).toEqual(new Set([50]));
@@ -38,7 +38,7 @@ test('a shape is switched off and on at its place, tuned and removed', () => {
   expect(indexOf(after(start, removeShape(start, 'v', 'half'))).pattern('v')?.shapes).toEqual([ramp]);
 });
 
-test('a recipe has an end, and a pattern that follows nothing has none', () => {
+test('kept rules have an end, and a pattern that follows nothing has none', () => {
   const many = Array.from({ length: LIMITS.shapes }, (_, i) => ({ ...half, id: `s${i}` }));
   expect(keepShapes(start, 'v', many)).toHaveProperty('reason');
   expect(keepShapes(start, 'main', [half])).toHaveProperty('reason');
@@ -97,7 +97,7 @@ describe('one-step variations', () => {
     expect(plays('only the pulse', six)).toEqual({ kick: [0, 1440] });
   });
 
-  test('are shapes of a recipe: the parent’s edits come through', () => {
+  test('are kept rules: the parent’s edits come through', () => {
     const made = after(kit, varyInOneStep(kit, 'groove', 'ride for hat', 'step', 'Step'));
     const more = after(made, addHits(made, 'groove', [{ id: 'new', ...hit('hat', 240) }]));
     expect(resolve(more, 'step').hits.find((one) => one.at === 240)?.voice).toBe('ride');

@@ -12,7 +12,7 @@ import { shapeWords } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 
 /** The rules by which a pattern is made from its parent, in their order: each can be moved, switched off, tuned and removed. */
-export function Recipe({ view }: { view: PatternView }) {
+export function KeptRules({ view }: { view: PatternView }) {
   const { shapes } = view.resolved.pattern;
   const [open, setOpen] = useState<string | null>(null);
   if (!shapes.length) return null;

@@ -6,23 +6,21 @@ import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { resolve } from './resolve.ts';
 
-/** The most shapes that a pattern's recipe holds. */
-
 /** Adds shapes to the end of what a pattern makes of its parent; they run again whenever the parent changes. */
 export function keepShapes(document: SongDocument, id: Id, shapes: readonly Shape[]): Outcome {
   const { pattern } = resolve(document, id);
   if (!pattern.parent) return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
   if (pattern.shapes.length + shapes.length > LIMITS.shapes)
     return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
-  return editRecipe(document, id, `keep a rule: ${shapes[0]?.rule ?? 'none'}`, (before) => [
+  return editRules(document, id, `keep a rule: ${shapes[0]?.rule ?? 'none'}`, (before) => [
     ...before,
     ...shapes,
   ]);
 }
 
-/** Moves a shape to the place `to` in the recipe, counted from 0. */
+/** Moves a shape to the place `to` among the kept ones, counted from 0. */
 export function moveShape(document: SongDocument, id: Id, shape: Id, to: number): Outcome {
-  return editRecipe(document, id, 'move a rule', (shapes) => {
+  return editRules(document, id, 'move a rule', (shapes) => {
     const one = shapes.find((each) => each.id === shape);
     if (!one) return shapes;
     const others = shapes.filter((each) => each !== one);
@@ -30,9 +28,9 @@ export function moveShape(document: SongDocument, id: Id, shape: Id, to: number)
   });
 }
 
-/** Switches a shape off, or on again; it keeps its place in the recipe. */
+/** Switches a shape off, or on again; it keeps its place among the kept ones. */
 export function switchShape(document: SongDocument, id: Id, shape: Id, off: boolean): Outcome {
-  return editRecipe(document, id, off ? 'switch a rule off' : 'switch a rule on', (shapes) =>
+  return editRules(document, id, off ? 'switch a rule off' : 'switch a rule on', (shapes) =>
     shapes.map((one) => {
       if (one.id !== shape || (one.off ?? false) === off) return one;
       return off ? { ...one, off } : (omit(one, 'off') as Shape);
@@ -42,16 +40,16 @@ export function switchShape(document: SongDocument, id: Id, shape: Id, off: bool
 
 /** Puts a shape in place of the one with the same id; hits that it made keep their ids. */
 export function tuneShape(document: SongDocument, id: Id, shape: Shape): Outcome {
-  return editRecipe(document, id, `tune a rule: ${shape.rule}`, (shapes) =>
+  return editRules(document, id, `tune a rule: ${shape.rule}`, (shapes) =>
     shapes.map((one) => (one.id === shape.id && JSON.stringify(one) !== JSON.stringify(shape) ? shape : one)),
   );
 }
 
 export function removeShape(document: SongDocument, id: Id, shape: Id): Outcome {
-  return editRecipe(document, id, 'remove a rule', (shapes) => shapes.filter((one) => one.id !== shape));
+  return editRules(document, id, 'remove a rule', (shapes) => shapes.filter((one) => one.id !== shape));
 }
 
-function editRecipe(
+function editRules(
   document: SongDocument,
   id: Id,
   label: string,
