@@ -21,6 +21,8 @@ export function useKeptNumber(
     void form.handleSubmit(
       (kept) => {
         if (kept.number !== number) onKeep(kept.number);
+        // Where it was not kept after all, what stands is shown again.
+        form.reset();
       },
       () => form.reset(),
     )();
