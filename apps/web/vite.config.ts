@@ -12,6 +12,8 @@ export default defineConfig({
     target: 'es2023',
     chunkSizeWarningLimit: 900,
     manifest: true,
+    // Every browser that runs this target knows modulepreload.
+    modulePreload: { polyfill: false },
     rolldownOptions: {
       output: { codeSplitting: { groups } },
       // Its tables of chords are left out where only notes and modes are asked for.

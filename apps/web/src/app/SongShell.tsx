@@ -10,14 +10,16 @@ import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
 import { beginSong } from '../session/song-store.ts';
 import { choosePattern, patternInView } from '../session/store.ts';
+import { later } from '../shared/ui/later.tsx';
 import { color } from '../shared/ui/tokens.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
-import { SaveTrouble } from './SaveTrouble.tsx';
 import { SongKeys } from './SongKeys.tsx';
 import { stayInView } from './stay-in-view.ts';
 import { TopBar } from './TopBar.tsx';
+
+const SaveTrouble = later(async () => (await import('./SaveTrouble.tsx')).SaveTrouble);
 
 /** Loads a song and holds its rooms between the top bar and the transport. */
 export function SongShell() {

@@ -1,36 +1,7 @@
-import { indexOf, type Meeting, meetings, notesUnder, type Reference } from '@plucky/core';
-import { useMemo } from 'react';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { type Layout, REFERENCE } from '../rows/layout.ts';
-
-/** An imported part under a drum pattern, and how the kicks stand to it. */
-export interface ReferenceView {
-  readonly reference: Reference;
-  readonly notes: Reference['notes'];
-  readonly kicks: readonly Meeting[];
-}
-
-/** The song's reference as it lies under the pattern in view; null where there is none, or no drum could meet it. */
-export function useReference(view: PatternView): ReferenceView | null {
-  const { document, part, rows } = view;
-  const { pattern } = view.resolved;
-  return useMemo(() => {
-    const reference = indexOf(document).references[0];
-    if (!reference || part.type !== 'drums') return null;
-    const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
-    return {
-      reference,
-      notes: notesUnder(reference, pattern.length),
-      kicks: meetings(document, pattern.id, kicks, reference),
-    };
-  }, [document, part.type, rows, pattern]);
-}
-
-/** How many kicks meet the reference, in words. */
-export function meetingWords({ kicks }: ReferenceView): string {
-  return `${kicks.filter((one) => one.together).length} of ${kicks.length} kicks meet`;
-}
+import type { ReferenceView } from './reference-view.ts';
 
 /** The onsets of the reference, filled where a kick meets them. */
 export function ReferenceLane({

@@ -20,7 +20,7 @@ import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import { meetingWords, useReference } from './ReferenceLane.tsx';
+import { meetingWords, useReference } from './reference-view.ts';
 
 /** The largest file that is read, in bytes. */
 const LARGEST_FILE = 4_000_000;

@@ -10,7 +10,7 @@ import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { Row } from '../pattern-view.ts';
 import { tapKeyOf } from '../recording/tap-keys.ts';
-import { meetingWords, type ReferenceView } from '../reference/ReferenceLane.tsx';
+import { meetingWords, type ReferenceView } from '../reference/reference-view.ts';
 import { ACCENTS, REFERENCE, RULER } from './layout.ts';
 
 /** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */

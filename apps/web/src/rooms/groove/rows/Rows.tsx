@@ -6,7 +6,7 @@ import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
-import { ReferenceLane, useReference } from '../reference/ReferenceLane.tsx';
+import { useReference } from '../reference/reference-view.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight, useSize } from './layout.ts';
@@ -16,6 +16,7 @@ import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
 import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 
+const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 
 /** The rows of a pattern with its hits at their true time. */
