@@ -1,5 +1,6 @@
-const numbers = new Intl.NumberFormat('en', { maximumFractionDigits: 2 });
-const plurals = new Intl.PluralRules('en');
+const SHOWN = { maximumFractionDigits: 2 };
+const numbers = new Intl.NumberFormat('en', SHOWN);
+const plurals = new Intl.PluralRules('en', SHOWN);
 
 /**
  * A number as it is read: at most two decimals, thousands set apart.
@@ -10,7 +11,8 @@ export function figure(n: number): string {
 }
 
 /**
- * The form of a word that goes with a number.
+ * The form of a word that goes with a number as it is read.
+ * @example plural(1.001, 'bar') // => 'bar'
  * @example plural(2, 'follows', 'follow') // => 'follow'
  */
 export function plural(n: number, one: string, many = `${one}s`): string {

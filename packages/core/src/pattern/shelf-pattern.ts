@@ -3,7 +3,7 @@ import { hitSchema } from '../hit/hit.ts';
 import { hitIdSchema } from '../hit/hit-id.ts';
 import { LIMITS } from '../limits.ts';
 import { idSchema, nameSchema } from '../names.ts';
-import { noteSchema } from '../schema-parts.ts';
+import { noteSchema, tempoSchema } from '../schema-parts.ts';
 import { accentsSchema } from '../song/inherited/accents.ts';
 import { controlsSchema } from '../song/inherited/controls.ts';
 import { gridsSchema } from '../song/inherited/grids.ts';
@@ -25,7 +25,7 @@ export const shelfPatternSchema = (z: Zod) =>
     /** The tonic that its notes were written to; drums take no notice of it. */
     tonic: z.literal([...TONICS]),
     /** Quarter notes a minute that it was made at. */
-    tempo: z.number().min(20).max(400),
+    tempo: tempoSchema(z),
     voices: z
       .array(
         z.strictObject({

@@ -34,10 +34,12 @@ export function placeName(tick: number, of: Meter): string {
 /**
  * A length in bars and beats, in words.
  * @example lengthName(3840 + 960, meter(4, 4)) // => '1 bar 1 beat'
+ * @example lengthName(3840 + 1, meter(4, 4)) // => '1 bar'
  */
 export function lengthName(ticks: number, of: Meter): string {
   const bars = Math.floor(ticks / barTicks(of));
-  const beats = (ticks % barTicks(of)) / beatTicks(of);
+  // What would be read as no beat at all is not told.
+  const beats = Number(((ticks % barTicks(of)) / beatTicks(of)).toFixed(2));
   const words = [bars ? counted(bars, 'bar') : '', beats || !bars ? counted(beats, 'beat') : ''];
   return words.filter(Boolean).join(' ');
 }
