@@ -1,5 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
-import { compile, counted, type ExportOptions, figure, planRegions, type RegionPlan } from '@plucky/core';
+import {
+  compile,
+  counted,
+  type ExportOptions,
+  figure,
+  planRegions,
+  type RegionPlan,
+  type SongDocument,
+} from '@plucky/core';
 import { useMemo, useRef } from 'react';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
@@ -23,21 +31,10 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
   const revision = useDocumentState((state) => state.revision);
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const stale = result !== null && (result.revision !== revision || unsaved);
-  const planned = useMemo(
-    () =>
-      planRegions(document, options).map((region): Entry => ({
-        ...region,
-        hits: compile(document, region.scope, { timing: options.timing }).events.length,
-        left: null,
-      })),
-    [document, options],
+  const entries = useMemo(
+    () => (result ? leftEntries(result) : plannedEntries(document, options)),
+    [document, options, result],
   );
-  const entries = result
-    ? result.regions.map((region): Entry => {
-        const url = downloadUrl.region(result.exportId, region.id);
-        return { ...region, left: { ...region, url } };
-      })
-    : planned;
   const scroller = useRef<HTMLElement>(null);
   return (
     <Box ref={scroller} component="section" aria-label="Regions" sx={{ overflow: 'auto', p: 2, pt: 1.5 }}>
@@ -63,6 +60,21 @@ export function RegionTable({ options, result }: { options: ExportOptions; resul
       )}
     </Box>
   );
+}
+
+function leftEntries({ exportId, regions }: ExportResult): Entry[] {
+  return regions.map((region) => ({
+    ...region,
+    left: { ...region, url: downloadUrl.region(exportId, region.id) },
+  }));
+}
+
+function plannedEntries(document: SongDocument, options: ExportOptions): Entry[] {
+  return planRegions(document, options).map((region) => ({
+    ...region,
+    hits: compile(document, region.scope, { timing: options.timing }).events.length,
+    left: null,
+  }));
 }
 
 function CheckWords({ result }: { result: ExportResult | null }) {

@@ -43,6 +43,7 @@ export function DataTable<T extends { readonly id: string }>({
   columns,
   data,
   scroller,
+  rowHead,
   dense = false,
 }: {
   label: string;
@@ -50,6 +51,8 @@ export function DataTable<T extends { readonly id: string }>({
   data: readonly T[];
   /** What scrolls the table, where it can be long. */
   scroller?: RefObject<HTMLElement | null>;
+  /** The column that says what its row is about. */
+  rowHead?: string;
   /** Small, with figures to the right of a name. */
   dense?: boolean;
 }) {
@@ -97,7 +100,10 @@ export function DataTable<T extends { readonly id: string }>({
             row && (
               <TableRow key={row.id} aria-rowindex={index + 2}>
                 {row.getAllCells().map((cell) => (
-                  <TableCell key={cell.id}>
+                  <TableCell
+                    key={cell.id}
+                    {...(cell.column.id === rowHead ? { component: 'th', scope: 'row' } : {})}
+                  >
                     <table.FlexRender cell={cell} />
                   </TableCell>
                 ))}

@@ -3,8 +3,8 @@ import { type KeyboardEvent, type ReactNode, useEffect, useId, useRef } from 're
 import { color, SERIF, TEXT } from './tokens.ts';
 
 /** One of the things to hear and take. */
-export interface Pick {
-  readonly key: string;
+export interface Pick<K extends string = string> {
+  readonly key: K;
   readonly name: string;
   readonly about: string;
   /** It cannot be taken; `about` says why. */
@@ -18,7 +18,7 @@ export interface Pick {
  * A list to hear one after another by the arrow keys and to take from with Enter. A press takes where the pointer alone
  * hears; else a press hears.
  */
-export function PickList({
+export function PickList<K extends string>({
   label,
   picks,
   chosen,
@@ -27,11 +27,11 @@ export function PickList({
   hearsUnderPointer = false,
 }: {
   label: string;
-  picks: readonly Pick[];
-  chosen: string | null;
-  onHear: (key: string | null) => void;
+  picks: readonly Pick<K>[];
+  chosen: K | null;
+  onHear: (key: K | null) => void;
   /** Told null when nothing is chosen yet. */
-  onTake: (key: string | null) => void;
+  onTake: (key: K | null) => void;
   hearsUnderPointer?: boolean;
 }) {
   const id = useId();
@@ -51,7 +51,7 @@ export function PickList({
     event.preventDefault();
     event.stopPropagation();
   };
-  const press = (one: Pick) => {
+  const press = (one: Pick<K>) => {
     if (!hearsUnderPointer) {
       onHear(one.key);
       list.current?.focus({ preventScroll: true });

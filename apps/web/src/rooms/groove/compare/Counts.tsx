@@ -58,7 +58,7 @@ export function Counts({ view, comparison }: { view: PatternView; comparison: Co
           No difference.
         </Typography>
       ) : (
-        <DataTable label="Differences by row" columns={columns} data={rows} dense />
+        <DataTable label="Differences by row" columns={columns} data={rows} rowHead="name" dense />
       )}
       {used.length > 0 && (
         <Typography variant="caption" component="p" sx={{ mt: 0.5 }}>

@@ -87,7 +87,7 @@ export function VaryPanel({ view }: { view: PatternView }) {
     );
     if (edit((now) => variation(now, pattern.id, way, id, name))) choosePattern(id);
   };
-  const picks = ways.map((way): Pick => {
+  const picks = ways.map((way): Pick<Way> => {
     const outlook = tried.get(way);
     const reason = outlook && 'reason' in outlook ? outlook.reason : null;
     return {
@@ -98,7 +98,6 @@ export function VaryPanel({ view }: { view: PatternView }) {
       picture: outlook && 'document' in outlook && <Small document={outlook.document} />,
     };
   });
-  const wayOf = (key: string | null) => ways.find((way) => way === key) ?? null;
   return (
     <SidePanel label="Vary" about={`New variation of ${pattern.name}`} title="Vary in one step" fills>
       <Typography variant="caption" component="p" sx={{ mt: -0.5, mb: 1 }}>
@@ -108,8 +107,8 @@ export function VaryPanel({ view }: { view: PatternView }) {
         label="Variations one step away"
         picks={picks}
         chosen={chosen}
-        onHear={(key) => setChosen(wayOf(key))}
-        onTake={(key) => take(wayOf(key) ?? PLAIN)}
+        onHear={setChosen}
+        onTake={(way) => take(way ?? PLAIN)}
         hearsUnderPointer
       />
     </SidePanel>
