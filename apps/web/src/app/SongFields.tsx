@@ -35,7 +35,7 @@ export function TempoFields() {
 /** How bars are counted. */
 export function MeterFields() {
   const { song, set } = useSongFields();
-  return <MeterField value={song.meter} onChange={(meter) => set({ meter: meter ?? song.meter }, 'meter')} />;
+  return <MeterField value={song.meter} onChange={(meter) => set({ meter }, 'meter')} />;
 }
 
 /** The tonic and the scale. */

@@ -85,10 +85,10 @@ function Chosen() {
         lengths={[960, 1920, 3840]}
         value={length}
         meter={meter(4, 4)}
-        none="nothing"
+        none={{ label: 'nothing', choose: () => setLength(null) }}
         onChange={setLength}
       />
-      <MeterField value={of} onChange={(next) => next && setMeter(next)} />
+      <MeterField value={of} onChange={setMeter} />
       <Choices
         title="Choices"
         value={word}

@@ -31,7 +31,7 @@ export function MakeChoice({ document, groove }: { document: SongDocument; groov
           .flatMap((one) => familyOrder(index, one.id))
           .filter((one) => !isMadeHere(one.pattern))}
         value={groove}
-        onChange={(pattern) => pattern !== null && choosePattern(pattern)}
+        onChange={choosePattern}
         sx={{ mb: 1.25, mt: 0.5 }}
       />
     </>

@@ -1,4 +1,13 @@
-import { barTicks, beatTicks, indexOf, sectionMeter, setLanding, setSlowing } from '@plucky/core';
+import {
+  barTicks,
+  beatTicks,
+  indexOf,
+  type Landing,
+  sectionMeter,
+  setLanding,
+  setSlowing,
+  type Slot,
+} from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
@@ -6,7 +15,8 @@ import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 import type { SlotProps } from './SlotLayers.tsx';
 
-const NOTHING = '';
+type Slowing = NonNullable<Slot['slows']>;
+
 /** How loud a landing is, and to how many percent a slot slows, when that is first wanted. */
 const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 
@@ -19,17 +29,17 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
   const { landing, slows } = slot;
   const drums = parts.filter((part) => part.type === 'drums').flatMap((part) => voicesOf(part.id));
   const spans = [2 * beat, bar, 2 * bar, 4 * bar, slows?.over ?? bar].filter((ticks) => ticks <= slot.length);
+  const land = (next: Landing | null) => edit((now) => setLanding(now, section.id, slot.id, next));
+  const slow = (next: Slowing | null) => edit((now) => setSlowing(now, section.id, slot.id, next));
   return (
     <Group title="How it ends">
       <Select
         fullWidth
         label="What follows starts with"
-        value={landing?.voice ?? NOTHING}
-        options={[{ value: NOTHING, label: 'nothing more' }, ...namedOptions(drums)]}
-        onChange={(voice) => {
-          const velocity = landing?.velocity ?? USUAL_LANDING;
-          edit((now) => setLanding(now, section.id, slot.id, voice === NOTHING ? null : { voice, velocity }));
-        }}
+        value={landing?.voice ?? null}
+        none={{ label: 'nothing more', choose: () => land(null) }}
+        options={namedOptions(drums)}
+        onChange={(voice) => land({ voice, velocity: landing?.velocity ?? USUAL_LANDING })}
         sx={{ mt: 0.5, mb: 1.25 }}
       />
       <LengthSelect
@@ -38,11 +48,8 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
         lengths={[...spans, slot.length]}
         value={slows ? Math.min(slows.over, slot.length) : null}
         meter={meter}
-        none="nothing, it stays in tempo"
-        onChange={(over) => {
-          const to = slows?.to ?? USUAL_SLOWING;
-          edit((now) => setSlowing(now, section.id, slot.id, over === null ? null : { over, to }));
-        }}
+        none={{ label: 'nothing, it stays in tempo', choose: () => slow(null) }}
+        onChange={(over) => slow({ over, to: slows?.to ?? USUAL_SLOWING })}
         sx={{ mb: 1.25 }}
       />
       {slows && (

@@ -107,7 +107,7 @@ function Layers({ document, section, slot }: SlotProps) {
         label="Layer one more"
         patterns={all}
         value={null}
-        onChange={(pattern) => pattern !== null && add(pattern)}
+        onChange={add}
         sx={{ mt: 1 }}
       />
     </Group>

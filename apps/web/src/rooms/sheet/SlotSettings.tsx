@@ -58,15 +58,17 @@ function PartChoice({ document, section, slot, part }: SlotProps & { part: Part 
   const edit = useEdit();
   const index = indexOf(document);
   const { here: own } = layersOf(document, slot, part.id);
+  const choose = (pattern: string | null) =>
+    edit((now) => setSlotPattern(now, section.id, slot.id, part.id, pattern));
   return (
     <PatternSelect
       fullWidth
       label={part.name}
       patterns={familyOrder(index, part.id)}
       value={own.length > 1 ? SEVERAL : (own[0]?.pattern ?? null)}
-      none="Tacet"
+      none={{ label: 'Tacet', choose: () => choose(null) }}
       extra={own.length > 1 ? [{ value: SEVERAL, label: `${own.length} layers`, disabled: true }] : []}
-      onChange={(pattern) => edit((now) => setSlotPattern(now, section.id, slot.id, part.id, pattern))}
+      onChange={choose}
       sx={{ mb: 1.25 }}
     />
   );
@@ -85,7 +87,7 @@ function LengthChoice({ document, section, slot }: SlotProps) {
       lengths={[...beats, ...bars]}
       value={slot.length}
       meter={meter}
-      onChange={(ticks) => ticks !== null && edit((now) => resizeSlot(now, section.id, slot.id, ticks))}
+      onChange={(ticks) => edit((now) => resizeSlot(now, section.id, slot.id, ticks))}
       sx={{ mb: 1.25 }}
     />
   );

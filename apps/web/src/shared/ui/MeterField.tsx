@@ -1,5 +1,5 @@
 import { type Meter, meter, meterName, usualGroups } from '@plucky/core';
-import { Select, wordOptions } from '../../shared/ui/Select.tsx';
+import { type None, Select, wordOptions } from '../../shared/ui/Select.tsx';
 
 /** The meters that are offered, uneven ones with the groups that are played. */
 const METERS: readonly Meter[] = [
@@ -16,18 +16,15 @@ const METERS: readonly Meter[] = [
   meter(12, 8),
 ];
 
-const NONE = 'none';
-
-/** Chooses a meter; `none`, where it is given, is what choosing no meter means. */
+/** Chooses a meter. */
 export function MeterField({
   value,
   onChange,
-  none,
-  fullWidth = false,
+  ...field
 }: {
   value: Meter | null;
-  onChange: (meter: Meter | null) => void;
-  none?: string;
+  onChange: (meter: Meter) => void;
+  none?: None;
   fullWidth?: boolean;
 }) {
   const known = value === null || METERS.some((one) => same(one, value));
@@ -35,13 +32,13 @@ export function MeterField({
   return (
     <Select
       label="Meter"
-      fullWidth={fullWidth}
-      value={value === null ? NONE : meterText(value)}
-      options={[
-        ...(none === undefined ? [] : [{ value: NONE, label: none }]),
-        ...wordOptions(meters.map(meterText)),
-      ]}
-      onChange={(text) => onChange(meters.find((one) => meterText(one) === text) ?? null)}
+      {...field}
+      value={value && meterText(value)}
+      options={wordOptions(meters.map(meterText))}
+      onChange={(text) => {
+        const chosen = meters.find((one) => meterText(one) === text);
+        if (chosen) onChange(chosen);
+      }}
       sx={{ minWidth: 190 }}
     />
   );

@@ -22,12 +22,22 @@ export interface SelectProps {
   readonly sx?: TextFieldProps['sx'];
 }
 
+/** What choosing nothing is called, and does. */
+export interface None {
+  readonly label: string;
+  readonly choose: () => void;
+}
+
+/** The value of the item that chooses nothing; no id and no number is like it. */
+const NONE = '';
+
 /** Chooses one of a list that opens. */
 export function Select<T extends string | number>({
   label,
   bare = false,
   value,
   options,
+  none,
   placeholder,
   onChange,
   ...field
@@ -35,6 +45,8 @@ export function Select<T extends string | number>({
   /** Null while nothing is chosen. */
   value: T | null;
   options: readonly Option<T>[];
+  /** The first of the list, where nothing can be chosen too. */
+  none?: None | undefined;
   /** Stands there instead of what is chosen, for lists that do something at once. */
   placeholder?: string;
   onChange: (value: T) => void;
@@ -46,12 +58,13 @@ export function Select<T extends string | number>({
       {...(bare ? {} : { label })}
       {...field}
       sx={field.sx ?? null}
-      value={value ?? ''}
+      value={value ?? NONE}
       onChange={(event) => {
         // What a menu item was given, numbers too.
         const given: unknown = event.target.value;
         const chosen = options.find((one) => one.value === given);
         if (chosen) onChange(chosen.value);
+        else if (given === NONE) none?.choose();
       }}
       slotProps={{
         inputLabel: { shrink: true },
@@ -62,6 +75,7 @@ export function Select<T extends string | number>({
         },
       }}
     >
+      {none && <MenuItem value={NONE}>{none.label}</MenuItem>}
       {options.map((one) => (
         <MenuItem
           key={one.value}

@@ -55,6 +55,12 @@ test('a table sorts by a head, with what has no value last, and takes the order 
   expect(names()).toEqual(['Outro', 'A pattern', 'Intro']);
 });
 
+test('a table says what each row is about, where one column does', () => {
+  const data = [{ id: 'a', name: 'Outro', bar: 69 }];
+  render(<DataTable label="Lines" columns={COLUMNS} data={data} rowHead="name" />);
+  expect(screen.getByRole('rowheader', { name: 'Outro' })).toBeTruthy();
+});
+
 test('of a long table and a long list not every line is drawn, yet how many there are is told', () => {
   const data = Array.from({ length: 2000 }, (_, i) => ({ id: String(i), name: `Line ${i}`, bar: i }));
   render(<Lines data={data} />);
@@ -81,7 +87,7 @@ test('a list that opens gives back the value it was given, numbers too', async (
         lengths={[960, 3840]}
         value={5760}
         meter={meter(4, 4)}
-        none="nothing"
+        none={{ label: 'nothing', choose: () => chosen.push(null) }}
         onChange={(value) => chosen.push(value)}
       />
     </>,

@@ -55,8 +55,6 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
 };
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
 
-const NOTHING = '';
-
 /** What fills are made by: from which groove, how long, how they move, how busy, how they swell and end. */
 export function RecipePanel({ document, groove }: { document: SongDocument; groove: string }) {
   const index = indexOf(document);
@@ -177,9 +175,10 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
       <Select
         fullWidth
         label="Keeps the beats on"
-        value={recipe.anchor ?? NOTHING}
-        options={[{ value: NOTHING, label: 'nothing' }, ...namedOptions(voices)]}
-        onChange={(anchor) => setRecipe({ anchor: anchor || null })}
+        value={recipe.anchor}
+        none={{ label: 'nothing', choose: () => setRecipe({ anchor: null }) }}
+        options={namedOptions(voices)}
+        onChange={(anchor) => setRecipe({ anchor })}
         sx={{ mb: 1.5 }}
       />
       <Group title="Ends with">

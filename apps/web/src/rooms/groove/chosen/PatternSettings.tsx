@@ -32,7 +32,10 @@ export function PatternSettings({ view }: { view: PatternView }) {
           <MeterField
             fullWidth
             value={pattern.meter ?? null}
-            none={pattern.parent ? 'as its parent or the song' : 'as the song'}
+            none={{
+              label: pattern.parent ? 'as its parent or the song' : 'as the song',
+              choose: () => edit((now) => setPatternMeter(now, pattern.id, null)),
+            }}
             onChange={(meter) => edit((now) => setPatternMeter(now, pattern.id, meter))}
           />
         </Box>

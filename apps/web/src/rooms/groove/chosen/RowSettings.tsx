@@ -81,12 +81,10 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1 }}>
             <Select
               label="Choke group"
-              value={voice.choke ?? 0}
-              options={[
-                { value: 0, label: 'none' },
-                ...[1, 2, 3, 4].map((n) => ({ value: n, label: String(n) })),
-              ]}
-              onChange={(choke) => set({ choke: choke || null }, 'choke group')}
+              value={voice.choke}
+              none={{ label: 'none', choose: () => set({ choke: null }, 'choke group') }}
+              options={[1, 2, 3, 4].map((n) => ({ value: n, label: String(n) }))}
+              onChange={(choke) => set({ choke }, 'choke group')}
             />
             <Select
               label="Limb"

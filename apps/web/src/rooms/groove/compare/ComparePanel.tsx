@@ -73,7 +73,6 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
         value={value}
         extra={index.references.map((one) => ({ value: one.id, label: `${one.name}, imported` }))}
         onChange={(chosenId) => {
-          if (chosenId === null) return;
           const chosen = index.references.find((one) => one.id === chosenId);
           choose(
             chosen

@@ -59,7 +59,7 @@ export function FollowChoice({ view }: { view: PatternView }) {
         label="Pattern to follow"
         patterns={candidates}
         value={proposed ?? pattern.parent ?? null}
-        {...(pattern.parent ? {} : { none: 'Nothing' })}
+        none={pattern.parent ? undefined : { label: 'Nothing', choose: () => propose(null) }}
         onChange={(id) => propose(id === pattern.parent ? null : id)}
       />
       {outcome && (

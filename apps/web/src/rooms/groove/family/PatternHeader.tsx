@@ -127,9 +127,7 @@ function LengthField({ view }: { view: PatternView }) {
       lengths={[...beats, ...bars]}
       value={length}
       meter={meter}
-      onChange={(ticks) =>
-        ticks !== null && edit((now) => setPatternLength(now, view.resolved.pattern.id, ticks))
-      }
+      onChange={(ticks) => edit((now) => setPatternLength(now, view.resolved.pattern.id, ticks))}
       sx={{ minWidth: 104, '& .MuiSelect-select': { fontWeight: 600, fontSize: TEXT.control } }}
     />
   );
