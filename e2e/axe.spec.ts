@@ -63,6 +63,11 @@ for (const colorScheme of ['light', 'dark'] as const)
         await expectNoViolation(page, name, `aside[aria-label="${name}"]`);
       }
       await page.keyboard.press('Escape');
+      await rows(page).focus();
+      await page.keyboard.press('Shift+PageDown');
+      await expect(page.getByRole('complementary', { name: 'Several patterns' })).toBeVisible();
+      await expectNoViolation(page, 'several patterns', 'aside[aria-label="Several patterns"]');
+      await page.keyboard.press('Escape');
       await page.getByRole('button', { name: 'Reference…' }).click();
       await expect(page.getByRole('complementary', { name: 'Reference' })).toBeVisible();
       await expectNoViolation(page, 'reference', 'aside[aria-label="Reference"]');

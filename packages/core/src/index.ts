@@ -2,7 +2,7 @@
 export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
 export { barTicks, beatTicks, groupStarts, meter, meterName, usualGroups, type Meter } from './time/meter.ts';
 export { GRIDS, gridName, gridTicks, isTriplet, snap, snapDown, type Grid } from './time/grid.ts';
-export { lengthName, placeName } from './time/place.ts';
+export { lengthName, noteLength, noteLengthFrom, placeFrom, placeName } from './time/place.ts';
 export { secondsAt, tickAtSeconds, type TempoMap } from './time/tempo-map.ts';
 export { randomFrom, seedFrom } from './random/stream.ts';
 export {
@@ -105,6 +105,7 @@ export {
   toggleAccent,
 } from './pattern/edit-pattern.ts';
 export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './pattern/edit-rows.ts';
+export { alikeHits, LIKENESSES, type Likeness } from './pattern/alike.ts';
 export { copyHits, pasteHits, type Clip } from './pattern/copy-hits.ts';
 export { recordHit } from './pattern/record-hit.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
@@ -170,9 +171,9 @@ export { applyWithinLimits } from './form/size.ts';
 export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
 export { splitPattern } from './form/split.ts';
-export { joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
+export { gridsToSettle, joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
 export { placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
-export type { Naming } from './form/merged-pattern.ts';
+export type { Naming, RowGrids } from './form/merged-pattern.ts';
 export { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
 export {
   addLayer,
@@ -222,5 +223,7 @@ export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
 export { counted, figure, plural } from './words.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
+export { addDrum } from './kit/add-drum.ts';
+export { kinOf, toKin } from './kit/kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
 export { layersOf, plays } from './song/layers.ts';

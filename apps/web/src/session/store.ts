@@ -38,6 +38,8 @@ export interface Session {
   readonly clip: Clip | null;
   /** The stretch of the pattern that is looped, in ticks. */
   readonly loop: Loop | null;
+  /** How many times wider than the frame the rows are drawn, from 1 to `MOST_ZOOM`. */
+  readonly zoom: number;
   /** What stands beside the rows. */
   readonly panel: Panel;
   /** Whether taps are written into the pattern. */
@@ -64,6 +66,7 @@ const EMPTY: Session = {
   rows: new Set(),
   clip: null,
   loop: null,
+  zoom: 1,
   panel: 'chosen',
   recording: false,
   occurrence: null,
@@ -144,6 +147,14 @@ export function switchSides(): void {
   useSession.setState(({ panel, hearsCounterpart }) =>
     panel === 'compare' ? { hearsCounterpart: !hearsCounterpart } : {},
   );
+}
+
+/** The closest that rows are looked at. */
+export const MOST_ZOOM = 16;
+
+/** Looks closer by a factor, or from farther away, down to where all of the pattern fits. */
+export function zoomBy(factor: number): void {
+  useSession.setState(({ zoom }) => ({ zoom: Math.min(MOST_ZOOM, Math.max(1, zoom * factor)) }));
 }
 
 export function chooseHits(hits: Iterable<Id>): void {

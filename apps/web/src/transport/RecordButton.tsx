@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useRef } from 'react';
 import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
@@ -10,7 +10,10 @@ import { type TransportState, useIsPlaying } from './useTransport.ts';
 export function RecordButton({ transport }: { transport: TransportState }) {
   const recording = useSession((session) => session.recording);
   const isPlaying = useIsPlaying();
+  /** Whether the click was on before the take, which needs it; null outside a take. */
+  const clicked = useRef<boolean | null>(null);
   const start = () => {
+    clicked.current = useSession.getState().click;
     useSession.setState({ recording: true, click: true });
     transport.countIn();
   };
@@ -22,6 +25,11 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     // Whatever stops the sound ends the take.
     if (!isPlaying) useSession.setState({ recording: false });
   }, [isPlaying]);
+  useEffect(() => {
+    if (recording || clicked.current === null) return;
+    useSession.setState({ click: clicked.current });
+    clicked.current = null;
+  }, [recording]);
   useCommands(RECORD_COMMANDS, { start }, !recording);
   return (
     <Choice

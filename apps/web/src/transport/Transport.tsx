@@ -3,6 +3,7 @@ import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
+import { thePlayer } from '../audio/player.ts';
 import { setReach, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
@@ -121,7 +122,13 @@ function Place({ whole, what }: TransportState) {
     (place: number | null) => {
       if (!at.current) return;
       const tick = (place ?? what?.start ?? 0) + (what?.cut?.from ?? 0);
-      at.current.textContent = whole?.length ? placeText(whole, tick) : '';
+      const before = thePlayer().heardAt(performance.now()) ?? 0;
+      const isCounting = place !== null && before < 0;
+      at.current.textContent = !whole?.length
+        ? ''
+        : isCounting
+          ? countText(whole, before)
+          : placeText(whole, tick);
     },
     [whole, what],
   );
@@ -135,6 +142,12 @@ function Place({ whole, what }: TransportState) {
       style={{ minWidth: 116, textAlign: 'right' }}
     />
   );
+}
+
+/** The beat of the count-in that is heard so many ticks (negative) before the start. */
+function countText({ meters }: Timeline, before: number): string {
+  const meter = meters[0]?.meter;
+  return meter ? `count ${Math.max(1, meter.beats + 1 - Math.ceil(-before / beatTicks(meter)))}` : '';
 }
 
 function placeText(timeline: Timeline, tick: number): string {

@@ -7,15 +7,21 @@ import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
 import { plainLayer } from './edit-section.ts';
 import { resolveLayer } from './layer.ts';
-import { mergedPattern, type Naming, type Placed } from './merged-pattern.ts';
+import {
+  mergedPattern,
+  type Naming,
+  type Placed,
+  type RowGrids,
+  rowsOnSeveralGrids,
+} from './merged-pattern.ts';
 import { endOfSlots } from './one-slot.ts';
 
 const TOO_LONG: Refusal = { reason: 'Together they last longer than a pattern may: 16 bars of 4/4.' };
 
 /**
  * Merges patterns into a new one that sounds as all of them layered (`together`), repeated until they meet, or one after
- * another (`in a row`). Slots that layer just these patterns, as they are, play the new one in their place.
- * Refused when one pattern cannot sound as all of them do: they swing or count differently, or one's accent would raise
+ * another (`in a row`). Slots that layer just these patterns, as they are, play the new one in their place. Every hit is
+ * heard where it was, on whichever of their grids `grids` puts its row, or else on the first one's. Refused when one pattern cannot sound as all of them do: they swing or count differently, or one's accent would raise
  * another's flam. What humanising draws is drawn anew.
  */
 export function mergePatterns(
@@ -23,6 +29,7 @@ export function mergePatterns(
   ids: readonly Id[],
   how: 'together' | 'in a row',
   naming: Naming,
+  grids: RowGrids = {},
 ): Outcome {
   const lengths = ids.map((id) => resolve(document, id).pattern.length);
   const part = resolve(document, ids[0] ?? '').pattern.part;
@@ -33,17 +40,30 @@ export function mergePatterns(
     how === 'together' ? lengths.reduce(commonMultiple) : lengths.reduce((sum, each) => sum + each, 0);
   if (length > LIMITS.pattern) return TOO_LONG;
   const starts = lengths.map((_, i) => lengths.slice(0, i).reduce((sum, each) => sum + each, 0));
-  const placed = ids.map((id, i): Placed => {
-    const slot = { id: 'merged', length: how === 'together' ? length : (lengths[i] ?? 0), layers: [] };
-    return {
-      layer: resolveLayer(document, slot, plainLayer(id)),
-      start: how === 'together' ? 0 : (starts[i] ?? 0),
-    };
-  });
-  const merged = mergedPattern(document, placed, length, naming);
+  const placed = ids.map((id, i) =>
+    how === 'together'
+      ? placedAt(document, id, 0, length)
+      : placedAt(document, id, starts[i] ?? 0, lengths[i] ?? 0),
+  );
+  const merged = mergedPattern(document, placed, length, naming, grids);
   if ('reason' in merged) return merged;
   const sections = how === 'together' ? withMerged(document, part, ids, merged.id) : [];
   return { label: `merge ${ids.length} patterns`, put: [merged, ...sections], remove: [] };
+}
+
+function placedAt(document: SongDocument, id: Id, start: number, length: number): Placed {
+  return { layer: resolveLayer(document, { id: 'merged', length, layers: [] }, plainLayer(id)), start };
+}
+
+/** The rows that some patterns play on several grids, of which a merged one must show one. */
+export function gridsToSettle(
+  document: SongDocument,
+  ids: readonly Id[],
+): ReturnType<typeof rowsOnSeveralGrids> {
+  return rowsOnSeveralGrids(
+    document,
+    ids.map((id) => placedAt(document, id, 0, resolve(document, id).pattern.length)),
+  );
 }
 
 /** The sections in which slots layer just these patterns of the part, as they are, with the merged one instead. */

@@ -1,18 +1,20 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
+import { FARTHEST_MS, heardPlace, writtenPlace } from '../feel/place.ts';
 import { type ResolvedHit } from '../hit/followed.ts';
 import { type Hit } from '../hit/hit.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { saidOutright } from '../pattern/inherit.ts';
-import { feelOf, gridOf } from '../pattern/resolve.ts';
+import { feelOf, gridOf, type ResolvedPattern } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { type Accent } from '../song/inherited/accents.ts';
 import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type Grid, isTriplet } from '../time/grid.ts';
+import { type Grid, gridName, isTriplet } from '../time/grid.ts';
 import { barTicks } from '../time/meter.ts';
+import { ticksToMs } from '../time/ticks.ts';
 import type { ResolvedLayer } from './layer.ts';
 
 /** A layer and where the slot that plays it starts within what is merged, in ticks. */
@@ -29,35 +31,43 @@ export interface Naming {
 
 /** A hit where it stands in what is merged, and what an accent adds to its velocity there. */
 interface Standing {
+  readonly source: ResolvedPattern;
   readonly hit: ResolvedHit;
   readonly at: number;
   readonly raise: number;
   readonly accent: number;
 }
 
+/** The grid of each row of what is merged; a row that is not named takes that of the first pattern that plays it. */
+export type RowGrids = Readonly<Record<Id, Grid>>;
+
 /**
- * A new pattern of `length` ticks that sounds as these layers of a part do, or why there can be none.
+ * A new pattern of `length` ticks that sounds as these layers of a part do, its rows on the grids that `wanted` names, or
+ * why there can be none.
  */
 export function mergedPattern(
   document: SongDocument,
   placed: readonly Placed[],
   length: number,
   { id, name }: Naming,
+  wanted: RowGrids = {},
 ): Pattern | Refusal {
   const sources = [...new Set(placed.map(({ layer }) => layer.source))];
   const [first] = sources;
   if (!first) return { reason: 'There is nothing to merge.' };
-  const trouble = clash(document, placed, length);
+  const grids = { ...gridsOf(document, placed), ...wanted };
+  const trouble = clash(document, placed, length, grids);
   if (trouble) return { reason: trouble };
   const standing = placed.flatMap((one) => standingIn(document, one));
   const accents = sharedAccents(standing);
   if (!accents && standing.some(({ hit, accent }) => accent && (hit.flam || hit.roll)))
     return { reason: 'An accent on a roll or a flam of one would raise the others’ hits as well.' };
   const own: Record<Id, Hit> = {};
-  for (const { hit, at, raise } of standing) {
-    const { id: hitId, origin: _, ...fields } = hit;
-    const free = freeHitId(hitId, (one) => Object.hasOwn(own, one));
-    own[free] = { ...fields, at, velocity: Math.min(127, hit.velocity + (accents ? 0 : raise)) };
+  for (const one of standing) {
+    const { id: hitId, origin: _, ...fields } = one.hit;
+    const free = freeHitId(hitId, (taken) => Object.hasOwn(own, taken));
+    const velocity = Math.min(127, fields.velocity + (accents ? 0 : one.raise));
+    own[free] = { ...fields, ...heardAlike(document, one, grids, length), velocity };
   }
   return {
     ...omit(saidOutright(first), 'accents', 'accentAmount'),
@@ -71,7 +81,9 @@ export function mergedPattern(
     shapes: [],
     ...NO_EDITS,
     own,
-    grids: gridsOf(document, placed),
+    grids: Object.fromEntries(
+      Object.entries(grids).filter(([voice, grid]) => indexOf(document).voice(voice)?.grid !== grid),
+    ),
     ...(accents?.length ? { accents } : {}),
   };
 }
@@ -85,7 +97,7 @@ function standingIn(document: SongDocument, { layer, start }: Placed): Standing[
     .map((hit) => {
       const accent = accentAt(source.accents, source.accentAmount, hit.at % source.pattern.length);
       const raise = accentRaise(accent, voice(hit.voice)?.accentShare ?? 0);
-      return { hit, at: start + from + hit.at, raise, accent };
+      return { source, hit, at: start + from + hit.at, raise, accent };
     });
 }
 
@@ -98,19 +110,59 @@ function sharedAccents(standing: readonly Standing[]): readonly Accent[] | null 
   return [...amounts].sort(([a], [b]) => a - b).map(([at, amount]) => ({ at, amount }));
 }
 
+/** The grid on which each row is played by the first of the layers that play it. */
 function gridsOf(document: SongDocument, placed: readonly Placed[]): Record<Id, Grid> {
   const grids: Record<Id, Grid> = {};
-  for (const { layer } of placed)
-    for (const voice of indexOf(document).voicesOf(layer.source.pattern.part)) {
-      const grid = gridOf(layer.source, voice);
-      const isPlayed = layer.hits.some((hit) => hit.voice === voice.id && hit.origin !== 'silenced');
-      if (isPlayed && grid !== voice.grid) grids[voice.id] ??= grid;
-    }
+  for (const { voice, grid } of playedRows(document, placed)) grids[voice] ??= grid;
   return grids;
 }
 
+/** The rows that layers play, each with its grid there. */
+function playedRows(document: SongDocument, placed: readonly Placed[]) {
+  return placed.flatMap(({ layer }) =>
+    indexOf(document)
+      .voicesOf(layer.source.pattern.part)
+      .filter((voice) => layer.hits.some((hit) => hit.voice === voice.id && hit.origin !== 'silenced'))
+      .map((voice) => ({ voice: voice.id, grid: gridOf(layer.source, voice) })),
+  );
+}
+
+/** The rows that these layers play on several grids, with those grids. */
+export function rowsOnSeveralGrids(
+  document: SongDocument,
+  placed: readonly Placed[],
+): readonly { readonly voice: Id; readonly grids: readonly Grid[] }[] {
+  const grids = new Map<Id, Set<Grid>>();
+  for (const { voice, grid } of playedRows(document, placed))
+    grids.set(voice, (grids.get(voice) ?? new Set()).add(grid));
+  return [...grids].flatMap(([voice, set]) => (set.size > 1 ? [{ voice, grids: [...set] }] : []));
+}
+
+/** Where a hit is written so that it is heard as before on the grid that its row has now: only straight rows swing. */
+function heardAlike(
+  document: SongDocument,
+  { source, hit, at }: Standing,
+  grids: RowGrids,
+  length: number,
+): Pick<Hit, 'at' | 'offsetMs'> {
+  const voice = indexOf(document).voice(hit.voice);
+  const [before, now] = [voice && gridOf(source, voice), grids[hit.voice]];
+  if (!voice || !before || !now || isTriplet(before) === isTriplet(now))
+    return { at, offsetMs: hit.offsetMs };
+  const feel = feelOf(document, source);
+  const heard = heardPlace(at, hit, voice, before, feel);
+  const off = ticksToMs(heard - heardPlace(at, hit, voice, now, feel), feel.tempo);
+  const offsetMs = hit.offsetMs + off;
+  return Math.abs(offsetMs) <= FARTHEST_MS ? { at, offsetMs } : writtenPlace(heard, voice, now, feel, length);
+}
+
 /** Why one pattern cannot sound as these layers do, or null. */
-function clash(document: SongDocument, placed: readonly Placed[], length: number): string | null {
+function clash(
+  document: SongDocument,
+  placed: readonly Placed[],
+  length: number,
+  grids: RowGrids,
+): string | null {
   const feels = placed.map(({ layer }) => JSON.stringify(feelOf(document, layer.source)));
   if (new Set(feels).size > 1) return 'They swing or count their bars differently.';
   if (placed.some(({ layer }) => layer.source.controls.length))
@@ -119,16 +171,15 @@ function clash(document: SongDocument, placed: readonly Placed[], length: number
   if (new Set(loose).size > 1) return 'They are humanised differently.';
   if (placed.some((one) => countsOddly(document, one)))
     return 'One of them counts bars of its own that do not fall on those of the merged pattern.';
-  const triplets = new Map<Id, boolean>();
   for (const { layer, start } of placed) {
     const end = start + layer.from + layer.length;
+    const swings = feelOf(document, layer.source).swing.amount !== 50;
     for (const hit of layer.hits) {
       if (hit.origin === 'silenced') continue;
       const voice = indexOf(document).voice(hit.voice);
-      const isThree = voice !== undefined && isTriplet(gridOf(layer.source, voice));
-      if ((triplets.get(hit.voice) ?? isThree) !== isThree)
-        return `${voice?.name ?? 'A row'} has triplets in one of them and none in another.`;
-      triplets.set(hit.voice, isThree);
+      const [before, now] = [voice && gridOf(layer.source, voice), grids[hit.voice]];
+      if (swings && hit.roll && before && now && isTriplet(before) !== isTriplet(now))
+        return `A roll of ${layer.source.pattern.name} would swing otherwise on ${gridName(now)}.`;
       const rolls = hit.roll && start + layer.from + hit.at + hit.roll.span > end && end < length;
       if (rolls) return `A roll of ${layer.source.pattern.name} is cut off where it ends.`;
     }

@@ -8,7 +8,7 @@ import { isChange, type Outcome } from '../song/outcome.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
-import { joinSlots, mergeLayers, mergePatterns } from './merge.ts';
+import { gridsToSettle, joinSlots, mergeLayers, mergePatterns } from './merge.ts';
 import { reachOf, reachOfChange } from './reach.ts';
 import { splitPattern } from './split.ts';
 import { playedAt } from './usage.ts';
@@ -152,9 +152,6 @@ test('merging is refused, with a reason, where one pattern cannot sound as sever
   const plain = pattern('p', { own: { a: hit('snare', 0) } });
   expect(merge(plain, pattern('q', { swing: { amount: 60, unit: 16 } }))).toHaveProperty('reason');
   expect(merge(plain, pattern('q', { humanise: { ms: 5, velocity: 5, seed: 1 } }))).toHaveProperty('reason');
-  expect(merge(plain, pattern('q', { own: { b: hit('snare', 320) }, grids: { snare: 6 } }))).toHaveProperty(
-    'reason',
-  );
   const flam = { kind: 'flam', ms: 20, share: 40 } as const;
   expect(
     merge(plain, pattern('q', { own: { b: hit('kick', 0, { flam }) }, accents: [{ at: 0 }] })),
@@ -162,6 +159,34 @@ test('merging is refused, with a reason, where one pattern cannot sound as sever
   expect(merge(plain, pattern('q', { length: 3840 * 16 - 1 }))).toHaveProperty('reason');
   expect(merge(plain)).toBeNull();
   expect(splitPattern(documentOf([...base, plain]), 'p', 'voice', (key) => key)).toHaveProperty('reason');
+});
+
+test('patterns whose grids differ are merged on either grid, each hit heard where it was', () => {
+  const swung = { amount: 66, unit: 16 } as const;
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    pattern('p', { swing: swung, own: { a: hit('snare', 240), b: hit('snare', 480) } }),
+    pattern('q', { swing: swung, own: { c: hit('snare', 320), d: hit('snare', 640) }, grids: { snare: 6 } }),
+  ]);
+  const places = (of: SongDocument, id: string) =>
+    compile(of, { kind: 'pattern', pattern: id }).events.map((one) => one.tick);
+  expect(gridsToSettle(document, ['p', 'q'])).toEqual([{ voice: 'snare', grids: [4, 6] }]);
+  expect(gridsToSettle(document, ['p', 'p'])).toEqual([]);
+  const wanted = [...places(document, 'p'), ...places(document, 'q')].sort((a, b) => a - b);
+  for (const grid of [4, 6] as const) {
+    const next = after(
+      document,
+      mergePatterns(document, ['p', 'q'], 'together', { id: 'm', name: 'M' }, { snare: grid }),
+    );
+    expect(places(next, 'm')).toEqual(wanted);
+    expect(resolve(next, 'm').grids['snare'] ?? 4).toBe(grid);
+  }
+  const roll = { hits: 3, span: 240, velocity: 80, curve: 0, pitch: 0, pan: 0 };
+  const rolling = documentOf([
+    ...Object.values(document.records),
+    pattern('r', { swing: swung, own: { e: hit('snare', 320, { roll }) }, grids: { snare: 6 } }),
+  ]);
+  expect(mergePatterns(rolling, ['p', 'r'], 'together', { id: 'm', name: 'M' })).toHaveProperty('reason');
 });
 
 test('an accent that would raise the others’ hits is worked into the velocities', () => {

@@ -23,6 +23,8 @@ const HATS = 1;
 export const DRUMS = {
   crash: drum('Crash', 'cymbal', 49, 'hand', [-35, 60], 72, -35),
   ride: drum('Ride', 'cymbal', 51, 'hand', [60, 50], 66, 35),
+  'ride-edge': drum('Ride edge', 'cymbal', 59, 'hand', [60, 50], 66, 35),
+  'ride-bell': drum('Ride bell', 'cymbal', 53, 'hand', [60, 50], 64, 35),
   'open-hat': drum('Open hat', 'hat', 46, 'hand', [-40, 15], 62, -20, HATS),
   'closed-hat': drum('Closed hat', 'hat', 42, 'hand', [-40, 15], 66, -20, HATS),
   'pedal-hat': drum('Pedal hat', 'hat', 44, 'left foot', [-40, 15], 58, -20, HATS),
@@ -77,6 +79,7 @@ export function usualNote(voice: Voice): number {
   return isDrum(voice.sound) ? DRUMS[voice.sound].note : voice.note;
 }
 
-function isDrum(sound: string): sound is DrumName {
+/** Whether a sound is one of the drums. */
+export function isDrum(sound: string): sound is DrumName {
   return DRUM_NAMES.some((name) => name === sound);
 }

@@ -113,9 +113,15 @@ export function withFields(edits: Edits, followed: readonly FollowedHit[], id: I
   const [hit] = overlay([source], { ...edits, own: {} }, Infinity).hits;
   const differs = differing(source, { ...hit, ...fields });
   const changed = { ...edits.changed };
-  if (Object.keys(differs).length || source.origin === 'silenced') changed[id] = differs;
+  const isQuiet = source.origin === 'silenced';
+  // What a rule silences stays silent until it is brought back, and an entry of its own would wake it.
+  const silenced =
+    isQuiet && !Object.hasOwn(changed, id) && !edits.silenced.includes(id)
+      ? [...edits.silenced, id]
+      : edits.silenced;
+  if (Object.keys(differs).length || isQuiet) changed[id] = differs;
   else delete changed[id];
-  return { ...edits, changed };
+  return { ...edits, changed, silenced };
 }
 
 const FIELDS = [

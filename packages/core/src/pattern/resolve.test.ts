@@ -80,6 +80,28 @@ test('shapes silence, re-voice, thin and scale what is followed, and an edit of 
   ).toContain('960 snare 50 changed');
 });
 
+test('a hit that a shape silences stays silent when it is changed, and comes back changed when told to', () => {
+  let document = withPatterns(
+    pattern('p', {
+      parent: 'main',
+      shapes: [{ id: 'a', rule: 'silence', voices: ['snare'], from: 0, to: 3840 }],
+    }),
+  );
+  document = after(
+    document,
+    changeHits(document, 'p', ['s1', 'k1'], () => ({ velocity: 33 })),
+  );
+  expect(look(document, 'p')).toContain('960 snare 33 silenced');
+  expect(look(document, 'p')).toContain('0 kick 33 changed');
+  document = after(document, toggleSilenced(document, 'p', ['s1']));
+  expect(look(document, 'p')).toContain('960 snare 33 changed');
+  document = after(
+    document,
+    changeHits(document, 'p', ['s1'], () => ({ velocity: 44 })),
+  );
+  expect(look(document, 'p')).toContain('960 snare 44 changed');
+});
+
 test('a hit that a shape silences comes back with one edit, and goes again with another', () => {
   const document = withPatterns(
     pattern('p', { parent: 'main', shapes: [{ id: 'a', rule: 'keep', voices: ['kick'] }] }),

@@ -22,7 +22,7 @@ export function shapeHits(
 ): Outcome {
   const { pattern, hits, followed } = resolve(document, id);
   const before = hits.filter((hit) => hit.origin !== 'silenced' && (ids === null || ids.has(hit.id)));
-  const after = shapedHits(document, id, before, shape);
+  const after = shapedHits(document, id, before, shape, ids !== null);
   const known = new Map(before.map((hit) => [hit.id, hit]));
   const kept = new Set(after.map((hit) => hit.id));
   let edits: Edits = pattern;
@@ -40,16 +40,17 @@ export function shapeHits(
     : { label: `shape: ${shape.rule}`, put: [remembering({ ...pattern, ...edits }, followed)], remove: [] };
 }
 
-/** What a shape makes of some hits of a pattern. */
+/** What a shape makes of some hits of a pattern, `chosen` telling that they were chosen one by one. */
 export function shapedHits(
   document: SongDocument,
   id: Id,
   hits: readonly ResolvedHit[],
   shape: Shape,
+  chosen = false,
 ): readonly FollowedHit[] {
   const resolved = resolve(document, id);
   const { meter } = feelOf(document, resolved);
-  const context = { meter, length: resolved.pattern.length };
+  const context = { meter, length: resolved.pattern.length, chosen };
   return applyShape(soundingHits(hits), shape, context);
 }
 

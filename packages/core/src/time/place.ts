@@ -1,5 +1,9 @@
 import { counted } from '../words.ts';
 import { barTicks, beatTicks, type Meter } from './meter.ts';
+import { PPQ } from './ticks.ts';
+
+/** Ticks of a whole note. */
+const WHOLE = 4 * PPQ;
 
 /** A place as musicians count it, each from 1; `rest` is what is left over in ticks after the quarter of a beat. */
 export interface Place {
@@ -29,6 +33,51 @@ export function placeOf(tick: number, of: Meter): Place {
 export function placeName(tick: number, of: Meter): string {
   const { bar, beat, quarter, rest } = placeOf(tick, of);
   return `${bar}.${beat}.${quarter}${rest ? `+${rest}` : ''}`;
+}
+
+/**
+ * The tick of a place that is typed as bar.beat.quarter, what is left out being 1, with ticks behind a plus; null when it
+ * is none.
+ * @example placeFrom('2.2.2', meter(4, 4)) // => 5040
+ * @example placeFrom('1.3+20', meter(4, 4)) // => 1940
+ * @example placeFrom('1.5', meter(4, 4)) // => null
+ */
+export function placeFrom(text: string, of: Meter): number | null {
+  const found = /^(\d{1,5})(?:\.(\d{1,3}))?(?:\.([1-4]))?(?:\s*\+\s*(\d{1,5}))?$/.exec(text.trim());
+  if (!found) return null;
+  const [bar, beat, quarter] = [found[1], found[2] ?? '1', found[3] ?? '1'].map(Number) as [
+    number,
+    number,
+    number,
+  ];
+  if (bar < 1 || beat < 1 || beat > of.beats) return null;
+  const ticks = beatTicks(of);
+  return (bar - 1) * barTicks(of) + (beat - 1) * ticks + (quarter - 1) * (ticks / 4) + Number(found[4] ?? 0);
+}
+
+/**
+ * A note's length in ticks as a share of a whole note, or in ticks where it is none.
+ * @example noteLength(240) // => '1/16'
+ * @example noteLength(250) // => '250 ticks'
+ */
+export function noteLength(ticks: number): string {
+  const share = WHOLE / ticks;
+  if (share === 1) return 'whole note';
+  return Number.isInteger(share) ? `1/${share}` : `${ticks} ticks`;
+}
+
+/**
+ * The ticks (at least 1) of a note's length that is typed as a share of a whole note, or in ticks; null when it is none.
+ * @example noteLengthFrom('1/12') // => 320
+ * @example noteLengthFrom('250 ticks') // => 250
+ * @example noteLengthFrom('long') // => null
+ */
+export function noteLengthFrom(text: string): number | null {
+  const found = /^(\d{1,5})(?:\s*\/\s*(\d{1,4})|(?:\s*ticks?))?$/.exec(text.trim());
+  if (!found) return text.trim() === 'whole note' ? WHOLE : null;
+  const [count, share] = [Number(found[1]), Number(found[2] ?? 0)];
+  const ticks = Math.round(share ? (WHOLE * count) / share : found[2] === undefined ? count : 0);
+  return ticks >= 1 ? ticks : null;
 }
 
 /**

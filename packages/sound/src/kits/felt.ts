@@ -72,6 +72,8 @@ export const FELT: Readonly<Record<DrumSound, Drum>> = {
   'pedal-hat': breath(4300, 0.07, 0.002),
   'open-hat': breath(5100, 0.5, 0.006),
   ride: brass(1.3, 0.3, [523, 1187, 1931, 2777]),
+  'ride-edge': mixOf(brass(1.7, 0.4, [417, 941, 1553, 2311]), breath(5200, 0.9, 0.01)),
+  'ride-bell': mixOf(wood(1568, 0.06), brass(0.7, 0.16, [784, 1571, 2637])),
   crash: brass(2.2, 0.5, [311, 743, 1279, 2113, 3011]),
   shaker: breath(5900, 0.11, 0.03),
   tambourine: mixOf(breath(6400, 0.14, 0.004), brass(0.2, 0.05, [3170, 4470])),

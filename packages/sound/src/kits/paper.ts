@@ -139,6 +139,8 @@ export const PAPER: Readonly<Record<DrumSound, Drum>> = {
   'pedal-hat': hat(0.1, 0.014),
   'open-hat': hat(0.7, 0.16),
   ride: cymbal(1.6, 0.34, 0.55),
+  'ride-edge': cymbal(1.9, 0.46, 0.3),
+  'ride-bell': mixOf(block([781, 1187, 1973, 2741], 0.3), cymbal(1.2, 0.2, 0.9)),
   crash: cymbal(2.4, 0.55, 0.28),
   shaker: shaken(6800, 0.12, 0.022),
   tambourine: mixOf(shaken(9200, 0.22, 0.006), hat(0.25, 0.05)),

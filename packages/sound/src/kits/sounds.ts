@@ -12,6 +12,8 @@ export const DRUM_SOUNDS = [
   'pedal-hat',
   'open-hat',
   'ride',
+  'ride-edge',
+  'ride-bell',
   'crash',
   'shaker',
   'tambourine',

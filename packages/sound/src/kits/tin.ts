@@ -90,6 +90,8 @@ export const TIN: Readonly<Record<DrumSound, Drum>> = {
   'pedal-hat': metal(0.06, 0.009, 8100),
   'open-hat': metal(0.55, 0.13, 9400),
   ride: metal(1.2, 0.28, 7300),
+  'ride-edge': metal(1.5, 0.36, 6400),
+  'ride-bell': mixOf(bell, metal(0.9, 0.16, 8600)),
   crash: metal(1.8, 0.42, 5600),
   shaker: ticks(8200, 0.06),
   tambourine: mixOf(ticks(10_200, 0.16), metal(0.2, 0.05, 10_400)),

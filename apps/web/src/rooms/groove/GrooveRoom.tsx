@@ -25,6 +25,7 @@ const VaryPanel = later(async () => (await import('./vary/VaryPanel.tsx')).VaryP
 const FamilyPanel = later(async () => (await import('./family/FamilyPanel.tsx')).FamilyPanel);
 const SeveralPanel = later(async () => (await import('./family/SeveralPanel.tsx')).SeveralPanel);
 const ComparePanel = later(async () => (await import('./compare/ComparePanel.tsx')).ComparePanel);
+const ZoomButtons = later(async () => (await import('./rows/ZoomButtons.tsx')).ZoomButtons);
 const Take = later(async () => (await import('./recording/Take.ts')).Take);
 
 /** Where grooves are made and varied: the family, the rows, and what is chosen. */
@@ -131,10 +132,11 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
       {view.resolved.pattern.parent !== undefined && <Legend />}
       <Box sx={{ flex: 1 }} />
       <ReachWords view={view} />
+      <ZoomButtons />
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
         {recording ? (
           <span role="status">
-            Play the rows by their letters, Shift for hard strokes. Space ends the take.
+            Play the rows by their letters, Shift for ghost notes, Alt for hard strokes. Space ends the take.
           </span>
         ) : (
           <>

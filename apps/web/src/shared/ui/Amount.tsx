@@ -1,9 +1,11 @@
 import { Box, Typography } from '@mui/material';
-import { useId } from 'react';
+import { useId, useState } from 'react';
+import { freshId } from '../fresh-id.ts';
 import { SteadySlider } from './SteadySlider.tsx';
 import { TEXT } from './tokens.ts';
+import { onEnter, TypedNumber } from './TypedNumber.tsx';
 
-/** A slider with its name and its value in words. Dragging it is one gesture. */
+/** A slider with its name and its value in words, which can also be typed. Dragging it is one gesture. */
 export function Amount({
   label,
   value,
@@ -12,6 +14,7 @@ export function Amount({
   step = 1,
   text,
   onChange,
+  onType = (typed) => onChange(typed, freshId()),
 }: {
   label: string;
   value: number;
@@ -20,15 +23,23 @@ export function Amount({
   step?: number;
   text: string;
   onChange: (value: number, gesture: string) => void;
+  /** Takes what is typed, where that means something else than the slider's place. */
+  onType?: (value: number) => void;
 }) {
   const id = useId();
+  const [isTyped, setTyped] = useState(false);
   return (
-    <Box sx={{ mb: 0.75 }}>
+    <Box sx={{ mb: 0.75 }} onKeyDown={onEnter(() => setTyped(true))}>
       <Box sx={{ display: 'flex', justifyContent: 'space-between' }}>
         <Typography id={id} sx={{ fontSize: TEXT.control }}>
           {label}
         </Typography>
-        <span className="mono">{text}</span>
+        <TypedNumber
+          label={label}
+          {...{ value, min, max, step, text, isTyped }}
+          onTyped={setTyped}
+          onChange={onType}
+        />
       </Box>
       <SteadySlider
         aria-labelledby={id}

@@ -1,3 +1,4 @@
+import type { FollowedHit } from '../../hit/followed.ts';
 import { velocitySchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter } from '../rule.ts';
@@ -25,7 +26,10 @@ const schema = (z: Zod) =>
 
 type Ramp = Described<typeof schema>;
 
-/** Leads velocities in a straight line over the stretch, or over the whole pattern. */
+/**
+ * Leads velocities in a straight line over the stretch, or over the whole pattern; over hits that were chosen from the
+ * first of them to the last, which take the two values.
+ */
 export const ramp: ShapeRule<Ramp, 'ramp'> = {
   schema,
   ...aboutVoices,
@@ -43,11 +47,15 @@ export const ramp: ShapeRule<Ramp, 'ramp'> = {
     },
   },
   wayOf: () => 'ramp',
-  apply: (hits, shape, { length }) => {
-    const [from, to] = [shape.from ?? 0, shape.to ?? length];
+  apply: (hits, shape, { length, chosen }) => {
+    const isTouched = (hit: FollowedHit) => touches(shape.voices, hit) && within(shape, hit.at);
+    const places = chosen ? hits.filter(isTouched).map((hit) => hit.at) : [];
+    const [from, to] = places.length
+      ? [Math.min(...places), Math.max(...places)]
+      : [shape.from ?? 0, shape.to ?? length];
     return withVelocities(
       hits,
-      (hit) => touches(shape.voices, hit) && within(shape, hit.at),
+      isTouched,
       (hit) => shape.start + ((shape.end - shape.start) * (hit.at - from)) / Math.max(1, to - from),
     );
   },

@@ -10,6 +10,8 @@ import type { Way } from '../rule.ts';
 export interface ShapeContext {
   readonly meter: Meter;
   readonly length: number;
+  /** Whether the hits were chosen one by one, so that a rule about a stretch goes from the first of them to the last. */
+  readonly chosen?: boolean;
 }
 
 /** What every shape has: an id that the hits it makes are named after, and whether it is switched off for now. */

@@ -310,6 +310,16 @@ test('a shape for chosen hits leaves the others alone', () => {
   expect(velocities).toContain('k2 100');
 });
 
+test('a ramp over chosen hits goes from the first of them to the last, which take its values', () => {
+  const own = Object.fromEntries(
+    [0, 240, 480, 720, 960, 1200].map((place, i) => [`h${i}`, { ...hit('hat', place), velocity: 64 }]),
+  );
+  const document = documentOf([...Object.values(smallSong().records), pattern('p', { own })]);
+  const shape: Shape = { id: 's', rule: 'ramp', voices: null, start: 20, end: 120 };
+  const next = after(document, shapeHits(document, 'p', shape, new Set(['h1', 'h2', 'h3', 'h4', 'h5'])));
+  expect(resolve(next, 'p').hits.map((one) => one.velocity)).toEqual([64, 20, 45, 70, 95, 120]);
+});
+
 test('a rule that is kept runs again when the parent changes; a groove that follows nothing has none to keep', () => {
   const document = documentOf([
     ...Object.values(smallSong().records),

@@ -1,4 +1,4 @@
-import { switchSides, togglePanel, useSession } from '../../../session/store.ts';
+import { switchSides, togglePanel, useSession, zoomBy } from '../../../session/store.ts';
 import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
@@ -76,6 +76,11 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
     keys: ['alt+shift+up', 'alt+shift+down'],
     says: 'bring to the row above, below',
     run: ({ actions }, nth) => actions.carryBy(eitherWay(nth)),
+  },
+  kin: {
+    keys: ['j'],
+    says: 'another stroke of the drum: rim, open hat, bell',
+    run: ({ actions }) => actions.kin(),
   },
   earlier: {
     keys: [',', '.'],
@@ -184,5 +189,11 @@ export const PATTERN_COMMANDS = commandsFor<Desk>()({
     run: ({ actions }, nth) => actions.lengthen(eitherWay(nth)),
   },
   double: { keys: ['d'], says: 'double the pattern', run: ({ actions }) => actions.double() },
+  zoom: {
+    keys: ['z', 'shift+z'],
+    says: 'look closer in time, from farther away',
+    run: (_, nth) => zoomBy(nth ? 0.5 : 2),
+  },
+  fit: { keys: ['0'], says: 'fit all of the pattern', run: () => zoomBy(0) },
   loop: { keys: ['o'], says: 'loop the beats that are chosen', run: ({ actions }) => actions.toggleLoop() },
 });

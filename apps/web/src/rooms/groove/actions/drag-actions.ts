@@ -34,8 +34,10 @@ export interface RampPoint {
 export interface DragActions {
   /** Moves hits together by ticks, as far as all of them stay in the pattern. */
   dragBy(from: DragStarts, ticks: number, gesture: string): void;
-  /** Moves hits off the grid: what is left beside the nearest grid place is early or late. */
-  dragFree(from: DragStarts, ticks: number, gesture: string): void;
+  /**
+   * Moves hits off the grid and scales their velocities: what is left beside the nearest grid place is early or late.
+   */
+  dragFree(from: DragStarts, ticks: number, factor: number, gesture: string): void;
   /** Brings hits to other rows, so many below their own, as far as all of them find one. */
   carry(from: DragStarts, rows: number, gesture: string): void;
   /** Scales velocities in proportion. */
@@ -75,13 +77,16 @@ export function dragActions(context: RowContext): DragActions {
       const held = Math.min(view.length - 1 - Math.max(...places), Math.max(-Math.min(...places), ticks));
       change(from, gesture, 'move hits', (_, start) => ({ at: start.at + held }));
     },
-    dragFree(from, ticks, gesture) {
+    dragFree(from, ticks, factor, gesture) {
       const feel = feelOf(context);
-      change(from, gesture, 'early or late', (hit, start) => {
+      change(from, gesture, factor === 1 ? 'early or late' : 'early or late, and velocity', (hit, start) => {
         const voice = voiceOf.get(hit.voice);
         if (!voice) return {};
         const tick = Math.min(view.length - 1, Math.max(0, start.heard + ticks));
-        return writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length);
+        return {
+          ...writtenPlace(tick, voice, gridOf(view.resolved, voice), feel, view.length),
+          velocity: clampVelocity(start.velocity * factor),
+        };
       });
     },
     carry(from, rows, gesture) {

@@ -62,7 +62,7 @@ test('hits are brought to other rows together, by drag and by key, as far as all
 
 test('off the grid a hit is heard where it is dragged, written on the nearest place', () => {
   const desk = deskWith(['snare', 960]);
-  drag(desk).dragFree(starts(desk), 200, 'g');
+  drag(desk).dragFree(starts(desk), 200, 1, 'g');
   const [one] = desk.view().hits;
   expect(one?.hit.at).toBe(1200);
   expect(one?.hit.offsetMs).toBeCloseTo(-20.8, 5);
@@ -128,7 +128,7 @@ test('lengths go by bars down to one, doubling copies, and grids go round', () =
 test('chosen hits are quantised, and the row where none is', () => {
   const desk = deskWith(['snare', 960], ['kick', 0]);
   const from = starts(desk);
-  drag(desk).dragFree(from, 60, 'g');
+  drag(desk).dragFree(from, 60, 1, 'g');
   desk.choose(...desk.ids('snare'));
   line(desk).quantise(50);
   expect(desk.view().hits.map(({ row, hit }) => [row, Math.round(hit.offsetMs)])).toEqual([

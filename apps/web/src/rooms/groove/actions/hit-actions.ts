@@ -1,4 +1,5 @@
 import {
+  alikeHits,
   beatTicks,
   changeHits,
   clampVelocity,
@@ -9,12 +10,14 @@ import {
   gridTicks,
   type HitFields,
   type Id,
+  type Likeness,
   LIMITS,
   pasteHits,
   removeHits,
   type ResolvedHit,
   toggleAccent,
   toggleSilenced,
+  toKin,
 } from '@plucky/core';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
@@ -35,6 +38,8 @@ export interface HitActions {
   moveByBeat(beats: number): void;
   /** Brings them to the rows so many below their own. */
   carryBy(rows: number): void;
+  /** Moves them to another stroke of the same drum, such as the rim for the snare, and back. */
+  kin(): void;
   accent(at?: number): void;
   /** None, then rolls of 2, 3, 4 and 6 hits within a grid step, then none again. */
   roll(): void;
@@ -48,6 +53,8 @@ export interface HitActions {
   duplicate(): void;
   chooseRow(): void;
   chooseAll(): void;
+  /** Chooses what is like the chosen hits on their rows. */
+  chooseAlike(likeness: Likeness): void;
 }
 
 const ROLLS = [2, 3, 4, 6] as const;
@@ -58,7 +65,7 @@ export const USUAL_FLAM = { ms: 24, share: 55 };
 const ROLL_FALL = 0.8;
 
 export function hitActions(context: RowContext): HitActions {
-  const { view, edit, id, caret, chosen, rows } = context;
+  const { view, edit, id, caret, chosen } = context;
   const set: HitActions['set'] = (change, label, gesture) =>
     void edit((document) => changeHits(document, id, chosen(), change, label), gesture ?? null);
   const hitsOf = (ids: readonly Id[]) =>
@@ -120,6 +127,10 @@ export function hitActions(context: RowContext): HitActions {
       if (carried && row)
         useSession.setState({ caret: { row: row.key, at: first.hit.at }, hits: new Set(ids) });
     },
+    kin() {
+      const ids = chosen();
+      if (edit((document) => toKin(document, id, ids))) chooseHits(ids);
+    },
     moveBy: (steps) => move(steps * gridTicks(caret()?.row.grid ?? 4)),
     moveByBeat: (beats) => move(beats * beatTicks(view.meter)),
     accent(at) {
@@ -173,10 +184,15 @@ export function hitActions(context: RowContext): HitActions {
       pasteAt(first + Math.max(beat, Math.ceil((last - first + 1) / beat) * beat));
     },
     chooseRow() {
-      const keys = new Set(rows().map((row) => row.key));
+      const { rows: together } = useSession.getState();
+      const keys = together.size ? together : new Set([caret()?.row.key]);
       chooseHits(view.hits.filter((one) => keys.has(one.row)).map((one) => one.hit.id));
     },
     chooseAll: () => chooseHits(view.hits.map((one) => one.hit.id)),
+    chooseAlike(likeness) {
+      const hits = view.hits.map((one) => one.hit);
+      chooseHits(alikeHits(hits, new Set(chosen()), likeness, view.meter));
+    },
   };
   return actions;
 }

@@ -1,6 +1,6 @@
 import type { HitFields, Id } from '@plucky/core';
 import type { Edit } from '../../../document/context.tsx';
-import { useSession } from '../../../session/store.ts';
+import { type Caret, type Session, useSession } from '../../../session/store.ts';
 import { hitNear, type PatternView, type Row } from '../pattern-view.ts';
 
 /** What deeds on the rows act on: the pattern in view, and what is chosen of it at that moment. */
@@ -13,14 +13,14 @@ export interface RowContext {
   readonly caret: () => { readonly row: Row; readonly at: number } | undefined;
   /** Ids of the chosen hits, or of the one under the caret. */
   readonly chosen: () => Id[];
-  /** The chosen rows, or the caret's. */
+  /** The chosen rows, those of several chosen hits, or the caret's. */
   readonly rows: () => Row[];
 }
 
 export function rowContext(view: PatternView, edit: Edit): RowContext {
   const last = view.rows.at(-1);
   const caret = () => {
-    const { caret: at } = useSession.getState();
+    const at = caretIn(view, useSession.getState().caret);
     const row = view.rows.find((one) => one.key === at?.row) ?? last;
     return row && { row, at: at?.at ?? 0 };
   };
@@ -37,12 +37,27 @@ export function rowContext(view: PatternView, edit: Edit): RowContext {
       return known.length ? known : under ? [under.hit.id] : [];
     },
     rows() {
-      const { rows } = useSession.getState();
-      const chosen = view.rows.filter((row) => rows.has(row.key));
+      const meant = rowsMeant(view, useSession.getState());
       const at = caret();
-      return chosen.length ? chosen : at ? [at.row] : [];
+      return meant.length ? meant : at ? [at.row] : [];
     },
   };
+}
+
+/** The caret as it can stand in a pattern: an edit or an undo may have made it shorter. */
+export function caretIn({ length }: Pick<PatternView, 'length'>, caret: Caret | null): Caret | null {
+  return caret && caret.at >= length ? { ...caret, at: length - 1 } : caret;
+}
+
+/** The rows that are meant: those that are chosen together, those of several chosen hits, or the caret's. */
+export function rowsMeant(
+  view: PatternView,
+  { rows, hits, caret }: Pick<Session, 'rows' | 'hits' | 'caret'>,
+): Row[] {
+  if (rows.size) return view.rows.filter((row) => rows.has(row.key));
+  const keys = new Set(view.hits.filter((one) => hits.has(one.hit.id)).map((one) => one.row));
+  if (hits.size > 1 && keys.size) return view.rows.filter((row) => keys.has(row.key));
+  return view.rows.filter((row) => row.key === caret?.row);
 }
 
 /** The voices of rows, each once: the rows of a part that plays notes share one. */

@@ -1,8 +1,22 @@
 import { Box, Button, Typography } from '@mui/material';
-import { clampVelocity, GRIDS, gridTicks, type Hit, placeName, ticksToMs } from '@plucky/core';
+import {
+  clampVelocity,
+  counted,
+  type Hit,
+  type Likeness,
+  LIKENESSES,
+  LIMITS,
+  noteLength,
+  noteLengthFrom,
+  placeFrom,
+  placeName,
+  ticksToMs,
+} from '@plucky/core';
+import { useSnackbar } from 'notistack';
 import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
-import { Select } from '../../../shared/ui/Select.tsx';
+import { DraftField } from '../../../shared/ui/DraftField.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
@@ -19,6 +33,8 @@ export function HitSettings({
   row: Row;
 }) {
   const actions = useRowActions(view);
+  const { enqueueSnackbar } = useSnackbar();
+  const say = (text: string) => enqueueSnackbar(`${text} Nothing was changed.`, { variant: 'warning' });
   const began = useRef<{ gesture: string; velocities: ReadonlyMap<string, number>; mean: number } | null>(
     null,
   );
@@ -31,16 +47,18 @@ export function HitSettings({
   const pan = mean((hit) => hit.pan ?? 0);
   const allSilent = hits.every((one) => one.hit.origin === 'silenced');
   const differs = hits.some((one) => one.hit.origin === 'changed' || one.hit.origin === 'silenced');
-  const sameRow = hits.every((one) => one.row === row.key);
+  const rowCount = new Set(hits.map((one) => one.row)).size;
+  const sameLength = hits.every((one) => one.hit.length === first.length);
   const drums = view.part.type === 'drums';
   return (
     <Box component="section" aria-label="Chosen hits" sx={{ mb: 2 }}>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-        {sameRow ? row.name : 'Several rows'}
+        {rowCount === 1 ? row.name : `On ${counted(rowCount, 'row')}`}
       </Typography>
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 1 }}>
+      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 0.5 }}>
         {hits.length === 1 ? `Hit at ${placeName(first.at, view.meter)}` : `${hits.length} hits chosen`}
       </Typography>
+      <Alike onChoose={(likeness) => actions.chooseAlike(likeness)} />
       <Amount
         label="Velocity"
         value={velocity}
@@ -60,6 +78,7 @@ export function HitSettings({
             gesture,
           );
         }}
+        onType={(next) => actions.set(() => ({ velocity: next }), 'change velocity')}
       />
       <Amount
         label="Early / late"
@@ -87,14 +106,36 @@ export function HitSettings({
           onChange={(next, gesture) => actions.set(() => ({ pitch: next }), 'tune', gesture)}
         />
       )}
-      <LengthField
-        first={first}
-        onChange={(length) => actions.set(() => ({ length }), 'change the length of hits')}
-      />
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, my: 1 }}>
+        {hits.length === 1 && (
+          <DraftField
+            label="Place"
+            value={placeName(first.at, view.meter)}
+            most={16}
+            onChange={(text) => {
+              const at = placeFrom(text, view.meter);
+              if (at === null)
+                say(`“${text}” is no place. One is written like 2.3.1: bar, beat, quarter of a beat.`);
+              else actions.set(() => ({ at }), 'move hits');
+            }}
+          />
+        )}
+        <DraftField
+          label="Length"
+          value={sameLength ? noteLength(first.length) : 'several'}
+          most={16}
+          onChange={(text) => {
+            const length = noteLengthFrom(text);
+            if (length === null) say(`“${text}” is no length. One is written like 1/16, or in ticks.`);
+            else
+              actions.set(() => ({ length: Math.min(LIMITS.pattern, length) }), 'change the length of hits');
+          }}
+        />
+      </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
         <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
         <Button onClick={() => actions.remove()}>Remove</Button>
-        {sameRow && <Button onClick={() => actions.accent(first.at)}>Accent</Button>}
+        {rowCount === 1 && <Button onClick={() => actions.accent(first.at)}>Accent</Button>}
         {differs && view.resolved.pattern.parent && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}
@@ -124,24 +165,26 @@ function panText(pan: number): string {
   return `${Math.abs(pan)} ${pan < 0 ? 'left' : 'right'}`;
 }
 
-function LengthField({ first, onChange }: { first: Hit; onChange: (length: number) => void }) {
-  const usual = [...GRIDS.map((grid) => gridTicks(grid) / 2), ...GRIDS.map(gridTicks), 1920, 3840];
-  const lengths = [...new Set([...usual, first.length])].sort((a, b) => a - b);
-  return (
-    <Select
-      fullWidth
-      label="Length"
-      value={first.length}
-      options={lengths.map((ticks) => ({ value: ticks, label: noteLength(ticks) }))}
-      onChange={onChange}
-      sx={{ my: 1 }}
-    />
-  );
-}
+const ALIKE_WORDS: Readonly<Record<Likeness, string>> = {
+  velocity: 'the same velocity',
+  place: 'the same place in the bar',
+  'every other': 'every other',
+};
 
-/** A length in ticks as a share of a whole note. */
-function noteLength(ticks: number): string {
-  const share = 3840 / ticks;
-  if (share === 1) return 'whole note';
-  return Number.isInteger(share) ? `1/${share}` : `${ticks} ticks`;
+/** Goes from what is chosen to what is like it on the same rows. */
+function Alike({ onChoose }: { onChoose: (likeness: Likeness) => void }) {
+  return (
+    <Box
+      role="group"
+      aria-label="Choose alike"
+      sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 1.25, mb: 0.5 }}
+    >
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft'), lineHeight: '24px' }}>Choose</Typography>
+      {LIKENESSES.map((likeness) => (
+        <QuietButton key={likeness} onClick={() => onChoose(likeness)}>
+          {ALIKE_WORDS[likeness]}
+        </QuietButton>
+      ))}
+    </Box>
+  );
 }

@@ -1,23 +1,21 @@
 import { Typography } from '@mui/material';
-import { useSession } from '../../../session/store.ts';
+import { useSessionFields } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { rowsMeant } from '../actions/row-context.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import { PatternSettings } from './PatternSettings.tsx';
 
 const HitSettings = later(async () => (await import('./HitSettings.tsx')).HitSettings);
+const PatternSettings = later(async () => (await import('./PatternSettings.tsx')).PatternSettings);
 const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSettings);
 
 /** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {
-  const chosen = useSession((session) => session.hits);
-  const caret = useSession((session) => session.caret);
-  const together = useSession((session) => session.rows);
-  const hits = view.hits.filter((one) => chosen.has(one.hit.id));
-  const row = view.rows.find((one) => one.key === (hits[0]?.row ?? caret?.row));
-  const several = view.rows.filter((one) => together.has(one.key));
-  const rows = several.length || !row ? several : [row];
+  const session = useSessionFields('hits', 'caret', 'rows');
+  const hits = view.hits.filter((one) => session.hits.has(one.hit.id));
+  const rows = rowsMeant(view, session);
+  const row = view.rows.find((one) => one.key === hits[0]?.row);
   return (
     <SidePanel label="What is chosen">
       {hits.length > 0 && row ? <HitSettings view={view} hits={hits} row={row} /> : <Hint view={view} />}

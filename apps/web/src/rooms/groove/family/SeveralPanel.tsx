@@ -2,11 +2,14 @@ import { Box, Button, TextField, Typography } from '@mui/material';
 import {
   cutName,
   familyOrder,
+  gridName,
+  gridsToSettle,
   indexOf,
   isChange,
   mergePatterns,
   type Pattern,
   renameSeries,
+  type RowGrids,
   type Shape,
   shapeAll,
   type ShapeWay,
@@ -38,15 +41,6 @@ export function SeveralPanel({ view }: { view: PatternView }) {
   const ids = patterns.map((pattern) => pattern.id);
   const rename = () => {
     if (edit((now) => renameSeries(now, ids, base))) setBase('');
-  };
-  const merge = (how: 'together' | 'in a row') => {
-    const [first] = patterns;
-    if (!first) return;
-    const naming = {
-      id: freshId(),
-      name: unusedName(index, first.part, `${cutName(first.name, 66)}, merged`),
-    };
-    if (edit((now) => mergePatterns(now, ids, how, naming))) choosePattern(naming.id);
   };
   return (
     <SidePanel
@@ -81,26 +75,60 @@ export function SeveralPanel({ view }: { view: PatternView }) {
           </Button>
         </Box>
       </Group>
-      <Group title="Merge into one new pattern">
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-          <Button
-            title="Layered; slots that layer just these play the new one instead"
-            onClick={() => merge('together')}
-          >
-            Played together
-          </Button>
-          <Button title="One after another, in the order of the list" onClick={() => merge('in a row')}>
-            In a row
-          </Button>
-        </Box>
-        <Typography variant="caption" component="p" sx={{ mt: 0.75 }}>
-          The patterns themselves stay, and all sounds as before.
-        </Typography>
-      </Group>
+      <MergeThem key={`merge ${ids.join()}`} view={view} patterns={patterns} />
       <Button variant="text" sx={{ ml: -1 }} onClick={() => choosePattern(view.resolved.pattern.id)}>
         Choose one only
       </Button>
     </SidePanel>
+  );
+}
+
+/** One new pattern that sounds as all of them; where their grids differ, which one its rows show is asked. */
+function MergeThem({ view, patterns }: { view: PatternView; patterns: readonly Pattern[] }) {
+  const edit = useEdit();
+  const index = indexOf(view.document);
+  const ids = useMemo(() => patterns.map((pattern) => pattern.id), [patterns]);
+  const [grids, setGrids] = useState<RowGrids>({});
+  const unsettled = useMemo(() => gridsToSettle(view.document, ids), [view.document, ids]);
+  const merge = (how: 'together' | 'in a row') => {
+    const [first] = patterns;
+    if (!first) return;
+    const naming = {
+      id: freshId(),
+      name: unusedName(index, first.part, `${cutName(first.name, 66)}, merged`),
+    };
+    if (edit((now) => mergePatterns(now, ids, how, naming, grids))) choosePattern(naming.id);
+  };
+  return (
+    <Group title="Merge into one new pattern">
+      {unsettled.map(({ voice, grids: among }) => (
+        <Select
+          key={voice}
+          fullWidth
+          label={`Grid of ${index.voice(voice)?.name ?? 'a row'}`}
+          value={grids[voice] ?? among[0] ?? null}
+          options={among.map((grid) => ({ value: grid, label: gridName(grid) }))}
+          onChange={(grid) => setGrids((before) => ({ ...before, [voice]: grid }))}
+          sx={{ mt: 0.5, mb: 1 }}
+        />
+      ))}
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Button
+          title="Layered; slots that layer just these play the new one instead"
+          onClick={() => merge('together')}
+        >
+          Played together
+        </Button>
+        <Button title="One after another, in the order of the list" onClick={() => merge('in a row')}>
+          In a row
+        </Button>
+      </Box>
+      <Typography variant="caption" component="p" sx={{ mt: 0.75 }}>
+        {unsettled.length
+          ? 'Their grids differ: a grid says what the row shows, and every hit is heard where it was.'
+          : 'The patterns themselves stay, and all sounds as before.'}
+      </Typography>
+    </Group>
   );
 }
 

@@ -2,13 +2,12 @@ import DownIcon from '@mui/icons-material/KeyboardArrowDownRounded';
 import UpIcon from '@mui/icons-material/KeyboardArrowUpRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import {
-  addVoice,
+  addDrum,
   chooseKit,
   counted,
   DRUM_NAMES,
   type DrumName,
   DRUMS,
-  drumVoice,
   editVoices,
   hitsOfVoice,
   indexOf,
@@ -25,7 +24,7 @@ import {
 import { KIT_IDS, type KitId, kitOf, KITS, USUAL_KIT_ID } from '@plucky/sound';
 import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
-import { useDocumentStore, useEdit } from '../../../document/context.tsx';
+import { useDocumentStore, useEdit, useSong } from '../../../document/context.tsx';
 import { chooseRow } from '../../../session/store.ts';
 import { schemaResolver } from '../../../shared/form/resolver.ts';
 import { useKeptNumber } from '../../../shared/form/useKeptNumber.ts';
@@ -46,7 +45,7 @@ export function KitPanel({ view }: { view: PatternView }) {
   const shared = sharedNotes(document, part.id);
   return (
     <SidePanel label="Kit" about={part.name} title="The kit">
-      {part.type === 'drums' && <AddVoice part={part} document={document} voices={voices} />}
+      {part.type === 'drums' && <AddVoice part={part} />}
       {part.type === 'drums' && <KitChoice part={part} />}
       {shared.map((group) => (
         <Typography
@@ -216,26 +215,12 @@ function NoteField({ voice, onChange }: { voice: Voice; onChange: (note: number)
 }
 
 /** Adds a drum, a second one of its kind under a name of its own. */
-function AddVoice({
-  part,
-  document,
-  voices,
-}: {
-  part: Part;
-  document: SongDocument;
-  voices: readonly Voice[];
-}) {
+function AddVoice({ part }: { part: Part }) {
   const edit = useEdit();
+  const document = useSong();
   const add = (name: DrumName) => {
-    const taken = new Set(voices.map((voice) => voice.name));
-    let [id, title, n] = [name as string, DRUMS[name].name, 1];
-    while (Object.hasOwn(document.records, id) || taken.has(title)) {
-      n++;
-      id = `${name}-${n}`;
-      title = `${DRUMS[name].name} ${n}`;
-    }
-    const voice = { ...drumVoice(part.id, name, 0), id, name: title };
-    if (edit((now) => addVoice(now, voice))) chooseRow(id);
+    const { id, outcome } = addDrum(document, part.id, name);
+    if (edit(() => outcome)) chooseRow(id);
   };
   return (
     <Select

@@ -7,15 +7,22 @@ import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { hasCommand, isForControl } from '../../../shared/keys/for-control.ts';
-import { type PatternView, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
+import { GHOST_VELOCITY, type PatternView, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import { rowOfTapKey, TAP_KEYS } from './tap-keys.ts';
 
 /** A tap this long before the first beat, in ms, still means it. */
 const EARLY_MS = 120;
+const HARD_VELOCITY = 120;
 
 interface Sounding {
   readonly id: Id;
   readonly tick: number;
+}
+
+/** How hard a letter strikes: a ghost note with Shift, hard with Alt. */
+function strokeVelocity({ shiftKey, altKey }: KeyboardEvent): number {
+  if (shiftKey) return GHOST_VELOCITY;
+  return altKey ? HARD_VELOCITY : USUAL_VELOCITY;
 }
 
 /** A take: letters and a MIDI keyboard play the rows while this stands, and what is played is written in, as one undo. */
@@ -32,9 +39,9 @@ export function Take({ view }: { view: PatternView }): null {
     keyup: true,
     useKey: true,
     enableOnFormTags: true,
-    // Shift is for hard strokes, and may be let go of before the key.
+    // Shift and Alt are for soft and hard strokes, and may be let go of before the key.
     ignoreModifiers: true,
-    ignoreEventWhen: (event) => event.repeat || hasCommand(event) || event.altKey || isForControl(event),
+    ignoreEventWhen: (event) => event.repeat || hasCommand(event) || isForControl(event),
   });
 
   useEffect(() => {
@@ -89,7 +96,7 @@ export function Take({ view }: { view: PatternView }): null {
       const row = rows[rows.length - 1 - rowOfTapKey(key)];
       if (!row) return;
       event.preventDefault();
-      strike(row, event.shiftKey ? 120 : USUAL_VELOCITY, event.timeStamp, key);
+      strike(row, strokeVelocity(event), event.timeStamp, key);
     };
     const midi = ({ note, velocity, time }: MidiStroke) => {
       if (!velocity) {

@@ -2,6 +2,7 @@ import { Box } from '@mui/material';
 import { placeName } from '@plucky/core';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../shared/ui/tokens.ts';
+import { caretIn } from '../actions/row-context.ts';
 import type { PatternView } from '../pattern-view.ts';
 import type { Layout } from './layout.ts';
 
@@ -25,6 +26,7 @@ export function CaretMark({
     <g>
       <rect x={0} y={top + 1} width="100%" height={layout.rowHeight - 1} fill={color('wash')} opacity={0.6} />
       <path
+        data-caret=""
         d={`M${x - 5} ${top + 2}h10M${x} ${top + 2}V${top + layout.rowHeight - 2}M${x - 5} ${top + layout.rowHeight - 2}h10`}
         stroke={color('plum')}
         strokeWidth={1.4}
@@ -36,7 +38,10 @@ export function CaretMark({
 
 /** What stands at the caret, for those who do not see it. */
 export function CaretWords({ view }: { view: PatternView }) {
-  const caret = useSession((session) => session.caret);
+  const caret = caretIn(
+    view,
+    useSession((session) => session.caret),
+  );
   const row = view.rows.find((one) => one.key === caret?.row);
   const hit = view.hits.find((one) => one.row === row?.key && one.hit.at === caret?.at)?.hit;
   const words =

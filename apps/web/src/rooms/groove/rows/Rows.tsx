@@ -4,6 +4,7 @@ import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
+import { caretIn } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
 import { useReference } from '../reference/reference-view.ts';
@@ -15,6 +16,7 @@ import { Playhead } from './Playhead.tsx';
 import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
 import { type GestureMark, useRowPointer } from './useRowPointer.ts';
+import { useZoom } from './useZoom.ts';
 
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
@@ -25,14 +27,19 @@ export function Rows({ view }: { view: PatternView }) {
   const size = useSize(frame);
   const actions = useRowActions(view);
   const chosen = useSession((session) => session.hits);
-  const caret = useSession((session) => session.caret);
+  const caret = caretIn(
+    view,
+    useSession((session) => session.caret),
+  );
   const compares = useSession((session) => session.panel === 'compare');
   const reference = useReference(view);
   const lanes = ACCENTS + (reference ? REFERENCE : 0);
+  const zoom = useSession((session) => session.zoom);
   const layout = useMemo(
-    () => layOut(size, view.rows.length, view.length, lanes),
-    [size, view.rows.length, view.length, lanes],
+    () => layOut(size, view.rows.length, view.length, lanes, zoom),
+    [size, view.rows.length, view.length, lanes, zoom],
   );
+  useZoom(frame, layout, caret);
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
   const height = rowHeight * view.rows.length;

@@ -21,16 +21,19 @@ export interface Layout {
   readonly tickOf: (x: number) => number;
 }
 
-/** Lays rows of a pattern of `length` ticks out in a frame, with `lanes` px of lanes below them. */
+/**
+ * Lays rows of a pattern of `length` ticks out in a frame, `zoom` times as wide, with `lanes` px of lanes below them.
+ */
 export function layOut(
   frame: { readonly width: number; readonly height: number },
   rows: number,
   length: number,
   lanes: number,
+  zoom = 1,
 ): Layout {
   const room = Math.floor((frame.height - RULER - lanes - 8) / Math.max(1, rows));
   const rowHeight = Math.max(SMALLEST_ROW, Math.min(LARGEST_ROW, room));
-  const width = Math.max(frame.width - LABELS - 4, (length / 960) * NARROWEST_QUARTER);
+  const width = zoom * Math.max(frame.width - LABELS - 4, (length / 960) * NARROWEST_QUARTER);
   const scale = (width - 2 * PAD) / length;
   return { rowHeight, width, xOf: (tick) => PAD + tick * scale, tickOf: (x) => (x - PAD) / scale };
 }

@@ -14,6 +14,8 @@ const NEAREST = 3;
 const SLACK = 5;
 /** How far up a drag doubles a velocity, in px. */
 const DOUBLING = 70;
+/** How far off its line a free drag along goes before it changes velocities too, in px. */
+const LEVEL_BAND = 12;
 /** Velocity steps for each px of an upward drag while adding. */
 const VELOCITY_PER_PX = 0.8;
 /** Two presses within this time are one double press, in ms. */
@@ -39,15 +41,15 @@ interface Held {
   readonly starts: DragStarts;
   /** Where the added hit stands, in ticks. */
   readonly at: number;
-  /** The stem that a box or a carrying began on: without a drag it is chosen too, or no more. */
-  readonly stem: PlacedHit | null;
+  /** What a press that is let go of without a drag does to the stem it began on. */
+  readonly onRelease: (() => void) | null;
   direction: 'none' | 'across' | 'along';
 }
 
 /**
  * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
- * drag along to move, with Alt off the grid, or up and down for the velocity of all that is chosen, with Ctrl to other
- * rows. Shift and drag draws a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
+ * drag along to move, or up and down for the velocity of all that is chosen, with Alt for both at once and off the grid,
+ * with Ctrl to other rows. A press on one of several that are chosen leaves that one. Shift and drag draws a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
  */
 export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
   const held = useRef<Held | null>(null);
@@ -67,6 +69,9 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     const near = view.hitsOf(row).filter((one) => off(one) <= reach);
     return near.sort((a, b) => off(a) - off(b))[0] ?? null;
   };
+  /** A point as near to a stem as a press must be to mean it stands over that stem. */
+  const onStem = (point: Point, stem: PlacedHit | null): Point =>
+    stem ? { ...point, x: layout.xOf(stem.heard) } : point;
   const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
     const base = {
       from,
@@ -74,21 +79,30 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
       gesture: freshId(),
       starts: startsOf(view),
       at: 0,
-      stem: null,
+      onRelease: null,
       direction: 'none' as const,
     };
     const stem = stemAt(row, from.x);
-    if (event.shiftKey) return { ...base, kind: event.altKey ? 'line' : 'box', stem };
-    if (stem && hasCommand(event)) {
-      const { hits } = useSession.getState();
-      const isChosen = hits.has(stem.hit.id);
-      if (!isChosen) chooseHits([...hits, stem.hit.id]);
-      return { ...base, kind: 'rows', starts: startsOf(view), stem: isChosen ? stem : null };
-    }
+    const { hits } = useSession.getState();
+    const toggle = stem && (() => toggleHit(stem.hit.id));
+    if (event.shiftKey && event.altKey)
+      return { ...base, kind: 'line', from: onStem(from, stem), onRelease: toggle };
+    if (event.shiftKey) return { ...base, kind: 'box', onRelease: toggle };
     if (stem) {
-      chooseAt(stem, false);
+      const isChosen = hits.has(stem.hit.id);
+      if (hasCommand(event)) {
+        if (!isChosen) chooseHits([...hits, stem.hit.id]);
+        return { ...base, kind: 'rows', starts: startsOf(view), onRelease: isChosen ? toggle : null };
+      }
+      if (!isChosen) chooseHits([stem.hit.id]);
       useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
-      return { ...base, kind: event.altKey ? 'free' : 'stems', starts: startsOf(view) };
+      return {
+        ...base,
+        kind: event.altKey ? 'free' : 'stems',
+        starts: startsOf(view),
+        // Several that are chosen can be dragged by any of them; a mere press means the one.
+        onRelease: () => chooseHits([stem.hit.id]),
+      };
     }
     const at = placeNear(view, row, layout.tickOf(from.x));
     const id = actions.add(row, at, base.gesture);
@@ -102,6 +116,8 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     const row = rowAt(from.y);
     if (!row) return;
     event.currentTarget.setPointerCapture(event.pointerId);
+    // Not every browser gives a drawing the focus by itself, and keys must not go on into a name.
+    event.currentTarget.focus({ preventScroll: true });
     held.current = begin(event, row, from);
   };
 
@@ -116,12 +132,15 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     const ticks = layout.tickOf(to.x) - layout.tickOf(now.from.x);
     if (now.kind === 'box' || now.kind === 'line') setMark({ kind: now.kind, from: now.from, to });
     if (now.kind === 'box') chooseHits(inBox(now.from, to));
-    else if (now.kind === 'line')
-      actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, to), now.gesture);
-    else if (now.kind === 'adding') whileAdding(now, to, dy);
+    else if (now.kind === 'line') {
+      const reached = onStem(to, stemAt(now.row, to.x));
+      actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, reached), now.gesture);
+    } else if (now.kind === 'free') {
+      const up = Math.sign(-dy) * Math.max(0, Math.abs(dy) - LEVEL_BAND);
+      actions.dragFree(now.starts, ticks, 2 ** (up / DOUBLING), now.gesture);
+    } else if (now.kind === 'adding') whileAdding(now, to, dy);
     else if (now.kind === 'rows') actions.carry(now.starts, Math.round(dy / layout.rowHeight), now.gesture);
     else if (now.direction === 'across') actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
-    else if (now.kind === 'free') actions.dragFree(now.starts, ticks, now.gesture);
     else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
   };
 
@@ -167,7 +186,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
 
   const up = () => {
     const now = held.current;
-    if (now?.stem && now.direction === 'none') chooseAt(now.stem, true);
+    if (now?.direction === 'none') now.onRelease?.();
     held.current = null;
     setMark(null);
   };
@@ -190,14 +209,9 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   return { handlers, mark };
 }
 
-function chooseAt({ hit }: PlacedHit, more: boolean): void {
-  const { hits } = useSession.getState();
-  if (!more) {
-    if (!hits.has(hit.id)) chooseHits([hit.id]);
-    return;
-  }
-  const next = new Set(hits);
-  if (!next.delete(hit.id)) next.add(hit.id);
+function toggleHit(id: Id): void {
+  const next = new Set(useSession.getState().hits);
+  if (!next.delete(id)) next.add(id);
   chooseHits(next);
 }
 

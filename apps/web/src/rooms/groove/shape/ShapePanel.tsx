@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
+  counted,
   inTurn,
   isRefusal,
   keepShapes,
@@ -12,14 +13,15 @@ import {
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { useSession } from '../../../session/store.ts';
+import { useSession, useSessionFields } from '../../../session/store.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { voicesOf } from '../actions/row-context.ts';
+import { rowsMeant, voicesOf } from '../actions/row-context.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
@@ -29,14 +31,24 @@ import { CHOICE_WORDS } from './rule-words.ts';
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {
   const [rule, setRule] = useState<RuleEntry | null>(null);
-  const rows = useChosenRows(view);
-  const names = rows.map((row) => row.name).join(', ');
+  const rows = useMeantRows(view);
+  const hits = useSession((session) => session.hits);
   return (
     <SidePanel
       label="Sow and shape"
-      about={`On ${names || 'all rows'}`}
+      about={`On ${meantWords(view, rows, hits)}`}
       title={rule ? rule.title : 'Sow and shape'}
     >
+      {(hits.size > 1 || rows.length < view.rows.length) && rows.length > 0 && (
+        <QuietButton
+          title="Let go of what is chosen; rules then act on every row"
+          onClick={() =>
+            useSession.setState({ hits: new Set(), rows: new Set(view.rows.map((row) => row.key)) })
+          }
+        >
+          All rows
+        </QuietButton>
+      )}
       {rule ? (
         <RuleSettings key={rule.title} view={view} rows={rows} rule={rule} onDone={() => setRule(null)} />
       ) : (
@@ -52,14 +64,16 @@ export function ShapePanel({ view }: { view: PatternView }) {
   );
 }
 
-function useChosenRows(view: PatternView): readonly Row[] {
-  const together = useSession((session) => session.rows);
-  const caretRow = useSession((session) => session.caret?.row);
-  return useMemo(() => {
-    const chosen = view.rows.filter((row) => together.has(row.key));
-    const one = view.rows.find((row) => row.key === caretRow);
-    return chosen.length ? chosen : one ? [one] : [];
-  }, [view.rows, together, caretRow]);
+function useMeantRows(view: PatternView): readonly Row[] {
+  const session = useSessionFields('rows', 'hits', 'caret');
+  return useMemo(() => rowsMeant(view, session), [view, session]);
+}
+
+/** What rules act on, in words. */
+function meantWords(view: PatternView, rows: readonly Row[], hits: ReadonlySet<string>): string {
+  if (hits.size > 1) return `${counted(hits.size, 'hit')} on ${counted(rows.length, 'row')}`;
+  if (!rows.length || rows.length === view.rows.length) return 'all rows';
+  return rows.length > 3 ? counted(rows.length, 'row') : rows.map((row) => row.name).join(', ');
 }
 
 function RuleList<R extends RuleEntry>({
@@ -150,9 +164,10 @@ function RuleSettings({
       onto,
       choice,
       seed,
-      stretch,
+      // What is chosen is meant wherever it stands.
+      stretch: ids ? null : stretch,
     };
-  }, [view, used, rule, numbers, choice, seed, onto, stretch]);
+  }, [view, used, rule, numbers, choice, seed, onto, stretch, ids]);
   const outcome = useMemo(
     (): Outcome =>
       rule.kind === 'shape'

@@ -1,0 +1,32 @@
+import { Box } from '@mui/material';
+import { MOST_ZOOM, useSession, zoomBy } from '../../../session/store.ts';
+import { withKeys } from '../../../shared/keys/command.ts';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+
+/** Looks at the rows from closer or from farther away in time, or at all of the pattern. */
+export function ZoomButtons() {
+  const zoom = useSession((session) => session.zoom);
+  return (
+    <Box role="group" aria-label="Zoom in time" sx={{ display: 'flex', gap: 1 }}>
+      {zoom < MOST_ZOOM && (
+        <QuietButton
+          title={withKeys('Closer in time, or Ctrl and the wheel', PATTERN_COMMANDS.zoom, 0)}
+          onClick={() => zoomBy(2)}
+        >
+          Closer
+        </QuietButton>
+      )}
+      {zoom > 1 && (
+        <>
+          <QuietButton title={withKeys('Farther away', PATTERN_COMMANDS.zoom, 1)} onClick={() => zoomBy(0.5)}>
+            Farther
+          </QuietButton>
+          <QuietButton title={withKeys('All of the pattern', PATTERN_COMMANDS.fit)} onClick={() => zoomBy(0)}>
+            Fit
+          </QuietButton>
+        </>
+      )}
+    </Box>
+  );
+}

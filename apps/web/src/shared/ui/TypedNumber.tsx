@@ -1,0 +1,122 @@
+import { Box } from '@mui/material';
+import type { KeyboardEvent } from 'react';
+import { color } from './tokens.ts';
+import { useDraft } from './useDraft.ts';
+
+/** A number as it is shown, which a press turns into a field; what is typed there is held within its range. */
+export function TypedNumber({
+  label,
+  value,
+  min,
+  max,
+  step = 1,
+  text,
+  isTyped,
+  onTyped,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  step?: number;
+  text: string;
+  isTyped: boolean;
+  onTyped: (isTyped: boolean) => void;
+  onChange: (value: number) => void;
+}) {
+  if (isTyped)
+    return (
+      <Field
+        label={label}
+        value={value}
+        onKeep={(typed) => onChange(Math.min(max, Math.max(min, onStep(typed, step))))}
+        onDone={() => onTyped(false)}
+      />
+    );
+  return (
+    <Box
+      component="button"
+      className="mono"
+      // The slider beside it says the same and takes Enter, so that it is one stop for the Tab key.
+      tabIndex={-1}
+      aria-hidden="true"
+      title={`Type it: ${min} to ${max}`}
+      onClick={() => onTyped(true)}
+      sx={{
+        border: 0,
+        p: 0,
+        minHeight: 24,
+        minWidth: 24,
+        background: 'none',
+        textAlign: 'right',
+        color: 'inherit',
+        cursor: 'text',
+        '&:hover': { textDecoration: 'underline dotted' },
+      }}
+    >
+      {text}
+    </Box>
+  );
+}
+
+/** The nearest multiple of a step, without what binary fractions leave over. */
+function onStep(typed: number, step: number): number {
+  return Number((Math.round(typed / step) * step).toFixed(6));
+}
+
+function Field({
+  label,
+  value,
+  onKeep,
+  onDone,
+}: {
+  label: string;
+  value: number;
+  onKeep: (value: number) => void;
+  onDone: () => void;
+}) {
+  const draft = useDraft(String(value), (typed) => {
+    const number = Number(typed.replace(',', '.'));
+    if (typed !== '' && Number.isFinite(number)) onKeep(number);
+  });
+  return (
+    <Box
+      component="input"
+      className="mono"
+      {...draft}
+      autoFocus
+      inputMode="decimal"
+      aria-label={`${label}, typed`}
+      onFocus={(event: { readonly target: { select: () => void } }) => {
+        draft.onFocus();
+        event.target.select();
+      }}
+      onBlur={() => {
+        draft.onBlur();
+        onDone();
+      }}
+      sx={{
+        width: 72,
+        height: 24,
+        px: 0.5,
+        textAlign: 'right',
+        color: color('ink'),
+        background: color('page'),
+        border: `1px solid ${color('strong')}`,
+        borderRadius: '6px',
+      }}
+    />
+  );
+}
+
+/** Opens the field of a number where Enter is pressed on its slider. */
+export function onEnter(open: () => void) {
+  return (event: KeyboardEvent<HTMLElement>) => {
+    if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement) || event.target.type !== 'range')
+      return;
+    event.preventDefault();
+    event.stopPropagation();
+    open();
+  };
+}
