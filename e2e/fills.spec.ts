@@ -39,7 +39,7 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await expect.poll(async () => (await labels()).join()).not.toBe(first.join());
 
   await fill(page, 1).click();
-  const figures = () => fill(page, 1).textContent();
+  const figures = () => page.getByLabel('Figures of the fill').textContent();
   const before = await figures();
   await chosen(page).getByRole('button', { name: 'Less busy' }).click();
   await expect.poll(figures).not.toBe(before);
@@ -60,11 +60,43 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await expect(fill(page, 12)).toHaveCount(0);
 });
 
+test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it is then', async ({ page }) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Fills');
+  await page.getByRole('button', { name: '4+4+4+4' }).click();
+  await expect(fill(page, 1)).toContainText('4+4+4+4');
+  await fill(page, 1).click();
+  const cell = (n: number) => page.getByRole('button', { name: new RegExp(`^Cell ${n}:`) });
+  await expect(cell(4)).toHaveAccessibleName(/4 steps/);
+  const edge = page.getByRole('slider', { name: 'Edge after cell 1' });
+  const box = await edge.boundingBox();
+  if (!box) throw new Error('There is no edge.');
+  await page.mouse.move(box.x + box.width / 2, box.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 - 26, box.y + 20, { steps: 3 });
+  await page.mouse.up();
+  await expect(cell(1)).toHaveAccessibleName(/3 steps/);
+  await expect(cell(2)).toHaveAccessibleName(/5 steps/);
+  await expect(fill(page, 1)).toContainText('3+5+4+4');
+  await page.getByRole('slider', { name: 'Edge after cell 3' }).press('ArrowRight');
+  await expect(cell(3)).toHaveAccessibleName(/5 steps/);
+  await cell(2).press('Enter');
+  await expect(cell(2)).toHaveAttribute('aria-pressed', 'true');
+  const before = await cell(2).getAttribute('aria-label');
+  await page.getByRole('button', { name: 'Another figure' }).press('Enter');
+  await expect(cell(2)).not.toHaveAccessibleName(before ?? '');
+  await page.getByRole('button', { name: 'Place', exact: true }).click();
+  await expect(page.getByText(/^Placed:/)).toBeVisible();
+  await saved(page);
+});
+
 test('a window of the long take is moved by keys, heard, used and placed with a landing crash', async ({
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
+  await page.getByRole('button', { name: '2 beats' }).click();
+  await expect(fill(page, 12)).toBeVisible();
   const window = page.getByRole('slider', { name: 'Window of the long take' });
   await window.focus();
   await page.keyboard.press('Home');

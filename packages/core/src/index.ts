@@ -27,7 +27,7 @@ export {
 } from './song/records.ts';
 export { type BuildRecipe, RATES, SPEEDS, UNDERS } from './song/build-recipe.ts';
 export { type Curve, MOST_SEMITONES } from './song/curves.ts';
-export { type FillRecipe, FEET, MANNERS, TRAVELS } from './song/fill-recipe.ts';
+export { type FillRecipe, FEET, MADE, MANNERS, TRAVELS } from './song/fill-recipe.ts';
 export { type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
 export {
   SHAPE_WAYS,
@@ -133,11 +133,35 @@ export { fromShelf, shelfPatternOf } from './pattern/shelf.ts';
 export { readShelfPattern } from './pattern/read-shelf.ts';
 export { type ShelfPattern } from './pattern/shelf-pattern.ts';
 export { roundTheKit } from './fill/travel.ts';
-export { USUAL_FILL, fillPattern, makeByHand, makeFill } from './fill/make.ts';
+export { USUAL_FILL, contextFor, fillPattern, makeByHand, makeFill } from './fill/make.ts';
 export type { LimbConflict, LimbReport } from './fill/limbs.ts';
 export { limbsOf } from './fill/measure.ts';
-export { describeFill } from './fill/describe.ts';
-export { POOL, candidateOf, fillCandidates, measured, type Candidate } from './fill/candidates.ts';
+export { describeFill, type FillWords } from './fill/describe.ts';
+export {
+  POOL,
+  candidateOf,
+  fillCandidates,
+  measured,
+  type Candidate,
+  type CandidateList,
+} from './fill/candidates.ts';
+export { areDifferent, strokesIn } from './fill/variety.ts';
+export { groupingName, groupingsOf } from './fill/cells/grouping.ts';
+export { repeatsCell } from './fill/cells/hits.ts';
+export {
+  busier,
+  exchangeCell,
+  ghostCell,
+  lowerCell,
+  mirrorCell,
+  moveEdge,
+  remakeOthers,
+  sparser,
+  turnGrouping,
+  type PlanOutcome,
+} from './fill/cells/edit-plan.ts';
+export type { CellContext } from './fill/cells/cell.ts';
+export { FIGURES, type Cell, type CellPlan, type Figure } from './song/cell-plan.ts';
 export { FILL_STARTERS, recipeFrom } from './fill/starters.ts';
 export {
   LONGEST_WINDOW,

@@ -219,7 +219,7 @@ function fills(base: SongDocument): SongRecord[] {
     { id: 'answers', name: 'Short answers', takeOver: 1920, travel: 'answers', busy: 60, seed: 33 },
   ] as const;
   return wanted.flatMap(({ id, name, ...recipe }, i) => {
-    const made = makeFill(base, 'main', { ...USUAL_FILL, ...recipe }, id, name);
+    const made = makeFill(base, 'main', { ...USUAL_FILL, made: 'at random', ...recipe }, id, name);
     if (!isChange(made)) throw new Error(`The fill ${name} could not be made.`);
     return made.put.map((record) => (record.kind === 'pattern' ? { ...record, order: 10 + i } : record));
   });

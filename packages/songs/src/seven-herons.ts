@@ -171,7 +171,7 @@ export function sevenHerons(): SongDocument {
   const fill = makeFill(
     base,
     'main',
-    { ...USUAL_FILL, takeOver: 1440, busy: 80, seed: 77 },
+    { ...USUAL_FILL, made: 'at random', takeOver: 1440, busy: 80, seed: 77 },
     'wings',
     'Wings down',
   );

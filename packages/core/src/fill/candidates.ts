@@ -1,16 +1,29 @@
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
+import { feelOf, resolve } from '../pattern/resolve.ts';
 import { randomFrom, seedFrom } from '../random/stream.ts';
-import { type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
 import type { FillRecipe } from '../song/fill-recipe.ts';
+import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import type { Pattern } from '../song/records.ts';
+import { figure } from '../words.ts';
+import { cellWords } from './cells/describe.ts';
+import { groupingName } from './cells/grouping.ts';
+import { cellHits, repeatsCell } from './cells/hits.ts';
+import { planCells } from './cells/plan.ts';
+import { chooseDifferent, type DrawnFill } from './choose-different.ts';
+import { describeFill, type FillWords } from './describe.ts';
+import { fillHits } from './hits.ts';
 import type { LimbConflict } from './limbs.ts';
-import { fillPattern } from './make.ts';
+import { contextFor, fillPattern } from './make.ts';
 import { type FillFigures, limbsOf, measureFill } from './measure.ts';
+import { drumsOf } from './travel.ts';
+import { strokesIn } from './variety.ts';
 
-/** How many fills are made for the shown ones to be chosen from. */
-export const POOL = 240;
+/** How many fills are made for the shown ones to be chosen from, and how many where only playable ones are wanted. */
+export const POOL = 500;
+const WIDE_POOL = 2000;
 /** By how much the pool's fills are busier or less busy than the recipe says, in percent points. */
 const BUSY_SPREAD = 18;
 
@@ -19,11 +32,19 @@ export interface Candidate {
   readonly pattern: Pattern;
   readonly figures: FillFigures;
   readonly conflicts: readonly LimbConflict[];
+  readonly words: FillWords;
+}
+
+/** Fills to choose from, and why they are fewer than were asked for; null where they are as many. */
+export interface CandidateList {
+  readonly fills: readonly Candidate[];
+  readonly short: string | null;
 }
 
 /**
- * Fills of a recipe that differ from one another as much as they can: of a pool made from seeds that follow from the
- * recipe's own, each next one is the farthest from those chosen, by their figures. Playable ones come first into the pool.
+ * Fills of a recipe that a person would call different: of a pool made from seeds that follow from the recipe's own, each
+ * next one shares the fewest strokes with those chosen, at most half with any, and is described otherwise. Those that
+ * repeat a cell and those that hands can play come first; with `playableOnly` no others come at all, and the pool is wider.
  * The same recipe gives the same candidates. Refused as `makeFill` is.
  */
 export function fillCandidates(
@@ -31,18 +52,61 @@ export function fillCandidates(
   groove: Id,
   recipe: FillRecipe,
   count: number,
-  pool: number = POOL,
-): readonly Candidate[] | Refusal {
+  playableOnly = false,
+): CandidateList | Refusal {
   const random = randomFrom(seedFrom('candidates', recipe.seed));
-  const made: Candidate[] = [];
-  for (let i = 0; i < pool; i++) {
-    const busy = Math.min(100, Math.max(5, recipe.busy + (i ? random.whole(-BUSY_SPREAD, BUSY_SPREAD) : 0)));
-    const seed = i ? seedFrom('candidate', recipe.seed, i) >>> 0 : recipe.seed;
-    const candidate = candidateOf(document, groove, { ...recipe, busy, seed });
-    if ('reason' in candidate) return candidate;
-    made.push(candidate);
-  }
-  return mostDifferent(made, count);
+  const base = omit(recipe, 'cells');
+  const first = fillPattern(document, groove, base, 'first', 'Fill');
+  if ('reason' in first) return first;
+  const context = contextFor(document, groove, base, first.length);
+  const known = new Set(context.voices.map((voice) => voice.id));
+  const draw = (i: number): DrawnFill => {
+    const busy = Math.min(100, Math.max(5, base.busy + (i ? random.whole(-BUSY_SPREAD, BUSY_SPREAD) : 0)));
+    const seed = i ? seedFrom('candidate', base.seed, i) >>> 0 : base.seed;
+    const drawn = { ...base, busy, seed };
+    if (drawn.made === 'at random') {
+      const hits = fillHits(first.length, drawn, context.meter, context.voices);
+      return { recipe: drawn, strokes: strokesIn(hits), repeats: true, traits: [] };
+    }
+    const cells = planCells({ ...context, recipe: drawn });
+    const hits = cellHits(cells, first.length - base.takeOver, known);
+    return {
+      recipe: { ...drawn, cells },
+      strokes: strokesIn(hits),
+      repeats: repeatsCell(cells),
+      traits: [
+        groupingName(cells.cells.map((cell) => cell.steps)),
+        ...new Set(cells.cells.map((cell) => cell.figure)),
+      ],
+    };
+  };
+  const pool = Array.from({ length: playableOnly ? WIDE_POOL : POOL }, (_, i) => draw(i));
+  const measure = (one: DrawnFill) => {
+    const made = candidateOf(document, groove, one.recipe);
+    return 'reason' in made ? null : made;
+  };
+  const fills = chooseDifferent(pool, count, measure, playableOnly);
+  const short =
+    fills.length < count
+      ? shortBecause(fills.length, pool, playableOnly, indexOf(document).song.tempo)
+      : null;
+  return { fills, short };
+}
+
+/** Why fewer fills are shown than were asked for. */
+function shortBecause(
+  found: number,
+  pool: readonly DrawnFill[],
+  playableOnly: boolean,
+  tempo: number,
+): string {
+  const kinds = new Set(
+    pool.map(({ strokes }) => [...strokes.byDrum].map(([drum, at]) => `${drum} ${at.join()}`).join()),
+  ).size;
+  const those = found === 1 ? 'Only one fill' : `Only ${found} fills`;
+  return playableOnly && kinds > found
+    ? `${those} of ${pool.length} can be played at ${tempo} bpm and differ in half of their strokes. Longer notes, or a slower song, leave more.`
+    : `${those} of ${pool.length} differ in half of their strokes. A longer take-over, more drums, figures or note values leave more.`;
 }
 
 /** A fill of a recipe with what can be said of it; `hits` instead of the recipe's own where they are given. */
@@ -61,11 +125,22 @@ export function candidateOf(
 /** A fill as it is, with what can be said of it; `takeOver` is in ticks. */
 export function measured(document: SongDocument, pattern: Pattern, takeOver: number): Candidate {
   const withIt = withPattern(document, pattern);
+  const figures = measureFill(withIt, pattern.id, takeOver);
   return {
     pattern,
-    figures: measureFill(withIt, pattern.id, takeOver),
+    figures,
     conflicts: limbsOf(withIt, pattern.id, pattern.length - takeOver).conflicts,
+    words: wordsOf(withIt, pattern, figures),
   };
+}
+
+/** What a fill is in words: its cells where it is made of some, else what its figures say. */
+function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures): FillWords {
+  const { cells, drums = [] } = pattern.madeBy ?? {};
+  if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
+  const voices = indexOf(document).voicesOf(pattern.part);
+  const { meter } = feelOf(document, resolve(document, pattern.id));
+  return cellWords(cells, drumsOf({ drums }, voices), meter);
 }
 
 /** How much each figure counts in telling fills apart: about one for the usual distance between two fills. */

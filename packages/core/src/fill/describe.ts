@@ -1,5 +1,11 @@
 import type { FillFigures } from './measure.ts';
 
+/** What tells a fill from others: what it is made of or how it is, and how it goes. */
+export interface FillWords {
+  readonly title: string;
+  readonly course: string;
+}
+
 /**
  * A fill in one phrase, from its figures alone: how it moves or how busy it is, and how it ends.
  * @example describeFill({ hitsPerBeat: 4, lift: 20, contrast: 1, leadIn: 0.25, triplets: 0, round: 0.6, centre: 0.5, climb: -2 }) // => 'falls, runs in'

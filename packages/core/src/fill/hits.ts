@@ -9,8 +9,11 @@ import { gridTicks } from '../time/grid.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { metricalWeight } from '../time/weight.ts';
+import { cellContext } from './cells/cell.ts';
+import { cellHits, FILL_FLAM } from './cells/hits.ts';
+import { planCells } from './cells/plan.ts';
 import { type FillPlace, fillPlaces } from './stream.ts';
-import { roundTheKit, travelOver } from './travel.ts';
+import { drumsOf, roundTheKit, travelOver } from './travel.ts';
 
 /** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */
 const [STRONG, SPREAD] = [18, 7];
@@ -29,19 +32,43 @@ export function fillHits(
   meter: Meter,
   voices: readonly Voice[],
 ): Record<Id, Hit> {
-  const { takeOver, seed, travel, swell } = recipe;
+  const from = length - recipe.takeOver;
+  const end = Math.max(from + 1, length - (recipe.gap * PPQ) / 4);
+  const hits =
+    recipe.made === 'by cells'
+      ? cellHits(
+          recipe.cells ?? planCells(cellContext(recipe, meter, length, voices, [])),
+          from,
+          new Set(voices.map((voice) => voice.id)),
+        )
+      : randomHits(length, recipe, meter, voices, end);
+  const besides = withFeet(hits, { from, end, length }, recipe, meter, voices);
+  return { ...hits, ...besides };
+}
+
+/** Where a velocity on the way from the start to the end of a fill lies, strong places standing out. */
+function swellAt({ takeOver, swell }: FillRecipe, from: number, meter: Meter) {
+  return (at: number) =>
+    swell.from + ((at - from) / takeOver) * (swell.to - swell.from) + metricalWeight(at, meter) * STRONG;
+}
+
+/** Strokes drawn one by one, before `end` ticks. */
+function randomHits(
+  length: number,
+  recipe: FillRecipe,
+  meter: Meter,
+  voices: readonly Voice[],
+  end: number,
+): Record<Id, Hit> {
+  const { takeOver, seed, travel } = recipe;
   const random = randomFrom(seedFrom('fill', seed, travel, takeOver, recipe.values.join(), recipe.manner));
   const from = length - takeOver;
-  const end = Math.max(from + 1, length - (recipe.gap * PPQ) / 4);
   const places = fillPlaces(from, length, recipe.values, recipe.busy, meter, random).filter(
     ({ at }) => at < end,
   );
   const kick = voices.find((voice) => voice.limb === 'right foot');
   const along = onDrums(places, recipe, voices, kick, random);
-  const velocityAt = (at: number) => {
-    const share = (at - from) / takeOver;
-    return swell.from + share * (swell.to - swell.from) + metricalWeight(at, meter) * STRONG;
-  };
+  const velocityAt = swellAt(recipe, from, meter);
   const hits: Record<Id, Hit> = {};
   places.forEach(({ at, grid }, i) => {
     const voice = along[i];
@@ -53,12 +80,31 @@ export function fillHits(
     hits[`f${i + 1}`] = {
       ...plainHit(voice.id, at, velocity, Math.min(room, DRUM_LENGTH)),
       ...(rolls ? { roll: rollOver(Math.min(room, gridTicks(grid)), velocity, random) } : {}),
-      ...(isLast && recipe.flam && voice.limb === 'hand' && !rolls
-        ? { flam: { kind: 'flam' as const, ms: 20, share: 45 } }
-        : {}),
+      ...(isLast && recipe.flam && voice.limb === 'hand' && !rolls ? { flam: FILL_FLAM } : {}),
     };
   });
-  const last = places.at(-1);
+  return hits;
+}
+
+/** The stretch of a fill in its pattern, in ticks; `end` is where its gap begins. */
+interface FillStretch {
+  readonly from: number;
+  readonly end: number;
+  readonly length: number;
+}
+
+/** What feet and an anchor play beside the strokes of a fill. */
+function withFeet(
+  strokes: Readonly<Record<Id, Hit>>,
+  { from, end, length }: FillStretch,
+  recipe: FillRecipe,
+  meter: Meter,
+  voices: readonly Voice[],
+): Record<Id, Hit> {
+  const hits: Record<Id, Hit> = {};
+  const kick = voices.find((voice) => voice.limb === 'right foot');
+  const velocityAt = swellAt(recipe, from, meter);
+  const [last] = Object.values(strokes).sort((a, b) => b.at - a.at);
   const beats = beatsWithin(from, end, meter);
   const foot = (id: Id, voice: Voice | undefined, at: number) => {
     if (voice && at < end)
@@ -73,10 +119,12 @@ export function fillHits(
   if (recipe.feet === 'on' || recipe.feet === 'both') beats.forEach((at, i) => foot(`p${i + 1}`, pedal, at));
   if (recipe.feet === 'between')
     beats.forEach((at, i) => foot(`p${i + 1}`, pedal, at + beatTicks(meter) / 2));
-  if (recipe.kick && last && along.at(-1) !== kick) foot('k1', kick, last.at);
+  const isPlayed = (voice: Voice | undefined, at: number) =>
+    Object.values(strokes).some((hit) => hit.voice === voice?.id && hit.at === at);
+  if (recipe.kick && last && !isPlayed(kick, last.at)) foot('k1', kick, last.at);
   const anchor = voices.find((voice) => voice.id === recipe.anchor);
   const isTaken = (at: number) =>
-    Object.values(hits).some((hit) => hit.voice === anchor?.id && hit.at === at);
+    isPlayed(anchor, at) || Object.values(hits).some((hit) => hit.voice === anchor?.id && hit.at === at);
   beats.forEach((at, i) => {
     if (anchor && !isTaken(at)) foot(`a${i + 1}`, anchor, at);
   });
@@ -103,7 +151,9 @@ function onDrums(
   random: Random,
 ): Voice[] {
   const path = recipe.path.flatMap((id) => voices.find((voice) => voice.id === id) ?? []);
-  const drums = recipe.travel === 'path' && path.length ? path : roundTheKit(voices);
+  const round = roundTheKit(voices);
+  const taking = drumsOf(recipe, voices, round);
+  const drums = recipe.travel === 'path' && path.length ? path : taking;
   const hands = travelOver(drums, places.length, recipe.travel, random);
   if (recipe.manner !== 'linear' || !kick) return hands;
   // Hands play one to three strokes, then the kick one or two, as sticking patterns for linear playing go.

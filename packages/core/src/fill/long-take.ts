@@ -4,6 +4,7 @@ import { feelOf, resolve } from '../pattern/resolve.ts';
 import { seedFrom } from '../random/stream.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { type FillRecipe } from '../song/fill-recipe.ts';
+import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
@@ -44,7 +45,7 @@ export function longTake(
   const count = Math.min(TAKE_BARS.most, Math.max(TAKE_BARS.least, Math.round(bars)));
   for (let i = 0; i < count; i++) {
     const seed = seedFrom('long take', recipe.seed, i) >>> 0;
-    const hits = fillHits(bar, { ...recipe, takeOver: bar, gap: 0, seed }, meter, voices);
+    const hits = fillHits(bar, { ...omit(recipe, 'cells'), takeOver: bar, gap: 0, seed }, meter, voices);
     for (const [hitId, hit] of Object.entries(hits))
       own[`b${i + 1}.${hitId}`] = { ...hit, at: hit.at + i * bar };
   }

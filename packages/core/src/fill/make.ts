@@ -1,8 +1,8 @@
 import { type Hit } from '../hit/hit.ts';
 import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { besideFollowed } from '../pattern/overlay.ts';
-import { feelOf, resolve } from '../pattern/resolve.ts';
+import { besideFollowed, unroll } from '../pattern/overlay.ts';
+import { feelOf, resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { type FillRecipe } from '../song/fill-recipe.ts';
 import { omit } from '../song/omit.ts';
@@ -10,11 +10,18 @@ import type { Outcome, Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type Voice } from '../song/records.ts';
 import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
+import { type CellContext, cellContext } from './cells/cell.ts';
+import { usesFoot } from './cells/hits.ts';
+import { planCells } from './cells/plan.ts';
 import { fillHits } from './hits.ts';
 import { roundTheKit } from './travel.ts';
 
 /** The parts of a recipe that most fills share; take-over, travel, busy and seed are what tells them apart. */
 export const USUAL_FILL: Omit<FillRecipe, 'takeOver' | 'seed'> = {
+  made: 'by cells',
+  groupings: [],
+  figures: [],
+  drums: [],
   values: [4],
   travel: 'down',
   path: [],
@@ -89,7 +96,8 @@ export function fillPattern(
   if (!roundTheKit(voices).length) return { reason: 'The kit has no drum that hands could play a fill on.' };
   const length = fillLength(recipe.takeOver, meter);
   const from = length - recipe.takeOver;
-  const silenced = voices.filter((voice) => fallsSilent(voice, recipe)).map((voice) => voice.id);
+  const settled = settle(document, groove, recipe, length, instead !== undefined);
+  const silenced = voices.filter((voice) => fallsSilent(voice, settled)).map((voice) => voice.id);
   return {
     ...NO_EDITS,
     id,
@@ -102,20 +110,50 @@ export function fillPattern(
     parent: groove,
     window: { from: modulo(source.length - length, source.length) },
     shapes: silenced.length ? [{ id: 'take-over', rule: 'silence', voices: silenced, from, to: length }] : [],
-    own: besideFollowed(instead ?? fillHits(length, recipe, meter, voices), resolved.hits),
+    own: besideFollowed(instead ?? fillHits(length, settled, meter, voices), resolved.hits),
     grids: {},
     ...(recipe.loose > 0
       ? { humanise: { ms: recipe.loose, velocity: Math.round(recipe.loose / 2), seed: recipe.seed } }
       : {}),
-    madeBy: recipe,
+    madeBy: settled,
   };
 }
 
-/** Hands fall silent in the take-over; feet too, but for a kick that goes on. */
-function fallsSilent(voice: Voice, { feet, manner }: FillRecipe): boolean {
+/** The recipe with its cells worked out; without any where the strokes are other ones. */
+function settle(
+  document: SongDocument,
+  groove: Id,
+  recipe: FillRecipe,
+  length: number,
+  isOtherwise: boolean,
+): FillRecipe {
+  if (recipe.made !== 'by cells' || isOtherwise) return recipe.cells ? omit(recipe, 'cells') : recipe;
+  return recipe.cells
+    ? recipe
+    : { ...recipe, cells: planCells(contextFor(document, groove, recipe, length)) };
+}
+
+/** What the cells of a fill of a groove are played on, and what of the groove they answer. */
+export function contextFor(
+  document: SongDocument,
+  groove: Id,
+  recipe: FillRecipe,
+  length: number,
+): CellContext {
+  const resolved = resolve(document, groove);
+  const { pattern } = resolved;
+  const from = modulo(pattern.length - length, pattern.length);
+  const hits = unroll(soundingOf(resolved), pattern.length, from, length);
+  const voices = indexOf(document).voicesOf(pattern.part);
+  return cellContext(recipe, feelOf(document, resolved).meter, length, voices, hits);
+}
+
+/** Hands fall silent in the take-over; feet too, but for a kick that goes on and has no part in the fill. */
+function fallsSilent(voice: Voice, { feet, manner, made, cells }: FillRecipe): boolean {
   if (voice.limb === 'hand') return true;
   if (voice.limb === 'left foot') return feet !== 'keep';
-  return manner === 'linear' || (feet !== 'keep' && feet !== 'both');
+  const takesPart = made === 'by cells' ? cells !== undefined && usesFoot(cells) : manner === 'linear';
+  return takesPart || (feet !== 'keep' && feet !== 'both');
 }
 
 /** The whole bars that hold a take-over, in ticks. */

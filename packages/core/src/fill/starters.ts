@@ -16,7 +16,84 @@ export interface FillStarter {
   readonly oneDrum?: boolean;
 }
 
-export const FILL_STARTERS: readonly FillStarter[] = [
+/** Fills built of cells, by feel. */
+const BY_CELLS: readonly FillStarter[] = [
+  {
+    name: 'Threes and a two',
+    about: '16ths in threes, linear, round the drums',
+    span: { bars: 1 },
+    recipe: { figures: ['linear'], travel: 'down', swell: { from: 72, to: 112 } },
+  },
+  {
+    name: 'Paradiddle walk',
+    about: 'accents down the drums, ghosts on the snare',
+    span: { bars: 1 },
+    recipe: { figures: ['paradiddle'], travel: 'down', swell: { from: 74, to: 110 } },
+  },
+  {
+    name: 'Six and six and four',
+    about: 'six-strokes over the bar line of the beat',
+    span: { bars: 1 },
+    recipe: { figures: ['six-stroke'], groupings: ['6+6+4'], travel: 'answers' },
+  },
+  {
+    name: 'Fives',
+    about: 'groups of five against the beat',
+    span: { bars: 1 },
+    recipe: { figures: ['single', 'linear'], groupings: ['5+5+6'], swell: { from: 68, to: 114 } },
+  },
+  {
+    name: 'Flams across',
+    about: 'flam taps, wide and late',
+    span: { bars: 1 },
+    recipe: { figures: ['flam tap'], values: [2], travel: 'down', swell: { from: 84, to: 116 } },
+  },
+  {
+    name: 'Triplets in pairs',
+    about: '8th triplets in twos and fours',
+    span: { bars: 1 },
+    recipe: { figures: ['single', 'double'], values: [3], travel: 'answers', swell: { from: 70, to: 112 } },
+  },
+  {
+    name: 'Doubles rising',
+    about: 'double strokes that grow',
+    span: { quarters: 2 },
+    recipe: { figures: ['double'], travel: 'up', swell: { from: 50, to: 118 } },
+  },
+  {
+    name: 'Singles home',
+    about: 'plain singles down the kit',
+    span: { quarters: 2 },
+    recipe: { figures: ['single'], travel: 'down', swell: { from: 66, to: 116 } },
+  },
+  {
+    name: 'Question and answer',
+    about: 'snare asks, drums answer',
+    span: { bars: 1 },
+    recipe: { figures: ['single', 'stroke and rest'], travel: 'answers', busy: 55 },
+  },
+  {
+    name: 'Few and wide',
+    about: 'strokes and rests, half-time',
+    span: { bars: 1 },
+    recipe: { figures: ['stroke and rest'], values: [2], swell: { from: 96, to: 118 }, kick: true },
+  },
+  {
+    name: 'Sextuplet spin',
+    about: '16th triplets, hands and foot',
+    span: { quarters: 2 },
+    recipe: { figures: ['linear', 'six-stroke'], values: [6], travel: 'anywhere' },
+  },
+  {
+    name: 'Two bars of cells',
+    about: 'a figure that goes twice round the kit',
+    span: { bars: 2 },
+    recipe: { travel: 'snare first', swell: { from: 58, to: 116 } },
+  },
+];
+
+/** Fills drawn stroke by stroke. */
+const AT_RANDOM: readonly FillStarter[] = [
   {
     name: 'Snare run',
     about: 'one drum, growing louder',
@@ -104,6 +181,11 @@ export const FILL_STARTERS: readonly FillStarter[] = [
     span: { bars: 1 },
     recipe: { values: [4], busy: 40, feet: 'between', travel: 'answers' },
   },
+];
+
+export const FILL_STARTERS: readonly FillStarter[] = [
+  ...BY_CELLS,
+  ...AT_RANDOM.map((one) => ({ ...one, recipe: { ...one.recipe, made: 'at random' as const } })),
 ];
 
 /** A starter as a recipe for a meter and a kit; it takes over whole beats, and at most a bar where it counts quarters. */

@@ -15,6 +15,17 @@ export function roundTheKit(voices: readonly Voice[]): readonly Voice[] {
   return drums.length ? drums : hands;
 }
 
+/** The drums that take part in a fill, in the order of the way round the kit: those that its recipe names, or all. */
+export function drumsOf(
+  { drums }: Pick<FillRecipe, 'drums'>,
+  voices: readonly Voice[],
+  round: readonly Voice[] = roundTheKit(voices),
+): readonly Voice[] {
+  const named = voices.filter((voice) => voice.limb === 'hand' && drums.includes(voice.id));
+  if (!named.length) return round;
+  return [...round.filter((one) => named.includes(one)), ...named.filter((one) => !round.includes(one))];
+}
+
 /** Chooses the drum for each of `count` hits along the way: one voice per hit, in playing order. */
 export function travelOver(
   drums: readonly Voice[],

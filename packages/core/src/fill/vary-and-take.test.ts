@@ -14,7 +14,7 @@ const song: SongDocument = documentOf([
   ...Object.values(smallSong().records),
   voice('low', 41, { family: 'tom', place: { x: 45, y: 5 } }),
 ]);
-const recipe = { ...USUAL_FILL, takeOver: 1920, values: [4] as const, seed: 9 };
+const recipe = { ...USUAL_FILL, made: 'at random' as const, takeOver: 1920, values: [4] as const, seed: 9 };
 /** The value, which is expected to be no refusal. */
 function sure<T extends object>(value: T): Exclude<T, Refusal> {
   if ('reason' in value) throw new Error(String(value.reason));

@@ -1,11 +1,16 @@
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
 import { type Random, randomFrom, seedFrom } from '../random/stream.ts';
+import type { CellPlan } from '../song/cell-plan.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { FillRecipe } from '../song/fill-recipe.ts';
+import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { gridTicks } from '../time/grid.ts';
 import { type Candidate, candidateOf, mostDifferent } from './candidates.ts';
+import type { CellContext } from './cells/cell.ts';
+import { exchangeCell, lowerCell, mirrorCell, moveEdge, turnGrouping } from './cells/edit-plan.ts';
+import { contextFor } from './make.ts';
 import { roundTheKit } from './travel.ts';
 
 /** How many neighbours of a fill are made for the shown ones to be chosen from, and the most changes each has. */
@@ -23,15 +28,40 @@ export function moreLike(
   count: number,
 ): readonly Candidate[] | Refusal {
   const recipe = recipeOf(candidate);
+  const { cells } = recipe;
   const made: Candidate[] = [];
   for (let i = 0; i < NEIGHBOURS; i++) {
     const random = randomFrom(seedFrom('more like', seed, i));
-    const hits = changed(document, candidate, recipe, random);
-    const one = candidateOf(document, groove, { ...recipe, seed: seedFrom('near', seed, i) >>> 0 }, hits);
+    const named = { ...recipe, seed: seedFrom('near', seed, i) >>> 0 };
+    const one = cells
+      ? candidateOf(document, groove, {
+          ...named,
+          cells: nearPlan(cells, contextFor(document, groove, recipe, candidate.pattern.length), random),
+        })
+      : candidateOf(document, groove, named, changed(document, candidate, recipe, random));
     if ('reason' in one) return one;
     made.push(one);
   }
   return mostDifferent(made, count);
+}
+
+/** A plan with one to three of its cells changed. */
+function nearPlan(plan: CellPlan, context: CellContext, random: Random): CellPlan {
+  let now = plan;
+  const count = random.whole(1, MOST_CHANGES);
+  for (let i = 0; i < count; i++) {
+    const index = random.whole(0, now.cells.length - 1);
+    const seed = random.whole(0, 0xffffff);
+    const next = [
+      () => exchangeCell(now, index, context, seed),
+      () => mirrorCell(now, index),
+      () => lowerCell(now, index, context),
+      () => moveEdge(now, index, random.chance(0.5) ? 1 : -1, context),
+      () => turnGrouping(now),
+    ][random.whole(0, 4)]?.();
+    if (next && !('reason' in next)) now = next;
+  }
+  return now;
 }
 
 /** The recipe that a candidate was made from. */
@@ -42,7 +72,7 @@ export function recipeOf({ pattern }: Candidate): FillRecipe {
 }
 
 function isWhole(recipe: Candidate['pattern']['madeBy']): recipe is FillRecipe {
-  return recipe !== undefined && 'values' in recipe && 'swell' in recipe;
+  return recipe !== undefined && 'values' in recipe && 'swell' in recipe && 'made' in recipe;
 }
 
 function changed(
@@ -87,7 +117,7 @@ export function remakeAround(
   beat: number,
   seed: number,
 ): Candidate | Refusal {
-  const recipe = { ...recipeOf(candidate), seed };
+  const recipe = { ...omit(recipeOf(candidate), 'cells'), seed };
   const fresh = candidateOf(document, groove, recipe);
   if ('reason' in fresh) return fresh;
   const from = candidate.pattern.length - recipe.takeOver;

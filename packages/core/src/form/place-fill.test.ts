@@ -26,7 +26,16 @@ function twoSections(): SongDocument {
     section('verse', [{ id: 'a', length: 4 * BAR, layers: [layer('hats')] }]),
     section('chorus', [{ id: 'b', length: 2 * BAR, layers: [layer('hats')] }]),
   ]);
-  return after(base, makeFill(base, 'hats', { ...USUAL_FILL, takeOver: 1920, seed: 3 }, 'fill', 'Fill'));
+  return after(
+    base,
+    makeFill(
+      base,
+      'hats',
+      { ...USUAL_FILL, made: 'at random' as const, takeOver: 1920, seed: 3 },
+      'fill',
+      'Fill',
+    ),
+  );
 }
 
 const verse = (document: SongDocument) => indexOf(document).section('verse')?.slots[0]?.layers;
@@ -98,7 +107,13 @@ test('what has no room is refused with a reason', () => {
   const document = twoSections();
   const short = after(
     document,
-    makeFill(document, 'hats', { ...USUAL_FILL, takeOver: 4 * BAR, seed: 1 }, 'long', 'Long'),
+    makeFill(
+      document,
+      'hats',
+      { ...USUAL_FILL, made: 'at random' as const, takeOver: 4 * BAR, seed: 1 },
+      'long',
+      'Long',
+    ),
   );
   expect(placeInSlot(short, 'chorus', 'b', 'long', replace)).toEqual({
     reason: 'That slot is shorter than Long.',

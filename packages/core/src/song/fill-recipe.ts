@@ -1,7 +1,8 @@
 import { LIMITS } from '../limits.ts';
 import { idSchema } from '../names.ts';
-import { gridSchema, percentSchema, seedSchema, velocitySchema } from '../schema-parts.ts';
+import { gridSchema, percentSchema, seedSchema, velocitySchema, voicesSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
+import { cellPlanSchema, FIGURES } from './cell-plan.ts';
 
 /** The ways in which a fill can move round the kit. */
 export const TRAVELS = ['down', 'up', 'snare first', 'answers', 'anywhere', 'path'] as const;
@@ -10,11 +11,22 @@ export const FEET = ['keep', 'on', 'between', 'both', 'none'] as const;
 /** How strokes follow one another: hands alone, hands and kick in turn and never together, or with rolls among them. */
 export const MANNERS = ['hands', 'linear', 'rolls'] as const;
 
+/** Whether a fill is built of cells, as drummers build one, or drawn stroke by stroke. */
+export const MADE = ['by cells', 'at random'] as const;
+
 /** How a fill is made; the same recipe always makes the same fill of the same groove. */
 export const fillRecipeSchema = (z: Zod) =>
   z.strictObject({
     /** How much of the groove's end it replaces, in ticks. */
     takeOver: z.int().min(1).max(LIMITS.pattern),
+    made: z.literal([...MADE]),
+    /** The groupings and figures that cells may have, by their names; none means any. */
+    groupings: z.array(z.string().max(60)).max(60),
+    figures: z.array(z.literal([...FIGURES])).max(FIGURES.length),
+    /** The drums that take part; none means all that hands go round. */
+    drums: voicesSchema(z),
+    /** The cells as they are, once they are made or changed by hand. */
+    cells: cellPlanSchema(z).optional(),
     /** Note values; of several, each beat takes one at random. */
     values: z.array(gridSchema(z)).min(1),
     travel: z.literal([...TRAVELS]),

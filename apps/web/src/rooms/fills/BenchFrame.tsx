@@ -9,9 +9,12 @@ import { MakeChoice } from './MakeChoice.tsx';
 export function BenchFrame({
   recipe,
   gap = 1.25,
+  foot,
   children,
 }: {
   recipe: ReactNode;
+  /** What is always in sight below the bench, such as the way into the song. */
+  foot?: ReactNode;
   /** Between what lies on the bench, in steps of the theme. */
   gap?: number;
   children: ReactNode;
@@ -22,9 +25,23 @@ export function BenchFrame({
       <Box
         component="section"
         aria-label="Bench"
-        sx={{ overflow: 'auto', p: 2, pt: 1.25, display: 'flex', flexDirection: 'column', gap }}
+        sx={{ display: 'flex', flexDirection: 'column', minHeight: 0, minWidth: 0 }}
       >
-        {children}
+        <Box
+          sx={{
+            flex: 1,
+            minHeight: 0,
+            overflow: 'auto',
+            p: 2,
+            pt: 1.25,
+            display: 'flex',
+            flexDirection: 'column',
+            gap,
+          }}
+        >
+          {children}
+        </Box>
+        {foot && <Box sx={{ px: 2, py: 1, borderTop: `1px solid ${color('line')}` }}>{foot}</Box>}
       </Box>
     </Box>
   );

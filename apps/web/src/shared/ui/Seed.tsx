@@ -1,14 +1,46 @@
 import { Box, Button } from '@mui/material';
+import { useState } from 'react';
 import { TEXT } from './tokens.ts';
+import { TypedNumber } from './TypedNumber.tsx';
 
-/** The seed of what was made by chance, and the way to another. */
-export function Seed({ value, onAnother }: { value: number; onAnother: () => void }) {
+/** The largest seed there is. */
+const MOST = 0xffffffff;
+
+/** The seed of what is made by chance, which can be typed, and the way to another. */
+export function Seed({
+  value,
+  another = 'Another',
+  primary = false,
+  onAnother,
+  onType,
+}: {
+  value: number;
+  /** What the way to another one is called. */
+  another?: string;
+  primary?: boolean;
+  onAnother: () => void;
+  onType: (seed: number) => void;
+}) {
+  const [isTyped, setTyped] = useState(false);
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1 }}>
-      <Button onClick={onAnother}>Another</Button>
-      <span className="mono" style={{ fontSize: TEXT.small }}>
-        seed {value}
-      </span>
+      <Button onClick={onAnother} {...(primary ? { variant: 'contained', color: 'primary' } : {})}>
+        {another}
+      </Button>
+      <Box component="span" className="mono" sx={{ fontSize: TEXT.small }}>
+        seed{' '}
+        <TypedNumber
+          label="Seed"
+          value={value}
+          min={0}
+          max={MOST}
+          text={String(value)}
+          isTyped={isTyped}
+          isAlone
+          onTyped={setTyped}
+          onChange={onType}
+        />
+      </Box>
     </Box>
   );
 }

@@ -12,6 +12,7 @@ export function TypedNumber({
   step = 1,
   text,
   isTyped,
+  isAlone = false,
   onTyped,
   onChange,
 }: {
@@ -22,6 +23,8 @@ export function TypedNumber({
   step?: number;
   text: string;
   isTyped: boolean;
+  /** Whether no slider beside it says the same and opens it with Enter. */
+  isAlone?: boolean;
   onTyped: (isTyped: boolean) => void;
   onChange: (value: number) => void;
 }) {
@@ -38,9 +41,10 @@ export function TypedNumber({
     <Box
       component="button"
       className="mono"
-      // The slider beside it says the same and takes Enter, so that it is one stop for the Tab key.
-      tabIndex={-1}
-      aria-hidden="true"
+      // With a slider that says the same it is one stop for the Tab key.
+      {...(isAlone
+        ? { 'aria-label': `${label} ${text}, type another` }
+        : { tabIndex: -1, 'aria-hidden': true })}
       title={`Type it: ${min} to ${max}`}
       onClick={() => onTyped(true)}
       sx={{

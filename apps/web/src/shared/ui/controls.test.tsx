@@ -67,10 +67,25 @@ test('choices say which one is chosen, and tell another', async () => {
   expect(chosen).toEqual([16]);
 });
 
-test('a seed is shown with the way to another', async () => {
+test('a seed is shown with the way to another, and can be typed', async () => {
   let asked = 0;
-  render(<Seed value={4071} onAnother={() => asked++} />);
-  expect(screen.getByText('seed 4071')).toBeTruthy();
+  const typed: number[] = [];
+  render(<Seed value={4071} onAnother={() => asked++} onType={(seed) => typed.push(seed)} />);
   await userEvent.click(screen.getByRole('button', { name: 'Another' }));
   expect(asked).toBe(1);
+  await userEvent.click(screen.getByRole('button', { name: 'Seed 4071, type another' }));
+  await userEvent.keyboard('77{Enter}');
+  expect(typed).toEqual([77]);
+});
+
+test('a value is typed where it stands: held in its range, and left as it was where it is no number', async () => {
+  const typed: number[] = [];
+  render(
+    <Amount label="Level" value={50} min={0} max={100} text="50 %" onChange={(level) => typed.push(level)} />,
+  );
+  for (const text of ['30', '1000', 'loud', '12,6']) {
+    await userEvent.click(screen.getByText('50 %'));
+    await userEvent.keyboard(`${text}{Enter}`);
+  }
+  expect(typed).toEqual([30, 100, 13]);
 });

@@ -1,12 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import {
-  type Candidate,
-  conflictPlace,
-  describeFill,
-  type LimbReport,
-  type SongDocument,
-  withPattern,
-} from '@plucky/core';
+import { type Candidate, conflictPlace, type LimbReport, type SongDocument, withPattern } from '@plucky/core';
 import { memo } from 'react';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
@@ -29,7 +22,7 @@ export const CandidateCard = memo(function CandidateCard({
   hands: LimbReport['hands'] | null;
   onChoose: () => void;
 }) {
-  const { figures, pattern } = candidate;
+  const { words, pattern } = candidate;
   const verdict = verdictOf(document, candidate);
   return (
     <Box
@@ -55,8 +48,8 @@ export const CandidateCard = memo(function CandidateCard({
           <Unseen>Fill {number}: </Unseen>
           <span aria-hidden="true">{number}</span>
         </Typography>
-        <Typography component="span" noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
-          {describeFill(figures)}
+        <Typography component="span" noWrap sx={{ flex: 1, fontSize: TEXT.note, fontWeight: 600 }}>
+          {words.title}
           <Unseen>, </Unseen>
         </Typography>
         {number <= 10 && <KeyCap drawn={String(number % 10)} />}
@@ -76,15 +69,14 @@ export const CandidateCard = memo(function CandidateCard({
           whiteSpace: 'nowrap',
         }}
       >
-        <span style={{ color: color('soft') }}>
-          {figures.hitsPerBeat.toFixed(1)} a beat, lift {figures.lift < 0 ? '−' : '+'}
-          {Math.abs(Math.round(figures.lift))} %<Unseen>, </Unseen>
-        </span>
+        <Box component="span" sx={{ color: color('soft'), overflow: 'hidden', textOverflow: 'ellipsis' }}>
+          {words.course}
+          <Unseen>, </Unseen>
+        </Box>
         <Box
           component="span"
           sx={{
-            overflow: 'hidden',
-            textOverflow: 'ellipsis',
+            flexShrink: 0,
             fontWeight: 600,
             color: candidate.conflicts.length ? color('warn') : color('soft'),
           }}

@@ -1,9 +1,11 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   beatTicks,
+  busier as busierPlan,
   type Candidate,
   candidateOf,
   conflictPlace,
+  contextFor,
   feelOf,
   indexOf,
   isChange,
@@ -15,6 +17,7 @@ import {
   repairsFor,
   resolve,
   type SongDocument,
+  sparser,
   withPattern,
 } from '@plucky/core';
 import { freshSeed } from '../../../shared/fresh-id.ts';
@@ -49,7 +52,14 @@ export function ChosenBar({
   const take = (next: Candidate | { reason: string }) => {
     if (!('reason' in next)) replaceFill(pattern.id, next);
   };
+  const { cells } = recipe;
   const busier = (by: number) => {
+    if (cells) {
+      const context = contextFor(document, groove, recipe, pattern.length);
+      const next = by > 0 ? busierPlan(cells, context, freshSeed()) : sparser(cells);
+      if (next && !('reason' in next)) take(candidateOf(document, groove, { ...recipe, cells: next }));
+      return;
+    }
     const busy = Math.min(100, Math.max(5, recipe.busy + by));
     if (busy !== recipe.busy) take(candidateOf(document, groove, { ...recipe, busy }));
   };

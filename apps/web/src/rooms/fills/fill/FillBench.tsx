@@ -30,6 +30,7 @@ import {
   useBench,
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
+import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -56,7 +57,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     if (ready) void makeFills(document);
     // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [ready, bench.recipe]);
+  }, [ready, bench.recipe, bench.playableOnly]);
 
   const playing = heard ?? chosen;
   const context = useMemo(
@@ -90,10 +91,22 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     [bench.showsHands, bench.fills, document],
   );
   return (
-    <BenchFrame recipe={<RecipePanel document={document} groove={groove.id} />}>
+    <BenchFrame
+      recipe={<RecipePanel document={document} groove={groove.id} />}
+      foot={
+        <PlaceInSong
+          document={document}
+          disabled={!chosen}
+          onPlace={(place, at) =>
+            chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
+          }
+        />
+      }
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
-          {counted(fills.length, 'fill')} for the end of {groove.name}
+          {bench.making && !fills.length ? 'Making fills' : counted(fills.length, 'fill')} for the end of{' '}
+          {groove.name}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           a number plays one in context
@@ -117,6 +130,15 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           {bench.trouble}
         </Typography>
       )}
+      {bench.short && (
+        <Typography
+          role="status"
+          aria-label="Why not twelve"
+          sx={{ fontSize: TEXT.note, color: color('soft') }}
+        >
+          {bench.short}
+        </Typography>
+      )}
       <Box
         role="group"
         aria-label="Fills"
@@ -135,6 +157,15 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           />
         ))}
       </Box>
+      {chosen?.pattern.madeBy?.cells && (
+        <CellStrip
+          key={chosen.pattern.id}
+          document={document}
+          groove={groove.id}
+          candidate={chosen}
+          plan={chosen.pattern.madeBy.cells}
+        />
+      )}
       {chosen ? (
         <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
       ) : (
@@ -154,13 +185,6 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           }));
           choose(candidate);
         }}
-      />
-      <PlaceInSong
-        document={document}
-        disabled={!chosen}
-        onPlace={(place, at) =>
-          chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
-        }
       />
     </BenchFrame>
   );

@@ -6,14 +6,21 @@ import {
   cutName,
   feelOf,
   FEET,
+  type Figure,
+  FIGURES,
   FILL_STARTERS,
   type FillRecipe,
   type Grid,
   gridName,
+  gridTicks,
+  groupingName,
+  groupingsOf,
   indexOf,
   lengthName,
+  MADE,
   makeByHand,
   MANNERS,
+  type Meter,
   recipeFrom,
   resolve,
   type SongDocument,
@@ -27,8 +34,8 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { Seed } from '../../../shared/ui/Seed.tsx';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
-import { TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import { setRecipe, useBench } from './bench.ts';
@@ -64,6 +71,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
   const { meter } = feelOf(document, resolved);
   const voices = index.voicesOf(part);
   const hands = voices.filter((voice) => voice.limb === 'hand');
+  const hasFoot = voices.some((voice) => voice.limb === 'right foot');
   const hasPedal = voices.some((voice) => voice.limb === 'left foot');
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const spans = [...new Set([beat, 2 * beat, 3 * beat, bar, 2 * bar, 4 * bar, recipe.takeOver])].sort(
@@ -88,6 +96,20 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         options={spans.map((ticks) => ({ value: ticks, label: lengthName(ticks, meter) }))}
         onChange={(takeOver) => setRecipe({ takeOver })}
       />
+      <Choices
+        title="Made"
+        value={recipe.made}
+        options={MADE.map((one) => ({ value: one, label: one }))}
+        onChange={(made) => setRecipe({ made })}
+      />
+      {recipe.made === 'by cells' && <CellChoices recipe={recipe} meter={meter} hasFoot={hasFoot} />}
+      <Group title="Drums that take part, or all">
+        <Several
+          options={hands.map((voice) => ({ value: voice.id, label: voice.name }))}
+          chosen={recipe.drums}
+          onChange={(drums) => setRecipe({ drums })}
+        />
+      </Group>
       <Choices
         title="Travels"
         value={recipe.travel}
@@ -157,12 +179,14 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         text={recipe.loose ? `± ${recipe.loose} ms` : 'none'}
         onChange={(loose) => setRecipe({ loose })}
       />
-      <Choices
-        title="Strokes"
-        value={recipe.manner}
-        options={MANNERS.map((one) => ({ value: one, label: MANNER_NAMES[one] }))}
-        onChange={(manner) => setRecipe({ manner })}
-      />
+      {recipe.made === 'at random' && (
+        <Choices
+          title="Strokes"
+          value={recipe.manner}
+          options={MANNERS.map((one) => ({ value: one, label: MANNER_NAMES[one] }))}
+          onChange={(manner) => setRecipe({ manner })}
+        />
+      )}
       <Choices
         title={hasPedal ? 'Feet' : 'Feet (no row of this kit is played by the left foot)'}
         value={recipe.feet}
@@ -194,16 +218,88 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
           </Choice>
         </Box>
       </Group>
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1.5 }}>
-        <Button variant="contained" color="primary" onClick={() => setRecipe({ seed: freshSeed() })}>
-          Make others
-        </Button>
-        <span className="mono" style={{ fontSize: TEXT.small }}>
-          seed {recipe.seed}
-        </span>
-      </Box>
+      <Seed
+        value={recipe.seed}
+        another="Make others"
+        primary
+        onAnother={() => setRecipe({ seed: freshSeed() })}
+        onType={(seed) => setRecipe({ seed })}
+      />
       <ByHand document={document} groove={groove} />
     </RecipeFrame>
+  );
+}
+
+const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
+  single: 'singles',
+  double: 'doubles',
+  paradiddle: 'paradiddle',
+  'six-stroke': 'six-stroke',
+  'flam tap': 'flam taps',
+  linear: 'hand, hand, foot',
+  'stroke and rest': 'strokes and rests',
+};
+/** How many groupings are offered. */
+const GROUPINGS = 8;
+
+/** Which groupings and figures cells may have; none that is chosen means any. */
+function CellChoices({ recipe, meter, hasFoot }: { recipe: FillRecipe; meter: Meter; hasFoot: boolean }) {
+  const grid = recipe.values.find((one) => recipe.takeOver % gridTicks(one) === 0) ?? 4;
+  const groups = meter.groups.map((beats) => (beats * beatTicks(meter)) / gridTicks(grid));
+  const likely = groupingsOf(Math.max(2, recipe.takeOver / gridTicks(grid)), groups)
+    .toSorted((a, b) => b.weight - a.weight || a.cells.length - b.cells.length)
+    .map(({ cells }) => groupingName(cells));
+  const names = [...new Set([...recipe.groupings, ...likely])].slice(
+    0,
+    Math.max(GROUPINGS, recipe.groupings.length),
+  );
+  return (
+    <>
+      <Group title="Groupings, or any">
+        <Several
+          options={names.map((name) => ({ value: name, label: name }))}
+          chosen={recipe.groupings}
+          onChange={(groupings) => setRecipe({ groupings })}
+        />
+      </Group>
+      <Group title="Figures, or any">
+        <Several
+          options={FIGURES.filter((one) => one !== 'linear' || hasFoot).map((one) => ({
+            value: one,
+            label: FIGURE_NAMES[one],
+          }))}
+          chosen={recipe.figures}
+          onChange={(figures) => setRecipe({ figures })}
+        />
+      </Group>
+    </>
+  );
+}
+
+/** Choices of which several can be taken. */
+function Several<T extends string>({
+  options,
+  chosen,
+  onChange,
+}: {
+  options: readonly { readonly value: T; readonly label: string }[];
+  chosen: readonly T[];
+  onChange: (chosen: T[]) => void;
+}) {
+  return (
+    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}>
+      {options.map(({ value, label }) => (
+        <Choice
+          key={value}
+          chosen={chosen.includes(value)}
+          onClick={() =>
+            onChange(chosen.includes(value) ? chosen.filter((one) => one !== value) : [...chosen, value])
+          }
+        >
+          {label}
+        </Choice>
+      ))}
+    </Box>
   );
 }
 

@@ -25,8 +25,9 @@ export interface Bench {
   readonly groove: Id | null;
   readonly recipe: FillRecipe;
   readonly fills: readonly Candidate[];
-  /** Why none could be made. */
+  /** Why none could be made, or fewer than there is room for. */
   readonly trouble: string | null;
+  readonly short: string | null;
   readonly making: boolean;
   /** The id of the fill that is heard and worked on. */
   readonly chosen: Id | null;
@@ -41,6 +42,7 @@ export const useBench = createForSong<Bench>(() => ({
   recipe: { ...USUAL_FILL, takeOver: 1920, seed: 1 },
   fills: [],
   trouble: null,
+  short: null,
   making: false,
   chosen: null,
   sorting: 'as made',
@@ -50,7 +52,7 @@ export const useBench = createForSong<Bench>(() => ({
 }));
 
 /** What the first recipe has of its own: room for fills to differ. */
-const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], values: [4, 6], busy: 62 };
+const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], figures: [], busy: 70 };
 
 const set = useBench.setState;
 
@@ -75,17 +77,19 @@ export function layOnBench(document: SongDocument, groove: Id): void {
 
 /** Makes the fills of the recipe; what was asked for later is what counts. */
 export async function makeFills(document: SongDocument): Promise<void> {
-  const { groove, recipe } = useBench.getState();
+  const { groove, recipe, playableOnly } = useBench.getState();
   if (!groove) return;
   set({ making: true });
-  const made = await theMaker().candidates(Object.values(document.records), groove, recipe, SHOWN);
+  const records = Object.values(document.records);
+  const made = await theMaker().candidates(records, groove, recipe, SHOWN, playableOnly);
   const now = useBench.getState();
-  if (now.recipe !== recipe || now.groove !== groove) return;
+  if (now.recipe !== recipe || now.groove !== groove || now.playableOnly !== playableOnly) return;
   if ('reason' in made) {
-    set({ fills: [], trouble: made.reason, making: false, chosen: null });
+    set({ fills: [], trouble: made.reason, short: null, making: false, chosen: null });
     return;
   }
-  set({ fills: made, trouble: null, making: false, chosen: null, locked: new Set() });
+  const { fills, short } = made;
+  set({ fills, short, trouble: null, making: false, chosen: null, locked: new Set() });
 }
 
 /** Makes fills near the one given, which stays the first of them. */

@@ -27,17 +27,18 @@ import {
   useBench,
 } from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
+import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
 
 jest.mock('./maker.ts', () => ({ theMaker: () => ({}) }));
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
-const recipe = { ...USUAL_FILL, takeOver: 1920, seed: 5 };
+const recipe = { ...USUAL_FILL, made: 'at random' as const, takeOver: 1920, seed: 5 };
 const some = (count: number): readonly Candidate[] => {
-  const made = fillCandidates(lanterns, 'main', recipe, count, 40);
+  const made = fillCandidates(lanterns, 'main', { ...recipe, travel: 'anywhere' }, count);
   if ('reason' in made) throw new Error(made.reason);
-  return made;
+  return made.fills;
 };
 const lay = (fills: readonly Candidate[]) => {
   layOnBench(lanterns, 'main');
@@ -114,7 +115,7 @@ test('a card tells its number, what the fill is like, and whether it can be play
     />,
   );
   const card = screen.getByRole('button', { name: /^Fill 3 ?: .+, .+, (playable|.* \d\.\d\.\d)$/ });
-  expect(card.textContent).toMatch(/\d\.\d a beat, lift [+−]\d+ %/);
+  expect(card.textContent).toMatch(/\d hits a beat/);
 });
 
 describe('the chosen fill', () => {
@@ -175,6 +176,46 @@ describe('the chosen fill', () => {
   });
 });
 
+test('the cells of a fill are worked on one by one, and the fill is made of them anew', async () => {
+  const one = candidateOf(lanterns, 'main', {
+    ...recipe,
+    made: 'by cells',
+    takeOver: 3840,
+    groupings: ['4+4+4+4'],
+  });
+  if ('reason' in one) throw new Error(one.reason);
+  lay([one]);
+  const Strip = () => {
+    const now = useBench((bench) => bench.fills[0]);
+    const plan = now?.pattern.madeBy?.cells;
+    return plan ? <CellStrip document={lanterns} groove="main" candidate={now} plan={plan} /> : null;
+  };
+  show(lanterns, <Strip />);
+  const cells = () => screen.getAllByRole('button', { name: /^Cell \d/ });
+  const own = () => JSON.stringify(useBench.getState().fills[0]?.pattern.own);
+  const [before, first] = [own(), cells()[0]?.getAttribute('aria-label')];
+  expect(cells()).toHaveLength(4);
+  await userEvent.click(button('Another figure'));
+  expect(cells()[0]?.getAttribute('aria-label')).not.toBe(first);
+  expect(own()).not.toBe(before);
+  const edge = screen.getByRole('slider', { name: 'Edge after cell 1' });
+  edge.focus();
+  await userEvent.keyboard('{ArrowLeft}');
+  expect(cells().map((cell) => /(\d) steps/.exec(cell.getAttribute('aria-label') ?? '')?.[1])).toEqual([
+    '3',
+    '5',
+    '4',
+    '4',
+  ]);
+  await userEvent.click(button('Turn the grouping'));
+  expect(cells().map((cell) => /(\d) steps/.exec(cell.getAttribute('aria-label') ?? '')?.[1])).toEqual([
+    '4',
+    '3',
+    '5',
+    '4',
+  ]);
+});
+
 test('the recipe is set by its panel, a starter fits the meter, and a fill by hand opens in the rows', async () => {
   lay([]);
   const { document } = show(
@@ -190,7 +231,8 @@ test('the recipe is set by its panel, a starter fits the meter, and a fill by ha
   await userEvent.click(screen.getByRole('option', { name: /^Long way round/ }));
   expect(useBench.getState().recipe).toMatchObject({ takeOver: 7680, travel: 'anywhere', kick: true });
   await userEvent.click(button('Along a path'));
-  await userEvent.click(button('Low tom'));
+  const path = within(screen.getByRole('region', { name: 'The path, in order' }));
+  await userEvent.click(path.getByRole('button', { name: 'Low tom' }));
   expect(useBench.getState().recipe.path).toEqual(['low-tom']);
   await userEvent.click(button('From silence'));
   const id = useSession.getState().pattern ?? '';

@@ -15,8 +15,13 @@ import { expose } from 'comlink';
 
 /** What is made away from the page, so that it never waits: the song's records go in, fills come out. */
 const maker = {
-  candidates: (records: readonly SongRecord[], groove: Id, recipe: FillRecipe, count: number) =>
-    fillCandidates(documentOf(records), groove, recipe, count),
+  candidates: (
+    records: readonly SongRecord[],
+    groove: Id,
+    recipe: FillRecipe,
+    count: number,
+    playableOnly: boolean,
+  ) => fillCandidates(documentOf(records), groove, recipe, count, playableOnly),
   near: (records: readonly SongRecord[], groove: Id, candidate: Candidate, seed: number, count: number) =>
     moreLike(documentOf(records), groove, candidate, seed, count),
   take(

@@ -108,7 +108,11 @@ function Humanising({ view }: { view: PatternView }) {
         onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
       {humanise && (humanise.ms > 0 || humanise.velocity > 0) && (
-        <Seed value={humanise.seed} onAnother={() => set({ seed: freshSeed() })} />
+        <Seed
+          value={humanise.seed}
+          onAnother={() => set({ seed: freshSeed() })}
+          onType={(seed) => set({ seed })}
+        />
       )}
     </>
   );

@@ -49,7 +49,11 @@ export function ShapeFields({
         );
       })}
       {tuning.seed !== null && (
-        <Seed value={tuning.seed} onAnother={() => onChange(tuning.with({ seed: freshSeed() }), null)} />
+        <Seed
+          value={tuning.seed}
+          onAnother={() => onChange(tuning.with({ seed: freshSeed() }), null)}
+          onType={(seed) => onChange(tuning.with({ seed }), null)}
+        />
       )}
     </>
   );

@@ -224,7 +224,7 @@ function RuleSettings({
           />
         );
       })}
-      {rule.random && <Seed value={seed} onAnother={() => setSeed(freshSeed())} />}
+      {rule.random && <Seed value={seed} onAnother={() => setSeed(freshSeed())} onType={setSeed} />}
       <Typography
         role="status"
         aria-label="What the rule does"

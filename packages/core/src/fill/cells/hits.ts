@@ -1,0 +1,47 @@
+import type { Hit } from '../../hit/hit.ts';
+import { DRUM_LENGTH, plainHit } from '../../hit/new-hit.ts';
+import type { Id } from '../../names.ts';
+import type { CellPlan } from '../../song/cell-plan.ts';
+import { gridTicks } from '../../time/grid.ts';
+import { cellStarts } from './cell.ts';
+
+/** A flam of a fill: how far before its hit, in ms, and how loud beside it, in percent. */
+export const FILL_FLAM = { kind: 'flam', ms: 20, share: 45 } as const;
+
+/** The hits of a plan whose first cell starts at `from` ticks; of two on one place and drum the first stays. */
+export function cellHits(plan: CellPlan, from: number, voices: ReadonlySet<Id>): Record<Id, Hit> {
+  const step = gridTicks(plan.grid);
+  const starts = cellStarts(plan);
+  const taken = new Set<string>();
+  const hits: Record<Id, Hit> = {};
+  plan.cells.forEach((cell, i) => {
+    for (const { step: nth, voice, velocity, flam } of cell.strokes) {
+      const at = from + (starts[i] ?? 0) + nth * step;
+      const place = `${voice} ${at}`;
+      // A drum may have left the kit since.
+      if (nth >= cell.steps || taken.has(place) || !voices.has(voice)) continue;
+      taken.add(place);
+      hits[`f${taken.size}`] = {
+        ...plainHit(voice, at, velocity, Math.min(step, DRUM_LENGTH)),
+        ...(flam ? { flam: FILL_FLAM } : {}),
+      };
+    }
+  });
+  return hits;
+}
+
+/** Whether the foot has a part in a plan, so that the groove's own kick makes way. */
+export function usesFoot({ cells }: CellPlan): boolean {
+  return cells.some((cell) => cell.strokes.some((stroke) => stroke.by === 'F'));
+}
+
+/** Whether a figure is heard twice or more: two cells whose strokes fall on the same steps by the same hands. */
+export function repeatsCell({ cells }: CellPlan): boolean {
+  const seen = new Set<string>();
+  return cells.some((cell) => {
+    const print = `${cell.steps} ${cell.strokes.map(({ step, by }) => `${step}${by}`).join(' ')}`;
+    const known = cell.strokes.length > 0 && seen.has(print);
+    seen.add(print);
+    return known;
+  });
+}

@@ -1,0 +1,60 @@
+import { idSchema } from '../names.ts';
+import { gridSchema, velocitySchema, wholeSchema } from '../schema-parts.ts';
+import type { Described, Zod } from '../zod.ts';
+
+/** What a cell of a fill is played as: the stickings of the trade, hands and foot in turn, and strokes with rests. */
+export const FIGURES = [
+  'single',
+  'double',
+  'paradiddle',
+  'six-stroke',
+  'flam tap',
+  'linear',
+  'stroke and rest',
+] as const;
+export type Figure = (typeof FIGURES)[number];
+
+/** Which strokes of a cell stand out; `groove`: those that fall where the groove has its kick or its backbeat. */
+export const ACCENT_SHAPES = ['first', 'second', 'last', 'rising', 'groove'] as const;
+export type AccentShape = (typeof ACCENT_SHAPES)[number];
+
+/** How a fill made of cells comes to the downbeat. */
+export const ARRIVALS = ['runs in', 'stops', 'gap and flam', 'cut short', 'picked up'] as const;
+export type Arrival = (typeof ARRIVALS)[number];
+
+/** The fewest and the most grid steps of a cell, and the most cells of a fill. */
+export const [LEAST_STEPS, MOST_STEPS, MOST_CELLS] = [2, 7, 200];
+
+const strokeSchema = (z: Zod) =>
+  z.strictObject({
+    /** The grid step of the cell that it falls on, from 0. */
+    step: wholeSchema(z, 0, MOST_STEPS - 1),
+    /** The right or the left hand, or the foot. */
+    by: z.literal(['R', 'L', 'F']),
+    voice: idSchema(z),
+    velocity: velocitySchema(z),
+    flam: z.boolean().optional(),
+  });
+
+/** A cell: a figure over a few grid steps, its accents on a drum. Cells of one letter are the same figure. */
+const cellSchema = (z: Zod) =>
+  z.strictObject({
+    letter: z.string().regex(/^[A-C][’″]?$/),
+    steps: wholeSchema(z, LEAST_STEPS, MOST_STEPS),
+    figure: z.literal([...FIGURES]),
+    accent: z.literal([...ACCENT_SHAPES]),
+    drum: idSchema(z),
+    strokes: z.array(strokeSchema(z)).max(2 * MOST_STEPS),
+  });
+
+/** What a fill is made of, cell by cell, each as long as its grid steps; they tile what the fill takes over. */
+export const cellPlanSchema = (z: Zod) =>
+  z.strictObject({
+    grid: gridSchema(z),
+    cells: z.array(cellSchema(z)).min(1).max(MOST_CELLS),
+    arrival: z.literal([...ARRIVALS]),
+  });
+
+export type CellPlan = Described<typeof cellPlanSchema>;
+export type Cell = CellPlan['cells'][number];
+export type CellStroke = Cell['strokes'][number];
