@@ -137,7 +137,7 @@ test('several patterns are chosen, split and merged, and a slot’s layers becom
   await entry(page, /^Verse lift \d/).click();
   await page.keyboard.press('e');
   await page.getByRole('button', { name: 'Split by family' }).click();
-  await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue(/^Verse lift, /);
+  await expect(page.getByRole('textbox', { name: 'Name of the pattern' })).toHaveValue(/^Verse lift: /);
   await goTo(page, 'Sheet');
   await page
     .getByRole('button', { name: /^Slot 1 of Verse 1/ })

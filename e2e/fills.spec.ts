@@ -60,7 +60,9 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await expect(fill(page, 12)).toHaveCount(0);
 });
 
-test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it is then', async ({ page }) => {
+test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it is then', async ({
+  page,
+}) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
   await page.getByRole('button', { name: '4+4+4+4' }).click();

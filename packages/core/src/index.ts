@@ -63,7 +63,7 @@ export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.
 export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
 export { readRecords, readSong } from './song/read.ts';
 export { inTurn } from './song/in-turn.ts';
-export { editSong } from './song/edit-song.ts';
+export { editSong, setSongMeter } from './song/edit-song.ts';
 export {
   addVoice,
   chooseKit,
@@ -102,6 +102,7 @@ export {
   setPatternLength,
   setPatternMeter,
   setPatternRole,
+  setPatternSwing,
   toggleAccent,
 } from './pattern/edit-pattern.ts';
 export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './pattern/edit-rows.ts';

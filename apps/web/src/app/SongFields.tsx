@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { editSong, SCALE_NAMES, type Song, tempoSchema, TONICS } from '@plucky/core';
+import { editSong, SCALE_NAMES, setSongMeter, type Song, tempoSchema, TONICS } from '@plucky/core';
 import { useEdit, useSongRecord } from '../document/context.tsx';
 import { schemaResolver } from '../shared/form/resolver.ts';
 import { Amount } from '../shared/ui/Amount.tsx';
@@ -34,8 +34,9 @@ export function TempoFields() {
 
 /** How bars are counted. */
 export function MeterFields() {
-  const { song, set } = useSongFields();
-  return <MeterField value={song.meter} onChange={(meter) => set({ meter }, 'meter')} />;
+  const edit = useEdit();
+  const song = useSongRecord();
+  return <MeterField value={song.meter} onChange={(meter) => edit((now) => setSongMeter(now, meter))} />;
 }
 
 /** The tonic and the scale. */

@@ -19,7 +19,8 @@ export function smoothPlaces(beats: number, r0: number, r1: number, beatTicks: n
   const scaled = r0 * (count / expected);
   return Array.from({ length: count }, (_, k) => {
     const t = log === 0 ? k / scaled : (beats * Math.log(1 + (k * log) / (scaled * beats))) / log;
-    return Math.round(t * beatTicks);
+    // Adding 0 turns the -0 of a speed that falls into 0.
+    return Math.round(t * beatTicks) + 0;
   });
 }
 
@@ -61,8 +62,11 @@ export function evenPlaces(from: number, to: number, rate: number, beatTicks: nu
   // A hair of tolerance, since thirds of beats are not exact.
   const first = Math.ceil(from * rate - by - 1e-9);
   const after = Math.ceil(to * rate - by - 1e-9);
-  return Array.from({ length: Math.max(0, after - first) }, (_, i) =>
-    Math.round(((first + i + by) / rate) * beatTicks),
+  return Array.from(
+    { length: Math.max(0, after - first) },
+    (_, i) =>
+      // Adding 0 turns the -0 that rounds up from just before the start into 0.
+      Math.round(((first + i + by) / rate) * beatTicks) + 0,
   );
 }
 

@@ -2,7 +2,7 @@ import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { type Shape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
@@ -52,7 +52,14 @@ export function dropOutPattern(
     shapes.push({ id: 'drop-out', rule: 'silence', voices: [...leaves.without], ...stretch });
   if (pickUp) shapes.push({ id: 'pick-up', rule: 'pick up', ...pickUp });
   if (!shapes.length) return { reason: 'Choose rows that fall silent, or a pick-up.' };
-  return { ...plain, shapes };
+  return { ...plain, shapes, ...('pulseOn' in leaves ? withoutAccents(document, plain, stretch.from) : {}) };
+}
+
+/** The accents of what a pattern follows before a place: a pulse is even. */
+function withoutAccents(document: SongDocument, pattern: Pattern, from: number): Pick<Pattern, 'accents'> {
+  const { accents } = resolve(withPattern(document, pattern), pattern.id);
+  const kept = accents.filter((accent) => accent.at < from);
+  return kept.length < accents.length ? { accents: kept } : {};
 }
 
 /** The last whole bars of a groove that hold `last` ticks, as a pattern that follows them unchanged. */

@@ -41,6 +41,24 @@ describe('a drop-out', () => {
     expect(heard(document)).toEqual(['0 kick', '480 hat', '960 snare', '2880 snare']);
   });
 
+  test('leaves an even pulse: what the groove accents is no louder in it, and is before it', () => {
+    const base = smallSong();
+    const main = indexOf(base).pattern('main');
+    if (!main) throw new Error('no groove');
+    const accented = documentOf([
+      ...Object.values(base.records).filter((one) => one.id !== 'main'),
+      { ...main, accents: [{ at: 0 }, { at: 1920 }] },
+    ]);
+    const made = dropOutPattern(
+      accented,
+      'main',
+      { last: 1920, leaves: { pulseOn: 'hat', velocity: 70 }, pickUp: null },
+      'even',
+      'Even',
+    );
+    expect('reason' in made ? made : made.accents).toEqual([{ at: 0 }]);
+  });
+
   test('leaves only the pulse, before which all plays on', () => {
     const document = taken(drop({ leaves: { pulseOn: 'hat', velocity: 70 } }));
     expect(heard(document)).toEqual(['0 kick', '480 hat', '960 snare', '1920 hat', '2880 hat']);

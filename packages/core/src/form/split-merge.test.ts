@@ -98,9 +98,9 @@ test('what was split by voice is merged again where it is layered, and sounds th
       .sort(),
   ).toEqual([...pieces].sort());
   expect(pieces.map((id) => indexOf(split).pattern(id)?.name)).toEqual([
-    'main, hat',
-    'main, snare',
-    'main, kick',
+    'main: hat',
+    'main: snare',
+    'main: kick',
   ]);
   const whole = after(split, mergePatterns(split, pieces, 'together', { id: 'whole', name: 'Whole' }));
   expect(verse(whole)[0]?.layers.map((one) => one.pattern)).toEqual(['whole']);

@@ -84,7 +84,7 @@ function piecesOf(
     const name = unusedName(
       index,
       pattern.part,
-      `${cutName(pattern.name, 56)}, ${what.toLowerCase()}`,
+      `${cutName(pattern.name, 56)}: ${what.toLowerCase()}`,
       names,
     );
     names.push(name);

@@ -2,6 +2,7 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { type Humanise } from '../song/inherited/humanise.ts';
+import type { Swing } from '../song/inherited/swing.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
@@ -106,6 +107,15 @@ export function setAccentAmount(document: SongDocument, id: Id, accentAmount: nu
   const { pattern, accentAmount: before } = resolve(document, id);
   if (before === accentAmount) return null;
   return { label: 'change the accent amount', put: [{ ...pattern, accentAmount }], remove: [] };
+}
+
+/** Gives a pattern a swing of its own, or with null that of its parent or the song again; `null` when it has it already. */
+export function setPatternSwing(document: SongDocument, id: Id, swing: Swing | null): Outcome {
+  const { pattern } = resolve(document, id);
+  const before = pattern.swing ?? null;
+  if (before?.amount === swing?.amount && before?.unit === swing?.unit) return null;
+  const next = swing ? { ...pattern, swing } : omit(pattern, 'swing');
+  return { label: swing ? 'swing of its own' : 'swing as the song', put: [next], remove: [] };
 }
 
 /** Counts this pattern in a meter of its own; null follows its parent or the song again. Hits stay where they are. */

@@ -93,7 +93,7 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
     const { pan = 0, roll = null, flam = null } = hit;
     const fields = differing(source, { ...hit, pan, roll, flam });
     if (Object.keys(fields).length) changed[source.id] = fields;
-    if (hit.id !== source.id) names.set(hit.id, source.id);
+    names.set(hit.id, source.id);
   }
   for (const hit of onlyB) silenced.add(hit.id);
   const keep = (id: Id, hit: Hit, isSilent: boolean) => {
@@ -102,7 +102,8 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
       ? freeHitId(`${id}~`, (one) => known.has(one) || below.has(one) || Object.hasOwn(own, one))
       : id;
     own[free] = hit;
-    if (free !== id) names.set(id, free);
+    // Also one that keeps its name, which a rule may have made longer from that of a hit that does not.
+    names.set(id, free);
     if (isSilent) silenced.add(free);
   };
   for (const { id, origin: _, ...hit } of onlyA) keep(id, hit, false);

@@ -2,12 +2,16 @@ import fc from 'fast-check';
 import { buildPattern } from '../build-up/build-up.ts';
 import { straight, USUAL_BUILD } from '../build-up/starters.ts';
 import { dropOutPattern } from '../ending/drop-out.ts';
+import { makeFill, USUAL_FILL } from '../fill/make.ts';
 import { addLayer, plainLayer } from '../form/edit-section.ts';
 import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
 import { placeAtEnd } from '../form/place-fill.ts';
 import { setLanding, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
 import { type Flam } from '../hit/hit.ts';
+import { addDrum } from '../kit/add-drum.ts';
+import { DRUM_NAMES } from '../kit/drums.ts';
+import { toKin } from '../kit/kin.ts';
 import { LIMITS } from '../limits.ts';
 import { compareHits, takeAcross } from '../pattern/compare.ts';
 import { copyHits, pasteHits } from '../pattern/copy-hits.ts';
@@ -20,6 +24,7 @@ import {
   setPatternLength,
   setPatternMeter,
   setPatternRole,
+  setPatternSwing,
   toggleAccent,
 } from '../pattern/edit-pattern.ts';
 import { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from '../pattern/edit-rows.ts';
@@ -37,6 +42,8 @@ import { type BuildRecipe, SPEEDS, UNDERS } from '../song/build-recipe.ts';
 import { apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
+import { setSongMeter } from '../song/edit-song.ts';
+import { MADE } from '../song/fill-recipe.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import { PATTERN_ROLES } from '../song/records.ts';
 import { GRIDS } from '../time/grid.ts';
@@ -173,6 +180,25 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () => moveVoice(document, row, a % 6),
     () => removeVoice(document, a % 5 ? 'extra' : row),
     () => editVoices(document, [row], () => ({ offsetMs: (a % 41) - 20, swingShare: b % 101 }), 'feel'),
+    () => addDrum(document, 'drums', DRUM_NAMES[a % DRUM_NAMES.length] ?? 'clap').outcome,
+    () => toKin(document, id, [one]),
+    () => setPatternSwing(document, id, a % 2 ? { amount: 50 + (b % 26), unit: b % 2 ? 8 : 16 } : null),
+    () => (a % 9 ? null : setSongMeter(document, b % 2 ? meter(3, 4) : meter(4, 4))),
+    () =>
+      shapeHits(
+        document,
+        id,
+        { id: `c${a}`, rule: 'ramp', voices: null, start: 1 + (a % 127), end: 1 + (b % 127) },
+        new Set(hits.filter((_, i) => (i + a) % 2).map((each) => each.id)),
+      ),
+    () =>
+      makeFill(
+        document,
+        id,
+        { ...USUAL_FILL, made: MADE[a % 2] ?? 'by cells', takeOver: 960 * (1 + (b % 4)), seed: a },
+        `f${b}`,
+        'Fill',
+      ),
     () => chooseKit(document, 'drums', a % 2 ? 'one' : 'other', 'one', (each) => each.note),
   ];
   return deeds[edit % deeds.length]?.() ?? null;

@@ -126,12 +126,20 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         pt: 1,
         fontSize: TEXT.note,
         color: color('soft'),
-        flexWrap: 'wrap',
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
       }}
     >
       {view.resolved.pattern.parent !== undefined && <Legend />}
       <Box sx={{ flex: 1 }} />
-      <ReachWords view={view} />
+      <Box
+        sx={{
+          minWidth: 0,
+          '& > *': { overflow: 'hidden', textOverflow: 'ellipsis' },
+          whiteSpace: { md: 'nowrap' },
+        }}
+      >
+        <ReachWords view={view} />
+      </Box>
       <ZoomButtons />
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
         {recording ? (

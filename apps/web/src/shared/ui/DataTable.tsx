@@ -33,8 +33,8 @@ const ROOMY = {
 const DENSE = {
   '& th, & td': { fontSize: TEXT.note, px: 0.5, py: 0.35, textAlign: 'right', borderColor: color('line') },
   '& th': { fontWeight: 500 },
-  '& th:first-of-type, & td:first-of-type': { textAlign: 'left', pl: 0 },
-  '& tr:last-of-type td': { borderBottom: 0 },
+  '& th:first-of-type': { textAlign: 'left', pl: 0 },
+  '& tbody tr:last-of-type > *': { borderBottom: 0 },
 };
 
 /** Rows under heads that sort them; of a long table only what is seen is drawn. */

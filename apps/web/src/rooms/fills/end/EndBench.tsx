@@ -84,7 +84,7 @@ function ReadyBench({
     playsAtOnce: isHeard,
   });
   const name = `${groove.name} ${what.toLowerCase()}`;
-  const keep = () => pattern !== null && keepPattern(pattern, name, `${what} of ${groove.name} is kept.`);
+  const keep = () => pattern !== null && keepPattern(pattern, name, `${name} is kept.`);
   useCommands(END_COMMANDS, { hear: setHeard, keep });
   const toggle = (voice: Id) => {
     const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
@@ -100,7 +100,7 @@ function ReadyBench({
     <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} />}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
-          {what} of {groove.name}
+          {name}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
           {`the last ${lengthName(last, meter)}; ${chooses ? HINTS[make] : make === 'ending' ? 'no stop' : 'only a pulse is left'}`}

@@ -14,11 +14,12 @@ import {
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { useSize } from '../../../shared/ui/useSize.ts';
 import { useBench } from './bench.ts';
-import { theMaker } from './maker.ts';
+import { makeTake } from './maker.ts';
 
 const BARS = 8;
-const [WIDTH, HEIGHT] = [1000, 84];
+const HEIGHT = 84;
 
 /** A stretch of a take, in ticks. */
 export interface Stretch {
@@ -26,7 +27,7 @@ export interface Stretch {
   readonly length: number;
 }
 
-/** How near an edge of the window is held, in units of the picture. */
+/** How near an edge of the window is held, in px. */
 const EDGE = 8;
 
 /** What of the window a drag has hold of: an edge, or the whole `by` ticks from its start. */
@@ -61,11 +62,13 @@ export function LongTakeStrip({
   const [at, setAt] = useState<Stretch | null>(null);
   useEffect(() => {
     let current = true;
-    void theMaker()
-      .take(Object.values(document.records), groove, recipe, BARS, recipe.takeOver)
-      .then((result) => {
-        if (current) setMade('reason' in result ? null : result);
-      });
+    const records = Object.values(document.records);
+    void makeTake(async (maker) => maker.take(records, groove, recipe, BARS, recipe.takeOver)).then(
+      (answer) => {
+        if (!current || answer.kind === 'outdated') return;
+        setMade(answer.kind === 'failed' || 'reason' in answer.value ? null : answer.value);
+      },
+    );
     return () => {
       current = false;
     };
@@ -134,10 +137,12 @@ function TakePicture({
   words: string;
   onMove: (next: Stretch) => void;
 }) {
+  const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
+  const { width } = useSize(frame);
   const grip = useRef<Grip | null>(null);
   const { pattern, bar, beat } = take;
-  const xOf = (tick: number) => (tick / pattern.length) * WIDTH;
+  const xOf = (tick: number) => (tick / pattern.length) * width;
   const tickAt = (event: PointerEvent) => {
     const box = svg.current?.getBoundingClientRect();
     return box ? ((event.clientX - box.left) / box.width) * pattern.length : 0;
@@ -146,7 +151,7 @@ function TakePicture({
   const [overEdge, setOverEdge] = useState(false);
   /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
   const edgeAt = (tick: number): 'start' | 'end' | null => {
-    const reach = Math.min(stretch.length / 4, (EDGE / WIDTH) * pattern.length);
+    const reach = Math.min(stretch.length / 4, (EDGE / width) * pattern.length);
     if (Math.abs(tick - stretch.from) < reach) return 'start';
     return Math.abs(tick - stretch.from - stretch.length) < reach ? 'end' : null;
   };
@@ -163,83 +168,92 @@ function TakePicture({
   };
   const place = `bar ${Math.floor(stretch.from / bar) + 1}, beat ${Math.floor((stretch.from % bar) / beat) + 1}`;
   return (
-    <svg
-      ref={svg}
-      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-      preserveAspectRatio="none"
-      width="100%"
-      height={HEIGHT}
-      role="slider"
-      tabIndex={0}
-      aria-label="Window of the long take"
-      aria-valuemin={0}
-      aria-valuemax={Math.floor((pattern.length - stretch.length) / beat)}
-      aria-valuenow={Math.floor(stretch.from / beat)}
-      aria-valuetext={`${place}, ${words}`}
-      onKeyDown={keys}
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        const tick = tickAt(event);
-        const edge = edgeAt(tick);
-        if (edge) {
-          grip.current = { holds: edge };
-          return;
-        }
-        const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
-        grip.current = { holds: 'middle', by: inside ? tick - stretch.from : stretch.length / 2 };
-        if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) });
-      }}
-      onPointerMove={(event) => {
-        const tick = tickAt(event);
-        setOverEdge(edgeAt(tick) !== null);
-        if (!grip.current) return;
-        const next = pulled(grip.current, stretch, take, tick);
-        if (next.from !== stretch.from || next.length !== stretch.length) onMove(next);
-      }}
-      onPointerUp={() => (grip.current = null)}
-      onPointerCancel={() => (grip.current = null)}
-      style={{
-        display: 'block',
-        touchAction: 'none',
-        cursor: overEdge ? 'ew-resize' : 'grab',
-        border: `1px solid ${color('strong')}`,
-        borderRadius: 12,
-        background: color('page'),
-        outlineColor: color('plum'),
-      }}
-    >
-      {Array.from({ length: Math.round(pattern.length / bar) }, (_, i) => (
-        <g key={i}>
-          <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('line')} />
-          <text x={xOf(i * bar) + 5} y={12} fontSize={TEXT.tiny} fill={color('soft')}>
-            {i + 1}
-          </text>
-        </g>
-      ))}
-      {best.map((one) => (
-        <path
-          key={one.from}
-          d={`M${xOf(one.from)} ${HEIGHT - 4}H${xOf(one.from + one.length)}`}
-          stroke={color('hat')}
-          strokeWidth={3}
+    <Box ref={frame} sx={{ width: '100%', height: HEIGHT }}>
+      <svg
+        ref={svg}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        width={width}
+        height={HEIGHT}
+        role="slider"
+        tabIndex={0}
+        aria-label="Window of the long take"
+        aria-valuemin={0}
+        aria-valuemax={Math.floor((pattern.length - stretch.length) / beat)}
+        aria-valuenow={Math.floor(stretch.from / beat)}
+        aria-valuetext={`${place}, ${words}`}
+        onKeyDown={keys}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          const tick = tickAt(event);
+          const edge = edgeAt(tick);
+          if (edge) {
+            grip.current = { holds: edge };
+            return;
+          }
+          const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
+          grip.current = { holds: 'middle', by: inside ? tick - stretch.from : stretch.length / 2 };
+          if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) });
+        }}
+        onPointerMove={(event) => {
+          const tick = tickAt(event);
+          setOverEdge(edgeAt(tick) !== null);
+          if (!grip.current) return;
+          const next = pulled(grip.current, stretch, take, tick);
+          if (next.from !== stretch.from || next.length !== stretch.length) onMove(next);
+        }}
+        onPointerUp={() => (grip.current = null)}
+        onPointerCancel={() => (grip.current = null)}
+        style={{
+          display: 'block',
+          touchAction: 'none',
+          cursor: overEdge ? 'ew-resize' : 'grab',
+          border: `1px solid ${color('strong')}`,
+          borderRadius: 12,
+          background: color('page'),
+          outlineColor: color('plum'),
+        }}
+      >
+        {Array.from({ length: Math.round(pattern.length / bar) }, (_, i) => (
+          <g key={i}>
+            <path d={`M${xOf(i * bar)} 0V${HEIGHT}`} stroke={color('line')} />
+            <text x={xOf(i * bar) + 5} y={12} fontSize={TEXT.tiny} fill={color('soft')}>
+              {i + 1}
+            </text>
+          </g>
+        ))}
+        {best.map((one) => (
+          <path
+            key={one.from}
+            d={`M${xOf(one.from)} ${HEIGHT - 4}H${xOf(one.from + one.length)}`}
+            stroke={color('hat')}
+            strokeWidth={3}
+          />
+        ))}
+        <rect
+          x={xOf(stretch.from)}
+          y={2}
+          width={xOf(stretch.length)}
+          height={HEIGHT - 10}
+          rx={8}
+          fill={color('wash')}
+          stroke={color('plum')}
+          strokeWidth={2}
         />
-      ))}
-      <rect
-        x={xOf(stretch.from)}
-        y={2}
-        width={xOf(stretch.length)}
-        height={HEIGHT - 10}
-        rx={8}
-        fill={color('wash')}
-        stroke={color('plum')}
-        strokeWidth={2}
-      />
-      <TakeStems document={document} take={take} />
-    </svg>
+        <TakeStems document={document} take={take} width={width} />
+      </svg>
+    </Box>
   );
 }
 
-function TakeStems({ document, take: { pattern } }: { document: SongDocument; take: LongTake }) {
+function TakeStems({
+  document,
+  take: { pattern },
+  width,
+}: {
+  document: SongDocument;
+  take: LongTake;
+  width: number;
+}) {
   const index = indexOf(document);
   const drums = index.voicesOf(pattern.part).filter((voice) => voice.limb === 'hand');
   const notes = drums.map((voice) => voice.note);
@@ -259,7 +273,7 @@ function TakeStems({ document, take: { pattern } }: { document: SongDocument; ta
         hits
           .filter((hit) => index.voice(hit.voice)?.family === family)
           .map((hit) => ({
-            x: (hit.at / pattern.length) * WIDTH,
+            x: (hit.at / pattern.length) * width,
             base: baseOf(hit.voice),
             height: 4 + (hit.velocity / 127) * 12,
             origin: 'own' as const,

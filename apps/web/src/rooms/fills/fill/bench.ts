@@ -13,7 +13,7 @@ import {
 } from '@plucky/core';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
-import { theMaker } from './maker.ts';
+import { makeOnBench } from './maker.ts';
 
 /** How many fills are on the bench. */
 export const SHOWN = 12;
@@ -75,15 +75,26 @@ export function layOnBench(document: SongDocument, groove: Id): void {
   set({ groove, recipe, fills: [], chosen: null, locked: new Set() });
 }
 
+const FAILED =
+  'Making fills has failed, and what lay on the bench is still there. It has been started anew: press Make others.';
+
 /** Makes the fills of the recipe; what was asked for later is what counts. */
 export async function makeFills(document: SongDocument): Promise<void> {
   const { groove, recipe, playableOnly } = useBench.getState();
   if (!groove) return;
   set({ making: true });
   const records = Object.values(document.records);
-  const made = await theMaker().candidates(records, groove, recipe, SHOWN, playableOnly);
+  const answer = await makeOnBench(async (maker) =>
+    maker.candidates(records, groove, recipe, SHOWN, playableOnly),
+  );
   const now = useBench.getState();
+  if (answer.kind === 'outdated') return;
   if (now.recipe !== recipe || now.groove !== groove || now.playableOnly !== playableOnly) return;
+  if (answer.kind === 'failed') {
+    set({ trouble: FAILED, making: false });
+    return;
+  }
+  const made = answer.value;
   if ('reason' in made) {
     set({ fills: [], trouble: made.reason, short: null, making: false, chosen: null });
     return;
@@ -98,10 +109,14 @@ export async function makeNear(document: SongDocument, candidate: Candidate): Pr
   if (!groove) return;
   set({ making: true });
   const records = Object.values(document.records);
-  const made = await theMaker().near(records, groove, candidate, freshSeed(), SHOWN - 1);
+  const answer = await makeOnBench(async (maker) =>
+    maker.near(records, groove, candidate, freshSeed(), SHOWN - 1),
+  );
   const now = useBench.getState();
-  if (now.recipe !== recipe || now.groove !== groove) return;
-  set('reason' in made ? { making: false } : { fills: [candidate, ...made], making: false });
+  if (answer.kind === 'outdated' || now.recipe !== recipe || now.groove !== groove) return;
+  if (answer.kind === 'failed') set({ trouble: FAILED, making: false });
+  else if ('reason' in answer.value) set({ trouble: answer.value.reason, making: false });
+  else set({ fills: [candidate, ...answer.value], making: false });
 }
 
 /** Changes the recipe; the fills are made anew from it. */

@@ -31,7 +31,7 @@ import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { RecipePanel } from './RecipePanel.tsx';
 
-jest.mock('./maker.ts', () => ({ theMaker: () => ({}) }));
+jest.mock('./maker.ts', () => ({ makeOnBench: jest.fn(), makeTake: jest.fn() }));
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const recipe = { ...USUAL_FILL, made: 'at random' as const, takeOver: 1920, seed: 5 };

@@ -1,5 +1,12 @@
 import { Box, Button, Typography } from '@mui/material';
-import { placeName, setAccentAmount, setHumanise, setPatternMeter, shelfPatternOf } from '@plucky/core';
+import {
+  placeName,
+  setAccentAmount,
+  setHumanise,
+  setPatternMeter,
+  setPatternSwing,
+  shelfPatternOf,
+} from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSnackbar } from 'notistack';
 import { api } from '../../../api/client.ts';
@@ -11,6 +18,7 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
@@ -39,6 +47,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
             onChange={(meter) => edit((now) => setPatternMeter(now, pattern.id, meter))}
           />
         </Box>
+        <OwnSwing view={view} />
         {accents.length > 0 && (
           <Amount
             label="Accents add"
@@ -76,6 +85,37 @@ export function PatternSettings({ view }: { view: PatternView }) {
         In the family…
       </Button>
     </Box>
+  );
+}
+
+/** How much the pattern swings, which it can say itself: a groove from elsewhere brings its own. */
+function OwnSwing({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { pattern } = view.resolved;
+  const { swing } = view.frame;
+  if (!pattern.swing)
+    return (
+      <QuietButton onClick={() => edit((now) => setPatternSwing(now, pattern.id, swing))}>
+        {swing.amount === 50 ? 'Straight, as the song' : `Swings ${swing.amount} %, as the song`}; give it its
+        own
+      </QuietButton>
+    );
+  return (
+    <>
+      <Amount
+        label={`Swing of its own, on ${swing.unit}ths`}
+        value={swing.amount}
+        min={50}
+        max={75}
+        text={swing.amount === 50 ? 'straight' : `${swing.amount} %`}
+        onChange={(amount, gesture) =>
+          edit((now) => setPatternSwing(now, pattern.id, { ...swing, amount }), gesture)
+        }
+      />
+      <QuietButton onClick={() => edit((now) => setPatternSwing(now, pattern.id, null))}>
+        Let go: swing as the song
+      </QuietButton>
+    </>
   );
 }
 

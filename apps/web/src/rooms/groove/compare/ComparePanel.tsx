@@ -8,6 +8,7 @@ import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
@@ -109,12 +110,16 @@ function Hear({ view, comparison }: { view: PatternView; comparison: Comparison 
   });
   const hear = (hearsCounterpart: boolean) => useSession.setState({ hearsCounterpart });
   return (
-    <Box role="group" aria-label="Hear" sx={{ display: 'flex', alignItems: 'center', gap: 0.75, mb: 1.75 }}>
+    <Box
+      role="group"
+      aria-label="Hear"
+      sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75, mb: 1.75 }}
+    >
       <Choice chosen={!hearsB} onClick={() => hear(false)}>
-        Hear A
+        <Unseen>Hear </Unseen>A: {name}
       </Choice>
       <Choice chosen={hearsB} onClick={() => hear(true)}>
-        Hear B
+        <Unseen>Hear </Unseen>B: {comparison.name}
       </Choice>
       <KeyCap>{capsOf(PATTERN_COMMANDS.otherSide)}</KeyCap>
     </Box>

@@ -1,6 +1,15 @@
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
-import { barTicks, counted, countEdits, type Id, type ResolvedPattern, type SongIndex } from '@plucky/core';
+import {
+  barTicks,
+  counted,
+  countEdits,
+  type Id,
+  lengthName,
+  type Meter,
+  type ResolvedPattern,
+  type SongIndex,
+} from '@plucky/core';
 import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
@@ -37,7 +46,8 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
     name: pattern.name,
     value: pattern.id,
   });
-  const bar = barTicks(resolved.meter ?? index.song.meter);
+  const meter = resolved.meter ?? index.song.meter;
+  const bar = barTicks(meter);
   const isFollowed = pattern.parent ? followsParent : undefined;
   const marks = useMemo(
     () => marksOf(index, resolved.hits, 0, resolved.pattern.length, isFollowed),
@@ -88,7 +98,7 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
           {pattern.label && <Label>{pattern.label}</Label>}
         </Box>
         <Typography noWrap sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
-          {isOver ? 'Let go to follow this one' : aboutWords(resolved, bar, uses)}
+          {isOver ? 'Let go to follow this one' : aboutWords(resolved, meter, uses)}
         </Typography>
         <Miniature marks={marks} height={24} barShares={barShares(0, pattern.length, bar)} />
       </Button>
@@ -128,12 +138,11 @@ function Label({ children }: { children: string }) {
 }
 
 /** What the pattern is beside its parent, or how long it is, and how often it is played. */
-function aboutWords(resolved: ResolvedPattern, bar: number, uses: number): string {
+function aboutWords(resolved: ResolvedPattern, meter: Meter, uses: number): string {
   const { pattern } = resolved;
   const edits = pattern.parent ? countEdits(resolved) + pattern.shapes.length : 0;
-  const bars = pattern.length / bar;
   const changes = edits === 0 ? 'as its parent' : counted(edits, 'change');
   const role = pattern.role === 'groove' || pattern.role === 'variation' ? '' : `${pattern.role} · `;
-  const about = pattern.parent ? changes : counted(bars, 'bar');
-  return `${role}${about} · ${uses ? `used ${uses}×` : 'not used yet'}`;
+  const about = pattern.parent ? changes : lengthName(pattern.length, meter);
+  return `${role}${about} · ${uses ? `used ${uses}×` : 'unused'}`;
 }

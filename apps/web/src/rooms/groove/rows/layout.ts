@@ -1,5 +1,3 @@
-import { type RefObject, useEffect, useState } from 'react';
-
 /** Heights and widths of the desk's parts, in px. */
 export const RULER = 36;
 export const ACCENTS = 28;
@@ -55,19 +53,4 @@ export function stemHeight({ rowHeight }: Pick<Layout, 'rowHeight'>, velocity: n
 export function velocityAt({ rowHeight }: Pick<Layout, 'rowHeight'>, height: number): number {
   const velocity = ((height - LEAST_STEM) / (rowHeight * TALL - LEAST_STEM)) * 127;
   return Math.min(127, Math.max(1, velocity));
-}
-
-/** The size of an element, kept up as it changes, in px. */
-export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
-  const [size, setSize] = useState({ width: 780, height: 500 });
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: element.clientHeight }),
-    );
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, [ref]);
-  return size;
 }

@@ -1,9 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted } from '@plucky/core';
 import {
   barTicks,
   fromShelf,
   indexOf,
+  lengthName,
   meterName,
   type Reference,
   shelfMeetings,
@@ -37,7 +37,10 @@ export function ShelfPanel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { enqueueSnackbar } = useSnackbar();
   const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
-  const [type, setType] = useState(view.part.type);
+  // What was chosen holds for the part that was open then: beside another one its own kind is shown.
+  const [wanted, setWanted] = useState<{ part: string; type: typeof view.part.type } | null>(null);
+  const type = wanted?.part === view.part.id ? wanted.type : view.part.type;
+  const setType = (next: typeof type) => setWanted({ part: view.part.id, type: next });
   const [order, setOrder] = useState<Order>('as they stand');
   const [chosen, setChosen] = useState<string | null>(null);
   const reference = indexOf(document).references[0];
@@ -127,18 +130,20 @@ function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
   });
 }
 
-/** Shelf grooves by the share of their kicks that meet a reference; most first. */
+/** Shelf grooves by the share of their kicks that meet a reference, most first; those in the song's meter before others. */
 function byReference(document: SongDocument, items: readonly ShelfItem[], reference: Reference) {
+  const { meter } = indexOf(document).song;
+  const isOther = ({ pattern }: ShelfItem) =>
+    pattern.meter.beats === meter.beats && pattern.meter.unit === meter.unit ? 0 : 1;
   return items
     .map((item) => {
       const { met, kicks } = shelfMeetings(document, item.pattern, reference);
       return { item, share: met / Math.max(1, kicks), words: `${met} of ${kicks} kicks meet` };
     })
-    .sort((a, b) => b.share - a.share);
+    .sort((a, b) => isOther(a.item) - isOther(b.item) || b.share - a.share);
 }
 function aboutOf({ pattern }: ShelfItem): string {
-  const bars = counted(pattern.length / barTicks(pattern.meter), 'bar');
-  return `${meterName(pattern.meter)} · ${bars} · made at ${pattern.tempo}`;
+  return `${meterName(pattern.meter)} · ${lengthName(pattern.length, pattern.meter)} · made at ${pattern.tempo}`;
 }
 
 function Small({ item, document }: { item: ShelfItem; document: SongDocument }) {

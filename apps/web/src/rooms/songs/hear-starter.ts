@@ -1,0 +1,16 @@
+import { compile, type ShelfPattern } from '@plucky/core';
+import { songFrom } from '@plucky/songs';
+import { thePlayer } from '../../audio/player.ts';
+
+/** Plays a groove of the shelf as a new song would have it, round and round. */
+export async function hearStarter(item: ShelfPattern): Promise<void> {
+  const song = songFrom(item, item.name, 1);
+  const timeline = compile(song, { kind: 'pattern', pattern: item.type === 'drums' ? 'main' : 'bass-main' });
+  const player = thePlayer();
+  player.setSong(song, timeline.events);
+  await player.play({ timeline, loops: true }, 0);
+}
+
+export function stopHearing(): void {
+  thePlayer().stop();
+}
