@@ -136,8 +136,15 @@ test('kicks are held against an imported part, counted, and moved to its onsets'
     return met / Math.max(1, all);
   };
   await expect(options.first()).toContainText('kicks meet');
-  const shares = (await options.allTextContents()).map(share);
-  expect(shares).toEqual([...shares].sort((a, b) => b - a));
+  // Those in the song's meter stand before the others, whose meter is told.
+  const texts = await options.allTextContents();
+  const isOther = (text: string) => /kicks meet · \d+\/\d+/.test(text);
+  expect(texts.map(isOther)).toEqual(texts.map(isOther).sort((a, b) => Number(a) - Number(b)));
+  for (const kind of [true, false]) {
+    const shares = texts.filter((text) => isOther(text) === kind).map(share);
+    expect(shares.length).toBeGreaterThan(1);
+    expect(shares).toEqual([...shares].sort((a, b) => b - a));
+  }
 });
 
 test('the shelf is stepped through by keys and heard with the bass, and a pattern of one’s own serves another song', async ({
@@ -196,4 +203,44 @@ test('the kit mix sets level, pan, seat and room, and levels leave only when the
   await expect(page.getByRole('button', { name: 'Stay here' })).toHaveAttribute('aria-pressed', 'true');
   await goTo(page, 'Groove');
   await expect(rows(page)).toBeVisible();
+});
+
+test('a new song offers ways to begin, which are seen before they are taken and gone with the first hit', async ({
+  page,
+}) => {
+  await newSong(page);
+  const ways = page.getByRole('region', { name: 'Ways to begin' });
+  await ways.getByRole('button', { name: 'kick and snare' }).hover();
+  await expectHits(page, 8);
+  await ways.getByRole('button', { name: 'Look on the shelf' }).hover();
+  await expectHits(page, 0);
+  await ways.getByRole('button', { name: 'hats on 8ths' }).click();
+  await expectHits(page, 16);
+  await expect(ways).toHaveCount(0);
+  await rows(page).press('Control+z');
+  await expect(ways).toBeVisible();
+  await ways.getByRole('button', { name: 'Count me in' }).click();
+  await expect(page.getByRole('button', { name: 'Stop recording' })).toBeVisible();
+  await expect(page.getByRole('timer', { name: 'Place' })).toHaveText(/count \d/);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Click' })).toHaveAttribute('aria-pressed', 'false');
+});
+
+test('a bass is heard with the drums, which are drawn faintly behind it, and takes the rhythm of a drum', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await rows(page).press('Control+a');
+  await page.keyboard.press('Control+c');
+  await page.getByRole('button', { name: 'New bass pattern' }).click();
+  await expectHits(page, 0);
+  await page.keyboard.press('/');
+  await expect(page.getByLabel('What plays')).toContainText(' with ');
+  await expect(page.locator('g[data-companions]')).not.toHaveAttribute('data-companions', '0');
+  await rows(page).focus();
+  await page.keyboard.press('Control+v');
+  await expectHits(page, 6);
+  await page.keyboard.press('/');
+  await expect(page.locator('g[data-companions]')).toHaveCount(0);
 });

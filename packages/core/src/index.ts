@@ -108,6 +108,7 @@ export {
 export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './pattern/edit-rows.ts';
 export { alikeHits, LIKENESSES, type Likeness } from './pattern/alike.ts';
 export { copyHits, pasteHits, type Clip } from './pattern/copy-hits.ts';
+export { BEGINNINGS, beginPattern } from './pattern/first-hits.ts';
 export { recordHit } from './pattern/record-hit.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { sow } from './pattern/sow.ts';
@@ -245,6 +246,7 @@ export { tryEdit, type Tried } from './tried/tried.ts';
 export { tryFill } from './tried/fill.ts';
 export { tryAtSectionEnd } from './tried/section-end.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
+export { tryTogether, type TriedTogether } from './tried/together.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
 export { counted, figure, plural } from './words.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';

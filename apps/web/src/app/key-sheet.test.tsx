@@ -4,7 +4,7 @@ import { fireEvent, render, screen } from '@testing-library/react';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
 import { capsOf, type Commands, commandsFor, withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
-import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS, TOGETHER_COMMANDS } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
 import { KEY_SHEET, keyTable } from './key-sheet.ts';
 
@@ -13,6 +13,7 @@ test('in the groove room no key is bound twice', () => {
     ROW_COMMANDS,
     PATTERN_COMMANDS,
     CARET_COMMANDS,
+    TOGETHER_COMMANDS,
     PLAY_COMMANDS,
     RECORD_COMMANDS,
     ROOM_COMMANDS,

@@ -3,7 +3,7 @@ import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-com
 import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
 import { PICK_UP } from '../shared/drag/pick-up.ts';
 import { capsOf, type Commands } from '../shared/keys/command.ts';
-import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS } from '../transport/commands.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS, TOGETHER_COMMANDS } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
 
 /** What a key or a gesture does, for the sheet of keys. */
@@ -34,7 +34,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
   { title: 'Groove: the rows', rows: rowsOf(ROW_COMMANDS) },
   {
     title: 'Groove: rows and patterns',
-    rows: rowsOf(PATTERN_COMMANDS, CARET_COMMANDS, RECORD_COMMANDS),
+    rows: rowsOf(PATTERN_COMMANDS, CARET_COMMANDS, TOGETHER_COMMANDS, RECORD_COMMANDS),
   },
   {
     title: 'Groove: the mouse',

@@ -44,6 +44,8 @@ export interface Session {
   readonly panel: Panel;
   /** Whether taps are written into the pattern. */
   readonly recording: boolean;
+  /** Whether a take is asked for; the transport begins it. */
+  readonly takeWanted: boolean;
   readonly occurrence: Id | null;
   readonly slot: SlotAt | null;
   /** Voices that are not heard, and voices that alone are heard, while listening. */
@@ -51,6 +53,8 @@ export interface Session {
   readonly solos: ReadonlySet<Id>;
   /** What play plays, by room: the groove room and the sheet remember their own. */
   readonly reach: Readonly<Record<'groove' | 'sheet', Reach>>;
+  /** Whether a pattern is heard with what the other parts play beside it. */
+  readonly together: boolean;
   readonly click: boolean;
   readonly keysShown: boolean;
 }
@@ -69,11 +73,13 @@ const EMPTY: Session = {
   zoom: 1,
   panel: 'chosen',
   recording: false,
+  takeWanted: false,
   occurrence: null,
   slot: null,
   mutes: new Set(),
   solos: new Set(),
   reach: { groove: 'pattern', sheet: 'song' },
+  together: false,
   click: false,
   keysShown: false,
 };
@@ -173,6 +179,11 @@ export function toggleListening(which: 'mutes' | 'solos', voice: Id): void {
   const next = new Set(useSession.getState()[which]);
   if (!next.delete(voice)) next.add(voice);
   useSession.setState(which === 'mutes' ? { mutes: next } : { solos: next });
+}
+
+/** Hears a pattern with the other parts, or alone again. */
+export function toggleTogether(): void {
+  useSession.setState(({ together }) => ({ together: !together }));
 }
 
 export function setReach(room: 'groove' | 'sheet', reach: Reach): void {

@@ -19,7 +19,7 @@ export function KitMix() {
         anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
         transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
         slotProps={{
-          paper: { role: 'dialog', 'aria-label': 'Kit mix', sx: { width: 470, maxHeight: 660, p: 2 } },
+          paper: { role: 'dialog', 'aria-label': 'Kit mix', sx: { width: 560, maxHeight: 660, p: 2 } },
         }}
       >
         <MixOfParts />

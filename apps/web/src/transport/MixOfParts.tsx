@@ -1,18 +1,20 @@
 import { Box, Typography } from '@mui/material';
 import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useEdit, useSong } from '../document/context.tsx';
 import { Listening } from '../session/Listening.tsx';
+import { freshId } from '../shared/fresh-id.ts';
 import { Amount } from '../shared/ui/Amount.tsx';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { Heading } from '../shared/ui/Group.tsx';
 import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
 import { color, familyColor, TEXT } from '../shared/ui/tokens.ts';
+import { TypedNumber } from '../shared/ui/TypedNumber.tsx';
 import { useIsPlaying } from './useTransport.ts';
 
-/** Name, meter, level, pan, mute and solo. */
-const COLUMNS = '92px 44px minmax(0, 1fr) 84px 54px';
+/** Name, meter, level and pan, each with its number, mute and solo. */
+const COLUMNS = '92px 44px minmax(0, 1fr) 40px 84px 44px 54px';
 
 /** A desk for each part of the song. */
 export function MixOfParts() {
@@ -29,6 +31,7 @@ function PartMix({ part }: { part: Part }) {
         <Heading>{part.name}</Heading>
         <span />
         <Heading>Level</Heading>
+        <span />
         <Heading>Pan</Heading>
       </Box>
       {voices.map((voice) => (
@@ -89,6 +92,13 @@ function VoiceMix({ voice }: { voice: Voice }) {
         max={100}
         onChange={(level, gesture) => set({ level }, 'level', gesture)}
       />
+      <Typed
+        label={`Level of ${voice.name}`}
+        value={voice.level}
+        min={0}
+        text={String(voice.level)}
+        onChange={(level) => set({ level }, 'level', freshId())}
+      />
       <SteadySlider
         aria-label={`Pan of ${voice.name}`}
         value={voice.pan}
@@ -98,11 +108,30 @@ function VoiceMix({ voice }: { voice: Voice }) {
         marks={[{ value: 0 }]}
         onChange={(pan, gesture) => set({ pan: Math.abs(pan) < 6 ? 0 : pan }, 'pan', gesture)}
       />
+      <Typed
+        label={`Pan of ${voice.name}`}
+        value={voice.pan}
+        min={-100}
+        text={voice.pan === 0 ? '0' : `${Math.abs(voice.pan)} ${voice.pan < 0 ? 'L' : 'R'}`}
+        onChange={(pan) => set({ pan }, 'pan', freshId())}
+      />
       <Box sx={{ display: 'flex', gap: 0.4 }}>
         <Listening voice={voice} />
       </Box>
     </Box>
   );
+}
+
+/** The number of a slider, which can be typed; left of the middle is below 0. */
+function Typed(props: {
+  label: string;
+  value: number;
+  min: number;
+  text: string;
+  onChange: (value: number) => void;
+}) {
+  const [isTyped, setTyped] = useState(false);
+  return <TypedNumber {...props} max={100} isTyped={isTyped} isAlone onTyped={setTyped} />;
 }
 
 /** How fast a meter falls back, as the share that is left at the next picture. */

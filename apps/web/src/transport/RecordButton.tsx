@@ -30,6 +30,14 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     useSession.setState({ click: clicked.current });
     clicked.current = null;
   }, [recording]);
+  const wanted = useSession((session) => session.takeWanted);
+  useEffect(() => {
+    if (!wanted) return;
+    useSession.setState({ takeWanted: false });
+    start();
+    // A take is begun once for each wish.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wanted]);
   useCommands(RECORD_COMMANDS, { start }, !recording);
   return (
     <Choice

@@ -4,13 +4,13 @@ import { Box, IconButton, Typography } from '@mui/material';
 import { barAt, beatTicks, type Timeline } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
-import { setReach, useSession, useSessionFields } from '../session/store.ts';
+import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
 import { BounceButton } from './BounceButton.tsx';
-import { CARET_COMMANDS, PLAY_COMMANDS } from './commands.ts';
+import { CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
@@ -22,12 +22,12 @@ export function Transport() {
   return <Bar transport={useTransport()} />;
 }
 
-const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS };
+const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS, ...TOGETHER_COMMANDS };
 
 /** Drawn anew when what plays changes, not at every edit. */
 const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, what, isPlaying, toggle, playFrom } = transport;
-  const session = useSessionFields('reach', 'click', 'caret');
+  const session = useSessionFields('reach', 'click', 'caret', 'together');
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
 
@@ -92,6 +92,18 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
               </Choice>
             ))}
         </Box>
+      )}
+      {room === 'groove' && !preview && reach === 'pattern' && (
+        <Choice
+          chosen={session.together}
+          title={withKeys(
+            'Heard alone, or with what the other parts play beside it',
+            TOGETHER_COMMANDS.together,
+          )}
+          onClick={toggleTogether}
+        >
+          With the others
+        </Choice>
       )}
       <Box sx={{ flex: 1 }} />
       <Place {...transport} />

@@ -1,4 +1,4 @@
-import { useSession } from '../session/store.ts';
+import { toggleTogether, useSession } from '../session/store.ts';
 import { commandsFor } from '../shared/keys/command.ts';
 
 /** What the keys of the transport act on. */
@@ -28,6 +28,15 @@ export const CARET_COMMANDS = commandsFor<Playing>()({
     keys: ['shift+space'],
     says: 'play from the caret',
     run: ({ playFromCaret }) => playFromCaret(),
+  },
+});
+
+/** In the groove room, where a pattern goes round. */
+export const TOGETHER_COMMANDS = commandsFor<object>()({
+  together: {
+    keys: ['/'],
+    says: 'hear the pattern with the other parts, or alone',
+    run: () => toggleTogether(),
   },
 });
 

@@ -34,7 +34,7 @@ export function useWhatPlays(): WhatPlays | null {
   // What is heard follows an edit as soon as it has been painted.
   const document = useDeferredValue(useSong());
   const room = useOpenRoom();
-  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop');
+  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop', 'together');
   const preview = usePreview((state) => state.preview);
   return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
 }

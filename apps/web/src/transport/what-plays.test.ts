@@ -1,4 +1,4 @@
-import { indexOf } from '@plucky/core';
+import { compile, indexOf } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { type Choices, whatPlays } from './what-plays.ts';
 
@@ -9,6 +9,7 @@ const session = (fields: Partial<Choices> = {}): Choices => ({
   slot: null,
   reach: { groove: 'pattern', sheet: 'song' },
   loop: null,
+  together: false,
   ...fields,
 });
 
@@ -24,6 +25,17 @@ test('the play button says in words what it plays', () => {
     title('sheet', { reach: { groove: 'pattern', sheet: 'slot' }, slot: { occurrence: 'o2', slot: 's3' } }),
   ).toBe('One slot of Verse 1, looping 1 bar');
   expect(title('hand-off')).toBe('Whole song, from the start');
+});
+
+test('a pattern is heard with what the other parts play, said by name, and goes round as the longest needs', () => {
+  const what = whatPlays(song, 'groove', session({ together: true }), null);
+  expect(what?.title).toMatch(/^Verse lift with .+, looping 2 bars$/);
+  expect(what?.pattern).toBe('lift');
+  const alone = whatPlays(song, 'groove', session(), null);
+  expect(alone?.scope).toEqual({ kind: 'pattern', pattern: 'lift' });
+  const parts = (one: typeof what) =>
+    new Set(one ? compile(one.document, one.scope).events.map((e) => e.part) : []).size;
+  expect([parts(alone), parts(what)]).toEqual([1, 2]);
 });
 
 test('what cannot play is null', () => {

@@ -1,6 +1,7 @@
 import {
   barTicks,
   counted,
+  type Id,
   indexOf,
   lengthName,
   type OccurrencePlace,
@@ -15,6 +16,7 @@ import {
   type SongDocument,
   songStretches,
   tempoMapOf,
+  tryTogether,
 } from '@plucky/core';
 import { durationName } from '../audio/player.ts';
 import type { RoomPath } from '../session/rooms.ts';
@@ -28,6 +30,8 @@ export interface WhatPlays {
   readonly loops: boolean;
   readonly title: string;
   readonly detail: string;
+  /** The pattern that goes round, where it is one, alone or with others. */
+  readonly pattern?: Id;
   /** Where in the song it starts, in ticks; null for what stands outside the form. */
   readonly origin: number | null;
   /** Where playing starts, in ticks from the start of the scope. */
@@ -37,7 +41,7 @@ export interface WhatPlays {
 }
 
 /** What of the session decides what plays. */
-export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop'>;
+export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop' | 'together'>;
 
 /** The reaches that a room offers, with their names. */
 export const REACHES: Readonly<
@@ -79,7 +83,7 @@ export function whatPlays(
   return chosen ? sectionPlays(document, chosen) : null;
 }
 
-function patternPlays(document: SongDocument, { pattern: id, loop }: Choices): WhatPlays | null {
+function patternPlays(document: SongDocument, { pattern: id, loop, together }: Choices): WhatPlays | null {
   const index = indexOf(document);
   if (id === null || !index.pattern(id)) return null;
   const { pattern, meter: own } = resolve(document, id);
@@ -88,11 +92,14 @@ function patternPlays(document: SongDocument, { pattern: id, loop }: Choices): W
   const stretch = cut
     ? `${lengthName(cut.to - cut.from, meter)} from ${placeName(cut.from, meter)}`
     : lengthName(pattern.length, meter);
+  const along = together ? tryTogether(document, id) : null;
+  const names = along?.along.map((one) => one.name).join(' and ');
   return {
-    document,
-    scope: { kind: 'pattern', pattern: id },
+    document: along?.document ?? document,
+    scope: along?.scope ?? { kind: 'pattern', pattern: id },
+    pattern: id,
     loops: true,
-    title: `${pattern.name}, looping ${stretch}`,
+    title: `${pattern.name}${names ? ` with ${names}` : ''}, looping ${stretch}`,
     detail: cut ? 'O lets the whole pattern go round again' : 'Switching patterns keeps the place in the bar',
     origin: null,
     start: 0,

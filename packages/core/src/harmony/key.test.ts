@@ -1,13 +1,40 @@
 import fc from 'fast-check';
+import { Scale } from 'tonal';
 import { inKey, keySignature, noteName, SCALE_NAMES, tonicPitchClass, TONICS } from './key.ts';
 
 const keys = TONICS.flatMap((tonic) => SCALE_NAMES.map((scale) => ({ tonic, scale })));
 
-test('every key has seven of the twelve notes, its tonic and its fifth among them', () => {
+/** The seven modes, which have a signature of their own. */
+const MODES = SCALE_NAMES.slice(0, 7);
+const modeKeys = keys.filter((key) => MODES.includes(key.scale));
+
+test('every mode has seven of the twelve notes; every scale has its tonic, and its fifth where it has one', () => {
+  const notesOf = (key: (typeof keys)[number]) =>
+    Array.from({ length: 12 }, (_, note) => inKey(note, key)).filter(Boolean).length;
+  for (const key of modeKeys) expect(notesOf(key)).toBe(7);
+  const count = {
+    'harmonic minor': 7,
+    'minor pentatonic': 5,
+    'minor blues': 6,
+    'whole tone': 6,
+    chromatic: 12,
+  };
+  for (const [scale, notes] of Object.entries(count))
+    for (const key of keys.filter((one) => one.scale === scale)) expect(notesOf(key)).toBe(notes);
   for (const key of keys) {
     const tonic = tonicPitchClass(key.tonic);
-    expect(Array.from({ length: 12 }, (_, note) => inKey(note, key)).filter(Boolean)).toHaveLength(7);
-    expect(inKey(tonic + 60, key) && inKey(tonic + 67, key)).toBe(true);
+    expect(inKey(tonic + 60, key)).toBe(true);
+    const hasFifth = key.scale !== 'locrian' && key.scale !== 'whole tone';
+    expect([key.scale, inKey(tonic + 67, key)]).toEqual([key.scale, hasFifth]);
+  }
+});
+
+test('scales have the notes that the library gives them', () => {
+  for (const key of keys) {
+    const { chroma } = Scale.get(`${key.tonic} ${key.scale}`);
+    const tonic = tonicPitchClass(key.tonic);
+    const own = Array.from({ length: 12 }, (_, i) => (inKey(tonic + 60 + i, key) ? '1' : '0')).join('');
+    expect([key.scale, own]).toEqual([key.scale, chroma]);
   }
 });
 
@@ -19,12 +46,16 @@ test.each([
   ['B', 'major', 5, false],
   ['Gb', 'major', -6, false],
   ['Db', 'minor', 4, true],
+  ['A', 'minor pentatonic', 0, true],
+  ['E', 'phrygian', 0, true],
+  ['F', 'lydian', 0, false],
+  ['G', 'major blues', 1, false],
 ] as const)('%s %s has a signature of %i sharps', (tonic, scale, sharps, minor) => {
   expect(keySignature({ tonic, scale })).toEqual({ sharps, minor });
 });
 
-test('a signature names the notes of its key', () => {
-  for (const key of keys) {
+test('a signature names the notes of its mode', () => {
+  for (const key of modeKeys) {
     const { sharps } = keySignature(key);
     // The major scale of so many sharps begins seven semitones higher for each.
     const major = (((sharps * 7) % 12) + 12) % 12;

@@ -1,9 +1,40 @@
 import { Mode, Note } from 'tonal';
 
-/** The scales that a song can be in. */
-export const SCALE_NAMES = ['major', 'minor', 'dorian', 'mixolydian'] as const;
+/** The scales that a song can be in: the seven modes, and others in common use. */
+export const SCALE_NAMES = [
+  'major',
+  'minor',
+  'dorian',
+  'mixolydian',
+  'phrygian',
+  'lydian',
+  'locrian',
+  'harmonic minor',
+  'melodic minor',
+  'major pentatonic',
+  'minor pentatonic',
+  'major blues',
+  'minor blues',
+  'whole tone',
+  'chromatic',
+] as const;
 /** The tonics that a song can have, up the keyboard. */
 export const TONICS = ['C', 'C#', 'Db', 'D', 'Eb', 'E', 'F', 'F#', 'Gb', 'G', 'Ab', 'A', 'Bb', 'B'] as const;
+
+/**
+ * Semitones above the tonic of the scales that are no mode. The harmony library knows them too, but its whole dictionary of
+ * scales would be fetched with the first page; a test holds these against it.
+ */
+const STEPS: Readonly<Record<string, readonly number[]>> = {
+  'harmonic minor': [0, 2, 3, 5, 7, 8, 11],
+  'melodic minor': [0, 2, 3, 5, 7, 9, 11],
+  'major pentatonic': [0, 2, 4, 7, 9],
+  'minor pentatonic': [0, 3, 5, 7, 10],
+  'major blues': [0, 2, 3, 4, 7, 9],
+  'minor blues': [0, 3, 5, 6, 7, 10],
+  'whole tone': [0, 2, 4, 6, 8, 10],
+  chromatic: [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11],
+};
 
 export type ScaleName = (typeof SCALE_NAMES)[number];
 export type Tonic = (typeof TONICS)[number];
@@ -25,15 +56,26 @@ export function inKey(note: number, { tonic, scale }: Key): boolean {
   const name = `${tonic} ${scale}`;
   let classes = pitchClasses.get(name);
   if (!classes) {
-    classes = new Set(Mode.notes(scale, tonic).map((one) => Note.get(one).chroma));
+    const steps = STEPS[scale];
+    classes = new Set(
+      steps
+        ? steps.map((step) => (tonicPitchClass(tonic) + step) % 12)
+        : Mode.notes(scale, tonic).map((one) => Note.get(one).chroma),
+    );
     pitchClasses.set(name, classes);
   }
   return classes.has(note % 12);
 }
 
+/** The mode by whose signature a scale is written: its own, or the plain major or minor one. */
+function modeOf(scale: ScaleName): string {
+  if (!Mode.get(scale).empty) return scale;
+  return scale.includes('minor') ? 'minor' : 'major';
+}
+
 /** The key signature of a Standard MIDI File: sharps -7..7 (flats negative) and whether it is minor. */
 export function keySignature({ tonic, scale }: Key): { sharps: number; minor: boolean } {
-  const mode = Mode.get(scale);
+  const mode = Mode.get(modeOf(scale));
   // The major scale has as many sharps as its tonic lies fifths above C, and a mode so many flats more.
   const fifths = Note.get(tonic).coord[0] - mode.alt;
   // Beyond seven sharps or flats the enharmonic signature is twelve fifths away.

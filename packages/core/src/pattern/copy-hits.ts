@@ -1,4 +1,5 @@
 import type { Hit } from '../hit/hit.ts';
+import { plainHit } from '../hit/new-hit.ts';
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
@@ -33,7 +34,7 @@ export function copyHits(document: SongDocument, pattern: Id, ids: ReadonlySet<I
 export function matchVoices(
   foreign: readonly Pick<Voice, 'id' | 'part' | 'family' | 'note'>[],
   voices: readonly Voice[],
-): ReadonlyMap<Id, Voice> {
+): Map<Id, Voice> {
   const matches = new Map<Id, Voice>();
   for (const { id, part, family, note } of foreign) {
     const same = voices.find((voice) => voice.id === id && voice.part === part && voice.family === family);
@@ -48,8 +49,9 @@ export function matchVoices(
 }
 
 /**
- * Adds copied hits from `at` ticks on, each on the row that its voice matches; those beyond the end are left out.
- * `idAt` gives each hit its id. Refused when no hit finds both a row and a place.
+ * Adds copied hits from `at` ticks on, each on the row that its voice matches; those beyond the end are left out. Drums that
+ * are pasted among notes give their rhythm: a note of `pitch` semitones on each place, held to the next. `idAt` gives each
+ * hit its id. Refused when no hit finds both a row and a place.
  */
 export function pasteHits(
   document: SongDocument,
@@ -57,10 +59,17 @@ export function pasteHits(
   clip: Clip,
   at: number,
   idAt: (index: number) => Id,
+  pitch = 0,
 ): Outcome {
   const { pattern: target } = resolve(document, pattern);
-  const matches = matchVoices(clip.voices, indexOf(document).voicesOf(target.part));
-  const placed = clip.hits.flatMap((hit, i) => {
+  const index = indexOf(document);
+  const voices = index.voicesOf(target.part);
+  const matches = matchVoices(clip.voices, voices);
+  const [voice] = voices;
+  const isRhythm = index.part(target.part)?.type === 'notes' && matches.size === 0;
+  const hits = isRhythm && voice ? asRhythm(clip.hits, voice.id, pitch, target.length - at) : clip.hits;
+  if (isRhythm && voice) matches.set(voice.id, voice);
+  const placed = hits.flatMap((hit, i) => {
     const voice = matches.get(hit.voice);
     const place = hit.at + at;
     return voice && place < target.length ? [{ ...hit, id: idAt(i), voice: voice.id, at: place }] : [];
@@ -68,4 +77,19 @@ export function pasteHits(
   if (!placed.length) return { reason: `None of the copied hits finds a row and a place in ${target.name}.` };
   const outcome = addHits(document, pattern, placed);
   return outcome && 'put' in outcome ? { ...outcome, label: 'paste hits' } : outcome;
+}
+
+/** The places of hits as notes of one voice and pitch, each held to the next and the last to `end`, with its hit's velocity. */
+function asRhythm(hits: readonly Hit[], voice: Id, pitch: number, end: number): Hit[] {
+  const loudest = new Map<number, Hit>();
+  for (const hit of hits) {
+    const known = loudest.get(hit.at);
+    if (!known || hit.velocity > known.velocity) loudest.set(hit.at, hit);
+  }
+  const ordered = [...loudest.values()].sort((a, b) => a.at - b.at);
+  return ordered.map(({ at, velocity, offsetMs }, i) => ({
+    ...plainHit(voice, at, velocity, Math.max(1, (ordered[i + 1]?.at ?? end) - at)),
+    offsetMs,
+    pitch,
+  }));
 }

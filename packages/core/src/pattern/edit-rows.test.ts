@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { LIMITS } from '../limits.ts';
 import { documentOf } from '../song/document.ts';
 import { isRefusal } from '../song/outcome.ts';
-import { after, hit, pattern, smallSong } from '../testing/songs.ts';
+import { after, hit, pattern, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
 import { setHumanise, setPatternLength, setPatternMeter } from './edit-pattern.ts';
@@ -100,6 +100,26 @@ test('hits are copied with their places, pasted at another, and what has no room
   ]);
   expect(isRefusal(pasteHits(document, 'variation', clip, 3840, idAt))).toBe(true);
   expect(copyHits(document, 'main', new Set(['nobody']))).toBeNull();
+});
+
+test('drums pasted among notes give their rhythm, each note held to the next', () => {
+  const document = documentOf([
+    ...Object.values(smallSong().records),
+    { id: 'bass', kind: 'part', name: 'Bass', type: 'notes', channel: 1, order: 1 },
+    { ...voice('low-e', 40), part: 'bass', family: 'note' },
+    pattern('line', { part: 'bass' }),
+  ]);
+  const clip = copyHits(document, 'main', new Set(['k1', 'k2', 's2']));
+  if (!clip) throw new Error('nothing copied');
+  const next = after(
+    document,
+    pasteHits(document, 'line', clip, 480, (i) => `b${i}`, 7),
+  );
+  expect(resolve(next, 'line').hits.map(({ at, length, pitch }) => [at, length, pitch])).toEqual([
+    [480, 1920, 7],
+    [2400, 960, 7],
+    [3360, 480, 7],
+  ]);
 });
 
 test('foreign voices find theirs by note within the family, then by the nearest note of the family', () => {

@@ -38,7 +38,12 @@ export function FromStarter({ onChoose }: { onChoose: (from: string, name: strin
   const grooves = data.filter((item) => !item.own && item.pattern.type === 'drums');
   return (
     <>
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)} sx={{ px: 2, py: 1 }}>
+      <Button
+        aria-haspopup="menu"
+        title="Each is heard under the pointer and the arrows; a press begins a song with it"
+        onClick={(event) => setAnchor(event.currentTarget)}
+        sx={{ px: 2, py: 1 }}
+      >
         From a starter groove…
       </Button>
       <Menu
@@ -47,9 +52,6 @@ export function FromStarter({ onChoose }: { onChoose: (from: string, name: strin
         onClose={() => setAnchor(null)}
         slotProps={{ paper: { sx: { maxHeight: 460 } } }}
       >
-        <Typography component="li" sx={{ px: 2, pb: 0.5, fontSize: TEXT.note, color: color('soft') }}>
-          Heard under the pointer and the arrows; a press begins a song with it.
-        </Typography>
         {grooves.map((item) => {
           const { id, pattern } = item;
           return (

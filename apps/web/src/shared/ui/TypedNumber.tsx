@@ -43,7 +43,7 @@ export function TypedNumber({
       className="mono"
       // With a slider that says the same it is one stop for the Tab key.
       {...(isAlone
-        ? { 'aria-label': `${label} ${text}, type another` }
+        ? { 'aria-label': `${label} ${text}, type a new one` }
         : { tabIndex: -1, 'aria-hidden': true })}
       title={`Type it: ${min} to ${max}`}
       onClick={() => onTyped(true)}

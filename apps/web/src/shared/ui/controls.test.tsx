@@ -73,7 +73,7 @@ test('a seed is shown with the way to another, and can be typed', async () => {
   render(<Seed value={4071} onAnother={() => asked++} onType={(seed) => typed.push(seed)} />);
   await userEvent.click(screen.getByRole('button', { name: 'Another' }));
   expect(asked).toBe(1);
-  await userEvent.click(screen.getByRole('button', { name: 'Seed 4071, type another' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Seed 4071, type a new one' }));
   await userEvent.keyboard('77{Enter}');
   expect(typed).toEqual([77]);
 });

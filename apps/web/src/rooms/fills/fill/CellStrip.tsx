@@ -15,6 +15,7 @@ import {
   mirrorCell,
   moveEdge,
   type PlanOutcome,
+  plural,
   recipeOf,
   remakeOthers,
   type SongDocument,
@@ -25,6 +26,7 @@ import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { replaceFill } from './bench.ts';
 
 /** The chosen fill cell by cell: cells are exchanged, mirrored, moved to other drums and regrouped by their edges. */
@@ -143,7 +145,6 @@ function CellBox({
       <Box
         component="button"
         aria-pressed={chosen}
-        aria-label={`Cell ${number}: ${cell.letter}, ${cell.figure}, ${counted(cell.steps, 'step')}, ${drum}`}
         onClick={onChoose}
         sx={{
           display: 'block',
@@ -162,10 +163,13 @@ function CellBox({
       >
         <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
           <Typography component="span" sx={{ fontFamily: SERIF, fontWeight: 700, fontSize: TEXT.field }}>
+            <Unseen>Cell {number}: </Unseen>
             {cell.letter}
+            <Unseen>, {cell.figure}, </Unseen>
           </Typography>
           <Typography component="span" sx={{ fontSize: TEXT.tiny, color: color('soft') }}>
             {cell.steps}
+            <Unseen> {plural(cell.steps, 'step')}, </Unseen>
           </Typography>
         </Box>
         <CellPicture document={document} cell={cell} />
@@ -263,6 +267,7 @@ function Edge({ number, steps, onEdge }: { number: number; steps: number; onEdge
         top: 0,
         bottom: 0,
         right: -6,
+        zIndex: 1,
         width: 24,
         cursor: 'ew-resize',
         touchAction: 'none',

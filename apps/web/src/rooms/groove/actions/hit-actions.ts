@@ -74,7 +74,8 @@ export function hitActions(context: RowContext): HitActions {
     const { clip } = useSession.getState();
     if (!clip) return;
     const ids = clip.hits.map(freshId);
-    if (!edit((document) => pasteHits(document, id, clip, at, (i) => ids[i] ?? freshId()))) return;
+    const pitch = caret()?.row.pitch ?? 0;
+    if (!edit((document) => pasteHits(document, id, clip, at, (i) => ids[i] ?? freshId(), pitch))) return;
     useSession.setState(({ caret: before }) => ({
       hits: new Set(ids),
       caret: before && at < view.length ? { row: before.row, at } : before,

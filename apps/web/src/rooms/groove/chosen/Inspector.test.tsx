@@ -94,7 +94,7 @@ test('humanising shows its seed, and another one is another', async () => {
   fireEvent.change(screen.getByRole('slider', { name: 'Humanise timing' }), { target: { value: 6 } });
   const seed = () => indexOf(document()).pattern('main')?.humanise?.seed;
   const first = seed();
-  expect(screen.getByRole('button', { name: `Seed ${first}, type another` })).toBeTruthy();
+  expect(screen.getByRole('button', { name: `Seed ${first}, type a new one` })).toBeTruthy();
   await userEvent.click(screen.getByRole('button', { name: 'Another' }));
   expect(seed()).not.toBe(first);
   fireEvent.change(screen.getByRole('slider', { name: 'Humanise timing' }), { target: { value: 0 } });

@@ -6,6 +6,7 @@ import { rowsMeant } from '../actions/row-context.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 
+const WaysToBegin = later(async () => (await import('../begin/WaysToBegin.tsx')).WaysToBegin);
 const HitSettings = later(async () => (await import('./HitSettings.tsx')).HitSettings);
 const PatternSettings = later(async () => (await import('./PatternSettings.tsx')).PatternSettings);
 const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSettings);
@@ -18,7 +19,14 @@ export function Inspector({ view }: { view: PatternView }) {
   const row = view.rows.find((one) => one.key === hits[0]?.row);
   return (
     <SidePanel label="What is chosen">
-      {hits.length > 0 && row ? <HitSettings view={view} hits={hits} row={row} /> : <Hint view={view} />}
+      {hits.length > 0 && row ? (
+        <HitSettings view={view} hits={hits} row={row} />
+      ) : (
+        <>
+          <Hint view={view} />
+          <WaysToBegin view={view} />
+        </>
+      )}
       {rows.length > 0 && <RowSettings view={view} rows={rows} />}
       <PatternSettings view={view} />
     </SidePanel>

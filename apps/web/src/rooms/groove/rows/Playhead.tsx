@@ -49,10 +49,12 @@ function placeInPattern(
   what: WhatPlays | null,
 ): (place: number) => number | null {
   const { id } = view.resolved.pattern;
-  if (what?.scope.kind === 'pattern') {
+  if (what?.pattern === id) {
     const from = what.cut?.from ?? 0;
-    return (place) => (place + from < view.length ? place + from : null);
+    // With others beside it a pattern goes round more than once.
+    return (place) => modulo(place + from, view.length);
   }
+  if (what?.scope.kind === 'pattern') return (place) => (place < view.length ? place : null);
   if (what?.origin == null) return () => null;
   const { origin } = what;
   const places = songStretches(document).flatMap(({ start, slot }) =>

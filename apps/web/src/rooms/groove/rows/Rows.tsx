@@ -20,6 +20,7 @@ import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 import { useZoom } from './useZoom.ts';
 
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
+const Companions = later(async () => (await import('./Companions.tsx')).Companions);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 
 /** The rows of a pattern with its hits at their true time. */
@@ -32,6 +33,7 @@ export function Rows({ view }: { view: PatternView }) {
     view,
     useSession((session) => session.caret),
   );
+  const together = useSession((session) => session.together);
   const compares = useSession((session) => session.panel === 'compare');
   const reference = useReference(view);
   const lanes = ACCENTS + (reference ? REFERENCE : 0);
@@ -104,6 +106,7 @@ export function Rows({ view }: { view: PatternView }) {
               at={caret.at}
             />
           )}
+          {together && <Companions view={view} layout={layout} height={height} />}
           {view.rows.map((row, i) => {
             const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
             return (

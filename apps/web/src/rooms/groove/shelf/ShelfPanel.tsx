@@ -138,7 +138,8 @@ function byReference(document: SongDocument, items: readonly ShelfItem[], refere
   return items
     .map((item) => {
       const { met, kicks } = shelfMeetings(document, item.pattern, reference);
-      return { item, share: met / Math.max(1, kicks), words: `${met} of ${kicks} kicks meet` };
+      const other = isOther(item) ? ` · ${meterName(item.pattern.meter)}` : '';
+      return { item, share: met / Math.max(1, kicks), words: `${met} of ${kicks} kicks meet${other}` };
     })
     .sort((a, b) => isOther(a.item) - isOther(b.item) || b.share - a.share);
 }

@@ -1,0 +1,50 @@
+import { plainLayer } from '../form/edit-section.ts';
+import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
+import { resolve, soundingOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Part, Pattern } from '../song/records.ts';
+import { type Tried, tryInSection } from './tried.ts';
+
+/** A pattern heard with others. */
+export interface TriedTogether extends Tried {
+  /** The patterns of the other parts that play along, in the order of the parts. */
+  readonly along: readonly Pattern[];
+}
+
+/**
+ * A pattern with what the other parts play beside it: of each part the pattern that shares most slots with it, or the first
+ * one that sounds where none does. It goes round as often as the longest of them needs. Null when nothing plays along.
+ */
+export function tryTogether(document: SongDocument, id: Id): TriedTogether | null {
+  const index = indexOf(document);
+  const resolved = resolve(document, id);
+  const { pattern, meter } = resolved;
+  const along = index.parts
+    .filter((part) => part.id !== pattern.part)
+    .flatMap((part) => besideIn(document, part, id) ?? []);
+  if (!along.length) return null;
+  const longest = Math.max(...along.map((one) => one.length));
+  const rounds = Math.ceil(longest / pattern.length);
+  const most = Math.max(1, Math.floor(LIMITS.slot / pattern.length));
+  const length = pattern.length * Math.min(rounds, most);
+  const layers = [pattern, ...along].map((one) => plainLayer(one.id));
+  const section = { ...(meter ? { meter } : {}), slots: [{ id: 'together', length, layers }] };
+  return { ...tryInSection(document, [], section), along };
+}
+
+/** The pattern of a part that is heard beside another one. */
+function besideIn(document: SongDocument, part: Part, id: Id): Pattern | null {
+  const { sections, patternsOf, pattern } = indexOf(document);
+  const shared = new Map<Id, number>();
+  for (const slot of sections.flatMap((section) => section.slots)) {
+    if (!slot.layers.some((layer) => layer.pattern === id)) continue;
+    for (const layer of slot.layers)
+      if (pattern(layer.pattern)?.part === part.id)
+        shared.set(layer.pattern, (shared.get(layer.pattern) ?? 0) + 1);
+  }
+  const [most] = [...shared].sort((a, b) => b[1] - a[1]);
+  const beside = most && pattern(most[0]);
+  if (beside) return beside;
+  return patternsOf(part.id).find((one) => soundingOf(resolve(document, one.id)).length > 0) ?? null;
+}
