@@ -95,9 +95,11 @@ function OwnSwing({ view }: { view: PatternView }) {
   const { swing } = view.frame;
   if (!pattern.swing)
     return (
-      <QuietButton onClick={() => edit((now) => setPatternSwing(now, pattern.id, swing))}>
-        {swing.amount === 50 ? 'Straight, as the song' : `Swings ${swing.amount} %, as the song`}; give it its
-        own
+      <QuietButton
+        title="Give the pattern a swing of its own"
+        onClick={() => edit((now) => setPatternSwing(now, pattern.id, swing))}
+      >
+        {swing.amount === 50 ? 'Straight, as the song…' : `Swings ${swing.amount} %, as the song…`}
       </QuietButton>
     );
   return (
