@@ -54,7 +54,7 @@ export {
   indexOf,
   sameRecord,
   serialize,
-  withPattern,
+  withRecord,
   type SongDocument,
   type SongIndex,
 } from './song/document.ts';
@@ -242,7 +242,8 @@ export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
 export { placeFor, placesIn, sectionAfter, type PlaceInSong, type SlotAt } from './form/places.ts';
 export { keepReference, moveReference, removeReference } from './song/edit-references.ts';
 export { densities } from './timeline/density.ts';
-export { tryEdit, type Tried } from './tried/tried.ts';
+export { tryEdit } from './tried/tried.ts';
+export type { Tried } from './tried/within.ts';
 export { tryFill } from './tried/fill.ts';
 export { tryAtSectionEnd } from './tried/section-end.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';

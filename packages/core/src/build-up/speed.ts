@@ -62,11 +62,8 @@ export function evenPlaces(from: number, to: number, rate: number, beatTicks: nu
   // A hair of tolerance, since thirds of beats are not exact.
   const first = Math.ceil(from * rate - by - 1e-9);
   const after = Math.ceil(to * rate - by - 1e-9);
-  return Array.from(
-    { length: Math.max(0, after - first) },
-    (_, i) =>
-      // Adding 0 turns the -0 that rounds up from just before the start into 0.
-      Math.round(((first + i + by) / rate) * beatTicks) + 0,
+  return Array.from({ length: Math.max(0, after - first) }, (_, i) =>
+    Math.round(((first + i + by) / rate) * beatTicks),
   );
 }
 

@@ -2,7 +2,7 @@ import { type Id } from '../names.ts';
 import { lastPlaceIn } from '../pattern/edit-pattern.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { type Shape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
@@ -57,7 +57,7 @@ export function dropOutPattern(
 
 /** The accents of what a pattern follows before a place: a pulse is even. */
 function withoutAccents(document: SongDocument, pattern: Pattern, from: number): Pick<Pattern, 'accents'> {
-  const { accents } = resolve(withPattern(document, pattern), pattern.id);
+  const { accents } = resolve(withRecord(document, pattern), pattern.id);
   const kept = accents.filter((accent) => accent.at < from);
   return kept.length < accents.length ? { accents: kept } : {};
 }

@@ -2,7 +2,7 @@ import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { randomFrom, seedFrom } from '../random/stream.ts';
-import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { FillRecipe } from '../song/fill-recipe.ts';
 import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
@@ -124,7 +124,7 @@ export function candidateOf(
 
 /** A fill as it is, with what can be said of it; `takeOver` is in ticks. */
 export function measured(document: SongDocument, pattern: Pattern, takeOver: number): Candidate {
-  const withIt = withPattern(document, pattern);
+  const withIt = withRecord(document, pattern);
   const figures = measureFill(withIt, pattern.id, takeOver);
   return {
     pattern,
@@ -136,11 +136,11 @@ export function measured(document: SongDocument, pattern: Pattern, takeOver: num
 
 /** What a fill is in words: its cells where it is made of some, else what its figures say. */
 function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures): FillWords {
-  const { cells, drums = [] } = pattern.madeBy ?? {};
+  const { cells, drums = [], path = [], travel = 'anywhere' } = pattern.madeBy ?? {};
   if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
   const voices = indexOf(document).voicesOf(pattern.part);
   const { meter } = feelOf(document, resolve(document, pattern.id));
-  return cellWords(cells, drumsOf({ drums }, voices), meter);
+  return cellWords(cells, drumsOf({ drums, path, travel }, voices), meter);
 }
 
 /** How much each figure counts in telling fills apart: about one for the usual distance between two fills. */

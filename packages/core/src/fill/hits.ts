@@ -13,7 +13,7 @@ import { cellContext } from './cells/cell.ts';
 import { cellHits, FILL_FLAM } from './cells/hits.ts';
 import { planCells } from './cells/plan.ts';
 import { type FillPlace, fillPlaces } from './stream.ts';
-import { drumsOf, roundTheKit, travelOver } from './travel.ts';
+import { drumsOf, travelOver } from './travel.ts';
 
 /** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */
 const [STRONG, SPREAD] = [18, 7];
@@ -150,11 +150,7 @@ function onDrums(
   kick: Voice | undefined,
   random: Random,
 ): Voice[] {
-  const path = recipe.path.flatMap((id) => voices.find((voice) => voice.id === id) ?? []);
-  const round = roundTheKit(voices);
-  const taking = drumsOf(recipe, voices, round);
-  const drums = recipe.travel === 'path' && path.length ? path : taking;
-  const hands = travelOver(drums, places.length, recipe.travel, random);
+  const hands = travelOver(drumsOf(recipe, voices), places.length, recipe.travel, random);
   if (recipe.manner !== 'linear' || !kick) return hands;
   // Hands play one to three strokes, then the kick one or two, as sticking patterns for linear playing go.
   let left = random.whole(1, 3);

@@ -15,12 +15,17 @@ export function roundTheKit(voices: readonly Voice[]): readonly Voice[] {
   return drums.length ? drums : hands;
 }
 
-/** The drums that take part in a fill, in the order of the way round the kit: those that its recipe names, or all. */
+/**
+ * The drums that take part in a fill, in the order in which hands go over them: along its path where it travels one, else
+ * round the kit over those that its recipe names, or all.
+ */
 export function drumsOf(
-  { drums }: Pick<FillRecipe, 'drums'>,
+  { drums, path, travel }: Pick<FillRecipe, 'drums' | 'path' | 'travel'>,
   voices: readonly Voice[],
-  round: readonly Voice[] = roundTheKit(voices),
 ): readonly Voice[] {
+  const along = path.flatMap((id) => voices.find((voice) => voice.id === id) ?? []);
+  if (travel === 'path' && along.length) return along;
+  const round = roundTheKit(voices);
   const named = voices.filter((voice) => voice.limb === 'hand' && drums.includes(voice.id));
   if (!named.length) return round;
   return [...round.filter((one) => named.includes(one)), ...named.filter((one) => !round.includes(one))];

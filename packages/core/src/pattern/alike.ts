@@ -22,7 +22,9 @@ export function alikeHits(
   const rows = new Map<string, ResolvedHit[]>();
   for (const hit of [...hits].sort(byPlace)) {
     const row = `${hit.voice} ${hit.pitch}`;
-    rows.set(row, [...(rows.get(row) ?? []), hit]);
+    const known = rows.get(row);
+    if (known) known.push(hit);
+    else rows.set(row, [hit]);
   }
   return [...rows.values()].flatMap((row) => {
     const models = row.filter((hit) => chosen.has(hit.id));

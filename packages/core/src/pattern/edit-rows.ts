@@ -1,7 +1,7 @@
 import type { Hit } from '../hit/hit.ts';
 import { freeHitId, repeatedId } from '../hit/hit-id.ts';
 import type { Id } from '../names.ts';
-import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Pattern } from '../song/records.ts';
 import { type Grid, gridTicks } from '../time/grid.ts';
@@ -83,7 +83,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       ? { accents: [...pattern.accents, ...pattern.accents.map((one) => ({ ...one, at: one.at + length }))] }
       : {}),
   };
-  const after = resolve(withPattern(document, longer), id);
+  const after = resolve(withRecord(document, longer), id);
   const [silenced, changed] = [new Set(pattern.silenced), { ...pattern.changed }];
   const free = after.followed.filter((hit) => hit.at >= length);
   for (const hit of before.hits) {

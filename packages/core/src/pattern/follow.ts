@@ -1,7 +1,7 @@
 import { type Hit, type HitFields } from '../hit/hit.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import { type Id } from '../names.ts';
-import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
@@ -66,7 +66,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
     shapes: [],
     grids: {},
   };
-  const bareDocument = withPattern(document, follower);
+  const bareDocument = withRecord(document, follower);
   const plain = resolve(bareDocument, id);
   const { edits, names } = editsFor(before, plain, ownIdsBelow(document, id));
   const known = new Set(before.hits.map((hit) => hit.id));

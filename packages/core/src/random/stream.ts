@@ -10,6 +10,8 @@ export interface Random {
   chance(p: number): boolean;
   /** One of `items`, evenly. Throws RangeError when there is none. */
   choose<T>(items: readonly T[]): T;
+  /** One of `items`, each as likely as its weight (0 or more) beside the others. Throws RangeError when there is none. */
+  weighed<T>(items: readonly T[], weightOf: (item: T) => number): T;
   /** Normally distributed with mean 0 and spread 1, drawn again while beyond `cut` spreads. */
   normal(cut: number): number;
 }
@@ -37,6 +39,14 @@ export function randomFrom(seed: number): Random {
     normal,
     whole: (low, high) => low + Math.floor(next() * (high - low + 1)),
     chance: (p) => next() < p,
+    weighed: (items, weightOf) => {
+      let left = next() * items.reduce((all, one) => all + weightOf(one), 0);
+      for (const one of items) if ((left -= weightOf(one)) < 0) return one;
+      // What rounding leaves over falls to the last one.
+      const last = items.at(-1);
+      if (last === undefined) throw new RangeError('Nothing to choose from.');
+      return last;
+    },
     choose: (items) => {
       const item = items[Math.floor(next() * items.length)];
       if (item === undefined) throw new RangeError('Nothing to choose from.');

@@ -21,9 +21,9 @@ export interface SongIndex {
   readonly section: (id: Id) => Section | undefined;
 }
 
-/** The document with a pattern in it, new or changed, to be worked out before it is taken. */
-export function withPattern(document: SongDocument, pattern: Pattern): SongDocument {
-  return { records: { ...document.records, [pattern.id]: pattern } };
+/** The document with a record in it, new or changed and known to fit, to be worked out before it is taken. */
+export function withRecord(document: SongDocument, record: SongRecord): SongDocument {
+  return { records: { ...document.records, [record.id]: record } };
 }
 
 const indexes = new WeakMap<SongDocument, SongIndex>();

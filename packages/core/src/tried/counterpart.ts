@@ -2,10 +2,10 @@ import type { IdentifiedHit } from '../hit/followed.ts';
 import type { Id } from '../names.ts';
 import { compareHits, type HitDifference, ROUGHLY, strokesAsHits } from '../pattern/compare.ts';
 import { resolve, soundingOf, soundingOver } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument, withPattern } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
 import { referenceHits } from '../timeline/reference.ts';
-import type { Tried } from './tried.ts';
+import type { Tried } from './within.ts';
 
 /** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
 export type Counterpart =
@@ -75,7 +75,7 @@ function withHits(document: SongDocument, like: Pattern, hits: readonly Identifi
       { id: 'none', rule: 'silence', voices: voices.map((voice) => voice.id), from: 0, to: like.length },
     ],
   };
-  return withPattern(document, heard);
+  return withRecord(document, heard);
 }
 
 /**

@@ -4,7 +4,8 @@ import { feelOf, resolve } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Landing, Pattern } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
-import { type Tried, tryInSection } from './tried.ts';
+import { tryInSection } from './tried.ts';
+import type { Tried } from './within.ts';
 
 /** A fill between what of its groove comes before it and the bar in which it lands. */
 export function tryFill(document: SongDocument, groove: Id, fill: Pattern, landing: Landing | null): Tried {

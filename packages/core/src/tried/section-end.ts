@@ -6,7 +6,8 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Landing, Pattern, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
-import { type Tried, tryInSection } from './tried.ts';
+import { tryInSection } from './tried.ts';
+import type { Tried } from './within.ts';
 
 /** How many bars of what comes before and after are heard around what is made. */
 const AROUND = 2;

@@ -5,7 +5,8 @@ import { apply } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Pattern, Reference } from '../song/records.ts';
 import { meetings } from '../timeline/reference.ts';
-import { type Tried, tryInSection } from './tried.ts';
+import { tryInSection } from './tried.ts';
+import type { Tried } from './within.ts';
 
 const TRIED_PATTERN = 'tried-shelf-pattern';
 

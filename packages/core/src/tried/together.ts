@@ -3,8 +3,9 @@ import { LIMITS } from '../limits.ts';
 import type { Id } from '../names.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { layersOf, plays } from '../song/layers.ts';
 import type { Part, Pattern } from '../song/records.ts';
-import { type Tried, tryInSection } from './tried.ts';
+import { type Tried, tryWithin } from './within.ts';
 
 /** A pattern heard with others. */
 export interface TriedTogether extends Tried {
@@ -30,7 +31,7 @@ export function tryTogether(document: SongDocument, id: Id): TriedTogether | nul
   const length = pattern.length * Math.min(rounds, most);
   const layers = [pattern, ...along].map((one) => plainLayer(one.id));
   const section = { ...(meter ? { meter } : {}), slots: [{ id: 'together', length, layers }] };
-  return { ...tryInSection(document, [], section), along };
+  return { ...tryWithin(document, section), along };
 }
 
 /** The pattern of a part that is heard beside another one. */
@@ -38,10 +39,9 @@ function besideIn(document: SongDocument, part: Part, id: Id): Pattern | null {
   const { sections, patternsOf, pattern } = indexOf(document);
   const shared = new Map<Id, number>();
   for (const slot of sections.flatMap((section) => section.slots)) {
-    if (!slot.layers.some((layer) => layer.pattern === id)) continue;
-    for (const layer of slot.layers)
-      if (pattern(layer.pattern)?.part === part.id)
-        shared.set(layer.pattern, (shared.get(layer.pattern) ?? 0) + 1);
+    if (!plays(slot, id)) continue;
+    for (const layer of layersOf(document, slot, part.id).here)
+      shared.set(layer.pattern, (shared.get(layer.pattern) ?? 0) + 1);
   }
   const [most] = [...shared].sort((a, b) => b[1] - a[1]);
   const beside = most && pattern(most[0]);

@@ -4,7 +4,7 @@ import type { Cell, CellPlan, CellStroke } from '../../song/cell-plan.ts';
 import { gridTicks } from '../../time/grid.ts';
 import { beatTicks } from '../../time/meter.ts';
 import { PPQ } from '../../time/ticks.ts';
-import { type CellContext, cellStarts } from './cell.ts';
+import { byStep, type CellContext, cellStarts, fillStart } from './cell.ts';
 
 /** How loud the one stroke is that a fill stops on. */
 const STOP = 118;
@@ -16,9 +16,8 @@ const STOP = 118;
  */
 export function arrive(plan: CellPlan, context: CellContext, random: Random): CellPlan {
   const { recipe, meter, length, kick } = context;
-  const from = length - recipe.takeOver;
   const beat = beatTicks(meter);
-  const starts = cellStarts(plan).map((start) => from + start);
+  const starts = cellStarts(plan, fillStart(context));
   const step = gridTicks(plan.grid);
   const placeOf = (i: number, stroke: CellStroke) => (starts[i] ?? 0) + stroke.step * step;
   const keep = (isKept: (at: number) => boolean): CellPlan => {
@@ -82,7 +81,7 @@ export function arrive(plan: CellPlan, context: CellContext, random: Random): Ce
 }
 
 function withStrokes(cell: Cell, more: readonly CellStroke[]): Cell {
-  return { ...cell, strokes: [...cell.strokes, ...more].sort((a, b) => a.step - b.step) };
+  return { ...cell, strokes: byStep([...cell.strokes, ...more]) };
 }
 
 /** The plan with a flam on the last stroke of the hands. */

@@ -1,7 +1,14 @@
 import { clampVelocity } from '../../hit/velocity.ts';
 import type { Id } from '../../names.ts';
 import type { Random } from '../../random/stream.ts';
-import type { AccentShape, Cell, CellPlan, CellStroke, Figure } from '../../song/cell-plan.ts';
+import {
+  type AccentShape,
+  type Cell,
+  type CellPlan,
+  type CellStroke,
+  type Figure,
+  FIGURES,
+} from '../../song/cell-plan.ts';
 import type { FillRecipe } from '../../song/fill-recipe.ts';
 import type { Voice } from '../../song/records.ts';
 import { gridTicks } from '../../time/grid.ts';
@@ -38,8 +45,7 @@ export function cellContext(
   voices: readonly Voice[],
   groove: readonly { readonly voice: Id; readonly at: number }[],
 ): CellContext {
-  const path = recipe.path.flatMap((id) => voices.find((voice) => voice.id === id) ?? []);
-  const drums = recipe.travel === 'path' && path.length ? path : drumsOf(recipe, voices);
+  const drums = drumsOf(recipe, voices);
   const kick = voices.find((voice) => voice.limb === 'right foot');
   const isSnare = (id: Id) => voices.find((voice) => voice.id === id)?.family === 'snare';
   const kicks = groove.filter((hit) => hit.voice === kick?.id).map((hit) => hit.at);
@@ -73,10 +79,10 @@ export function cellOf(
   context: CellContext,
   random: Random,
 ): Cell {
-  const { recipe, length, kick, snare } = context;
+  const { recipe, kick, snare } = context;
   const { figure, accent } = idea;
   const step = gridTicks(grid);
-  const from = length - recipe.takeOver;
+  const from = fillStart(context);
   const strong = new Set(context.strong.map((at) => (at - start) / step));
   const symbols = stepsOf(figure, steps, idea.turn).map((one, i) => (idea.rests.has(i) ? '.' : one));
   const accents = accentsOf(figure, accent, symbols, strong);
@@ -102,16 +108,30 @@ export function cellOf(
 
 /** The cell back to front. */
 export function mirrored(cell: Cell): Cell {
-  const strokes = cell.strokes
-    .map((stroke) => ({ ...stroke, step: cell.steps - 1 - stroke.step }))
-    .sort((a, b) => a.step - b.step);
-  return { ...cell, strokes };
+  const strokes = cell.strokes.map((stroke) => ({ ...stroke, step: cell.steps - 1 - stroke.step }));
+  return { ...cell, strokes: byStep(strokes) };
 }
 
-/** Where each cell of a plan starts, in ticks from the first one's start. */
-export function cellStarts({ cells, grid }: CellPlan): number[] {
+/** Strokes in the order in which they are played. */
+export function byStep(strokes: readonly CellStroke[]): CellStroke[] {
+  return [...strokes].sort((a, b) => a.step - b.step);
+}
+
+/** Where a fill begins in its pattern, in ticks. */
+export function fillStart({ length, recipe }: CellContext): number {
+  return length - recipe.takeOver;
+}
+
+/** The figures that a recipe and a kit allow: a linear one needs a foot. */
+export function ableFigures({ recipe, kick }: CellContext): readonly Figure[] {
+  const canFoot = kick !== undefined && recipe.feet !== 'none';
+  return FIGURES.filter((figure) => figure !== 'linear' || canFoot);
+}
+
+/** Where each cell of a plan starts, in ticks, the first of them at `from`. */
+export function cellStarts({ cells, grid }: CellPlan, from: number): number[] {
   const step = gridTicks(grid);
-  let at = 0;
+  let at = from;
   return cells.map(({ steps }) => {
     const start = at;
     at += steps * step;

@@ -5,16 +5,18 @@ import {
   type Cell,
   type CellPlan,
   type CellStroke,
-  FIGURES,
   LEAST_STEPS,
   MOST_STEPS,
 } from '../../song/cell-plan.ts';
 import type { Refusal } from '../../song/outcome.ts';
 import {
+  ableFigures,
+  byStep,
   type CellContext,
   type CellIdea,
   cellOf,
   cellStarts,
+  fillStart,
   LOUDEST_GHOST,
   mirrored,
   SOFTEST_GHOST,
@@ -29,8 +31,7 @@ export function exchangeCell(plan: CellPlan, index: number, context: CellContext
   const cell = plan.cells[index];
   if (!cell) return null;
   const random = randomFrom(seedFrom('exchange', seed));
-  const canFoot = context.kick !== undefined && context.recipe.feet !== 'none';
-  const figures = FIGURES.filter((one) => one !== cell.figure && (one !== 'linear' || canFoot));
+  const figures = ableFigures(context).filter((one) => one !== cell.figure);
   const idea: CellIdea = {
     letter: cell.letter,
     figure: random.choose(figures),
@@ -39,8 +40,13 @@ export function exchangeCell(plan: CellPlan, index: number, context: CellContext
     rests: new Set(),
     mirrored: false,
   };
-  const from = context.length - context.recipe.takeOver;
-  return everyLike(plan, cell, (one, start) => playedAs(one, idea, from + start, plan, context, seed));
+  const starts = cellStarts(plan, fillStart(context));
+  const cells = plan.cells.map((one, i) =>
+    one.letter === cell.letter && one.steps === cell.steps
+      ? playedAs(one, idea, starts[i] ?? 0, plan, context, seed)
+      : one,
+  );
+  return { ...plan, cells };
 }
 
 /** Turns the grouping round: the last cell comes first. */
@@ -52,7 +58,7 @@ export function turnGrouping(plan: CellPlan): PlanOutcome {
 /** Plays a cell back to front. */
 export function mirrorCell(plan: CellPlan, index: number): PlanOutcome {
   const cell = plan.cells[index];
-  return cell ? { ...plan, cells: plan.cells.with(index, mirrored(cell)) } : null;
+  return cell ? withCell(plan, index, mirrored(cell)) : null;
 }
 
 /** Plays a cell a drum lower on the way round the kit, from the lowest on the first again. */
@@ -66,7 +72,7 @@ export function lowerCell(plan: CellPlan, index: number, context: CellContext): 
   const strokes = cell.strokes.map((stroke) =>
     stroke.voice === cell.drum ? { ...stroke, voice: next.id } : stroke,
   );
-  return { ...plan, cells: plan.cells.with(index, { ...cell, drum: next.id, strokes }) };
+  return withCell(plan, index, { ...cell, drum: next.id, strokes });
 }
 
 /**
@@ -83,14 +89,11 @@ export function moveEdge(plan: CellPlan, index: number, by: number, context: Cel
     .with(index, { ...cell, steps: lengths[0] ?? 0 })
     .with(index + 1, { ...next, steps: lengths[1] ?? 0 });
   const moved = { ...plan, cells };
-  const starts = cellStarts(moved);
-  const from = context.length - context.recipe.takeOver;
+  const starts = cellStarts(moved, fillStart(context));
   return {
     ...moved,
     cells: cells.map((one, i) =>
-      i === index || i === index + 1
-        ? playedAs(one, ideaOf(one), from + (starts[i] ?? 0), plan, context, i)
-        : one,
+      i === index || i === index + 1 ? playedAs(one, ideaOf(one), starts[i] ?? 0, plan, context, i) : one,
     ),
   };
 }
@@ -101,8 +104,7 @@ export function remakeOthers(plan: CellPlan, index: number, context: CellContext
   if (!kept) return null;
   const random = randomFrom(seedFrom('others', seed));
   const ideas = new Map<string, CellIdea>();
-  const starts = cellStarts(plan);
-  const from = context.length - context.recipe.takeOver;
+  const starts = cellStarts(plan, fillStart(context));
   const fresh = planCells({ ...context, recipe: { ...context.recipe, seed } });
   const cells = plan.cells.map((cell, i) => {
     if (i === index) return cell;
@@ -111,7 +113,7 @@ export function remakeOthers(plan: CellPlan, index: number, context: CellContext
     const idea = ideas.get(key) ?? { ...ideaOf(model), letter: cell.letter };
     ideas.set(key, idea);
     const drum = context.drums.some((one) => one.id === model.drum) ? model.drum : cell.drum;
-    return playedAs({ ...cell, drum }, idea, from + (starts[i] ?? 0), plan, context, seed + i);
+    return playedAs({ ...cell, drum }, idea, starts[i] ?? 0, plan, context, seed + i);
   });
   return { ...plan, cells };
 }
@@ -125,13 +127,12 @@ export function ghostCell(plan: CellPlan, index: number, context: CellContext, s
   const isGhost = (stroke: Cell['strokes'][number]) =>
     stroke.voice === snare.id && stroke.velocity <= LOUDEST_GHOST;
   const without = cell.strokes.filter((stroke) => !isGhost(stroke));
-  if (without.length < cell.strokes.length)
-    return { ...plan, cells: plan.cells.with(index, { ...cell, strokes: without }) };
+  if (without.length < cell.strokes.length) return withCell(plan, index, { ...cell, strokes: without });
   const taken = new Set(cell.strokes.map((stroke) => stroke.step));
   const free = Array.from({ length: cell.steps }, (_, step) => step).filter((step) => !taken.has(step));
   if (!free.length) return { reason: 'Every step of that cell is played.' };
-  const strokes = inOrder([...cell.strokes, ...free.map((step) => ghost(step, snare.id, random))]);
-  return { ...plan, cells: plan.cells.with(index, { ...cell, strokes }) };
+  const strokes = byStep([...cell.strokes, ...free.map((step) => ghost(step, snare.id, random))]);
+  return withCell(plan, index, { ...cell, strokes });
 }
 
 /** One stroke fewer in each cell, the softest one; a cell keeps one. Null where none has more. */
@@ -154,17 +155,13 @@ export function busier(plan: CellPlan, { snare }: CellContext, seed: number): Pl
     const step = Array.from({ length: cell.steps }, (_, i) => i).find((one) => !taken.has(one));
     return step === undefined
       ? cell
-      : { ...cell, strokes: inOrder([...cell.strokes, ghost(step, snare.id, random)]) };
+      : { ...cell, strokes: byStep([...cell.strokes, ghost(step, snare.id, random)]) };
   });
   return cells.some((cell, i) => cell !== plan.cells[i]) ? { ...plan, cells } : null;
 }
 
 function ghost(step: number, voice: Id, random: Random): CellStroke {
   return { step, by: step % 2 ? 'L' : 'R', voice, velocity: random.whole(SOFTEST_GHOST, LOUDEST_GHOST) };
-}
-
-function inOrder(strokes: readonly CellStroke[]): CellStroke[] {
-  return [...strokes].sort((a, b) => a.step - b.step);
 }
 
 function ideaOf({ letter, figure, accent }: Cell): CellIdea {
@@ -188,13 +185,6 @@ function playedAs(
   return cellOf(idea, cell.steps, drum, start, grid, context, randomFrom(seedFrom('cell', seed, start)));
 }
 
-/** The plan with a change to every cell that is the same figure as one. */
-function everyLike(plan: CellPlan, like: Cell, change: (cell: Cell, start: number) => Cell): CellPlan {
-  const starts = cellStarts(plan);
-  return {
-    ...plan,
-    cells: plan.cells.map((cell, i) =>
-      cell.letter === like.letter && cell.steps === like.steps ? change(cell, starts[i] ?? 0) : cell,
-    ),
-  };
+function withCell(plan: CellPlan, index: number, cell: Cell): CellPlan {
+  return { ...plan, cells: plan.cells.with(index, cell) };
 }

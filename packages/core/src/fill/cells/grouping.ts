@@ -1,4 +1,3 @@
-import type { Random } from '../../random/stream.ts';
 import { LEAST_STEPS, MOST_STEPS } from '../../song/cell-plan.ts';
 
 /** A way to tile grid steps with cells, and how likely it is beside others. */
@@ -64,15 +63,6 @@ function tile(steps: number, size: number): number[] | null {
   if (left >= LEAST_STEPS) return [...Array<number>(whole).fill(size), left];
   // A single step left over makes the last cell one longer, as in 3+3+3+3+4.
   return size + left <= MOST_STEPS ? [...Array<number>(whole - 1).fill(size), size + left] : null;
-}
-
-/** One of some groupings, by their weights. Throws RangeError when there is none. */
-export function drawGrouping(among: readonly Grouping[], random: Random): Grouping {
-  let left = random.next() * among.reduce((all, one) => all + one.weight, 0);
-  for (const one of among) if ((left -= one.weight) < 0) return one;
-  const last = among.at(-1);
-  if (!last) throw new RangeError('There is no way to group these steps.');
-  return last;
 }
 
 /** The most cells that are named one by one. */

@@ -11,12 +11,12 @@ export const FILL_FLAM = { kind: 'flam', ms: 20, share: 45 } as const;
 /** The hits of a plan whose first cell starts at `from` ticks; of two on one place and drum the first stays. */
 export function cellHits(plan: CellPlan, from: number, voices: ReadonlySet<Id>): Record<Id, Hit> {
   const step = gridTicks(plan.grid);
-  const starts = cellStarts(plan);
+  const starts = cellStarts(plan, from);
   const taken = new Set<string>();
   const hits: Record<Id, Hit> = {};
   plan.cells.forEach((cell, i) => {
     for (const { step: nth, voice, velocity, flam } of cell.strokes) {
-      const at = from + (starts[i] ?? 0) + nth * step;
+      const at = (starts[i] ?? from) + nth * step;
       const place = `${voice} ${at}`;
       // A drum may have left the kit since.
       if (nth >= cell.steps || taken.has(place) || !voices.has(voice)) continue;

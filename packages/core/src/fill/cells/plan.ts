@@ -6,15 +6,14 @@ import {
   type Cell,
   type CellPlan,
   type Figure,
-  FIGURES,
   LEAST_STEPS,
 } from '../../song/cell-plan.ts';
 import type { Voice } from '../../song/records.ts';
 import { type Grid, gridTicks } from '../../time/grid.ts';
 import { barTicks, beatTicks } from '../../time/meter.ts';
 import { arrive } from './arrival.ts';
-import { type CellContext, type CellIdea, cellOf } from './cell.ts';
-import { drawGrouping, groupingName, groupingsOf } from './grouping.ts';
+import { ableFigures, type CellContext, type CellIdea, cellOf } from './cell.ts';
+import { groupingName, groupingsOf } from './grouping.ts';
 
 /** How many bars are planned as one; a longer stretch, as of a long take, is planned piece by piece. */
 const BARS_AT_ONCE = 2;
@@ -60,7 +59,7 @@ function tiled(context: CellContext, grid: Grid, from: number, to: number, rando
   const groups = meter.groups.map((beats) => (beats * beatTicks(meter)) / step);
   const all = groupingsOf((to - from) / step, groups.every((size) => Number.isInteger(size)) ? groups : []);
   const wished = all.filter(({ cells }) => recipe.groupings.includes(groupingName(cells)));
-  const { cells: sizes } = drawGrouping(wished.length ? wished : all, random);
+  const { cells: sizes } = random.weighed(wished.length ? wished : all, (one) => one.weight);
   const ideas = inOrder(sizes, context, random);
   const drums = alongDrums(context, sizes.length, random);
   let at = from;
@@ -129,12 +128,11 @@ function variedFrom(idea: CellIdea, steps: number, way: number): Ordered {
 }
 
 function ideaFor(letter: string, steps: number, context: CellContext, random: Random): CellIdea {
-  const { recipe, kick } = context;
-  const canFoot = kick !== undefined && recipe.feet !== 'none';
-  const able = FIGURES.filter((figure) => figure !== 'linear' || canFoot);
+  const { recipe } = context;
+  const able = ableFigures(context);
   const wished = able.filter((figure) => recipe.figures.includes(figure));
   const among: readonly Figure[] = wished.length ? wished : able;
-  const figure = drawFigure(among, random);
+  const figure = random.weighed(among, (one) => FIGURE_WEIGHTS[one]);
   const sparse = Math.max(0, (FULL - recipe.busy) / FULL);
   const rests = new Set(
     Array.from({ length: steps - 1 }, (_, i) => i + 1).filter(() => random.chance(sparse)),
@@ -156,12 +154,6 @@ const FIGURE_WEIGHTS: Readonly<Record<Figure, number>> = {
   linear: 1.1,
   'stroke and rest': 0.4,
 };
-
-function drawFigure(among: readonly Figure[], random: Random): Figure {
-  let left = random.next() * among.reduce((all, one) => all + FIGURE_WEIGHTS[one], 0);
-  for (const one of among) if ((left -= FIGURE_WEIGHTS[one]) < 0) return one;
-  return among.at(-1) ?? 'single';
-}
 
 /** The drum of each cell along the way that hands travel. */
 function alongDrums(context: CellContext, count: number, random: Random): Voice[] {

@@ -11,7 +11,7 @@ import {
   type SongDocument,
   speedReport,
   voicesOfBuild,
-  withPattern,
+  withRecord,
 } from '@plucky/core';
 
 /** What is told and drawn of a build-up; places and lengths in ticks. */
@@ -30,7 +30,7 @@ export interface BuildFigures {
 
 /** Works a build-up out that need not be in the song yet. */
 export function buildFigures(document: SongDocument, pattern: Pattern): BuildFigures {
-  const withIt = withPattern(document, pattern);
+  const withIt = withRecord(document, pattern);
   const resolved = resolve(withIt, pattern.id);
   const { meter } = feelOf(withIt, resolved);
   const { builtBy } = pattern;

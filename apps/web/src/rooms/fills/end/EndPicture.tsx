@@ -7,7 +7,7 @@ import {
   type ResolvedHit,
   type SongDocument,
   type Voice,
-  withPattern,
+  withRecord,
 } from '@plucky/core';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
@@ -37,7 +37,7 @@ export function EndPicture({
   onRow: (voice: Id) => void;
 }) {
   const { part, length } = pattern;
-  const { hits } = resolve(withPattern(document, pattern), pattern.id);
+  const { hits } = resolve(withRecord(document, pattern), pattern.id);
   const played = new Set(hits.map((hit) => hit.voice));
   const voices = indexOf(document)
     .voicesOf(part)

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { type Candidate, conflictPlace, type LimbReport, type SongDocument, withPattern } from '@plucky/core';
+import { type Candidate, conflictPlace, type LimbReport, type SongDocument, withRecord } from '@plucky/core';
 import { memo } from 'react';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
@@ -92,7 +92,7 @@ export const CandidateCard = memo(function CandidateCard({
 function verdictOf(document: SongDocument, { conflicts, pattern }: Candidate): string {
   const [first] = conflicts;
   if (!first) return 'playable';
-  const withIt = withPattern(document, pattern);
+  const withIt = withRecord(document, pattern);
   const what = { hands: 'three hands', hand: 'slow hand', foot: 'slow foot' }[first.why];
   return `${what} ${conflictPlace(withIt, pattern.id, first)}`;
 }

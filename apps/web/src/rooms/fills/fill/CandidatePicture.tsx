@@ -6,7 +6,7 @@ import {
   type Pattern,
   resolve,
   type SongDocument,
-  withPattern,
+  withRecord,
 } from '@plucky/core';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
@@ -37,7 +37,7 @@ export function CandidatePicture({
   hands: LimbReport['hands'] | null;
 }) {
   const index = indexOf(document);
-  const { hits } = resolve(withPattern(document, fill), fill.id);
+  const { hits } = resolve(withRecord(document, fill), fill.id);
   const xOf = (tick: number) => PAD + (tick / fill.length) * (WIDTH - 2 * PAD);
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
   const familyOf = (id: string) => index.voice(id)?.family;

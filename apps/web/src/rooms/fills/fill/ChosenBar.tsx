@@ -18,7 +18,7 @@ import {
   resolve,
   type SongDocument,
   sparser,
-  withPattern,
+  withRecord,
 } from '@plucky/core';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
@@ -183,7 +183,7 @@ function Conflict({
 }) {
   const { pattern } = candidate;
   const index = indexOf(document);
-  const withIt = withPattern(document, pattern);
+  const withIt = withRecord(document, pattern);
   const mend = ({ outcome }: Repair) => {
     if (!isChange(outcome)) return;
     const next = outcome.put.find((record) => record.id === pattern.id);

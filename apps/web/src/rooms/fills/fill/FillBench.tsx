@@ -6,7 +6,7 @@ import {
   type Pattern,
   type SongDocument,
   tryFill,
-  withPattern,
+  withRecord,
 } from '@plucky/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
@@ -84,7 +84,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         ? new Map(
             bench.fills.map(({ pattern }) => [
               pattern.id,
-              limbsOf(withPattern(document, pattern), pattern.id).hands,
+              limbsOf(withRecord(document, pattern), pattern.id).hands,
             ]),
           )
         : null,

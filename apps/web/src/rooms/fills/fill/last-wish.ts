@@ -41,21 +41,18 @@ export function lastWish<M>(hire: (onTrouble: () => void) => Hired<M>) {
     waiting = null;
     if (next) start(next);
   };
+  const fail = (job: Pending<M> | null) => {
+    dismiss();
+    if (job) finish(job, { kind: 'failed' });
+  };
   const start = ({ wish, settle }: Pending<M>) => {
     const job = { wish, settle, began: performance.now() };
     running = job;
-    const fail = () => {
-      dismiss();
-      finish(job, { kind: 'failed' });
-    };
-    hired ??= hire(() => {
-      if (running) {
-        const now = running;
-        dismiss();
-        finish(now, { kind: 'failed' });
-      } else dismiss();
-    });
-    wish(hired.maker).then((value) => finish(job, { kind: 'made', value }), fail);
+    hired ??= hire(() => fail(running));
+    wish(hired.maker).then(
+      (value) => finish(job, { kind: 'made', value }),
+      () => fail(job),
+    );
   };
 
   return <T>(wish: (maker: M) => Promise<T>): Promise<Made<T>> =>
