@@ -164,3 +164,36 @@ test('from an empty song: a starter, playable ones only, and a limb conflict men
     .poll(async () => ((await conflicts.count()) ? conflicts.textContent() : 'none'))
     .not.toBe(before);
 });
+
+test('the bench is there again after a reload, and is undone by itself', async ({ page }) => {
+  await openDemo(page, 'Salt Waltz');
+  await page.keyboard.press('Alt+2');
+  await expect(fill(page, 4)).toBeVisible();
+  const labels = () =>
+    page.getByRole('group', { name: 'Fills', exact: true }).getByRole('button').allTextContents();
+  const seed = page.getByText(/^seed \d+$/);
+  const firstSeed = (await seed.textContent()) ?? '';
+  await page.getByRole('button', { name: 'Make others' }).click();
+  await expect(seed).not.toHaveText(firstSeed);
+  await expect(page.getByRole('group', { name: 'Fills', exact: true })).toHaveAttribute('aria-busy', 'false');
+  await fill(page, 1).click();
+  await page.keyboard.press('Delete');
+  const before = await labels();
+  await saved(page);
+  await page.reload();
+  await expect.poll(async () => (await labels()).join()).toBe(before.join());
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
+  await page.getByRole('button', { name: 'Flam', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Flam', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Flam', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
+  await expect.poll(async () => (await labels()).join()).toBe(before.join());
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Nothing to undo on the bench.')).toBeVisible();
+});

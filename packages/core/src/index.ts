@@ -25,6 +25,18 @@ export {
   type SongRecord,
   type Voice,
 } from './song/records.ts';
+export { rowsNamed } from './pattern/rows-named.ts';
+export {
+  BENCH,
+  CLEAR_BENCH,
+  laidFirst,
+  MOST_ON_BENCH,
+  type Bench,
+  type BuildBench,
+  type BuildOnBench,
+  type EndBench,
+  type FillBench,
+} from './song/bench.ts';
 export { type BuildRecipe, RATES, SPEEDS, UNDERS } from './song/build-recipe.ts';
 export { type Curve, MOST_SEMITONES } from './song/curves.ts';
 export { type FillRecipe, FEET, MADE, MANNERS, TRAVELS } from './song/fill-recipe.ts';
@@ -205,7 +217,6 @@ export {
   addLayer,
   addSlot,
   moveSlot,
-  plainLayer,
   removeLayer,
   removeSlot,
   renameSection,
@@ -254,4 +265,4 @@ export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/dr
 export { addDrum } from './kit/add-drum.ts';
 export { kinOf, toKin } from './kit/kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
-export { layersOf, plays } from './song/layers.ts';
+export { layersOf, plays, plainLayer } from './song/layers.ts';

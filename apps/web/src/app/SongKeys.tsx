@@ -1,26 +1,23 @@
-import { useSnackbar } from 'notistack';
 import { useNavigate, useParams } from 'react-router';
-import { useDocumentStore } from '../document/context.tsx';
-import { redo, undo } from '../document/store.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { later } from '../shared/ui/later.tsx';
 import { type Everywhere, ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
+import { useUndo } from './useUndo.ts';
 
 const KeysDialog = later(async () => (await import('./KeysDialog.tsx')).KeysDialog);
 
 /** The keys that work in every room, and the sheet that names them all. */
 export function SongKeys() {
-  const store = useDocumentStore();
+  const { undo, redo } = useUndo();
   const navigate = useNavigate();
   const { songId = '' } = useParams();
   const room = useOpenRoom();
-  const { enqueueSnackbar } = useSnackbar();
   const shown = useSession((session) => session.keysShown);
   const everywhere: Everywhere = {
-    undo: () => undo(store) ?? enqueueSnackbar('Nothing to undo.'),
-    redo: () => redo(store) ?? enqueueSnackbar('Nothing to do again.'),
+    undo,
+    redo,
     goTo: (to) => void navigate(`/songs/${songId}/${to}`),
   };
   useCommands(SONG_COMMANDS, everywhere);

@@ -3,8 +3,8 @@ import UndoIcon from '@mui/icons-material/Undo';
 import { Box, Button, IconButton, Typography } from '@mui/material';
 import { editSong } from '@plucky/core';
 import { Link, useParams } from 'react-router';
-import { useDocumentState, useDocumentStore, useEdit, useSongRecord } from '../document/context.tsx';
-import { redo, type SaveState, undo } from '../document/store.ts';
+import { useDocumentState, useEdit, useSongRecord } from '../document/context.tsx';
+import type { SaveState } from '../document/store.ts';
 import { ROOMS, useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
@@ -16,6 +16,7 @@ import { color, TEXT } from '../shared/ui/tokens.ts';
 import { SONG_COMMANDS } from './commands.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
 import { SongSettings } from './SongSettings.tsx';
+import { useUndo } from './useUndo.ts';
 
 export function TopBar() {
   const song = useSongRecord();
@@ -110,9 +111,7 @@ function RoomTabs() {
 }
 
 function UndoButtons() {
-  const store = useDocumentStore();
-  const last = useDocumentState((state) => state.done.at(-1)?.change.label);
-  const next = useDocumentState((state) => state.undone.at(-1)?.change.label);
+  const { undo, redo, last, next } = useUndo();
   return (
     <>
       <IconButton
@@ -120,7 +119,7 @@ function UndoButtons() {
         size="small"
         aria-label="Undo"
         disabled={!last}
-        onClick={() => undo(store)}
+        onClick={undo}
       >
         <UndoIcon fontSize="small" />
       </IconButton>
@@ -129,7 +128,7 @@ function UndoButtons() {
         size="small"
         aria-label="Redo"
         disabled={!next}
-        onClick={() => redo(store)}
+        onClick={redo}
       >
         <RedoIcon fontSize="small" />
       </IconButton>

@@ -30,14 +30,19 @@ export function useSongRecord(): Song {
 }
 
 /** Takes an edit of the song as it is at that moment; a refusal is told to the person, and false returned. */
-export type Edit = (make: (document: SongDocument) => Outcome, gesture?: string | null) => boolean;
+export type Edit = (
+  make: (document: SongDocument) => Outcome,
+  gesture?: string | null,
+  /** Whether the song is changed from its bench. */
+  fromBench?: boolean,
+) => boolean;
 
 export function useEdit(): Edit {
   const store = useDocumentStore();
   const { enqueueSnackbar } = useSnackbar();
   return useCallback(
-    (make, gesture = null) => {
-      const reason = take(store, make(store.getState().document), gesture);
+    (make, gesture = null, fromBench = false) => {
+      const reason = take(store, make(store.getState().document), gesture, fromBench);
       if (reason) enqueueSnackbar(reason, { variant: 'warning' });
       return reason === null;
     },

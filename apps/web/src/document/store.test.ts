@@ -1,6 +1,15 @@
-import { addHits, changeHits, indexOf, serialize, type SongDocument } from '@plucky/core';
+import {
+  addHits,
+  BENCH,
+  type Bench,
+  changeHits,
+  CLEAR_BENCH,
+  indexOf,
+  serialize,
+  type SongDocument,
+} from '@plucky/core';
 import { blankSong } from '@plucky/songs';
-import { createDocumentStore, redo, take, undo } from './store.ts';
+import { createDocumentStore, redo, take, takeRevision, undo } from './store.ts';
 
 const song = blankSong('Mine', 1);
 const open = () => createDocumentStore('s', { revision: 1, records: Object.values(song.records) });
@@ -15,7 +24,7 @@ test('edits are undone and done again, back to the very bytes', () => {
   for (let i = 0; i < 5; i++)
     expect(take(store, add(store.getState().document, `h${i}`, i * 240))).toBeNull();
   const after = serialize(store.getState().document);
-  for (let i = 0; i < 5; i++) expect(undo(store)).toBe('add a hit');
+  for (let i = 0; i < 5; i++) expect(undo(store)?.change.label).toBe('add a hit');
   expect(undo(store)).toBeNull();
   expect(serialize(store.getState().document)).toBe(before);
   while (redo(store));
@@ -45,6 +54,66 @@ test('edits of one gesture are one undo', () => {
   expect(own(store)['a']?.velocity).toBe(90);
   redo(store);
   expect(own(store)['a']?.velocity).toBe(60);
+});
+
+/** A bench on which build-ups of as many parts lie. */
+const bench = (count: number): Bench => ({
+  ...CLEAR_BENCH,
+  ends: Array.from({ length: count }, (_, i) => ({
+    groove: `g${i}`,
+    last: 960,
+    endingLast: 960,
+    silent: [],
+    pulse: null,
+    pickUp: null,
+    stop: null,
+    stopRows: [],
+    stopVelocity: 100,
+  })),
+});
+const lay = (store: ReturnType<typeof open>, count: number) =>
+  take(store, { label: `lay ${count}`, put: [bench(count)], remove: [] });
+const laid = (store: ReturnType<typeof open>) => indexOf(store.getState().document).bench?.ends.length ?? 0;
+
+test('the song and its bench are undone each by themselves', () => {
+  const store = open();
+  take(store, add(store.getState().document, 'a', 0));
+  lay(store, 1);
+  lay(store, 2);
+  expect(undo(store)?.change.label).toBe('add a hit');
+  expect([laid(store), Object.keys(own(store))]).toEqual([2, []]);
+  expect(undo(store, 'bench')?.change.label).toBe('lay 2');
+  expect(undo(store, 'bench')?.change.label).toBe('lay 1');
+  expect(undo(store, 'bench')).toBeNull();
+  expect(laid(store)).toBe(0);
+  redo(store, 'bench');
+  redo(store, 'bench');
+  redo(store);
+  expect([laid(store), Object.keys(own(store))]).toEqual([2, ['a']]);
+});
+
+test('what the bench made of the song is undone there, unless the song was changed elsewhere since', () => {
+  const store = open();
+  const now = () => store.getState().document;
+  take(store, add(now(), 'a', 0));
+  take(store, add(now(), 'kept', 960), null, true);
+  expect(undo(store, 'bench')?.change.label).toBe('add a hit');
+  expect(Object.keys(own(store))).toEqual(['a']);
+  expect(undo(store, 'bench')).toBeNull();
+  redo(store, 'bench');
+  take(store, add(now(), 'b', 1920));
+  expect(undo(store, 'bench')).toBeNull();
+  expect(Object.keys(own(store))).toEqual(['a', 'kept', 'b']);
+});
+
+test('going back to an earlier song and undoing that leaves what was laid on the bench since', () => {
+  const store = open();
+  lay(store, 1);
+  takeRevision(store, { revision: 2, records: Object.values(song.records) }, 'go back');
+  expect(store.getState().document.records[BENCH]).toBeUndefined();
+  lay(store, 3);
+  undo(store);
+  expect(laid(store)).toBe(3);
 });
 
 test('what does not apply changes nothing and says why', () => {

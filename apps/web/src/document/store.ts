@@ -1,6 +1,7 @@
 import {
   apply,
   applyWithinLimits,
+  BENCH,
   changeBetween,
   type ChangeSet,
   documentOf,
@@ -20,6 +21,52 @@ export interface Done {
   readonly inverse: ChangeSet;
   /** Edits of one gesture share its name, and are undone together. */
   readonly gesture: string | null;
+  /** Whether only what lies on the bench was changed, or the song. */
+  readonly desk: Desk;
+  /** Whether the song was changed from its bench, as by keeping a fill. */
+  readonly fromBench: boolean;
+}
+
+/** The song and its bench are undone each by themselves, so that nothing changes that is not in sight. */
+export type Desk = 'song' | 'bench';
+
+function deskOf({ put, remove }: ChangeSet): Desk {
+  return [...put.map((record) => record.id), ...remove].every((id) => id === BENCH) ? 'bench' : 'song';
+}
+
+/**
+ * Which of what was done, or undone, a desk takes back next, by its place; null where there is none. The song takes its own
+ * edits. The bench takes its own and those that were made of the song from it, unless the song was changed elsewhere since.
+ */
+function nextOf(entries: readonly Done[], at: Desk): number | null {
+  let elsewhere = false;
+  for (let i = entries.length - 1; i >= 0; i--) {
+    const entry = entries[i];
+    if (!entry) continue;
+    if (entry.desk === at) return i;
+    if (at === 'bench' && entry.fromBench && !elsewhere) return i;
+    elsewhere = true;
+  }
+  return null;
+}
+
+/** What a desk would undo, and do again, next. */
+export function nextDeeds(
+  { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
+  at: Desk,
+): { readonly undo: Done | null; readonly redo: Done | null } {
+  const next = (entries: readonly Done[]) => entries[nextOf(entries, at) ?? -1] ?? null;
+  return { undo: next(done), redo: next(undone) };
+}
+
+/** A change without what it says of the bench, where the bench has been worked on since. */
+function beside({ desk }: Done, change: ChangeSet, later: readonly Done[]): ChangeSet {
+  if (desk === 'bench' || !later.some((one) => one.desk === 'bench')) return change;
+  return {
+    ...change,
+    put: change.put.filter((record) => record.id !== BENCH),
+    remove: change.remove.filter((id) => id !== BENCH),
+  };
 }
 
 export type SaveState =
@@ -70,7 +117,12 @@ export function createDocumentStore(songId: string, { revision, records }: SongC
  * Takes an edit: applies it and remembers how to undo it; autosave sees the new document. Returns why not, for the
  * person who tried, or null. Edits that share a `gesture` are one undo.
  */
-export function take(store: DocumentStore, outcome: Outcome, gesture: string | null = null): string | null {
+export function take(
+  store: DocumentStore,
+  outcome: Outcome,
+  gesture: string | null = null,
+  fromBench = false,
+): string | null {
   if (outcome === null) return null;
   if (isRefusal(outcome)) return outcome.reason;
   const state = store.getState();
@@ -78,15 +130,20 @@ export function take(store: DocumentStore, outcome: Outcome, gesture: string | n
     const { document, inverse } = applyWithinLimits(state.document, outcome);
     const last = state.done.at(-1);
     const joins = gesture !== null && last?.gesture === gesture;
-    const entry: Done = joins
-      ? { change: squash(last.change, outcome), inverse: squash(inverse, last.inverse), gesture }
-      : { change: outcome, inverse, gesture };
+    const change = joins ? squash(last.change, outcome) : outcome;
+    const entry: Done = {
+      change,
+      inverse: joins ? squash(inverse, last.inverse) : inverse,
+      gesture,
+      desk: deskOf(change),
+      fromBench,
+    };
     const before = joins ? state.done.slice(0, -1) : state.done;
     store.setState({
       document,
       lastDeed: outcome.label,
       done: [...before, entry].slice(-MOST_UNDO),
-      undone: [],
+      undone: state.undone.filter(({ desk }) => desk !== entry.desk),
     });
     return null;
   } catch (error) {
@@ -95,32 +152,43 @@ export function take(store: DocumentStore, outcome: Outcome, gesture: string | n
   }
 }
 
-/** Undoes the last edit and returns its label, or null when there is none. */
-export function undo(store: DocumentStore): string | null {
-  const { document, done, undone } = store.getState();
-  const last = done.at(-1);
-  if (!last) return null;
-  store.setState({
-    document: apply(document, last.inverse).document,
-    lastDeed: `undo: ${last.change.label}`,
-    done: done.slice(0, -1),
-    undone: [...undone, last],
-  });
-  return last.change.label;
+/**
+ * Takes what was worked out for the bench, such as the fills of a recipe: it belongs to the edit that asked for it and is
+ * not undone by itself.
+ */
+export function settle(store: DocumentStore, change: ChangeSet): void {
+  const { document } = apply(store.getState().document, change);
+  store.setState({ document, lastDeed: change.label });
 }
 
-/** Does the edit again that was undone last, and returns its label, or null when there is none. */
-export function redo(store: DocumentStore): string | null {
+/** Undoes what a desk did last and returns it, or null when there is nothing. */
+export function undo(store: DocumentStore, at: Desk = 'song'): Done | null {
   const { document, done, undone } = store.getState();
-  const next = undone.at(-1);
-  if (!next) return null;
+  const place = nextOf(done, at);
+  const last = done[place ?? -1];
+  if (place === null || !last) return null;
   store.setState({
-    document: apply(document, next.change).document,
+    document: apply(document, beside(last, last.inverse, done.slice(place + 1))).document,
+    lastDeed: `undo: ${last.change.label}`,
+    done: done.toSpliced(place, 1),
+    undone: [...undone, last],
+  });
+  return last;
+}
+
+/** Does again what a desk undid last and returns it, or null when there is nothing. */
+export function redo(store: DocumentStore, at: Desk = 'song'): Done | null {
+  const { document, done, undone } = store.getState();
+  const place = nextOf(undone, at);
+  const next = undone[place ?? -1];
+  if (place === null || !next) return null;
+  store.setState({
+    document: apply(document, beside(next, next.change, done.slice(-1))).document,
     lastDeed: `again: ${next.change.label}`,
     done: [...done, next],
-    undone: undone.slice(0, -1),
+    undone: undone.toSpliced(place, 1),
   });
-  return next.change.label;
+  return next;
 }
 
 /**
@@ -139,6 +207,8 @@ export function takeRevision(store: DocumentStore, { revision, records }: SongCo
     change: changeBetween(state.document, document, label),
     inverse: changeBetween(document, state.document, label),
     gesture: null,
+    desk: 'song',
+    fromBench: false,
   };
   store.setState({
     document,

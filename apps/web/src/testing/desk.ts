@@ -54,7 +54,7 @@ export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern:
     ids: (row) => view().hits.flatMap((one) => (row === undefined || one.row === row ? [one.hit.id] : [])),
     choose: (...ids) => useSession.setState({ hits: new Set(ids) }),
     refused,
-    undo: () => undo(store),
-    redo: () => redo(store),
+    undo: () => undo(store)?.change.label ?? null,
+    redo: () => redo(store)?.change.label ?? null,
   };
 }

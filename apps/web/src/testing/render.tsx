@@ -1,5 +1,5 @@
 import { ThemeProvider } from '@mui/material';
-import { type Id, indexOf, type SongDocument } from '@plucky/core';
+import { documentOf, type Id, indexOf, type SongDocument } from '@plucky/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
 import { SnackbarProvider } from 'notistack';
@@ -13,6 +13,8 @@ import { makeTheme } from '../shared/ui/theme.ts';
 export interface Shown {
   readonly store: DocumentStore;
   readonly document: () => SongDocument;
+  /** The song without its bench. */
+  readonly music: () => SongDocument;
   readonly undo: () => void;
 }
 
@@ -29,7 +31,13 @@ export function show(document: SongDocument, page: ReactElement): Shown {
       </ThemeProvider>
     </QueryClientProvider>,
   );
-  return { store, document: () => store.getState().document, undo: () => act(() => void undo(store)) };
+  const current = () => store.getState().document;
+  return {
+    store,
+    document: current,
+    music: () => documentOf(Object.values(current().records).filter((one) => one.kind !== 'bench')),
+    undo: () => act(() => void undo(store)),
+  };
 }
 
 /** Shows what stands beside a pattern's rows, kept up with every edit. */

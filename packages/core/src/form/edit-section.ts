@@ -1,17 +1,12 @@
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf } from '../song/layers.ts';
+import { layersOf, plainLayer } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { type Layer, NO_EDITS, type Section, type SectionRole, type Slot } from '../song/records.ts';
+import { type Layer, type Section, type SectionRole, type Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
 import { moved } from './edit-form.ts';
 import { sectionMeter } from './stretches.ts';
-
-/** A layer that plays a pattern as it is, through the whole of its slot. */
-export function plainLayer(pattern: Id): Layer {
-  return { pattern, silencedVoices: [], ...NO_EDITS };
-}
 
 export function renameSection(document: SongDocument, id: Id, name: string): Outcome {
   return edit(document, id, 'rename', (section) => (section.name === name ? null : { ...section, name }));

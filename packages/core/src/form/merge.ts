@@ -2,10 +2,9 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf } from '../song/layers.ts';
+import { layersOf, plainLayer } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
-import { plainLayer } from './edit-section.ts';
 import { resolveLayer } from './layer.ts';
 import {
   mergedPattern,

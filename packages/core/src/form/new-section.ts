@@ -2,9 +2,9 @@ import type { Id } from '../names.ts';
 import { freeName } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
 import type { Layer, Section, SectionRole, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
-import { plainLayer } from './edit-section.ts';
 import { sectionMeter } from './stretches.ts';
 
 /** What sections of each role are called until someone calls them otherwise. */

@@ -1,4 +1,5 @@
 import type { Id } from '../names.ts';
+import { BENCH,type Bench } from './bench.ts';
 import type { Part, Pattern, Reference, Section, Song, SongRecord, Voice } from './records.ts';
 
 /** A song as its records by id. It is a value: an edit makes another one that shares every record it left alone. */
@@ -12,6 +13,7 @@ export interface SongIndex {
   readonly parts: readonly Part[];
   readonly sections: readonly Section[];
   readonly references: readonly Reference[];
+  readonly bench: Bench | undefined;
   readonly voicesOf: (part: Id) => readonly Voice[];
   readonly patternsOf: (part: Id) => readonly Pattern[];
   readonly followersOf: (pattern: Id) => readonly Pattern[];
@@ -50,7 +52,7 @@ function makeIndex(document: SongDocument): SongIndex {
     else if (record.kind === 'voice') voices.set(record.id, record);
     else if (record.kind === 'pattern') patterns.set(record.id, record);
     else if (record.kind === 'section') sections.set(record.id, record);
-    else references.push(record);
+    else if (record.kind === 'reference') references.push(record);
   }
   const [song] = songs;
   if (!song) throw new Error('A document without a song record.');
@@ -62,6 +64,7 @@ function makeIndex(document: SongDocument): SongIndex {
     parts: [...parts.values()].sort(byOrder),
     sections: [...sections.values()],
     references,
+    bench: benchOf(document),
     voicesOf: (part) => voicesByPart.get(part) ?? [],
     patternsOf: (part) => patternsByPart.get(part) ?? [],
     followersOf: (pattern) => followers.get(pattern) ?? [],
@@ -70,6 +73,11 @@ function makeIndex(document: SongDocument): SongIndex {
     pattern: (id) => patterns.get(id),
     section: (id) => sections.get(id),
   };
+}
+
+function benchOf({ records }: SongDocument): Bench | undefined {
+  const bench = Object.hasOwn(records, BENCH) ? records[BENCH] : undefined;
+  return bench?.kind === 'bench' ? bench : undefined;
 }
 
 interface Ordered {

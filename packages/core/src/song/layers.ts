@@ -1,6 +1,11 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from './document.ts';
-import type { Layer, Slot } from './records.ts';
+import { type Layer, NO_EDITS, type Slot } from './records.ts';
+
+/** A layer that plays a pattern as it is, through the whole of its slot. */
+export function plainLayer(pattern: Id): Layer {
+  return { pattern, silencedVoices: [], ...NO_EDITS };
+}
 
 /** True when a slot plays a pattern in one of its layers. */
 export function plays(slot: Slot, pattern: Id): boolean {

@@ -1,9 +1,7 @@
 import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
-import { hitSchema, offsetSchema } from '../hit/hit.ts';
-import { hitIdSchema } from '../hit/hit-id.ts';
+import { offsetSchema } from '../hit/hit.ts';
 import { LIMITS } from '../limits.ts';
 import { idSchema, nameSchema } from '../names.ts';
-import { shapeSchema } from '../rule/shape/table.ts';
 import {
   gridSchema,
   noteSchema,
@@ -14,27 +12,16 @@ import {
   voicesSchema,
 } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
-import { buildRecipeSchema } from './build-recipe.ts';
-import { fillRecipeSchema } from './fill-recipe.ts';
-import { accentsSchema } from './inherited/accents.ts';
-import { controlsSchema } from './inherited/controls.ts';
-import { gridsSchema } from './inherited/grids.ts';
-import { humaniseSchema } from './inherited/humanise.ts';
+import { type Bench, benchSchema } from './bench.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
-import { INHERITED } from './inherited/table.ts';
+import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
+
+export { type Edits, NO_EDITS, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
-export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
 export const SECTION_ROLES = ['intro', 'verse', 'build-up', 'chorus', 'break', 'outro'] as const;
-
-/** What a pattern, or a layer of a slot, says otherwise than what it follows. */
-const editFields = (z: Zod) => ({
-  own: z.record(hitIdSchema(z), hitSchema(z)),
-  silenced: z.array(hitIdSchema(z)).max(LIMITS.silenced),
-  changed: z.record(hitIdSchema(z), hitSchema(z).partial()),
-});
 
 const songSchema = (z: Zod) =>
   z.strictObject({
@@ -97,38 +84,6 @@ const voiceSchema = (z: Zod) =>
     level: percentSchema(z),
     pan: z.number().min(-100).max(100),
     order: z.number(),
-  });
-
-const patternSchema = (z: Zod) =>
-  z.strictObject({
-    id: idSchema(z),
-    kind: z.literal('pattern'),
-    part: idSchema(z),
-    name: nameSchema(z),
-    role: z.literal([...PATTERN_ROLES]),
-    length: z.int().min(1).max(LIMITS.pattern),
-    order: z.number(),
-    parent: idSchema(z).optional(),
-    window: z.strictObject({ from: z.int().min(0) }).optional(),
-    shapes: z.array(shapeSchema(z)).max(LIMITS.shapes),
-    ...editFields(z),
-    /** The followed hits that edits are about, as they were followed last: what is left of one that is gone. */
-    seen: z.record(hitIdSchema(z), hitSchema(z)).optional(),
-    /** A word of the musician's own, to find the pattern by. */
-    label: nameSchema(z, 24).optional(),
-    grids: gridsSchema(z),
-    meter: meterSchema(z).optional(),
-    swing: swingSchema(z).optional(),
-    accents: accentsSchema(z).optional(),
-    accentAmount: INHERITED.accentAmount.schema(z).optional(),
-    humanise: humaniseSchema(z).optional(),
-    controls: controlsSchema(z).optional(),
-    /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
-    madeBy: fillRecipeSchema(z)
-      .partial()
-      .required({ seed: true, takeOver: true, travel: true, busy: true })
-      .optional(),
-    builtBy: buildRecipeSchema(z).optional(),
   });
 
 const layerSchema = (z: Zod) =>
@@ -195,6 +150,7 @@ export const recordSchema = (z: Zod) =>
     patternSchema(z),
     sectionSchema(z),
     referenceSchema(z),
+    benchSchema(z),
   ]);
 
 export type Family = (typeof FAMILIES)[number];
@@ -202,18 +158,12 @@ export type Song = Described<typeof songSchema>;
 export type Occurrence = Song['form'][number];
 export type Part = Described<typeof partSchema>;
 export type Voice = Described<typeof voiceSchema>;
-export type Pattern = Described<typeof patternSchema>;
 export type Layer = Described<typeof layerSchema>;
-export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
 export type Section = Described<typeof sectionSchema>;
 export type Slot = Section['slots'][number];
 /** What a slot lands with: a hit on the first beat of whatever follows it. */
 export type Landing = NonNullable<Slot['landing']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;
-export type SongRecord = Song | Part | Voice | Pattern | Section | Reference;
+export type SongRecord = Song | Part | Voice | Pattern | Section | Reference | Bench;
 export type SectionRole = Section['role'];
-export type PatternRole = Pattern['role'];
-
-/** No edits: everything is as what is followed. */
-export const NO_EDITS: Edits = { own: {}, silenced: [], changed: {} };

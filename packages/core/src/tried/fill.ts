@@ -1,7 +1,7 @@
-import { plainLayer } from '../form/edit-section.ts';
 import type { Id } from '../names.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
 import type { Landing, Pattern } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { tryInSection } from './tried.ts';

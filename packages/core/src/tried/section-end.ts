@@ -1,8 +1,8 @@
-import { plainLayer } from '../form/edit-section.ts';
 import { sectionAfter } from '../form/places.ts';
 import type { Id } from '../names.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Landing, Pattern, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';

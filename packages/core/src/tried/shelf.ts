@@ -1,8 +1,8 @@
-import { plainLayer } from '../form/edit-section.ts';
 import { fromShelf } from '../pattern/shelf.ts';
 import type { ShelfPattern } from '../pattern/shelf-pattern.ts';
 import { apply } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
 import type { Pattern, Reference } from '../song/records.ts';
 import { meetings } from '../timeline/reference.ts';
 import { tryInSection } from './tried.ts';

@@ -1,9 +1,8 @@
-import { plainLayer } from '../form/edit-section.ts';
 import { LIMITS } from '../limits.ts';
 import type { Id } from '../names.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf, plays } from '../song/layers.ts';
+import { layersOf, plainLayer, plays } from '../song/layers.ts';
 import type { Part, Pattern } from '../song/records.ts';
 import { type Tried, tryWithin } from './within.ts';
 

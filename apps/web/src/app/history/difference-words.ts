@@ -13,6 +13,7 @@ const KIND: Readonly<Record<RecordDifference['record']['kind'], string>> = {
   pattern: 'The pattern',
   section: 'The section',
   reference: 'The imported part',
+  bench: 'What lies on the bench',
 };
 
 /** How many differences are named; of the rest only the number is said. */
@@ -23,8 +24,8 @@ export function differenceWords(differences: readonly RecordDifference[]): strin
   const words = differences
     .slice(0, MOST)
     .map(({ record, what }) =>
-      record.kind === 'song'
-        ? `${KIND.song}: ${WHAT[what]}`
+      record.kind === 'song' || record.kind === 'bench'
+        ? `${KIND[record.kind]}: ${WHAT[what]}`
         : `${KIND[record.kind]} ${record.name} ${WHAT[what]}`,
     );
   const left = differences.length - words.length;

@@ -2,8 +2,8 @@ import { Typography } from '@mui/material';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { useDeferredValue, useEffect } from 'react';
 import { useLocation } from 'react-router';
-import { useSong } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
+import { useMusic } from './bench-record.ts';
 import { reworkBuild } from './build-up/build-ups.ts';
 import { BuildBench } from './build-up/BuildBench.tsx';
 import { EndBench } from './end/EndBench.tsx';
@@ -12,7 +12,7 @@ import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
-  const document = useDeferredValue(useSong());
+  const document = useDeferredValue(useMusic());
   const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
   const location = useLocation();
@@ -23,7 +23,7 @@ export function FillsRoom() {
     if (asked) useRoom.setState({ make: asked });
     const pattern = wanted ? indexOf(document).pattern(wanted) : undefined;
     if (pattern?.builtBy && pattern.parent) {
-      reworkBuild(document, pattern);
+      reworkBuild(pattern);
       useRoom.setState({ make: 'build-up' });
     }
     // What is in view when the room is entered is laid on the bench; what is chosen in it later is made from.

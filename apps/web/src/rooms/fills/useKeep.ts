@@ -28,14 +28,18 @@ export function useKeep(): Keep {
   return useCallback(
     (pattern, name, said, after = () => null) => {
       const id = freshId();
-      const kept = edit((now) => {
-        const free = unusedName(indexOf(now), pattern.part, cutName(name, 70));
-        const named: Pattern = { ...pattern, id, name: free, order: lastPlaceIn(now, pattern.part) };
-        return inTurn(now, `keep ${free}`, [
-          () => ({ label: `keep ${free}`, put: [named], remove: [] }),
-          (next) => after(next, id),
-        ]);
-      });
+      const kept = edit(
+        (now) => {
+          const free = unusedName(indexOf(now), pattern.part, cutName(name, 70));
+          const named: Pattern = { ...pattern, id, name: free, order: lastPlaceIn(now, pattern.part) };
+          return inTurn(now, `keep ${free}`, [
+            () => ({ label: `keep ${free}`, put: [named], remove: [] }),
+            (next) => after(next, id),
+          ]);
+        },
+        null,
+        true,
+      );
       if (kept) enqueueSnackbar(said);
       return kept;
     },

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
+  type BuildOnBench,
   buildPattern,
   type BuildRecipe,
   freeName,
@@ -10,7 +11,7 @@ import {
   type SongDocument,
   tryAtSectionEnd,
 } from '@plucky/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
@@ -24,17 +25,8 @@ import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { usePlaces, useRoom } from '../session.ts';
-import { useKeep } from '../useKeep.ts';
-import {
-  addBuild,
-  type Build,
-  chooseBuild,
-  discardBuild,
-  layBuilds,
-  MOST_BUILDS,
-  renameBuild,
-  useBuilds,
-} from './build-ups.ts';
+import { type Keep, useKeep } from '../useKeep.ts';
+import { type BuildDesk, chooseBuild, MOST_BUILDS, useBuildDesk } from './build-ups.ts';
 import { BuildPanel } from './BuildPanel.tsx';
 import { BuildStrips } from './BuildStrips.tsx';
 import { type BuildFigures, buildFigures } from './figures.ts';
@@ -42,12 +34,8 @@ import { StreamPicture } from './StreamPicture.tsx';
 
 /** The bench of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
 export function BuildBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
-  const builds = useBuilds();
-  useEffect(() => layBuilds(document, groove.id), [document, groove.id]);
-  const chosen = builds.builds.find((one) => one.id === builds.chosen);
-  const ready = builds.part === groove.part;
-  if (!chosen || !ready) return null;
-  return <ChosenBuild document={document} groove={groove} builds={builds.builds} chosen={chosen} />;
+  const desk = useBuildDesk(document, groove.id);
+  return desk.chosen ? <ChosenBuild {...{ document, groove, desk }} chosen={desk.chosen} /> : null;
 }
 
 /** The pattern of a build-up before it is kept. */
@@ -56,14 +44,15 @@ const ON_BENCH = 'build-on-bench';
 function ChosenBuild({
   document,
   groove,
-  builds,
+  desk,
   chosen,
 }: {
   document: SongDocument;
   groove: Pattern;
-  builds: readonly Build[];
-  chosen: Build;
+  desk: BuildDesk;
+  chosen: BuildOnBench;
 }) {
+  const { builds } = desk;
   const edit = useEdit();
   const keepPattern = useKeep();
   const landing = useRoom((room) => room.landing);
@@ -89,13 +78,17 @@ function ChosenBuild({
     playsAtOnce: isHeard,
   });
 
-  const choose = (one: Build) => {
+  const choose = (one: BuildOnBench) => {
     chooseBuild(one.id);
     setHeard(true);
   };
-  const keep = () => pattern !== null && keepPattern(pattern, name, `${name} is kept.`);
+  const keepIn: Keep = (...asked) => {
+    desk.lay();
+    return keepPattern(...asked);
+  };
+  const keep = () => pattern !== null && keepIn(pattern, name, `${name} is kept.`);
   const compare = () =>
-    addBuild({
+    desk.add({
       id: freshId(),
       name: freeName(
         name.replace(/ \d+$/, ''),
@@ -104,23 +97,27 @@ function ChosenBuild({
       recipe,
     });
   const change = (id: string) =>
-    edit((now) => {
-      const before = indexOf(now).pattern(id);
-      if (!before) return { reason: `${name} is no longer in the song.` };
-      const remade = buildPattern(now, groove.id, recipe, id, name);
-      if ('reason' in remade) return remade;
-      return { label: `change ${name}`, put: [{ ...remade, order: before.order }], remove: [] };
-    });
-  useBuildKeys(builds, chosen, choose, keep, () => setHeard(false));
+    edit(
+      (now) => {
+        const before = indexOf(now).pattern(id);
+        if (!before) return { reason: `${name} is no longer in the song.` };
+        const remade = buildPattern(now, groove.id, recipe, id, name);
+        if ('reason' in remade) return remade;
+        return { label: `change ${name}`, put: [{ ...remade, order: before.order }], remove: [] };
+      },
+      null,
+      true,
+    );
+  useBuildKeys(desk, chosen, choose, keep, () => setHeard(false));
 
   return (
-    <BenchFrame gap={1} recipe={<BuildPanel document={document} groove={groove.id} recipe={recipe} />}>
+    <BenchFrame gap={1} recipe={<BuildPanel {...{ document, recipe, desk }} groove={groove.id} />}>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <NameField
           key={chosen.id}
           label="Name of the build-up"
           value={name}
-          onChange={(next) => renameBuild(chosen.id, next)}
+          onChange={(next) => desk.rename(chosen.id, next)}
         />
         <Typography
           noWrap
@@ -143,7 +140,7 @@ function ChosenBuild({
         </Typography>
       )}
       {figures && <StreamPicture document={document} recipe={recipe} figures={figures} />}
-      <BuildStrips document={document} recipe={recipe} figures={figures} />
+      <BuildStrips {...{ document, recipe, figures }} setBuild={desk.setBuild} />
       <Box
         role="group"
         aria-label="Build-ups"
@@ -181,14 +178,14 @@ function ChosenBuild({
         <Button
           title={withKeys('Off the bench', BUILD_COMMANDS.discard)}
           disabled={builds.length < 2}
-          onClick={() => discardBuild(chosen.id)}
+          onClick={() => desk.discard(chosen.id)}
         >
           Discard
         </Button>
         <PlaceInSong
           document={document}
           disabled={!pattern}
-          onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
+          onPlace={(place, at) => pattern && keepIn(pattern, name, `Placed: ${at}.`, place)}
         />
       </Box>
     </BenchFrame>
@@ -211,13 +208,13 @@ function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecip
 
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */
 function useBuildKeys(
-  builds: readonly Build[],
-  chosen: Build,
-  choose: (one: Build) => void,
+  { builds, discard }: BuildDesk,
+  chosen: BuildOnBench,
+  choose: (one: BuildOnBench) => void,
   keep: () => boolean,
   stop: () => void,
 ): void {
-  const show = (one: Build | undefined) => {
+  const show = (one: BuildOnBench | undefined) => {
     if (one) choose(one);
     return one !== undefined;
   };
@@ -225,7 +222,7 @@ function useBuildKeys(
     hear: (nth) => show(builds[nth]),
     step: (by) => show(builds[builds.indexOf(chosen) + by]),
     keep,
-    discard: () => discardBuild(chosen.id),
+    discard: () => discard(chosen.id),
     stop,
   });
 }

@@ -25,7 +25,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import { addBuild, buildOf, setBuild } from './build-ups.ts';
+import { type BuildDesk, buildOf } from './build-ups.ts';
 import { rateWords } from './SpeedPane.tsx';
 
 const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {
@@ -58,10 +58,12 @@ export function BuildPanel({
   document,
   groove,
   recipe,
+  desk: { add, setBuild },
 }: {
   document: SongDocument;
   groove: Id;
   recipe: BuildRecipe;
+  desk: Pick<BuildDesk, 'add' | 'setBuild'>;
 }) {
   const index = indexOf(document);
   const resolved = resolve(document, groove);
@@ -73,13 +75,14 @@ export function BuildPanel({
   const rises = changesRate(recipe.speed);
   const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
   const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
-  const setRate = (rate: Partial<BuildRecipe['rate']>) => setBuild({ rate: { ...recipe.rate, ...rate } });
+  const setRate = (rate: Partial<BuildRecipe['rate']>, gesture: string) =>
+    setBuild({ rate: { ...recipe.rate, ...rate } }, gesture);
   return (
     <RecipeFrame name="Recipe of the build-up" document={document} groove={groove}>
       <StarterChoice
         label="Put on the bench"
         starters={BUILD_STARTERS}
-        onChoose={(starter) => addBuild(buildOf(starter, document, groove))}
+        onChoose={(starter) => add(buildOf(starter, document, groove))}
       />
       {voices.length > 1 && (
         <RowChoice
@@ -116,7 +119,7 @@ export function BuildPanel({
         max={SLIDER.most}
         step={0.25}
         text={`${rateWords(recipe.rate.from)} a beat`}
-        onChange={(from) => setRate({ from })}
+        onChange={(from, gesture) => setRate({ from }, gesture)}
       />
       {rises && (
         <Amount
@@ -126,7 +129,7 @@ export function BuildPanel({
           max={SLIDER.most}
           step={0.25}
           text={`${rateWords(recipe.rate.to)} a beat`}
-          onChange={(to) => setRate({ to })}
+          onChange={(to, gesture) => setRate({ to }, gesture)}
         />
       )}
       <Group title="What moves">
@@ -165,9 +168,9 @@ export function BuildPanel({
         max={mostSilence}
         step={0.5}
         text={recipe.silence ? lengthName(recipe.silence, meter) : 'none'}
-        onChange={(beats) => setBuild({ silence: Math.round(beats * beat) })}
+        onChange={(beats, gesture) => setBuild({ silence: Math.round(beats * beat) }, gesture)}
       />
-      <Chop recipe={recipe} beat={beat} />
+      <Chop {...{ recipe, beat, setBuild }} />
       <Choices
         title="Under it"
         value={recipe.under}
@@ -184,10 +187,14 @@ export function BuildPanel({
 const [CHOPPED, PIECES] = [[1, 2, 4] as const, [1, 2, 4] as const];
 
 /** Whether the last beats are cut to pieces, into how many, and how much of each sounds. */
-function Chop({ recipe, beat }: { recipe: BuildRecipe; beat: number }) {
+function Chop({
+  recipe,
+  beat,
+  setBuild,
+}: { recipe: BuildRecipe; beat: number } & Pick<BuildDesk, 'setBuild'>) {
   const { chop } = recipe;
-  const set = (fields: Partial<NonNullable<BuildRecipe['chop']>>) =>
-    setBuild({ chop: { last: 2 * beat, piece: beat / 2, sounds: 50, ...chop, ...fields } });
+  const set = (fields: Partial<NonNullable<BuildRecipe['chop']>>, gesture?: string) =>
+    setBuild({ chop: { last: 2 * beat, piece: beat / 2, sounds: 50, ...chop, ...fields } }, gesture);
   return (
     <Group title="Cut to pieces before it">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: chop ? 0.75 : 0 }}>
@@ -224,7 +231,7 @@ function Chop({ recipe, beat }: { recipe: BuildRecipe; beat: number }) {
             max={90}
             step={5}
             text={`${chop.sounds} %`}
-            onChange={(sounds) => set({ sounds })}
+            onChange={(sounds, gesture) => set({ sounds }, gesture)}
           />
         </>
       )}

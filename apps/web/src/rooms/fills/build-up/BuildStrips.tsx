@@ -7,7 +7,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import type { Token } from '../../../shared/ui/tokens.ts';
-import { setBuild } from './build-ups.ts';
+import type { BuildDesk } from './build-ups.ts';
 import { CurvePane } from './CurvePane.tsx';
 import type { BuildFigures } from './figures.ts';
 import { SpeedPane } from './SpeedPane.tsx';
@@ -77,12 +77,13 @@ export function BuildStrips({
   document,
   recipe,
   figures,
+  setBuild,
 }: {
   document: SongDocument;
   recipe: BuildRecipe;
   /** What is told of what the recipe makes; null where it makes nothing. */
   figures: BuildFigures | null;
-}) {
+} & Pick<BuildDesk, 'setBuild'>) {
   const { tempo } = indexOf(document).song;
   const spans = (recipe.lasts - recipe.silence) / recipe.lasts;
   const moving = STRIPS.filter(({ kind }) => recipe[kind] !== null);
@@ -97,7 +98,7 @@ export function BuildStrips({
           tempo={tempo}
           placeWords={(tick) => placeName(tick, figures.meter)}
           height={height}
-          onChange={(rate) => setBuild({ rate })}
+          onChange={(rate, gesture) => setBuild({ rate }, gesture)}
         />
       )}
       {moving.map(({ kind, says, ...strip }) => {
@@ -111,7 +112,7 @@ export function BuildStrips({
             says={says(strip.words(curve.start), strip.words(curve.end))}
             spans={spans}
             height={height}
-            onChange={(next) => setBuild({ [kind]: next })}
+            onChange={(next, gesture) => setBuild({ [kind]: next }, gesture)}
           />
         );
       })}

@@ -32,7 +32,8 @@ export interface CurvePaneProps {
   readonly rests: number;
   /** In px. */
   readonly height: number;
-  readonly onChange: (curve: Curve) => void;
+  /** Takes the curve as it is dragged; steps of one drag share their gesture. */
+  readonly onChange: (curve: Curve, gesture?: string) => void;
 }
 
 /** A curve on its own strip: three points to be dragged, or moved by arrow keys, and one between that bends it. */
@@ -45,8 +46,8 @@ export function CurvePane({ name, says, ink, curve, least, most, words, spans, .
     const share = i / PIECES;
     return `${(share * width).toFixed(1)} ${yOf(curveValue(curve, share)).toFixed(1)}`;
   }).join('L');
-  const { drawing, hold } = usePaneDrag<Hold>(height, (held, along, up) =>
-    onChange(pulled(curve, held, along / spans, least + up * (most - least), { least, most })),
+  const { drawing, hold } = usePaneDrag<Hold>(height, (held, along, up, gesture) =>
+    onChange(pulled(curve, held, along / spans, least + up * (most - least), { least, most }), gesture),
   );
   const keys = (hold: Hold) => (event: KeyboardEvent) => {
     const next = moved(curve, hold, event, { least, most });

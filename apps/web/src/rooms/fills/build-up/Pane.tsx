@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { type KeyboardEvent, type ReactNode, useRef } from 'react';
 import { color, TEXT, type Token } from '../../../shared/ui/tokens.ts';
+import { useGesture } from '../../../shared/ui/useGesture.ts';
 
 export const PANE_WIDTH = 1000;
 /** Space above what a pane draws for its name, and below it so that its points stay whole. */
@@ -56,11 +57,15 @@ export function Pane({ name, says, children }: { name: string; says: string; chi
 export function usePaneDrag<Hold>(
   height: number,
   /** Tells what is held, and the shares of the width and of the values that it is dragged to. */
-  onDrag: (held: Hold, along: number, up: number) => void,
+  onDrag: (held: Hold, along: number, up: number, gesture: string) => void,
 ) {
+  const gesture = useGesture();
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef<Hold | null>(null);
-  const release = () => (held.current = null);
+  const release = () => {
+    held.current = null;
+    gesture.done();
+  };
   const drawing = (children: ReactNode) => (
     <svg
       ref={svg}
@@ -72,7 +77,7 @@ export function usePaneDrag<Hold>(
         const box = svg.current?.getBoundingClientRect();
         if (held.current === null || !box) return;
         const y = ((event.clientY - box.top) / box.height) * height;
-        onDrag(held.current, (event.clientX - box.left) / box.width, paneShare(y, height));
+        onDrag(held.current, (event.clientX - box.left) / box.width, paneShare(y, height), gesture.name());
       }}
       onPointerUp={release}
       onPointerCancel={release}

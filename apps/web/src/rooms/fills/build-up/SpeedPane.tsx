@@ -40,7 +40,7 @@ export function SpeedPane({
   placeWords: (tick: number) => string;
   /** In px. */
   height: number;
-  onChange: (rate: BuildRecipe['rate']) => void;
+  onChange: (rate: BuildRecipe['rate'], gesture?: string) => void;
 }) {
   const { rate, speed, lasts, silence } = recipe;
   const spans = (lasts - silence) / lasts;
@@ -53,9 +53,10 @@ export function SpeedPane({
   const report = speedReport(places, tempo);
   // Two streams half a step apart come twice as fast as each.
   const streams = speed === 'second voice' ? 2 : 1;
-  const set = (end: End, value: number) => onChange({ ...rate, [end]: nearestRate(value) });
-  const { drawing, hold } = usePaneDrag<End>(height, (held, _, up) =>
-    set(held, (SLOWEST * (FASTEST / SLOWEST) ** up * beatSeconds) / streams),
+  const set = (end: End, value: number, gesture?: string) =>
+    onChange({ ...rate, [end]: nearestRate(value) }, gesture);
+  const { drawing, hold } = usePaneDrag<End>(height, (held, _, up, gesture) =>
+    set(held, (SLOWEST * (FASTEST / SLOWEST) ** up * beatSeconds) / streams, gesture),
   );
   const keys = (end: End) => (event: KeyboardEvent) => {
     const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];

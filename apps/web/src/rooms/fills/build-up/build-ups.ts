@@ -1,111 +1,166 @@
 import {
+  type Bench,
   BUILD_STARTERS,
   buildFrom,
+  type BuildOnBench,
   type BuildRecipe,
   type BuildStarter,
   feelOf,
   type Id,
   indexOf,
+  laidFirst,
+  MOST_ON_BENCH,
   type Pattern,
   resolve,
   type SongDocument,
   voicesOfBuild,
 } from '@plucky/core';
+import { useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
-
-/** One build-up on the bench: its recipe, and the pattern of the song that it was, if it was one. */
-export interface Build {
-  readonly id: Id;
-  readonly name: string;
-  readonly recipe: BuildRecipe;
-  readonly of?: Id;
-}
-
-/** The build-ups that lie on the bench to be compared. They are neither undone nor saved. */
-export interface Builds {
-  readonly part: Id | null;
-  readonly builds: readonly Build[];
-  readonly chosen: Id | null;
-}
+import { useBench, useBenchHands } from '../bench-record.ts';
 
 /** How many lie there to begin with, and at most. */
 const FIRST = 4;
-export const MOST_BUILDS = 9;
+export const MOST_BUILDS = MOST_ON_BENCH.builds;
 
-export const useBuilds = createForSong<Builds>(() => ({ part: null, builds: [], chosen: null }));
+/** Which build-up is looked at in this sitting, and the one of the song that was brought here to be changed. */
+interface Looking {
+  readonly chosen: Id | null;
+  readonly brought: { readonly part: Id; readonly build: BuildOnBench } | null;
+}
 
-const set = useBuilds.setState;
+export const useBuildLooking = createForSong<Looking>(() => ({ chosen: null, brought: null }));
 
-/** Lays the first starters on the bench of a part, unless something lies there already. */
-export function layBuilds(document: SongDocument, groove: Id): void {
+export function chooseBuild(chosen: Id): void {
+  useBuildLooking.setState({ chosen });
+}
+
+/** Brings a build-up of the song to the bench, to be changed there. */
+export function reworkBuild({ id, name, part, builtBy, parent }: Pattern): void {
+  if (!builtBy || !parent) return;
+  const build = { id: `again-${id}`, name, recipe: builtBy, of: id };
+  useBuildLooking.setState({ brought: { part, build }, chosen: build.id });
+}
+
+/** A starter as a build-up for the end of a groove. */
+export function buildOf(
+  starter: BuildStarter,
+  document: SongDocument,
+  groove: Id,
+  id = freshId(),
+): BuildOnBench {
+  const resolved = resolve(document, groove);
+  const voices = indexOf(document).voicesOf(resolved.pattern.part);
+  const { meter } = feelOf(document, resolved);
+  return { id, name: starter.name, recipe: buildFrom(starter, meter, voices) };
+}
+
+/** The build-ups that lie on the bench of a part, all of whose rows are there; starters where nothing was laid yet. */
+export function buildsFor(
+  document: SongDocument,
+  groove: Id,
+  bench: Bench,
+  brought: Looking['brought'],
+): readonly BuildOnBench[] {
   const { part } = resolve(document, groove).pattern;
-  const now = useBuilds.getState();
   const rows = new Set(
     indexOf(document)
       .voicesOf(part)
       .map((voice) => voice.id),
   );
-  const fits = ({ recipe }: Build) => voicesOfBuild(recipe).every((voice) => rows.has(voice));
-  const kept = now.builds.filter(fits);
-  if (now.part === part && kept.length === now.builds.length && kept.length) return;
-  const builds = [...kept, ...BUILD_STARTERS.slice(0, FIRST - Math.min(FIRST, kept.length)).map(from)];
-  function from(starter: BuildStarter): Build {
-    return buildOf(starter, document, groove);
+  const fits = ({ recipe }: BuildOnBench) => voicesOfBuild(recipe).every((voice) => rows.has(voice));
+  const stored = bench.builds.find((one) => one.part === part)?.builds.filter(fits) ?? [];
+  const first =
+    brought?.part === part && !stored.some((one) => one.id === brought.build.id) ? [brought.build] : [];
+  if (stored.length) {
+    const others = stored.filter((one) => !first.some((again) => again.of === one.of));
+    return [...first, ...others].slice(0, MOST_BUILDS);
   }
-  set({ part, builds, chosen: builds[0]?.id ?? null });
+  const starters = BUILD_STARTERS.slice(0, FIRST - first.length);
+  return [...first, ...starters.map((one, i) => buildOf(one, document, groove, `first-${i + 1}`))];
 }
 
-/** A starter as a build-up for the end of a groove. */
-export function buildOf(starter: BuildStarter, document: SongDocument, groove: Id): Build {
-  const resolved = resolve(document, groove);
-  const voices = indexOf(document).voicesOf(resolved.pattern.part);
-  const { meter } = feelOf(document, resolved);
-  return { id: freshId(), name: starter.name, recipe: buildFrom(starter, meter, voices) };
+/** What lies on the bench of build-ups and everything that is done with it. */
+export interface BuildDesk {
+  readonly builds: readonly BuildOnBench[];
+  readonly chosen: BuildOnBench | undefined;
+  /** Lays one more on the bench, and chooses it; refused when there is no room. */
+  readonly add: (build: BuildOnBench) => void;
+  /** Changes the recipe of the one that is chosen. */
+  readonly setBuild: (fields: Partial<BuildRecipe>, gesture?: string) => void;
+  readonly rename: (id: Id, name: string) => void;
+  /** Takes one off the bench; the next one is chosen. The last one stays. */
+  readonly discard: (id: Id) => void;
+  /** Writes what lies here into the song as it is, so that it is there again another day. */
+  readonly lay: () => void;
 }
 
-/** Lays one more on the bench, and chooses it; the one that was there longest gives way when there is no room. */
-export function addBuild(build: Build): void {
-  set(({ builds }) => ({ builds: [...builds, build].slice(-MOST_BUILDS), chosen: build.id }));
-}
-
-/** Lays a build-up of the song on the bench, to be changed there, beside starters where nothing lies yet. */
-export function reworkBuild(document: SongDocument, pattern: Pattern): void {
-  const { id, name, part, builtBy, parent } = pattern;
-  if (!builtBy || !parent) return;
-  const now = useBuilds.getState();
-  const isHere = now.part === part && now.builds.length > 0;
-  const others = isHere
-    ? now.builds.filter((one) => one.of !== id)
-    : BUILD_STARTERS.slice(0, FIRST - 1).map((starter) => buildOf(starter, document, parent));
-  const build: Build = { id: freshId(), name, recipe: builtBy, of: id };
-  set({ part, builds: [build, ...others].slice(0, MOST_BUILDS), chosen: build.id });
-}
-
-export function chooseBuild(chosen: Id): void {
-  set({ chosen });
-}
-
-/** Changes the recipe of the one that is chosen. */
-export function setBuild(fields: Partial<BuildRecipe>): void {
-  set(({ builds, chosen }) => ({
-    builds: builds.map((one) => (one.id === chosen ? { ...one, recipe: { ...one.recipe, ...fields } } : one)),
-  }));
-}
-
-export function renameBuild(id: Id, name: string): void {
-  set(({ builds }) => ({ builds: builds.map((one) => (one.id === id ? { ...one, name } : one)) }));
-}
-
-/** Takes one off the bench; the next one is chosen. The last one stays. */
-export function discardBuild(id: Id): void {
-  set(({ builds, chosen }) => {
-    const at = builds.findIndex((one) => one.id === id);
-    if (at < 0 || builds.length === 1) return {};
-    const left = builds.toSpliced(at, 1);
+/** The bench of build-ups of a groove's part; `document` is the song without its bench. */
+export function useBuildDesk(document: SongDocument, groove: Id): BuildDesk {
+  const bench = useBench();
+  const hands = useBenchHands();
+  const { chosen: wanted, brought } = useBuildLooking();
+  const builds = useMemo(
+    () => buildsFor(document, groove, bench, brought),
+    [document, groove, bench, brought],
+  );
+  const chosen = builds.find((one) => one.id === wanted) ?? builds[0];
+  return useMemo(() => {
+    const { part } = resolve(document, groove).pattern;
+    const lay = (now: Bench, next: readonly BuildOnBench[]): Bench => ({
+      ...now,
+      builds: laidFirst(now.builds, { part, builds: [...next] }, (one) => one.part === part),
+    });
+    const change = (
+      label: string,
+      make: (builds: readonly BuildOnBench[]) => readonly BuildOnBench[],
+      gesture?: string,
+    ) =>
+      hands.change(
+        label,
+        (now) => {
+          const before = buildsFor(document, groove, now, brought);
+          const next = make(before);
+          return next === before ? now : lay(now, next);
+        },
+        gesture,
+      );
     return {
-      builds: left,
-      chosen: chosen === id ? (left[Math.min(at, left.length - 1)]?.id ?? null) : chosen,
+      builds,
+      chosen,
+      add: (build) => {
+        // The one that was there longest gives way when there is no room.
+        change(`lay ${build.name} on the bench`, (before) => [...before, build].slice(-MOST_BUILDS));
+        chooseBuild(build.id);
+      },
+      setBuild: (fields, gesture) =>
+        change(
+          'change the recipe',
+          (before) =>
+            before.map((one) =>
+              one.id === chosen?.id ? { ...one, recipe: { ...one.recipe, ...fields } } : one,
+            ),
+          gesture,
+        ),
+      rename: (id, name) =>
+        change('rename a build-up', (before) =>
+          before.map((one) => (one.id === id ? { ...one, name } : one)),
+        ),
+      discard: (id) => {
+        const at = builds.findIndex((one) => one.id === id);
+        if (at < 0 || builds.length === 1) return;
+        change('discard a build-up', (before) => before.filter((one) => one.id !== id));
+        const next = builds.filter((one) => one.id !== id)[Math.min(at, builds.length - 2)];
+        if (chosen?.id === id && next) chooseBuild(next.id);
+        if (brought?.build.id === id) useBuildLooking.setState({ brought: null });
+      },
+      lay: () =>
+        hands.settle('lay build-ups on the bench', (now) =>
+          now.builds.some((one) => one.part === part)
+            ? now
+            : lay(now, buildsFor(document, groove, now, brought)),
+        ),
     };
-  });
+  }, [document, groove, hands, brought, builds, chosen]);
 }

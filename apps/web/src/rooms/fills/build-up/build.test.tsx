@@ -5,6 +5,7 @@ import {
   compile,
   indexOf,
   isChange,
+  MOST_ON_BENCH,
   placeAtEnd,
   resolve,
 } from '@plucky/core';
@@ -15,9 +16,10 @@ import { MemoryRouter } from 'react-router';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
+import { benchOf } from '../bench-record.ts';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
-import { addBuild, buildOf, discardBuild, MOST_BUILDS, useBuilds } from './build-ups.ts';
+import { buildOf, buildsFor, useBuildLooking } from './build-ups.ts';
 
 // Nothing is hidden on this page, and looking for what is takes most of the time.
 configure({ defaultHidden: true });
@@ -27,7 +29,6 @@ jest.mock('../fill/maker.ts', () => ({ theMaker: () => ({}) }));
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 const point = (name: string) => screen.getByRole('slider', { name });
-const chosen = () => useBuilds.getState().builds.find((one) => one.id === useBuilds.getState().chosen);
 const figures = () => screen.getByLabelText('Figures of the build-up').textContent;
 
 /** The room once a pattern is in view, as when it is entered from the rows. */
@@ -36,7 +37,7 @@ function RoomWithPattern() {
 }
 
 function showBench(document = lanterns, pattern = 'main') {
-  useBuilds.setState({ part: null, builds: [], chosen: null });
+  useBuildLooking.setState({ chosen: null, brought: null });
   useRoom.setState({ make: 'build-up', where: null, landing: null });
   const shown = show(
     document,
@@ -45,13 +46,16 @@ function showBench(document = lanterns, pattern = 'main') {
     </MemoryRouter>,
   );
   act(() => useSession.setState({ pattern, slot: null }));
-  return shown;
+  const builds = () =>
+    buildsFor(shown.music(), pattern, benchOf(shown.document()), useBuildLooking.getState().brought);
+  const chosen = () => builds().find((one) => one.id === useBuildLooking.getState().chosen) ?? builds()[0];
+  return { ...shown, builds, chosen };
 }
 
 describe('the bench of build-ups', () => {
   test('begins with four that differ, each with its hits counted and its landing told', async () => {
-    showBench();
-    expect(useBuilds.getState().builds.map((one) => one.recipe.speed)).toEqual([
+    const { builds } = showBench();
+    expect(builds().map((one) => one.recipe.speed)).toEqual([
       'smoothly',
       'by doubling',
       'steady',
@@ -68,17 +72,12 @@ describe('the bench of build-ups', () => {
   test('says from where on a roll is heard as a tone', async () => {
     showBench();
     await userEvent.keyboard('2');
-    fireEvent.keyDown(point('Speed at the end'), { key: 'ArrowUp' });
-    act(() =>
-      useBuilds.setState(({ builds }) => ({
-        builds: builds.map((one) => ({ ...one, recipe: { ...one.recipe, rate: { from: 1, to: 16 } } })),
-      })),
-    );
+    for (let i = 0; i < 8; i++) fireEvent.keyDown(point('Speed at the end'), { key: 'ArrowUp' });
     expect(screen.getByText(/fastest 35\.2 a second, a tone from 4\.1\.4 on$/)).toBeTruthy();
   });
 
   test('the points of a curve are moved by keys, the middle one along as well, and a bend bends', () => {
-    showBench();
+    const { chosen } = showBench();
     fireEvent.keyDown(point('Velocity at the start'), { key: 'ArrowUp' });
     fireEvent.keyDown(point('Velocity at the end'), { key: 'ArrowDown', shiftKey: true });
     fireEvent.keyDown(point('Velocity in the middle'), { key: 'ArrowRight' });
@@ -124,26 +123,25 @@ describe('the bench of build-ups', () => {
   });
 
   test('another is laid beside it and changed alone; one is discarded, the last one stays', async () => {
-    showBench();
+    const { builds, chosen, undo } = showBench();
     await userEvent.click(button('Compare with another'));
     expect(chosen()?.name).toBe('Slow boil 2');
     await userEvent.click(button('2 bars'));
-    const [first] = useBuilds.getState().builds;
-    expect([first?.recipe.lasts, chosen()?.recipe.lasts]).toEqual([15_360, 7680]);
+    expect([builds()[0]?.recipe.lasts, chosen()?.recipe.lasts]).toEqual([15_360, 7680]);
     await userEvent.keyboard('{Delete}');
-    expect(useBuilds.getState().builds.map((one) => one.name)).not.toContain('Slow boil 2');
-    act(() => useBuilds.getState().builds.forEach((one) => discardBuild(one.id)));
-    expect(useBuilds.getState().builds).toHaveLength(1);
-    const [starter] = BUILD_STARTERS;
-    if (!starter) throw new Error('no starter');
-    act(() => {
-      for (let i = 0; i < 12; i++) addBuild(buildOf(starter, lanterns, 'main'));
-    });
-    expect(useBuilds.getState().builds).toHaveLength(MOST_BUILDS);
+    expect(builds().map((one) => one.name)).not.toContain('Slow boil 2');
+    while (builds().length > 1) await userEvent.keyboard('{Delete}');
+    await userEvent.keyboard('{Delete}');
+    expect(builds()).toHaveLength(1);
+    while (builds().length < MOST_ON_BENCH.builds) await userEvent.click(button('Compare with another'));
+    expect(button('Compare with another')).toHaveProperty('disabled', true);
+    // The song's own undo has nothing to do with what lies on the bench.
+    undo();
+    expect(builds()).toHaveLength(MOST_ON_BENCH.builds);
   });
 
   test('a silence, a chop and what plays under it are set', async () => {
-    showBench();
+    const { chosen } = showBench();
     await userEvent.keyboard('2');
     const panel = within(screen.getByRole('complementary', { name: 'Recipe of the build-up' }));
     await userEvent.click(panel.getByRole('button', { name: '4 beats' }));
@@ -157,7 +155,7 @@ describe('the bench of build-ups', () => {
   });
 
   test('is kept under its name, placed at a section’s end, and both are one undo', async () => {
-    const { document, undo } = showBench();
+    const { document, music, undo } = showBench();
     await userEvent.click(button('Place'));
     const kept = Object.values(document().records).find(
       (one) => one.kind === 'pattern' && one.name === 'Slow boil 2',
@@ -168,7 +166,7 @@ describe('the bench of build-ups', () => {
     const section = indexOf(document()).section(indexOf(document()).song.form[before]?.section ?? '');
     expect(section?.slots.at(-1)?.layers.some((layer) => layer.pattern === kept.id)).toBe(true);
     undo();
-    expect(document()).toEqual(lanterns);
+    expect(music()).toEqual(lanterns);
   });
 });
 
@@ -180,7 +178,7 @@ test('a build-up of the song is laid on the bench again and changed where it is'
   const withIt = apply(lanterns, { label: 'b', put: [made], remove: [] }).document;
   const placed = placeAtEnd(withIt, 'verse-1', 'mine', { how: 'replace', landing: null });
   if (!isChange(placed)) throw new Error('not placed');
-  const { document } = showBench(apply(withIt, placed).document, 'mine');
+  const { document, chosen } = showBench(apply(withIt, placed).document, 'mine');
   expect(chosen()).toMatchObject({ name: 'My rise', of: 'mine' });
   await userEvent.click(button('Nothing'));
   await userEvent.click(button('Change My rise'));
@@ -191,7 +189,7 @@ test('a build-up of the song is laid on the bench again and changed where it is'
 });
 
 test('a bass line is built up on its own notes', async () => {
-  showBench(lanterns, 'bass-main');
+  const { chosen } = showBench(lanterns, 'bass-main');
   await userEvent.click(button('Notes'));
   expect(screen.queryByRole('combobox', { name: 'Played on' })).toBeNull();
   expect(chosen()?.recipe.pitchAs).toBe('notes');

@@ -11,7 +11,7 @@ import {
   type SongDocument,
   tryAtSectionEnd,
 } from '@plucky/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
@@ -23,7 +23,7 @@ import { usePlaces, useRoom } from '../session.ts';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
-import { beginEnds, dropOutFor, endingFor, setEnds, useEnds } from './ends.ts';
+import { dropOutFor, endingFor, useEndDesk } from './ends.ts';
 
 const ON_BENCH = 'end-on-bench';
 /** What a press on a row does. */
@@ -43,22 +43,8 @@ export function EndBench({
   groove: Pattern;
   make: 'drop-out' | 'ending';
 }) {
-  useEffect(() => beginEnds(document, groove.id), [document, groove.id]);
-  const settings = useEnds();
-  const ready = settings.groove === groove.id;
-  return ready ? <ReadyBench document={document} groove={groove} make={make} /> : null;
-}
-
-function ReadyBench({
-  document,
-  groove,
-  make,
-}: {
-  document: SongDocument;
-  groove: Pattern;
-  make: 'drop-out' | 'ending';
-}) {
-  const settings = useEnds();
+  const desk = useEndDesk(document, groove.id);
+  const { settings, setEnds } = desk;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const keepPattern = useKeep();
   const landing = useRoom((room) => room.landing);
@@ -87,17 +73,17 @@ function ReadyBench({
   const keep = () => pattern !== null && keepPattern(pattern, name, `${name} is kept.`);
   useCommands(END_COMMANDS, { hear: setHeard, keep });
   const toggle = (voice: Id) => {
-    const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
-    if (!rows.delete(voice)) rows.add(voice);
-    setEnds(make === 'ending' ? { stopRows: rows } : { silent: rows });
+    const before = make === 'ending' ? settings.stopRows : settings.silent;
+    const next = before.includes(voice) ? before.filter((row) => row !== voice) : [...before, voice];
+    setEnds(make === 'ending' ? { stopRows: next } : { silent: next });
   };
   const chooses = make === 'ending' ? settings.stop !== null : settings.pulse === null;
-  const rows = make === 'ending' ? settings.stopRows : settings.silent;
+  const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
   // While nothing can be made of it, the groove's end is shown as it is.
   const shown = pattern ?? endOf(document, groove.id, last, 'break', ON_BENCH, what);
   const picture = 'reason' in shown ? null : shown;
   return (
-    <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} />}>
+    <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} desk={desk} />}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
           {name}

@@ -18,19 +18,21 @@ import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
-import { setEnds, stopPlaces, useEnds, usualPickUp, usualPulse } from './ends.ts';
+import { type EndDesk, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
 
 /** What a drop-out or an ending is made by. */
 export function EndPanel({
   document,
   groove,
   make,
+  desk,
 }: {
   document: SongDocument;
   groove: Id;
   make: 'drop-out' | 'ending';
+  desk: EndDesk;
 }) {
-  const settings = useEnds();
+  const { settings, setEnds } = desk;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
@@ -57,9 +59,10 @@ export function EndPanel({
           groove={groove}
           bar={bar}
           words={(ticks) => lengthName(ticks, meter)}
+          desk={desk}
         />
       ) : (
-        <DropOutChoices voices={voices} />
+        <DropOutChoices voices={voices} desk={desk} />
       )}
     </RecipeFrame>
   );
@@ -79,10 +82,11 @@ function groupsOf(voices: readonly Voice[]): readonly { name: string; rows: read
   ].filter(({ name, rows }) => rows.length > 0 && (rows.length < voices.length || name === EVERYTHING));
 }
 
-function DropOutChoices({ voices }: { voices: readonly Voice[] }) {
-  const { silent, pulse, pickUp } = useEnds();
+function DropOutChoices({ voices, desk }: { voices: readonly Voice[]; desk: EndDesk }) {
+  const { silent, pulse, pickUp } = desk.settings;
+  const { setEnds } = desk;
   const isGroup = (rows: readonly Id[]) =>
-    pulse === null && rows.length === silent.size && rows.every((row) => silent.has(row));
+    pulse === null && rows.length === silent.length && rows.every((row) => silent.includes(row));
   return (
     <>
       <Group title="Falls silent (or press the rows)">
@@ -91,7 +95,7 @@ function DropOutChoices({ voices }: { voices: readonly Voice[] }) {
             <Choice
               key={name}
               chosen={isGroup(rows)}
-              onClick={() => setEnds({ silent: new Set(rows), pulse: null })}
+              onClick={() => setEnds({ silent: [...rows], pulse: null })}
             >
               {name}
             </Choice>
@@ -122,15 +126,20 @@ function DropOutChoices({ voices }: { voices: readonly Voice[] }) {
         ]}
         onChange={(next) => setEnds({ pickUp: next === 'yes' ? usualPickUp(voices) : null })}
       />
-      {pickUp && <PickUpChoices voices={voices} pickUp={pickUp} />}
+      {pickUp && <PickUpChoices {...{ voices, pickUp, setEnds }} />}
     </>
   );
 }
 
 const PICK_UP_GRIDS: readonly Grid[] = [2, 4, 3, 6];
 
-function PickUpChoices({ voices, pickUp }: { voices: readonly Voice[]; pickUp: PickUp }) {
-  const set = (fields: Partial<PickUp>) => setEnds({ pickUp: { ...pickUp, ...fields } });
+function PickUpChoices({
+  voices,
+  pickUp,
+  setEnds,
+}: { voices: readonly Voice[]; pickUp: PickUp } & Pick<EndDesk, 'setEnds'>) {
+  const set = (fields: Partial<PickUp>, gesture?: string) =>
+    setEnds({ pickUp: { ...pickUp, ...fields } }, gesture);
   return (
     <>
       <RowChoice label="On" voices={voices} value={pickUp.voice} onChange={(voice) => set({ voice })} />
@@ -146,7 +155,7 @@ function PickUpChoices({ voices, pickUp }: { voices: readonly Voice[]; pickUp: P
         min={1}
         max={8}
         text={String(pickUp.hits)}
-        onChange={(hits) => set({ hits })}
+        onChange={(hits, gesture) => set({ hits }, gesture)}
       />
       <Amount
         label="The last one at"
@@ -154,7 +163,7 @@ function PickUpChoices({ voices, pickUp }: { voices: readonly Voice[]; pickUp: P
         min={1}
         max={127}
         text={String(pickUp.velocity)}
-        onChange={(velocity) => set({ velocity })}
+        onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
     </>
   );
@@ -169,13 +178,16 @@ function EndingChoices({
   groove,
   bar,
   words,
+  desk,
 }: {
   document: SongDocument;
   groove: Id;
   bar: number;
   words: (ticks: number) => string;
+  desk: EndDesk;
 }) {
-  const { endingLast, stop, stopVelocity, slows } = useEnds();
+  const { setEnds } = desk;
+  const { endingLast, stop, stopVelocity, slows } = desk.settings;
   const spans = [bar, 2 * bar, 4 * bar].filter((ticks) => ticks <= endingLast);
   return (
     <>
@@ -195,7 +207,7 @@ function EndingChoices({
           min={1}
           max={127}
           text={String(stopVelocity)}
-          onChange={(velocity) => setEnds({ stopVelocity: velocity })}
+          onChange={(velocity, gesture) => setEnds({ stopVelocity: velocity }, gesture)}
         />
       )}
       <Choices
@@ -219,7 +231,7 @@ function EndingChoices({
           min={20}
           max={100}
           text={`${slows.to} % · ${Math.round((indexOf(document).song.tempo * slows.to) / 100)} bpm`}
-          onChange={(to) => setEnds({ slows: { ...slows, to } })}
+          onChange={(to, gesture) => setEnds({ slows: { ...slows, to } }, gesture)}
         />
       )}
     </>

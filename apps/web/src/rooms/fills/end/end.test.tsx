@@ -8,7 +8,6 @@ import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
-import { useEnds } from './ends.ts';
 
 jest.mock('../fill/maker.ts', () => ({ theMaker: () => ({}) }));
 
@@ -17,7 +16,6 @@ const button = (name: string | RegExp) => screen.getByRole('button', { name });
 const row = (name: RegExp) => screen.getByRole('img', { name }).getAttribute('aria-label');
 
 function showRoom(make: 'drop-out' | 'ending', pattern = 'main') {
-  useEnds.setState({ groove: null });
   useRoom.setState({ make, where: null, landing: null });
   const shown = show(
     lanterns,
@@ -51,7 +49,7 @@ describe('a drop-out', () => {
   });
 
   test('leaves a pulse, picks up, and is kept as rules that follow the groove', async () => {
-    const { document, undo } = showRoom('drop-out');
+    const { document, music, undo } = showRoom('drop-out');
     await userEvent.click(button('2 beats'));
     await userEvent.click(button('All but a pulse'));
     await userEvent.click(button('With a few hits'));
@@ -65,7 +63,7 @@ describe('a drop-out', () => {
       ],
     });
     undo();
-    expect(document()).toEqual(lanterns);
+    expect(music()).toEqual(lanterns);
   });
 });
 
@@ -94,7 +92,7 @@ describe('an ending', () => {
   });
 
   test('that slows places its slowing in the slot, as one undo', async () => {
-    const { document, undo } = showRoom('ending');
+    const { document, music, undo } = showRoom('ending');
     await userEvent.click(button('No stop'));
     expect(screen.getByRole('alert').textContent).toMatch(/stops on a hit, slows down/);
     const [, slowsOver] = screen.getAllByRole('button', { name: '1 bar' });
@@ -108,6 +106,6 @@ describe('an ending', () => {
     expect(tempos.at(-1)?.tempo).toBeCloseTo(132 * 0.6, 6);
     expect(secondsAt(tempos, length)).toBeGreaterThan(secondsAt([{ tick: 0, tempo: 132 }], length));
     undo();
-    expect(document()).toEqual(lanterns);
+    expect(music()).toEqual(lanterns);
   });
 });

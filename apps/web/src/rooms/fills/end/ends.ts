@@ -3,61 +3,30 @@ import {
   beatTicks,
   type DropOut,
   dropOutPattern,
+  type EndBench,
   type Ending,
   endingPattern,
   feelOf,
   type Grid,
   type Id,
   indexOf,
+  laidFirst,
   type Pattern,
   type PickUp,
-  type Placing,
   type Refusal,
   resolve,
   roundTheKit,
   type SongDocument,
   type Voice,
 } from '@plucky/core';
-import { createForSong } from '../../../session/song-store.ts';
-
-/** What drop-outs and endings are made by; it is neither undone nor saved. Lengths in ticks. */
-export interface EndSettings {
-  readonly groove: Id | null;
-  readonly last: number;
-  readonly endingLast: number;
-  /** Rows that fall silent in a drop-out, and the row of the pulse when only that is left. */
-  readonly silent: ReadonlySet<Id>;
-  readonly pulse: Id | null;
-  readonly pickUp: PickUp | null;
-  /** Where an ending stops, in ticks before its end, and the rows of the hit that it stops on; null for no stop. */
-  readonly stop: number | null;
-  readonly stopRows: ReadonlySet<Id>;
-  readonly stopVelocity: number;
-  readonly slows: Placing['slows'];
-}
-
-export const useEnds = createForSong<EndSettings>(() => ({
-  groove: null,
-  last: 3840,
-  endingLast: 7680,
-  silent: new Set(),
-  pulse: null,
-  pickUp: null,
-  stop: null,
-  stopRows: new Set(),
-  stopVelocity: 118,
-  slows: undefined,
-}));
-
-export const setEnds = useEnds.setState;
+import { useMemo } from 'react';
+import { useBench, useBenchHands } from '../bench-record.ts';
 
 /** How loud the pulse is that a drop-out leaves, and the last hit of a pick-up. */
 const [PULSE, PICK_UP] = [84, 100];
 
-/** Begins with what is usual for a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
-export function beginEnds(document: SongDocument, groove: Id): void {
-  const now = useEnds.getState();
-  if (now.groove === groove) return;
+/** What is usual for a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
+function usualEnds(document: SongDocument, groove: Id): EndBench {
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
   const voices = indexOf(document).voicesOf(resolved.pattern.part);
@@ -66,27 +35,70 @@ export function beginEnds(document: SongDocument, groove: Id): void {
   const [crash] = ofFamily('cymbal');
   const [first] = voices;
   const stopsOn = kick || crash ? [kick, crash] : [first];
-  setEnds({
+  return {
     groove,
     last: barTicks(meter),
     endingLast: 2 * barTicks(meter),
-    silent: new Set([kick ?? first].flatMap((voice) => voice?.id ?? [])),
+    silent: [kick ?? first].flatMap((voice) => voice?.id ?? []),
     pulse: null,
     pickUp: null,
     stop: barTicks(meter),
-    stopRows: new Set(stopsOn.flatMap((voice) => voice?.id ?? [])),
-    slows: undefined,
-  });
+    stopRows: stopsOn.flatMap((voice) => voice?.id ?? []),
+    stopVelocity: 118,
+  };
+}
+
+/** What the drop-outs and endings of a groove are made by, and how that is changed. */
+export interface EndDesk {
+  readonly settings: EndBench;
+  readonly setEnds: (fields: Partial<EndBench>, gesture?: string) => void;
+}
+
+/** The bench of ends of a groove; `document` is the song without its bench. Rows that are gone are left out. */
+export function useEndDesk(document: SongDocument, groove: Id): EndDesk {
+  const bench = useBench();
+  const hands = useBenchHands();
+  return useMemo(() => {
+    const rows = new Set(
+      indexOf(document)
+        .voicesOf(resolve(document, groove).pattern.part)
+        .map((voice) => voice.id),
+    );
+    const isHere = (one: EndBench) => one.groove === groove;
+    const stored = bench.ends.find(isHere);
+    const usual = usualEnds(document, groove);
+    const settings: EndBench = stored
+      ? {
+          ...stored,
+          silent: stored.silent.filter((row) => rows.has(row)),
+          stopRows: stored.stopRows.filter((row) => rows.has(row)),
+          pulse: stored.pulse !== null && rows.has(stored.pulse) ? stored.pulse : null,
+          pickUp: stored.pickUp && rows.has(stored.pickUp.voice) ? stored.pickUp : null,
+        }
+      : usual;
+    return {
+      settings,
+      setEnds: (fields, gesture) =>
+        void hands.change(
+          'change the recipe',
+          (now) => {
+            const before = now.ends.find(isHere) ?? usual;
+            return { ...now, ends: laidFirst(now.ends, { ...before, ...fields }, isHere) };
+          },
+          gesture,
+        ),
+    };
+  }, [document, groove, bench, hands]);
 }
 
 /** The pattern of a drop-out as it is set. */
 export function dropOutFor(
   document: SongDocument,
   groove: Id,
-  { last, silent, pulse, pickUp }: EndSettings,
+  { last, silent, pulse, pickUp }: EndBench,
   id: Id,
 ): Pattern | Refusal {
-  const leaves: DropOut['leaves'] = pulse ? { pulseOn: pulse, velocity: PULSE } : { without: [...silent] };
+  const leaves: DropOut['leaves'] = pulse ? { pulseOn: pulse, velocity: PULSE } : { without: silent };
   return dropOutPattern(document, groove, { last, leaves, pickUp }, id, 'Drop-out');
 }
 
@@ -94,12 +106,12 @@ export function dropOutFor(
 export function endingFor(
   document: SongDocument,
   groove: Id,
-  { endingLast, stop, stopRows, stopVelocity, slows }: EndSettings,
+  { endingLast, stop, stopRows, stopVelocity, slows }: EndBench,
   id: Id,
 ): Pattern | Refusal {
   const ending: Ending = {
     last: endingLast,
-    stop: stop === null ? null : { before: stop, voices: [...stopRows], velocity: stopVelocity },
+    stop: stop === null ? null : { before: stop, voices: stopRows, velocity: stopVelocity },
     slows: slows ?? null,
   };
   return endingPattern(document, groove, ending, id, 'Ending');

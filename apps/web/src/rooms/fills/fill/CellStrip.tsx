@@ -27,7 +27,6 @@ import { freshSeed } from '../../../shared/fresh-id.ts';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
-import { replaceFill } from './bench.ts';
 
 /** The chosen fill cell by cell: cells are exchanged, mirrored, moved to other drums and regrouped by their edges. */
 export function CellStrip({
@@ -35,11 +34,14 @@ export function CellStrip({
   groove,
   candidate,
   plan,
+  onChange,
 }: {
   document: SongDocument;
   groove: Id;
   candidate: Candidate;
   plan: CellPlan;
+  /** Takes the fill as it is after a change. */
+  onChange: (next: Candidate) => void;
 }) {
   const { enqueueSnackbar } = useSnackbar();
   const [at, setAt] = useState(0);
@@ -53,7 +55,7 @@ export function CellStrip({
       return;
     }
     const made = candidateOf(document, groove, { ...recipe, cells: next });
-    if (!('reason' in made)) replaceFill(candidate.pattern.id, made);
+    if (!('reason' in made)) onChange(made);
   };
   const letters = plan.cells.map((cell) => cell.letter).join(' ');
   return (

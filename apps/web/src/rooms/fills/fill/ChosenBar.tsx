@@ -26,7 +26,6 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
-import { discardFill, makeNear, replaceFill, useBench } from './bench.ts';
 
 /** By how much one press makes a fill busier or less busy, in percent points. */
 const BUSIER = 12;
@@ -36,21 +35,35 @@ export function ChosenBar({
   document,
   groove,
   candidate,
+  locked,
+  showsHands,
+  onLock,
+  onHands,
   onKeep,
+  onDiscard,
+  onNear,
+  onChange,
 }: {
   document: SongDocument;
   groove: string;
   candidate: Candidate;
+  /** The beats that stay when the rest is made anew, counted from 0. */
+  locked: ReadonlySet<number>;
+  showsHands: boolean;
+  onLock: (locked: ReadonlySet<number>) => void;
+  onHands: () => void;
   onKeep: () => void;
+  onDiscard: () => void;
+  onNear: () => void;
+  /** Takes the fill as it is after a change. */
+  onChange: (next: Candidate) => void;
 }) {
-  const locked = useBench((bench) => bench.locked);
-  const showsHands = useBench((bench) => bench.showsHands);
   const { pattern } = candidate;
   const recipe = recipeOf(candidate);
   const beat = beatTicks(feelOf(document, resolve(document, groove)).meter);
   const beats = Math.ceil(recipe.takeOver / beat);
   const take = (next: Candidate | { reason: string }) => {
-    if (!('reason' in next)) replaceFill(pattern.id, next);
+    if (!('reason' in next)) onChange(next);
   };
   const { cells } = recipe;
   const busier = (by: number) => {
@@ -66,7 +79,7 @@ export function ChosenBar({
   const lock = (one: number) => {
     const next = new Set(locked);
     if (!next.delete(one)) next.add(one);
-    useBench.setState({ locked: next });
+    onLock(next);
   };
   return (
     <Box component="section" aria-label="The chosen fill" sx={{ display: 'grid', gap: 0.75 }}>
@@ -79,16 +92,10 @@ export function ChosenBar({
         >
           Keep
         </Button>
-        <Button
-          title={withKeys('Off the bench', FILL_COMMANDS.discard)}
-          onClick={() => discardFill(pattern.id)}
-        >
+        <Button title={withKeys('Off the bench', FILL_COMMANDS.discard)} onClick={onDiscard}>
           Discard
         </Button>
-        <Button
-          title={withKeys('Others near this one', FILL_COMMANDS.near)}
-          onClick={() => void makeNear(document, candidate)}
-        >
+        <Button title={withKeys('Others near this one', FILL_COMMANDS.near)} onClick={onNear}>
           More like this
         </Button>
         <Button title="Fewer hits of the same fill (−)" onClick={() => busier(-BUSIER)}>
@@ -97,11 +104,7 @@ export function ChosenBar({
         <Button title="More hits of the same fill (=)" onClick={() => busier(BUSIER)}>
           Busier
         </Button>
-        <Choice
-          chosen={showsHands}
-          title="Which hand takes which hit"
-          onClick={() => useBench.setState({ showsHands: !showsHands })}
-        >
+        <Choice chosen={showsHands} title="Which hand takes which hit" onClick={onHands}>
           Hands
         </Choice>
         <Box
@@ -127,7 +130,7 @@ export function ChosenBar({
         </Box>
       </Box>
       <Figures candidate={candidate} />
-      <Conflicts document={document} candidate={candidate} />
+      <Conflicts document={document} candidate={candidate} onChange={onChange} />
     </Box>
   );
 }
@@ -157,13 +160,21 @@ const WAYS: Readonly<Record<Repair['way'], string>> = {
 const MOST_NAMED = 3;
 
 /** Each place that hands and feet cannot play, why and by how much, with what mends it in one step. */
-function Conflicts({ document, candidate }: { document: SongDocument; candidate: Candidate }) {
+function Conflicts({
+  document,
+  candidate,
+  onChange,
+}: {
+  document: SongDocument;
+  candidate: Candidate;
+  onChange: (next: Candidate) => void;
+}) {
   const { conflicts } = candidate;
   if (!conflicts.length) return null;
   return (
     <Box role="status" aria-label="Limb conflicts" sx={{ fontSize: TEXT.plain }}>
       {conflicts.slice(0, MOST_NAMED).map((one) => (
-        <Conflict key={one.id} document={document} candidate={candidate} conflict={one} />
+        <Conflict key={one.id} document={document} candidate={candidate} conflict={one} onChange={onChange} />
       ))}
       {conflicts.length > MOST_NAMED && (
         <Box sx={{ color: color('warn') }}>and {conflicts.length - MOST_NAMED} more</Box>
@@ -176,10 +187,12 @@ function Conflict({
   document,
   candidate,
   conflict,
+  onChange,
 }: {
   document: SongDocument;
   candidate: Candidate;
   conflict: LimbConflict;
+  onChange: (next: Candidate) => void;
 }) {
   const { pattern } = candidate;
   const index = indexOf(document);
@@ -188,7 +201,7 @@ function Conflict({
     if (!isChange(outcome)) return;
     const next = outcome.put.find((record) => record.id === pattern.id);
     if (next?.kind !== 'pattern') return;
-    replaceFill(pattern.id, measured(document, next, recipeOf(candidate).takeOver));
+    onChange(measured(document, next, recipeOf(candidate).takeOver));
   };
   const why = {
     hands: 'more hands than two',

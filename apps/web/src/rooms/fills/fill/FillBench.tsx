@@ -8,7 +8,7 @@ import {
   tryFill,
   withRecord,
 } from '@plucky/core';
-import { useEffect, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
@@ -18,21 +18,13 @@ import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useRoom } from '../session.ts';
-import { useKeep } from '../useKeep.ts';
-import {
-  chooseFill,
-  discardFill,
-  layOnBench,
-  makeFills,
-  makeNear,
-  shownFills,
-  type Sorting,
-  useBench,
-} from './bench.ts';
+import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
+import { useFillDesk } from './fill-desk.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
+import { chooseFill, shownIn, type Sorting, useLooking } from './looking.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
 const SORTINGS: Readonly<Record<Sorting, string>> = {
@@ -44,20 +36,14 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
 
 /** The bench of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
 export function FillBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
-  const bench = useBench();
+  const desk = useFillDesk(document, groove.id);
+  const looking = useLooking();
   const landing = useRoom((room) => room.landing);
   const keepPattern = useKeep();
   const [heard, setHeard] = useState<Candidate | null>(null);
-  const fills = shownFills(bench);
-  const chosen = fills.find((one) => one.pattern.id === bench.chosen) ?? null;
-  const ready = bench.groove === groove.id;
-
-  useEffect(() => layOnBench(document, groove.id), [document, groove.id]);
-  useEffect(() => {
-    if (ready) void makeFills(document);
-    // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [ready, bench.recipe, bench.playableOnly]);
+  const { recipe, setRecipe } = desk;
+  const fills = shownIn(desk.fills, looking.sorting);
+  const chosen = fills.find((one) => one.pattern.id === looking.chosen) ?? null;
 
   const playing = heard ?? chosen;
   const context = useMemo(
@@ -74,38 +60,49 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     setHeard(null);
     chooseFill(one?.pattern.id ?? null);
   };
-  const keep = (one: Candidate) =>
-    keepPattern(one.pattern, `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
-  useBenchKeys(document, fills, chosen, choose, keep);
+  const keep: Keep = (...asked) => {
+    desk.lay();
+    return keepPattern(...asked);
+  };
+  const keepIt = (one: Candidate) =>
+    keep(one.pattern, `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
+  const discard = (one: Candidate) => desk.discard(one.pattern.id);
+  const near = (one: Candidate) => void desk.makeNear(one);
+  useBenchKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
+  const change = (next: Candidate) => {
+    if (!chosen) return;
+    desk.replace(chosen.pattern.id, next);
+    useLooking.setState({ chosen: next.pattern.id });
+  };
   const hands = useMemo(
     () =>
-      bench.showsHands
+      looking.showsHands
         ? new Map(
-            bench.fills.map(({ pattern }) => [
+            desk.fills.map(({ pattern }) => [
               pattern.id,
               limbsOf(withRecord(document, pattern), pattern.id).hands,
             ]),
           )
         : null,
-    [bench.showsHands, bench.fills, document],
+    [looking.showsHands, desk.fills, document],
   );
   return (
     <BenchFrame
-      recipe={<RecipePanel document={document} groove={groove.id} />}
+      recipe={<RecipePanel {...{ document, recipe, setRecipe }} groove={groove.id} />}
       foot={
         <PlaceInSong
           document={document}
           disabled={!chosen}
           onPlace={(place, at) =>
-            chosen && keepPattern(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
+            chosen && keep(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
           }
         />
       }
     >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
-          {bench.making && !fills.length ? 'Making fills' : counted(fills.length, 'fill')} for the end of{' '}
+          {desk.isMaking && !fills.length ? 'Making fills' : counted(fills.length, 'fill')} for the end of{' '}
           {groove.name}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
@@ -114,35 +111,32 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         <Select
           bare
           label="Order"
-          value={bench.sorting}
+          value={looking.sorting}
           options={Object.entries(SORTINGS).map(([value, label]) => ({ value: value as Sorting, label }))}
-          onChange={(sorting) => useBench.setState({ sorting })}
+          onChange={(sorting) => useLooking.setState({ sorting })}
         />
-        <Choice
-          chosen={bench.playableOnly}
-          onClick={() => useBench.setState({ playableOnly: !bench.playableOnly })}
-        >
+        <Choice chosen={desk.playableOnly} onClick={() => desk.setPlayableOnly(!desk.playableOnly)}>
           Playable only
         </Choice>
       </Box>
-      {bench.trouble && (
+      {desk.trouble && (
         <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
-          {bench.trouble}
+          {desk.trouble}
         </Typography>
       )}
-      {bench.short && (
+      {desk.short && (
         <Typography
           role="status"
           aria-label="Why not twelve"
           sx={{ fontSize: TEXT.note, color: color('soft') }}
         >
-          {bench.short}
+          {desk.short}
         </Typography>
       )}
       <Box
         role="group"
         aria-label="Fills"
-        aria-busy={bench.making}
+        aria-busy={desk.isMaking}
         sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
       >
         {fills.map((one, i) => (
@@ -164,10 +158,23 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           groove={groove.id}
           candidate={chosen}
           plan={chosen.pattern.madeBy.cells}
+          onChange={change}
         />
       )}
       {chosen ? (
-        <ChosenBar document={document} groove={groove.id} candidate={chosen} onKeep={() => keep(chosen)} />
+        <ChosenBar
+          document={document}
+          groove={groove.id}
+          candidate={chosen}
+          locked={looking.locked}
+          showsHands={looking.showsHands}
+          onLock={(locked) => useLooking.setState({ locked })}
+          onHands={() => useLooking.setState({ showsHands: !looking.showsHands })}
+          onKeep={() => keepIt(chosen)}
+          onDiscard={() => discard(chosen)}
+          onNear={() => near(chosen)}
+          onChange={change}
+        />
       ) : (
         <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
           Press a fill, or its number, to hear it with the groove before and after.
@@ -176,13 +183,13 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
       <LongTakeStrip
         document={document}
         groove={groove.id}
+        recipe={recipe}
+        window={desk.window}
+        setWindow={desk.setWindow}
         onHear={(window) => setHeard(window.candidate)}
-        onUse={(window) => {
-          const { candidate } = window;
-          useBench.setState(({ fills: before }) => ({
-            fills: [candidate, ...before.filter((one) => one.pattern.id !== candidate.pattern.id)],
-            sorting: 'as made',
-          }));
+        onUse={({ candidate }) => {
+          desk.putFirst(candidate);
+          useLooking.setState({ sorting: 'as made' });
           choose(candidate);
         }}
       />
@@ -192,12 +199,16 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
 
 /** Numbers hear a fill, arrows step through them, and letters work on the chosen one. */
 function useBenchKeys(
-  document: SongDocument,
   fills: readonly Candidate[],
   chosen: Candidate | null,
-  choose: (one: Candidate | null) => void,
-  keep: (one: Candidate) => boolean,
+  deeds: {
+    readonly choose: (one: Candidate | null) => void;
+    readonly keep: (one: Candidate) => boolean;
+    readonly discard: (one: Candidate) => void;
+    readonly near: (one: Candidate) => void;
+  },
 ): void {
+  const { choose } = deeds;
   const at = chosen ? fills.indexOf(chosen) : -1;
   const show = (one: Candidate | undefined) => {
     if (one) choose(one);
@@ -207,9 +218,9 @@ function useBenchKeys(
   useCommands(FILL_COMMANDS, {
     hear: (nth) => show(fills[nth]),
     step: (by) => show(fills[at < 0 ? 0 : Math.min(fills.length - 1, Math.max(0, at + by))]),
-    keep: withChosen(keep),
-    discard: withChosen((one) => discardFill(one.pattern.id)),
-    near: withChosen((one) => void makeNear(document, one)),
+    keep: withChosen(deeds.keep),
+    discard: withChosen(deeds.discard),
+    near: withChosen(deeds.near),
     stop: withChosen(() => choose(null)),
   });
 }

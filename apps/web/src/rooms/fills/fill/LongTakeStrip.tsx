@@ -14,8 +14,9 @@ import {
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { useGesture } from '../../../shared/ui/useGesture.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
-import { useBench } from './bench.ts';
+import type { FillDesk } from './fill-desk.ts';
 import { makeTake } from './maker.ts';
 
 const BARS = 8;
@@ -48,6 +49,9 @@ function pulled(grip: Grip, { from, length }: Stretch, { beat, bar }: LongTake, 
 export function LongTakeStrip({
   document,
   groove,
+  recipe,
+  window: at,
+  setWindow,
   onHear,
   onUse,
 }: {
@@ -56,10 +60,8 @@ export function LongTakeStrip({
   /** Tells what the window would be as a fill, to be heard. */
   onHear: (window: Window) => void;
   onUse: (window: Window) => void;
-}) {
-  const recipe = useBench((bench) => bench.recipe);
+} & Pick<FillDesk, 'recipe' | 'window' | 'setWindow'>) {
   const [made, setMade] = useState<{ take: LongTake; best: readonly Window[] } | null>(null);
-  const [at, setAt] = useState<Stretch | null>(null);
   useEffect(() => {
     let current = true;
     const records = Object.values(document.records);
@@ -85,10 +87,10 @@ export function LongTakeStrip({
   }, [document, groove, recipe, made, stretch]);
   if (!made || !stretch) return null;
   const { take, best } = made;
-  const move = (next: Stretch) => {
+  const move = (next: Stretch, gesture?: string) => {
     const length = Math.min(LONGEST_WINDOW * take.bar, Math.max(take.beat, next.length));
     const from = Math.min(take.pattern.length - length, Math.max(0, next.from));
-    setAt({ from, length });
+    setWindow({ from, length }, gesture);
     const found = windowOf(document, groove, recipe, take, from, length);
     if (!('reason' in found)) onHear(found);
   };
@@ -135,8 +137,10 @@ function TakePicture({
   stretch: Stretch;
   /** How long the window is. */
   words: string;
-  onMove: (next: Stretch) => void;
+  /** Takes the window as it is moved; steps of one drag share their gesture. */
+  onMove: (next: Stretch, gesture?: string) => void;
 }) {
+  const gesture = useGesture();
   const frame = useRef<HTMLDivElement>(null);
   const svg = useRef<SVGSVGElement>(null);
   const { width } = useSize(frame);
@@ -148,6 +152,10 @@ function TakePicture({
     return box ? ((event.clientX - box.left) / box.width) * pattern.length : 0;
   };
   const onBeat = (tick: number) => Math.round(tick / beat) * beat;
+  const release = () => {
+    grip.current = null;
+    gesture.done();
+  };
   const [overEdge, setOverEdge] = useState(false);
   /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
   const edgeAt = (tick: number): 'start' | 'end' | null => {
@@ -192,17 +200,17 @@ function TakePicture({
           }
           const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
           grip.current = { holds: 'middle', by: inside ? tick - stretch.from : stretch.length / 2 };
-          if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) });
+          if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) }, gesture.name());
         }}
         onPointerMove={(event) => {
           const tick = tickAt(event);
           setOverEdge(edgeAt(tick) !== null);
           if (!grip.current) return;
           const next = pulled(grip.current, stretch, take, tick);
-          if (next.from !== stretch.from || next.length !== stretch.length) onMove(next);
+          if (next.from !== stretch.from || next.length !== stretch.length) onMove(next, gesture.name());
         }}
-        onPointerUp={() => (grip.current = null)}
-        onPointerCancel={() => (grip.current = null)}
+        onPointerUp={release}
+        onPointerCancel={release}
         style={{
           display: 'block',
           touchAction: 'none',

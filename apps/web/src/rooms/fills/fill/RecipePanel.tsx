@@ -38,7 +38,7 @@ import { Seed } from '../../../shared/ui/Seed.tsx';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import { setRecipe, useBench } from './bench.ts';
+import type { FillDesk } from './fill-desk.ts';
 
 const TRAVEL_NAMES: Readonly<Record<FillRecipe['travel'], string>> = {
   down: 'Down the drums',
@@ -63,9 +63,16 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
 
 /** What fills are made by: from which groove, how long, how they move, how busy, how they swell and end. */
-export function RecipePanel({ document, groove }: { document: SongDocument; groove: string }) {
+export function RecipePanel({
+  document,
+  groove,
+  recipe,
+  setRecipe,
+}: {
+  document: SongDocument;
+  groove: string;
+} & Pick<FillDesk, 'recipe' | 'setRecipe'>) {
   const index = indexOf(document);
-  const recipe = useBench((bench) => bench.recipe);
   const resolved = resolve(document, groove);
   const { part } = resolved.pattern;
   const { meter } = feelOf(document, resolved);
@@ -102,7 +109,9 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         options={MADE.map((one) => ({ value: one, label: one }))}
         onChange={(made) => setRecipe({ made })}
       />
-      {recipe.made === 'by cells' && <CellChoices recipe={recipe} meter={meter} hasFoot={hasFoot} />}
+      {recipe.made === 'by cells' && (
+        <CellChoices recipe={recipe} setRecipe={setRecipe} meter={meter} hasFoot={hasFoot} />
+      )}
       <Group title="Drums that take part, or all">
         <Several
           options={hands.map((voice) => ({ value: voice.id, label: voice.name }))}
@@ -153,7 +162,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         min={10}
         max={100}
         text={`${recipe.busy} %`}
-        onChange={(busy) => setRecipe({ busy })}
+        onChange={(busy, gesture) => setRecipe({ busy }, gesture)}
       />
       <Amount
         label="Swell from"
@@ -161,7 +170,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         min={1}
         max={127}
         text={String(recipe.swell.from)}
-        onChange={(from) => setRecipe({ swell: { ...recipe.swell, from } })}
+        onChange={(from, gesture) => setRecipe({ swell: { ...recipe.swell, from } }, gesture)}
       />
       <Amount
         label="Swell to"
@@ -169,7 +178,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         min={1}
         max={127}
         text={String(recipe.swell.to)}
-        onChange={(to) => setRecipe({ swell: { ...recipe.swell, to } })}
+        onChange={(to, gesture) => setRecipe({ swell: { ...recipe.swell, to } }, gesture)}
       />
       <Amount
         label="Loose"
@@ -177,7 +186,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         min={0}
         max={25}
         text={recipe.loose ? `± ${recipe.loose} ms` : 'none'}
-        onChange={(loose) => setRecipe({ loose })}
+        onChange={(loose, gesture) => setRecipe({ loose }, gesture)}
       />
       {recipe.made === 'at random' && (
         <Choices
@@ -225,7 +234,7 @@ export function RecipePanel({ document, groove }: { document: SongDocument; groo
         onAnother={() => setRecipe({ seed: freshSeed() })}
         onType={(seed) => setRecipe({ seed })}
       />
-      <ByHand document={document} groove={groove} />
+      <ByHand document={document} groove={groove} takeOver={recipe.takeOver} />
     </RecipeFrame>
   );
 }
@@ -243,7 +252,12 @@ const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
 const GROUPINGS = 8;
 
 /** Which groupings and figures cells may have; none that is chosen means any. */
-function CellChoices({ recipe, meter, hasFoot }: { recipe: FillRecipe; meter: Meter; hasFoot: boolean }) {
+function CellChoices({
+  recipe,
+  setRecipe,
+  meter,
+  hasFoot,
+}: { meter: Meter; hasFoot: boolean } & Pick<FillDesk, 'recipe' | 'setRecipe'>) {
   const grid = recipe.values.find((one) => recipe.takeOver % gridTicks(one) === 0) ?? 4;
   const groups = meter.groups.map((beats) => (beats * beatTicks(meter)) / gridTicks(grid));
   const likely = groupingsOf(Math.max(2, recipe.takeOver / gridTicks(grid)), groups)
@@ -304,16 +318,24 @@ function Several<T extends string>({
 }
 
 /** A fill that is made in the rows: begun with what the groove plays at its end, or with silence there. */
-function ByHand({ document, groove }: { document: SongDocument; groove: string }) {
+function ByHand({
+  document,
+  groove,
+  takeOver,
+}: {
+  document: SongDocument;
+  groove: string;
+  /** In ticks. */
+  takeOver: number;
+}) {
   const edit = useEdit();
   const navigate = useNavigate();
-  const recipe = useBench((bench) => bench.recipe);
   const begin = (silent: boolean) => {
     const id = freshId();
     const { pattern } = resolve(document, groove);
     const made = edit((now) => {
       const name = unusedName(indexOf(now), pattern.part, `${cutName(pattern.name, 66)} fill`);
-      return makeByHand(now, groove, recipe.takeOver, silent, id, name);
+      return makeByHand(now, groove, takeOver, silent, id, name);
     });
     if (!made) return;
     choosePattern(id);

@@ -1,34 +1,33 @@
 import {
   type Candidate,
   candidateOf,
+  editSong,
   fillCandidates,
   indexOf,
   placesIn,
+  readSong,
+  removeVoice,
   resolve,
-  type SongDocument,
+  rowsNamed,
   tryFill,
   USUAL_FILL,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { screen, within } from '@testing-library/react';
+import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useState } from 'react';
+import { type ReactNode, useEffect, useState } from 'react';
 import { MemoryRouter } from 'react-router';
+import { redo as redoIn, take, undo as undoIn } from '../../../document/store.ts';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
+import { useMusic } from '../bench-record.ts';
 import { PlaceBar } from '../PlaceBar.tsx';
-import {
-  chooseFill,
-  discardFill,
-  layOnBench,
-  replaceFill,
-  setRecipe,
-  shownFills,
-  useBench,
-} from './bench.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
+import { type FillDesk, useFillDesk, useSitting } from './fill-desk.ts';
+import { chooseFill, shownIn, useLooking } from './looking.ts';
+import { makeOnBench } from './maker.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
 jest.mock('./maker.ts', () => ({ makeOnBench: jest.fn(), makeTake: jest.fn() }));
@@ -40,50 +39,86 @@ const some = (count: number): readonly Candidate[] => {
   if ('reason' in made) throw new Error(made.reason);
   return made.fills;
 };
-const lay = (fills: readonly Candidate[]) => {
-  layOnBench(lanterns, 'main');
-  useBench.setState({
-    fills,
-    recipe,
-    chosen: fills[0]?.pattern.id ?? null,
-    sorting: 'as made',
-    playableOnly: false,
-  });
-};
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 
+/** The bench of a groove in a song, whose fills are made at once; `now` is what lies there. */
+function showDesk(fills: readonly Candidate[], beside: (desk: FillDesk) => ReactNode = () => null) {
+  jest.mocked(makeOnBench).mockResolvedValue({ kind: 'made', value: { fills, short: null } });
+  useSitting.setState(useSitting.getInitialState(), true);
+  const desks: FillDesk[] = [];
+  const Desk = () => {
+    const desk = useFillDesk(useMusic(), 'main');
+    useEffect(() => void desks.push(desk));
+    return beside(desk);
+  };
+  const shown = show(
+    lanterns,
+    <MemoryRouter>
+      <Desk />
+    </MemoryRouter>,
+  );
+  const now = () => {
+    const desk = desks.at(-1);
+    if (!desk) throw new Error('no bench');
+    return desk;
+  };
+  const redo = () => act(() => void redoIn(shown.store, 'bench'));
+  return { ...shown, now, redo, undo: () => act(() => void undoIn(shown.store, 'bench')) };
+}
+
 describe('the bench', () => {
-  test('sorts and filters what lies on it, and forgets what is discarded', () => {
-    lay(some(8));
-    useBench.setState({ sorting: 'busy' });
-    const busy = shownFills(useBench.getState()).map((one) => one.figures.hitsPerBeat);
+  test('sorts what lies on it, and a fill that is chosen anew forgets the locks', () => {
+    const busy = shownIn(some(8), 'busy').map((one) => one.figures.hitsPerBeat);
     expect(busy).toEqual([...busy].sort((a, b) => b - a));
-    useBench.setState({ playableOnly: true });
-    expect(shownFills(useBench.getState()).every((one) => one.conflicts.length === 0)).toBe(true);
-    const [first] = useBench.getState().fills;
-    if (first) discardFill(first.pattern.id);
-    expect(useBench.getState()).toMatchObject({ chosen: null });
-    expect(useBench.getState().fills).toHaveLength(7);
+    chooseFill('one');
+    useLooking.setState({ locked: new Set([1]) });
+    chooseFill('one');
+    expect(useLooking.getState().locked.size).toBe(1);
+    chooseFill('another');
+    expect(useLooking.getState().locked.size).toBe(0);
   });
 
-  test('a fill that takes the place of the chosen one is chosen in its stead; another one forgets the locks', () => {
-    lay(some(3));
-    const [first, second] = useBench.getState().fills;
-    if (!first || !second) throw new Error('no fills');
-    useBench.setState({ locked: new Set([1]) });
-    const next = { ...first, pattern: { ...first.pattern, id: 'other' } };
-    replaceFill(first.pattern.id, next);
-    expect(useBench.getState().chosen).toBe('other');
-    expect(useBench.getState().locked.size).toBe(1);
-    chooseFill(second.pattern.id);
-    expect(useBench.getState().locked.size).toBe(0);
+  test('writes nothing into the song until it is worked on, and all of it then', async () => {
+    const { now, document, undo, redo } = showDesk(some(4));
+    await waitFor(() => expect(now().fills).toHaveLength(4));
+    expect(indexOf(document()).bench).toBeUndefined();
+    const [first] = now().fills;
+    if (!first) throw new Error('no fill');
+    act(() => now().discard(first.pattern.id));
+    expect(now().fills).toHaveLength(3);
+    expect(indexOf(document()).bench?.fills[0]?.fills).toHaveLength(3);
+    expect(readSong(Object.values(document().records))).toBeTruthy();
+    undo();
+    expect(now().fills).toHaveLength(4);
+    redo();
+    expect(now().fills).toHaveLength(3);
   });
 
-  test('another groove starts it anew and keeps the recipe that fits', () => {
-    lay(some(2));
-    setRecipe({ busy: 33 });
-    layOnBench(lanterns, 'lift');
-    expect(useBench.getState()).toMatchObject({ groove: 'lift', fills: [], recipe: { busy: 33 } });
+  test('keeps the recipe, its fills and the window, and undoes them without the song', async () => {
+    const { now, store, document, undo } = showDesk(some(3));
+    await waitFor(() => expect(now().fills).toHaveLength(3));
+    const seed = now().recipe.seed;
+    act(() => void take(store, editSong(document(), { tempo: 99 }, 'tempo')));
+    act(() => now().setRecipe({ seed: seed + 1 }));
+    await waitFor(() => expect(now().isMaking).toBe(false));
+    act(() => now().setWindow({ from: 960, length: 1920 }));
+    const kept = indexOf(document()).bench?.fills[0];
+    expect(kept).toMatchObject({ recipe: { seed: seed + 1 }, isMade: true, window: { from: 960 } });
+    undo();
+    undo();
+    expect(now().recipe.seed).toBe(seed);
+    undo();
+    expect(indexOf(document()).song.tempo).toBe(99);
+  });
+
+  test('leaves out fills whose row is gone', async () => {
+    const { now, store, document } = showDesk(some(6));
+    await waitFor(() => expect(now().fills).toHaveLength(6));
+    const [first] = now().fills;
+    const gone = Object.values(first?.pattern.own ?? {})[0]?.voice ?? '';
+    act(() => void take(store, removeVoice(document(), gone)));
+    expect(now().fills.some(({ pattern }) => rowsNamed(pattern).has(gone))).toBe(false);
+    expect(now().fills.length).toBeLessThan(6);
   });
 });
 
@@ -119,19 +154,33 @@ test('a card tells its number, what the fill is like, and whether it can be play
 });
 
 describe('the chosen fill', () => {
-  const chosen = (candidate: Candidate, document: SongDocument = lanterns) => {
-    lay([candidate]);
+  let shown: Candidate;
+  const chosen = (candidate: Candidate) => {
     const kept: Candidate[] = [];
     const Bar = () => {
-      const now = useBench((bench) => bench.fills[0]);
-      return now ? (
-        <ChosenBar document={document} groove="main" candidate={now} onKeep={() => kept.push(now)} />
-      ) : null;
+      const [now, setNow] = useState(candidate);
+      const [locked, setLocked] = useState<ReadonlySet<number>>(new Set());
+      useEffect(() => void (shown = now), [now]);
+      return (
+        <ChosenBar
+          document={lanterns}
+          groove="main"
+          candidate={now}
+          locked={locked}
+          showsHands={false}
+          onLock={setLocked}
+          onHands={() => undefined}
+          onKeep={() => kept.push(now)}
+          onDiscard={() => undefined}
+          onNear={() => undefined}
+          onChange={setNow}
+        />
+      );
     };
-    show(document, <Bar />);
+    show(lanterns, <Bar />);
     return kept;
   };
-  const count = () => Object.keys(useBench.getState().fills[0]?.pattern.own ?? {}).length;
+  const count = () => Object.keys(shown.pattern.own).length;
   const made = (fields: Partial<typeof recipe>) => {
     const one = candidateOf(lanterns, 'main', { ...recipe, ...fields });
     if ('reason' in one) throw new Error(one.reason);
@@ -155,7 +204,7 @@ describe('the chosen fill', () => {
   test('keeps its locked beats when the rest is remade', async () => {
     chosen(made({}));
     const second = () =>
-      Object.values(useBench.getState().fills[0]?.pattern.own ?? {})
+      Object.values(shown.pattern.own)
         .filter((hit) => hit.at >= 2880)
         .map((hit) => `${hit.at} ${hit.voice}`)
         .sort();
@@ -167,7 +216,7 @@ describe('the chosen fill', () => {
 
   test('has its conflicts named at their places, and mended in one step', async () => {
     chosen(made({ values: [8], busy: 100, takeOver: 960 }));
-    const conflicts = () => useBench.getState().fills[0]?.conflicts.length ?? 0;
+    const conflicts = () => shown.conflicts.length;
     const before = conflicts();
     expect(before).toBeGreaterThan(0);
     const [named] = within(screen.getByRole('status', { name: 'Limb conflicts' })).getAllByRole('button');
@@ -184,15 +233,18 @@ test('the cells of a fill are worked on one by one, and the fill is made of them
     groupings: ['4+4+4+4'],
   });
   if ('reason' in one) throw new Error(one.reason);
-  lay([one]);
+  let shown = one;
   const Strip = () => {
-    const now = useBench((bench) => bench.fills[0]);
-    const plan = now?.pattern.madeBy?.cells;
-    return plan ? <CellStrip document={lanterns} groove="main" candidate={now} plan={plan} /> : null;
+    const [now, setNow] = useState(one);
+    useEffect(() => void (shown = now), [now]);
+    const plan = now.pattern.madeBy?.cells;
+    return plan ? (
+      <CellStrip document={lanterns} groove="main" candidate={now} plan={plan} onChange={setNow} />
+    ) : null;
   };
   show(lanterns, <Strip />);
   const cells = () => screen.getAllByRole('button', { name: /^Cell \d/ });
-  const own = () => JSON.stringify(useBench.getState().fills[0]?.pattern.own);
+  const own = () => JSON.stringify(shown.pattern.own);
   const [before, first] = [own(), cells()[0]?.textContent];
   expect(cells()).toHaveLength(4);
   await userEvent.click(button('Another figure'));
@@ -207,23 +259,19 @@ test('the cells of a fill are worked on one by one, and the fill is made of them
 });
 
 test('the recipe is set by its panel, a starter fits the meter, and a fill by hand opens in the rows', async () => {
-  lay([]);
-  const { document } = show(
-    lanterns,
-    <MemoryRouter>
-      <RecipePanel document={lanterns} groove="main" />
-    </MemoryRouter>,
-  );
+  const { document, now } = showDesk([], ({ recipe: shown, setRecipe }) => (
+    <RecipePanel document={lanterns} groove="main" recipe={shown} setRecipe={setRecipe} />
+  ));
   await userEvent.click(button('1 bar'));
   await userEvent.click(button('32nds'));
-  expect(useBench.getState().recipe).toMatchObject({ takeOver: 3840, values: [4, 8] });
+  expect(now().recipe).toMatchObject({ takeOver: 3840, values: [4, 8] });
   await userEvent.click(screen.getByRole('combobox', { name: 'Begin with' }));
   await userEvent.click(screen.getByRole('option', { name: /^Long way round/ }));
-  expect(useBench.getState().recipe).toMatchObject({ takeOver: 7680, travel: 'anywhere', kick: true });
+  expect(now().recipe).toMatchObject({ takeOver: 7680, travel: 'anywhere', kick: true });
   await userEvent.click(button('Along a path'));
   const path = within(screen.getByRole('region', { name: 'The path, in order' }));
   await userEvent.click(path.getByRole('button', { name: 'Low tom' }));
-  expect(useBench.getState().recipe.path).toEqual(['low-tom']);
+  expect(now().recipe.path).toEqual(['low-tom']);
   await userEvent.click(button('From silence'));
   const id = useSession.getState().pattern ?? '';
   expect(resolve(document(), id).pattern).toMatchObject({ role: 'fill', parent: 'main', own: {} });

@@ -1,0 +1,35 @@
+import { useSnackbar } from 'notistack';
+import { useShallow } from 'zustand/react/shallow';
+import { useDocumentState, useDocumentStore } from '../document/context.tsx';
+import { type Desk, type Done, nextDeeds, redo, undo } from '../document/store.ts';
+import { useOpenRoom } from '../session/rooms.ts';
+
+/** What undo and redo do in the room that is open, and what they would do next, in words. */
+export interface Undo {
+  readonly undo: () => void;
+  readonly redo: () => void;
+  readonly last: string | undefined;
+  readonly next: string | undefined;
+}
+
+/** At the bench its own edits are undone, and what was kept or placed from it, which is told; elsewhere the song's. */
+export function useUndo(): Undo {
+  const store = useDocumentStore();
+  const { enqueueSnackbar } = useSnackbar();
+  const desk: Desk = useOpenRoom() === 'fills' ? 'bench' : 'song';
+  const words = useDocumentState(
+    useShallow((state) => {
+      const next = nextDeeds(state, desk);
+      return { last: next.undo?.change.label, next: next.redo?.change.label };
+    }),
+  );
+  const tell = (done: Done | null, said: string, nothing: string) => {
+    if (!done) enqueueSnackbar(desk === 'bench' ? `${nothing} on the bench.` : `${nothing}.`);
+    else if (desk === 'bench' && done.desk === 'song') enqueueSnackbar(`${said}: ${done.change.label}.`);
+  };
+  return {
+    ...words,
+    undo: () => tell(undo(store, desk), 'Undone', 'Nothing to undo'),
+    redo: () => tell(redo(store, desk), 'Done again', 'Nothing to do again'),
+  };
+}

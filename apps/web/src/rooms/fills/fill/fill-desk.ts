@@ -1,0 +1,243 @@
+import {
+  barTicks,
+  type Candidate,
+  feelOf,
+  FILL_STARTERS,
+  type FillBench,
+  type FillRecipe,
+  type Id,
+  indexOf,
+  laidFirst,
+  measured,
+  MOST_ON_BENCH,
+  type Pattern,
+  recipeFrom,
+  resolve,
+  rowsNamed,
+  seedFrom,
+  type SongDocument,
+  USUAL_FILL,
+} from '@plucky/core';
+import { useEffect, useMemo } from 'react';
+import { createForSong } from '../../../session/song-store.ts';
+import { freshSeed } from '../../../shared/fresh-id.ts';
+import { type BenchHands, useBench, useBenchHands } from '../bench-record.ts';
+import { makeOnBench } from './maker.ts';
+
+/** How many fills are made at a time. */
+export const SHOWN = 12;
+
+/** What is only of this sitting: fills that nobody has touched, which their recipe makes again, and what went wrong. */
+interface Sitting {
+  readonly untouched: FillBench | null;
+  /** Why none could be made of a recipe. */
+  readonly trouble: { readonly of: string; readonly reason: string } | null;
+}
+
+export const useSitting = createForSong<Sitting>(() => ({ untouched: null, trouble: null }));
+
+/** What the first recipe has of its own: room for fills to differ. */
+const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], figures: [], busy: 70 };
+
+const FAILED =
+  'Making fills has failed, and what lay on the bench is still there. It has been started anew: press Make others.';
+
+/** Everything that the fills of a bench are made from, to tell whether it is still what was asked. */
+function wishOf({ groove, recipe, playableOnly }: FillBench): string {
+  return JSON.stringify([groove, recipe, playableOnly]);
+}
+
+/** A groove laid on a bench for the first time, with the recipe that was worked with last or one to begin with. */
+function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undefined): FillBench {
+  const { meter } = feelOf(document, resolve(document, groove));
+  const { voicesOf, pattern, song } = indexOf(document);
+  const [starter] = FILL_STARTERS;
+  const seed = seedFrom('bench', song.seed, groove) >>> 0;
+  const fits = last && last.takeOver <= 4 * barTicks(meter);
+  const voices = voicesOf(pattern(groove)?.part ?? '');
+  const first = starter ? recipeFrom(starter, meter, voices, seed) : USUAL_FILL;
+  const recipe = fits ? last : { takeOver: barTicks(meter), seed, ...first, ...BEGIN };
+  return { groove, recipe, playableOnly: false, fills: [], isMade: false };
+}
+
+/** What lies on the bench for a groove, and everything that is done with it. */
+export interface FillDesk {
+  readonly recipe: FillRecipe;
+  readonly playableOnly: boolean;
+  readonly fills: readonly Candidate[];
+  readonly isMaking: boolean;
+  /** Why none could be made, or fewer than there is room for. */
+  readonly trouble: string | null;
+  readonly short: string | null;
+  readonly window: FillBench['window'];
+  readonly setRecipe: (fields: Partial<FillRecipe>, gesture?: string) => void;
+  readonly setPlayableOnly: (playableOnly: boolean) => void;
+  readonly replace: (old: Id, next: Candidate) => void;
+  readonly discard: (id: Id) => void;
+  readonly putFirst: (fill: Candidate) => void;
+  readonly setWindow: (window: NonNullable<FillBench['window']>, gesture?: string) => void;
+  /** Makes fills near one, which stays the first of them. */
+  readonly makeNear: (fill: Candidate) => Promise<void>;
+  /** Writes what lies here into the song as it is, so that it is there again another day. */
+  readonly lay: () => void;
+}
+
+/** The bench of fills of a groove; `document` is the song without its bench. */
+export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
+  const bench = useBench();
+  const hands = useBenchHands();
+  const { untouched, trouble } = useSitting();
+  const stored = bench.fills.find((one) => one.groove === groove);
+  const last = bench.fills[0]?.recipe;
+  const first = useMemo(() => beginFills(document, groove, last), [document, groove, last]);
+  const here = stored ?? (untouched?.groove === groove ? untouched : first);
+  const wish = wishOf(here);
+
+  useEffect(() => {
+    if (here.isMade) return;
+    void makeFills(document, here).then((made) => {
+      if (made === null) return;
+      if ('reason' in made) {
+        useSitting.setState({ trouble: { of: wish, reason: made.reason } });
+        return;
+      }
+      takeMade(hands, wish, made);
+    });
+    // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wish, here.isMade, hands]);
+
+  const rows = useMemo(() => {
+    const { pattern, voicesOf } = indexOf(document);
+    return new Set(voicesOf(pattern(groove)?.part ?? '').map((voice) => voice.id));
+  }, [document, groove]);
+  const fills = useMemo(
+    () =>
+      here.fills
+        .filter((one) => [...rowsNamed(one)].every((row) => rows.has(row)))
+        .map((one) => candidateFrom(document, one, here.recipe.takeOver)),
+    [document, here.fills, here.recipe.takeOver, rows],
+  );
+  const deeds = useMemo(() => {
+    const change = (label: string, make: (desk: FillBench) => FillBench, gesture?: string) => {
+      hands.change(label, (now) => withDesk(now, groove, here, make), gesture);
+    };
+    const setFills = (label: string, make: (fills: readonly Pattern[]) => readonly Pattern[]) =>
+      change(label, (desk) => ({ ...desk, fills: [...make(desk.fills)].slice(0, MOST_ON_BENCH.fills) }));
+    const putFirst = ({ pattern }: Candidate) =>
+      setFills('lay a fill on the bench', (before) => [
+        pattern,
+        ...before.filter((one) => one.id !== pattern.id),
+      ]);
+    return {
+      setRecipe: (fields, gesture) =>
+        change(
+          'change the recipe',
+          (desk) => ({ ...desk, recipe: { ...desk.recipe, ...fields }, isMade: false }),
+          gesture,
+        ),
+      setPlayableOnly: (playableOnly) =>
+        change(playableOnly ? 'only playable fills' : 'all fills', (desk) => ({
+          ...desk,
+          playableOnly,
+          isMade: false,
+        })),
+      replace: (old, next) =>
+        setFills('change a fill', (before) => before.map((one) => (one.id === old ? next.pattern : one))),
+      discard: (id) => setFills('discard a fill', (before) => before.filter((one) => one.id !== id)),
+      putFirst,
+      setWindow: (window, gesture) => change('move the window', (desk) => ({ ...desk, window }), gesture),
+      makeNear: async (fill) => {
+        const answer = await makeOnBench(async (maker) =>
+          maker.near(Object.values(document.records), groove, fill, freshSeed(), SHOWN - 1),
+        );
+        if (answer.kind === 'outdated') return;
+        const refused = answer.kind === 'failed' ? FAILED : 'reason' in answer.value && answer.value.reason;
+        if (refused) useSitting.setState({ trouble: { of: wish, reason: refused } });
+        else if (answer.kind === 'made' && !('reason' in answer.value)) {
+          const near = answer.value;
+          near.forEach((one) => remember(document, one));
+          setFills('make others near a fill', () => [fill.pattern, ...near.map((one) => one.pattern)]);
+        }
+      },
+      lay: () => hands.settle('lay fills on the bench', (now) => withDesk(now, groove, here, (desk) => desk)),
+    } satisfies Partial<FillDesk>;
+  }, [hands, groove, here, document, wish]);
+  const troubled = trouble?.of === wish ? trouble.reason : null;
+  return {
+    ...deeds,
+    recipe: here.recipe,
+    playableOnly: here.playableOnly,
+    window: here.window,
+    fills,
+    isMaking: !here.isMade && troubled === null,
+    trouble: troubled,
+    short: here.short ?? null,
+  };
+}
+
+/** The bench with what lies there for a groove changed; `shown` is what lay there unwritten. */
+function withDesk(
+  bench: ReturnType<typeof useBench>,
+  groove: Id,
+  shown: FillBench,
+  make: (desk: FillBench) => FillBench,
+): typeof bench {
+  const isHere = (one: FillBench) => one.groove === groove;
+  const before = bench.fills.find(isHere) ?? shown;
+  const next = make(before);
+  return next === before && bench.fills.some(isHere)
+    ? bench
+    : { ...bench, fills: laidFirst(bench.fills, next, isHere) };
+}
+
+/** The fills of a recipe; null when something else has been asked for since. */
+async function makeFills(
+  document: SongDocument,
+  desk: FillBench,
+): Promise<FillBench | { readonly reason: string } | null> {
+  const { groove, recipe, playableOnly } = desk;
+  const answer = await makeOnBench(async (maker) =>
+    maker.candidates(Object.values(document.records), groove, recipe, SHOWN, playableOnly),
+  );
+  if (answer.kind === 'outdated') return null;
+  if (answer.kind === 'failed') return { reason: FAILED };
+  const made = answer.value;
+  if ('reason' in made) return made;
+  made.fills.forEach((one) => remember(document, one));
+  return {
+    groove,
+    recipe,
+    playableOnly,
+    fills: made.fills.map((one) => one.pattern),
+    isMade: true,
+    ...(made.short === null ? {} : { short: made.short }),
+    ...(desk.window ? { window: desk.window } : {}),
+  };
+}
+
+/** Fills go where their recipe is kept: into the song once it was changed by hand, else only into this sitting. */
+function takeMade(hands: BenchHands, wish: string, made: FillBench): void {
+  const stored = hands.now().fills.find((one) => one.groove === made.groove);
+  if (!stored) useSitting.setState({ untouched: made, trouble: null });
+  else if (wishOf(stored) === wish && !stored.isMade)
+    hands.settle('make fills', (now) => ({
+      ...now,
+      fills: now.fills.map((one) => (one.groove === made.groove ? made : one)),
+    }));
+}
+
+const known = new WeakMap<Pattern, { readonly of: SongDocument; readonly candidate: Candidate }>();
+
+function remember(document: SongDocument, candidate: Candidate): void {
+  known.set(candidate.pattern, { of: document, candidate });
+}
+
+/** A fill with what is measured of it in the song as it is; what was measured already is not measured again. */
+function candidateFrom(document: SongDocument, pattern: Pattern, takeOver: number): Candidate {
+  const before = known.get(pattern);
+  if (before?.of === document) return before.candidate;
+  const candidate = measured(document, pattern, pattern.madeBy?.takeOver ?? takeOver);
+  remember(document, candidate);
+  return candidate;
+}

@@ -1,0 +1,63 @@
+import { hitSchema } from '../hit/hit.ts';
+import { hitIdSchema } from '../hit/hit-id.ts';
+import { LIMITS } from '../limits.ts';
+import { idSchema, nameSchema } from '../names.ts';
+import { shapeSchema } from '../rule/shape/table.ts';
+import type { Described, Zod } from '../zod.ts';
+import { buildRecipeSchema } from './build-recipe.ts';
+import { fillRecipeSchema } from './fill-recipe.ts';
+import { accentsSchema } from './inherited/accents.ts';
+import { controlsSchema } from './inherited/controls.ts';
+import { gridsSchema } from './inherited/grids.ts';
+import { humaniseSchema } from './inherited/humanise.ts';
+import { meterSchema } from './inherited/meter.ts';
+import { swingSchema } from './inherited/swing.ts';
+import { INHERITED } from './inherited/table.ts';
+
+export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
+
+/** What a pattern, or a layer of a slot, says otherwise than what it follows. */
+export const editFields = (z: Zod) => ({
+  own: z.record(hitIdSchema(z), hitSchema(z)),
+  silenced: z.array(hitIdSchema(z)).max(LIMITS.silenced),
+  changed: z.record(hitIdSchema(z), hitSchema(z).partial()),
+});
+
+export const patternSchema = (z: Zod) =>
+  z.strictObject({
+    id: idSchema(z),
+    kind: z.literal('pattern'),
+    part: idSchema(z),
+    name: nameSchema(z),
+    role: z.literal([...PATTERN_ROLES]),
+    length: z.int().min(1).max(LIMITS.pattern),
+    order: z.number(),
+    parent: idSchema(z).optional(),
+    window: z.strictObject({ from: z.int().min(0) }).optional(),
+    shapes: z.array(shapeSchema(z)).max(LIMITS.shapes),
+    ...editFields(z),
+    /** The followed hits that edits are about, as they were followed last: what is left of one that is gone. */
+    seen: z.record(hitIdSchema(z), hitSchema(z)).optional(),
+    /** A word of the musician's own, to find the pattern by. */
+    label: nameSchema(z, 24).optional(),
+    grids: gridsSchema(z),
+    meter: meterSchema(z).optional(),
+    swing: swingSchema(z).optional(),
+    accents: accentsSchema(z).optional(),
+    accentAmount: INHERITED.accentAmount.schema(z).optional(),
+    humanise: humaniseSchema(z).optional(),
+    controls: controlsSchema(z).optional(),
+    /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
+    madeBy: fillRecipeSchema(z)
+      .partial()
+      .required({ seed: true, takeOver: true, travel: true, busy: true })
+      .optional(),
+    builtBy: buildRecipeSchema(z).optional(),
+  });
+
+export type Pattern = Described<typeof patternSchema>;
+export type PatternRole = Pattern['role'];
+export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
+
+/** No edits: everything is as what is followed. */
+export const NO_EDITS: Edits = { own: {}, silenced: [], changed: {} };
