@@ -153,7 +153,7 @@ test('a drop-out by its rows, and an ending that slows: placed, seen on the shee
   await expect(button(page, 'Stop').first()).toBeVisible();
   await page.keyboard.press('Escape');
   await choose(page, 'Place it', 'Every 8 bars of Verse 1');
-  await button(page, 'Place').click();
+  await page.getByRole('button', { name: /^Place \d×$/ }).click();
   await expect(page.getByText('Placed: Every 8 bars of Verse 1.')).toBeVisible();
 
   await make(page, 'Ending');

@@ -187,7 +187,17 @@ export {
 } from './fill/long-take.ts';
 export { moreLike, recipeOf, remakeAround } from './fill/vary.ts';
 export { conflictPlace, repairsFor, type Repair } from './fill/repair.ts';
-export { ROLL_TO_TONE, changesRate, overshoot, speedReport, speedsOf } from './build-up/speed.ts';
+export {
+  stepsOf,
+  stepsOnBeats,
+  ROLL_TO_TONE,
+  changesRate,
+  overshoot,
+  speedReport,
+  speedsOf,
+} from './build-up/speed.ts';
+export { changeBuild, handWorkOf } from './build-up/rework.ts';
+export { addPoint, movePoint, pointsOf } from './build-up/edit-points.ts';
 export { buildPattern, voicesOfBuild } from './build-up/build-up.ts';
 export { BUILD_STARTERS, USUAL_BUILD, buildFrom, straight, type BuildStarter } from './build-up/starters.ts';
 export { dropOutPattern, endOf, type DropOut, type PickUp } from './ending/drop-out.ts';
@@ -210,7 +220,7 @@ export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
 export { splitPattern } from './form/split.ts';
 export { gridsToSettle, joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
-export { placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
+export { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
 export type { Naming, RowGrids } from './form/merged-pattern.ts';
 export { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
 export {
@@ -250,13 +260,13 @@ export { notesOf } from './midi/verify.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';
 export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
-export { placeFor, placesIn, sectionAfter, type PlaceInSong, type SlotAt } from './form/places.ts';
+export { likeliestFirst, placeFor, placesIn, type PlaceInSong, type SlotAt } from './form/places.ts';
 export { keepReference, moveReference, removeReference } from './song/edit-references.ts';
 export { densities } from './timeline/density.ts';
 export { tryEdit } from './tried/tried.ts';
 export type { Tried } from './tried/within.ts';
 export { tryFill } from './tried/fill.ts';
-export { tryAtSectionEnd } from './tried/section-end.ts';
+export { tryInPlace, type TriedInPlace } from './tried/in-place.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { tryTogether, type TriedTogether } from './tried/together.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';

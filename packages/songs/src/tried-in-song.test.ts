@@ -3,14 +3,12 @@ import {
   dropOutPattern,
   type Id,
   indexOf,
-  type Landing,
   type Pattern,
   placesIn,
+  type Placing,
   resolve,
-  type Section,
-  sectionAfter,
   type SongDocument,
-  tryAtSectionEnd,
+  tryInPlace,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from './index.ts';
 
@@ -29,42 +27,57 @@ function made(document: SongDocument = lanterns): Pattern {
   return pattern;
 }
 
-const sectionOf = (id: Id): Section | null => indexOf(lanterns).section(id) ?? null;
-
-/** The slots in which something is heard at the end of a section: each with its bars and the patterns that it plays. */
-function slotsAround(section: Section | null, landing: Landing | null = null) {
-  const { document, scope } = tryAtSectionEnd(lanterns, made(), { groove: 'main', section, landing });
-  const slots = indexOf(document).section(scope.kind === 'section' ? scope.section : '')?.slots ?? [];
-  return slots.map((slot) => [slot.length / BAR, ...slot.layers.map((layer) => layer.pattern)]);
+const placing = { how: 'replace', landing: null } as const;
+const placeOf = (key: string) => placesIn(lanterns, null).find((one) => one.key === key);
+const heardAt = (key: string, more: Partial<Placing> = {}) => {
+  const tried = tryInPlace(lanterns, 'main', made(), placeOf(key), { ...placing, ...more });
+  return { ...tried, heard: compile(tried.document, tried.scope) };
+};
+/** Which patterns of a part are heard in each bar. */
+function barsOf({ heard }: ReturnType<typeof heardAt>, part: Id) {
+  return Array.from({ length: heard.length / BAR }, (_, bar) => {
+    const here = heard.events.filter((event) => event.part === part && Math.floor(event.tick / BAR) === bar);
+    return [...new Set(here.map((event) => event.from.pattern))].sort().join();
+  });
 }
 
-test('what is made stands between two bars before it and two of the section that follows, with the other parts', () => {
-  expect(slotsAround(sectionOf('build'))).toEqual([
-    [2, 'main', 'bass-held'],
-    [1, 'made', 'bass-held'],
-    [2, 'open', 'bass-open', 'crash-in'],
-  ]);
+test('what is made is heard where it will stand: two bars before it and two after it, with the other parts', () => {
+  const tried = heardAt('end build');
+  expect([tried.within, tried.follows]).toEqual(['Build-up', 'Chorus 1']);
+  expect(barsOf(tried, 'drums').slice(2)).toEqual(['made', 'crash-in,open', 'open']);
+  const placed = placeOf('end build')?.section.id;
+  const whole = compile(lanterns, { kind: 'section', section: placed ?? '' });
+  const bass = (from: number, events: typeof whole.events) =>
+    events.filter((one) => one.part === 'bass-part').map((one) => `${one.tick - from} ${one.note}`);
+  const start = whole.length - 3 * BAR;
+  expect(bass(0, tried.heard.events).filter((one) => Number(one.split(' ')[0]) < 3 * BAR)).toEqual(
+    bass(start, whole.events).filter((one) => Number(one.split(' ')[0]) >= 0),
+  );
 });
 
 test('at the end of the song comes silence, and in a song without sections the groove again', () => {
-  expect(slotsAround(sectionOf('outro')).at(-1)).toEqual([1]);
-  expect(slotsAround(null)).toEqual([
-    [2, 'main'],
-    [1, 'made'],
-    [1, 'main'],
-  ]);
+  const tried = heardAt('end outro');
+  expect(tried.follows).toBeNull();
+  expect(barsOf(tried, 'drums').at(-1)).toBe('');
+  const alone = tryInPlace(lanterns, 'main', made(), undefined, placing);
+  const bars = barsOf({ ...alone, heard: compile(alone.document, alone.scope) }, 'drums');
+  expect([bars[0], bars.at(-1)]).toEqual(['main', 'main']);
+  expect(bars).toContain('made');
+});
+
+test('at the start of a section it is heard after the end of the one before', () => {
+  const tried = heardAt('start chorus-1');
+  expect(barsOf(tried, 'drums')[2]).toBe('made');
+  expect(tried.within).toBe('Chorus 1');
 });
 
 test('what it lands with is heard where the next section starts, and how it slows before that', () => {
-  const { document, scope } = tryAtSectionEnd(lanterns, made(), {
-    groove: 'main',
-    section: sectionOf('build'),
+  const { heard, document } = heardAt('end build', {
     landing: { voice: 'ride', velocity: 99 },
     slows: { over: 960, to: 50 },
   });
-  const { events, tempos } = compile(document, scope);
-  expect(events.find((event) => event.voice === 'ride')?.tick).toBe(3 * BAR);
-  expect(tempos.map((one) => one.tick)).toEqual([
+  expect(heard.events.find((event) => event.voice === 'ride')?.tick).toBe(3 * BAR);
+  expect(heard.tempos.map((one) => one.tick)).toEqual([
     0,
     3 * BAR - 960,
     3 * BAR - 720,
@@ -76,21 +89,17 @@ test('what it lands with is heard where the next section starts, and how it slow
   expect(resolve(lanterns, 'main')).toBe(resolve(document, 'main'));
 });
 
-test('the section after one is that after its first occurrence', () => {
-  const names = ['intro', 'build', 'outro'].map((id) => {
-    const section = sectionOf(id);
-    return section && (sectionAfter(lanterns, section)?.id ?? null);
-  });
-  expect(names).toEqual(['verse-1', 'chorus-1', null]);
-});
-
-test('places are the chosen slot first, then each section’s end, then every few bars of it', () => {
+test('places are the chosen slot first, then each section’s end and start, every few bars of it, and each bar', () => {
   const plain = placesIn(lanterns, null);
-  expect(plain).toHaveLength(7 * 4);
+  const kinds = plain.map((one) => one.kind);
   expect(plain[0]?.name).toBe('End of Intro');
-  expect(plain.at(-1)?.name).toBe('Every 8 bars of Outro');
+  expect([...new Set(kinds)]).toEqual(['end', 'start', 'every', 'bar']);
+  expect(kinds.filter((kind) => kind === 'every')).toHaveLength(7 * 3);
+  const bars = plain.filter((one) => one.kind === 'bar').map((one) => one.name);
+  expect(bars[0]).toBe('From bar 1: bar 1 of Intro');
+  expect(bars.at(-1)).toMatch(/^From bar 72: bar \d of Outro$/);
   const occurrence = indexOf(lanterns).song.form[1]?.id ?? '';
   const [chosen] = placesIn(lanterns, { occurrence, slot: 's3' });
   expect([chosen?.name, chosen?.section.id]).toEqual(['In the chosen slot of Verse 1', 'verse-1']);
-  expect(placesIn(lanterns, { occurrence: 'gone', slot: 's3' })).toHaveLength(7 * 4);
+  expect(placesIn(lanterns, { occurrence: 'gone', slot: 's3' })).toHaveLength(plain.length);
 });

@@ -76,6 +76,9 @@ function troubleWith(document: SongDocument, part: Id, recipe: BuildRecipe, beat
     if (index.voice(id)?.part !== part) return 'The row that this build-up plays on is gone.';
   if (recipe.lasts - recipe.silence < beat)
     return 'A build-up plays for at least one beat before its silence.';
+  const { points = [] } = recipe;
+  if (points.some(({ at }, i) => at <= (points[i - 1]?.at ?? 0)))
+    return 'The points of a speed stand one after another.';
   if (recipe.lasts > LIMITS.pattern) return 'A build-up lasts at most 16 bars of 4/4.';
   if (recipe.pitch && recipe.pitchAs === 'notes' && index.part(part)?.type === 'drums')
     return 'A drum has no notes to rise by; its pitch moves as bend.';

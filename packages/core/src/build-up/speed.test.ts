@@ -6,8 +6,11 @@ import {
   overshoot,
   placesOf,
   smoothPlaces,
+  smoothThrough,
   speedReport,
   speedsOf,
+  stepsOf,
+  stepsOnBeats,
 } from './speed.ts';
 
 const BEAT = 960;
@@ -90,6 +93,72 @@ test('doubling over any length keeps the pulse: each place is a whole step of it
     ),
     { seed: 52 },
   );
+});
+
+test('doubling turns on beats wherever each step is a beat or more, and says where it cannot', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 64 }), fc.constantFrom(1, 2, 4, 8, 16), (beats, r1) => {
+      const steps = doublingStretches(beats, 1, r1);
+      expect(stepsOnBeats(steps)).toBe(beats >= steps.length);
+      expect(steps.map(({ from }) => from)).toEqual([0, ...steps.slice(0, -1).map(({ to }) => to)]);
+      expect(steps.at(-1)?.to).toBe(beats);
+      for (const { from, to } of steps) expect(to).toBeGreaterThan(from);
+    }),
+    { seed: 53 },
+  );
+});
+
+test('steps that were set are played as they are, the last one cut short, those after the end not at all', () => {
+  const points = [
+    { at: 2 * BEAT, rate: 3 },
+    { at: 3 * BEAT, rate: 4 },
+    { at: 9 * BEAT, rate: 8 },
+  ];
+  const recipe = { speed: 'by doubling' as const, rate: { from: 1, to: 8 }, points };
+  expect(stepsOf(recipe, 3.5, BEAT)).toEqual([
+    { from: 0, to: 2, rate: 1 },
+    { from: 2, to: 3, rate: 3 },
+    { from: 3, to: 3.5, rate: 4 },
+  ]);
+  expect(placesOf(recipe, 3.5, BEAT).first).toEqual([0, 960, 1920, 2240, 2560, 2880, 3120]);
+});
+
+test('a smooth speed through points has as many hits as they promise, lands exactly, and passes through them', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.double({ min: 0.5, max: 12, noNaN: true }), { minLength: 2, maxLength: 8 }),
+      fc.integer({ min: 2, max: 8 }),
+      (rates, apart) => {
+        const points = rates.map((rate, i) => ({ at: i * apart, rate }));
+        const beat = 960_000;
+        const places = smoothThrough(points, beat);
+        const promised = points.slice(1).reduce((sum, { rate }, i) => {
+          const start = points[i]?.rate ?? rate;
+          return (
+            sum +
+            (Math.abs(rate - start) < 1e-12
+              ? rate * apart
+              : ((rate - start) * apart) / Math.log(rate / start))
+          );
+        }, 0);
+        expect(places).toHaveLength(Math.max(1, Math.round(promised)));
+        expect(places[0]).toBe(0);
+        places.slice(1).forEach((at, i) => expect(at).toBeGreaterThan(places[i] ?? 0));
+        expect(places.at(-1)).toBeLessThan((rates.length - 1) * apart * beat);
+      },
+    ),
+    { seed: 54 },
+  );
+  expect(
+    smoothThrough(
+      [
+        { at: 0, rate: 1 },
+        { at: 14, rate: 8 },
+      ],
+      BEAT,
+    ),
+  ).toEqual(smoothPlaces(14, 1, 8, BEAT));
+  expect(() => smoothThrough([{ at: 0, rate: 1 }], BEAT)).toThrow(RangeError);
 });
 
 test('how exactly a build-up lands is told: a smooth one always does, an even one when its steps fit', () => {

@@ -24,23 +24,93 @@ export function smoothPlaces(beats: number, r0: number, r1: number, beatTicks: n
   });
 }
 
+/** A place on the way of a speed, in beats from its start, and how many hits a beat come there. */
+export interface RateAt {
+  readonly at: number;
+  readonly rate: number;
+}
+
 /**
- * The stretches of a build-up by doubling: equal parts of `beats` at r0, 2r0, 4r0 … hits a beat, as many as bring the last
- * one nearest to r1; from r1 below r0 the rate halves. Throws RangeError for rates or beats <= 0.
+ * Places of hits whose speed goes smoothly through points: between two of them as `smoothPlaces` has it. The expected count
+ * over all of them is rounded and all rates are scaled to it, so that the one after the last would fall exactly on the end.
+ * Points are in order, the first at 0 and the last at the end. Returns ticks, rounded. Throws RangeError for rates <= 0 and
+ * for fewer than two points.
+ * @example smoothThrough([{ at: 0, rate: 1 }, { at: 2, rate: 1 }, { at: 4, rate: 1 }], 960) // => [0, 960, 1920, 2880]
  */
-export function doublingStretches(
-  beats: number,
-  r0: number,
-  r1: number,
-): readonly { readonly from: number; readonly to: number; readonly rate: number }[] {
+export function smoothThrough(points: readonly RateAt[], beatTicks: number): number[] {
+  if (points.length < 2 || points.some(({ rate }) => !(rate > 0)))
+    throw new RangeError('A speed goes through two points at least, at rates above 0.');
+  let played = 0;
+  const pieces = points.slice(1).map((end, i) => {
+    const start = points[i] ?? end;
+    const beats = end.at - start.at;
+    const log = Math.log(end.rate / start.rate);
+    const hits = log === 0 ? start.rate * beats : (start.rate * beats * (end.rate / start.rate - 1)) / log;
+    const before = played;
+    played += hits;
+    return { at: start.at, rate: start.rate, beats, log, before, hits };
+  });
+  const count = Math.max(1, Math.round(played));
+  return Array.from({ length: count }, (_, k) => {
+    const wanted = (k * played) / count;
+    const piece = pieces.findLast(({ before }) => before <= wanted + 1e-9) ?? pieces[0];
+    if (!piece) return 0;
+    const { at, rate, beats, log, before } = piece;
+    const over = Math.max(0, wanted - before);
+    const t = log === 0 ? over / rate : (beats * Math.log(1 + (over * log) / (rate * beats))) / log;
+    return Math.round((at + t) * beatTicks) + 0;
+  });
+}
+
+/** A stretch of a build-up at one speed: from one beat to another, at so many hits a beat. */
+export interface Step {
+  readonly from: number;
+  readonly to: number;
+  readonly rate: number;
+}
+
+/**
+ * The steps of a build-up by doubling: `beats` at r0, 2r0, 4r0 … hits a beat, as many as bring the last one nearest to r1;
+ * from r1 below r0 the rate halves. They are equally long, each turning on the beat that is nearest; where a step would be
+ * shorter than a beat they turn between beats, which `stepsOnBeats` tells. Throws RangeError for rates or beats <= 0.
+ * @example doublingStretches(14, 1, 8).map(({ from }) => from) // => [0, 4, 7, 11]
+ */
+export function doublingStretches(beats: number, r0: number, r1: number): readonly Step[] {
   if (!(beats > 0 && r0 > 0 && r1 > 0)) throw new RangeError('Beats and rates must be above 0.');
   const times = Math.round(Math.log2(r1 / r0));
   const count = Math.abs(times) + 1;
+  const turn = (i: number) => {
+    const even = (i * beats) / count;
+    return i === count || beats < count ? even : Math.round(even);
+  };
   return Array.from({ length: count }, (_, i) => ({
-    from: (i * beats) / count,
-    to: ((i + 1) * beats) / count,
+    from: turn(i),
+    to: turn(i + 1),
     rate: r0 * 2 ** (i * Math.sign(times)),
   }));
+}
+
+/** Whether every step begins on a beat. */
+export function stepsOnBeats(steps: readonly Step[]): boolean {
+  return steps.every(({ from }) => Number.isInteger(from));
+}
+
+type Speed = Pick<BuildRecipe, 'speed' | 'rate' | 'points'>;
+
+/** The steps of a build-up by doubling over `beats` beats: those that were set, the last one cut short, or equal ones. */
+export function stepsOf({ rate, points = [] }: Speed, beats: number, beatTicks: number): readonly Step[] {
+  if (!points.length) return doublingStretches(beats, rate.from, rate.to);
+  const begins = [{ at: 0, rate: rate.from }, ...onTheWay(points, beats, beatTicks)];
+  return begins.map((begin, i) => ({
+    from: begin.at,
+    to: begins[i + 1]?.at ?? beats,
+    rate: begin.rate,
+  }));
+}
+
+/** The points that lie within `beats` beats, in beats. */
+function onTheWay(points: NonNullable<Speed['points']>, beats: number, beatTicks: number): RateAt[] {
+  return points.map(({ at, rate }) => ({ at: at / beatTicks, rate })).filter(({ at }) => at < beats);
 }
 
 /**
@@ -49,9 +119,11 @@ export function doublingStretches(
  * @example doublingPlaces(4, 1, 2, 960) // => [0, 960, 1920, 2400, 2880, 3360]
  */
 export function doublingPlaces(beats: number, r0: number, r1: number, beatTicks: number): number[] {
-  return doublingStretches(beats, r0, r1).flatMap(({ from, to, rate }) =>
-    evenPlaces(from, to, rate, beatTicks),
-  );
+  return stepPlaces(doublingStretches(beats, r0, r1), beatTicks);
+}
+
+function stepPlaces(steps: readonly Step[], beatTicks: number): number[] {
+  return steps.flatMap(({ from, to, rate }) => evenPlaces(from, to, rate, beatTicks));
 }
 
 /**
@@ -79,17 +151,25 @@ export interface Streams {
 }
 
 /** The places of a build-up's hits over `beats` beats, in ticks, rounded. */
-export function placesOf(
-  { speed, rate }: Pick<BuildRecipe, 'speed' | 'rate'>,
-  beats: number,
-  beatTicks: number,
-): Streams {
+export function placesOf(recipe: Speed, beats: number, beatTicks: number): Streams {
+  const { speed, rate, points = [] } = recipe;
   const alone = (first: number[]): Streams => ({ first, second: [] });
   switch (speed) {
     case 'smoothly':
-      return alone(smoothPlaces(beats, rate.from, rate.to, beatTicks));
+      return alone(
+        points.length
+          ? smoothThrough(
+              [
+                { at: 0, rate: rate.from },
+                ...onTheWay(points, beats, beatTicks),
+                { at: beats, rate: rate.to },
+              ],
+              beatTicks,
+            )
+          : smoothPlaces(beats, rate.from, rate.to, beatTicks),
+      );
     case 'by doubling':
-      return alone(doublingPlaces(beats, rate.from, rate.to, beatTicks));
+      return alone(stepPlaces(stepsOf(recipe, beats, beatTicks), beatTicks));
     case 'steady':
       return alone(evenPlaces(0, beats, rate.from, beatTicks));
     case 'second voice':
@@ -105,14 +185,10 @@ export function placesOf(
  * one always does.
  * @example overshoot({ speed: 'steady', rate: { from: 2, to: 2 } }, 3.75, 960) // => 240
  */
-export function overshoot(
-  { speed, rate }: Pick<BuildRecipe, 'speed' | 'rate'>,
-  beats: number,
-  beatTicks: number,
-): number {
+export function overshoot(recipe: Speed, beats: number, beatTicks: number): number {
+  const { speed, rate } = recipe;
   if (speed === 'smoothly') return 0;
-  const last =
-    speed === 'by doubling' ? doublingStretches(beats, rate.from, rate.to).at(-1)?.rate : undefined;
+  const last = speed === 'by doubling' ? stepsOf(recipe, beats, beatTicks).at(-1)?.rate : undefined;
   const perBeat = last ?? (speed === 'second voice' ? 2 * rate.from : rate.from);
   return Math.round((Math.ceil(beats * perBeat - 1e-9) / perBeat - beats) * beatTicks);
 }

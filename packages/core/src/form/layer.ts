@@ -11,24 +11,32 @@ export interface ResolvedLayer {
   /** Where the layer starts in its slot and how long it lasts, in ticks. */
   readonly from: number;
   readonly length: number;
+  /** Where in the pattern the layer begins, in ticks. */
+  readonly start: number;
   readonly hits: readonly ResolvedHit[];
 }
 
 const cache = new WeakMap<Layer, ResolvedLayer>();
+
+/** Where in its pattern a layer is after so many ticks of it. */
+export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | 'start'>, at: number): number {
+  return (start + at) % source.pattern.length;
+}
 
 /** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits and silenced voices. */
 export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
   const source = resolve(document, layer.pattern);
   const from = layer.from ?? 0;
   const length = (layer.to ?? slot.length) - from;
+  const start = (layer.start ?? 0) % source.pattern.length;
   const known = cache.get(layer);
   if (known && known.source === source && known.length === length) return known;
   const quiet = layer.silencedVoices;
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
     : soundingOf(source);
-  const repeated = unroll(sounding, source.pattern.length, 0, length, LIMITS.layerHits);
-  const resolved = { source, from, length, hits: overlay(repeated, layer, length).hits };
+  const repeated = unroll(sounding, source.pattern.length, start, length, LIMITS.layerHits);
+  const resolved = { source, from, length, start, hits: overlay(repeated, layer, length).hits };
   cache.set(layer, resolved);
   return resolved;
 }

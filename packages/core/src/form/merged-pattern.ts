@@ -15,7 +15,7 @@ import { NO_EDITS, type Pattern } from '../song/records.ts';
 import { type Grid, gridName, isTriplet } from '../time/grid.ts';
 import { barTicks } from '../time/meter.ts';
 import { ticksToMs } from '../time/ticks.ts';
-import type { ResolvedLayer } from './layer.ts';
+import { placeInLayer, type ResolvedLayer } from './layer.ts';
 
 /** A layer and where the slot that plays it starts within what is merged, in ticks. */
 export interface Placed {
@@ -95,7 +95,7 @@ function standingIn(document: SongDocument, { layer, start }: Placed): Standing[
   return hits
     .filter((hit) => hit.origin !== 'silenced')
     .map((hit) => {
-      const accent = accentAt(source.accents, source.accentAmount, hit.at % source.pattern.length);
+      const accent = accentAt(source.accents, source.accentAmount, placeInLayer(layer, hit.at));
       const raise = accentRaise(accent, voice(hit.voice)?.accentShare ?? 0);
       return { source, hit, at: start + from + hit.at, raise, accent };
     });

@@ -4,7 +4,8 @@ import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
-import { placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
+import { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
+import { sectionStretches } from './stretches.ts';
 
 const CRASH = voice('crash', 49, { family: 'cymbal' });
 const LANDING = { voice: 'crash', velocity: 110 };
@@ -89,7 +90,7 @@ test('nothing lands after the last slot of the song', () => {
 
 test('a fill at every second bar starts the groove anew after each', () => {
   const document = twoSections();
-  const next = after(document, placeEvery(document, 'verse', 2, 'fill', replace));
+  const next = after(document, placeEvery(document, 'verse', 2, ['fill'], replace));
   const layers = verse(next)?.map(({ pattern: id, from = 0, to = 4 * BAR }) => ({
     id,
     from: from / BAR,
@@ -101,6 +102,95 @@ test('a fill at every second bar starts the groove anew after each', () => {
     { id: 'hats', from: 2, to: 3 },
     { id: 'fill', from: 3, to: 4 },
   ]);
+});
+
+/** What is played of each bar of the verse: its patterns, and where in them it begins. */
+const barsOf = (document: SongDocument) =>
+  sectionStretches(document, indexOf(document).section('verse') ?? section('none', [])).flatMap(({ slot }) =>
+    slot.layers.map((one) => `${one.pattern} ${(one.start ?? 0) / BAR}`),
+  );
+
+/** The two sections with a groove of two bars that tells its bars apart. */
+function twoBarGroove(): SongDocument {
+  const base = twoSections();
+  return documentOf([
+    ...Object.values(base.records),
+    pattern('wide', { length: 2 * BAR, own: { a: hit('kick', 0), b: hit('hat', BAR + 960) } }),
+    section('verse', [{ id: 'a', length: 4 * BAR, layers: [layer('wide')] }]),
+  ]);
+}
+
+test('after a fill from any bar on the groove goes on where it would have been', () => {
+  const document = twoBarGroove();
+  const next = after(document, placeAt(document, 'verse', 2 * BAR, 'fill', replace));
+  expect(barsOf(next)).toEqual(['wide 0', 'wide 1', 'fill 0']);
+  const last = (list: string[]) => list.filter((one) => Number(one.split(' ')[0]) >= 3 * BAR);
+  expect(last(played(next))).toEqual(last(played(document)));
+  const late = placeAt(document, 'verse', 4 * BAR - 960, 'fill', replace);
+  expect(late).toEqual({ reason: 'Fill would run over the end of verse.' });
+});
+
+test('a landing inside a slot cuts it there, and what is said of single hits stays with them', () => {
+  const base = twoBarGroove();
+  const document = documentOf([
+    ...Object.values(base.records),
+    section('verse', [
+      {
+        id: 'a',
+        length: 4 * BAR,
+        layers: [
+          {
+            ...layer('wide'),
+            own: { early: hit('hat', 480), late: hit('hat', 3 * BAR + 480) },
+            silenced: ['b~7680'],
+            changed: { b: { velocity: 33 } },
+          },
+        ],
+      },
+    ]),
+  ]);
+  const before = compile(document, { kind: 'song' }).events;
+  expect(before.filter((event) => event.voice === 'hat' && event.tick < 4 * BAR)).toHaveLength(3);
+  const next = after(document, placeAt(document, 'verse', BAR, 'fill', { ...replace, landing: LANDING }));
+  expect(
+    indexOf(next)
+      .section('verse')
+      ?.slots.map((slot) => slot.length / BAR),
+  ).toEqual([2, 2]);
+  const outside = (events: typeof before) =>
+    events
+      .filter(
+        (one) => one.voice !== 'crash' && (one.tick < BAR || (one.tick >= 2 * BAR && one.tick < 4 * BAR)),
+      )
+      .map((one) => `${one.tick} ${one.voice} ${one.velocity}`);
+  expect(outside(compile(next, { kind: 'song' }).events)).toEqual(outside(before));
+  expect(played(next)).toContain(`${2 * BAR} crash`);
+});
+
+test('every few bars: fills in turn, each with its landing, and never unasked over one that is there', () => {
+  const base = twoSections();
+  const other = after(
+    base,
+    makeFill(
+      base,
+      'hats',
+      { ...USUAL_FILL, made: 'at random' as const, takeOver: 960, seed: 8 },
+      'other',
+      'Other',
+    ),
+  );
+  const landed: Placing = { ...replace, landing: LANDING };
+  const next = after(other, placeEvery(other, 'verse', 2, ['fill', 'other'], landed));
+  expect(barsOf(next).filter((one) => !one.startsWith('hats'))).toEqual(['fill 0', 'other 0']);
+  expect(played(next).filter((one) => one.endsWith('crash'))).toEqual([
+    `${2 * BAR} crash`,
+    `${4 * BAR} crash`,
+  ]);
+  expect(placeEvery(next, 'verse', 2, ['fill'], landed)).toEqual({
+    reason: 'Every such place of verse has a fill already.',
+  });
+  const again = after(next, placeEvery(next, 'verse', 2, ['other'], { ...landed, over: true }));
+  expect(barsOf(again).filter((one) => !one.startsWith('hats'))).toEqual(['other 0', 'other 0']);
 });
 
 test('what has no room is refused with a reason', () => {
@@ -119,7 +209,7 @@ test('what has no room is refused with a reason', () => {
     reason: 'That slot is shorter than Long.',
   });
   expect(placeInSlot(short, 'chorus', 'gone', 'long', replace)).toHaveProperty('reason');
-  expect(placeEvery(short, 'chorus', 2, 'long', replace)).toHaveProperty('reason');
+  expect(placeEvery(short, 'chorus', 2, ['long'], replace)).toHaveProperty('reason');
   expect(placeAtEnd(short, 'gone', 'long', replace)).toHaveProperty('reason');
 });
 
@@ -134,5 +224,5 @@ test('a slot that is full of layers takes no more', () => {
   const refused = { reason: 'A slot layers at most 16 patterns.' };
   expect(placeAtEnd(full, 'verse', 'fill', over)).toEqual(refused);
   expect(placeInSlot(full, 'verse', 'a', 'fill', over)).toEqual(refused);
-  expect(placeEvery(full, 'verse', 2, 'fill', over)).toEqual(refused);
+  expect(placeEvery(full, 'verse', 2, ['fill'], over)).toEqual(refused);
 });

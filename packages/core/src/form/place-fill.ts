@@ -1,11 +1,12 @@
 import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
+import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { layersOf, plainLayer } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Landing, Layer, Section, Slot } from '../song/records.ts';
+import type { Landing, PatternRole, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
+import { cutLayer, cutSlot } from './cut-slot.ts';
 import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter } from './stretches.ts';
@@ -18,6 +19,8 @@ export interface Placing {
   readonly landing: Landing | null;
   /** How the slot slows towards its end; absent for as it was. */
   readonly slows?: Slot['slows'] | undefined;
+  /** Whether one that comes every so many bars also takes the place of fills that are there already. */
+  readonly over?: boolean;
 }
 
 /** Places a fill at the end of a slot. Refused when the slot is shorter than it. */
@@ -29,87 +32,168 @@ export function placeInSlot(
   placing: Placing,
 ): Outcome {
   const record = indexOf(document).section(section);
-  const at = record?.slots.findIndex((one) => one.id === slot) ?? -1;
-  const before = record?.slots[at];
+  const before = record?.slots.find((one) => one.id === slot);
   if (!record || !before) return { reason: 'That slot is gone.' };
   const { pattern } = resolve(document, fill);
   if (before.length < pattern.length) return { reason: `That slot is shorter than ${pattern.name}.` };
-  const next = withFill(document, before, fill, before.length, placing);
-  if ('reason' in next) return next;
-  const slots = record.slots.with(at, next);
-  return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
+  const start = startOf(record, before);
+  return placeAt(document, section, start + before.length - pattern.length, fill, placing);
+}
+
+/** Places a fill at the end of a section. Refused when the section is shorter than it. */
+export function placeAtEnd(document: SongDocument, section: Id, fill: Id, placing: Placing): Outcome {
+  const record = indexOf(document).section(section);
+  const { pattern } = resolve(document, fill);
+  const length = record ? sectionLength(record) : 0;
+  return placeAt(document, section, length - pattern.length, fill, placing);
 }
 
 /**
- * Places a fill at the end of a section, in its last slot; one that is longer than that slot runs over those before it,
- * which become one slot with it. Refused when the section is shorter than it.
+ * Places a fill so that it begins at a place of a section, in ticks from its start. One that runs over several slots makes
+ * one of them; what it takes the place of goes on after it where it would have been by then. A landing, or a slowing, that
+ * is not at a slot's end cuts the slot there. Refused when it does not fit into the section.
  */
-export function placeAtEnd(document: SongDocument, section: Id, fill: Id, placing: Placing): Outcome {
+export function placeAt(
+  document: SongDocument,
+  section: Id,
+  at: number,
+  fill: Id,
+  placing: Placing,
+): Outcome {
   const record = indexOf(document).section(section);
   if (!record?.slots.length) return { reason: 'That section has no slot to place it in.' };
   const { pattern } = resolve(document, fill);
-  if (sectionLength(record) < pattern.length)
-    return { reason: `${record.name} is shorter than ${pattern.name}.` };
-  let first = record.slots.length - 1;
-  const taken = () => record.slots.slice(first);
-  while (taken().reduce((sum, slot) => sum + slot.length, 0) < pattern.length) first--;
-  const slot = taken().length > 1 ? inOneSlot(taken()) : record.slots[first];
-  if (!slot) return { reason: 'That section has no slot to place it in.' };
-  if ('reason' in slot) return slot;
-  const filled = withFill(document, slot, fill, slot.length, placing);
-  if ('reason' in filled) return filled;
-  const slots = [...record.slots.slice(0, first), filled];
-  return { label: `place ${pattern.name}`, put: [{ ...record, slots }], remove: [] };
+  const length = sectionLength(record);
+  if (length < pattern.length) return { reason: `${record.name} is shorter than ${pattern.name}.` };
+  if (at < 0 || at + pattern.length > length)
+    return { reason: `${pattern.name} would run over the end of ${record.name}.` };
+  const slots = slotsWithFill(document, record.slots, at, fill, placing);
+  if ('reason' in slots) return slots;
+  return { label: `place ${pattern.name}`, put: [{ ...record, slots: [...slots] }], remove: [] };
 }
 
 /**
- * Places a fill at the end of every `bars`-th bar of a section, from the last one back. Left out are bars where what is
- * played would start anew in the middle of its pattern, and those before which a slot begins too late. Refused when none
- * is left.
+ * Places fills at the end of every `bars`-th bar of a section, the first of `fills` first and so on in turn. Left out are
+ * places where a slot begins too late, and those that have a fill already, unless the placing goes over them. Refused when
+ * none is left.
  */
 export function placeEvery(
   document: SongDocument,
   section: Id,
   bars: number,
-  fill: Id,
+  fills: readonly Id[],
   placing: Placing,
 ): Outcome {
   const record = indexOf(document).section(section);
-  if (!record) return { reason: 'That section is gone.' };
+  const [first] = fills;
+  if (!record || first === undefined) return { reason: 'That section is gone.' };
+  const { pattern } = resolve(document, first);
+  const ends = endsForEvery(document, record, bars, first, placing);
+  if (!ends.length) {
+    const anyhow = endsForEvery(document, record, bars, first, { ...placing, over: true });
+    return {
+      reason: anyhow.length
+        ? `Every such place of ${record.name} has a fill already.`
+        : `No bar of ${record.name} has room for ${pattern.name}.`,
+    };
+  }
+  let { slots } = record;
+  // From the last one back, so that what a cut changes lies behind what is still to come.
+  for (const [i, end] of [...ends.entries()].reverse()) {
+    const fill = fills[i % fills.length] ?? first;
+    const { length } = resolve(document, fill).pattern;
+    const next = slotsWithFill(document, slots, end - length, fill, placing);
+    if ('reason' in next) return next;
+    slots = [...next];
+  }
+  return { label: `place ${pattern.name} ${ends.length}×`, put: [{ ...record, slots }], remove: [] };
+}
+
+/** Where fills of one's length end when one comes every so many bars of a section, in ticks from its start. */
+export function endsForEvery(
+  document: SongDocument,
+  record: Section,
+  bars: number,
+  fill: Id,
+  { over }: Placing,
+): readonly number[] {
   const { pattern } = resolve(document, fill);
   const step = bars * barTicks(sectionMeter(document, record));
-  let slots = record.slots;
-  let count = 0;
-  for (let end = Math.floor(sectionLength(record) / step) * step; end > 0; end -= step) {
-    const found = slotEndingBy({ ...record, slots }, end, pattern.length);
-    if (!found) continue;
-    const { slot, index, inSlot } = found;
-    if (inSlot < slot.length && !canStartAt(document, slot, inSlot, pattern.part)) continue;
-    const filled = withFill(document, slot, fill, inSlot, placing);
-    if ('reason' in filled) return filled;
-    slots = slots.with(index, filled);
-    count++;
+  const ends: number[] = [];
+  for (let end = step; end <= sectionLength(record); end += step) {
+    const slot = record.slots.find((one) => startOf(record, one) + one.length >= end);
+    if (!slot) continue;
+    const from = end - startOf(record, slot) - pattern.length;
+    if (from < 0 || (!over && hasFill(document, slot, pattern.part, from, from + pattern.length))) continue;
+    ends.push(end);
   }
-  if (!count) return { reason: `No bar of ${record.name} has room for ${pattern.name}.` };
-  return { label: `place ${pattern.name} ${count}×`, put: [{ ...record, slots }], remove: [] };
+  return ends;
 }
 
-/** The slot that holds the `length` ticks before a place of the section, and where in it that place is. */
-function slotEndingBy(section: Section, end: number, length: number) {
-  let start = 0;
-  for (const [index, slot] of section.slots.entries()) {
-    const inSlot = end - start;
-    if (inSlot <= slot.length) return inSlot >= length ? { slot, index, inSlot } : null;
-    start += slot.length;
-  }
-  return null;
-}
+/** What stands at the end of a phrase and is not written over unasked. */
+const FILLS: ReadonlySet<PatternRole> = new Set(['fill', 'build-up', 'break', 'ending']);
 
-/** Whether what a part plays begins a new round of its pattern at a place of the slot. */
-function canStartAt(document: SongDocument, slot: Slot, at: number, part: Id): boolean {
-  return layersOf(document, slot, part).here.every(
-    (layer) => (at - (layer.from ?? 0)) % resolve(document, layer.pattern).pattern.length === 0,
+function hasFill(document: SongDocument, slot: Slot, part: Id, from: number, to: number): boolean {
+  const { pattern } = indexOf(document);
+  return layersOf(document, slot, part).here.some(
+    (layer) =>
+      (layer.from ?? 0) < to &&
+      (layer.to ?? slot.length) > from &&
+      FILLS.has(pattern(layer.pattern)?.role ?? 'groove'),
   );
+}
+
+function startOf(section: Section, slot: Slot): number {
+  let start = 0;
+  for (const one of section.slots) {
+    if (one.id === slot.id) return start;
+    start += one.length;
+  }
+  return start;
+}
+
+/** Slots that follow one another with a fill at a place of them; those that it runs over become one. */
+function slotsWithFill(
+  document: SongDocument,
+  slots: readonly Slot[],
+  at: number,
+  fill: Id,
+  placing: Placing,
+): readonly Slot[] | Refusal {
+  const end = at + resolve(document, fill).pattern.length;
+  const [before, taken, after]: [Slot[], Slot[], Slot[]] = [[], [], []];
+  let start = 0;
+  let first = 0;
+  for (const slot of slots) {
+    const stop = start + slot.length;
+    if (stop <= at) before.push(slot);
+    else if (start >= end) after.push(slot);
+    else {
+      if (!taken.length) first = start;
+      taken.push(slot);
+    }
+    start = stop;
+  }
+  const slot = taken.length > 1 ? inOneSlot(taken) : taken[0];
+  if (!slot) return { reason: 'There is no slot to place it in.' };
+  if ('reason' in slot) return slot;
+  const isWithin = end - first < slot.length;
+  const filled = withFill(document, slot, fill, end - first, placing);
+  const isFull = 'reason' in filled && isWithin;
+  if (!isFull && !(isWithin && (placing.landing ?? placing.slows)))
+    return 'reason' in filled ? filled : [...before, filled, ...after];
+  const [here, rest] = cutSlot(document, slot, end - first, freeSlotId(slots, slot.id, end));
+  const cut = withFill(document, here, fill, here.length, placing);
+  return 'reason' in cut ? cut : [...before, cut, rest, ...after];
+}
+
+/** An id for what is left of a slot from a place on, which no other slot has. */
+function freeSlotId(slots: readonly Slot[], id: Id, at: number): Id {
+  const base = `${id.slice(0, 40)}-${at}`;
+  const taken = new Set(slots.map((slot) => slot.id));
+  let free = base;
+  for (let i = 2; taken.has(free); i++) free = `${base}-${i}`;
+  return free;
 }
 
 /** The slot with a fill that ends at `end` ticks. Refused when it would layer too many patterns. */
@@ -123,30 +207,20 @@ function withFill(
   const { pattern } = resolve(document, fill);
   const from = end - pattern.length;
   const { here: own, others } = layersOf(document, slot, pattern.part);
-  const kept = placing.how === 'layer' ? own : own.flatMap((layer) => around(layer, from, end, slot.length));
+  const around = own
+    .flatMap((layer) => [
+      cutLayer(document, slot, layer, from).before,
+      cutLayer(document, slot, layer, end).after,
+    ])
+    .filter((layer) => layer !== null);
   const isLast = end === slot.length;
   const landing = isLast && placing.landing ? { landing: placing.landing } : {};
   const slows = isLast && placing.slows ? { slows: placing.slows } : {};
-  const placed = { ...plainLayer(fill), from, ...(end < slot.length ? { to: end } : {}) };
-  const layers = [...kept, placed, ...others];
+  const placed = {
+    ...plainLayer(fill),
+    ...(from > 0 ? { from } : {}),
+    ...(end < slot.length ? { to: end } : {}),
+  };
+  const layers = [...(placing.how === 'layer' ? own : around), placed, ...others];
   return layers.length > LIMITS.layers ? TOO_MANY_LAYERS : { ...slot, ...landing, ...slows, layers };
-}
-
-/** What is left of a layer before and after a stretch; its edits stay with the part before. */
-function around(layer: Layer, from: number, end: number, length: number): Layer[] {
-  const [start, stop] = [layer.from ?? 0, layer.to ?? length];
-  if (stop <= from || start >= end) return [layer];
-  return [
-    ...(start < from ? [{ ...layer, to: from }] : []),
-    ...(stop > end
-      ? [
-          {
-            ...plainLayer(layer.pattern),
-            silencedVoices: layer.silencedVoices,
-            from: end,
-            ...(stop < length ? { to: stop } : {}),
-          },
-        ]
-      : []),
-  ];
 }

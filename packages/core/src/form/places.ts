@@ -2,7 +2,10 @@ import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { PatternRole, Section } from '../song/records.ts';
-import { placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
+import { barTicks } from '../time/meter.ts';
+import { counted } from '../words.ts';
+import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
+import { occurrencePlaces, sectionMeter } from './stretches.ts';
 
 /** How often a fill comes when it is placed all through a section, in bars. */
 const EVERY = [2, 4, 8] as const;
@@ -11,8 +14,13 @@ const EVERY = [2, 4, 8] as const;
 export interface PlaceInSong {
   readonly key: string;
   readonly name: string;
+  /** What the place is, so that places of a kind stand together. */
+  readonly kind: 'slot' | 'end' | 'start' | 'every' | 'bar';
   readonly section: Section;
-  readonly place: (now: SongDocument, pattern: Id, placing: Placing) => Outcome;
+  /** Places a fill, or where it comes several times several of one length in turn. */
+  readonly place: (now: SongDocument, fills: readonly Id[], placing: Placing) => Outcome;
+  /** How many come there. */
+  readonly count: (now: SongDocument, fill: Id, placing: Placing) => number;
 }
 
 /** A slot, and the occurrence of its section that it was chosen in. */
@@ -21,7 +29,28 @@ export interface SlotAt {
   readonly slot: Id;
 }
 
-/** Where a pattern can be placed: in the chosen slot, at the end of each section, or all through one. */
+/** A place where one fill goes. */
+function single(
+  kind: PlaceInSong['kind'],
+  key: string,
+  name: string,
+  section: Section,
+  place: (now: SongDocument, fill: Id, placing: Placing) => Outcome,
+): PlaceInSong {
+  return {
+    key,
+    name,
+    kind,
+    section,
+    place: (now, [fill], placing) => (fill === undefined ? null : place(now, fill, placing)),
+    count: () => 1,
+  };
+}
+
+/**
+ * Where a pattern can be placed: in the chosen slot, at the end or the start of each section, all through one, or from a
+ * bar of the song on, counted from 1.
+ */
 export function placesIn(document: SongDocument, chosen: SlotAt | null): readonly PlaceInSong[] {
   const { sections, song } = indexOf(document);
   const inForm = [...new Set(song.form.map((one) => one.section))].flatMap(
@@ -34,32 +63,76 @@ export function placesIn(document: SongDocument, chosen: SlotAt | null): readonl
   return [
     ...(chosen && withSlot
       ? [
-          {
-            key: `slot ${chosen.slot}`,
-            name: `In the chosen slot of ${withSlot.name}`,
-            section: withSlot,
-            place: (now: SongDocument, pattern: Id, placing: Placing) =>
-              placeInSlot(now, withSlot.id, chosen.slot, pattern, placing),
-          },
+          single(
+            'slot',
+            `slot ${chosen.slot}`,
+            `In the chosen slot of ${withSlot.name}`,
+            withSlot,
+            (now, fill, placing) => placeInSlot(now, withSlot.id, chosen.slot, fill, placing),
+          ),
         ]
       : []),
-    ...inForm.map((section) => ({
-      key: `end ${section.id}`,
-      name: `End of ${section.name}`,
-      section,
-      place: (now: SongDocument, pattern: Id, placing: Placing) =>
-        placeAtEnd(now, section.id, pattern, placing),
-    })),
-    ...inForm.flatMap((section) =>
-      EVERY.map((bars) => ({
-        key: `every ${bars} ${section.id}`,
-        name: `Every ${bars} bars of ${section.name}`,
-        section,
-        place: (now: SongDocument, pattern: Id, placing: Placing) =>
-          placeEvery(now, section.id, bars, pattern, placing),
-      })),
+    ...inForm.map((section) =>
+      single('end', `end ${section.id}`, `End of ${section.name}`, section, (now, fill, placing) =>
+        placeAtEnd(now, section.id, fill, placing),
+      ),
     ),
+    ...inForm.map((section) =>
+      single('start', `start ${section.id}`, `Start of ${section.name}`, section, (now, fill, placing) =>
+        placeAt(now, section.id, 0, fill, placing),
+      ),
+    ),
+    ...inForm.flatMap((section) => EVERY.map((bars) => everyPlace(section, bars))),
+    ...barPlaces(document),
   ];
+}
+
+function everyPlace(section: Section, bars: number): PlaceInSong {
+  return {
+    key: `every ${bars} ${section.id}`,
+    name: `Every ${bars} bars of ${section.name}`,
+    kind: 'every',
+    section,
+    place: (now, fills, placing) => placeEvery(now, section.id, bars, fills, placing),
+    count: (now, fill, placing) => {
+      const record = indexOf(now).section(section.id);
+      return record ? endsForEvery(now, record, bars, fill, placing).length : 0;
+    },
+  };
+}
+
+/** Each bar of the song; one of a section that comes again is a place in all of its rounds. */
+function barPlaces(document: SongDocument): PlaceInSong[] {
+  const often = new Map<Id, number>();
+  const all = occurrencePlaces(document);
+  for (const { section, occurrence } of all)
+    often.set(section.id, (often.get(section.id) ?? 0) + occurrence.times);
+  return all.flatMap(({ occurrence, section, firstBar, bars }) => {
+    const bar = barTicks(sectionMeter(document, section));
+    const inSection = Math.floor(bars / occurrence.times);
+    const times = often.get(section.id) ?? 1;
+    const everywhere = times > 1 ? `, in all ${counted(times, 'round')} of it` : '';
+    return Array.from({ length: inSection }, (_, i) =>
+      single(
+        'bar',
+        `bar ${occurrence.id} ${i}`,
+        `From bar ${firstBar + i}: bar ${i + 1} of ${section.name}${everywhere}`,
+        section,
+        (now, fill, placing) => placeAt(now, section.id, i * bar, fill, placing),
+      ),
+    );
+  });
+}
+
+/** The places with the likeliest for what is made first: the chosen slot, then where such a thing usually goes. */
+export function likeliestFirst(
+  document: SongDocument,
+  places: readonly PlaceInSong[],
+  made: PatternRole,
+): readonly PlaceInSong[] {
+  const key = `end ${likeliest(document, made)}`;
+  const rank = (one: PlaceInSong) => (one.kind === 'slot' ? 0 : one.key === key ? 1 : 2);
+  return places.toSorted((a, b) => rank(a) - rank(b));
 }
 
 /**
@@ -72,12 +145,7 @@ export function placeFor(
   made: PatternRole,
   key: string | null,
 ): PlaceInSong | undefined {
-  return (
-    places.find((one) => one.key === key) ??
-    places.find((one) => one.key.startsWith('slot ')) ??
-    places.find((one) => one.key === `end ${likeliest(document, made)}`) ??
-    places[0]
-  );
+  return places.find((one) => one.key === key) ?? likeliestFirst(document, places, made)[0];
 }
 
 function likeliest(document: SongDocument, made: PatternRole): Id | undefined {
@@ -86,11 +154,4 @@ function likeliest(document: SongDocument, made: PatternRole): Id | undefined {
   if (made === 'ending') return ids.at(-1);
   if (made !== 'build-up') return ids[0];
   return ids[ids.findIndex((id) => section(id)?.role === 'chorus') - 1];
-}
-
-/** The section that follows one where it is played first; null at the song's end. */
-export function sectionAfter(document: SongDocument, section: Section): Section | null {
-  const { song, section: byId } = indexOf(document);
-  const at = song.form.findIndex((one) => one.section === section.id);
-  return byId(song.form[at + 1]?.section ?? '') ?? null;
 }

@@ -120,7 +120,7 @@ function splitLayer(document: SongDocument, slot: Slot, layer: Layer, pieces: re
   const source = resolve(document, layer.pattern);
   const length = (layer.to ?? slot.length) - (layer.from ?? 0);
   const voiceOf = new Map<Id, Id>();
-  for (const hit of soundingOver(source, length)) voiceOf.set(hit.id, hit.voice);
+  for (const hit of soundingOver(source, length, layer.start)) voiceOf.set(hit.id, hit.voice);
   for (const [hitId, hit] of Object.entries(layer.own)) voiceOf.set(hitId, hit.voice);
   const [first] = pieces;
   const pieceOf = (hit: Id) => pieces.find((piece) => piece.voices.has(voiceOf.get(hit) ?? '')) ?? first;

@@ -9,7 +9,9 @@ export type Scope =
   | { readonly kind: 'occurrence'; readonly occurrence: Id }
   | { readonly kind: 'slot'; readonly occurrence: Id; readonly repeat: number; readonly slot: Id }
   | { readonly kind: 'section'; readonly section: Id }
-  | { readonly kind: 'pattern'; readonly pattern: Id };
+  | { readonly kind: 'pattern'; readonly pattern: Id }
+  /** From one place of the song to another, in ticks; what lies after its end is silence. */
+  | { readonly kind: 'span'; readonly from: number; readonly to: number };
 
 /** One slot at its place in the song: where it starts in the song and in its section, in ticks. */
 export interface Stretch {

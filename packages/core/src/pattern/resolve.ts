@@ -126,9 +126,10 @@ export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
   return hits;
 }
 
-/** What sounds of a pattern when it is repeated or cut to `length` ticks, as a slot of that length would play it. */
-export function soundingOver(resolved: ResolvedPattern, length: number): readonly FollowedHit[] {
-  return unroll(soundingOf(resolved), resolved.pattern.length, 0, length, LIMITS.layerHits);
+/** What sounds of a pattern from a place in it on, repeated or cut to `length` ticks, as a layer of that length plays it. */
+export function soundingOver(resolved: ResolvedPattern, length: number, start = 0): readonly FollowedHit[] {
+  const period = resolved.pattern.length;
+  return unroll(soundingOf(resolved), period, start % period, length, LIMITS.layerHits);
 }
 
 /** Where in its parent a follower starts: at the end for fills and endings, at the start for others. */

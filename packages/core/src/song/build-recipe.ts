@@ -10,6 +10,9 @@ export const UNDERS = ['groove', 'kick', 'nothing'] as const;
 /** How its pitch leaves: as pitch bend, or as notes of their own. */
 export const PITCHES = ['bend', 'notes'] as const;
 
+/** The most points of a speed between its start and its end. */
+export const MOST_POINTS = 6;
+
 /** The fewest and most hits a beat. */
 export const RATES = { least: 0.25, most: 32 };
 
@@ -27,6 +30,15 @@ export const buildRecipeSchema = (z: Zod) =>
     speed: z.literal([...SPEEDS]),
     /** Hits a beat at the start and the end. */
     rate: z.strictObject({ from: rateSchema(z), to: rateSchema(z) }),
+    /**
+     * Places on the way, in ticks and in order, with the hits a beat there: where a smooth speed passes through, and where
+     * further steps of one by doubling begin, whose first step then begins at `rate.from`. Absent, a speed goes straight
+     * from `from` to `to`.
+     */
+    points: z
+      .array(z.strictObject({ at: ticksSchema(z).min(1), rate: rateSchema(z) }))
+      .max(MOST_POINTS)
+      .optional(),
     /** Silence before the landing, in ticks. */
     silence: ticksSchema(z),
     /** The last ticks before that silence, cut into pieces that sound for a share (percent) of their length; null for none. */

@@ -92,6 +92,8 @@ const layerSchema = (z: Zod) =>
     /** The stretch of the slot that the layer plays in, in ticks from the slot's start; absent means all of it. */
     from: z.int().min(0).optional(),
     to: z.int().min(1).optional(),
+    /** The place in its pattern at which the layer begins, in ticks; absent means the pattern's start. */
+    start: z.int().min(0).max(LIMITS.pattern).optional(),
     silencedVoices: voicesSchema(z),
     ...editFields(z),
   });

@@ -2,7 +2,7 @@ import { accentAt, accentRaise } from '../feel/accent.ts';
 import { type Unevenness, unevenness } from '../feel/humanise.ts';
 import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
-import { resolveLayer } from '../form/layer.ts';
+import { placeInLayer, resolveLayer } from '../form/layer.ts';
 import { tempoMapOf } from '../form/slowing.ts';
 import { type Scope, sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
 import type { ResolvedHit } from '../hit/followed.ts';
@@ -20,6 +20,7 @@ import type { ControlEvent, NoteEvent, Source, Timeline } from './events.ts';
 import { givesWay, landedEvents, landingBefore } from './landing.ts';
 import { controlEvents, inOrder, isMoved, lanesOf } from './lanes.ts';
 import { settle } from './settle.ts';
+import { windowOfTimeline } from './window.ts';
 
 export interface CompileOptions {
   /** `heard`: with swing and early/late; `grid`: as written. */
@@ -72,12 +73,13 @@ export function compile(
       const resolved = resolveLayer(document, stretch.slot, layer);
       const start = stretch.start - origin + resolved.from;
       const lane = lanes.get(layer.pattern);
-      if (lane) out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length));
+      if (lane)
+        out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
       const counted = stretch.inSection + resolved.from;
       for (const hit of resolved.hits) {
         if (stretch.occurrence?.silencedVoices.includes(hit.voice)) continue;
         if (landing && givesWay(index, hit, resolved.from + hit.at, landing)) continue;
-        const inPattern = hit.at % resolved.source.pattern.length;
+        const inPattern = placeInLayer(resolved, hit.at);
         // A pattern with a meter of its own counts its bars from its own start, others from their section's.
         const fromBar = resolved.source.meter ? inPattern : counted + hit.at;
         const meter = resolved.source.meter ?? stretch.meter;
@@ -89,7 +91,8 @@ export function compile(
     }
   }
   const meters = metersOf(stretches, origin, song.meter);
-  return finish(out, length, index, { meters, markers: markersOf(stretches, origin), tempos });
+  const whole = finish(out, length, index, { meters, markers: markersOf(stretches, origin), tempos });
+  return scope.kind === 'span' ? windowOfTimeline(whole, scope.from - origin, scope.to - scope.from) : whole;
 }
 
 /** Where the hits of a pattern outside any section come from. */
@@ -189,6 +192,8 @@ function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
   }
   const all = songStretches(document);
   if (scope.kind === 'song') return all;
+  if (scope.kind === 'span')
+    return all.filter(({ start, slot }) => start < scope.to && start + slot.length > scope.from);
   const inOccurrence = all.filter((stretch) => stretch.occurrence?.id === scope.occurrence);
   if (scope.kind === 'occurrence') {
     if (!indexOf(document).song.form.some((one) => one.id === scope.occurrence))

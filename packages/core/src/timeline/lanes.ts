@@ -91,6 +91,8 @@ export function controlEvents(
   lane: Lane,
   start: number,
   length: number,
+  /** The place in the pattern that it is played from, in ticks. */
+  begin = 0,
 ): ControlEvent[] {
   const out: ControlEvent[] = [];
   for (const kind of CONTROL_KINDS) {
@@ -102,8 +104,9 @@ export function controlEvents(
         out.push({ tick: start + tick, lane: lane.pattern, channel: lane.channel, kind, value });
       last = value;
     };
-    for (let round = 0; round < length; round += pattern.length)
+    for (let round = -begin; round < length; round += pattern.length)
       for (let at = 0; at < pattern.length && round + at < length; at += CONTROL_STEP) {
+        if (round + at < 0) continue;
         const control = own.findLast((one) => one.from <= at);
         say(round + at, control ? controlValue(control, at) : AT_REST[kind]);
       }

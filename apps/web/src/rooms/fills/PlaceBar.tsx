@@ -1,42 +1,55 @@
 import { Box, Button } from '@mui/material';
-import {
-  type Id,
-  indexOf,
-  type Landing,
-  type Outcome,
-  type PlaceInSong,
-  type Placing,
-  type SongDocument,
-} from '@plucky/core';
-import { useState } from 'react';
+import { indexOf, type Landing, type PlaceInSong, type SongDocument } from '@plucky/core';
 import { Choice } from '../../shared/ui/Choices.tsx';
-import { Select } from '../../shared/ui/Select.tsx';
+import { SearchSelect } from '../../shared/ui/SearchSelect.tsx';
 
-/** Where and how the chosen pattern is placed in the song; `onPlace` keeps it first. */
+/** What places of a kind are called together. */
+const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
+  slot: 'On the sheet',
+  end: 'At the end',
+  start: 'At the start',
+  every: 'Again and again',
+  bar: 'At a bar of the song',
+};
+
+/** How a pattern is put into the song. */
+export interface HowPlaced {
+  readonly how: 'replace' | 'layer';
+  readonly landing: Landing | null;
+  /** Whether each place gets one of its own, and those that are there already give way; for places that come again. */
+  readonly ownEach: boolean;
+  readonly over: boolean;
+}
+
+/** Where and how the chosen pattern is placed in the song. */
 export function PlaceBar({
   document,
   places,
   where,
-  landing,
-  slows,
+  how,
+  several,
   disabled,
   onWhere,
-  onLanding,
+  onHow,
   onPlace,
 }: {
   document: SongDocument;
   places: readonly PlaceInSong[];
   where: PlaceInSong | undefined;
-  landing: Landing | null;
-  /** How the slot slows that it is placed in. */
-  slows?: Placing['slows'];
+  how: HowPlaced;
+  /** How many come there, where it is one that comes again; null where it is not. */
+  several: { readonly count: number; readonly hasOthers: boolean } | null;
   disabled: boolean;
   onWhere: (key: string) => void;
-  onLanding: (landing: Landing | null) => void;
-  onPlace: (place: (document: SongDocument, pattern: Id) => Outcome, where: string) => void;
+  onHow: (how: Partial<HowPlaced>) => void;
+  onPlace: () => void;
 }) {
   const { parts, voicesOf } = indexOf(document);
-  const [how, setHow] = useState<Placing['how']>('replace');
+  const trouble = !where
+    ? 'The song has no section yet.'
+    : several?.count === 0
+      ? 'Each of these has a fill already, or no room.'
+      : undefined;
   const crash = parts.flatMap((part) => voicesOf(part.id)).find((voice) => voice.family === 'cymbal');
   return (
     <Box
@@ -44,39 +57,59 @@ export function PlaceBar({
       aria-label="Place it"
       sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
     >
-      <Select
+      <SearchSelect
         label="Place it"
         value={where?.key ?? null}
-        options={places.map((one) => ({ value: one.key, label: one.name }))}
+        options={places.map(({ key, name, kind }, i) => ({
+          value: key,
+          label: name,
+          group: i === 0 ? 'Likeliest' : KINDS[kind],
+        }))}
         disabled={!where}
         onChange={onWhere}
-        helperText={where ? undefined : 'The song has no section yet.'}
-        sx={{ minWidth: 230 }}
+        helperText={trouble}
+        sx={{ width: 260 }}
       />
-      <Choice chosen={how === 'replace'} onClick={() => setHow('replace')}>
+      <Choice chosen={how.how === 'replace'} onClick={() => onHow({ how: 'replace' })}>
         Instead
       </Choice>
-      <Choice chosen={how === 'layer'} onClick={() => setHow('layer')}>
+      <Choice chosen={how.how === 'layer'} onClick={() => onHow({ how: 'layer' })}>
         Layered over
       </Choice>
       {crash && (
         <Choice
-          chosen={landing !== null}
+          chosen={how.landing !== null}
           title="On the first beat of whatever follows, in place of the hat there"
-          onClick={() => onLanding(landing ? null : { voice: crash.id, velocity: 112 })}
+          onClick={() => onHow({ landing: how.landing ? null : { voice: crash.id, velocity: 112 } })}
         >
           {crash.name} lands
+        </Choice>
+      )}
+      {several?.hasOthers && (
+        <Choice
+          chosen={how.ownEach}
+          title="The fills of the bench one after the other, from the chosen one on"
+          onClick={() => onHow({ ownEach: !how.ownEach })}
+        >
+          Each its own
+        </Choice>
+      )}
+      {several && (
+        <Choice
+          chosen={how.over}
+          title="Fills that are there already give way"
+          onClick={() => onHow({ over: !how.over })}
+        >
+          Over fills too
         </Choice>
       )}
       <Button
         variant="contained"
         color="primary"
-        disabled={disabled || !where}
-        onClick={() =>
-          where && onPlace((now, id) => where.place(now, id, { how, landing, slows }), where.name)
-        }
+        disabled={disabled || trouble !== undefined}
+        onClick={onPlace}
       >
-        Place
+        {several ? `Place ${several.count}×` : 'Place'}
       </Button>
     </Box>
   );

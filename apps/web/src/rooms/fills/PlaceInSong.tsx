@@ -1,21 +1,64 @@
-import type { ComponentProps } from 'react';
+import {
+  type Id,
+  type Outcome,
+  type Pattern,
+  type Placing,
+  type SongDocument,
+  withRecord,
+} from '@plucky/core';
+import { useMemo } from 'react';
 import { PlaceBar } from './PlaceBar.tsx';
-import { usePlaces, useRoom } from './session.ts';
+import { usePlaces, usePlacing, useRoom } from './session.ts';
 
-type Props = Pick<ComponentProps<typeof PlaceBar>, 'document' | 'slows' | 'disabled' | 'onPlace'>;
+/** Puts patterns where they are meant to go, once they are in the song under these ids. */
+export type PutInPlace = (document: SongDocument, ids: readonly Id[]) => Outcome;
 
 /** Places what is chosen on a bench where the whole room has agreed to, and with what it lands. */
-export function PlaceInSong(props: Props) {
-  const landing = useRoom((room) => room.landing);
-  const { places, where } = usePlaces(props.document);
+export function PlaceInSong({
+  document,
+  pattern,
+  others = [],
+  slows,
+  onPlace,
+}: {
+  document: SongDocument;
+  /** What is placed; null while there is nothing. */
+  pattern: Pattern | null;
+  /** More of its length, which come after it where each place gets one of its own. */
+  others?: readonly Pattern[];
+  /** How the slot slows that it is placed in. */
+  slows?: Placing['slows'];
+  /** Told which patterns, as many as there are places for, how, and the place in words. */
+  onPlace: (patterns: readonly Pattern[], put: PutInPlace, where: string) => void;
+}) {
+  const room = useRoom();
+  const { places, where } = usePlaces(document);
+  const placing = usePlacing();
+  const count = useMemo(
+    () =>
+      where?.kind === 'every' && pattern
+        ? where.count(withRecord(document, pattern), pattern.id, placing)
+        : null,
+    [where, document, pattern, placing],
+  );
+  const place = () => {
+    if (!where || !pattern) return;
+    const alike = others.filter((one) => one.id !== pattern.id && one.length === pattern.length);
+    const several =
+      count !== null && room.ownEach ? [pattern, ...alike].slice(0, Math.max(1, count)) : [pattern];
+    onPlace(several, (now, ids) => where.place(now, ids, { ...placing, slows }), where.name);
+  };
   return (
     <PlaceBar
-      {...props}
+      document={document}
       places={places}
       where={where}
-      landing={landing}
+      how={room}
+      several={count === null ? null : { count, hasOthers: others.length > 1 }}
+      disabled={!pattern}
       onWhere={(key) => useRoom.setState({ where: key })}
-      onLanding={(next) => useRoom.setState({ landing: next })}
+      onHow={(how) => useRoom.setState(how)}
+      onPlace={place}
     />
   );
 }

@@ -1,12 +1,15 @@
 import {
   type Landing,
+  likeliestFirst,
   type Pattern,
   type PatternRole,
   placeFor,
   type PlaceInSong,
   placesIn,
+  type Placing,
   type SongDocument,
 } from '@plucky/core';
+import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
 import { useSession } from '../../session/store.ts';
 
@@ -19,13 +22,24 @@ interface Room {
   readonly make: Make;
   readonly where: string | null;
   readonly landing: Landing | null;
+  readonly how: Placing['how'];
+  /** Whether each place gets a fill of its own, and fills that are there already give way, where it comes several times. */
+  readonly ownEach: boolean;
+  readonly over: boolean;
 }
 
-export const useRoom = createForSong<Room>(() => ({ make: 'fill', where: null, landing: null }));
+export const useRoom = createForSong<Room>(() => ({
+  make: 'fill',
+  where: null,
+  landing: null,
+  how: 'replace',
+  ownEach: false,
+  over: false,
+}));
 
-/** Whether a pattern was made from its parent in this room, so that more is made from the parent than from it. */
-export function isMadeHere({ builtBy, madeBy, parent }: Pattern): boolean {
-  return parent !== undefined && (builtBy ?? madeBy) !== undefined;
+/** Whether a pattern was made from its parent as what this room makes, so that more is made from the parent than from it. */
+export function isMadeHere({ builtBy, madeBy, parent, role }: Pattern): boolean {
+  return parent !== undefined && ((builtBy ?? madeBy) !== undefined || role === 'fill');
 }
 
 /** The places of the song, and the one that is chosen; where none is, the one that is likeliest for what is made. */
@@ -36,11 +50,20 @@ export function usePlaces(document: SongDocument): {
   const slot = useSession((session) => session.slot);
   const key = useRoom((room) => room.where);
   const make = useRoom((room) => room.make);
-  const places = placesIn(document, slot);
-  return { places, where: placeFor(document, places, roleOf(make), key) };
+  return useMemo(() => {
+    const role = roleOf(make);
+    const places = likeliestFirst(document, placesIn(document, slot), role);
+    return { places, where: placeFor(document, places, role, key) };
+  }, [document, slot, make, key]);
 }
 
 /** A drop-out is a break. */
 function roleOf(make: Make): PatternRole {
   return make === 'drop-out' ? 'break' : make;
+}
+
+/** How what is made is put where the room has agreed to. */
+export function usePlacing(): Placing {
+  const { how, landing, over } = useRoom();
+  return useMemo(() => ({ how, landing, over }), [how, landing, over]);
 }

@@ -14,28 +14,30 @@ import { useCallback } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
 
-/** Keeps a pattern of the bench in its family under a name that is free, and does more with it in the same undo. */
+/** Keeps patterns of the bench in their family under names that are free, and does more with them in the same undo. */
 export type Keep = (
-  pattern: Pattern,
+  patterns: readonly Pattern[],
   name: string,
   said: string,
-  after?: (document: SongDocument, id: Id) => Outcome,
+  after?: (document: SongDocument, ids: readonly Id[]) => Outcome,
 ) => boolean;
 
 export function useKeep(): Keep {
   const edit = useEdit();
   const { enqueueSnackbar } = useSnackbar();
   return useCallback(
-    (pattern, name, said, after = () => null) => {
-      const id = freshId();
+    (patterns, name, said, after = () => null) => {
+      const ids = patterns.map(() => freshId());
       const kept = edit(
         (now) => {
-          const free = unusedName(indexOf(now), pattern.part, cutName(name, 70));
-          const named: Pattern = { ...pattern, id, name: free, order: lastPlaceIn(now, pattern.part) };
-          return inTurn(now, `keep ${free}`, [
-            () => ({ label: `keep ${free}`, put: [named], remove: [] }),
-            (next) => after(next, id),
-          ]);
+          const taken: string[] = [];
+          const put = patterns.map((pattern, i): Pattern => {
+            const free = unusedName(indexOf(now), pattern.part, cutName(name, 70), taken);
+            taken.push(free);
+            return { ...pattern, id: ids[i] ?? '', name: free, order: lastPlaceIn(now, pattern.part) + i };
+          });
+          const label = `keep ${taken.join(', ')}`.slice(0, 100);
+          return inTurn(now, label, [() => ({ label, put, remove: [] }), (next) => after(next, ids)]);
         },
         null,
         true,

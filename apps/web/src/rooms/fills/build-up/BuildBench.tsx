@@ -3,13 +3,13 @@ import {
   type BuildOnBench,
   buildPattern,
   type BuildRecipe,
+  changeBuild,
   freeName,
-  indexOf,
+  handWorkOf,
+  type Id,
   lengthName,
   type Pattern,
-  sectionAfter,
   type SongDocument,
-  tryAtSectionEnd,
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
@@ -20,11 +20,10 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
 import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
-import { usePlaces, useRoom } from '../session.ts';
+import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';
 import { type BuildDesk, chooseBuild, MOST_BUILDS, useBuildDesk } from './build-ups.ts';
 import { BuildPanel } from './BuildPanel.tsx';
@@ -55,8 +54,6 @@ function ChosenBuild({
   const { builds } = desk;
   const edit = useEdit();
   const keepPattern = useKeep();
-  const landing = useRoom((room) => room.landing);
-  const { where } = usePlaces(document);
   const [isHeard, setHeard] = useState(false);
   const { name, recipe } = chosen;
   const made = useMemo(
@@ -65,16 +62,9 @@ function ChosenBuild({
   );
   const pattern = 'reason' in made ? null : made;
   const figures = useMemo(() => pattern && buildFigures(document, pattern), [document, pattern]);
-  const section = where?.section ?? null;
-  const context = useMemo(
-    () => pattern && tryAtSectionEnd(document, pattern, { groove: groove.id, section, landing }),
-    [document, pattern, groove.id, section, landing],
-  );
-  const next = section && sectionAfter(document, section);
-  const follows = next ? next.name : section ? 'the end' : groove.name;
-  usePreviewWhile(context, {
+  const heard = useHeardInPlace(document, groove, pattern, {
     title: `${name} in context, looping`,
-    detail: `2 bars of ${groove.name}, the build-up, then ${follows}`,
+    what: 'the build-up',
     playsAtOnce: isHeard,
   });
 
@@ -86,7 +76,7 @@ function ChosenBuild({
     desk.lay();
     return keepPattern(...asked);
   };
-  const keep = () => pattern !== null && keepIn(pattern, name, `${name} is kept.`);
+  const keep = () => pattern !== null && keepIn([pattern], name, `${name} is kept.`);
   const compare = () =>
     desk.add({
       id: freshId(),
@@ -96,22 +86,27 @@ function ChosenBuild({
       ),
       recipe,
     });
-  const change = (id: string) =>
-    edit(
-      (now) => {
-        const before = indexOf(now).pattern(id);
-        if (!before) return { reason: `${name} is no longer in the song.` };
-        const remade = buildPattern(now, groove.id, recipe, id, name);
-        if ('reason' in remade) return remade;
-        return { label: `change ${name}`, put: [{ ...remade, order: before.order }], remove: [] };
-      },
-      null,
-      true,
-    );
+  const handWork = useMemo(
+    () => (chosen.of === undefined ? [] : handWorkOf(document, chosen.of)),
+    [document, chosen.of],
+  );
+  const change = (keepsEdits: boolean) => () =>
+    chosen.of !== undefined &&
+    edit(changeTo(groove.id, { ...chosen, of: chosen.of }, keepsEdits), null, true);
   useBuildKeys(desk, chosen, choose, keep, () => setHeard(false));
 
   return (
-    <BenchFrame gap={1} recipe={<BuildPanel {...{ document, recipe, desk }} groove={groove.id} />}>
+    <BenchFrame
+      gap={1}
+      recipe={<BuildPanel {...{ document, recipe, desk }} groove={groove.id} />}
+      foot={
+        <PlaceInSong
+          document={document}
+          pattern={pattern}
+          onPlace={(patterns, put, at) => keepIn(patterns, name, `Placed: ${at}.`, put)}
+        />
+      }
+    >
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <NameField
           key={chosen.id}
@@ -124,7 +119,7 @@ function ChosenBuild({
           aria-label="Figures of the build-up"
           sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}
         >
-          {figures ? `${into(figures, recipe, next?.name)} · ${hitsWords(figures, recipe)}` : ''}
+          {figures ? `${into(figures, recipe, heard?.follows)} · ${hitsWords(figures, recipe)}` : ''}
         </Typography>
         <Button
           title="The same once more, to be changed"
@@ -166,13 +161,18 @@ function ChosenBuild({
         >
           Keep
         </Button>
-        {chosen.of && (
+        {chosen.of !== undefined && (
           <Button
             title="The pattern of the song becomes this, wherever it is played"
             disabled={!pattern}
-            onClick={() => chosen.of && change(chosen.of)}
+            onClick={change(true)}
           >
-            Change {name}
+            {handWork.length ? `Change ${name}, edits kept` : `Change ${name}`}
+          </Button>
+        )}
+        {handWork.length > 0 && (
+          <Button title="As the recipe makes it" disabled={!pattern} onClick={change(false)}>
+            Change it, edits lost
           </Button>
         )}
         <Button
@@ -182,19 +182,28 @@ function ChosenBuild({
         >
           Discard
         </Button>
-        <PlaceInSong
-          document={document}
-          disabled={!pattern}
-          onPlace={(place, at) => pattern && keepIn(pattern, name, `Placed: ${at}.`, place)}
-        />
       </Box>
+      {handWork.length > 0 && (
+        <Typography
+          role="status"
+          aria-label="Edited by hand"
+          sx={{ fontSize: TEXT.note, color: color('soft') }}
+        >
+          By hand since it was made: {handWork.join(', ')}.
+        </Typography>
+      )}
     </BenchFrame>
   );
 }
 
+/** The edit that makes a build-up of the song what it is on the bench. */
+function changeTo(groove: Id, { of, recipe, name }: BuildOnBench & { readonly of: Id }, keepsEdits: boolean) {
+  return (now: SongDocument) => changeBuild(now, groove, of, recipe, name, keepsEdits);
+}
+
 /** Where it leads, as "4 bars into Chorus". */
-function into({ meter }: BuildFigures, { lasts }: BuildRecipe, next: string | undefined): string {
-  return `${lengthName(lasts, meter)} into ${next ?? 'what follows'}`;
+function into({ meter }: BuildFigures, { lasts }: BuildRecipe, next: string | null | undefined): string {
+  return `${lengthName(lasts, meter)} into ${next === null ? 'the end' : (next ?? 'what follows')}`;
 }
 
 /** How many hits, and how exactly the stream lands. */

@@ -1,5 +1,6 @@
-import { Box, Typography } from '@mui/material';
+import { Box, Button, Typography } from '@mui/material';
 import {
+  addPoint,
   barTicks,
   beatTicks,
   BUILD_STARTERS,
@@ -73,6 +74,8 @@ export function BuildPanel({
   const voices = index.voicesOf(part);
   const isPitched = index.part(part)?.type === 'notes';
   const rises = changesRate(recipe.speed);
+  // Steps that were set have speeds of their own.
+  const hasEnd = rises && !(recipe.speed === 'by doubling' && recipe.points?.length);
   const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
   const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
   const setRate = (rate: Partial<BuildRecipe['rate']>, gesture: string) =>
@@ -110,8 +113,10 @@ export function BuildPanel({
         title="Gathers speed"
         value={recipe.speed}
         options={SPEEDS.map((value) => ({ value, label: SPEED_NAMES[value] }))}
-        onChange={(speed) => setBuild({ speed })}
+        // Points mean another thing for another way.
+        onChange={(speed) => setBuild({ speed, points: undefined })}
       />
+      {rises && <Points {...{ recipe, beat, setBuild }} />}
       <Amount
         label={rises ? 'Starts at' : 'Comes at'}
         value={recipe.rate.from}
@@ -121,7 +126,7 @@ export function BuildPanel({
         text={`${rateWords(recipe.rate.from)} a beat`}
         onChange={(from, gesture) => setRate({ from }, gesture)}
       />
-      {rises && (
+      {hasEnd && (
         <Amount
           label="Arrives at"
           value={recipe.rate.to}
@@ -180,6 +185,34 @@ export function BuildPanel({
         onChange={(under) => setBuild({ under })}
       />
     </RecipeFrame>
+  );
+}
+
+/** How many steps or points a speed has, one more of them, and the way back to none that was set. */
+function Points({
+  recipe,
+  beat,
+  setBuild,
+}: { recipe: BuildRecipe; beat: number } & Pick<BuildDesk, 'setBuild'>) {
+  const more = addPoint(recipe, beat);
+  const isSteps = recipe.speed === 'by doubling';
+  return (
+    <Group
+      title={isSteps ? 'Steps, dragged in the Speed strip' : 'Points on the way, dragged in the Speed strip'}
+    >
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Button
+          disabled={'reason' in more}
+          title={'reason' in more ? more.reason : 'On a beat, where there is most room'}
+          onClick={() => 'reason' in more || setBuild({ points: [...more] })}
+        >
+          {isSteps ? 'One more step' : 'One more point'}
+        </Button>
+        <Button disabled={!recipe.points?.length} onClick={() => setBuild({ points: undefined })}>
+          {isSteps ? 'Even steps' : 'Straight'}
+        </Button>
+      </Box>
+    </Group>
   );
 }
 

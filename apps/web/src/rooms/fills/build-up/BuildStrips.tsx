@@ -98,7 +98,7 @@ export function BuildStrips({
           tempo={tempo}
           placeWords={(tick) => placeName(tick, figures.meter)}
           height={height}
-          onChange={(rate, gesture) => setBuild({ rate }, gesture)}
+          onChange={setBuild}
         />
       )}
       {moving.map(({ kind, says, ...strip }) => {

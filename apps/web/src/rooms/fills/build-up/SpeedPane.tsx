@@ -1,12 +1,17 @@
 import { Box } from '@mui/material';
 import {
+  addPoint,
   type BuildRecipe,
   changesRate,
   figure,
+  movePoint,
+  pointsOf,
   RATES,
   ROLL_TO_TONE,
   speedReport,
   speedsOf,
+  stepsOf,
+  stepsOnBeats,
   ticksToMs,
 } from '@plucky/core';
 import { type KeyboardEvent, useMemo } from 'react';
@@ -20,9 +25,13 @@ const Chart = later(async () => (await import('../../../shared/ui/Chart.tsx')).C
 /** The slowest and fastest speed that is drawn, in hits a second. */
 const [SLOWEST, FASTEST] = [0.5, 40];
 
-type End = 'from' | 'to';
+/** An end of the speed, or one of the points between, by its number. */
+type Hold = 'from' | 'to' | number;
 
-/** How fast hits come along a build-up, with the speed at which a roll turns into a tone; its ends can be dragged. */
+/**
+ * How fast hits come along a build-up, with the speed at which a roll turns into a tone. Its ends and the points between, or
+ * the steps of one by doubling, can be dragged; a double press adds one, Delete takes one away.
+ */
 export function SpeedPane({
   recipe,
   places,
@@ -40,7 +49,7 @@ export function SpeedPane({
   placeWords: (tick: number) => string;
   /** In px. */
   height: number;
-  onChange: (rate: BuildRecipe['rate'], gesture?: string) => void;
+  onChange: (fields: Pick<BuildRecipe, 'rate'> | Pick<BuildRecipe, 'points'>, gesture?: string) => void;
 }) {
   const { rate, speed, lasts, silence } = recipe;
   const spans = (lasts - silence) / lasts;
@@ -53,39 +62,67 @@ export function SpeedPane({
   const report = speedReport(places, tempo);
   // Two streams half a step apart come twice as fast as each.
   const streams = speed === 'second voice' ? 2 : 1;
-  const set = (end: End, value: number, gesture?: string) =>
-    onChange({ ...rate, [end]: nearestRate(value) }, gesture);
-  const { drawing, hold } = usePaneDrag<End>(height, (held, _, up, gesture) =>
-    set(held, (SLOWEST * (FASTEST / SLOWEST) ** up * beatSeconds) / streams, gesture),
-  );
-  const keys = (end: End) => (event: KeyboardEvent) => {
-    const by = { ArrowUp: 1, ArrowDown: -1 }[event.key];
-    if (by === undefined) return;
-    event.preventDefault();
-    event.stopPropagation();
-    set(end, nextRate(rate[end], by));
+  const points = pointsOf(recipe, beat);
+  const plays = lasts - silence;
+  const rateAt = (up: number) => (SLOWEST * (FASTEST / SLOWEST) ** up * beatSeconds) / streams;
+  const set = (held: Hold, value: number, at: number, gesture?: string) => {
+    const to = nearestRate(value);
+    if (typeof held === 'string') onChange({ rate: { ...rate, [held]: to } }, gesture);
+    else onChange({ points: [...movePoint(recipe, beat, held, { at, rate: to })] }, gesture);
   };
-  const ends: readonly End[] = changesRate(speed) ? ['from', 'to'] : ['from'];
+  const { drawing, hold } = usePaneDrag<Hold>(height, (held, along, up, gesture) =>
+    set(held, rateAt(up), along * lasts, gesture),
+  );
+  const keys =
+    (held: Hold, { rate: value, at }: { rate: number; at: number }) =>
+    (event: KeyboardEvent) => {
+      const up = { ArrowUp: 1, ArrowDown: -1 }[event.key];
+      const along = { ArrowLeft: -beat, ArrowRight: beat }[event.key];
+      const isRemoved = typeof held === 'number' && (event.key === 'Delete' || event.key === 'Backspace');
+      if (up !== undefined) set(held, nextRate(value, up), at);
+      else if (along !== undefined && typeof held === 'number') set(held, value, at + along);
+      else if (isRemoved) onChange({ points: points.filter((_, i) => i !== held) });
+      else return;
+      event.preventDefault();
+      event.stopPropagation();
+    };
+  // Steps that were set have speeds of their own; the end has none then.
+  const hasEnd = changesRate(speed) && !(speed === 'by doubling' && recipe.points?.length);
+  const holds: readonly { held: Hold; name: string; at: number; rate: number }[] = [
+    { held: 'from', name: 'Speed at the start', at: 0, rate: rate.from },
+    ...points.map((point, i) => ({
+      ...point,
+      held: i,
+      name: speed === 'by doubling' ? `Step ${i + 2}` : `Speed on the way ${i + 1}`,
+    })),
+    ...(hasEnd ? [{ held: 'to' as const, name: 'Speed at the end', at: plays, rate: rate.to }] : []),
+  ];
+  const add = () => {
+    const next = addPoint(recipe, beat);
+    if (!('reason' in next)) onChange({ points: [...next] });
+  };
   return (
-    <Pane name="Speed" says={report ? speedWords(recipe, report, placeWords) : 'a single hit'}>
+    <Pane name="Speed" says={report ? speedWords(recipe, report, beat, placeWords) : 'a single hit'}>
       <Box sx={{ position: 'absolute', inset: 0, pointerEvents: 'none' }}>
         <Chart option={option} height={height} />
       </Box>
-      {drawing(<Silence from={PANE_WIDTH * spans} />)}
-      {ends.map((end) => (
+      <Box onDoubleClick={changesRate(speed) ? add : undefined}>
+        {drawing(<Silence from={PANE_WIDTH * spans} />)}
+      </Box>
+      {holds.map(({ held, name, at, rate: value }) => (
         <CurvePoint
-          key={end}
-          name={end === 'from' ? 'Speed at the start' : 'Speed at the end'}
-          value={rate[end]}
+          key={held}
+          name={name}
+          value={value}
           least={RATES.least}
           most={RATES.most}
-          words={`${rateWords(rate[end])} a beat`}
+          words={`${rateWords(value)} a beat${typeof held === 'number' ? ` from ${placeWords(at)}` : ''}`}
           ink="plum"
-          look="upright"
-          left={end === 'from' ? 0 : spans}
-          top={yOf((rate[end] * streams) / beatSeconds)}
-          onKeyDown={keys(end)}
-          onHold={hold(end)}
+          look={typeof held === 'number' ? 'free' : 'upright'}
+          left={at / lasts}
+          top={yOf((value * streams) / beatSeconds)}
+          onKeyDown={keys(held, { rate: value, at })}
+          onHold={hold(held)}
         />
       ))}
     </Pane>
@@ -154,13 +191,18 @@ export function rateWords(rate: number): string {
 }
 
 function speedWords(
-  { speed, rate }: BuildRecipe,
+  recipe: BuildRecipe,
   { fastest, toneFrom }: NonNullable<ReturnType<typeof speedReport>>,
+  beat: number,
   placeWords: (tick: number) => string,
 ): string {
+  const { speed, rate, lasts, silence } = recipe;
+  const steps = speed === 'by doubling' ? stepsOf(recipe, (lasts - silence) / beat, beat) : [];
+  const last = steps.at(-1)?.rate ?? rate.to;
   const beats = changesRate(speed)
-    ? `${rateWords(rate.from)} to ${rateWords(rate.to)} hits a beat`
+    ? `${rateWords(rate.from)} to ${rateWords(last)} hits a beat`
     : `${rateWords(rate.from)} hits a beat${speed === 'second voice' ? ', twice that with the second' : ''}`;
   const tone = toneFrom === null ? 'still a roll' : `a tone from ${placeWords(toneFrom)} on`;
-  return `${beats}, fastest ${fastest.toFixed(1)} a second, ${tone}`;
+  const turns = stepsOnBeats(steps) ? '' : `, turns between beats: too short for ${steps.length} steps`;
+  return `${beats}, fastest ${fastest.toFixed(1)} a second, ${tone}${turns}`;
 }

@@ -7,19 +7,16 @@ import {
   lengthName,
   type Pattern,
   resolve,
-  sectionAfter,
   type SongDocument,
-  tryAtSectionEnd,
 } from '@plucky/core';
 import { useMemo, useState } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
 import { END_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
-import { usePlaces, useRoom } from '../session.ts';
+import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
@@ -47,8 +44,6 @@ export function EndBench({
   const { settings, setEnds } = desk;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const keepPattern = useKeep();
-  const landing = useRoom((room) => room.landing);
-  const { where } = usePlaces(document);
   const [isHeard, setHeard] = useState(false);
   const { meter } = feelOf(document, resolve(document, groove.id));
   const made = useMemo(
@@ -57,20 +52,15 @@ export function EndBench({
   );
   const pattern = 'reason' in made ? null : made;
   const slows = make === 'ending' ? settings.slows : undefined;
-  const section = where?.section ?? null;
-  const context = useMemo(
-    () => pattern && tryAtSectionEnd(document, pattern, { groove: groove.id, section, landing, slows }),
-    [document, pattern, groove.id, section, landing, slows],
-  );
   const what = NAMES[make];
-  const next = section && sectionAfter(document, section);
-  usePreviewWhile(context, {
+  useHeardInPlace(document, groove, pattern, {
     title: `The ${what.toLowerCase()} in context, looping`,
-    detail: `2 bars of ${groove.name}, the ${what.toLowerCase()}, then ${next?.name ?? (section ? 'the end' : groove.name)}`,
+    what: `the ${what.toLowerCase()}`,
     playsAtOnce: isHeard,
+    slows,
   });
   const name = `${groove.name} ${what.toLowerCase()}`;
-  const keep = () => pattern !== null && keepPattern(pattern, name, `${name} is kept.`);
+  const keep = () => pattern !== null && keepPattern([pattern], name, `${name} is kept.`);
   useCommands(END_COMMANDS, { hear: setHeard, keep });
   const toggle = (voice: Id) => {
     const before = make === 'ending' ? settings.stopRows : settings.silent;
@@ -83,7 +73,17 @@ export function EndBench({
   const shown = pattern ?? endOf(document, groove.id, last, 'break', ON_BENCH, what);
   const picture = 'reason' in shown ? null : shown;
   return (
-    <BenchFrame recipe={<EndPanel document={document} groove={groove.id} make={make} desk={desk} />}>
+    <BenchFrame
+      recipe={<EndPanel document={document} groove={groove.id} make={make} desk={desk} />}
+      foot={
+        <PlaceInSong
+          document={document}
+          pattern={pattern}
+          slows={slows}
+          onPlace={(patterns, put, at) => keepPattern(patterns, name, `Placed: ${at}.`, put)}
+        />
+      }
+    >
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
           {name}
@@ -123,12 +123,6 @@ export function EndBench({
         >
           Keep
         </Button>
-        <PlaceInSong
-          document={document}
-          slows={slows}
-          disabled={!pattern}
-          onPlace={(place, at) => pattern && keepPattern(pattern, name, `Placed: ${at}.`, place)}
-        />
       </Box>
       {make === 'ending' && slows && (
         <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>

@@ -16,7 +16,7 @@ const button = (name: string | RegExp) => screen.getByRole('button', { name });
 const row = (name: RegExp) => screen.getByRole('img', { name }).getAttribute('aria-label');
 
 function showRoom(make: 'drop-out' | 'ending', pattern = 'main') {
-  useRoom.setState({ make, where: null, landing: null });
+  useRoom.setState({ make, where: null, landing: null, how: 'replace' });
   const shown = show(
     lanterns,
     <MemoryRouter>
@@ -84,7 +84,7 @@ describe('an ending', () => {
     await userEvent.click(button('Hear it in context'));
     const { preview } = usePreview.getState();
     if (!preview) throw new Error('nothing is heard');
-    expect(preview.detail).toBe('2 bars of Main groove, the ending, then the end');
+    expect(preview.detail).toBe('Outro, the ending, then the end');
     const { events } = compile(preview.document, preview.scope);
     const stop = 3 * 3840;
     const drums = events.filter((event) => event.part === 'drums' && event.tick >= stop);

@@ -2,22 +2,24 @@ import { Box, Typography } from '@mui/material';
 import {
   type Candidate,
   counted,
+  type Id,
+  indexOf,
   limbsOf,
   type Pattern,
   type SongDocument,
-  tryFill,
   withRecord,
 } from '@plucky/core';
+import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
+import { useEdit } from '../../../document/context.tsx';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { usePreviewWhile } from '../../../transport/preview.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
-import { PlaceInSong } from '../PlaceInSong.tsx';
-import { useRoom } from '../session.ts';
+import { PlaceInSong, type PutInPlace } from '../PlaceInSong.tsx';
+import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
@@ -38,21 +40,20 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
 export function FillBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
   const desk = useFillDesk(document, groove.id);
   const looking = useLooking();
-  const landing = useRoom((room) => room.landing);
   const keepPattern = useKeep();
+  const edit = useEdit();
+  const { enqueueSnackbar } = useSnackbar();
   const [heard, setHeard] = useState<Candidate | null>(null);
   const { recipe, setRecipe } = desk;
   const fills = shownIn(desk.fills, looking.sorting);
   const chosen = fills.find((one) => one.pattern.id === looking.chosen) ?? null;
 
-  const playing = heard ?? chosen;
-  const context = useMemo(
-    () => playing && tryFill(document, groove.id, playing.pattern, landing),
-    [document, groove.id, playing, landing],
-  );
-  usePreviewWhile(context, {
+  const kept = keptFills(document, groove.id);
+  const keptOne = chosen ? null : (kept.find((one) => one.id === looking.chosen) ?? null);
+  const playing = heard?.pattern ?? chosen?.pattern ?? keptOne;
+  useHeardInPlace(document, groove, playing, {
     title: 'The fill in context, looping',
-    detail: `${groove.name}, the fill, then the landing`,
+    what: 'the fill',
     playsAtOnce: true,
   });
 
@@ -60,16 +61,23 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     setHeard(null);
     chooseFill(one?.pattern.id ?? null);
   };
+  const hearKept = (one: Pattern) => {
+    setHeard(null);
+    chooseFill(one === keptOne ? null : one.id);
+  };
   const keep: Keep = (...asked) => {
     desk.lay();
     return keepPattern(...asked);
   };
   const keepIt = (one: Candidate) =>
-    keep(one.pattern, `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
+    keep([one.pattern], `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
   const discard = (one: Candidate) => desk.discard(one.pattern.id);
   const near = (one: Candidate) => void desk.makeNear(one);
   useBenchKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
+  const placeKept = (one: Pattern, put: PutInPlace, at: string) => {
+    if (edit((now) => put(now, [one.id]), null, true)) enqueueSnackbar(`Placed: ${at}.`);
+  };
   const change = (next: Candidate) => {
     if (!chosen) return;
     desk.replace(chosen.pattern.id, next);
@@ -93,9 +101,12 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
       foot={
         <PlaceInSong
           document={document}
-          disabled={!chosen}
-          onPlace={(place, at) =>
-            chosen && keep(chosen.pattern, `${groove.name} fill`, `Placed: ${at}.`, place)
+          pattern={chosen?.pattern ?? keptOne}
+          others={chosen ? fills.slice(fills.indexOf(chosen)).map((one) => one.pattern) : []}
+          onPlace={(patterns, put, at) =>
+            keptOne
+              ? placeKept(keptOne, put, at)
+              : keep(patterns, `${groove.name} fill`, `Placed: ${at}.`, put)
           }
         />
       }
@@ -180,6 +191,22 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           Press a fill, or its number, to hear it with the groove before and after.
         </Typography>
       )}
+      {kept.length > 0 && (
+        <Box
+          role="group"
+          aria-label="Fills in the family"
+          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
+        >
+          <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
+            In the family, to hear and place again
+          </Typography>
+          {kept.map((one) => (
+            <Choice key={one.id} chosen={one === keptOne} onClick={() => hearKept(one)}>
+              {one.name}
+            </Choice>
+          ))}
+        </Box>
+      )}
       <LongTakeStrip
         document={document}
         groove={groove.id}
@@ -195,6 +222,13 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
       />
     </BenchFrame>
   );
+}
+
+/** The fills of a groove that the song has, those made by hand among them. */
+function keptFills(document: SongDocument, groove: Id): readonly Pattern[] {
+  return indexOf(document)
+    .followersOf(groove)
+    .filter((one) => one.role === 'fill');
 }
 
 /** Numbers hear a fill, arrows step through them, and letters work on the chosen one. */

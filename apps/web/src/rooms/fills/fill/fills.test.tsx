@@ -1,10 +1,10 @@
 import {
   type Candidate,
   candidateOf,
+  documentOf,
   editSong,
   fillCandidates,
   indexOf,
-  placesIn,
   readSong,
   removeVoice,
   resolve,
@@ -21,7 +21,8 @@ import { redo as redoIn, take, undo as undoIn } from '../../../document/store.ts
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { useMusic } from '../bench-record.ts';
-import { PlaceBar } from '../PlaceBar.tsx';
+import { PlaceInSong } from '../PlaceInSong.tsx';
+import { useRoom } from '../session.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
@@ -277,34 +278,45 @@ test('the recipe is set by its panel, a starter fits the meter, and a fill by ha
   expect(resolve(document(), id).pattern).toMatchObject({ role: 'fill', parent: 'main', own: {} });
 });
 
-test('a fill is placed where and how it is told, with what lands after it', async () => {
-  const places: string[] = [];
-  const offered = placesIn(lanterns, null);
-  const Bar = () => {
-    const [key, setKey] = useState('');
-    return (
-      <PlaceBar
-        document={lanterns}
-        places={offered}
-        where={offered.find((one) => one.key === key) ?? offered[0]}
-        landing={null}
-        disabled={false}
-        onWhere={setKey}
-        onLanding={(landing) => places.push(landing?.voice ?? 'none')}
-        onPlace={(place, where) => {
-          const [one] = some(1);
-          if (!one) return;
-          const now = { records: { ...lanterns.records, [one.pattern.id]: one.pattern } };
-          const outcome = place(now, one.pattern.id);
-          places.push(where, outcome && 'put' in outcome ? outcome.label : 'refused');
-        }}
-      />
-    );
-  };
-  show(lanterns, <Bar />);
-  await userEvent.click(screen.getByRole('combobox', { name: 'Place it' }));
+test('a fill is placed where it is looked for, with what lands after it, each place with its own', async () => {
+  const [one, two] = some(2).map((fill) => fill.pattern);
+  if (!one || !two) throw new Error('no fills');
+  const placed: string[] = [];
+  show(
+    lanterns,
+    <PlaceInSong
+      document={lanterns}
+      pattern={one}
+      others={[one, two]}
+      onPlace={(patterns, put, where) => {
+        const now = documentOf([...Object.values(lanterns.records), ...patterns]);
+        const outcome = put(
+          now,
+          patterns.map((pattern) => pattern.id),
+        );
+        placed.push(where, String(patterns.length), outcome && 'put' in outcome ? outcome.label : 'refused');
+      }}
+    />,
+  );
+  const field = screen.getByRole('combobox', { name: 'Place it' });
+  await userEvent.clear(field);
+  await userEvent.type(field, 'end of ver');
   await userEvent.click(screen.getByRole('option', { name: 'End of Verse 1' }));
   await userEvent.click(button('Crash lands'));
+  expect(useRoom.getState().landing?.voice).toBe('crash');
   await userEvent.click(button('Place'));
-  expect(places).toEqual(['crash', 'End of Verse 1', 'place Fill']);
+  await userEvent.clear(field);
+  await userEvent.type(field, '4 bars of verse 1');
+  await userEvent.click(screen.getByRole('option', { name: 'Every 4 bars of Verse 1' }));
+  await userEvent.click(button('Each its own'));
+  await userEvent.click(button('Over fills too'));
+  await userEvent.click(button(/^Place \d×$/));
+  expect(placed).toEqual([
+    'End of Verse 1',
+    '1',
+    'place Fill',
+    'Every 4 bars of Verse 1',
+    '2',
+    'place Fill 4×',
+  ]);
 });

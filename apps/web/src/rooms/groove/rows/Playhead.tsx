@@ -60,11 +60,15 @@ function placeInPattern(
   const places = songStretches(document).flatMap(({ start, slot }) =>
     slot.layers
       .filter((layer) => layer.pattern === id)
-      .map((layer) => ({ from: start + (layer.from ?? 0), to: start + (layer.to ?? slot.length) })),
+      .map((layer) => ({
+        from: start + (layer.from ?? 0),
+        to: start + (layer.to ?? slot.length),
+        begin: layer.start ?? 0,
+      })),
   );
   return (place) => {
     const at = place + origin;
     const found = places.find(({ from, to }) => at >= from && at < to);
-    return found ? modulo(at - found.from, view.length) : null;
+    return found ? modulo(at - found.from + found.begin, view.length) : null;
   };
 }

@@ -1,0 +1,39 @@
+import { type Pattern, type Placing, type SongDocument, type TriedInPlace, tryInPlace } from '@plucky/core';
+import { useMemo } from 'react';
+import { usePreviewWhile } from '../../transport/preview.ts';
+import { usePlaces, usePlacing } from './session.ts';
+
+/** Lets what is made be heard where the room has agreed to place it, as long as there is something. */
+export function useHeardInPlace(
+  document: SongDocument,
+  groove: Pattern,
+  pattern: Pattern | null,
+  {
+    title,
+    what,
+    playsAtOnce,
+    slows,
+  }: {
+    readonly title: string;
+    /** What it is called among what is heard around it. */
+    readonly what: string;
+    readonly playsAtOnce: boolean;
+    readonly slows?: Placing['slows'];
+  },
+): TriedInPlace | null {
+  const { where } = usePlaces(document);
+  const placing = usePlacing();
+  const tried = useMemo(
+    () => pattern && tryInPlace(document, groove.id, pattern, where, { ...placing, slows }),
+    [document, groove.id, pattern, where, placing, slows],
+  );
+  const detail = tried ? aroundWords(tried, what, groove.name) : '';
+  usePreviewWhile(tried, { title, detail, playsAtOnce });
+  return tried;
+}
+
+/** What is heard around something that is made, in the order of hearing. */
+function aroundWords({ within, follows }: TriedInPlace, what: string, groove: string): string {
+  if (within === undefined) return `${groove}, ${what}, then ${groove} again`;
+  return `${within}, ${what}, then ${follows ?? 'the end'}`;
+}

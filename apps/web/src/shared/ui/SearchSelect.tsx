@@ -1,0 +1,50 @@
+import { Autocomplete, createFilterOptions, type SxProps, TextField, type Theme } from '@mui/material';
+
+/** One of many things to choose, found by typing a part of its name; things of a group that stand together share a head. */
+export interface SearchOption<T extends string> {
+  readonly value: T;
+  readonly label: string;
+  readonly group: string;
+}
+
+/** How many are listed at a time; typing finds the rest. */
+const LISTED = 60;
+const found = createFilterOptions<SearchOption<string>>({ limit: LISTED });
+
+/** A list too long to be gone through: what is typed narrows it. */
+export function SearchSelect({
+  label,
+  value,
+  options,
+  disabled = false,
+  helperText,
+  onChange,
+  sx,
+}: {
+  label: string;
+  value: string | null;
+  options: readonly SearchOption<string>[];
+  disabled?: boolean;
+  helperText?: string | undefined;
+  onChange: (value: string) => void;
+  sx?: SxProps<Theme>;
+}) {
+  const chosen = options.find((one) => one.value === value);
+  return (
+    <Autocomplete
+      size="small"
+      disableClearable
+      autoHighlight
+      options={options}
+      // A value that is never shown as empty: without one the field is disabled and says why.
+      value={chosen ?? { value: '', label: '', group: '' }}
+      isOptionEqualToValue={(one, other) => one.value === other.value}
+      groupBy={(one) => one.group}
+      filterOptions={found}
+      disabled={disabled}
+      onChange={(_, next) => onChange(next.value)}
+      renderInput={(params) => <TextField {...params} label={label} helperText={helperText} />}
+      sx={sx ?? {}}
+    />
+  );
+}

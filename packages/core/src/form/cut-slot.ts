@@ -1,0 +1,86 @@
+import type { Hit } from '../hit/hit.ts';
+import type { Id } from '../names.ts';
+import { resolve, soundingOver } from '../pattern/resolve.ts';
+import type { SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
+import type { Edits, Layer, Slot } from '../song/records.ts';
+
+/** A layer in another stretch of a slot of `length` ticks, said as shortly as it can be. */
+function stretched(layer: Layer, from: number, to: number, length: number): Layer {
+  return {
+    ...omit(layer, 'from', 'to'),
+    ...(from > 0 ? { from } : {}),
+    ...(to < length ? { to } : {}),
+  };
+}
+
+/**
+ * What a layer plays before a place of its slot, and from there on, as two layers that sound as the one did; places still
+ * count from the slot's start. What it says of single hits goes with them. Null where nothing is left on that side.
+ */
+export function cutLayer(
+  document: SongDocument,
+  slot: Slot,
+  layer: Layer,
+  at: number,
+): { readonly before: Layer | null; readonly after: Layer | null } {
+  const [from, to] = [layer.from ?? 0, layer.to ?? slot.length];
+  if (at >= to) return { before: layer, after: null };
+  if (at <= from) return { before: null, after: layer };
+  const source = resolve(document, layer.pattern);
+  const played = at - from;
+  const start = ((layer.start ?? 0) + played) % source.pattern.length;
+  // A hit is known by the round in which it is played, which is counted anew after the cut.
+  const later = soundingOver(source, to - from, layer.start).filter((hit) => hit.at >= played);
+  const renamed = new Map(
+    soundingOver(source, to - at, start).map((hit, i) => [later[i]?.id ?? hit.id, hit.id]),
+  );
+  const own = Object.entries(layer.own);
+  const isLater = ([, hit]: readonly [Id, Hit]) => hit.at >= played;
+  const after: Edits = {
+    own: Object.fromEntries(
+      own.filter(isLater).map(([id, hit]): [Id, Hit] => [id, { ...hit, at: hit.at - played }]),
+    ),
+    silenced: layer.silenced.flatMap((id) => renamed.get(id) ?? []),
+    changed: Object.fromEntries(
+      Object.entries(layer.changed).flatMap(([id, { at: place, ...fields }]) => {
+        const now = renamed.get(id);
+        if (now === undefined) return [];
+        return [[now, place === undefined ? fields : { ...fields, at: place - played }]];
+      }),
+    ),
+  };
+  const before: Edits = {
+    own: Object.fromEntries(own.filter((one) => !isLater(one))),
+    silenced: layer.silenced.filter((id) => !renamed.has(id)),
+    changed: Object.fromEntries(Object.entries(layer.changed).filter(([id]) => !renamed.has(id))),
+  };
+  return {
+    before: stretched({ ...layer, ...before }, from, at, slot.length),
+    after: stretched({ ...omit(layer, 'start'), ...(start ? { start } : {}), ...after }, at, to, slot.length),
+  };
+}
+
+/** A slot as two that sound as it did, cut at a place within it; the second has the id given, and ends as the slot did. */
+export function cutSlot(document: SongDocument, slot: Slot, at: number, id: Id): readonly [Slot, Slot] {
+  const halves = slot.layers.map((layer) => cutLayer(document, slot, layer, at));
+  const length = slot.length - at;
+  return [
+    {
+      ...omit(slot, 'landing', 'slows'),
+      length: at,
+      layers: halves.flatMap(({ before }) =>
+        before ? [stretched(before, before.from ?? 0, before.to ?? slot.length, at)] : [],
+      ),
+    },
+    {
+      ...slot,
+      id,
+      length,
+      layers: halves.flatMap(({ after }) =>
+        after ? [stretched(after, (after.from ?? 0) - at, (after.to ?? slot.length) - at, length)] : [],
+      ),
+      ...(slot.slows ? { slows: { ...slot.slows, over: Math.min(slot.slows.over, length) } } : {}),
+    },
+  ];
+}

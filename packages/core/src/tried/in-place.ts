@@ -1,0 +1,61 @@
+import type { Placing } from '../form/place-fill.ts';
+import type { PlaceInSong } from '../form/places.ts';
+import { songStretches } from '../form/stretches.ts';
+import type { Id } from '../names.ts';
+import { feelOf, resolve } from '../pattern/resolve.ts';
+import { apply } from '../song/changes.ts';
+import { type SongDocument, withRecord } from '../song/document.ts';
+import { isChange } from '../song/outcome.ts';
+import type { Pattern } from '../song/records.ts';
+import { barTicks } from '../time/meter.ts';
+import { tryFill } from './fill.ts';
+import type { Tried } from './within.ts';
+
+/** How many bars of what comes before and after are heard around what is made. */
+const AROUND = 2;
+
+/** What a pattern of the song is called while it is tried in another place. */
+const TRIED_PATTERN = 'tried-pattern';
+
+/** Something that is heard where it will stand, and what of the song stands around it. */
+export interface TriedInPlace extends Tried {
+  /** The section in which it begins, and the one that is played after it; null at the song's end, absent outside a song. */
+  readonly within?: string;
+  readonly follows?: string | null;
+}
+
+/**
+ * A pattern where it will stand: it is placed on trial as it would be, and heard with two bars of the song before it and
+ * two after it, all parts with it. Where the song has no such place it is heard between two rounds of its groove.
+ */
+export function tryInPlace(
+  document: SongDocument,
+  groove: Id,
+  pattern: Pattern,
+  place: PlaceInSong | undefined,
+  placing: Placing,
+): TriedInPlace {
+  const alone = () => tryFill(document, groove, pattern, placing.landing);
+  if (!place) return alone();
+  // One that the song plays already is tried as another, so that the place is told from those where it is.
+  const id = Object.hasOwn(document.records, pattern.id) ? TRIED_PATTERN : pattern.id;
+  const withIt = withRecord(document, { ...pattern, id });
+  const outcome = place.place(withIt, [id], { ...placing, over: true });
+  if (!isChange(outcome)) return alone();
+  const placed = apply(withIt, outcome).document;
+  const stretches = songStretches(placed);
+  const found = stretches.flatMap((stretch) => {
+    const layer = stretch.slot.layers.find((one) => one.pattern === id);
+    return layer ? [{ stretch, at: stretch.start + (layer.from ?? 0) }] : [];
+  })[0];
+  if (!found) return alone();
+  const bar = barTicks(feelOf(document, resolve(document, groove)).meter);
+  const end = found.at + pattern.length;
+  const next = stretches.find(({ start, slot }) => start + slot.length > end);
+  return {
+    document: placed,
+    scope: { kind: 'span', from: Math.max(0, found.at - AROUND * bar), to: end + (next ? AROUND : 1) * bar },
+    within: found.stretch.section.name,
+    follows: next?.section.name ?? null,
+  };
+}
