@@ -251,7 +251,7 @@ export interface components {
       readonly base: number;
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 3
+       * @default 4
        */
       readonly format?: number;
       readonly label: string;
