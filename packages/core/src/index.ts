@@ -9,6 +9,7 @@ export {
   FAMILIES,
   NO_EDITS,
   PATTERN_ROLES,
+  type FromRow,
   SECTION_ROLES,
   type Family,
   type Landing,
@@ -197,6 +198,9 @@ export {
   speedsOf,
 } from './build-up/speed.ts';
 export { changeBuild, handWorkOf } from './build-up/rework.ts';
+export { followRow, rootPitch, setFromRow } from './pattern/follow-row.ts';
+export { addNotesPart, removePart } from './kit/add-part.ts';
+export { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument } from './kit/instruments.ts';
 export { addPoint, movePoint, pointsOf } from './build-up/edit-points.ts';
 export { buildPattern, voicesOfBuild } from './build-up/build-up.ts';
 export { BUILD_STARTERS, USUAL_BUILD, buildFrom, straight, type BuildStarter } from './build-up/starters.ts';
@@ -239,7 +243,16 @@ export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile } from './timeline/compile.ts';
 export { movesOf } from './timeline/lanes.ts';
 export { sliceTimeline } from './timeline/slice.ts';
-export { meetings, moveToReference, notesUnder, referenceHits, type Meeting } from './timeline/reference.ts';
+export {
+  liveReference,
+  meetings,
+  moveToReference,
+  patternFromReference,
+  referenceTo,
+  notesUnder,
+  referenceHits,
+  type Meeting,
+} from './timeline/reference.ts';
 export { MidiFormatError } from './midi/bytes/format.ts';
 export { readMidi } from './midi/bytes/read.ts';
 export { writeMidi } from './midi/bytes/write.ts';

@@ -9,3 +9,4 @@ export { renderMix, type Stereo, type StrokeToRender } from './render.ts';
 export { cutoffOf, gainOfLevel, type Motion } from './motion.ts';
 export { wavOf } from './wav.ts';
 export { impulseOf } from './room.ts';
+export { NOTE_SOUNDS } from './notes.ts';

@@ -1,20 +1,20 @@
-import { bassNote } from './bass.ts';
 import type { Samples } from './dsp.ts';
 import { KIT_DRUMS } from './kits/drums.ts';
 import { type KitId, USUAL_KIT_ID } from './kits/kits.ts';
 import { DRUM_SOUNDS } from './kits/sounds.ts';
+import { NOTE_PLAYERS, NOTE_SOUNDS } from './notes.ts';
 import { LAYERS } from './strokes.ts';
 
 /** The names of all sounds that can be rendered. */
-export const SOUND_NAMES: readonly string[] = [...DRUM_SOUNDS, 'bass'];
+export const SOUND_NAMES: readonly string[] = [...DRUM_SOUNDS, ...NOTE_SOUNDS];
 
 /** How long a held note sounds at the most, in seconds. */
 export const LONGEST_NOTE = 6;
 /** The loudest sample of a rendered sound, which leaves room for several at once. */
 const PEAK = 0.9;
 /**
- * Renders a sound of a kit by its name at `rate` hertz, peak at 0.9. Notes (the bass) want a MIDI note; drums ignore it,
- * and the bass is the same in every kit.
+ * Renders a sound of a kit by its name at `rate` hertz, peak at 0.9. What plays notes wants a MIDI note and is the same in every kit;
+ * drums ignore it.
  * Throws RangeError for a name that is none.
  */
 export function renderSound(
@@ -25,7 +25,8 @@ export function renderSound(
   kit: KitId = USUAL_KIT_ID,
 ): Samples {
   const hard = LAYERS[layer] ?? 1;
-  if (name === 'bass') return normalised(bassNote(rate, note, LONGEST_NOTE, hard), rate);
+  const played = Object.hasOwn(NOTE_PLAYERS, name) ? NOTE_PLAYERS[name] : undefined;
+  if (played) return normalised(played(rate, note, LONGEST_NOTE, hard), rate);
   const sound = DRUM_SOUNDS.find((one) => one === name);
   if (!sound) throw new RangeError(`There is no sound called ${name}.`);
   return normalised(KIT_DRUMS[kit][sound](rate, hard), rate);

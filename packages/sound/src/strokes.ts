@@ -1,3 +1,5 @@
+import { NOTE_SOUNDS } from './notes.ts';
+
 /** Drums are rendered soft, middle and hard; a stroke is played by the nearest, at its own level. */
 export const LAYERS = [0.2, 0.6, 1] as const;
 
@@ -11,7 +13,7 @@ export function gainFor(velocity: number): number {
   return (velocity / 127) ** 2;
 }
 
-/** Whether a sound is held for its note's length, as the bass is, or rings out, as drums do. */
+/** Whether a sound is held for its note's length, as what plays notes is, or rings out, as drums do. */
 export function isHeld(name: string): boolean {
-  return name === 'bass';
+  return NOTE_SOUNDS.includes(name);
 }

@@ -69,6 +69,7 @@ const bench = (count: number): Bench => ({
     stop: null,
     stopRows: [],
     stopVelocity: 100,
+    othersStop: true,
   })),
 });
 const lay = (store: ReturnType<typeof open>, count: number) =>

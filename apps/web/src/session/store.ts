@@ -14,6 +14,16 @@ export interface Loop {
   readonly to: number;
 }
 
+/**
+ * How many octaves of notes are shown below and above the usual ones, and of these the notes of the key, all twelve, or only
+ * those that are played.
+ */
+export interface NoteRange {
+  readonly below: number;
+  readonly above: number;
+  readonly which: 'key' | 'all' | 'played';
+}
+
 /** What can stand beside the rows: what is chosen, or one of the tools. */
 export type Panel =
   'chosen' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
@@ -40,6 +50,8 @@ export interface Session {
   readonly loop: Loop | null;
   /** How many times wider than the frame the rows are drawn, from 1 to `MOST_ZOOM`. */
   readonly zoom: number;
+  /** Which rows of notes are shown. */
+  readonly range: NoteRange;
   /** What stands beside the rows. */
   readonly panel: Panel;
   /** Whether taps are written into the pattern. */
@@ -71,6 +83,7 @@ const EMPTY: Session = {
   clip: null,
   loop: null,
   zoom: 1,
+  range: { below: 0, above: 0, which: 'key' },
   panel: 'chosen',
   recording: false,
   takeWanted: false,
@@ -153,6 +166,11 @@ export function switchSides(): void {
   useSession.setState(({ panel, hearsCounterpart }) =>
     panel === 'compare' ? { hearsCounterpart: !hearsCounterpart } : {},
   );
+}
+
+/** Shows other rows of notes. */
+export function setRange(range: Partial<NoteRange>): void {
+  useSession.setState(({ range: before }) => ({ range: { ...before, ...range } }));
 }
 
 /** The closest that rows are looked at. */

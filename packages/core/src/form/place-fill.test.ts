@@ -1,4 +1,5 @@
 import { makeFill, USUAL_FILL } from '../fill/make.ts';
+import { addNotesPart } from '../kit/add-part.ts';
 import { exportOptions } from '../midi/read-options.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
@@ -191,6 +192,39 @@ test('every few bars: fills in turn, each with its landing, and never unasked ov
   });
   const again = after(next, placeEvery(next, 'verse', 2, ['other'], { ...landed, over: true }));
   expect(barsOf(again).filter((one) => !one.startsWith('hats'))).toEqual(['other 0', 'other 0']);
+});
+
+test('a stop also stops what rings of the other parts, whose note on the stop itself is short', () => {
+  const base = twoSections();
+  const bass = addNotesPart(base, 'bass', { part: 'bass-part', voice: 'bass', pattern: 'line' });
+  const ringing = {
+    ...pattern('ring', {
+      length: 4 * BAR,
+      own: {
+        a: { ...hit('bass', 0), length: 4 * BAR },
+        b: hit('bass', 3 * BAR + 960),
+        c: hit('bass', 3 * BAR + 1920),
+      },
+    }),
+    part: 'bass-part',
+  };
+  const document = documentOf([
+    ...Object.values(after(base, bass).records),
+    ringing,
+    section('verse', [{ id: 'a', length: 4 * BAR, layers: [layer('hats'), layer('ring')] }]),
+  ]);
+  const heard = (now: SongDocument) =>
+    compile(now, { kind: 'occurrence', occurrence: 'o1' })
+      .events.filter((event) => event.voice === 'bass')
+      .map((event) => [event.tick, Math.min(event.tick + event.length, 4 * BAR)]);
+  const stopped = after(
+    document,
+    placeAtEnd(document, 'verse', 'fill', { ...replace, othersStop: BAR - 960 }),
+  );
+  expect(heard(stopped).map(([at]) => at)).toEqual([0, 3 * BAR + 960]);
+  for (const [, end] of heard(stopped)) expect(end).toBeLessThanOrEqual(3 * BAR + 960 + 240);
+  const goesOn = after(document, placeAtEnd(document, 'verse', 'fill', replace));
+  expect(heard(goesOn)).toHaveLength(3);
 });
 
 test('what has no room is refused with a reason', () => {

@@ -4,8 +4,9 @@ import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { layersOf, plainLayer } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Landing, PatternRole, Section, Slot } from '../song/records.ts';
+import type { Landing, Layer, PatternRole, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
+import { PPQ } from '../time/ticks.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
 import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
@@ -19,6 +20,8 @@ export interface Placing {
   readonly landing: Landing | null;
   /** How the slot slows towards its end; absent for as it was. */
   readonly slows?: Slot['slows'] | undefined;
+  /** How long before its end the other parts stop too, in ticks; absent where they go on. */
+  readonly othersStop?: number | undefined;
   /** Whether one that comes every so many bars also takes the place of fills that are there already. */
   readonly over?: boolean;
 }
@@ -180,7 +183,7 @@ function slotsWithFill(
   const isWithin = end - first < slot.length;
   const filled = withFill(document, slot, fill, end - first, placing);
   const isFull = 'reason' in filled && isWithin;
-  if (!isFull && !(isWithin && (placing.landing ?? placing.slows)))
+  if (!isFull && !(isWithin && (placing.landing ?? placing.slows ?? placing.othersStop)))
     return 'reason' in filled ? filled : [...before, filled, ...after];
   const [here, rest] = cutSlot(document, slot, end - first, freeSlotId(slots, slot.id, end));
   const cut = withFill(document, here, fill, here.length, placing);
@@ -194,6 +197,15 @@ function freeSlotId(slots: readonly Slot[], id: Id, at: number): Id {
   let free = base;
   for (let i = 2; taken.has(free); i++) free = `${base}-${i}`;
   return free;
+}
+
+/** How long another part's note on the stop itself sounds, in ticks: a 16th. */
+const STOP_NOTE = PPQ / 4;
+
+/** What a layer plays up to a stop; its notes end with it. */
+function stoppedAt(document: SongDocument, slot: Slot, layer: Layer, at: number): readonly Layer[] {
+  const { before } = cutLayer(document, slot, layer, at);
+  return before ? [before] : [];
 }
 
 /** The slot with a fill that ends at `end` ticks. Refused when it would layer too many patterns. */
@@ -221,6 +233,8 @@ function withFill(
     ...(from > 0 ? { from } : {}),
     ...(end < slot.length ? { to: end } : {}),
   };
-  const layers = [...(placing.how === 'layer' ? own : around), placed, ...others];
+  const stops = isLast && placing.othersStop ? end - placing.othersStop + STOP_NOTE : null;
+  const along = stops === null ? others : others.flatMap((layer) => stoppedAt(document, slot, layer, stops));
+  const layers = [...(placing.how === 'layer' ? own : around), placed, ...along];
   return layers.length > LIMITS.layers ? TOO_MANY_LAYERS : { ...slot, ...landing, ...slows, layers };
 }

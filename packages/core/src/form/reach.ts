@@ -13,9 +13,14 @@ export interface Reach {
   readonly slots: number;
 }
 
-/** All that follows a pattern, and the slots that play it or any of these. */
+/** All that follows a pattern or a row of it, and the slots that play it or any of these. */
 export function reachOf(document: SongDocument, pattern: Id): Reach {
-  const patterns = followersOf(document, pattern);
+  const { rowFollowersOf } = indexOf(document);
+  const below = followersOf(document, pattern);
+  const notes = [pattern, ...below.map((one) => one.id)]
+    .flatMap(rowFollowersOf)
+    .flatMap((one) => [one, ...followersOf(document, one.id)]);
+  const patterns = [...below, ...notes];
   return { patterns, slots: slotsPlaying(document, new Set([pattern, ...patterns.map((one) => one.id)])) };
 }
 

@@ -16,13 +16,13 @@ import { gridOf, resolve, type ResolvedPattern } from './resolve.ts';
 import { remembering } from './seen.ts';
 
 /**
- * Makes a pattern follow nothing: what it plays becomes its own, under the same ids, so that whatever follows it or plays
+ * Makes a pattern follow nothing, no row of drums either: what it plays becomes its own, under the same ids, so that whatever follows it or plays
  * it says the same as before. What it had silenced of its parent stays with the parent. `null` when it follows nothing.
  */
 export function makeIndependent(document: SongDocument, id: Id): Outcome {
   const resolved = resolve(document, id);
   const { pattern, followed, loose } = resolved;
-  if (!pattern.parent) return null;
+  if (!pattern.parent && !pattern.fromRow) return null;
   const own: Record<Id, Hit> = { ...pattern.own };
   // Hits beyond the end are hidden and not lost.
   for (const { id: hitId, origin, ...hit } of overlay(followed, pattern, Infinity).hits)
@@ -32,7 +32,7 @@ export function makeIndependent(document: SongDocument, id: Id): Outcome {
   const changed = Object.fromEntries(Object.entries(pattern.changed).filter(([hit]) => isLoose.has(hit)));
   const leftSeen = Object.fromEntries(Object.entries(pattern.seen ?? {}).filter(([hit]) => isLoose.has(hit)));
   const next: Pattern = {
-    ...omit(pattern, 'parent', 'window', 'seen'),
+    ...omit(pattern, 'parent', 'fromRow', 'window', 'seen'),
     shapes: [],
     own,
     silenced: pattern.silenced.filter(kept),
@@ -60,7 +60,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
   if (pattern.parent === parent) return null;
 
   const follower: Pattern = {
-    ...omit(pattern, 'seen', 'window', ...INHERITED_FIELDS),
+    ...omit(pattern, 'seen', 'window', 'fromRow', ...INHERITED_FIELDS),
     ...NO_EDITS,
     parent,
     shapes: [],

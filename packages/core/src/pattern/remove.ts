@@ -11,6 +11,8 @@ import { attach, makeIndependent } from './follow.ts';
 export interface Holds {
   /** The patterns that follow it directly; deeper ones go on following those. */
   readonly followers: readonly Pattern[];
+  /** Patterns of notes that follow a row of it; they keep their sound and follow nothing then. */
+  readonly rowFollowers: readonly Pattern[];
   /** Sections whose slots play it, and how many slots of theirs do. */
   readonly sections: readonly { readonly section: Section; readonly slots: number }[];
 }
@@ -20,7 +22,7 @@ export function holdsOf(document: SongDocument, id: Id): Holds {
   const sections = index.sections
     .map((section) => ({ section, slots: section.slots.filter((slot) => plays(slot, id)).length }))
     .filter(({ slots }) => slots > 0);
-  return { followers: index.followersOf(id), sections };
+  return { followers: index.followersOf(id), rowFollowers: index.rowFollowersOf(id), sections };
 }
 
 /** What becomes of the followers and the slots of a pattern that is removed. */
@@ -36,7 +38,7 @@ export function removePattern(document: SongDocument, id: Id, fate: Fate): Outco
   const pattern = indexOf(document).pattern(id);
   if (!pattern) return null;
   const { parent } = pattern;
-  const { followers, sections } = holdsOf(document, id);
+  const { followers, rowFollowers, sections } = holdsOf(document, id);
   if (!parent && followers.length && fate.followers === 'parent')
     return { reason: `${pattern.name} follows nothing that ${namesOf(followers)} could follow.` };
   if (!parent && sections.length && fate.slots === 'parent')
@@ -46,6 +48,7 @@ export function removePattern(document: SongDocument, id: Id, fate: Fate): Outco
       (one) => (now: SongDocument) =>
         parent && fate.followers === 'parent' ? attach(now, one.id, parent) : makeIndependent(now, one.id),
     ),
+    ...rowFollowers.map((one) => (now: SongDocument) => makeIndependent(now, one.id)),
     (now) => withoutIn(now, id, fate.slots === 'parent' ? parent : undefined),
     () => ({ label: 'remove', put: [], remove: [id] }),
   ]);

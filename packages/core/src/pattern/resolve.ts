@@ -10,6 +10,7 @@ import type { Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
+import { notesFromRow } from './from-row.ts';
 import { inheritedValues } from './inherit.ts';
 import { type LooseEdit, overlay, unroll } from './overlay.ts';
 
@@ -29,6 +30,8 @@ export interface ResolvedPattern extends InheritedValues {
 
 interface Cached {
   readonly parent: ResolvedPattern | null;
+  /** The drum pattern one of whose rows it follows. */
+  readonly drums: ResolvedPattern | null;
   readonly songMeter: Meter;
   readonly resolved: ResolvedPattern;
 }
@@ -51,26 +54,47 @@ export function resolve(document: SongDocument, id: Id): ResolvedPattern {
   for (let at: Pattern | undefined = pattern; at; at = at.parent ? index.pattern(at.parent) : undefined)
     line.unshift(at);
   let resolved: ResolvedPattern | null = null;
-  for (const one of line) resolved = resolveOne(one, resolved, index.song.meter);
+  for (const one of line) {
+    // A drum pattern follows no row itself, so that this goes no deeper.
+    const { fromRow } = one;
+    const drums = fromRow && index.pattern(fromRow.pattern) ? resolve(document, fromRow.pattern) : null;
+    resolved = resolveOne(one, resolved, drums, index.song.meter);
+  }
   if (!resolved) throw new RangeError(`No pattern has the id ${id}.`);
   return resolved;
 }
 
-function resolveOne(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
+function resolveOne(
+  pattern: Pattern,
+  parent: ResolvedPattern | null,
+  drums: ResolvedPattern | null,
+  songMeter: Meter,
+): ResolvedPattern {
   const kept = cache.get(pattern) ?? [];
-  const known = kept.find((one) => one.parent === parent && one.songMeter === songMeter);
+  const known = kept.find(
+    (one) => one.parent === parent && one.drums === drums && one.songMeter === songMeter,
+  );
   if (known) return known.resolved;
-  const resolved = workOut(pattern, parent, songMeter);
-  cache.set(pattern, [{ parent, songMeter, resolved }, ...kept.slice(0, KEPT - 1)]);
+  const resolved = workOut(pattern, parent, drums, songMeter);
+  cache.set(pattern, [{ parent, drums, songMeter, resolved }, ...kept.slice(0, KEPT - 1)]);
   return resolved;
 }
 
-function workOut(pattern: Pattern, parent: ResolvedPattern | null, songMeter: Meter): ResolvedPattern {
+function workOut(
+  pattern: Pattern,
+  parent: ResolvedPattern | null,
+  drums: ResolvedPattern | null,
+  songMeter: Meter,
+): ResolvedPattern {
   const stretch = parent
     ? { from: windowStart(pattern, parent.pattern), length: pattern.length, period: parent.pattern.length }
     : { from: 0, length: pattern.length, period: pattern.length };
   const values = inheritedValues(pattern, parent, stretch);
-  const unrolled = parent ? unroll(soundingOf(parent), stretch.period, stretch.from, stretch.length) : [];
+  const unrolled = parent
+    ? unroll(soundingOf(parent), stretch.period, stretch.from, stretch.length)
+    : drums && pattern.fromRow
+      ? notesFromRow(soundingOf(drums), pattern.fromRow, drums.pattern.length, pattern.length)
+      : [];
   const context = { meter: values.meter ?? songMeter, length: pattern.length };
   const { followed, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
   const { hits, loose } = overlay(followed, pattern, pattern.length);

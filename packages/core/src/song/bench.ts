@@ -65,6 +65,8 @@ const endBenchSchema = (z: Zod) =>
     stop: ticksSchema(z).nullable(),
     stopRows: voicesSchema(z),
     stopVelocity: velocitySchema(z),
+    /** Whether the other parts stop with it. */
+    othersStop: z.boolean(),
     slows: z.strictObject({ over: ticksSchema(z).min(1), to: z.number().min(20).max(100) }).optional(),
   });
 

@@ -17,6 +17,8 @@ export interface SongIndex {
   readonly voicesOf: (part: Id) => readonly Voice[];
   readonly patternsOf: (part: Id) => readonly Pattern[];
   readonly followersOf: (pattern: Id) => readonly Pattern[];
+  /** Patterns of notes that follow a row of a drum pattern. */
+  readonly rowFollowersOf: (pattern: Id) => readonly Pattern[];
   readonly part: (id: Id) => Part | undefined;
   readonly voice: (id: Id) => Voice | undefined;
   readonly pattern: (id: Id) => Pattern | undefined;
@@ -59,6 +61,7 @@ function makeIndex(document: SongDocument): SongIndex {
   const voicesByPart = groupInOrder(voices.values(), (voice) => voice.part);
   const patternsByPart = groupInOrder(patterns.values(), (pattern) => pattern.part);
   const followers = groupInOrder(patterns.values(), (pattern) => pattern.parent);
+  const rowFollowers = groupInOrder(patterns.values(), (pattern) => pattern.fromRow?.pattern);
   return {
     song,
     parts: [...parts.values()].sort(byOrder),
@@ -68,6 +71,7 @@ function makeIndex(document: SongDocument): SongIndex {
     voicesOf: (part) => voicesByPart.get(part) ?? [],
     patternsOf: (part) => patternsByPart.get(part) ?? [],
     followersOf: (pattern) => followers.get(pattern) ?? [],
+    rowFollowersOf: (pattern) => rowFollowers.get(pattern) ?? [],
     part: (id) => parts.get(id),
     voice: (id) => voices.get(id),
     pattern: (id) => patterns.get(id),

@@ -56,12 +56,17 @@ export function hitsOfVoice(document: SongDocument, id: Id): number {
   }, 0);
 }
 
-/** Removes a voice with everything that names it, as one edit. Refused for the last voice of a part. */
+/** Removes a voice with everything that names it, as one edit. Refused for the last voice of a part, and for one that notes follow. */
 export function removeVoice(document: SongDocument, id: Id): Outcome {
   const index = indexOf(document);
   const voice = index.voice(id);
   if (!voice) return null;
   if (index.voicesOf(voice.part).length < 2) return { reason: 'A part keeps at least one row.' };
+  const follower = Object.values(document.records).find(
+    (one) => one.kind === 'pattern' && (one.fromRow?.row === id || one.fromRow?.plays === id),
+  );
+  if (follower?.kind === 'pattern')
+    return { reason: `${follower.name} follows ${voice.name}. Let it follow nothing first.` };
   const put: SongRecord[] = [];
   for (const record of Object.values(document.records)) {
     const next = withoutVoice(record, id);

@@ -102,6 +102,7 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
   const { id, part } = pattern;
   if (!lookUp(part, 'part')) report(`${id}.part`, `no part has the id ${part}`);
   checkParent(pattern, lookUp, report);
+  checkFromRow(pattern, lookUp, report);
   checkUnique(pattern.shapes, `${id}.shapes`, report);
   pattern.shapes.forEach((shape, i) =>
     checkVoices(voicesOfShape(shape), part, `${id}.shapes.${i}`, lookUp, report),
@@ -117,6 +118,22 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
   pattern.controls?.forEach(({ from, to }, i) => {
     if (from >= to) report(`${id}.controls.${i}`, `must end after ${from}, not at ${to}`);
   });
+}
+
+function checkFromRow(pattern: Pattern, lookUp: LookUp, report: Report): void {
+  const { fromRow } = pattern;
+  if (!fromRow) return;
+  const path = `${pattern.id}.fromRow`;
+  if (pattern.parent !== undefined) report(path, 'cannot be said of a pattern that follows another');
+  const drums = lookUp(fromRow.pattern, 'pattern');
+  if (!drums) {
+    report(`${path}.pattern`, `no pattern has the id ${fromRow.pattern}`);
+    return;
+  }
+  if (lookUp(drums.part, 'part')?.type !== 'drums' || lookUp(pattern.part, 'part')?.type !== 'notes')
+    report(path, 'must be notes that follow drums');
+  checkVoices([fromRow.row], drums.part, `${path}.row`, lookUp, report);
+  checkVoices([fromRow.plays], pattern.part, `${path}.plays`, lookUp, report);
 }
 
 function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {

@@ -33,6 +33,19 @@ export const patternSchema = (z: Zod) =>
     length: z.int().min(1).max(LIMITS.pattern),
     order: z.number(),
     parent: idSchema(z).optional(),
+    /**
+     * The row of a drum pattern whose hits a pattern of notes plays instead of following one of its part: `plays` is the row
+     * here, at `pitch` semitones above its note; each note is held to the next hit, `longest` ticks at the most.
+     */
+    fromRow: z
+      .strictObject({
+        pattern: idSchema(z),
+        row: idSchema(z),
+        plays: idSchema(z),
+        pitch: z.int().min(-60).max(60),
+        longest: z.int().min(1).max(LIMITS.pattern).nullable(),
+      })
+      .optional(),
     window: z.strictObject({ from: z.int().min(0) }).optional(),
     shapes: z.array(shapeSchema(z)).max(LIMITS.shapes),
     ...editFields(z),
@@ -56,6 +69,7 @@ export const patternSchema = (z: Zod) =>
   });
 
 export type Pattern = Described<typeof patternSchema>;
+export type FromRow = NonNullable<Pattern['fromRow']>;
 export type PatternRole = Pattern['role'];
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
 

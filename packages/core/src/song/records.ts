@@ -17,7 +17,14 @@ import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
 import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
 
-export { type Edits, NO_EDITS, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';
+export {
+  type Edits,
+  type FromRow,
+  NO_EDITS,
+  type Pattern,
+  PATTERN_ROLES,
+  type PatternRole,
+} from './pattern-record.ts';
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
@@ -128,6 +135,8 @@ const referenceSchema = (z: Zod) =>
     id: idSchema(z),
     kind: z.literal('reference'),
     name: nameSchema(z),
+    /** The pattern of the song that it is, whose notes as they are now count then; `notes` is what is left when it goes. */
+    of: idSchema(z).optional(),
     shift: z
       .int()
       .min(0)

@@ -10,6 +10,7 @@ import { setLanding, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
 import { type Flam } from '../hit/hit.ts';
 import { addDrum } from '../kit/add-drum.ts';
+import { addNotesPart } from '../kit/add-part.ts';
 import { DRUM_NAMES } from '../kit/drums.ts';
 import { toKin } from '../kit/kin.ts';
 import { LIMITS } from '../limits.ts';
@@ -29,6 +30,7 @@ import {
 } from '../pattern/edit-pattern.ts';
 import { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from '../pattern/edit-rows.ts';
 import { attach, makeIndependent } from '../pattern/follow.ts';
+import { followRow } from '../pattern/follow-row.ts';
 import { keepShapes, moveShape, removeShape, switchShape } from '../pattern/kept-rules.ts';
 import { ONE_STEPS, varyInOneStep } from '../pattern/one-step.ts';
 import { recordHit } from '../pattern/record-hit.ts';
@@ -170,6 +172,11 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
       );
       return 'reason' in made ? made : { label: 'drop-out', put: [made], remove: [] };
     },
+    () => addNotesPart(document, 'keys', { part: 'keys-part', voice: 'keys-row', pattern: 'keys-line' }),
+    () =>
+      indexOf(document).part('keys-part')
+        ? followRow(document, other, row, 'keys-part', `row-${edit}-${a}-${b}`, a % 2 ? null : 120)
+        : null,
     () => placeAtEnd(document, 'verse', other, { how: a % 2 ? 'replace' : 'layer', landing: null }),
     () =>
       slot ? setSlowing(document, 'verse', slot.id, a % 3 ? { over: 1 + b, to: 20 + (a % 81) } : null) : null,

@@ -20,7 +20,7 @@ import type { ControlEvent, NoteEvent, Source, Timeline } from './events.ts';
 import { givesWay, landedEvents, landingBefore } from './landing.ts';
 import { controlEvents, inOrder, isMoved, lanesOf } from './lanes.ts';
 import { settle } from './settle.ts';
-import { windowOfTimeline } from './window.ts';
+import { sliceTimeline } from './slice.ts';
 
 export interface CompileOptions {
   /** `heard`: with swing and early/late; `grid`: as written. */
@@ -60,6 +60,7 @@ export function compile(
         meter,
         until: length,
         end: length,
+        noteEnd: length,
         from: { ...ALONE, pattern: scope.pattern, hit: hit.id },
       });
     return finish(out, length, index, { meters: [{ tick: 0, meter }], markers: [], tempos });
@@ -86,13 +87,28 @@ export function compile(
         const from = sourceOf(stretch, layer.pattern, hit.id);
         const until = start + resolved.length;
         const { source } = resolved;
-        emit({ hit, source, at: start + hit.at, fromBar, inPattern, meter, until, end: length, from });
+        // A layer that ends before its slot takes its notes with it, such as a bass that rings when all stop.
+        const noteEnd = layer.to === undefined ? length : until;
+        emit({
+          hit,
+          source,
+          at: start + hit.at,
+          fromBar,
+          inPattern,
+          meter,
+          until,
+          end: length,
+          noteEnd,
+          from,
+        });
       }
     }
   }
   const meters = metersOf(stretches, origin, song.meter);
   const whole = finish(out, length, index, { meters, markers: markersOf(stretches, origin), tempos });
-  return scope.kind === 'span' ? windowOfTimeline(whole, scope.from - origin, scope.to - scope.from) : whole;
+  if (scope.kind !== 'span') return whole;
+  // What lies after the song's end is silence.
+  return { ...sliceTimeline(whole, scope.from - origin, scope.to - origin), length: scope.to - scope.from };
 }
 
 /** Where the hits of a pattern outside any section come from. */
@@ -111,6 +127,8 @@ interface Standing {
   readonly until: number;
   /** The length of the scope. */
   readonly end: number;
+  /** Where a held note ends at the latest. */
+  readonly noteEnd: number;
   readonly from: Source;
 }
 
@@ -129,7 +147,7 @@ function emitterInto(
   const index = indexOf(document);
   const lanes = lanesOf(document);
   const { song } = index;
-  return ({ hit, source, at, fromBar, inPattern, meter, until, end, from }) => {
+  return ({ hit, source, at, fromBar, inPattern, meter, until, end, noteEnd, from }) => {
     if (hit.origin === 'silenced') return;
     const voice = index.voice(hit.voice);
     const part = voice && index.part(voice.part);
@@ -167,7 +185,7 @@ function emitterInto(
         velocity: clampVelocity(velocity + accent),
         accent,
         step: gridTicks(grid),
-        length: Math.min(stroke.length, end - tick),
+        length: Math.max(1, Math.min(stroke.length, (drums ? end : noteEnd) - tick)),
         pan: stroke.pan,
         tune: drums ? stroke.pitch : 0,
         stopsAt: null,

@@ -1,14 +1,24 @@
 import { Midi } from '@tonejs/midi';
+import { addNotesPart } from '../kit/add-part.ts';
 import { MidiFormatError } from '../midi/bytes/format.ts';
 import { partsInFile, referenceFrom } from '../midi/reference.ts';
 import { compareHits, ROUGHLY } from '../pattern/compare.ts';
+import { addHits } from '../pattern/edit-hits.ts';
 import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
 import { documentOf } from '../song/document.ts';
 import type { Reference } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { compile } from './compile.ts';
-import { meetings, moveToReference, notesUnder, referenceHits } from './reference.ts';
+import {
+  liveReference,
+  meetings,
+  moveToReference,
+  notesUnder,
+  patternFromReference,
+  referenceHits,
+  referenceTo,
+} from './reference.ts';
 import { sliceTimeline } from './slice.ts';
 
 const bass: Reference = {
@@ -128,4 +138,45 @@ test('a reference that holds the pattern itself as it is heard compares without 
   expect(unmatched).toEqual([{ note: 99, count: 1 }]);
   const [missing] = compareHits(soundingOf(resolve(document, 'variation')), hits, ROUGHLY);
   expect(missing).toMatchObject({ contrasts: ['only b'], voice: 'hat' });
+});
+
+/** The small song with a bass part whose line has one note. */
+function withLine() {
+  const song = after(
+    smallSong(),
+    addNotesPart(smallSong(), 'bass', { part: 'bass-part', voice: 'low', pattern: 'line' }),
+  );
+  return after(song, addHits(song, 'line', [{ id: 'n', ...hit('low', 1920), length: 480, pitch: 5 }]));
+}
+
+test('a line of the song can be the reference, and is so as it is now, over and over', () => {
+  const song = withLine();
+  const reference = referenceTo(song, 'line', 'r');
+  expect(reference).toMatchObject({ name: 'Bass line', of: 'line' });
+  expect(notesUnder(reference, 4 * 3840, 0)).toEqual([
+    [1920, 480, 41, 100],
+    [2 * 3840 + 1920, 480, 41, 100],
+  ]);
+  const changed = after(song, addHits(song, 'line', [{ id: 'm', ...hit('low', 0), length: 240 }]));
+  expect(
+    liveReference(changed, reference)
+      .notes.slice(0, 2)
+      .map(([at]) => at),
+  ).toEqual([0, 1920]);
+  // When the line goes, what it was is left.
+  expect(liveReference(smallSong(), reference)).toBe(reference);
+});
+
+test('an imported part becomes a pattern of notes that plays it, in whole bars', () => {
+  const song = withLine();
+  const made = after(song, patternFromReference(song, bass, 'bass-part', 'from-file'));
+  const { pattern: record } = resolve(made, 'from-file');
+  expect([record.name, record.length, record.part]).toEqual(['Bass', 3840, 'bass-part']);
+  const events = compile(made, { kind: 'pattern', pattern: 'from-file' }).events;
+  expect(events.map(({ tick, length, note, velocity }) => [tick, length, note, velocity])).toEqual([
+    [0, 200, 36, 90],
+    [2000, 200, 41, 90],
+  ]);
+  expect(patternFromReference(song, bass, 'drums', 'no')).toHaveProperty('reason');
+  expect(patternFromReference(song, { ...bass, shift: 9999 }, 'bass-part', 'no')).toHaveProperty('reason');
 });

@@ -2,17 +2,84 @@ import { accentAt, accentRaise } from '../feel/accent.ts';
 import { writtenPlace } from '../feel/place.ts';
 import { byPlace, type IdentifiedHit } from '../hit/followed.ts';
 import { clampVelocity } from '../hit/velocity.ts';
-import type { Id } from '../names.ts';
+import { LIMITS } from '../limits.ts';
+import { cutName, type Id } from '../names.ts';
 import { changeHits } from '../pattern/edit-hits.ts';
-import { feelOf, gridOf, resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { unusedName } from '../pattern/family.ts';
+import { feelOf, gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Reference } from '../song/records.ts';
+import { NO_EDITS, type Pattern, type Reference } from '../song/records.ts';
+import { barTicks } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { compile } from './compile.ts';
 
 /** What is heard within a 64th note of each other counts as together. */
 const TOGETHER = PPQ / 16;
+
+const lived = new WeakMap<ResolvedPattern, Reference['notes']>();
+
+/**
+ * A reference with its notes as they are now: those of the pattern that it is, heard again and again over 16 bars of 4/4, or
+ * its own.
+ */
+export function liveReference(document: SongDocument, reference: Reference): Reference {
+  const { of } = reference;
+  if (of === undefined || !indexOf(document).pattern(of)) return reference;
+  const resolved = resolve(document, of);
+  const known = lived.get(resolved);
+  if (known) return { ...reference, notes: known };
+  const { events, length } = compile(document, { kind: 'pattern', pattern: of });
+  const rounds = Math.ceil(LIMITS.pattern / length);
+  const notes = Array.from({ length: rounds }, (_, i) =>
+    events.map((one) => [one.tick + i * length, one.length, one.note, one.velocity] as const),
+  )
+    .flat()
+    .slice(0, LIMITS.referenceNotes);
+  lived.set(resolved, notes);
+  return { ...reference, notes };
+}
+
+/** A pattern of the song, such as its bass, as a reference that goes with it. Throws RangeError when there is none. */
+export function referenceTo(document: SongDocument, pattern: Id, id: Id): Reference {
+  const { name } = resolve(document, pattern).pattern;
+  return liveReference(document, { id, kind: 'reference', name, of: pattern, shift: 0, notes: [] });
+}
+
+/**
+ * A new pattern of a part of notes that plays a reference from its shift on, in whole bars up to its last note, 16 at the
+ * most. Refused for a part that is not of notes, and where the reference is silent from there on.
+ */
+export function patternFromReference(
+  document: SongDocument,
+  reference: Reference,
+  part: Id,
+  id: Id,
+): Outcome {
+  const index = indexOf(document);
+  if (index.part(part)?.type !== 'notes') return { reason: 'A pattern of notes belongs to a part of notes.' };
+  const bar = barTicks(index.song.meter);
+  const last = reference.notes.filter(([at]) => at >= reference.shift).at(-1)?.[0];
+  if (last === undefined) return { reason: `${reference.name} is silent from there on.` };
+  const bars = Math.floor((last - reference.shift) / bar) + 1;
+  const length = Math.min(Math.floor(LIMITS.pattern / bar), bars) * bar;
+  const empty: Pattern = {
+    ...NO_EDITS,
+    id,
+    kind: 'pattern',
+    part,
+    name: unusedName(index, part, cutName(reference.name, 70)),
+    role: 'groove',
+    length,
+    order: lastPlaceIn(document, part),
+    shapes: [],
+    grids: {},
+  };
+  const { hits } = referenceHits(withRecord(document, empty), id, reference, reference.shift);
+  const own = Object.fromEntries(hits.map(({ id: hitId, ...hit }) => [hitId, hit]));
+  return { label: `make a pattern of ${reference.name}`, put: [{ ...empty, own }], remove: [] };
+}
 
 /** The notes of an imported part under a pattern of `length` ticks that lies `from` ticks into it, counted from there. */
 export function notesUnder(

@@ -4,7 +4,7 @@ import { compareHits, type HitDifference, ROUGHLY, strokesAsHits } from '../patt
 import { resolve, soundingOf, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { referenceHits } from '../timeline/reference.ts';
+import { liveReference, referenceHits } from '../timeline/reference.ts';
 import type { Tried } from './within.ts';
 
 /** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
@@ -45,7 +45,12 @@ export function compareWith(document: SongDocument, id: Id, counterpart: Counter
   }
   const reference = index.references.find((one) => one.id === counterpart.reference);
   if (!reference) return null;
-  const { hits, unmatched } = referenceHits(document, id, reference, counterpart.from);
+  const { hits, unmatched } = referenceHits(
+    document,
+    id,
+    liveReference(document, reference),
+    counterpart.from,
+  );
   const differences = compareHits(strokesAsHits(own, index.song.tempo), hits, ROUGHLY);
   return {
     name: reference.name,

@@ -1,7 +1,9 @@
 import { Box, Button } from '@mui/material';
 import { indexOf, type Landing, type PlaceInSong, type SongDocument } from '@plucky/core';
 import { Choice } from '../../shared/ui/Choices.tsx';
-import { SearchSelect } from '../../shared/ui/SearchSelect.tsx';
+import { later } from '../../shared/ui/later.tsx';
+
+const SearchSelect = later(async () => (await import('../../shared/ui/SearchSelect.tsx')).SearchSelect);
 
 /** What places of a kind are called together. */
 const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {

@@ -18,7 +18,7 @@ export function PlaceInSong({
   document,
   pattern,
   others = [],
-  slows,
+  more,
   onPlace,
 }: {
   document: SongDocument;
@@ -26,8 +26,8 @@ export function PlaceInSong({
   pattern: Pattern | null;
   /** More of its length, which come after it where each place gets one of its own. */
   others?: readonly Pattern[];
-  /** How the slot slows that it is placed in. */
-  slows?: Placing['slows'];
+  /** What it asks of its place besides what the room has agreed to. */
+  more?: Partial<Placing>;
   /** Told which patterns, as many as there are places for, how, and the place in words. */
   onPlace: (patterns: readonly Pattern[], put: PutInPlace, where: string) => void;
 }) {
@@ -46,7 +46,7 @@ export function PlaceInSong({
     const alike = others.filter((one) => one.id !== pattern.id && one.length === pattern.length);
     const several =
       count !== null && room.ownEach ? [pattern, ...alike].slice(0, Math.max(1, count)) : [pattern];
-    onPlace(several, (now, ids) => where.place(now, ids, { ...placing, slows }), where.name);
+    onPlace(several, (now, ids) => where.place(now, ids, { ...placing, ...more }), where.name);
   };
   return (
     <PlaceBar

@@ -12,20 +12,21 @@ export function useHeardInPlace(
     title,
     what,
     playsAtOnce,
-    slows,
+    more,
   }: {
     readonly title: string;
     /** What it is called among what is heard around it. */
     readonly what: string;
     readonly playsAtOnce: boolean;
-    readonly slows?: Placing['slows'];
+    /** What it asks of its place besides what the room has agreed to. */
+    readonly more?: Partial<Placing>;
   },
 ): TriedInPlace | null {
   const { where } = usePlaces(document);
   const placing = usePlacing();
   const tried = useMemo(
-    () => pattern && tryInPlace(document, groove.id, pattern, where, { ...placing, slows }),
-    [document, groove.id, pattern, where, placing, slows],
+    () => pattern && tryInPlace(document, groove.id, pattern, where, { ...placing, ...more }),
+    [document, groove.id, pattern, where, placing, more],
   );
   const detail = tried ? aroundWords(tried, what, groove.name) : '';
   usePreviewWhile(tried, { title, detail, playsAtOnce });

@@ -32,10 +32,11 @@ const Take = later(async () => (await import('./recording/Take.ts')).Take);
 export function GrooveRoom() {
   const document = useSong();
   const id = useSession((session) => session.pattern);
+  const range = useSession((session) => session.range);
   const view = useMemo(() => {
     const known = patternInView(document, id);
-    return known === null ? null : viewOf(document, known);
-  }, [document, id]);
+    return known === null ? null : viewOf(document, known, range);
+  }, [document, id, range]);
   return (
     <Box sx={roomColumns('200px minmax(0, 1fr) 232px', '232px minmax(0, 1fr) 250px')}>
       <FamilyList />
@@ -82,10 +83,11 @@ function Desk({ view }: { view: PatternView }) {
 /** The pattern as a tool that is open would make it, or as it is. */
 function usePreviewed(view: PatternView): PatternView {
   const preview = usePreview((state) => state.preview);
+  const range = useSession((session) => session.range);
   const { id } = view.resolved.pattern;
   return useMemo(
-    () => (preview?.shows === id ? (viewOf(preview.document, id) ?? view) : view),
-    [preview, id, view],
+    () => (preview?.shows === id ? (viewOf(preview.document, id, range) ?? view) : view),
+    [preview, id, view, range],
   );
 }
 
@@ -129,7 +131,7 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         flexWrap: { xs: 'wrap', md: 'nowrap' },
       }}
     >
-      {view.resolved.pattern.parent !== undefined && <Legend />}
+      {(view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) !== undefined && <Legend />}
       <Box sx={{ flex: 1 }} />
       <Box
         sx={{

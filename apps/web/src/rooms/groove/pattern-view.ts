@@ -25,6 +25,7 @@ import {
   usualLength,
   type Voice,
 } from '@plucky/core';
+import type { NoteRange } from '../../session/store.ts';
 
 /** A row of the desk: a drum, or one pitch of a part that plays notes. */
 export interface Row {
@@ -36,6 +37,8 @@ export interface Row {
   readonly detail: string;
   readonly family: Family;
   readonly grid: Grid;
+  /** Whether it is a note that the song's key has not. */
+  readonly isOutside: boolean;
 }
 
 /** A hit with its row and the tick at which it is heard. */
@@ -105,6 +108,7 @@ function sameRow(a: Row, b: Row | undefined): boolean {
     a.voice === b.voice &&
     a.grid === b.grid &&
     a.name === b.name &&
+    a.isOutside === b.isOutside &&
     a.detail === b.detail
   );
 }
@@ -115,10 +119,16 @@ function held(tick: number, length: number): number {
 
 const NO_STROKES: readonly HeardStroke[] = [];
 
+/** The farthest that a note may be from its voice's own, in semitones. */
+const MOST_PITCH = 60;
 /** The notes shown around a voice's own, in semitones. */
 const [LOWEST, HIGHEST] = [-5, 12];
 
-export function viewOf(document: SongDocument, id: Id): PatternView | null {
+/** The notes that are shown until another range is asked for. */
+export const USUAL_RANGE: NoteRange = { below: 0, above: 0, which: 'key' };
+
+/** A pattern as the desk shows it, notes in the range that is asked for and wherever they are played. */
+export function viewOf(document: SongDocument, id: Id, range: NoteRange = USUAL_RANGE): PatternView | null {
   const index = indexOf(document);
   const pattern = index.pattern(id);
   const part = pattern && index.part(pattern.part);
@@ -129,7 +139,7 @@ export function viewOf(document: SongDocument, id: Id): PatternView | null {
   const rows = index
     .voicesOf(part.id)
     .flatMap((voice) =>
-      part.type === 'drums' ? [drumRow(voice, resolved, swing)] : noteRows(voice, resolved, document),
+      part.type === 'drums' ? [drumRow(voice, resolved, swing)] : noteRows(voice, resolved, document, range),
     );
   const frame = frameOf(part, { rows, meter, length: pattern.length, swing, tempo });
   const hits = resolved.hits.flatMap((hit): PlacedHit[] => {
@@ -169,14 +179,27 @@ function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {
     detail: feelName(grid, swing),
     family: voice.family,
     grid,
+    isOutside: false,
   };
 }
 
-function noteRows(voice: Voice, resolved: ResolvedPattern, document: SongDocument): Row[] {
+/** The rows of the notes that are played, and of those in range that are wanted; the voice's own note is always one. */
+function noteRows(
+  voice: Voice,
+  resolved: ResolvedPattern,
+  document: SongDocument,
+  { below, above, which }: NoteRange,
+): Row[] {
   const { key } = indexOf(document).song;
   const used = new Set(resolved.hits.map((hit) => hit.pitch));
-  const range = Array.from({ length: HIGHEST - LOWEST + 1 }, (_, i) => LOWEST + i);
-  const pitches = range.filter((pitch) => inKey(voice.note + pitch, key) || pitch === 0);
+  const [low, high] = [LOWEST - 12 * below, HIGHEST + 12 * above];
+  const isWanted = (pitch: number) => {
+    const note = voice.note + pitch;
+    if (pitch === 0) return true;
+    if (which === 'played' || note < 0 || note > 127 || Math.abs(pitch) > MOST_PITCH) return false;
+    return which === 'all' || inKey(note, key);
+  };
+  const pitches = Array.from({ length: high - low + 1 }, (_, i) => low + i).filter(isWanted);
   const grid = gridOf(resolved, voice);
   return [...new Set([...pitches, ...used])]
     .sort((a, b) => b - a)
@@ -188,6 +211,7 @@ function noteRows(voice: Voice, resolved: ResolvedPattern, document: SongDocumen
       detail: pitch === 0 ? gridName(grid) : '',
       family: voice.family,
       grid,
+      isOutside: !inKey(voice.note + pitch, key),
     }));
 }
 

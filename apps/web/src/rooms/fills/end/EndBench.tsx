@@ -1,11 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
+  type EndBench as EndSettings,
   endOf,
   feelOf,
   type Id,
   lengthName,
   type Pattern,
+  type Placing,
   resolve,
   type SongDocument,
 } from '@plucky/core';
@@ -51,13 +53,13 @@ export function EndBench({
     [make, document, groove.id, settings],
   );
   const pattern = 'reason' in made ? null : made;
-  const slows = make === 'ending' ? settings.slows : undefined;
+  const more = useMemo(() => (make === 'ending' ? placingOf(settings) : {}), [make, settings]);
   const what = NAMES[make];
   useHeardInPlace(document, groove, pattern, {
     title: `The ${what.toLowerCase()} in context, looping`,
     what: `the ${what.toLowerCase()}`,
     playsAtOnce: isHeard,
-    slows,
+    more,
   });
   const name = `${groove.name} ${what.toLowerCase()}`;
   const keep = () => pattern !== null && keepPattern([pattern], name, `${name} is kept.`);
@@ -79,7 +81,7 @@ export function EndBench({
         <PlaceInSong
           document={document}
           pattern={pattern}
-          slows={slows}
+          more={more}
           onPlace={(patterns, put, at) => keepPattern(patterns, name, `Placed: ${at}.`, put)}
         />
       }
@@ -124,11 +126,16 @@ export function EndBench({
           Keep
         </Button>
       </Box>
-      {make === 'ending' && slows && (
+      {more.slows && (
         <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
           The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
         </Typography>
       )}
     </BenchFrame>
   );
+}
+
+/** What an ending asks of the place that it is put in. */
+function placingOf({ slows, stop, othersStop }: EndSettings): Partial<Placing> {
+  return { slows, ...(stop !== null && othersStop ? { othersStop: stop } : {}) };
 }

@@ -187,7 +187,7 @@ function EndingChoices({
   desk: EndDesk;
 }) {
   const { setEnds } = desk;
-  const { endingLast, stop, stopVelocity, slows } = desk.settings;
+  const { endingLast, stop, stopVelocity, othersStop, slows } = desk.settings;
   const spans = [bar, 2 * bar, 4 * bar].filter((ticks) => ticks <= endingLast);
   return (
     <>
@@ -208,6 +208,17 @@ function EndingChoices({
           max={127}
           text={String(stopVelocity)}
           onChange={(velocity, gesture) => setEnds({ stopVelocity: velocity }, gesture)}
+        />
+      )}
+      {stop !== null && (
+        <Choices
+          title="The other parts"
+          value={othersStop ? 'stop' : 'go on'}
+          options={[
+            { value: 'stop', label: 'Stop too' },
+            { value: 'go on', label: 'Go on' },
+          ]}
+          onChange={(next) => setEnds({ othersStop: next === 'stop' })}
         />
       )}
       <Choices

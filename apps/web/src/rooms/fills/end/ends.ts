@@ -45,6 +45,7 @@ function usualEnds(document: SongDocument, groove: Id): EndBench {
     stop: barTicks(meter),
     stopRows: stopsOn.flatMap((voice) => voice?.id ?? []),
     stopVelocity: 118,
+    othersStop: true,
   };
 }
 

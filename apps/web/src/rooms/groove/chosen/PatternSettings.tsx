@@ -28,6 +28,8 @@ import type { PatternView } from '../pattern-view.ts';
 const LooseEdits = later(async () => (await import('../rules/LooseEdits.tsx')).LooseEdits);
 const KeptRules = later(async () => (await import('../rules/KeptRules.tsx')).KeptRules);
 
+const FollowedRow = later(async () => (await import('./NotesFromRow.tsx')).FollowedRow);
+
 /** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {
   const edit = useEdit();
@@ -75,7 +77,8 @@ export function PatternSettings({ view }: { view: PatternView }) {
       <WhatMoves view={view} />
       <LooseEdits view={view} />
       <KeptRules view={view} />
-      {pattern.parent && <ChangesOfItsOwn view={view} />}
+      {pattern.fromRow && <FollowedRow view={view} />}
+      {(pattern.parent ?? pattern.fromRow) && <ChangesOfItsOwn view={view} />}
       <Button
         variant="text"
         title={withKeys('What it follows, copies, pieces, where it is played', PATTERN_COMMANDS.family)}

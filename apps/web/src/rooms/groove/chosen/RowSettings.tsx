@@ -4,12 +4,15 @@ import { useEdit } from '../../../document/context.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { later } from '../../../shared/ui/later.tsx';
 import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
+
+const NotesFromRow = later(async () => (await import('./NotesFromRow.tsx')).NotesFromRow);
 
 const LIMBS: readonly Voice['limb'][] = ['hand', 'right foot', 'left foot'];
 
@@ -77,6 +80,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           text={voice.pan === 0 ? 'middle' : `${Math.abs(voice.pan)} ${voice.pan < 0 ? 'left' : 'right'}`}
           onChange={(pan, gesture) => set({ pan }, 'pan', gesture)}
         />
+        {view.part.type === 'drums' && !several && <NotesFromRow view={view} row={voice.id} />}
         {view.part.type === 'drums' && (
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1 }}>
             <Select

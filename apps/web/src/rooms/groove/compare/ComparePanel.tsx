@@ -1,5 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
-import { barTicks, type Comparison, type Counterpart, familyOrder, indexOf, type Tried } from '@plucky/core';
+import {
+  barTicks,
+  type Comparison,
+  type Counterpart,
+  familyOrder,
+  indexOf,
+  liveReference,
+  type Tried,
+} from '@plucky/core';
 import { useMemo } from 'react';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { capsOf } from '../../../shared/keys/command.ts';
@@ -62,7 +70,7 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
   const reference = index.references.find(
     (one) => counterpart?.kind === 'reference' && one.id === counterpart.reference,
   );
-  const end = Math.max(0, ...(reference?.notes.map(([at]) => at) ?? []));
+  const end = reference ? Math.max(0, ...liveReference(view.document, reference).notes.map(([at]) => at)) : 0;
   const bars = Math.ceil((end + 1) / bar);
   const span = Math.max(1, Math.ceil(view.length / bar));
   return (

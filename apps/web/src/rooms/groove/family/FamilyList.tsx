@@ -1,12 +1,17 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, IconButton } from '@mui/material';
 import {
+  addNotesPart,
   barTicks,
   familyOrder,
   type Id,
   indexOf,
+  type Instrument,
+  INSTRUMENT_NAMES,
+  INSTRUMENTS,
   newPattern,
   type Part,
+  removePart,
   resolve,
   type SongDocument,
   type SongIndex,
@@ -21,6 +26,7 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Heading } from '../../../shared/ui/Group.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { PatternEntry } from './PatternEntry.tsx';
@@ -49,13 +55,37 @@ const Families = memo(function Families({ document }: { document: SongDocument }
           <PartFamily key={part.id} document={document} index={index} part={part} />
         ))}
       </DragArea>
+      <AddPart />
     </Box>
   );
 });
 
+/** Adds a part of notes, and opens its first pattern. */
+function AddPart() {
+  const edit = useEdit();
+  const add = (instrument: Instrument) => {
+    const ids = { part: freshId(), voice: freshId(), pattern: freshId() };
+    if (edit((now) => addNotesPart(now, instrument, ids))) choosePattern(ids.pattern);
+  };
+  return (
+    <Select
+      fullWidth
+      label="Add a part"
+      value={null}
+      placeholder="an instrument…"
+      options={INSTRUMENT_NAMES.map((value) => ({ value, label: INSTRUMENTS[value].name }))}
+      onChange={add}
+    />
+  );
+}
+
 function PartFamily({ document, index, part }: { document: SongDocument; index: SongIndex; part: Part }) {
   const edit = useEdit();
   const uses = usage(document);
+  const own = index.patternsOf(part.id);
+  const canGo =
+    part.type === 'notes' &&
+    own.every((one) => !uses.get(one.id) && !Object.keys(one.own).length && !one.fromRow);
   const add = () => {
     const id = freshId();
     const length = 2 * barTicks(index.song.meter);
@@ -64,9 +94,17 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
   };
   return (
     <Box sx={{ mb: 2 }}>
-      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between' }}>
+      <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1 }}>
         <Heading>{part.name} · family</Heading>
         <Box sx={{ flex: 1 }} />
+        {canGo && (
+          <QuietButton
+            title={`Take ${part.name} out of the song; nothing plays it`}
+            onClick={() => edit((now) => removePart(now, part.id))}
+          >
+            Remove
+          </QuietButton>
+        )}
         <QuietButton
           title={withKeys('Grooves and lines to begin with, and your own', PATTERN_COMMANDS.shelf)}
           onClick={() => openPanel('shelf')}

@@ -32,7 +32,7 @@ export function RemoveChoice({ view }: { view: PatternView }) {
       index.parts.flatMap((part) => index.patternsOf(part.id)).find((one) => one.id !== pattern.id);
     if (edit((now) => removePattern(now, pattern.id, fate)) && left) choosePattern(left.id);
   };
-  const isHeld = holds.followers.length > 0 || holds.sections.length > 0;
+  const isHeld = holds.followers.length + holds.rowFollowers.length + holds.sections.length > 0;
   if (!asked)
     return (
       <Button
@@ -69,6 +69,12 @@ export function RemoveChoice({ view }: { view: PatternView }) {
             onChange={(followers) => setFate({ ...fate, followers })}
           />
         </>
+      )}
+      {holds.rowFollowers.length > 0 && (
+        <Typography sx={{ fontSize: TEXT.plain, mb: 0.5 }}>
+          {namesOf(holds.rowFollowers)} {plural(holds.rowFollowers.length, 'follows', 'follow')} a row of it;
+          what is played now becomes its own.
+        </Typography>
       )}
       {holds.sections.length > 0 && (
         <>

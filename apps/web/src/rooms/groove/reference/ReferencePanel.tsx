@@ -1,21 +1,26 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
+  familyOrder,
   indexOf,
   keepReference,
   MidiFormatError,
   moveReference,
   moveToReference,
+  type Part,
   type PartInFile,
   partsInFile,
+  patternFromReference,
   type Reference,
   referenceFrom,
+  referenceTo,
   removeReference,
 } from '@plucky/core';
 import { useRef, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { useSession } from '../../../session/store.ts';
+import { choosePattern, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
@@ -34,6 +39,9 @@ interface Offered {
 export function ReferencePanel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const held = useReference(view);
+  const index = indexOf(view.document);
+  const notes = index.parts.filter((part) => part.type === 'notes');
+  const own = notes.flatMap((part) => familyOrder(index, part.id));
   const picker = useRef<HTMLInputElement>(null);
   const [offered, setOffered] = useState<Offered | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -61,16 +69,29 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   return (
     <SidePanel label="Reference" about="A part from a MIDI file" title="Reference">
       {held ? (
-        <Held view={view} reference={held.reference} words={meetingWords(held)} />
+        <Held view={view} reference={held.reference} words={meetingWords(held)} part={notes[0]} />
       ) : (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 1.5 }}>
-          Import a bass line, or any part: its onsets stand under the rows, and the kicks that meet them are
-          marked and counted.
+          Import a bass line, or any part, or take a line of the song: its onsets stand under the rows, and
+          the kicks that meet them are marked and counted.
         </Typography>
       )}
       <Button sx={{ mt: 1 }} onClick={() => picker.current?.click()}>
         {held ? 'Import another…' : 'Import a MIDI file…'}
       </Button>
+      {own.length > 0 && (
+        <PatternSelect
+          fullWidth
+          label="Or a line of the song"
+          patterns={own}
+          value={held?.reference.of ?? null}
+          onChange={(pattern) => {
+            const id = held?.reference.id ?? freshId();
+            edit((now) => keepReference(referenceTo(now, pattern, id)));
+          }}
+          sx={{ mt: 1.25 }}
+        />
+      )}
       <input
         ref={picker}
         type="file"
@@ -104,7 +125,18 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   );
 }
 
-function Held({ view, reference, words }: { view: PatternView; reference: Reference; words: string }) {
+function Held({
+  view,
+  reference,
+  words,
+  part,
+}: {
+  view: PatternView;
+  reference: Reference;
+  words: string;
+  /** A part of notes that could play it. */
+  part: Part | undefined;
+}) {
   const edit = useEdit();
   const { meter } = indexOf(view.document).song;
   const chosen = useSession((session) => session.hits);
@@ -137,6 +169,19 @@ function Held({ view, reference, words }: { view: PatternView; reference: Refere
           ? `Move the ${some.length} chosen to the nearest onset`
           : 'Move all kicks to the nearest onset'}
       </Button>
+      {part && reference.of === undefined && (
+        <Button
+          fullWidth
+          sx={{ mt: 1 }}
+          title={`From bar ${Math.round(reference.shift / bar) + 1} of it on, with its early and late`}
+          onClick={() => {
+            const id = freshId();
+            if (edit((now) => patternFromReference(now, reference, part.id, id))) choosePattern(id);
+          }}
+        >
+          Make a {part.name.toLowerCase()} pattern of it
+        </Button>
+      )}
       <Button
         variant="text"
         fullWidth

@@ -1,4 +1,4 @@
-import { indexOf, type Meeting, meetings, notesUnder, type Reference } from '@plucky/core';
+import { indexOf, liveReference, type Meeting, meetings, notesUnder, type Reference } from '@plucky/core';
 import { useMemo } from 'react';
 import type { PatternView } from '../pattern-view.ts';
 
@@ -14,8 +14,9 @@ export function useReference(view: PatternView): ReferenceView | null {
   const { document, part, rows } = view;
   const { pattern } = view.resolved;
   return useMemo(() => {
-    const reference = indexOf(document).references[0];
-    if (!reference || part.type !== 'drums') return null;
+    const [kept] = indexOf(document).references;
+    if (!kept || part.type !== 'drums') return null;
+    const reference = liveReference(document, kept);
     const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
     return {
       reference,

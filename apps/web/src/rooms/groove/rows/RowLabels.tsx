@@ -4,6 +4,7 @@ import { Listening } from '../../../session/Listening.tsx';
 import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
@@ -12,6 +13,8 @@ import type { Row } from '../pattern-view.ts';
 import { tapKeyOf } from '../recording/tap-keys.ts';
 import { meetingWords, type ReferenceView } from '../reference/reference-view.ts';
 import { ACCENTS, REFERENCE, RULER } from './layout.ts';
+
+const RangeChoice = later(async () => (await import('./RangeChoice.tsx')).RangeChoice);
 
 /** The names of the rows, with mute and solo for listening, and the ways to the kit and to a reference. */
 export const RowLabels = memo(function RowLabels({
@@ -42,6 +45,7 @@ export const RowLabels = memo(function RowLabels({
       }}
     >
       <Box sx={{ height: RULER, pl: 1.75, pt: 0.75 }}>
+        {!drums && <RangeChoice />}
         {drums && (
           <QuietButton
             title={withKeys('Rows, sounds and notes of the kit', PATTERN_COMMANDS.kit)}
@@ -124,8 +128,8 @@ const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[];
         >
           <Typography noWrap sx={{ fontSize: TEXT.plain, fontWeight: 600, lineHeight: 1.2 }}>
             <Unseen>Row </Unseen>
-            {row.name}
-            <Unseen>, </Unseen>
+            {row.isOutside ? <em>{row.name}</em> : row.name}
+            <Unseen>, {row.isOutside ? 'outside the key' : ''}</Unseen>
           </Typography>
           {rowHeight >= 34 && (
             <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint'), lineHeight: 1.2 }}>

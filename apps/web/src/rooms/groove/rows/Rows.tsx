@@ -106,6 +106,20 @@ export function Rows({ view }: { view: PatternView }) {
               at={caret.at}
             />
           )}
+          {view.rows.map(
+            (row, i) =>
+              row.isOutside && (
+                <rect
+                  key={row.key}
+                  y={i * rowHeight}
+                  width={width}
+                  height={rowHeight}
+                  fill={color('sunk')}
+                  opacity={0.6}
+                  pointerEvents="none"
+                />
+              ),
+          )}
           {together && <Companions view={view} layout={layout} height={height} />}
           {view.rows.map((row, i) => {
             const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
