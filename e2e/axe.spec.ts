@@ -72,6 +72,13 @@ for (const colorScheme of ['light', 'dark'] as const)
       await expect(page.getByRole('complementary', { name: 'Reference' })).toBeVisible();
       await expectNoViolation(page, 'reference', 'aside[aria-label="Reference"]');
       await page.keyboard.press('Escape');
+      await page.getByRole('button', { name: /^Row Kick/ }).click();
+      await page.getByRole('button', { name: 'Bass from this row' }).click();
+      await page.getByRole('button', { name: 'Notes…' }).click();
+      await expect(page.getByRole('menu')).toBeVisible();
+      await expectNoViolation(page, 'notes', '[role=menu]');
+      await page.getByRole('menuitem', { name: 'All twelve notes' }).click();
+      await expectNoViolation(page, 'a bass from a row', 'section[aria-label="Rows"]');
       await page.getByRole('button', { name: 'Kit mix' }).click();
       await expect(page.getByRole('dialog', { name: 'Kit mix' })).toBeVisible();
       await expectNoViolation(page, 'kit mix', '[role=dialog]');
@@ -99,6 +106,10 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.keyboard.press('1');
       await expect(page.getByRole('button', { name: /^Fill 1 ?:/ })).toHaveAttribute('aria-pressed', 'true');
       await expectNoViolation(page, 'fills');
+      await page.getByRole('combobox', { name: 'Place it' }).click();
+      await expect(page.getByRole('listbox')).toBeVisible();
+      await expectNoViolation(page, 'places', '[role=listbox]');
+      await page.keyboard.press('Escape');
       for (const make of ['Build-up', 'Drop-out', 'Ending']) {
         const choice = page.getByRole('button', { name: make, exact: true }).first();
         await choice.click();

@@ -5,7 +5,7 @@ import { dropOutPattern } from '../ending/drop-out.ts';
 import { makeFill, USUAL_FILL } from '../fill/make.ts';
 import { addLayer } from '../form/edit-section.ts';
 import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
-import { placeAtEnd } from '../form/place-fill.ts';
+import { placeAt, placeAtEnd, placeEvery } from '../form/place-fill.ts';
 import { setLanding, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
 import { type Flam } from '../hit/hit.ts';
@@ -177,6 +177,17 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
       indexOf(document).part('keys-part')
         ? followRow(document, other, row, 'keys-part', `row-${edit}-${a}-${b}`, a % 2 ? null : 120)
         : null,
+    () =>
+      placeAt(document, 'verse', 240 * (b % 64), other, {
+        how: a % 3 ? 'replace' : 'layer',
+        landing: a % 2 ? { voice: 'kick', velocity: 90 } : null,
+      }),
+    () =>
+      placeEvery(document, 'verse', 1 + (a % 4), [other, id], {
+        how: 'replace',
+        landing: null,
+        over: b % 2 === 0,
+      }),
     () => placeAtEnd(document, 'verse', other, { how: a % 2 ? 'replace' : 'layer', landing: null }),
     () =>
       slot ? setSlowing(document, 'verse', slot.id, a % 3 ? { over: 1 + b, to: 20 + (a % 81) } : null) : null,

@@ -3,8 +3,9 @@ import type { PlaceInSong } from '../form/places.ts';
 import { songStretches } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
 import { feelOf, resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply, type ChangeSet } from '../song/changes.ts';
 import { type SongDocument, withRecord } from '../song/document.ts';
+import { InvalidSongError } from '../song/errors.ts';
 import { isChange } from '../song/outcome.ts';
 import type { Pattern } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
@@ -22,6 +23,16 @@ export interface TriedInPlace extends Tried {
   /** The section in which it begins, and the one that is played after it; null at the song's end, absent outside a song. */
   readonly within?: string;
   readonly follows?: string | null;
+}
+
+/** The song after a change; null where that would break a limit of it, as placing would say. */
+function applied(document: SongDocument, change: ChangeSet): SongDocument | null {
+  try {
+    return apply(document, change).document;
+  } catch (error) {
+    if (error instanceof InvalidSongError) return null;
+    throw error;
+  }
 }
 
 /**
@@ -42,7 +53,8 @@ export function tryInPlace(
   const withIt = withRecord(document, { ...pattern, id });
   const outcome = place.place(withIt, [id], { ...placing, over: true });
   if (!isChange(outcome)) return alone();
-  const placed = apply(withIt, outcome).document;
+  const placed = applied(withIt, outcome);
+  if (!placed) return alone();
   const stretches = songStretches(placed);
   const found = stretches.flatMap((stretch) => {
     const layer = stretch.slot.layers.find((one) => one.pattern === id);

@@ -1,4 +1,13 @@
-import { Autocomplete, createFilterOptions, type SxProps, TextField, type Theme } from '@mui/material';
+import {
+  Autocomplete,
+  Box,
+  createFilterOptions,
+  type SxProps,
+  TextField,
+  type Theme,
+  Typography,
+} from '@mui/material';
+import { color, TEXT } from './tokens.ts';
 
 /** One of many things to choose, found by typing a part of its name; things of a group that stand together share a head. */
 export interface SearchOption<T extends string> {
@@ -41,6 +50,17 @@ export function SearchSelect({
       isOptionEqualToValue={(one, other) => one.value === other.value}
       groupBy={(one) => one.group}
       filterOptions={found}
+      renderGroup={({ key, group, children }) => (
+        // As the library has it the options stand in no group that a screen reader would know.
+        <li key={key} role="group" aria-label={group}>
+          <Typography aria-hidden sx={{ px: 1.5, pt: 0.75, fontSize: TEXT.note, color: color('soft') }}>
+            {group}
+          </Typography>
+          <Box component="ul" role="presentation" sx={{ p: 0, listStyle: 'none' }}>
+            {children}
+          </Box>
+        </li>
+      )}
       disabled={disabled}
       onChange={(_, next) => onChange(next.value)}
       renderInput={(params) => <TextField {...params} label={label} helperText={helperText} />}

@@ -136,7 +136,7 @@ export function HitSettings({
         <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
         <Button onClick={() => actions.remove()}>Remove</Button>
         {rowCount === 1 && <Button onClick={() => actions.accent(first.at)}>Accent</Button>}
-        {differs && view.resolved.pattern.parent && (
+        {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}
       </Box>
