@@ -1,5 +1,5 @@
 import { documentOf, indexOf } from '../song/document.ts';
-import { layer, section, smallSong } from '../testing/songs.ts';
+import { layer, pattern, section, smallSong } from '../testing/songs.ts';
 import { placeFor, placesIn } from './places.ts';
 
 /** Verse, bridge, chorus, outro, one after another. */
@@ -28,6 +28,12 @@ const likely = (made: Parameters<typeof placeFor>[2], key: string | null = null)
 test('what is made goes where it is likeliest meant, until a place is chosen', () => {
   expect(likely('fill')).toBe('End of verse');
   expect(likely('break')).toBe('End of verse');
+  const document = documentOf([
+    ...Object.values(fourSections().records),
+    pattern('rare'),
+    section('chorus', [{ id: 'chorus-slot', length: 3840, layers: [layer('rare')] }]),
+  ]);
+  expect(placeFor(document, placesIn(document, null), 'fill', null, 'rare')?.name).toBe('End of chorus');
   expect(likely('build-up')).toBe('End of bridge');
   expect(likely('ending')).toBe('End of outro');
   expect(likely('ending', 'every 4 chorus')).toBe('Every 4 bars of chorus');

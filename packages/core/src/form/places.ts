@@ -1,5 +1,6 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plays } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { PatternRole, Section } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
@@ -124,34 +125,38 @@ function barPlaces(document: SongDocument): PlaceInSong[] {
   });
 }
 
-/** The places with the likeliest for what is made first: the chosen slot, then where such a thing usually goes. */
+/** The places with the likeliest for what is made of a groove first: the chosen slot, then where such a thing usually goes. */
 export function likeliestFirst(
   document: SongDocument,
   places: readonly PlaceInSong[],
   made: PatternRole,
+  groove: Id | null = null,
 ): readonly PlaceInSong[] {
-  const key = `end ${likeliest(document, made)}`;
+  const key = `end ${likeliest(document, made, groove)}`;
   const rank = (one: PlaceInSong) => (one.kind === 'slot' ? 0 : one.key === key ? 1 : 2);
   return places.toSorted((a, b) => rank(a) - rank(b));
 }
 
 /**
  * The place that was chosen, by its key; else the likeliest for what is made: the chosen slot, the end of what comes
- * before the first chorus for a build-up, of the last section for an ending, of the first one for the rest.
+ * before the first chorus for a build-up, of the last section for an ending, of the first one that plays its groove for the
+ * rest.
  */
 export function placeFor(
   document: SongDocument,
   places: readonly PlaceInSong[],
   made: PatternRole,
   key: string | null,
+  groove: Id | null = null,
 ): PlaceInSong | undefined {
-  return places.find((one) => one.key === key) ?? likeliestFirst(document, places, made)[0];
+  return places.find((one) => one.key === key) ?? likeliestFirst(document, places, made, groove)[0];
 }
 
-function likeliest(document: SongDocument, made: PatternRole): Id | undefined {
+function likeliest(document: SongDocument, made: PatternRole, groove: Id | null): Id | undefined {
   const { song, section } = indexOf(document);
   const ids = song.form.map((one) => one.section);
   if (made === 'ending') return ids.at(-1);
-  if (made !== 'build-up') return ids[0];
+  const isPlayed = (id: Id) => section(id)?.slots.some((slot) => groove !== null && plays(slot, groove));
+  if (made !== 'build-up') return ids.find(isPlayed) ?? ids[0];
   return ids[ids.findIndex((id) => section(id)?.role === 'chorus') - 1];
 }

@@ -16,12 +16,15 @@ export type PutInPlace = (document: SongDocument, ids: readonly Id[]) => Outcome
 /** Places what is chosen on a bench where the whole room has agreed to, and with what it lands. */
 export function PlaceInSong({
   document,
+  groove,
   pattern,
   others = [],
   more,
   onPlace,
 }: {
   document: SongDocument;
+  /** What it is made of, which tells where it likeliest goes. */
+  groove: Id;
   /** What is placed; null while there is nothing. */
   pattern: Pattern | null;
   /** More of its length, which come after it where each place gets one of its own. */
@@ -32,7 +35,7 @@ export function PlaceInSong({
   onPlace: (patterns: readonly Pattern[], put: PutInPlace, where: string) => void;
 }) {
   const room = useRoom();
-  const { places, where } = usePlaces(document);
+  const { places, where } = usePlaces(document, groove);
   const placing = usePlacing();
   const count = useMemo(
     () =>

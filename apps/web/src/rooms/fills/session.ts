@@ -1,4 +1,5 @@
 import {
+  type Id,
   type Landing,
   likeliestFirst,
   type Pattern,
@@ -43,7 +44,10 @@ export function isMadeHere({ builtBy, madeBy, parent, role }: Pattern): boolean 
 }
 
 /** The places of the song, and the one that is chosen; where none is, the one that is likeliest for what is made. */
-export function usePlaces(document: SongDocument): {
+export function usePlaces(
+  document: SongDocument,
+  groove: Id,
+): {
   readonly places: readonly PlaceInSong[];
   readonly where: PlaceInSong | undefined;
 } {
@@ -52,9 +56,9 @@ export function usePlaces(document: SongDocument): {
   const make = useRoom((room) => room.make);
   return useMemo(() => {
     const role = roleOf(make);
-    const places = likeliestFirst(document, placesIn(document, slot), role);
-    return { places, where: placeFor(document, places, role, key) };
-  }, [document, slot, make, key]);
+    const places = likeliestFirst(document, placesIn(document, slot), role, groove);
+    return { places, where: placeFor(document, places, role, key, groove) };
+  }, [document, slot, make, key, groove]);
 }
 
 /** A drop-out is a break. */

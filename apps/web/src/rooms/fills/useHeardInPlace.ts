@@ -22,7 +22,7 @@ export function useHeardInPlace(
     readonly more?: Partial<Placing>;
   },
 ): TriedInPlace | null {
-  const { where } = usePlaces(document);
+  const { where } = usePlaces(document, groove.id);
   const placing = usePlacing();
   const tried = useMemo(
     () => pattern && tryInPlace(document, groove.id, pattern, where, { ...placing, ...more }),

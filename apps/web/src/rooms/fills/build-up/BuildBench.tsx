@@ -102,6 +102,7 @@ function ChosenBuild({
       foot={
         <PlaceInSong
           document={document}
+          groove={groove.id}
           pattern={pattern}
           onPlace={(patterns, put, at) => keepIn(patterns, name, `Placed: ${at}.`, put)}
         />

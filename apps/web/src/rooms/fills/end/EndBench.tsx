@@ -80,6 +80,7 @@ export function EndBench({
       foot={
         <PlaceInSong
           document={document}
+          groove={groove.id}
           pattern={pattern}
           more={more}
           onPlace={(patterns, put, at) => keepPattern(patterns, name, `Placed: ${at}.`, put)}

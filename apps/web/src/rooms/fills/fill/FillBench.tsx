@@ -101,6 +101,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
       foot={
         <PlaceInSong
           document={document}
+          groove={groove.id}
           pattern={chosen?.pattern ?? keptOne}
           others={chosen ? fills.slice(fills.indexOf(chosen)).map((one) => one.pattern) : []}
           onPlace={(patterns, put, at) =>

@@ -286,6 +286,7 @@ test('a fill is placed where it is looked for, with what lands after it, each pl
     lanterns,
     <PlaceInSong
       document={lanterns}
+      groove="main"
       pattern={one}
       others={[one, two]}
       onPlace={(patterns, put, where) => {
