@@ -64,6 +64,10 @@ export function SearchSelect({
       disabled={disabled}
       onChange={(_, next) => onChange(next.value)}
       renderInput={(params) => <TextField {...params} label={label} helperText={helperText} />}
+      slotProps={{
+        paper: { sx: { border: `1px solid ${color('strong')}` } },
+        listbox: { sx: { fontSize: TEXT.control } },
+      }}
       sx={sx ?? {}}
     />
   );

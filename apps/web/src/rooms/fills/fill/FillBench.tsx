@@ -44,6 +44,8 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   const edit = useEdit();
   const { enqueueSnackbar } = useSnackbar();
   const [heard, setHeard] = useState<Candidate | null>(null);
+  // What was chosen when the room was left is chosen again when one comes back, and silent until it is asked for.
+  const [isAsked, setAsked] = useState(false);
   const { recipe, setRecipe } = desk;
   const fills = shownIn(desk.fills, looking.sorting);
   const chosen = fills.find((one) => one.pattern.id === looking.chosen) ?? null;
@@ -54,14 +56,16 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   useHeardInPlace(document, groove, playing, {
     title: 'The fill in context, looping',
     what: 'the fill',
-    playsAtOnce: true,
+    playsAtOnce: isAsked,
   });
 
   const choose = (one: Candidate | null) => {
+    setAsked(true);
     setHeard(null);
     chooseFill(one?.pattern.id ?? null);
   };
   const hearKept = (one: Pattern) => {
+    setAsked(true);
     setHeard(null);
     chooseFill(one === keptOne ? null : one.id);
   };
@@ -214,7 +218,10 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         recipe={recipe}
         window={desk.window}
         setWindow={desk.setWindow}
-        onHear={(window) => setHeard(window.candidate)}
+        onHear={(window) => {
+          setAsked(true);
+          setHeard(window.candidate);
+        }}
         onUse={({ candidate }) => {
           desk.putFirst(candidate);
           useLooking.setState({ sorting: 'as made' });
