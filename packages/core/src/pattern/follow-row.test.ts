@@ -8,6 +8,7 @@ import { compile } from '../timeline/compile.ts';
 import { addHits, changeHits, removeHits, toggleSilenced } from './edit-hits.ts';
 import { attach, makeIndependent } from './follow.ts';
 import { followRow, rootPitch, setFromRow } from './follow-row.ts';
+import { keepShapes } from './kept-rules.ts';
 import { holdsOf, removePattern } from './remove.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
@@ -81,6 +82,18 @@ test('it is let go with its notes as its own, also when the drums are removed or
   expect(removeVoice(document, 'kick')).toEqual({
     reason: 'Bass with kick follows kick. Let it follow nothing first.',
   });
+});
+
+test('rules are kept for what the row gives, and run again when it changes', () => {
+  let document = withBass();
+  document = after(
+    document,
+    keepShapes(document, 'doubles', [{ id: 'half', rule: 'scale', voices: ['bass'], percent: 50 }]),
+  );
+  document = after(document, addHits(document, 'main', [{ id: 'new', ...hit('kick', 3600), velocity: 100 }]));
+  expect(notes(document).find((one) => one.at === 3600)?.velocity).toBe(50);
+  const free = after(document, makeIndependent(document, 'doubles'));
+  expect(notes(free)).toEqual(notes(document));
 });
 
 test('how it follows can be changed', () => {

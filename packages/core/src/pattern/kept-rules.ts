@@ -6,10 +6,14 @@ import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { resolve } from './resolve.ts';
 
-/** Adds shapes to the end of what a pattern makes of its parent; they run again whenever the parent changes. */
+/**
+ * Adds shapes to the end of what a pattern makes of its parent, or of the row that it follows; they run again whenever
+ * that changes.
+ */
 export function keepShapes(document: SongDocument, id: Id, shapes: readonly Shape[]): Outcome {
   const { pattern } = resolve(document, id);
-  if (!pattern.parent) return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
+  if (!pattern.parent && !pattern.fromRow)
+    return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
   if (pattern.shapes.length + shapes.length > LIMITS.shapes)
     return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
   return editRules(document, id, `keep a rule: ${shapes[0]?.rule ?? 'none'}`, (before) => [

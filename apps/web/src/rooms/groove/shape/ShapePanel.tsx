@@ -242,10 +242,10 @@ function RuleSettings({
       >
         Take it
       </Button>
-      {rule.kind === 'shape' && pattern.parent && !ids && (
+      {rule.kind === 'shape' && (pattern.parent ?? pattern.fromRow) && !ids && (
         <Button
           fullWidth
-          title="The rule runs again whenever the parent changes"
+          title="The rule runs again whenever what is followed changes"
           onClick={keep}
           sx={{ mb: 0.75 }}
         >
