@@ -198,7 +198,7 @@ export {
   speedsOf,
 } from './build-up/speed.ts';
 export { changeBuild, handWorkOf } from './build-up/rework.ts';
-export { followRow, rootPitch, setFromRow } from './pattern/follow-row.ts';
+export { followRow, setFromRow } from './pattern/follow-row.ts';
 export { addNotesPart, removePart } from './kit/add-part.ts';
 export { INSTRUMENT_NAMES, INSTRUMENTS, type Instrument } from './kit/instruments.ts';
 export { addPoint, movePoint, pointsOf } from './build-up/edit-points.ts';

@@ -46,6 +46,13 @@ export function cutName(text: string, most: number): string {
   return cut.trimEnd();
 }
 
+/** The id that is wanted, or with the first number from 2 on behind it that makes it one that is not taken. */
+export function freeId(wanted: Id, isTaken: (id: Id) => boolean): Id {
+  let free = wanted;
+  for (let n = 2; isTaken(free); n++) free = `${wanted}-${n}`;
+  return free;
+}
+
 /** The name, cut where it is too long, with a number behind it where it is taken. */
 export function freeName(base: string, taken: Iterable<string>): string {
   const used = new Set(taken);

@@ -1,6 +1,7 @@
-import type { Hit } from '../hit/hit.ts';
+import type { Hit, HitFields } from '../hit/hit.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import type { Id } from '../names.ts';
+import { differing } from '../pattern/edit-hits.ts';
 import type { BuildRecipe } from '../song/build-recipe.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
@@ -11,7 +12,7 @@ import { buildPattern } from './build-up.ts';
 /** What was done to a build-up by hand since its recipe made it. */
 interface HandWork {
   /** Hits of the stream with the fields that were changed, hits that were added, and ids of those that were taken out. */
-  readonly changed: ReadonlyMap<Id, Partial<Hit>>;
+  readonly changed: ReadonlyMap<Id, HitFields>;
   readonly added: ReadonlyMap<Id, Hit>;
   readonly removed: ReadonlySet<Id>;
   /** Rules that were kept besides the recipe's. */
@@ -19,13 +20,14 @@ interface HandWork {
 }
 
 function handWork(before: Pattern, made: Pattern): HandWork {
-  const changed = new Map<Id, Partial<Hit>>();
+  const changed = new Map<Id, HitFields>();
   const added = new Map<Id, Hit>();
   for (const [id, hit] of Object.entries(before.own)) {
     const first = made.own[id];
     if (!first) added.set(id, hit);
     else {
-      const fields = differing(first, hit);
+      const { pan = 0, roll = null, flam = null } = hit;
+      const fields = differing(first, { ...hit, pan, roll, flam });
       if (Object.keys(fields).length) changed.set(id, fields);
     }
   }
@@ -36,16 +38,6 @@ function handWork(before: Pattern, made: Pattern): HandWork {
     removed: new Set(Object.keys(made.own).filter((id) => !Object.hasOwn(before.own, id))),
     shapes: before.shapes.filter((shape) => !known.has(JSON.stringify(shape))),
   };
-}
-
-/** The fields of a hit that are otherwise than they were; one that is gone is undefined. */
-function differing(before: Hit, after: Hit): Partial<Hit> {
-  const names = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<keyof Hit>;
-  return Object.fromEntries(
-    [...names]
-      .filter((name) => JSON.stringify(before[name]) !== JSON.stringify(after[name]))
-      .map((name) => [name, after[name]]),
-  );
 }
 
 function asMade(document: SongDocument, { parent, builtBy, id, name }: Pattern): Pattern | null {

@@ -1,5 +1,5 @@
 import { LIMITS } from '../limits.ts';
-import { type Id } from '../names.ts';
+import { freeId, type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { layersOf, plainLayer } from '../song/layers.ts';
@@ -10,7 +10,7 @@ import { PPQ } from '../time/ticks.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
 import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
-import { sectionLength, sectionMeter } from './stretches.ts';
+import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
 
 /** How a fill is put into a slot. */
 export interface Placing {
@@ -35,12 +35,12 @@ export function placeInSlot(
   placing: Placing,
 ): Outcome {
   const record = indexOf(document).section(section);
-  const before = record?.slots.find((one) => one.id === slot);
-  if (!record || !before) return { reason: 'That slot is gone.' };
+  const found = record && sectionStretches(document, record).find((one) => one.slot.id === slot);
+  if (!found) return { reason: 'That slot is gone.' };
   const { pattern } = resolve(document, fill);
-  if (before.length < pattern.length) return { reason: `That slot is shorter than ${pattern.name}.` };
-  const start = startOf(record, before);
-  return placeAt(document, section, start + before.length - pattern.length, fill, placing);
+  const { length } = found.slot;
+  if (length < pattern.length) return { reason: `That slot is shorter than ${pattern.name}.` };
+  return placeAt(document, section, found.inSection + length - pattern.length, fill, placing);
 }
 
 /** Places a fill at the end of a section. Refused when the section is shorter than it. */
@@ -122,11 +122,13 @@ export function endsForEvery(
 ): readonly number[] {
   const { pattern } = resolve(document, fill);
   const step = bars * barTicks(sectionMeter(document, record));
+  const stretches = sectionStretches(document, record);
   const ends: number[] = [];
   for (let end = step; end <= sectionLength(record); end += step) {
-    const slot = record.slots.find((one) => startOf(record, one) + one.length >= end);
-    if (!slot) continue;
-    const from = end - startOf(record, slot) - pattern.length;
+    const found = stretches.find((one) => one.inSection + one.slot.length >= end);
+    if (!found) continue;
+    const { slot, inSection } = found;
+    const from = end - inSection - pattern.length;
     if (from < 0 || (!over && hasFill(document, slot, pattern.part, from, from + pattern.length))) continue;
     ends.push(end);
   }
@@ -144,15 +146,6 @@ function hasFill(document: SongDocument, slot: Slot, part: Id, from: number, to:
       (layer.to ?? slot.length) > from &&
       FILLS.has(pattern(layer.pattern)?.role ?? 'groove'),
   );
-}
-
-function startOf(section: Section, slot: Slot): number {
-  let start = 0;
-  for (const one of section.slots) {
-    if (one.id === slot.id) return start;
-    start += one.length;
-  }
-  return start;
 }
 
 /** Slots that follow one another with a fill at a place of them; those that it runs over become one. */
@@ -185,18 +178,10 @@ function slotsWithFill(
   const isFull = 'reason' in filled && isWithin;
   if (!isFull && !(isWithin && (placing.landing ?? placing.slows ?? placing.othersStop)))
     return 'reason' in filled ? filled : [...before, filled, ...after];
-  const [here, rest] = cutSlot(document, slot, end - first, freeSlotId(slots, slot.id, end));
+  const id = freeId(`${slot.id.slice(0, 40)}-${end}`, (one) => slots.some((other) => other.id === one));
+  const [here, rest] = cutSlot(document, slot, end - first, id);
   const cut = withFill(document, here, fill, here.length, placing);
   return 'reason' in cut ? cut : [...before, cut, rest, ...after];
-}
-
-/** An id for what is left of a slot from a place on, which no other slot has. */
-function freeSlotId(slots: readonly Slot[], id: Id, at: number): Id {
-  const base = `${id.slice(0, 40)}-${at}`;
-  const taken = new Set(slots.map((slot) => slot.id));
-  let free = base;
-  for (let i = 2; taken.has(free); i++) free = `${base}-${i}`;
-  return free;
 }
 
 /** How long another part's note on the stop itself sounds, in ticks: a 16th. */

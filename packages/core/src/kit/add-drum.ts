@@ -1,4 +1,4 @@
-import { freeName, type Id } from '../names.ts';
+import { freeId, freeName, type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { addVoice } from '../song/edit-kit.ts';
 import type { Outcome } from '../song/outcome.ts';
@@ -22,20 +22,12 @@ export function addDrum(
     DRUMS[drum].name,
     voices.map((voice) => voice.name),
   );
-  const id = freeId(document, drum);
+  const id = freeId(drum, (one) => Object.hasOwn(document.records, one));
   const note = freeNote(
     DRUMS[drum].note,
     voices.map((voice) => voice.note),
   );
   return { id, outcome: addVoice(document, { ...drumVoice(part, drum, 0), id, name, note }) };
-}
-
-function freeId(document: SongDocument, drum: DrumName): Id {
-  const isTaken = (id: Id) => Object.hasOwn(document.records, id);
-  if (!isTaken(drum)) return drum;
-  let n = 2;
-  while (isTaken(`${drum}-${n}`)) n++;
-  return `${drum}-${n}`;
 }
 
 /**

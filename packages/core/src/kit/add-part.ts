@@ -1,8 +1,8 @@
 import { freeName, type Id } from '../names.ts';
-import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { emptyPattern } from '../pattern/edit-pattern.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, type Part, type Pattern } from '../song/records.ts';
+import type { Part } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { type Instrument, INSTRUMENTS, instrumentVoice } from './instruments.ts';
 
@@ -30,18 +30,12 @@ export function addNotesPart(
   );
   const order = Math.max(0, ...parts.map((part) => part.order)) + 1;
   const part: Part = { id: ids.part, kind: 'part', name, type: 'notes', channel, order };
-  const pattern: Pattern = {
-    ...NO_EDITS,
-    id: ids.pattern,
-    kind: 'pattern',
+  const pattern = emptyPattern(document, {
     part: ids.part,
+    id: ids.pattern,
     name: `${name} line`,
-    role: 'groove',
     length: 2 * barTicks(song.meter),
-    order: lastPlaceIn(document, ids.part),
-    shapes: [],
-    grids: {},
-  };
+  });
   return {
     label: `add ${name}`,
     put: [part, instrumentVoice(ids.part, ids.voice, instrument), pattern],

@@ -34,18 +34,21 @@ export function newVariation(document: SongDocument, parent: Id, id: Id, name: s
   return { label: `new variation of ${pattern.name}`, put: [variation], remove: [] };
 }
 
-/** A new, empty pattern of a part, that follows nothing. */
-export function newPattern(
+/** What a new pattern is told; `length` in ticks. */
+interface NewPattern {
+  readonly part: Id;
+  readonly id: Id;
+  readonly name: string;
+  readonly length: number;
+  readonly role?: PatternRole;
+}
+
+/** An empty pattern that follows nothing, last among those of its part. */
+export function emptyPattern(
   document: SongDocument,
-  {
-    part,
-    id,
-    name,
-    length,
-    role = 'groove',
-  }: { part: Id; id: Id; name: string; length: number; role?: PatternRole },
-): Outcome {
-  const pattern: Pattern = {
+  { part, id, name, length, role = 'groove' }: NewPattern,
+): Pattern {
+  return {
     id,
     kind: 'pattern',
     part,
@@ -57,7 +60,11 @@ export function newPattern(
     ...NO_EDITS,
     grids: {},
   };
-  return { label: 'new pattern', put: [pattern], remove: [] };
+}
+
+/** A new, empty pattern of a part, that follows nothing. */
+export function newPattern(document: SongDocument, wanted: NewPattern): Outcome {
+  return { label: 'new pattern', put: [emptyPattern(document, wanted)], remove: [] };
 }
 
 export function renamePattern(document: SongDocument, id: Id, name: string): Outcome {

@@ -2,9 +2,9 @@ import { type Key, tonicPitchClass } from '../harmony/key.ts';
 import { cutName, type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { type FromRow, NO_EDITS, type Pattern } from '../song/records.ts';
+import type { FromRow, Pattern } from '../song/records.ts';
 import { modulo } from '../time/ticks.ts';
-import { lastPlaceIn } from './edit-pattern.ts';
+import { emptyPattern } from './edit-pattern.ts';
 import { unusedName } from './family.ts';
 import { resolve } from './resolve.ts';
 
@@ -36,16 +36,7 @@ export function followRow(
   const { pattern, meter, swing } = resolved;
   const name = unusedName(index, part, cutName(`${plays.name} with ${voice.name.toLowerCase()}`, 70));
   const next: Pattern = {
-    ...NO_EDITS,
-    id,
-    kind: 'pattern',
-    part,
-    name,
-    role: 'groove',
-    length: pattern.length,
-    order: lastPlaceIn(document, part),
-    shapes: [],
-    grids: {},
+    ...emptyPattern(document, { part, id, name, length: pattern.length }),
     fromRow: { pattern: drums, row, plays: plays.id, pitch: rootPitch(plays.note, index.song.key), longest },
     ...(meter ? { meter } : {}),
     ...(swing ? { swing } : {}),

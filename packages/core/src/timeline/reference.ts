@@ -5,12 +5,12 @@ import { clampVelocity } from '../hit/velocity.ts';
 import { LIMITS } from '../limits.ts';
 import { cutName, type Id } from '../names.ts';
 import { changeHits } from '../pattern/edit-hits.ts';
-import { lastPlaceIn } from '../pattern/edit-pattern.ts';
+import { emptyPattern } from '../pattern/edit-pattern.ts';
 import { unusedName } from '../pattern/family.ts';
 import { feelOf, gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, type Pattern, type Reference } from '../song/records.ts';
+import type { Reference } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { compile } from './compile.ts';
@@ -64,18 +64,8 @@ export function patternFromReference(
   if (last === undefined) return { reason: `${reference.name} is silent from there on.` };
   const bars = Math.floor((last - reference.shift) / bar) + 1;
   const length = Math.min(Math.floor(LIMITS.pattern / bar), bars) * bar;
-  const empty: Pattern = {
-    ...NO_EDITS,
-    id,
-    kind: 'pattern',
-    part,
-    name: unusedName(index, part, cutName(reference.name, 70)),
-    role: 'groove',
-    length,
-    order: lastPlaceIn(document, part),
-    shapes: [],
-    grids: {},
-  };
+  const name = unusedName(index, part, cutName(reference.name, 70));
+  const empty = emptyPattern(document, { part, id, name, length });
   const { hits } = referenceHits(withRecord(document, empty), id, reference, reference.shift);
   const own = Object.fromEntries(hits.map(({ id: hitId, ...hit }) => [hitId, hit]));
   return { label: `make a pattern of ${reference.name}`, put: [{ ...empty, own }], remove: [] };

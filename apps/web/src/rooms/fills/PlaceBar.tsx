@@ -1,7 +1,8 @@
 import { Box, Button } from '@mui/material';
-import { indexOf, type Landing, type PlaceInSong, type SongDocument } from '@plucky/core';
+import { indexOf, type PlaceInSong, type SongDocument } from '@plucky/core';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { later } from '../../shared/ui/later.tsx';
+import type { HowPlaced } from './session.ts';
 
 const SearchSelect = later(async () => (await import('../../shared/ui/SearchSelect.tsx')).SearchSelect);
 
@@ -13,15 +14,6 @@ const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   every: 'Again and again',
   bar: 'At a bar of the song',
 };
-
-/** How a pattern is put into the song. */
-export interface HowPlaced {
-  readonly how: 'replace' | 'layer';
-  readonly landing: Landing | null;
-  /** Whether each place gets one of its own, and those that are there already give way; for places that come again. */
-  readonly ownEach: boolean;
-  readonly over: boolean;
-}
 
 /** Where and how the chosen pattern is placed in the song. */
 export function PlaceBar({

@@ -18,15 +18,19 @@ import { useSession } from '../../session/store.ts';
 export const MAKES = ['fill', 'build-up', 'drop-out', 'ending'] as const;
 export type Make = (typeof MAKES)[number];
 
-/** What all benches of the room share: what is made, where in the song it goes and what it lands with. */
-interface Room {
-  readonly make: Make;
-  readonly where: string | null;
-  readonly landing: Landing | null;
+/** How a pattern is put into the song. */
+export interface HowPlaced {
   readonly how: Placing['how'];
-  /** Whether each place gets a fill of its own, and fills that are there already give way, where it comes several times. */
+  readonly landing: Landing | null;
+  /** Whether each place gets one of its own, and those that are there already give way; for places that come again. */
   readonly ownEach: boolean;
   readonly over: boolean;
+}
+
+/** What all benches of the room share: what is made, where in the song it goes and how. */
+interface Room extends HowPlaced {
+  readonly make: Make;
+  readonly where: string | null;
 }
 
 export const useRoom = createForSong<Room>(() => ({
