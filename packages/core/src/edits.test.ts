@@ -68,9 +68,11 @@ test('whatever was edited, every region reads back without a difference', () => 
       fc.array(dice, { minLength: 20, maxLength: 40 }),
       fc.constantFrom(480 as const, 960 as const),
       fc.constantFrom('velocity' as const, 'both' as const),
-      (rolls, ppq, accents) => {
+      fc.constantFrom('overlap' as const, 'bend' as const),
+      (rolls, ppq, accents, glides) => {
         const { document } = runEdits(rolls);
-        const options = exportOptions({ regions: ['song', 'section', 'slot', 'pattern'], ppq, accents });
+        const regions = ['song', 'section', 'slot', 'pattern'] as const;
+        const options = exportOptions({ regions: [...regions], ppq, accents, glides });
         for (const region of exportRegions(document, options))
           expect([region.name, region.verification.differences]).toEqual([region.name, []]);
       },

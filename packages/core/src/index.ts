@@ -268,6 +268,7 @@ export { exportOptions } from './midi/read-options.ts';
 export { planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';
 export { exportedNotes, midiFileOf } from './midi/tracks.ts';
+export { glideAnywhere } from './midi/glides.ts';
 export { exportRegions } from './midi/regions.ts';
 export { notesOf } from './midi/verify.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';

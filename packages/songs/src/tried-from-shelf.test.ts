@@ -1,4 +1,4 @@
-import { compile, indexOf, type Reference, shelfMeetings, tryFromShelf } from '@plucky/core';
+import { compile, indexOf, type Reference, shelfMeetings, tryFromShelf, tryTogether } from '@plucky/core';
 import { blankSong, DEMO_SONGS, STARTERS } from './index.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
@@ -6,26 +6,22 @@ const items = Object.entries(STARTERS).map(([id, pattern]) => ({ id, pattern }))
 const grooves = items.filter((item) => item.pattern.type === 'drums');
 
 test.each(items.map((item) => [item.pattern.name, item] as const))(
-  '%s is tried at the song’s tempo with what its other part plays',
+  '%s is tried at the song’s tempo, alone and with what its other part plays',
   (_, { pattern }) => {
-    const context = tryFromShelf(lanterns, pattern);
-    if (!context) throw new Error('no context');
-    const timeline = compile(context.document, context.scope);
-    expect(timeline.tempos).toEqual([{ tick: 0, tempo: 132 }]);
-    expect(timeline.length % pattern.length === 0 || timeline.length > pattern.length).toBe(true);
+    const alone = tryFromShelf(lanterns, pattern);
+    if (alone?.scope.kind !== 'pattern') throw new Error('not heard');
+    const timeline = compile(alone.document, alone.scope);
+    expect([timeline.tempos, timeline.length]).toEqual([[{ tick: 0, tempo: 132 }], pattern.length]);
+    const together = tryTogether(alone.document, alone.scope.pattern, 'main');
+    if (!together) throw new Error('no company');
+    const heard = compile(together.document, together.scope);
+    expect(heard.length % pattern.length).toBe(0);
     const types = new Set(
-      timeline.events.map((event) => indexOf(context.document).part(event.part)?.type ?? 'none'),
+      heard.events.map((event) => indexOf(together.document).part(event.part)?.type ?? 'none'),
     );
     expect(types).toEqual(new Set(['drums', 'notes']));
-    expect(context.with).not.toBeNull();
   },
 );
-
-test('in a song that has nothing else to play a groove is heard alone', () => {
-  const [first] = grooves;
-  if (!first) throw new Error('no groove');
-  expect(tryFromShelf(blankSong('New', 1), first.pattern)?.with).toBeNull();
-});
 
 test('the kicks that meet are those of the pattern when taken', () => {
   const quarters: Reference = {

@@ -41,6 +41,11 @@ export class ExportDto {
   @IsIn(['stay', 'velocity'])
   levels?: ExportOptions['levels'];
 
+  @ApiPropertyOptional({ enum: ['overlap', 'bend'] })
+  @MayBeLeftOut()
+  @IsIn(['overlap', 'bend'])
+  glides?: ExportOptions['glides'];
+
   @ApiPropertyOptional({ enum: ['voice', 'rising'] })
   @MayBeLeftOut()
   @IsIn(['voice', 'rising'])

@@ -251,7 +251,7 @@ export interface components {
       readonly base: number;
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 4
+       * @default 5
        */
       readonly format?: number;
       readonly label: string;
@@ -282,6 +282,8 @@ export interface components {
       readonly drumMap?: 'voice' | 'rising';
       /** @enum {number} */
       readonly format?: 0 | 1;
+      /** @enum {string} */
+      readonly glides?: 'overlap' | 'bend';
       /** @enum {string} */
       readonly levels?: 'stay' | 'velocity';
       /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */

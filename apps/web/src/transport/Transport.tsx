@@ -93,7 +93,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
             ))}
         </Box>
       )}
-      {room === 'groove' && !preview && reach === 'pattern' && (
+      {room === 'groove' && (preview ? preview.scope.kind === 'pattern' : reach === 'pattern') && (
         <Choice
           chosen={session.together}
           title={withKeys(

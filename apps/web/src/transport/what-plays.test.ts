@@ -38,6 +38,15 @@ test('a pattern is heard with what the other parts play, said by name, and goes 
   expect([parts(alone), parts(what)]).toEqual([1, 2]);
 });
 
+test('what is tried is heard with the others too, on request, as the chosen pattern would be', () => {
+  const scope = { kind: 'pattern' as const, pattern: 'main' };
+  const preview = { document: song, scope, title: 'Main, tried', detail: '' };
+  expect(whatPlays(song, 'groove', session(), preview)).toMatchObject({ title: 'Main, tried', scope });
+  const together = whatPlays(song, 'groove', session({ together: true }), preview);
+  expect(together?.title).toBe('Main, tried with Bass line');
+  expect(together?.scope.kind).toBe('section');
+});
+
 test('what cannot play is null', () => {
   const blank = blankSong('New', 1);
   expect(whatPlays(blank, 'sheet', session(), null)).toBeNull();

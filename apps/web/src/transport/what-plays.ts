@@ -16,6 +16,7 @@ import {
   type SongDocument,
   songStretches,
   tempoMapOf,
+  type TriedTogether,
   tryTogether,
 } from '@plucky/core';
 import { durationName } from '../audio/player.ts';
@@ -73,7 +74,7 @@ export function whatPlays(
   session: Choices,
   preview: Preview | null,
 ): WhatPlays | null {
-  if (preview) return { ...preview, loops: true, origin: null, start: 0, cut: null };
+  if (preview) return previewPlays(preview, session);
   const reach = reachIn(room, session);
   if (reach === 'pattern') return patternPlays(document, session);
   const places = occurrencePlaces(document);
@@ -81,6 +82,21 @@ export function whatPlays(
   if (reach === 'song') return songPlays(document, room === 'sheet' ? chosen : undefined, places);
   if (reach === 'slot') return slotPlays(document, session);
   return chosen ? sectionPlays(document, chosen) : null;
+}
+
+/** What is tried: a pattern with the others too, on request, as the chosen one would have them. */
+function previewPlays(preview: Preview, { together, pattern: like }: Choices): WhatPlays {
+  const plain = { ...preview, loops: true, origin: null, start: 0, cut: null };
+  const { document, scope } = preview;
+  if (scope.kind !== 'pattern' || !together) return plain;
+  const along = tryTogether(document, scope.pattern, like ?? scope.pattern);
+  if (!along) return plain;
+  return { ...plain, document: along.document, scope: along.scope, title: withNames(preview.title, along) };
+}
+
+function withNames(title: string, along: TriedTogether | null): string {
+  const names = along?.along.map((one) => one.name).join(' and ');
+  return names ? `${title} with ${names}` : title;
 }
 
 function patternPlays(document: SongDocument, { pattern: id, loop, together }: Choices): WhatPlays | null {
@@ -93,13 +109,12 @@ function patternPlays(document: SongDocument, { pattern: id, loop, together }: C
     ? `${lengthName(cut.to - cut.from, meter)} from ${placeName(cut.from, meter)}`
     : lengthName(pattern.length, meter);
   const along = together ? tryTogether(document, id) : null;
-  const names = along?.along.map((one) => one.name).join(' and ');
   return {
     document: along?.document ?? document,
     scope: along?.scope ?? { kind: 'pattern', pattern: id },
     pattern: id,
     loops: true,
-    title: `${pattern.name}${names ? ` with ${names}` : ''}, looping ${stretch}`,
+    title: `${withNames(pattern.name, along)}, looping ${stretch}`,
     detail: cut ? 'O lets the whole pattern go round again' : 'Switching patterns keeps the place in the bar',
     origin: null,
     start: 0,

@@ -1,7 +1,7 @@
 import type { Hit, HitFields } from '../hit/hit.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import type { Id } from '../names.ts';
-import { differing } from '../pattern/edit-hits.ts';
+import { differing, saidInFull } from '../pattern/edit-hits.ts';
 import type { BuildRecipe } from '../song/build-recipe.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
@@ -26,8 +26,7 @@ function handWork(before: Pattern, made: Pattern): HandWork {
     const first = made.own[id];
     if (!first) added.set(id, hit);
     else {
-      const { pan = 0, roll = null, flam = null } = hit;
-      const fields = differing(first, { ...hit, pan, roll, flam });
+      const fields = differing(first, saidInFull(hit));
       if (Object.keys(fields).length) changed.set(id, fields);
     }
   }

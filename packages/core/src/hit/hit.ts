@@ -1,6 +1,7 @@
 import { LIMITS } from '../limits.ts';
 import { idSchema } from '../names.ts';
 import { gridSchema, percentSchema, velocitySchema } from '../schema-parts.ts';
+import { PPQ } from '../time/ticks.ts';
 import type { Described, Zod } from '../zod.ts';
 
 /** Early or late, in ms. */
@@ -53,6 +54,12 @@ export const hitSchema = (z: Zod) =>
     pan: z.number().min(-100).max(100).optional(),
     roll: rollSchema(z).nullable().optional(),
     flam: flamSchema(z).nullable().optional(),
+    /** How many ticks before the next note of a part of notes its pitch begins to slide into it; 0 for no glide. */
+    glide: z
+      .int()
+      .min(0)
+      .max(4 * PPQ)
+      .optional(),
   });
 
 export type Hit = Described<typeof hitSchema>;

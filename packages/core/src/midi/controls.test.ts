@@ -13,10 +13,10 @@ import { lanesOf, movesOf } from '../timeline/lanes.ts';
 import { sliceTimeline } from '../timeline/slice.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
-import { bendOf, lanesIn } from './controls.ts';
+import { bendOf } from './controls.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
-import { exportedNotes, midiFileOf } from './tracks.ts';
+import { exportedNotes, midiFileOf, movesIn } from './tracks.ts';
 import { verify } from './verify.ts';
 
 const BAR = 3840;
@@ -136,8 +136,13 @@ test('the check names a controller, a bend or a range that differs', () => {
       const at = track.events.findIndex(wanted);
       return at < 0 ? track : { ...track, events: track.events.toSpliced(at, 1) };
     });
-    return verify(writeMidi({ ...file, tracks }), notes, timeline, lanesIn(document, timeline), options)
-      .differences;
+    return verify(
+      writeMidi({ ...file, tracks }),
+      notes,
+      timeline,
+      movesIn(document, timeline, options),
+      options,
+    ).differences;
   };
   expect(differencesWithout(() => false)).toEqual([]);
   for (const type of ['controller', 'pitchBend'] as const)
@@ -207,7 +212,7 @@ test('a note knows how it is moved while it rings, and a slice begins with what 
     { after: 120, pitch: 1.5, filter: 33, level: 100 },
     { after: 240, pitch: 2, filter: 37, level: 100 },
   ]);
-  expect(movesOf(timeline.controls, { lane: null, tick: 0 }, 240)).toBeNull();
+  expect(movesOf(timeline.controls, { lane: null, tick: 0, glide: null }, 240)).toBeNull();
   const slice = sliceTimeline(timeline, 300, BAR);
   expect(slice.controls.filter((event) => event.tick === 0).map(({ kind, value }) => [kind, value])).toEqual([
     ['pitch', 1],

@@ -14,7 +14,9 @@ const NUMBER = {
 } as const;
 /** A parameter number that is none: what follows changes nothing by mistake. */
 const NO_PARAMETER = 127;
-const [BEND_AT_REST, BEND_HIGHEST] = [8192, 16_383];
+/** A bend that moves nothing, of 0..16383. */
+export const BEND_AT_REST = 8192;
+const BEND_HIGHEST = 16_383;
 
 /** The events of one lane of a timeline in ticks of the file: the range of its bend first, then what it says. */
 export function laneEvents(timeline: Timeline, lane: Lane, scale: (tick: number) => number): MidiEvent[] {
@@ -30,7 +32,7 @@ export function lanesIn(document: SongDocument, timeline: Timeline): readonly La
 }
 
 /** Registered parameter 0, how many semitones a full bend is, closed again so that nothing else can change it. */
-function rangeMessage({ channel, range }: Lane): MidiEvent[] {
+export function rangeMessage({ channel, range }: Pick<Lane, 'channel' | 'range'>): MidiEvent[] {
   const says: readonly (readonly [number, number])[] = [
     [NUMBER.parameter, 0],
     [NUMBER.parameterFine, 0],

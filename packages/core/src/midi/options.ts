@@ -15,6 +15,7 @@ export const USUAL_EXPORT = {
   ppq: 960,
   format: 1,
   levels: 'stay',
+  glides: 'overlap',
   drumMap: 'voice',
   cueTrack: false,
   names: '{nn} {name} {bars}',
@@ -34,6 +35,8 @@ export const exportOptionsSchema = (z: Zod) =>
     format: z.literal([0, 1]),
     /** Voice levels stay in the app, or scale the velocities that leave. */
     levels: z.literal(['stay', 'velocity']),
+    /** A note that glides overlaps the next, which an instrument that ties notes slides for, or bends its channel. */
+    glides: z.literal(['overlap', 'bend']),
     /** Each voice's own note (General MIDI unless changed), or notes rising by semitones from 36 in row order. */
     drumMap: z.literal(['voice', 'rising']),
     /** A track in the song file with one note per slot that names its patterns. */

@@ -1,11 +1,10 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { compile } from '../timeline/compile.ts';
 import { writeMidi } from './bytes/write.ts';
-import { lanesIn } from './controls.ts';
 import { fileNames } from './file-names.ts';
 import type { ExportOptions } from './options.ts';
 import { planRegions, type RegionPlan } from './region-list.ts';
-import { exportedNotes, midiFileOf } from './tracks.ts';
+import { exportedNotes, midiFileOf, movesIn } from './tracks.ts';
 import { type Verification, verify } from './verify.ts';
 
 /** A region as it leaves. */
@@ -33,7 +32,7 @@ export function exportRegions(
     const notes = exportedNotes(document, timeline, options);
     const cues = options.cueTrack && region.kind === 'song';
     const bytes = writeMidi(midiFileOf(document, region.name, timeline, notes, options, cues));
-    const verification = verify(bytes, notes, timeline, lanesIn(document, timeline), options);
+    const verification = verify(bytes, notes, timeline, movesIn(document, timeline, options), options);
     return { ...region, file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification };
   });
 }

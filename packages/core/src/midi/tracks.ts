@@ -6,10 +6,10 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Part, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
-import type { Lane } from '../timeline/lanes.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
 import { laneEvents, lanesIn } from './controls.ts';
+import { glideEvents, leavingLength } from './glides.ts';
 import type { ExportOptions } from './options.ts';
 
 const TEXT = { trackName: 3, marker: 6, cuePoint: 7 } as const;
@@ -54,7 +54,7 @@ export function exportedNotes(
       channel: event.channel,
       note: noteOf.get(event.voice) ?? event.note,
       velocity: levelled(options.accents === 'pressure' ? event.plainVelocity : event.velocity, event.voice),
-      length: Math.max(1, Math.min(scale(event.length), end - tick)),
+      length: Math.max(1, Math.min(scale(leavingLength(event, options)), end - tick)),
       voice: event.voice,
       part: event.part,
       pressure: pressed
@@ -106,9 +106,7 @@ export function midiFileOf(
   const length = scale(timeline.length);
   const conductor = conductorTrack(document, name, timeline, length, options);
   const tracks = trackGroups(document, timeline, options)
-    .map(({ title, holds, lane }) =>
-      noteTrack(title, notes.filter(holds), lane ? laneEvents(timeline, lane, scale) : [], length),
-    )
+    .map(({ title, holds, moves }) => noteTrack(title, notes.filter(holds), moves, length))
     .filter((track) => track.events.length > 1);
   if (withCues) tracks.push(cueTrack(document, length, options));
   const all = [conductor, ...tracks];
@@ -161,24 +159,26 @@ export function microsecondsAt(tempo: number): number {
 interface TrackGroup {
   readonly title: string;
   readonly holds: (note: ExportedNote) => boolean;
-  /** What moves the notes of the track, if anything does. */
-  readonly lane: Lane | null;
+  /** What moves the notes of the track. */
+  readonly moves: readonly MidiEvent[];
 }
 
 /** A track for each part or voice, then one for each lane, which has its notes to itself. */
 function trackGroups(document: SongDocument, timeline: Timeline, options: ExportOptions): TrackGroup[] {
   const { parts, voicesOf } = indexOf(document);
-  const plain = (title: string, holds: TrackGroup['holds']): TrackGroup => ({
-    title,
-    holds: (note) => note.source.lane === null && holds(note),
-    lane: null,
-  });
-  const ofPart = (part: Part) => plain(part.name, (note) => note.part === part.id);
-  const ofVoice = (voice: Voice) => plain(voice.name, (note) => note.voice === voice.id);
+  const scale = inFile(options);
+  const plain = (
+    title: string,
+    moves: TrackGroup['moves'],
+    holds: (note: ExportedNote) => boolean,
+  ): TrackGroup => ({ title, moves, holds: (note) => note.source.lane === null && holds(note) });
+  const ofPart = ({ id, name }: Part) =>
+    plain(name, glideEvents(timeline, id, options, scale), (note) => note.part === id);
+  const ofVoice = (voice: Voice) => plain(voice.name, [], (note) => note.voice === voice.id);
   const lanes = lanesIn(document, timeline).map((lane): TrackGroup => ({
     title: lane.name,
+    moves: laneEvents(timeline, lane, scale),
     holds: (note) => note.source.lane === lane.pattern,
-    lane,
   }));
   return [
     ...parts.flatMap((part) =>
@@ -186,6 +186,11 @@ function trackGroups(document: SongDocument, timeline: Timeline, options: Export
     ),
     ...lanes,
   ];
+}
+
+/** All controllers and bends of a song's files, as its parts and lanes are to say them, in ticks of the file. */
+export function movesIn(document: SongDocument, timeline: Timeline, options: ExportOptions): MidiEvent[] {
+  return trackGroups(document, timeline, options).flatMap(({ moves }) => moves);
 }
 
 /** What comes first among events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */

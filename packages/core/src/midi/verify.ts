@@ -1,8 +1,7 @@
 import type { Timeline } from '../timeline/events.ts';
-import type { Lane } from '../timeline/lanes.ts';
 import type { MidiEvent, MidiFile } from './bytes/format.ts';
 import { readMidi } from './bytes/read.ts';
-import { controlWords, laneEvents } from './controls.ts';
+import { controlWords } from './controls.ts';
 import type { ExportOptions } from './options.ts';
 import { type ExportedNote, inFile, microsecondsAt } from './tracks.ts';
 
@@ -54,7 +53,7 @@ export function verify(
   bytes: Uint8Array,
   meant: readonly ExportedNote[],
   timeline: Timeline,
-  lanes: readonly Lane[],
+  meantMoves: readonly MidiEvent[],
   options: ExportOptions,
 ): Verification {
   const file = readMidi(bytes);
@@ -79,8 +78,7 @@ export function verify(
   const meantPressures = meantPressuresOf(meant);
   expect('key pressures', pressures.join(' '), meantPressures.join(' '));
   const moves = file.tracks.flatMap((track) => controlWords(track.events));
-  const meantMoves = lanes.flatMap((lane) => controlWords(laneEvents(timeline, lane, scale)));
-  expect('controllers and bends', inChannels(moves), inChannels(meantMoves));
+  expect('controllers and bends', inChannels(moves), inChannels(controlWords(meantMoves)));
   for (const track of file.tracks) {
     if (track.length !== length) differences.push(`a track ends at ${track.length} instead of ${length}`);
     const outside = track.events.filter((event) => event.tick > length).length;

@@ -7,7 +7,7 @@ import { inTurn } from '../song/in-turn.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { msToTicks } from '../time/ticks.ts';
-import { addHits, changeHits, differing, removeHits, toggleSilenced } from './edit-hits.ts';
+import { addHits, changeHits, differing, removeHits, saidInFull, toggleSilenced } from './edit-hits.ts';
 import { matchHits } from './match.ts';
 import { resolve } from './resolve.ts';
 
@@ -19,7 +19,7 @@ export interface HitDifference {
   readonly voice: Id;
   readonly a: IdentifiedHit | null;
   readonly b: IdentifiedHit | null;
-  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam or pan. */
+  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide or pan. */
   readonly contrasts: readonly Contrast[];
 }
 
@@ -28,7 +28,7 @@ export interface Tolerance {
   /** In ms early or late. */
   readonly ms: number;
   readonly velocity: number;
-  /** Whether length, roll, flam and pan count as well. */
+  /** Whether length, roll, flam, glide and pan count as well. */
   readonly details: boolean;
 }
 
@@ -82,8 +82,8 @@ function contrastsOf(a: IdentifiedHit, b: IdentifiedHit, tolerance: Tolerance): 
   if (b.velocity > a.velocity + tolerance.velocity) out.push('louder');
   if (b.velocity < a.velocity - tolerance.velocity) out.push('softer');
   if (!tolerance.details) return out;
-  const { length, pan = 0, roll = null, flam = null } = b;
-  if (Object.keys(differing(a, { length, pan, roll, flam })).length) out.push('otherwise');
+  const { length, pan, roll, flam, glide } = saidInFull(b);
+  if (Object.keys(differing(a, { length, pan, roll, flam, glide })).length) out.push('otherwise');
   return out;
 }
 
@@ -114,7 +114,7 @@ export function countByVoice(differences: readonly HitDifference[]): ReadonlyMap
 export function takeAcross(document: SongDocument, pattern: Id, difference: HitDifference, id: Id): Outcome {
   const { a, b } = difference;
   const alike = (hit: Id, wanted: Hit) => (now: SongDocument) =>
-    changeHits(now, pattern, [hit], () => fieldsOf(wanted));
+    changeHits(now, pattern, [hit], () => saidInFull(wanted));
   const take = (...edits: readonly ((now: SongDocument) => Outcome)[]) =>
     inTurn(document, 'take a difference', edits);
   if (a) return take(b ? alike(a.id, b) : (now) => removeHits(now, pattern, [a.id]));
@@ -130,16 +130,12 @@ export function takeAcross(document: SongDocument, pattern: Id, difference: HitD
 }
 
 function plain({ id: _, ...hit }: IdentifiedHit): Hit {
-  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam } = hit;
+  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide } = hit;
   return {
     ...{ voice, at, velocity, length, offsetMs, pitch },
     ...(pan === undefined ? {} : { pan }),
     ...(roll ? { roll } : {}),
     ...(flam ? { flam } : {}),
+    ...(glide ? { glide } : {}),
   };
-}
-
-/** All that can be heard of a hit, absent ornaments said outright, so that they end what is there. */
-function fieldsOf({ at, velocity, length, offsetMs, pitch, pan = 0, roll = null, flam = null }: Hit) {
-  return { at, velocity, length, offsetMs, pitch, pan, roll, flam };
 }

@@ -134,6 +134,7 @@ const FIELDS = [
   'pan',
   'roll',
   'flam',
+  'glide',
 ] as const satisfies (keyof Hit)[];
 
 /** The fields of `wanted` that differ from the hit's; absent ornaments are none. */
@@ -148,7 +149,12 @@ export function differing(hit: Hit, wanted: HitFields): HitFields {
 }
 
 /** What an absent ornament stands for. */
-const NONE: HitFields = { pan: 0, roll: null, flam: null };
+const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0 };
+
+/** All fields of a hit that can be heard, absent ornaments said outright, so that they end those of another hit. */
+export function saidInFull(hit: Hit): Hit {
+  return { ...NONE, ...hit };
+}
 
 function isSame(a: unknown, b: unknown): boolean {
   return a === b || (typeof a === 'object' && a !== null && JSON.stringify(a) === JSON.stringify(b));

@@ -6,7 +6,7 @@ import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { differing } from './edit-hits.ts';
+import { differing, saidInFull } from './edit-hits.ts';
 import { followersOf } from './family.ts';
 import { saidOtherwise, saidOutright } from './inherit.ts';
 import { matchHits } from './match.ts';
@@ -90,8 +90,7 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
   const sounding = before.hits.filter((hit) => hit.origin !== 'silenced');
   const { pairs, onlyA, onlyB } = matchHits(sounding, plain.followed);
   for (const [hit, source] of pairs) {
-    const { pan = 0, roll = null, flam = null } = hit;
-    const fields = differing(source, { ...hit, pan, roll, flam });
+    const fields = differing(source, saidInFull(hit));
     if (Object.keys(fields).length) changed[source.id] = fields;
     names.set(hit.id, source.id);
   }

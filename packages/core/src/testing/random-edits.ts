@@ -82,6 +82,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
   const deeds: readonly (() => Outcome)[] = [
     () => addHits(document, id, [{ id: `n${a}`, ...hit(row, b % record.length) }]),
     () => changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
+    () => changeHits(document, id, [one], () => ({ glide: a % 961 })),
     () =>
       changeHits(document, id, [one], () => ({
         roll: a % 3 ? { hits: 2 + (a % 11), span: 1 + b, velocity: 50, curve: 20, pitch: 0, pan: 10 } : null,
@@ -180,7 +181,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () =>
       placeAt(document, 'verse', 240 * (b % 64), other, {
         how: a % 3 ? 'replace' : 'layer',
-        landing: a % 2 ? { voice: 'kick', velocity: 90 } : null,
+        landing: a % 2 ? { voice: row, velocity: 90 } : null,
       }),
     () =>
       placeEvery(document, 'verse', 1 + (a % 4), [other, id], {

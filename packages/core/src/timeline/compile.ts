@@ -17,6 +17,7 @@ import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
 import { modulo, msToTicks } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
 import type { ControlEvent, NoteEvent, Source, Timeline } from './events.ts';
+import { glided, type GlideWish, LONGEST_REST } from './glide.ts';
 import { givesWay, landedEvents, landingBefore } from './landing.ts';
 import { controlEvents, inOrder, isMoved, lanesOf } from './lanes.ts';
 import { settle } from './settle.ts';
@@ -38,7 +39,7 @@ export function compile(
 ): Timeline {
   const index = indexOf(document);
   const { song } = index;
-  const out: Emitted = { events: [], controls: [], dropped: 0 };
+  const out: Emitted = { events: [], controls: [], glides: new Map(), dropped: 0 };
   const lanes = lanesOf(document);
   const stretches = stretchesOf(document, scope);
   const origin = stretches[0]?.start ?? 0;
@@ -63,7 +64,7 @@ export function compile(
         noteEnd: length,
         from: { ...ALONE, pattern: scope.pattern, hit: hit.id },
       });
-    return finish(out, length, index, { meters: [{ tick: 0, meter }], markers: [], tempos });
+    return finish(out, length, index, { meters: [{ tick: 0, meter }], markers: [], tempos }, length);
   }
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
@@ -135,6 +136,7 @@ interface Standing {
 interface Emitted {
   readonly events: NoteEvent[];
   readonly controls: ControlEvent[];
+  readonly glides: Map<NoteEvent, GlideWish>;
   dropped: number;
 }
 
@@ -161,7 +163,8 @@ function emitterInto(
       timing === 'heard' && source.humanise ? unevennessOf(source.humanise, song.seed, from) : EVEN;
     const drums = part.type === 'drums';
     const lane = source.controls.length && isMoved(source, voice.id) ? lanes.get(from.pattern) : undefined;
-    for (const stroke of strokesOf(hit)) {
+    const strokes = strokesOf(hit);
+    for (const stroke of strokes) {
       const written = stroke.at - hit.at;
       if (at + written >= until) continue;
       const moved =
@@ -174,7 +177,7 @@ function emitterInto(
       const tick = Math.min(end - 1, Math.max(0, Math.round(heard)));
       const accent = Math.round(raise * stroke.accentShare);
       const velocity = clampVelocity(stroke.velocity + uneven.velocity);
-      out.events.push({
+      const event: NoteEvent = {
         tick,
         part: part.id,
         voice: voice.id,
@@ -189,8 +192,15 @@ function emitterInto(
         pan: stroke.pan,
         tune: drums ? stroke.pitch : 0,
         stopsAt: null,
+        glide: null,
         from,
-      });
+      };
+      out.events.push(event);
+      if (!drums && hit.glide && stroke === strokes.at(-1))
+        out.glides.set(event, {
+          lasts: hit.glide,
+          longest: Math.min(noteEnd - tick, event.length + LONGEST_REST),
+        });
     }
   };
 }
@@ -242,12 +252,14 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
 }
 
 function finish(
-  { events, controls, dropped }: Emitted,
+  { events, controls, glides, dropped }: Emitted,
   length: number,
   index: SongIndex,
   frame: Pick<Timeline, 'meters' | 'markers' | 'tempos'>,
+  /** How long a pattern is that comes round; null where nothing does. */
+  period: number | null = null,
 ): Timeline {
-  const { notes, merged } = settle(events);
+  const { notes, merged } = settle(glided(events, glides, period));
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
   return { ...frame, length, events: choked, controls: inOrder(controls), merged, dropped };
 }

@@ -39,7 +39,18 @@ export interface NoteEvent {
   readonly tune: number;
   /** Where another hit of its choke group ends it, if one does. */
   readonly stopsAt: number | null;
+  /** How it slides into the next note of its part, if it does. */
+  readonly glide: Glide | null;
   readonly from: Source;
+}
+
+/** A slide from a note into the next one: from `after` ticks after its start until the next begins, by so many semitones. */
+export interface Glide {
+  readonly after: number;
+  readonly until: number;
+  readonly by: number;
+  /** How long the next note lasts, in ticks. */
+  readonly into: number;
 }
 
 /** What moves all notes of a lane from a place on: pitch in semitones, filter and level 0..127. */

@@ -67,6 +67,7 @@ export function landedEvents(
       pan: 0,
       tune: 0,
       stopsAt: null,
+      glide: null,
       from: {
         occurrence: occurrence?.id ?? null,
         repeat,

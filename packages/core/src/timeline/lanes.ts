@@ -7,6 +7,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';
 import { modulo } from '../time/ticks.ts';
 import type { ControlEvent, NoteEvent } from './events.ts';
+import { slidBy, slideSteps } from './glide.ts';
 
 /** A channel of its own for the hits that a pattern's controls move, since bend and controllers move a whole channel. */
 export interface Lane {
@@ -138,14 +139,33 @@ export interface Move {
   readonly level: number;
 }
 
-/** How a note is moved at its start and while it sounds, for at most `rings` ticks; `null` when nothing moves it. */
+/**
+ * How a note is moved at its start and while it sounds, for at most `rings` ticks, by its lane's controls and by its own
+ * glide; `null` when nothing moves it.
+ */
 export function movesOf(
   controls: readonly ControlEvent[],
-  { lane, tick }: Pick<NoteEvent, 'lane' | 'tick'>,
+  { lane, tick, glide }: Pick<NoteEvent, 'lane' | 'tick' | 'glide'>,
   rings: number,
 ): readonly Move[] | null {
-  if (lane === null) return null;
-  const moves: Move[] = [{ after: 0, ...AT_REST }];
+  if (lane === null && !glide) return null;
+  const moves = lane === null ? [STILL] : movesOfLane(controls, lane, tick, rings);
+  if (!glide?.by) return moves;
+  const places = new Set([...moves.map((move) => move.after), ...slideSteps(glide)]);
+  let i = 0;
+  return [...places]
+    .sort((a, b) => a - b)
+    .map((after) => {
+      while ((moves[i + 1]?.after ?? Infinity) <= after) i++;
+      const move = moves[i] ?? STILL;
+      return { ...move, after, pitch: move.pitch + slidBy(glide, after) };
+    });
+}
+
+const STILL: Move = { after: 0, ...AT_REST };
+
+function movesOfLane(controls: readonly ControlEvent[], lane: Id, tick: number, rings: number): Move[] {
+  const moves: Move[] = [STILL];
   for (const event of controls) {
     if (event.lane !== lane) continue;
     if (event.tick > tick + rings) break;

@@ -44,3 +44,10 @@ test('the song itself stays as it is, and a song of one part has nothing to play
   expect(indexOf(document).sections).toEqual([]);
   expect(tryTogether(smallSong(), 'main')).toBeNull();
 });
+
+test('what is tried has the company of what it is tried in place of, and that one itself where it is of another part', () => {
+  const document = withBass('main', 'second');
+  const along = (id: string, like: string) => tryTogether(document, id, like)?.along.map((one) => one.id);
+  expect(along('variation', 'main')).toEqual(['second']);
+  expect(along('first', 'variation')).toEqual(['variation']);
+});

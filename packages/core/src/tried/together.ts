@@ -15,14 +15,16 @@ export interface TriedTogether extends Tried {
 /**
  * A pattern with what the other parts play beside it: of each part the pattern that shares most slots with it, or the first
  * one that sounds where none does. It goes round as often as the longest of them needs. Null when nothing plays along.
+ * A pattern that is tried in place of another one, `like` it, has the company of that one, and itself where it is of
+ * another part.
  */
-export function tryTogether(document: SongDocument, id: Id): TriedTogether | null {
+export function tryTogether(document: SongDocument, id: Id, like: Id = id): TriedTogether | null {
   const index = indexOf(document);
   const resolved = resolve(document, id);
   const { pattern, meter } = resolved;
   const along = index.parts
     .filter((part) => part.id !== pattern.part)
-    .flatMap((part) => besideIn(document, part, id) ?? []);
+    .flatMap((part) => besideIn(document, part, like) ?? []);
   if (!along.length) return null;
   const longest = Math.max(...along.map((one) => one.length));
   const rounds = Math.ceil(longest / pattern.length);
@@ -36,6 +38,8 @@ export function tryTogether(document: SongDocument, id: Id): TriedTogether | nul
 /** The pattern of a part that is heard beside another one. */
 function besideIn(document: SongDocument, part: Part, id: Id): Pattern | null {
   const { sections, patternsOf, pattern } = indexOf(document);
+  const itself = pattern(id);
+  if (itself?.part === part.id) return itself;
   const shared = new Map<Id, number>();
   for (const slot of sections.flatMap((section) => section.slots)) {
     if (!plays(slot, id)) continue;

@@ -4,12 +4,14 @@ import {
   type ExportOptions,
   figure,
   fileNames,
+  glideAnywhere,
   indexOf,
   LIMITS,
   NAME_PARTS,
   planRegions,
   type RegionKind,
 } from '@plucky/core';
+import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
@@ -49,6 +51,7 @@ export function ExportSettings({
   const document = useSong();
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = planRegions(document, options);
+  const hasGlides = useMemo(() => glideAnywhere(document), [document]);
   const { control } = form;
   const toggle = (kind: RegionKind) => {
     const next = KINDS.map((one) => one.kind).filter(
@@ -114,6 +117,17 @@ export function ExportSettings({
           { value: 'velocity', label: 'Scale velocities' },
         ]}
       />
+      {hasGlides && (
+        <ChoicesField
+          control={control}
+          name="glides"
+          title="Glides of notes leave as"
+          options={[
+            { value: 'overlap', label: 'Overlapping notes' },
+            { value: 'bend', label: 'Pitch bend' },
+          ]}
+        />
+      )}
       <ChoicesField
         control={control}
         name="drumMap"

@@ -94,6 +94,11 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
   },
   roll: { keys: ['r'], says: 'roll of 2, 3, 4, 6 strokes, none', run: ({ actions }) => actions.roll() },
   flam: { keys: ['g'], says: 'flam, drag, ruff, none', run: ({ actions }) => actions.flam() },
+  glide: {
+    keys: ['shift+g'],
+    says: 'a note glides into the next, or not',
+    run: ({ actions }) => actions.glide(),
+  },
   accent: { keys: ['x'], says: 'accent the place', run: ({ actions }) => actions.accent() },
   quantise: { keys: ['q'], says: 'quantise what is chosen', run: ({ actions }) => actions.quantise(100) },
   followAgain: {

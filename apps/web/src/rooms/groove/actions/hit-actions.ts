@@ -13,6 +13,7 @@ import {
   type Likeness,
   LIMITS,
   pasteHits,
+  PPQ,
   removeHits,
   type ResolvedHit,
   toggleAccent,
@@ -45,6 +46,8 @@ export interface HitActions {
   roll(): void;
   /** None, flam, drag, ruff, and none again. */
   flam(): void;
+  /** Lets notes slide into the next ones over the usual time, or not any more. */
+  glide(): void;
   copy(): void;
   cut(): void;
   /** Puts the copied hits in at the caret. */
@@ -61,6 +64,8 @@ const ROLLS = [2, 3, 4, 6] as const;
 const FLAMS = ['flam', 'drag', 'ruff'] as const satisfies readonly Flam['kind'][];
 /** How far apart grace strokes are, in ms, and how loud beside their hit, in percent, unless it is set. */
 export const USUAL_FLAM = { ms: 24, share: 55 };
+/** Over how many ticks before the next note a note glides into it, unless it is set: a 16th. */
+const USUAL_GLIDE = PPQ / 4;
 /** How loud the last stroke of a new roll is beside its first. */
 const ROLL_FALL = 0.8;
 
@@ -165,6 +170,12 @@ export function hitActions(context: RowContext): HitActions {
       const kind = hitsOf(chosen())[0]?.flam?.kind;
       const next = FLAMS[kind ? FLAMS.indexOf(kind) + 1 : 0];
       set((hit) => ({ flam: next ? { ...USUAL_FLAM, ...hit.flam, kind: next } : null }), 'flam');
+    },
+    glide() {
+      const hits = hitsOf(chosen());
+      const glide = hits.every((hit) => hit.glide) ? 0 : USUAL_GLIDE;
+      if (view.part.type === 'notes') set(() => ({ glide }), 'glide');
+      else edit(() => ({ reason: 'Drums do not glide; notes do.' }));
     },
     copy,
     cut() {

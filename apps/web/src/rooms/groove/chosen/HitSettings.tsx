@@ -10,6 +10,7 @@ import {
   noteLengthFrom,
   placeFrom,
   placeName,
+  PPQ,
   ticksToMs,
 } from '@plucky/core';
 import { useSnackbar } from 'notistack';
@@ -21,6 +22,9 @@ import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
 import { OrnamentSettings } from './OrnamentSettings.tsx';
+
+/** The longest glide that the slider reaches, in ticks: a quarter note. */
+const LONGEST_GLIDE = PPQ;
 
 /** Velocity, timing, length, place and ornaments of the chosen hits. */
 export function HitSettings({
@@ -104,6 +108,17 @@ export function HitSettings({
           max={24}
           text={`${first.pitch > 0 ? '+' : ''}${first.pitch} semitones`}
           onChange={(next, gesture) => actions.set(() => ({ pitch: next }), 'tune', gesture)}
+        />
+      )}
+      {!drums && (
+        <Amount
+          label="Glide into the next"
+          value={first.glide ?? 0}
+          min={0}
+          max={LONGEST_GLIDE}
+          step={PPQ / 16}
+          text={first.glide ? noteLength(first.glide) : 'none'}
+          onChange={(glide, gesture) => actions.set(() => ({ glide }), 'glide', gesture)}
         />
       )}
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, my: 1 }}>

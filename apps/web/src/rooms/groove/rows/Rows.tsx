@@ -21,6 +21,7 @@ import { useZoom } from './useZoom.ts';
 
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const Companions = later(async () => (await import('./Companions.tsx')).Companions);
+const Glides = later(async () => (await import('./Glides.tsx')).Glides);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 
 /** The rows of a pattern with its hits at their true time. */
@@ -129,6 +130,7 @@ export function Rows({ view }: { view: PatternView }) {
               </g>
             );
           })}
+          {view.hits.some(({ hit }) => hit.glide) && <Glides view={view} layout={layout} />}
           {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>

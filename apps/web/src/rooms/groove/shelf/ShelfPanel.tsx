@@ -125,7 +125,7 @@ function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
   const tried = useMemo(() => item && tryFromShelf(document, item.pattern), [document, item]);
   usePreviewWhile(tried, {
     title: item ? `${item.pattern.name}, from the shelf` : '',
-    detail: tried?.with ? `With ${tried.with}, at the song’s tempo` : 'Alone, at the song’s tempo',
+    detail: 'At the song’s tempo',
     playsAtOnce: true,
   });
 }
