@@ -21,7 +21,18 @@ describe('a body that no song is made of is refused, and leaves the song as it w
     return value;
   };
 
-  const OPTIONS = ['tracks', 'accents', 'timing', 'ppq', 'format', 'levels', 'glides', 'drumMap', 'cueTrack', 'names'];
+  const OPTIONS = [
+    'tracks',
+    'accents',
+    'timing',
+    'ppq',
+    'format',
+    'levels',
+    'glides',
+    'drumMap',
+    'cueTrack',
+    'names',
+  ];
 
   test.each(OPTIONS.flatMap((option) => [null, '', ' '].map((value) => [option, value] as const)))(
     'an export with %s %j is refused',
