@@ -226,10 +226,11 @@ export { splitPattern } from './form/split.ts';
 export { gridsToSettle, joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
 export { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
 export type { Naming, RowGrids } from './form/merged-pattern.ts';
-export { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
+export { addSection, moveOccurrence, onlyThisTime, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
 export {
   addLayer,
   addSlot,
+  hiddenIn,
   moveSlot,
   removeLayer,
   removeSlot,
@@ -237,6 +238,7 @@ export {
   resizeSlot,
   setSectionRole,
   setSlotPattern,
+  silentRows,
   toggleSlotVoice,
 } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
@@ -289,4 +291,4 @@ export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/dr
 export { addDrum } from './kit/add-drum.ts';
 export { kinOf, toKin } from './kit/kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
-export { layersOf, plays, plainLayer } from './song/layers.ts';
+export { isEndRole, layersOf, leadingLayer, mainLayer, plays, plainLayer, stretchOf } from './song/layers.ts';

@@ -2,15 +2,17 @@ import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
+import { saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Edits, Layer, Slot } from '../song/records.ts';
 
-/** A layer in another stretch of a slot of `length` ticks, said as shortly as it can be. */
+/** A layer in another stretch of a slot of `length` ticks; a place that counted from the end and is where it was still does. */
 function stretched(layer: Layer, from: number, to: number, length: number): Layer {
+  const said = { ...omit(layer, 'from', 'to'), ...saidStretch({ from, to }, length) };
   return {
-    ...omit(layer, 'from', 'to'),
-    ...(from > 0 ? { from } : {}),
-    ...(to < length ? { to } : {}),
+    ...said,
+    ...(layer.from === from - length ? { from: layer.from } : {}),
+    ...(to < length && layer.to === to - length ? { to: layer.to } : {}),
   };
 }
 
@@ -24,7 +26,9 @@ export function cutLayer(
   layer: Layer,
   at: number,
 ): { readonly before: Layer | null; readonly after: Layer | null } {
-  const [from, to] = [layer.from ?? 0, layer.to ?? slot.length];
+  const stretch = stretchOf(layer, slot.length);
+  if (!stretch) return { before: null, after: layer };
+  const { from, to } = stretch;
   if (at >= to) return { before: layer, after: null };
   if (at <= from) return { before: null, after: layer };
   const source = resolve(document, layer.pattern);
@@ -61,6 +65,14 @@ export function cutLayer(
   };
 }
 
+/** A layer of a slot of one length, in one of another length that begins `by` ticks later. */
+function moveStretch(layer: Layer | null, before: number, by: number, length: number): Layer[] {
+  if (!layer) return [];
+  const { from, to } = stretchOf(layer, before) ?? { from: layer.from ?? 0, to: layer.to ?? before };
+  // What is hidden goes to the second half, which has the end.
+  return from < 0 ? [layer] : [stretched(layer, from - by, to - by, length)];
+}
+
 /** A slot as two that sound as it did, cut at a place within it; the second has the id given, and ends as the slot did. */
 export function cutSlot(document: SongDocument, slot: Slot, at: number, id: Id): readonly [Slot, Slot] {
   const halves = slot.layers.map((layer) => cutLayer(document, slot, layer, at));
@@ -69,17 +81,13 @@ export function cutSlot(document: SongDocument, slot: Slot, at: number, id: Id):
     {
       ...omit(slot, 'landing', 'slows'),
       length: at,
-      layers: halves.flatMap(({ before }) =>
-        before ? [stretched(before, before.from ?? 0, before.to ?? slot.length, at)] : [],
-      ),
+      layers: halves.flatMap(({ before }) => moveStretch(before, slot.length, 0, at)),
     },
     {
       ...slot,
       id,
       length,
-      layers: halves.flatMap(({ after }) =>
-        after ? [stretched(after, (after.from ?? 0) - at, (after.to ?? slot.length) - at, length)] : [],
-      ),
+      layers: halves.flatMap(({ after }) => moveStretch(after, slot.length, at, length)),
       ...(slot.slows ? { slows: { ...slot.slows, over: Math.min(slot.slows.over, length) } } : {}),
     },
   ];

@@ -1,4 +1,4 @@
-import type { Id } from '../names.ts';
+import { freeName, type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Occurrence, Section, SectionRole, Slot } from '../song/records.ts';
@@ -25,6 +25,30 @@ export function playAgain(document: SongDocument, section: Id, occurrence: Id, a
   if (!record) return { reason: 'That section is gone.' };
   const song = place(document, { id: occurrence, section, times: 1, silencedVoices: [] }, after);
   return { label: `play ${record.name} again`, put: [song], remove: [] };
+}
+
+/**
+ * Gives an occurrence a section of its own, `copy`, that plays what it plays now, so that it can differ from the others.
+ * `null` where it is the only one that plays its section.
+ */
+export function onlyThisTime(document: SongDocument, id: Id, copy: Id): Outcome {
+  const { song, sections, section } = indexOf(document);
+  const occurrence = song.form.find((one) => one.id === id);
+  const record = occurrence && section(occurrence.section);
+  if (!record || song.form.every((one) => one === occurrence || one.section !== record.id)) return null;
+  const name = freeName(
+    record.name,
+    sections.map((one) => one.name),
+  );
+  const form = song.form.map((one) => (one === occurrence ? { ...one, section: copy } : one));
+  return {
+    label: `${record.name}, only this time`,
+    put: [
+      { ...record, id: copy, name },
+      { ...song, form },
+    ],
+    remove: [],
+  };
 }
 
 /** Takes an occurrence out of the form; a section that is then played nowhere goes with it. */

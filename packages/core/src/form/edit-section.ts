@@ -1,9 +1,9 @@
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf, plainLayer } from '../song/layers.ts';
+import { isEndRole, layersOf, mainLayer, plainLayer, stretchOf } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
-import { type Layer, type Section, type SectionRole, type Slot } from '../song/records.ts';
+import { type Layer, type Pattern, type Section, type SectionRole, type Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
 import { moved } from './edit-form.ts';
 import { sectionMeter } from './stretches.ts';
@@ -41,28 +41,45 @@ export function moveSlot(document: SongDocument, section: Id, slot: Id, to: numb
   });
 }
 
-/** Sets a slot's length in ticks, from one beat to 64 bars of 4/4; layers that it cuts off end with it. */
+/**
+ * Sets a slot's length in ticks, from one beat to 64 bars of 4/4. What stands at its end stays there and plays once; what it
+ * becomes too short for is hidden and comes back with the length. A slot that a fill fills alone begins with the groove that
+ * the fill follows when it gets longer.
+ */
 export function resizeSlot(document: SongDocument, section: Id, slot: Id, length: number): Outcome {
   const record = indexOf(document).section(section);
   if (!record) return null;
   if (length < beatTicks(sectionMeter(document, record)))
     return { reason: 'A slot is at least one beat long.' };
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
-  return editSlot(document, section, slot, 'resize a slot', (before) =>
-    before.length === length
-      ? null
-      : { ...before, length, layers: before.layers.flatMap((layer) => cutTo(layer, length)) },
+  return editSlot(document, section, slot, 'resize a slot', (before) => {
+    if (before.length === length) return null;
+    const layers = before.layers.flatMap((layer) => endKept(document, layer, length));
+    return { ...before, length, layers: layers.length > LIMITS.layers ? before.layers : layers };
+  });
+}
+
+/** A layer in a slot of another length: what ends a phrase goes to the slot's end rather than round again. */
+function endKept(document: SongDocument, layer: Layer, length: number): readonly Layer[] {
+  const pattern = indexOf(document).pattern(layer.pattern);
+  if (!pattern || !isEndRole(pattern.role)) return [layer];
+  if (layer.from !== undefined || layer.to !== undefined || length <= pattern.length) return [layer];
+  const groove = pattern.parent === undefined ? [] : [{ ...plainLayer(pattern.parent), to: -pattern.length }];
+  return [...groove, { ...layer, from: -pattern.length }];
+}
+
+/** The patterns of a slot's layers that it is too short for. */
+export function hiddenIn(document: SongDocument, { layers, length }: Slot): readonly Pattern[] {
+  return layers.flatMap((layer) =>
+    stretchOf(layer, length) ? [] : (indexOf(document).pattern(layer.pattern) ?? []),
   );
 }
 
-function cutTo(layer: Layer, length: number): Layer[] {
-  if ((layer.from ?? 0) >= length) return [];
-  if (layer.to === undefined || layer.to < length) return [layer];
-  const { to: _, ...open } = layer;
-  return [open];
-}
-
-/** Plays `pattern` for its part in this slot, instead of what that part played there; null makes the part tacet. */
+/**
+ * Plays `pattern` for its part in this slot, instead of the one that the part plays through it; each layer that plays that
+ * one keeps its stretch, its silenced rows and its edits, and every other layer stays, an end too. With null the part is
+ * tacet.
+ */
 export function setSlotPattern(
   document: SongDocument,
   section: Id,
@@ -71,19 +88,32 @@ export function setSlotPattern(
   pattern: Id | null,
 ): Outcome {
   return editSlot(document, section, slot, pattern === null ? 'tacet' : 'choose a pattern', (before) => {
-    const { here: current, others } = layersOf(document, before, part);
-    if (pattern === null) return current.length ? { ...before, layers: others } : null;
-    if (current.length === 1 && current[0]?.pattern === pattern) return null;
-    return { ...before, layers: [...others, plainLayer(pattern)] };
+    const { here, others } = layersOf(document, before, part);
+    if (pattern === null) return here.length ? { ...before, layers: others } : null;
+    const played = mainLayer(document, before, part)?.pattern;
+    if (played === pattern) return null;
+    if (played === undefined)
+      return { ...before, layers: withLayer(document, before.layers, plainLayer(pattern)) };
+    const layers = before.layers.map((layer) => (layer.pattern === played ? { ...layer, pattern } : layer));
+    return { ...before, layers };
   });
 }
 
-/** Layers one more pattern over the slot. */
+/** The layers with one more, which stands after those of its part and of the parts before it. */
+function withLayer(document: SongDocument, layers: readonly Layer[], layer: Layer): readonly Layer[] {
+  const { parts, pattern } = indexOf(document);
+  const orderOf = ({ pattern: id }: Layer) => parts.findIndex((part) => part.id === pattern(id)?.part);
+  const after = layers.findLastIndex((one) => orderOf(one) <= orderOf(layer));
+  return layers.toSpliced(after + 1, 0, layer);
+}
+
+/** Layers one more pattern over the slot; the rows that are silent there stay so. */
 export function addLayer(document: SongDocument, section: Id, slot: Id, layer: Layer): Outcome {
-  return editSlot(document, section, slot, 'layer a pattern', (before) => ({
-    ...before,
-    layers: [...before.layers, layer],
-  }));
+  const part = indexOf(document).pattern(layer.pattern)?.part ?? '';
+  return editSlot(document, section, slot, 'layer a pattern', (before) => {
+    const silencedVoices = [...new Set([...layer.silencedVoices, ...silentRows(document, before, part)])];
+    return { ...before, layers: withLayer(document, before.layers, { ...layer, silencedVoices }) };
+  });
 }
 
 export function removeLayer(document: SongDocument, section: Id, slot: Id, index: number): Outcome {
@@ -92,22 +122,28 @@ export function removeLayer(document: SongDocument, section: Id, slot: Id, index
   );
 }
 
-/** Silences a voice in this slot only, or brings it back. */
-export function toggleSlotVoice(
-  document: SongDocument,
-  section: Id,
-  slot: Id,
-  layer: number,
-  voice: Id,
-): Outcome {
+/** The rows of a part that every one of its layers silences in a slot: those that are silent there. */
+export function silentRows(document: SongDocument, slot: Slot, part: Id): readonly Id[] {
+  const { here } = layersOf(document, slot, part);
+  const [first] = here;
+  return (first?.silencedVoices ?? []).filter((voice) =>
+    here.every((layer) => layer.silencedVoices.includes(voice)),
+  );
+}
+
+/** Silences a voice in this slot only, in every layer of its part, or brings it back. `null` where its part plays nothing. */
+export function toggleSlotVoice(document: SongDocument, section: Id, slot: Id, voice: Id): Outcome {
+  const part = indexOf(document).voice(voice)?.part ?? '';
   return editSlot(document, section, slot, 'silence a row in a slot', (before) => {
-    const one = before.layers[layer];
-    if (!one) return null;
-    const silenced = one.silencedVoices.includes(voice);
-    const silencedVoices = silenced
-      ? one.silencedVoices.filter((id) => id !== voice)
-      : [...one.silencedVoices, voice];
-    return { ...before, layers: before.layers.with(layer, { ...one, silencedVoices }) };
+    const { here } = layersOf(document, before, part);
+    if (!here.length) return null;
+    const isSilent = silentRows(document, before, part).includes(voice);
+    const layers = before.layers.map((layer) => {
+      if (!here.includes(layer)) return layer;
+      const rest = layer.silencedVoices.filter((id) => id !== voice);
+      return { ...layer, silencedVoices: isSilent ? rest : [...rest, voice] };
+    });
+    return { ...before, layers };
   });
 }
 

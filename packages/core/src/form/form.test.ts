@@ -1,10 +1,11 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { after, layer, section, smallSong } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './edit-form.ts';
 import {
   addLayer,
   addSlot,
+  hiddenIn,
   moveSlot,
   removeLayer,
   removeSlot,
@@ -74,16 +75,20 @@ test('a slot plays one pattern of a part, or layers, and rows fall silent in it 
   document = after(document, setSlotPattern(document, 'verse', 'a', 'drums', 'variation'));
   expect(setSlotPattern(document, 'verse', 'a', 'drums', 'variation')).toBeNull();
   document = after(document, addLayer(document, 'verse', 'a', layer('main', { from: 3840, to: 7680 })));
-  document = after(document, toggleSlotVoice(document, 'verse', 'a', 0, 'kick'));
+  document = after(document, toggleSlotVoice(document, 'verse', 'a', 'kick'));
   const slot = indexOf(document).section('verse')?.slots[0];
   if (!slot?.layers[0]) throw new Error('no layer');
   const sounding = resolveLayer(document, slot, slot.layers[0]).hits.filter(
     (one) => one.origin !== 'silenced',
   );
   expect(sounding.map((one) => one.voice)).not.toContain('kick');
-  // A shorter slot ends the layers that it cuts off.
+  // What a shorter slot has no room for is hidden, and comes back.
+  const longer = document;
   document = after(document, resizeSlot(document, 'verse', 'a', 3840));
-  expect(indexOf(document).section('verse')?.slots[0]?.layers).toHaveLength(1);
+  const short = indexOf(document).section('verse')?.slots[0];
+  expect(short && hiddenIn(document, short).map((one) => one.id)).toEqual(['main']);
+  expect(serialize(after(document, resizeSlot(document, 'verse', 'a', 7680)))).toBe(serialize(longer));
+  document = after(document, removeLayer(document, 'verse', 'a', 0));
   document = after(document, removeLayer(document, 'verse', 'a', 0));
   expect(setSlotPattern(document, 'verse', 'a', 'drums', null)).toBeNull();
 });

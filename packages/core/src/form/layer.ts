@@ -3,6 +3,7 @@ import { LIMITS } from '../limits.ts';
 import { overlay, unroll } from '../pattern/overlay.ts';
 import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
+import { stretchOf } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
@@ -16,6 +17,9 @@ export interface ResolvedLayer {
   readonly hits: readonly ResolvedHit[];
 }
 
+/** The stretch of a layer that its slot is too short for. */
+const HIDDEN = { from: 0, to: 0 };
+
 const cache = new WeakMap<Layer, ResolvedLayer>();
 
 /** Where in its pattern a layer is after so many ticks of it. */
@@ -26,11 +30,11 @@ export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | '
 /** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits and silenced voices. */
 export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
   const source = resolve(document, layer.pattern);
-  const from = layer.from ?? 0;
-  const length = (layer.to ?? slot.length) - from;
+  const { from, to } = stretchOf(layer, slot.length) ?? HIDDEN;
+  const length = to - from;
   const start = (layer.start ?? 0) % source.pattern.length;
   const known = cache.get(layer);
-  if (known && known.source === source && known.length === length) return known;
+  if (known?.source === source && known.from === from && known.length === length) return known;
   const quiet = layer.silencedVoices;
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))

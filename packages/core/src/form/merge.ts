@@ -2,7 +2,7 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf, plainLayer } from '../song/layers.ts';
+import { layersOf, plainLayer, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
 import { resolveLayer } from './layer.ts';
@@ -80,7 +80,7 @@ function withMerged(document: SongDocument, part: Id, ids: readonly Id[], merged
   });
 }
 
-function printed({ pattern, from = 0, to = -1, silencedVoices, own, silenced, changed }: Layer): string {
+function printed({ pattern, from = 0, to = 0, silencedVoices, own, silenced, changed }: Layer): string {
   return JSON.stringify([pattern, from, to, silencedVoices, own, silenced, changed]);
 }
 
@@ -98,14 +98,16 @@ export function mergeLayers(
   const record = indexOf(document).section(section);
   const slot = record?.slots.find((one) => one.id === slotId);
   if (!record || !slot) return { reason: 'That slot is gone.' };
-  const { here, others } = layersOf(document, slot, part);
+  const { here: own, others } = layersOf(document, slot, part);
+  const here = own.filter((layer) => stretchOf(layer, slot.length));
+  const hidden = own.filter((layer) => !here.includes(layer));
   if (here.length < 2 && here.every(isPlain)) return null;
   if (slot.length > LIMITS.pattern) return TOO_LONG;
   const placed = here.map((layer) => ({ layer: resolveLayer(document, slot, layer), start: 0 }));
   const merged = mergedPattern(document, placed, slot.length, naming);
   if ('reason' in merged) return merged;
   const slots = record.slots.map((one) =>
-    one === slot ? { ...slot, layers: [...others, plainLayer(merged.id)] } : one,
+    one === slot ? { ...slot, layers: [...others, plainLayer(merged.id), ...hidden] } : one,
   );
   return { label: 'merge layers', put: [merged, { ...record, slots }], remove: [] };
 }

@@ -2,7 +2,7 @@ import type { Id } from '../names.ts';
 import { freeName } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { plainLayer } from '../song/layers.ts';
+import { isEndRole, layersOf, mainLayer, plainLayer } from '../song/layers.ts';
 import type { Layer, Section, SectionRole, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { sectionMeter } from './stretches.ts';
@@ -32,16 +32,37 @@ export function newSection(
   return { id: ids.section, name, role, slots: [{ id: ids.slot, length, layers: firstLayers(document) }] };
 }
 
-/** A slot of one phrase like the one before it, or with the first patterns where there is none. */
+/**
+ * A slot of one phrase that plays the groove of a section: what each part plays through `like`, or where that is an end only
+ * through the nearest slot before it, or after it, or the first pattern of the part where the section has no slot.
+ */
 export function newSlot(
   document: SongDocument,
   section: Section,
   id: Id,
   like: Slot | undefined = section.slots.at(-1),
 ): Slot {
-  const { song } = indexOf(document);
+  const { song, parts } = indexOf(document);
   const length = barTicks(sectionMeter(document, section)) * song.phraseBars;
-  return { id, length, layers: like?.layers ?? firstLayers(document) };
+  if (!like) return { id, length, layers: firstLayers(document) };
+  const at = section.slots.indexOf(like);
+  const nearest = [...section.slots.slice(0, at + 1).reverse(), ...section.slots.slice(at + 1)];
+  const layers = parts.flatMap((part) => grooveOf(document, nearest, part.id) ?? []);
+  return { id, length, layers };
+}
+
+/** The layer by which the first of some slots that has more than an end plays a part, through the whole of a slot. */
+function grooveOf(document: SongDocument, slots: readonly Slot[], part: Id): Layer | null {
+  const { pattern } = indexOf(document);
+  const [first] = slots;
+  // A part that rests in the slot before goes on resting.
+  if (!first || !layersOf(document, first, part).here.length) return null;
+  for (const slot of slots) {
+    const main = mainLayer(document, slot, part);
+    if (main && !isEndRole(pattern(main.pattern)?.role))
+      return { ...plainLayer(main.pattern), silencedVoices: main.silencedVoices };
+  }
+  return null;
 }
 
 /** The first pattern with hits of each part, as layers. */

@@ -1,4 +1,5 @@
 import { LIMITS } from '../limits.ts';
+import { stretchOf } from '../song/layers.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { type Slot } from '../song/records.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
@@ -19,11 +20,10 @@ export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
   const layers = slots.flatMap((slot) => {
     const [from, end] = [start, start + slot.length];
     start = end;
-    return slot.layers.map((layer) => ({
-      ...layer,
-      from: from + (layer.from ?? 0),
-      to: from + (layer.to ?? slot.length),
-    }));
+    return slot.layers.flatMap((layer) => {
+      const stretch = stretchOf(layer, slot.length);
+      return stretch ? [{ ...layer, from: from + stretch.from, to: from + stretch.to }] : [];
+    });
   });
   if (layers.length > LIMITS.layers) return TOO_MANY_LAYERS;
   return { ...last, ...ends, length, layers };

@@ -48,8 +48,8 @@ test('a fill replaces the end of the last slot, and nothing else is played other
   const document = twoSections();
   const next = after(document, placeAtEnd(document, 'verse', 'fill', replace));
   expect(verse(next)?.map(({ pattern: id, from, to }) => [id, from, to])).toEqual([
-    ['hats', undefined, 3 * BAR],
-    ['fill', 3 * BAR, undefined],
+    ['hats', undefined, -BAR],
+    ['fill', -BAR, undefined],
   ]);
   const outside = (list: string[]) => list.filter((one) => Number(one.split(' ')[0]) < 3 * BAR + 1920);
   expect(outside(played(next))).toEqual(outside(played(document)));
@@ -60,7 +60,7 @@ test('a fill is laid over what goes on, where that is wanted', () => {
   const next = after(document, placeAtEnd(document, 'verse', 'fill', { ...replace, how: 'layer' }));
   expect(verse(next)?.map(({ pattern: id, from, to }) => [id, from, to])).toEqual([
     ['hats', undefined, undefined],
-    ['fill', 3 * BAR, undefined],
+    ['fill', -BAR, undefined],
   ]);
 });
 
@@ -83,10 +83,27 @@ test('a landing crash belongs to the next bar, also in another section, in place
     expect(region.verification.differences).toEqual([]);
 });
 
-test('nothing lands after the last slot of the song', () => {
+test('the last slot of the song lands in a bar after its end, which leaves with the song and its last section', () => {
   const document = twoSections();
   const next = after(document, placeAtEnd(document, 'chorus', 'fill', { ...replace, landing: LANDING }));
-  expect(played(next).some((one) => one.endsWith('crash'))).toBe(false);
+  const end = compile(document, { kind: 'song' }).length;
+  const timeline = compile(next, { kind: 'song' });
+  expect(timeline.length).toBe(end + BAR);
+  const tail = timeline.events.filter((event) => event.tick >= end);
+  expect(tail.map(({ tick, voice, length }) => [tick, voice, length])).toEqual([[end, 'crash', 1920]]);
+  const regions = exportRegions(next, exportOptions({ regions: ['song', 'section', 'slot'] }));
+  const before = exportRegions(document, exportOptions({ regions: ['song', 'section', 'slot'] }));
+  const longer = regions.flatMap((region, i) =>
+    region.bars === before[i]?.bars ? [] : [[region.id, region.bars - (before[i]?.bars ?? 0)]],
+  );
+  expect(longer).toEqual([
+    ['song', 1],
+    [regions.findLast((region) => region.kind === 'section')?.id, 1],
+  ]);
+  expect(regions.flatMap((region) => region.verification.differences)).toEqual([]);
+  // A section that goes round does not wait for it.
+  const chorus = compile(next, { kind: 'occurrence', occurrence: 'o2' });
+  expect(chorus.length).toBe(compile(document, { kind: 'occurrence', occurrence: 'o2' }).length);
 });
 
 test('a fill at every second bar starts the groove anew after each', () => {
@@ -94,8 +111,8 @@ test('a fill at every second bar starts the groove anew after each', () => {
   const next = after(document, placeEvery(document, 'verse', 2, ['fill'], replace));
   const layers = verse(next)?.map(({ pattern: id, from = 0, to = 4 * BAR }) => ({
     id,
-    from: from / BAR,
-    to: to / BAR,
+    from: (from < 0 ? 4 * BAR + from : from) / BAR,
+    to: (to < 0 ? 4 * BAR + to : to) / BAR,
   }));
   expect(layers?.sort((x, y) => x.from - y.from)).toEqual([
     { id: 'hats', from: 0, to: 1 },

@@ -2,9 +2,9 @@ import { LIMITS } from '../limits.ts';
 import { freeId, type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { layersOf, plainLayer } from '../song/layers.ts';
+import { isEndRole, layersOf, plainLayer, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Landing, Layer, PatternRole, Section, Slot } from '../song/records.ts';
+import type { Landing, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
@@ -135,17 +135,13 @@ export function endsForEvery(
   return ends;
 }
 
-/** What stands at the end of a phrase and is not written over unasked. */
-const FILLS: ReadonlySet<PatternRole> = new Set(['fill', 'build-up', 'break', 'ending']);
-
 function hasFill(document: SongDocument, slot: Slot, part: Id, from: number, to: number): boolean {
   const { pattern } = indexOf(document);
-  return layersOf(document, slot, part).here.some(
-    (layer) =>
-      (layer.from ?? 0) < to &&
-      (layer.to ?? slot.length) > from &&
-      FILLS.has(pattern(layer.pattern)?.role ?? 'groove'),
-  );
+  return layersOf(document, slot, part).here.some((layer) => {
+    const stretch = stretchOf(layer, slot.length);
+    const meets = stretch && stretch.from < to && stretch.to > from;
+    return meets && isEndRole(pattern(layer.pattern)?.role);
+  });
 }
 
 /** Slots that follow one another with a fill at a place of them; those that it runs over become one. */
@@ -193,6 +189,11 @@ function stoppedAt(document: SongDocument, slot: Slot, layer: Layer, at: number)
   return before ? [before] : [];
 }
 
+/** A layer that stops for what comes at a place, said as that place is said. */
+function madeRoom(layer: Layer | null, at: number, said: number): Layer | null {
+  return layer?.to === at ? { ...layer, to: said } : layer;
+}
+
 /** The slot with a fill that ends at `end` ticks. Refused when it would layer too many patterns. */
 function withFill(
   document: SongDocument,
@@ -204,18 +205,20 @@ function withFill(
   const { pattern } = resolve(document, fill);
   const from = end - pattern.length;
   const { here: own, others } = layersOf(document, slot, pattern.part);
+  const isLast = end === slot.length;
+  // What stands at the slot's end stays there, and what makes room for it too, however long the slot becomes.
+  const fromEnd = isLast && from > 0 ? -pattern.length : from;
   const around = own
     .flatMap((layer) => [
-      cutLayer(document, slot, layer, from).before,
+      madeRoom(cutLayer(document, slot, layer, from).before, from, fromEnd),
       cutLayer(document, slot, layer, end).after,
     ])
     .filter((layer) => layer !== null);
-  const isLast = end === slot.length;
   const landing = isLast && placing.landing ? { landing: placing.landing } : {};
   const slows = isLast && placing.slows ? { slows: placing.slows } : {};
   const placed = {
     ...plainLayer(fill),
-    ...(from > 0 ? { from } : {}),
+    ...(from > 0 ? { from: fromEnd } : {}),
     ...(end < slot.length ? { to: end } : {}),
   };
   const stops = isLast && placing.othersStop ? end - placing.othersStop + STOP_NOTE : null;

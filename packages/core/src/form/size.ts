@@ -6,6 +6,7 @@ import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts
 import { type Applied, apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
+import { stretchOf } from '../song/layers.ts';
 import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
@@ -124,8 +125,9 @@ function playedInLayer(document: SongDocument, slot: Slot, layer: Layer): Played
   };
 }
 
-function layerLength(slot: Slot, { from = 0, to = slot.length }: Layer): number {
-  return to - from;
+function layerLength(slot: Slot, layer: Layer): number {
+  const stretch = stretchOf(layer, slot.length);
+  return stretch ? stretch.to - stretch.from : 0;
 }
 
 function layerHits(document: SongDocument, slot: Slot, layer: Layer): number {

@@ -7,7 +7,7 @@ import { unusedName } from '../pattern/family.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { plays } from '../song/layers.ts';
+import { plays, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
 
@@ -118,7 +118,8 @@ function splitSlot(document: SongDocument, slot: Slot, id: Id, pieces: readonly 
 /** The layer once for each piece, each with what was said about its voices; what is loose stays with the first. */
 function splitLayer(document: SongDocument, slot: Slot, layer: Layer, pieces: readonly Piece[]): Layer[] {
   const source = resolve(document, layer.pattern);
-  const length = (layer.to ?? slot.length) - (layer.from ?? 0);
+  const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: 0 };
+  const length = to - from;
   const voiceOf = new Map<Id, Id>();
   for (const hit of soundingOver(source, length, layer.start)) voiceOf.set(hit.id, hit.voice);
   for (const [hitId, hit] of Object.entries(layer.own)) voiceOf.set(hitId, hit.voice);

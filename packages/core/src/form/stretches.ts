@@ -6,7 +6,8 @@ import { barTicks, type Meter } from '../time/meter.ts';
 /** What is to be played, drawn or handed off. */
 export type Scope =
   | { readonly kind: 'song' }
-  | { readonly kind: 'occurrence'; readonly occurrence: Id }
+  /** `tail`: with the bar in which the song's last slot lands, where it does and this is the last occurrence. */
+  | { readonly kind: 'occurrence'; readonly occurrence: Id; readonly tail?: boolean }
   | { readonly kind: 'slot'; readonly occurrence: Id; readonly repeat: number; readonly slot: Id }
   | { readonly kind: 'section'; readonly section: Id }
   | { readonly kind: 'pattern'; readonly pattern: Id }
@@ -37,7 +38,24 @@ export function sectionMeter(document: SongDocument, section: Section): Meter {
 
 const stretches = new WeakMap<SongDocument, readonly Stretch[]>();
 
-/** Every slot of the song in playing order, repeats included; worked out once for each state of the song. */
+/** The id of the slot that stands for the bar after the song's end, in which its last slot lands. */
+const TAIL = 'tail';
+
+/** Whether a stretch is the bar after the song's end. */
+export function isTail({ slot, section }: Stretch): boolean {
+  return slot.id === TAIL && !section.slots.includes(slot);
+}
+
+/** How many bars the song lasts beyond its form: one in which its last slot lands, or none. */
+export function tailBars(document: SongDocument): number {
+  const last = songStretches(document).at(-1);
+  return last && isTail(last) ? 1 : 0;
+}
+
+/**
+ * Every slot of the song in playing order, repeats included, and a bar after them where the last one lands; worked out once
+ * for each state of the song.
+ */
 export function songStretches(document: SongDocument): readonly Stretch[] {
   const known = stretches.get(document);
   if (known) return known;
@@ -58,7 +76,18 @@ function unrollForm(document: SongDocument): Stretch[] {
       start += sectionLength(section);
     }
   }
-  return out;
+  const last = out.at(-1);
+  return last?.slot.landing ? [...out, tailAfter(last)] : out;
+}
+
+function tailAfter(last: Stretch): Stretch {
+  const { length } = last.slot;
+  return {
+    ...last,
+    start: last.start + length,
+    inSection: last.inSection + length,
+    slot: { id: TAIL, length: barTicks(last.meter), layers: [] },
+  };
 }
 
 /** The slots of a section played once from `start`. */

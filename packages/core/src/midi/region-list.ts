@@ -1,7 +1,9 @@
-import { occurrencePlaces, type Scope, songStretches } from '../form/stretches.ts';
+import { isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { leadingLayer } from '../song/layers.ts';
+import type { Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import type { ExportOptions, RegionKind } from './options.ts';
 
@@ -25,7 +27,7 @@ export function planRegions(document: SongDocument, options: Pick<ExportOptions,
 const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[]>> = {
   song: (document) => {
     const places = occurrencePlaces(document);
-    const bars = places.reduce((sum, place) => sum + place.bars, 0);
+    const bars = places.reduce((sum, place) => sum + place.bars, tailBars(document));
     return [
       {
         id: 'song',
@@ -38,29 +40,25 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
     ];
   },
   section: (document) =>
-    occurrencePlaces(document).map(({ occurrence, section, firstBar, bars }) => ({
+    occurrencePlaces(document).map(({ occurrence, section, firstBar, bars }, i, { length }) => ({
       id: `section.${occurrence.id}`,
       kind: 'section',
       name: section.name,
-      scope: { kind: 'occurrence', occurrence: occurrence.id },
+      scope: { kind: 'occurrence', occurrence: occurrence.id, tail: true },
       startBar: firstBar,
-      bars,
+      bars: bars + (i === length - 1 ? tailBars(document) : 0),
     })),
   slot: (document) => {
     let startBar = 1;
-    return songStretches(document).flatMap(({ occurrence, repeat, section, slot, meter }) => {
-      if (!occurrence) return [];
+    return songStretches(document).flatMap((stretch) => {
+      const { occurrence, repeat, section, slot, meter } = stretch;
+      if (!occurrence || isTail(stretch)) return [];
       const bars = slot.length / barTicks(meter);
       const number = section.slots.indexOf(slot) + 1;
       const plan: RegionPlan = {
         id: `slot.${occurrence.id}.${repeat}.${slot.id}`,
         kind: 'slot',
-        name: `${section.name} ${
-          slotName(
-            document,
-            slot.layers.map((layer) => layer.pattern),
-          ) ?? `rest ${number}`
-        }`,
+        name: `${section.name} ${slotName(document, slot) ?? `rest ${number}`}`,
         scope: { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id },
         startBar,
         bars,
@@ -84,8 +82,8 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
   },
 };
 
-/** A slot is called after what its first part plays. */
-function slotName(document: SongDocument, patterns: readonly Id[]): string | undefined {
-  const [first] = patterns;
-  return first === undefined ? undefined : indexOf(document).pattern(first)?.name;
+/** A slot is called after what its first part plays through it. */
+function slotName(document: SongDocument, slot: Slot): string | undefined {
+  const layer = leadingLayer(document, slot);
+  return layer && indexOf(document).pattern(layer.pattern)?.name;
 }

@@ -3,6 +3,7 @@ import { keySignature } from '../harmony/key.ts';
 import { clampVelocity } from '../hit/velocity.ts';
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { leadingLayer } from '../song/layers.ts';
 import type { Part, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
@@ -230,7 +231,7 @@ function cueTrack(document: SongDocument, length: number, options: ExportOptions
   const numbers = new Map<Id, number>();
   const scale = inFile(options);
   for (const { start, slot } of songStretches(document)) {
-    const pattern = indexOf(document).pattern(slot.layers[0]?.pattern ?? '');
+    const pattern = indexOf(document).pattern(leadingLayer(document, slot)?.pattern ?? '');
     if (!pattern) continue;
     const number = numbers.get(pattern.id) ?? Math.min(127, LOWEST + numbers.size);
     numbers.set(pattern.id, number);

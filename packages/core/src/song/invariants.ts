@@ -159,10 +159,9 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
         report(`${path}.pattern`, `no pattern has the id ${layer.pattern}`);
         return;
       }
-      const from = layer.from ?? 0;
-      const to = layer.to ?? slot.length;
-      if (from >= to || to > slot.length)
-        report(path, `must play within its slot, not from ${from} to ${to} of ${slot.length}`);
+      const { from = 0, to } = layer;
+      if (to !== undefined && (to === 0 || (from < 0 === to < 0 && from >= to)))
+        report(path, `must end after it begins, not from ${from} to ${to}`);
       checkVoices(layer.silencedVoices, pattern.part, `${path}.silencedVoices`, lookUp, report);
       checkEdits(layer, pattern.part, path, lookUp, report);
     });

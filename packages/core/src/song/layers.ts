@@ -1,10 +1,39 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from './document.ts';
-import { type Layer, NO_EDITS, type Slot } from './records.ts';
+import { type Layer, NO_EDITS, type PatternRole, type Slot } from './records.ts';
 
 /** A layer that plays a pattern as it is, through the whole of its slot. */
 export function plainLayer(pattern: Id): Layer {
   return { pattern, silencedVoices: [], ...NO_EDITS };
+}
+
+/** A stretch of a slot, in ticks from its start. */
+export interface LayerStretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * Where a layer plays in a slot of `length` ticks; null where it lies outside it and is hidden. Places below 0 count from
+ * the slot's end. One that would begin before the slot is hidden until the slot is long enough; what stops for it plays on.
+ */
+export function stretchOf({ from = 0, to }: Pick<Layer, 'from' | 'to'>, length: number): LayerStretch | null {
+  const start = from < 0 ? length + from : from;
+  const stop = to === undefined || to + length < 0 ? length : to < 0 ? length + to : Math.min(to, length);
+  return start < 0 || start >= stop ? null : { from: start, to: stop };
+}
+
+/** The fields that say a stretch of a slot of `length` ticks from its start, as shortly as can be. */
+export function saidStretch({ from, to }: LayerStretch, length: number): Pick<Layer, 'from' | 'to'> {
+  return { ...(from > 0 ? { from } : {}), ...(to < length ? { to } : {}) };
+}
+
+/** What stands at the end of a phrase: it is not written over unasked, and stays there. */
+const END_ROLES: ReadonlySet<PatternRole> = new Set(['fill', 'build-up', 'break', 'ending']);
+
+/** Whether a pattern of this role stands at the end of a phrase rather than all through it. */
+export function isEndRole(role: PatternRole | undefined): boolean {
+  return role !== undefined && END_ROLES.has(role);
 }
 
 /** True when a slot plays a pattern in one of its layers. */
@@ -21,4 +50,20 @@ export function layersOf(
   const { pattern } = indexOf(document);
   const here = slot.layers.filter((layer) => pattern(layer.pattern)?.part === part);
   return { here, others: slot.layers.filter((layer) => !here.includes(layer)) };
+}
+
+/** The layer that a part plays through a slot: its first one that is no end, or its first where it plays ends alone. */
+export function mainLayer(document: SongDocument, slot: Slot, part: Id): Layer | undefined {
+  const { pattern } = indexOf(document);
+  const { here } = layersOf(document, slot, part);
+  return here.find((layer) => !isEndRole(pattern(layer.pattern)?.role)) ?? here[0];
+}
+
+/** The layer after which a slot is called: what the first part that plays in it plays through it; undefined for a rest. */
+export function leadingLayer(document: SongDocument, slot: Slot): Layer | undefined {
+  for (const { id } of indexOf(document).parts) {
+    const main = mainLayer(document, slot, id);
+    if (main) return main;
+  }
+  return undefined;
 }

@@ -96,9 +96,12 @@ const voiceSchema = (z: Zod) =>
 const layerSchema = (z: Zod) =>
   z.strictObject({
     pattern: idSchema(z),
-    /** The stretch of the slot that the layer plays in, in ticks from the slot's start; absent means all of it. */
-    from: z.int().min(0).optional(),
-    to: z.int().min(1).optional(),
+    /**
+     * The stretch of the slot that the layer plays in, in ticks from the slot's start, or, below 0, from its end, so that an
+     * end stays at the end however long the slot is; absent means all of it. See `stretchOf`.
+     */
+    from: z.int().min(-LIMITS.slot).max(LIMITS.slot).optional(),
+    to: z.int().min(-LIMITS.slot).max(LIMITS.slot).optional(),
     /** The place in its pattern at which the layer begins, in ticks; absent means the pattern's start. */
     start: z.int().min(0).max(LIMITS.pattern).optional(),
     silencedVoices: voicesSchema(z),

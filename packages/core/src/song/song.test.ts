@@ -74,9 +74,9 @@ test.each<[string, Partial<ChangeSet>, RegExp]>([
     /twice/,
   ],
   [
-    'a layer that leaves its slot',
-    { put: [section('s', [{ id: 'a', length: 960, layers: [layer('main', { from: 480, to: 1000 })] }])] },
-    /within its slot/,
+    'a layer that ends before it begins',
+    { put: [section('s', [{ id: 'a', length: 960, layers: [layer('main', { from: 480, to: 480 })] }])] },
+    /must end after it begins/,
   ],
   ['a voice of no part', { put: [voice('v', 40, { part: 'nobody' })] }, /no part/],
   ['a removed section that is played', { remove: ['verse'] }, /form\.0\.section/],

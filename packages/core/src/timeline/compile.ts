@@ -4,7 +4,7 @@ import { strokesOf } from '../feel/ornament.ts';
 import { heardPlace } from '../feel/place.ts';
 import { placeInLayer, resolveLayer } from '../form/layer.ts';
 import { tempoMapOf } from '../form/slowing.ts';
-import { type Scope, sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
+import { isTail, type Scope, sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
 import type { ResolvedHit } from '../hit/followed.ts';
 import { clampVelocity } from '../hit/velocity.ts';
 import type { Id } from '../names.ts';
@@ -89,7 +89,7 @@ export function compile(
         const until = start + resolved.length;
         const { source } = resolved;
         // A layer that ends before its slot takes its notes with it, such as a bass that rings when all stop.
-        const noteEnd = layer.to === undefined ? length : until;
+        const noteEnd = resolved.from + resolved.length === stretch.slot.length ? length : until;
         emit({
           hit,
           source,
@@ -226,7 +226,7 @@ function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
   if (scope.kind === 'occurrence') {
     if (!indexOf(document).song.form.some((one) => one.id === scope.occurrence))
       throw new RangeError(`The form has no occurrence ${scope.occurrence}.`);
-    return inOccurrence;
+    return scope.tail ? inOccurrence : inOccurrence.filter((stretch) => !isTail(stretch));
   }
   const found = inOccurrence.filter((one) => one.repeat === scope.repeat && one.slot.id === scope.slot);
   if (!found.length) throw new RangeError(`The form has no slot ${scope.slot} at that place.`);

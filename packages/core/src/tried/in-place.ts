@@ -6,6 +6,7 @@ import { feelOf, resolve } from '../pattern/resolve.ts';
 import { apply, type ChangeSet } from '../song/changes.ts';
 import { type SongDocument, withRecord } from '../song/document.ts';
 import { InvalidSongError } from '../song/errors.ts';
+import { stretchOf } from '../song/layers.ts';
 import { isChange } from '../song/outcome.ts';
 import type { Pattern } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
@@ -58,7 +59,8 @@ export function tryInPlace(
   const stretches = songStretches(placed);
   const found = stretches.flatMap((stretch) => {
     const layer = stretch.slot.layers.find((one) => one.pattern === id);
-    return layer ? [{ stretch, at: stretch.start + (layer.from ?? 0) }] : [];
+    const from = layer && stretchOf(layer, stretch.slot.length)?.from;
+    return from === undefined ? [] : [{ stretch, at: stretch.start + from }];
   })[0];
   if (!found) return alone();
   const bar = barTicks(feelOf(document, resolve(document, groove)).meter);

@@ -1,4 +1,4 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import {
   moveOccurrence,
   type Occurrence,
@@ -19,7 +19,8 @@ import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
-import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { color } from '../../shared/ui/tokens.ts';
+import { InAllPlaces } from './InAllPlaces.tsx';
 
 /** A section and its place in the form. */
 export function SectionSettings({
@@ -34,7 +35,6 @@ export function SectionSettings({
   const edit = useEdit();
   const { form } = indexOf(document).song;
   const place = form.indexOf(occurrence);
-  const plays = form.filter((one) => one.section === section.id).length;
   const again = () => {
     const id = freshId();
     if (edit((now) => playAgain(now, section.id, id, occurrence.id))) chooseOccurrence(id);
@@ -52,11 +52,7 @@ export function SectionSettings({
           size={17}
           onChange={(name) => edit((now) => renameSection(now, section.id, name))}
         />
-        {plays > 1 && (
-          <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-            Played in {plays} places: a change here is heard in all.
-          </Typography>
-        )}
+        <InAllPlaces document={document} section={section} occurrence={occurrence.id} />
         <Box sx={{ display: 'flex', gap: 1, mt: 1.25, mb: 1.25 }}>
           <Select
             label="Role"

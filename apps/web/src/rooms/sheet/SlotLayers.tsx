@@ -3,15 +3,20 @@ import {
   addLayer,
   familyOrder,
   indexOf,
+  type Layer,
   layersOf,
   lengthName,
   mergeLayers,
+  type Meter,
+  placeName,
   plainLayer,
   removeLayer,
   type Section,
   sectionMeter,
+  silentRows,
   type Slot,
   type SongDocument,
+  stretchOf,
   toggleSlotVoice,
 } from '@plucky/core';
 import { useEdit } from '../../document/context.tsx';
@@ -37,21 +42,24 @@ export function SlotLayers(props: SlotProps) {
   );
 }
 
-/** The rows of each drum layer that sound, to be silenced in this slot only. */
+/** The rows of each drum part that plays, to be silenced in this slot only, in all its layers. */
 function SilencedRows({ document, section, slot }: SlotProps) {
   const edit = useEdit();
   const index = indexOf(document);
-  return slot.layers.map((layer, i) => {
-    const pattern = index.pattern(layer.pattern);
-    if (!pattern || index.part(pattern.part)?.type !== 'drums' || i > 0) return null;
+  const drums = index.parts.filter(
+    (part) => part.type === 'drums' && layersOf(document, slot, part.id).here.length > 0,
+  );
+  return drums.map((part) => {
+    const silent = silentRows(document, slot, part.id);
+    const title = drums.length > 1 ? `${part.name}: silent in this slot only` : 'Silent in this slot only';
     return (
-      <Group key={`${layer.pattern} ${i}`} title="Silent in this slot only">
+      <Group key={part.id} title={title}>
         <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
-          {index.voicesOf(pattern.part).map((voice) => (
+          {index.voicesOf(part.id).map((voice) => (
             <Choice
               key={voice.id}
-              chosen={layer.silencedVoices.includes(voice.id)}
-              onClick={() => edit((now) => toggleSlotVoice(now, section.id, slot.id, i, voice.id))}
+              chosen={silent.includes(voice.id)}
+              onClick={() => edit((now) => toggleSlotVoice(now, section.id, slot.id, voice.id))}
             >
               {voice.name}
             </Choice>
@@ -60,6 +68,14 @@ function SilencedRows({ document, section, slot }: SlotProps) {
       </Group>
     );
   });
+}
+
+/** In which stretch of its slot a layer plays, in words; nothing where it is all of it. */
+function stretchWords(layer: Layer, length: number, meter: Meter): string {
+  const stretch = stretchOf(layer, length);
+  if (!stretch) return ', hidden: the slot is too short';
+  if (stretch.from === 0 && stretch.to === length) return '';
+  return `, ${lengthName(stretch.to - stretch.from, meter)} from ${placeName(stretch.from, meter)}`;
 }
 
 function Layers({ document, section, slot }: SlotProps) {
@@ -78,7 +94,7 @@ function Layers({ document, section, slot }: SlotProps) {
         >
           <Box sx={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
             {index.pattern(layer.pattern)?.name}
-            {layer.to !== undefined && `, ${lengthName(layer.to - (layer.from ?? 0), meter)}`}
+            {stretchWords(layer, slot.length, meter)}
           </Box>
           <Button
             variant="text"

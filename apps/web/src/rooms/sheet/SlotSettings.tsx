@@ -6,12 +6,12 @@ import {
   familyOrder,
   indexOf,
   joinSlots,
-  layersOf,
+  leadingLayer,
+  mainLayer,
   moveSlot,
   type Part,
   placeName,
   removeSlot,
-  resizeSlot,
   sectionMeter,
   setSlotPattern,
 } from '@plucky/core';
@@ -22,14 +22,17 @@ import { freshId } from '../../shared/fresh-id.ts';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
+import { InAllPlaces } from './InAllPlaces.tsx';
 import { mergedNaming } from './merged-naming.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers, type SlotProps } from './SlotLayers.tsx';
+import { useResizeSlot } from './useResizeSlot.ts';
 
 /** What a slot plays, how long it is, and what is silenced in it alone. */
 export function SlotSettings({ document, section, slot }: SlotProps) {
   const index = indexOf(document);
-  const [layer] = slot.layers;
+  const occurrence = useSession((session) => session.occurrence);
+  const layer = leadingLayer(document, slot);
   const start = section.slots.slice(0, section.slots.indexOf(slot)).reduce((sum, one) => sum + one.length, 0);
   const meter = sectionMeter(document, section);
   return (
@@ -40,34 +43,29 @@ export function SlotSettings({ document, section, slot }: SlotProps) {
       <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 1.25 }}>
         {(layer && index.pattern(layer.pattern)?.name) ?? 'Rest'}
       </Typography>
+      <InAllPlaces document={document} section={section} occurrence={occurrence} />
       {index.parts.map((part) => (
         <PartChoice key={part.id} document={document} section={section} slot={slot} part={part} />
       ))}
       <LengthChoice document={document} section={section} slot={slot} />
-      <SlotButtons section={section} slot={slot} />
+      <SlotButtons document={document} section={section} slot={slot} />
       <SlotEnd document={document} section={section} slot={slot} />
       <SlotLayers document={document} section={section} slot={slot} />
     </Box>
   );
 }
 
-/** What a select shows for a part that several layers play. */
-const SEVERAL = ' ';
-
 function PartChoice({ document, section, slot, part }: SlotProps & { part: Part }) {
   const edit = useEdit();
-  const index = indexOf(document);
-  const { here: own } = layersOf(document, slot, part.id);
   const choose = (pattern: string | null) =>
     edit((now) => setSlotPattern(now, section.id, slot.id, part.id, pattern));
   return (
     <PatternSelect
       fullWidth
       label={part.name}
-      patterns={familyOrder(index, part.id)}
-      value={own.length > 1 ? SEVERAL : (own[0]?.pattern ?? null)}
+      patterns={familyOrder(indexOf(document), part.id)}
+      value={mainLayer(document, slot, part.id)?.pattern ?? null}
       none={{ label: 'Tacet', choose: () => choose(null) }}
-      extra={own.length > 1 ? [{ value: SEVERAL, label: `${own.length} layers`, disabled: true }] : []}
       onChange={choose}
       sx={{ mb: 1.25 }}
     />
@@ -75,7 +73,7 @@ function PartChoice({ document, section, slot, part }: SlotProps & { part: Part 
 }
 
 function LengthChoice({ document, section, slot }: SlotProps) {
-  const edit = useEdit();
+  const resize = useResizeSlot();
   const meter = sectionMeter(document, section);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: meter.beats - 1 }, (_, i) => (i + 1) * beat);
@@ -87,18 +85,18 @@ function LengthChoice({ document, section, slot }: SlotProps) {
       lengths={[...beats, ...bars]}
       value={slot.length}
       meter={meter}
-      onChange={(ticks) => edit((now) => resizeSlot(now, section.id, slot.id, ticks))}
+      onChange={(ticks) => resize(section.id, slot.id, ticks)}
       sx={{ mb: 1.25 }}
     />
   );
 }
 
-function SlotButtons({ section, slot }: Omit<SlotProps, 'document'>) {
+function SlotButtons({ document, section, slot }: SlotProps) {
   const edit = useEdit();
   const navigate = useNavigate();
   const occurrence = useSession((session) => session.occurrence);
   const place = section.slots.indexOf(slot);
-  const [layer] = slot.layers;
+  const layer = leadingLayer(document, slot);
   const again = () => {
     const copy = { ...slot, id: freshId() };
     if (edit((now) => addSlot(now, section.id, copy, place + 1)) && occurrence)

@@ -7,12 +7,12 @@ import {
   figure,
   type Id,
   indexOf,
+  leadingLayer,
   type Line,
   type LinePiece,
   newSlot,
   type OccurrencePlace,
   phraseLines,
-  resizeSlot,
   sectionMeter,
   type SongDocument,
 } from '@plucky/core';
@@ -24,6 +24,7 @@ import { freshId } from '../../shared/fresh-id.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { Unseen } from '../../shared/ui/Unseen.tsx';
+import { useResizeSlot } from './useResizeSlot.ts';
 
 interface Props {
   readonly document: SongDocument;
@@ -223,7 +224,9 @@ function PieceBox({
   const { occurrence, section } = place;
   const { slot } = piece;
   const index = indexOf(document);
-  const names = slot.layers.flatMap((layer) => index.pattern(layer.pattern)?.name ?? []);
+  const layer = leadingLayer(document, slot);
+  const layers = layer ? [layer, ...slot.layers.filter((one) => one !== layer)] : [];
+  const names = layers.flatMap((one) => index.pattern(one.pattern)?.name ?? []);
   const role = slotRole(document, slot);
   const silenced = slot.layers.some((layer) => layer.silencedVoices.length > 0);
   const title = names[0] ?? 'Rest';
@@ -252,7 +255,6 @@ function PieceBox({
         aria-pressed={chosen}
         onClick={choose}
         onDoubleClick={() => {
-          const [layer] = slot.layers;
           if (layer) choosePattern(layer.pattern);
         }}
         sx={{
@@ -322,7 +324,7 @@ function ResizeHandle({
   full: number;
   onBegin: () => void;
 }) {
-  const edit = useEdit();
+  const resize = useResizeSlot();
   const drag = useRef<{ x: number; length: number; scale: number; gesture: string } | null>(null);
   const meter = sectionMeter(document, place.section);
   return (
@@ -346,7 +348,7 @@ function ResizeHandle({
         const step = event.shiftKey ? beatTicks(meter) : barTicks(meter);
         const moved = Math.round(((event.clientX - held.x) * held.scale) / step) * step;
         const length = Math.max(beatTicks(meter), held.length + moved);
-        edit((now) => resizeSlot(now, place.section.id, piece.slot.id, length), held.gesture);
+        resize(place.section.id, piece.slot.id, length, held.gesture);
       }}
       onPointerUp={() => (drag.current = null)}
       sx={{

@@ -1,23 +1,16 @@
-import {
-  addSlot,
-  barTicks,
-  indexOf,
-  moveSlot,
-  newSlot,
-  removeSlot,
-  resizeSlot,
-  sectionMeter,
-} from '@plucky/core';
+import { addSlot, barTicks, indexOf, moveSlot, newSlot, removeSlot, sectionMeter } from '@plucky/core';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseSlot, useSessionFields } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
+import { useResizeSlot } from './useResizeSlot.ts';
 
 /** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
 export function useSheetKeys(): void {
   const document = useSong();
   const edit = useEdit();
+  const resizeBy = useResizeSlot();
   const { slot: choice, occurrence: chosenOccurrence } = useSessionFields('slot', 'occurrence');
   const { song, section: sectionOf } = indexOf(document);
   const all = song.form.flatMap((occurrence) =>
@@ -56,7 +49,7 @@ export function useSheetKeys(): void {
   const resize = (by: number) => {
     if (!section || !slot) return;
     const bar = barTicks(sectionMeter(document, section));
-    edit((now) => resizeSlot(now, section.id, slot.id, slot.length + by * bar));
+    resizeBy(section.id, slot.id, slot.length + by * bar);
   };
   const move = (by: number) => {
     if (section && slot) edit((now) => moveSlot(now, section.id, slot.id, section.slots.indexOf(slot) + by));

@@ -1,6 +1,8 @@
 import {
   barTicks,
   indexOf,
+  isEndRole,
+  leadingLayer,
   type LinePiece,
   type PatternRole,
   resolveLayer,
@@ -8,6 +10,7 @@ import {
   sectionMeter,
   type Slot,
   type SongDocument,
+  stretchOf,
 } from '@plucky/core';
 import { useMemo } from 'react';
 import { barShares, marksOf } from './marks.ts';
@@ -40,19 +43,17 @@ export function SlotPiece({
 
 /** The role of what a slot plays first, which tints it; null for a rest. */
 export function slotRole(document: SongDocument, slot: Slot): PatternRole | null {
-  const [layer] = slot.layers;
+  const layer = leadingLayer(document, slot);
   return layer ? (indexOf(document).pattern(layer.pattern)?.role ?? null) : null;
 }
-
-/** What a slot of this role does at a phrase's end, worth a word beside its name. */
-const TOLD: readonly PatternRole[] = ['fill', 'build-up', 'break', 'ending'];
 
 /** What is special about a slot in few words: rows that are out, what it ends with, how it slows and what follows it. */
 export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {
   const { pattern, voice } = indexOf(document);
   const role = slot.layers
+    .filter((layer) => stretchOf(layer, slot.length))
     .map((layer) => pattern(layer.pattern)?.role)
-    .find((one) => one && TOLD.includes(one));
+    .find(isEndRole);
   const out = slot.layers.some((layer) => layer.silencedVoices.length > 0);
   const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
   return [

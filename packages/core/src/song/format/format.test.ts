@@ -53,3 +53,13 @@ test('what a newer program has stored is refused by name and left as it is', () 
   expect(() => bringUpRecords([], FORMAT + 1)).toThrow(NewerFormatError);
   expect(() => bringUpShelfItem({}, FORMAT + 1)).toThrow(/made by a newer version/);
 });
+
+test('what began within its slot of format 4 and ran to its end stands at the end from then on', () => {
+  const { records } = sampleOf(4);
+  const raised = readRecords(bringUpRecords(records, 4));
+  const verse = raised.find((record) => record.kind === 'section');
+  expect(verse?.slots.at(-1)?.layers.map(({ pattern, from, to }) => [pattern, from, to])).toEqual([
+    ['main', undefined, -3840],
+    ['fill', -3840, undefined],
+  ]);
+});

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { modulo, songStretches } from '@plucky/core';
+import { modulo, songStretches, stretchOf } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
@@ -60,11 +60,11 @@ function placeInPattern(
   const places = songStretches(document).flatMap(({ start, slot }) =>
     slot.layers
       .filter((layer) => layer.pattern === id)
-      .map((layer) => ({
-        from: start + (layer.from ?? 0),
-        to: start + (layer.to ?? slot.length),
-        begin: layer.start ?? 0,
-      })),
+      .flatMap((layer) => {
+        const stretch = stretchOf(layer, slot.length);
+        if (!stretch) return [];
+        return [{ from: start + stretch.from, to: start + stretch.to, begin: layer.start ?? 0 }];
+      }),
   );
   return (place) => {
     const at = place + origin;
