@@ -158,7 +158,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Slot 1 of Verse/ })).toBeVisible();
   await page.keyboard.press('d');
   await expect(page.getByRole('button', { name: /^Slot 2 of Verse/ })).toBeVisible();
-  await page.keyboard.press('Shift+ArrowLeft');
+  await page.keyboard.press('[');
   await expect(page.getByText('7 bars').first()).toBeVisible();
   await saved(page);
 

@@ -2,7 +2,7 @@
 export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
 export { barTicks, beatTicks, groupStarts, meter, meterName, usualGroups, type Meter } from './time/meter.ts';
 export { GRIDS, gridName, gridTicks, isTriplet, snap, snapDown, type Grid } from './time/grid.ts';
-export { lengthName, noteLength, noteLengthFrom, placeFrom, placeName } from './time/place.ts';
+export { lengthFrom, lengthName, noteLength, noteLengthFrom, placeFrom, placeName } from './time/place.ts';
 export { secondsAt, tickAtSeconds, type TempoMap } from './time/tempo-map.ts';
 export { randomFrom, seedFrom } from './random/stream.ts';
 export {
@@ -223,24 +223,34 @@ export { applyWithinLimits } from './form/size.ts';
 export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
 export { splitPattern } from './form/split.ts';
-export { gridsToSettle, joinSlots, mergeLayers, mergePatterns } from './form/merge.ts';
+export { gridsToSettle, consolidateSlots, mergeLayers, mergePatterns } from './form/merge.ts';
 export { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
 export type { Naming, RowGrids } from './form/merged-pattern.ts';
 export { addSection, moveOccurrence, onlyThisTime, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
 export {
   addLayer,
-  addSlot,
   hiddenIn,
-  moveSlot,
+  type LayerSettings,
   removeLayer,
-  removeSlot,
-  renameSection,
-  resizeSlot,
-  setSectionRole,
+  resizeSlots,
+  setLayer,
   setSlotPattern,
   silentRows,
   toggleSlotVoice,
-} from './form/edit-section.ts';
+} from './form/edit-slots.ts';
+export {
+  addSlots,
+  copySlots,
+  cutSlotAt,
+  duplicateSlots,
+  joinChosen,
+  moveSlots,
+  pastedSlots,
+  removeSlots,
+  replaceSlots,
+  swapSlots,
+} from './form/arrange-slots.ts';
+export { renameSection, setSectionRole, type SlotIn } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile } from './timeline/compile.ts';
 export { movesOf } from './timeline/lanes.ts';
@@ -291,4 +301,5 @@ export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/dr
 export { addDrum } from './kit/add-drum.ts';
 export { kinOf, toKin } from './kit/kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
+export { playedSlot, playedSlots, startOf } from './form/going-on.ts';
 export { isEndRole, layersOf, leadingLayer, mainLayer, plays, plainLayer, stretchOf } from './song/layers.ts';

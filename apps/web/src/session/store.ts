@@ -1,4 +1,12 @@
-import { type Clip, type Counterpart, type Id, indexOf, type SlotAt, type SongDocument } from '@plucky/core';
+import {
+  type Clip,
+  type Counterpart,
+  type Id,
+  indexOf,
+  type Slot,
+  type SlotAt,
+  type SongDocument,
+} from '@plucky/core';
 import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from './song-store.ts';
 
@@ -60,6 +68,10 @@ export interface Session {
   readonly takeWanted: boolean;
   readonly occurrence: Id | null;
   readonly slot: SlotAt | null;
+  /** Slots that are chosen together with that one, itself among them; empty when it is alone. */
+  readonly slots: readonly SlotAt[];
+  /** Slots that were copied, for pasting anywhere on the sheet. */
+  readonly copiedSlots: readonly Slot[];
   /** Voices that are not heard, and voices that alone are heard, while listening. */
   readonly mutes: ReadonlySet<Id>;
   readonly solos: ReadonlySet<Id>;
@@ -89,6 +101,8 @@ const EMPTY: Session = {
   takeWanted: false,
   occurrence: null,
   slot: null,
+  slots: [],
+  copiedSlots: [],
   mutes: new Set(),
   solos: new Set(),
   reach: { groove: 'pattern', sheet: 'song' },
@@ -186,11 +200,41 @@ export function chooseHits(hits: Iterable<Id>): void {
 }
 
 export function chooseSlot(slot: SlotAt | null): void {
-  useSession.setState(slot ? { slot, occurrence: slot.occurrence } : { slot });
+  useSession.setState(slot ? { slot, slots: [], occurrence: slot.occurrence } : { slot, slots: [] });
+}
+
+const isSameSlot = (one: SlotAt, other: SlotAt) =>
+  one.occurrence === other.occurrence && one.slot === other.slot;
+
+/** Chooses one more slot together with those that are chosen, or lets it go again. */
+export function chooseSlotToo(slot: SlotAt): void {
+  useSession.setState(({ slot: lead, slots }) => {
+    const before = slots.length ? slots : lead ? [lead] : [];
+    const next = before.filter((one) => !isSameSlot(one, slot));
+    if (next.length === before.length) next.push(slot);
+    const last = next.at(-1) ?? null;
+    return {
+      slots: next.length > 1 ? next : [],
+      slot: last,
+      ...(last ? { occurrence: last.occurrence } : {}),
+    };
+  });
+}
+
+/** Chooses several slots; the one that leads them goes on doing so where it is one of them. */
+export function chooseSlots(slots: readonly SlotAt[]): void {
+  useSession.setState(({ slot: lead }) => {
+    const first = slots.find((one) => lead && isSameSlot(one, lead)) ?? slots.at(-1) ?? null;
+    return {
+      slots: slots.length > 1 ? slots : [],
+      slot: first,
+      ...(first ? { occurrence: first.occurrence } : {}),
+    };
+  });
 }
 
 export function chooseOccurrence(occurrence: Id | null): void {
-  useSession.setState({ occurrence, slot: null });
+  useSession.setState({ occurrence, slot: null, slots: [] });
 }
 
 export function toggleListening(which: 'mutes' | 'solos', voice: Id): void {

@@ -5,6 +5,7 @@ import type { SongDocument } from '../song/document.ts';
 import { saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Edits, Layer, Slot } from '../song/records.ts';
+import { startOf } from './going-on.ts';
 
 /** A layer in another stretch of a slot of `length` ticks; a place that counted from the end and is where it was still does. */
 function stretched(layer: Layer, from: number, to: number, length: number): Layer {
@@ -33,9 +34,9 @@ export function cutLayer(
   if (at <= from) return { before: null, after: layer };
   const source = resolve(document, layer.pattern);
   const played = at - from;
-  const start = ((layer.start ?? 0) + played) % source.pattern.length;
+  const start = (startOf(layer) + played) % source.pattern.length;
   // A hit is known by the round in which it is played, which is counted anew after the cut.
-  const later = soundingOver(source, to - from, layer.start).filter((hit) => hit.at >= played);
+  const later = soundingOver(source, to - from, startOf(layer)).filter((hit) => hit.at >= played);
   const renamed = new Map(
     soundingOver(source, to - at, start).map((hit, i) => [later[i]?.id ?? hit.id, hit.id]),
   );

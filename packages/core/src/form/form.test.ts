@@ -1,18 +1,16 @@
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { after, layer, section, smallSong } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
+import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
 import { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './edit-form.ts';
 import {
   addLayer,
-  addSlot,
   hiddenIn,
-  moveSlot,
   removeLayer,
-  removeSlot,
-  resizeSlot,
+  resizeSlots,
   setSlotPattern,
   toggleSlotVoice,
-} from './edit-section.ts';
+} from './edit-slots.ts';
 import { resolveLayer } from './layer.ts';
 import { phraseLines } from './phrases.ts';
 import { occurrencePlaces, songBars, songStretches } from './stretches.ts';
@@ -40,7 +38,10 @@ test('sections are added, played again, moved, repeated and taken out', () => {
     document,
     addSection(document, { id: 'chorus', name: 'Chorus', role: 'chorus', slots: [] }, 'o2'),
   );
-  document = after(document, addSlot(document, 'chorus', { id: 'c', length: 3840, layers: [layer('main')] }));
+  document = after(
+    document,
+    addSlots(document, 'chorus', [{ id: 'c', length: 3840, layers: [layer('main')] }]),
+  );
   document = after(document, playAgain(document, 'verse', 'o3'));
   document = after(document, moveOccurrence(document, 'o2', 0));
   document = after(document, setTimes(document, 'o1', 3));
@@ -59,23 +60,29 @@ test('sections are added, played again, moved, repeated and taken out', () => {
 
 test('slots are added, moved, resized and removed', () => {
   let document = smallSong();
-  document = after(document, addSlot(document, 'verse', { id: 'rest', length: 960, layers: [] }, 1));
+  document = after(document, addSlots(document, 'verse', [{ id: 'rest', length: 960, layers: [] }], 1));
   expect(slotsOf(document)).toEqual(['a:7680', 'rest:960', 'b:3840']);
-  document = after(document, moveSlot(document, 'verse', 'rest', 2));
-  document = after(document, resizeSlot(document, 'verse', 'a', 3840));
+  document = after(document, moveSlots(document, 'verse', ['rest'], 2));
+  document = after(document, resizeSlots(document, [{ section: 'verse', slot: 'a' }], 3840));
   expect(slotsOf(document)).toEqual(['a:3840', 'b:3840', 'rest:960']);
-  document = after(document, removeSlot(document, 'verse', 'b'));
+  document = after(document, removeSlots(document, [{ section: 'verse', slot: 'b' }]));
   expect(slotsOf(document)).toEqual(['a:3840', 'rest:960']);
-  expect(resizeSlot(document, 'verse', 'a', 10)).toHaveProperty('reason');
-  expect(resizeSlot(document, 'verse', 'a', 3840)).toBeNull();
+  expect(resizeSlots(document, [{ section: 'verse', slot: 'a' }], 10)).toHaveProperty('reason');
+  expect(resizeSlots(document, [{ section: 'verse', slot: 'a' }], 3840)).toBeNull();
 });
 
 test('a slot plays one pattern of a part, or layers, and rows fall silent in it alone', () => {
   let document = smallSong();
-  document = after(document, setSlotPattern(document, 'verse', 'a', 'drums', 'variation'));
-  expect(setSlotPattern(document, 'verse', 'a', 'drums', 'variation')).toBeNull();
-  document = after(document, addLayer(document, 'verse', 'a', layer('main', { from: 3840, to: 7680 })));
-  document = after(document, toggleSlotVoice(document, 'verse', 'a', 'kick'));
+  document = after(
+    document,
+    setSlotPattern(document, [{ section: 'verse', slot: 'a' }], 'drums', 'variation'),
+  );
+  expect(setSlotPattern(document, [{ section: 'verse', slot: 'a' }], 'drums', 'variation')).toBeNull();
+  document = after(
+    document,
+    addLayer(document, [{ section: 'verse', slot: 'a' }], layer('main', { from: 3840, to: 7680 })),
+  );
+  document = after(document, toggleSlotVoice(document, [{ section: 'verse', slot: 'a' }], 'kick'));
   const slot = indexOf(document).section('verse')?.slots[0];
   if (!slot?.layers[0]) throw new Error('no layer');
   const sounding = resolveLayer(document, slot, slot.layers[0]).hits.filter(
@@ -84,13 +91,15 @@ test('a slot plays one pattern of a part, or layers, and rows fall silent in it 
   expect(sounding.map((one) => one.voice)).not.toContain('kick');
   // What a shorter slot has no room for is hidden, and comes back.
   const longer = document;
-  document = after(document, resizeSlot(document, 'verse', 'a', 3840));
+  document = after(document, resizeSlots(document, [{ section: 'verse', slot: 'a' }], 3840));
   const short = indexOf(document).section('verse')?.slots[0];
   expect(short && hiddenIn(document, short).map((one) => one.id)).toEqual(['main']);
-  expect(serialize(after(document, resizeSlot(document, 'verse', 'a', 7680)))).toBe(serialize(longer));
-  document = after(document, removeLayer(document, 'verse', 'a', 0));
-  document = after(document, removeLayer(document, 'verse', 'a', 0));
-  expect(setSlotPattern(document, 'verse', 'a', 'drums', null)).toBeNull();
+  expect(serialize(after(document, resizeSlots(document, [{ section: 'verse', slot: 'a' }], 7680)))).toBe(
+    serialize(longer),
+  );
+  document = after(document, removeLayer(document, { section: 'verse', slot: 'a' }, 0));
+  document = after(document, removeLayer(document, { section: 'verse', slot: 'a' }, 0));
+  expect(setSlotPattern(document, [{ section: 'verse', slot: 'a' }], 'drums', null)).toBeNull();
 });
 
 test('a layer can say otherwise about single hits of any repeat', () => {
@@ -113,7 +122,7 @@ test('lines wrap at the phrase, and a slot that crosses its end is cut in two', 
     { id: 'b', length: 3840 * 2, layers: [] },
     { id: 'c', length: 1920, layers: [] },
   ]);
-  const lines = phraseLines(long, meter(4, 4), 4);
+  const lines = phraseLines(long.slots, meter(4, 4), 4);
   expect(
     lines.map((line) => [
       line.start,

@@ -1,10 +1,12 @@
 import { type ResolvedHit, silent } from '../hit/followed.ts';
+import { clampVelocity } from '../hit/velocity.ts';
 import { LIMITS } from '../limits.ts';
 import { overlay, unroll } from '../pattern/overlay.ts';
 import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import { stretchOf } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
+import { startOf } from './going-on.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
 export interface ResolvedLayer {
@@ -27,12 +29,12 @@ export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | '
   return (start + at) % source.pattern.length;
 }
 
-/** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits and silenced voices. */
+/** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits, silenced voices and level. */
 export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
   const source = resolve(document, layer.pattern);
   const { from, to } = stretchOf(layer, slot.length) ?? HIDDEN;
   const length = to - from;
-  const start = (layer.start ?? 0) % source.pattern.length;
+  const start = startOf(layer) % source.pattern.length;
   const known = cache.get(layer);
   if (known?.source === source && known.from === from && known.length === length) return known;
   const quiet = layer.silencedVoices;
@@ -40,7 +42,18 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
     : soundingOf(source);
   const repeated = unroll(sounding, source.pattern.length, start, length, LIMITS.layerHits);
-  const resolved = { source, from, length, start, hits: overlay(repeated, layer, length).hits };
+  const { hits } = overlay(repeated, layer, length);
+  const resolved = { source, from, length, start, hits: atLevel(hits, layer.level ?? 100) };
   cache.set(layer, resolved);
   return resolved;
+}
+
+function atLevel(hits: readonly ResolvedHit[], level: number): readonly ResolvedHit[] {
+  if (level === 100) return hits;
+  const scaled = (velocity: number) => clampVelocity((velocity * level) / 100);
+  return hits.map((hit) => ({
+    ...hit,
+    velocity: scaled(hit.velocity),
+    ...(hit.roll ? { roll: { ...hit.roll, velocity: scaled(hit.roll.velocity) } } : {}),
+  }));
 }

@@ -2,9 +2,12 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { inTurn } from '../song/in-turn.ts';
 import { layersOf, plainLayer, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import { type Layer, type Pattern, type Slot } from '../song/records.ts';
+import type { Layer } from '../song/records.ts';
+import { joinChosen } from './arrange-slots.ts';
+import { keepingStarts, playedSlot } from './going-on.ts';
 import { resolveLayer } from './layer.ts';
 import {
   mergedPattern,
@@ -13,7 +16,6 @@ import {
   type RowGrids,
   rowsOnSeveralGrids,
 } from './merged-pattern.ts';
-import { endOfSlots } from './one-slot.ts';
 
 const TOO_LONG: Refusal = { reason: 'Together they last longer than a pattern may: 16 bars of 4/4.' };
 
@@ -76,12 +78,15 @@ function withMerged(document: SongDocument, part: Id, ids: readonly Id[], merged
         ? { ...slot, layers: [...others, plainLayer(merged)] }
         : slot;
     });
-    return slots.some((slot, i) => slot !== section.slots[i]) ? [{ ...section, slots }] : [];
+    return slots.some((slot, i) => slot !== section.slots[i])
+      ? [keepingStarts(document, section, { ...section, slots })]
+      : [];
   });
 }
 
-function printed({ pattern, from = 0, to = 0, silencedVoices, own, silenced, changed }: Layer): string {
-  return JSON.stringify([pattern, from, to, silencedVoices, own, silenced, changed]);
+function printed({ pattern, from = 0, to = 0, start = 0, level = 100, ...rest }: Layer): string {
+  const { silencedVoices, own, silenced, changed } = rest;
+  return JSON.stringify([pattern, from, to, start, level, silencedVoices, own, silenced, changed]);
 }
 
 /**
@@ -96,8 +101,9 @@ export function mergeLayers(
   naming: Naming,
 ): Outcome {
   const record = indexOf(document).section(section);
-  const slot = record?.slots.find((one) => one.id === slotId);
-  if (!record || !slot) return { reason: 'That slot is gone.' };
+  const before = record?.slots.find((one) => one.id === slotId);
+  if (!record || !before) return { reason: 'That slot is gone.' };
+  const slot = playedSlot(document, record, before);
   const { here: own, others } = layersOf(document, slot, part);
   const here = own.filter((layer) => stretchOf(layer, slot.length));
   const hidden = own.filter((layer) => !here.includes(layer));
@@ -107,9 +113,10 @@ export function mergeLayers(
   const merged = mergedPattern(document, placed, slot.length, naming);
   if ('reason' in merged) return merged;
   const slots = record.slots.map((one) =>
-    one === slot ? { ...slot, layers: [...others, plainLayer(merged.id), ...hidden] } : one,
+    one === before ? { ...slot, layers: [...others, plainLayer(merged.id), ...hidden] } : one,
   );
-  return { label: 'merge layers', put: [merged, { ...record, slots }], remove: [] };
+  const next = keepingStarts(document, record, { ...record, slots });
+  return { label: 'merge layers', put: [merged, next], remove: [] };
 }
 
 function isPlain(layer: Layer): boolean {
@@ -117,63 +124,28 @@ function isPlain(layer: Layer): boolean {
 }
 
 /**
- * Joins a slot with the one after it: each part plays one pattern through both, the one that it played in both already or
- * a new one that sounds as the two did. `nameFor` names the new pattern of a part. Refused as `mergePatterns` is.
+ * Makes one slot of several that follow one another, in which each part plays one pattern: the one that it plays through all
+ * of them, or a new one that sounds as they did, named by `namingFor`. `null` for one slot of whole patterns. Refused as
+ * `joinChosen` and `mergePatterns` are.
  */
-export function joinSlots(
+export function consolidateSlots(
   document: SongDocument,
   section: Id,
-  slotId: Id,
+  ids: readonly Id[],
   namingFor: (part: Id) => Naming,
 ): Outcome {
-  const index = indexOf(document);
-  const record = index.section(section);
-  const at = record?.slots.findIndex((one) => one.id === slotId) ?? -1;
-  const [first, second] = [record?.slots[at], record?.slots[at + 1]];
-  if (!record || !first) return { reason: 'That slot is gone.' };
-  if (!second) return { reason: 'No slot comes after it in its section.' };
-  const ends = endOfSlots([first, second]);
-  if ('reason' in ends) return ends;
-  const layers: Layer[] = [];
-  const patterns: Pattern[] = [];
-  for (const part of index.parts) {
-    const [before, after] = [first, second].map((slot) => layersOf(document, slot, part.id).here);
-    if (!before?.length && !after?.length) continue;
-    const same = playedThrough(document, first, before ?? [], after ?? []);
-    if (same) {
-      layers.push(same);
-      continue;
-    }
-    if (first.length + second.length > LIMITS.pattern) return TOO_LONG;
-    const placed = [
-      ...(before ?? []).map((layer) => ({ layer: resolveLayer(document, first, layer), start: 0 })),
-      ...(after ?? []).map((layer) => ({
-        layer: resolveLayer(document, second, layer),
-        start: first.length,
-      })),
-    ];
-    const merged = mergedPattern(document, placed, first.length + second.length, namingFor(part.id));
-    if ('reason' in merged) return merged;
-    patterns.push(merged);
-    layers.push(plainLayer(merged.id));
-  }
-  const joined: Slot = { ...first, ...ends, length: first.length + second.length, layers };
-  const slots = record.slots.toSpliced(at, 2, joined);
-  return { label: 'join slots', put: [...patterns, { ...record, slots }], remove: [] };
-}
-
-/** The layer that plays through both slots, when both play the same pattern as it is and the first ends with a round of it. */
-function playedThrough(
-  document: SongDocument,
-  first: Slot,
-  before: readonly Layer[],
-  after: readonly Layer[],
-): Layer | null {
-  const [one, other] = [before[0], after[0]];
-  if (before.length !== 1 || after.length !== 1 || !one || !other) return null;
-  const { pattern } = resolve(document, one.pattern);
-  const goesOn = one.pattern === other.pattern && isPlain(one) && isPlain(other);
-  return goesOn && first.length % pattern.length === 0 ? one : null;
+  const { parts, section: sectionOf } = indexOf(document);
+  const last = sectionOf(section)?.slots.findLast((slot) => ids.includes(slot.id));
+  if (!last) return { reason: 'That slot is gone.' };
+  const label = ids.length === 1 ? 'consolidate a slot' : `consolidate ${ids.length} slots`;
+  return inTurn(document, label, [
+    (now) => joinChosen(now, section, ids),
+    ...parts.map(
+      ({ id }) =>
+        (now: SongDocument) =>
+          mergeLayers(now, section, last.id, id, namingFor(id)),
+    ),
+  ]);
 }
 
 function commonMultiple(a: number, b: number): number {

@@ -1,7 +1,7 @@
 import { documentOf, indexOf } from '../song/document.ts';
 import { after, DRUMS, KICK, pattern, smallSong, song } from '../testing/songs.ts';
+import { addSlots } from './arrange-slots.ts';
 import { addSection } from './edit-form.ts';
-import { addSlot } from './edit-section.ts';
 import { newSection, newSlot } from './new-section.ts';
 
 const ids = { section: 'fresh', slot: 'first' };
@@ -31,7 +31,7 @@ test('a new slot plays what the one before it plays, for a phrase', () => {
   expect(made.layers.map((layer) => layer.pattern)).toEqual(['variation']);
   const like = newSlot(document, verse, 'new', verse.slots[0]);
   expect(like.layers.map((layer) => layer.pattern)).toEqual(['main']);
-  const next = after(document, addSlot(document, 'verse', made, 2));
+  const next = after(document, addSlots(document, 'verse', [made], 2));
   expect(
     indexOf(next)
       .section('verse')

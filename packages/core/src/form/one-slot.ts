@@ -1,32 +1,85 @@
 import { LIMITS } from '../limits.ts';
-import { stretchOf } from '../song/layers.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { isEndRole, saidStretch, stretchOf } from '../song/layers.ts';
+import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
-import { type Slot } from '../song/records.ts';
+import { type Layer, NO_EDITS, type Slot } from '../song/records.ts';
+import { startOf } from './going-on.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 
 /**
- * Slots that follow one another as a single one that plays the same: each layer in its stretch. It is known by the id of
- * the last one, and lands and slows as that does. Refused when one before the last lands or slows, for more layers than a
- * slot has, and for more than 64 bars of 4/4.
+ * Slots that follow one another, as they are played, as a single one that plays the same: each layer in its stretch, one that
+ * goes on through several of them once. It is known by the id of the last one, and lands and slows as that does. Refused
+ * when one before the last lands or slows, for more layers than a slot has, and for more than 64 bars of 4/4.
  */
-export function inOneSlot(slots: readonly Slot[]): Slot | Refusal {
+export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot | Refusal {
   const last = slots.at(-1);
   const ends = endOfSlots(slots);
   if (!last) return { reason: 'There is no slot.' };
   if ('reason' in ends) return ends;
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
+  const layers: Layer[] = [];
   let start = 0;
-  const layers = slots.flatMap((slot) => {
-    const [from, end] = [start, start + slot.length];
-    start = end;
-    return slot.layers.flatMap((layer) => {
-      const stretch = stretchOf(layer, slot.length);
-      return stretch ? [{ ...layer, from: from + stretch.from, to: from + stretch.to }] : [];
-    });
-  });
+  for (const slot of slots) {
+    for (const layer of slot.layers) {
+      const one = inLonger(document, layer, slot.length, start, length);
+      if (!one) continue;
+      const before = layers.findIndex((other) => goesOnInto(document, other, one, length));
+      const other = layers[before];
+      if (other) layers[before] = through(other, one);
+      else layers.push(one);
+    }
+    start += slot.length;
+  }
   if (layers.length > LIMITS.layers) return TOO_MANY_LAYERS;
-  return { ...last, ...ends, length, layers };
+  // What stops for an end makes room for it however long the slot becomes.
+  const froms = new Set(layers.map(({ from = 0 }) => from));
+  const stopping = layers.map((layer) =>
+    layer.to !== undefined && froms.has(layer.to - length) ? { ...layer, to: layer.to - length } : layer,
+  );
+  return { ...last, ...ends, length, layers: stopping };
+}
+
+/** A layer of a slot that becomes a part of a longer one; null where it is hidden and the longer one's end is not its own. */
+function inLonger(
+  document: SongDocument,
+  layer: Layer,
+  own: number,
+  start: number,
+  length: number,
+): Layer | null {
+  const isLast = start + own === length;
+  const stretch = stretchOf(layer, own);
+  if (!stretch) return isLast && (layer.from ?? 0) < 0 ? layer : null;
+  const said = saidStretch({ from: start + stretch.from, to: start + stretch.to }, length);
+  const { to = 0 } = layer;
+  const isEnd = stretch.to === own && isEndRole(indexOf(document).pattern(layer.pattern)?.role);
+  const from = isEnd ? stretch.from - own : (layer.from ?? 0);
+  return {
+    ...omit(layer, 'from', 'to'),
+    ...said,
+    // What stands at the end goes on standing there.
+    ...(isLast && from < 0 && start + own + from > 0 ? { from } : {}),
+    ...(isLast && to < 0 && said.to !== undefined ? { to } : {}),
+  };
+}
+
+/** Whether a layer plays on in another one as if they were one. */
+function goesOnInto(document: SongDocument, one: Layer, other: Layer, length: number): boolean {
+  const [before, after] = [stretchOf(one, length), stretchOf(other, length)];
+  if (!before || before.to !== after?.from || one.pattern !== other.pattern) return false;
+  const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>
+    JSON.stringify([silencedVoices, level, own, silenced, changed]);
+  if (said(other) !== said({ ...one, ...NO_EDITS }) || said(one) !== said(other)) return false;
+  const period = indexOf(document).pattern(one.pattern)?.length ?? 1;
+  return (startOf(one) + before.to - before.from) % period === startOf(other) % period;
+}
+
+/** A layer that begins as one does and ends as another. */
+function through(one: Layer, { to }: Layer): Layer {
+  const rest = omit(one, 'to');
+  return to === undefined ? rest : { ...rest, to };
 }
 
 /** How one slot ends that takes the place of several. Refused when one before the last lands or slows. */

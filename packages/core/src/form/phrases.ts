@@ -1,4 +1,4 @@
-import type { Section, Slot } from '../song/records.ts';
+import type { Slot } from '../song/records.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
 
 /** The piece of a slot that stands on one line; places in ticks. */
@@ -19,12 +19,12 @@ export interface Line {
   readonly pieces: readonly LinePiece[];
 }
 
-/** Lays the slots of a section out by phrases of `phraseBars` bars; a slot that crosses a phrase's end is cut in two. */
-export function phraseLines(section: Section, meter: Meter, phraseBars: number): Line[] {
+/** Lays the slots of a section, as they are played, out by phrases of `phraseBars` bars; a slot that crosses a phrase's end is cut in two. */
+export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: number): Line[] {
   const full = barTicks(meter) * phraseBars;
   const lines: { start: number; length: number; pieces: LinePiece[] }[] = [];
   let at = 0;
-  for (const slot of section.slots) {
+  for (const slot of slots) {
     let inSlot = 0;
     while (inSlot < slot.length) {
       const onLine = at % full;

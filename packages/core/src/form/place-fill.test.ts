@@ -5,6 +5,7 @@ import { exportRegions } from '../midi/regions.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
+import { startOf } from './going-on.ts';
 import { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
 import { sectionStretches } from './stretches.ts';
 
@@ -125,7 +126,7 @@ test('a fill at every second bar starts the groove anew after each', () => {
 /** What is played of each bar of the verse: its patterns, and where in them it begins. */
 const barsOf = (document: SongDocument) =>
   sectionStretches(document, indexOf(document).section('verse') ?? section('none', [])).flatMap(({ slot }) =>
-    slot.layers.map((one) => `${one.pattern} ${(one.start ?? 0) / BAR}`),
+    slot.layers.map((one) => `${one.pattern} ${startOf(one) / BAR}`),
   );
 
 /** The two sections with a groove of two bars that tells its bars apart. */

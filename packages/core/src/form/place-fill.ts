@@ -8,6 +8,7 @@ import type { Landing, Layer, Section, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
+import { keepingStarts, playedSlot } from './going-on.ts';
 import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
@@ -70,9 +71,10 @@ export function placeAt(
   if (length < pattern.length) return { reason: `${record.name} is shorter than ${pattern.name}.` };
   if (at < 0 || at + pattern.length > length)
     return { reason: `${pattern.name} would run over the end of ${record.name}.` };
-  const slots = slotsWithFill(document, record.slots, at, fill, placing);
+  const slots = slotsWithFill(document, record, at, fill, placing);
   if ('reason' in slots) return slots;
-  return { label: `place ${pattern.name}`, put: [{ ...record, slots: [...slots] }], remove: [] };
+  const next = keepingStarts(document, record, { ...record, slots: [...slots] });
+  return { label: `place ${pattern.name}`, put: [next], remove: [] };
 }
 
 /**
@@ -105,11 +107,12 @@ export function placeEvery(
   for (const [i, end] of [...ends.entries()].reverse()) {
     const fill = fills[i % fills.length] ?? first;
     const { length } = resolve(document, fill).pattern;
-    const next = slotsWithFill(document, slots, end - length, fill, placing);
+    const next = slotsWithFill(document, { ...record, slots }, end - length, fill, placing);
     if ('reason' in next) return next;
     slots = [...next];
   }
-  return { label: `place ${pattern.name} ${ends.length}×`, put: [{ ...record, slots }], remove: [] };
+  const next = keepingStarts(document, record, { ...record, slots });
+  return { label: `place ${pattern.name} ${ends.length}×`, put: [next], remove: [] };
 }
 
 /** Where fills of one's length end when one comes every so many bars of a section, in ticks from its start. */
@@ -144,10 +147,10 @@ function hasFill(document: SongDocument, slot: Slot, part: Id, from: number, to:
   });
 }
 
-/** Slots that follow one another with a fill at a place of them; those that it runs over become one. */
+/** The slots of a section with a fill at a place of them; those that it runs over become one. */
 function slotsWithFill(
   document: SongDocument,
-  slots: readonly Slot[],
+  section: Section,
   at: number,
   fill: Id,
   placing: Placing,
@@ -156,17 +159,18 @@ function slotsWithFill(
   const [before, taken, after]: [Slot[], Slot[], Slot[]] = [[], [], []];
   let start = 0;
   let first = 0;
+  const { slots } = section;
   for (const slot of slots) {
     const stop = start + slot.length;
     if (stop <= at) before.push(slot);
     else if (start >= end) after.push(slot);
     else {
       if (!taken.length) first = start;
-      taken.push(slot);
+      taken.push(playedSlot(document, section, slot));
     }
     start = stop;
   }
-  const slot = taken.length > 1 ? inOneSlot(taken) : taken[0];
+  const slot = taken.length > 1 ? inOneSlot(document, taken) : taken[0];
   if (!slot) return { reason: 'There is no slot to place it in.' };
   if ('reason' in slot) return slot;
   const isWithin = end - first < slot.length;

@@ -5,11 +5,12 @@ import type { Layer, Slot } from '../song/records.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { onlyThisTime } from './edit-form.ts';
-import { addLayer, resizeSlot, setSlotPattern, silentRows, toggleSlotVoice } from './edit-section.ts';
+import { addLayer, resizeSlots, setSlotPattern, silentRows, toggleSlotVoice } from './edit-slots.ts';
 import { newSlot } from './new-section.ts';
 import { placeAtEnd } from './place-fill.ts';
 
 const BAR = 3840;
+const A = [{ section: 'verse', slot: 'a' }];
 const PLAIN = { how: 'replace', landing: null } as const;
 
 /** A bass first in the records, drums with a fill of one bar, and a verse of four bars of both that is played twice. */
@@ -47,9 +48,9 @@ const toms = (document: SongDocument) =>
     .map((one) => one.tick);
 
 test('another pattern for a part keeps the fill at its end, its silenced rows, its edits and its place among the layers', () => {
-  let document = after(withFill(), toggleSlotVoice(withFill(), 'verse', 'a', 'hat'));
+  let document = after(withFill(), toggleSlotVoice(withFill(), A, 'hat'));
   const before = slotOf(document);
-  document = after(document, setSlotPattern(document, 'verse', 'a', 'drums', 'variation'));
+  document = after(document, setSlotPattern(document, A, 'drums', 'variation'));
   const { layers } = slotOf(document);
   expect(layers).toEqual(
     before.layers.map((one) => (one.pattern === 'main' ? { ...one, pattern: 'variation' } : one)),
@@ -66,7 +67,7 @@ test('another pattern for a part keeps the fill at its end, its silenced rows, i
 test('a slot is called after what its first part plays through it, whichever was chosen last', () => {
   let document = twoParts([layer('low')]);
   expect(leadingLayer(document, slotOf(document))?.pattern).toBe('low');
-  document = after(document, setSlotPattern(document, 'verse', 'a', 'drums', 'variation'));
+  document = after(document, setSlotPattern(document, A, 'drums', 'variation'));
   expect(leadingLayer(document, slotOf(document))?.pattern).toBe('variation');
   expect(slotOf(document).layers.map((one) => one.pattern)).toEqual(['variation', 'low']);
   document = withFill(document);
@@ -74,33 +75,33 @@ test('a slot is called after what its first part plays through it, whichever was
 });
 
 test('a row is silent in every layer of its part, those that come later too, and comes back in all', () => {
-  let document = after(withFill(), toggleSlotVoice(withFill(), 'verse', 'a', 'tom'));
+  let document = after(withFill(), toggleSlotVoice(withFill(), A, 'tom'));
   expect([toms(document), silentRows(document, slotOf(document), 'drums')]).toEqual([[], ['tom']]);
-  document = after(document, addLayer(document, 'verse', 'a', layer('fill')));
+  document = after(document, addLayer(document, A, layer('fill')));
   expect(toms(document)).toEqual([]);
-  document = after(document, toggleSlotVoice(document, 'verse', 'a', 'tom'));
+  document = after(document, toggleSlotVoice(document, A, 'tom'));
   expect(slotOf(document).layers.every((one) => one.silencedVoices.length === 0)).toBe(true);
 });
 
 test('a fill stays at the end and plays once, whatever the length; too short a slot hides it and a longer brings it back', () => {
   const document = withFill();
   for (const bars of [1.5, 2, 3, 5, 8, 64]) {
-    const next = after(document, resizeSlot(document, 'verse', 'a', bars * BAR));
+    const next = after(document, resizeSlots(document, A, bars * BAR));
     expect(toms(next)).toEqual([(bars - 1) * BAR + 1920]);
   }
-  const short = after(document, resizeSlot(document, 'verse', 'a', BAR / 2));
+  const short = after(document, resizeSlots(document, A, BAR / 2));
   expect(toms(short)).toEqual([]);
   // The groove plays on where the fill has no room.
   expect(
     compile(short, { kind: 'section', section: 'verse' }).events.some((one) => one.voice === 'hat'),
   ).toBe(true);
-  expect(serialize(after(short, resizeSlot(short, 'verse', 'a', 4 * BAR)))).toBe(serialize(document));
+  expect(serialize(after(short, resizeSlots(short, A, 4 * BAR)))).toBe(serialize(document));
 });
 
 test('a slot that a fill fills alone gets longer before it, with the groove that the fill follows', () => {
   const alone = twoParts([layer('fill')]);
-  const one = after(alone, resizeSlot(alone, 'verse', 'a', BAR));
-  const long = after(one, resizeSlot(one, 'verse', 'a', 3 * BAR));
+  const one = after(alone, resizeSlots(alone, A, BAR));
+  const long = after(one, resizeSlots(one, A, 3 * BAR));
   expect(toms(long)).toEqual([2 * BAR + 1920]);
   expect(leadingLayer(long, slotOf(long))?.pattern).toBe('main');
 });
@@ -112,11 +113,11 @@ test('any resizing is undone by going back to the length, and never plays an end
       const start = withFill();
       let document = start;
       for (const beat of beats) {
-        const outcome = resizeSlot(document, 'verse', 'a', beat * 960);
+        const outcome = resizeSlots(document, A, beat * 960);
         if (outcome) document = after(document, outcome);
         expect(toms(document)).toHaveLength(beat >= 4 ? 1 : 0);
       }
-      const back = resizeSlot(document, 'verse', 'a', 4 * BAR);
+      const back = resizeSlots(document, A, 4 * BAR);
       expect(serialize(back ? after(document, back) : document)).toBe(serialize(start));
     }),
     { seed: 1201, numRuns: 60 },

@@ -3,7 +3,7 @@ import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Slot } from '../song/records.ts';
-import { editSlot } from './edit-section.ts';
+import { editSlots } from './edit-section.ts';
 
 /** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */
 export function setSlowing(
@@ -12,7 +12,7 @@ export function setSlowing(
   slot: Id,
   slows: NonNullable<Slot['slows']> | null,
 ): Outcome {
-  return editSlot(document, section, slot, slows ? 'slow down' : 'no slowing', (before) => {
+  return editSlots(document, [{ section, slot }], slows ? 'slow down' : 'no slowing', (before) => {
     if (isSame(before.slows, slows)) return null;
     return slows ? { ...before, slows } : omit(before, 'slows');
   });
@@ -25,7 +25,7 @@ export function setLanding(
   slot: Id,
   landing: NonNullable<Slot['landing']> | null,
 ): Outcome {
-  return editSlot(document, section, slot, landing ? 'land' : 'no landing', (before) => {
+  return editSlots(document, [{ section, slot }], landing ? 'land' : 'no landing', (before) => {
     if (isSame(before.landing, landing)) return null;
     return landing ? { ...before, landing } : omit(before, 'landing');
   });

@@ -10,6 +10,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { plays, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
+import { playedSlot, startOf } from './going-on.ts';
 
 export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${LIMITS.layers} patterns.` };
 
@@ -38,7 +39,9 @@ export function splitPattern(
   const sections = index.sections.filter((section) => section.slots.some((slot) => plays(slot, id)));
   const put = sections.map((section) => ({
     ...section,
-    slots: section.slots.map((slot) => (plays(slot, id) ? splitSlot(document, slot, id, pieces) : slot)),
+    slots: section.slots.map((slot) =>
+      plays(slot, id) ? splitSlot(document, slot, playedSlot(document, section, slot), id, pieces) : slot,
+    ),
   }));
   const full = put.find((section) => section.slots.some((slot) => slot.layers.length > LIMITS.layers));
   if (full)
@@ -108,20 +111,28 @@ function piecesOf(
   });
 }
 
-function splitSlot(document: SongDocument, slot: Slot, id: Id, pieces: readonly Piece[]): Slot {
-  const layers = slot.layers.flatMap((layer) =>
-    layer.pattern === id ? splitLayer(document, slot, layer, pieces) : [layer],
+function splitSlot(document: SongDocument, slot: Slot, played: Slot, id: Id, pieces: readonly Piece[]): Slot {
+  const layers = slot.layers.flatMap((layer, i) =>
+    layer.pattern === id
+      ? splitLayer(document, slot, layer, startOf(played.layers[i] ?? layer), pieces)
+      : [layer],
   );
   return { ...slot, layers };
 }
 
 /** The layer once for each piece, each with what was said about its voices; what is loose stays with the first. */
-function splitLayer(document: SongDocument, slot: Slot, layer: Layer, pieces: readonly Piece[]): Layer[] {
+function splitLayer(
+  document: SongDocument,
+  slot: Slot,
+  layer: Layer,
+  start: number,
+  pieces: readonly Piece[],
+): Layer[] {
   const source = resolve(document, layer.pattern);
   const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: 0 };
   const length = to - from;
   const voiceOf = new Map<Id, Id>();
-  for (const hit of soundingOver(source, length, layer.start)) voiceOf.set(hit.id, hit.voice);
+  for (const hit of soundingOver(source, length, start)) voiceOf.set(hit.id, hit.voice);
   for (const [hitId, hit] of Object.entries(layer.own)) voiceOf.set(hitId, hit.voice);
   const [first] = pieces;
   const pieceOf = (hit: Id) => pieces.find((piece) => piece.voices.has(voiceOf.get(hit) ?? '')) ?? first;

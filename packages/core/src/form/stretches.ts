@@ -2,6 +2,7 @@ import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Occurrence, Section, Slot } from '../song/records.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
+import { playedSlots } from './going-on.ts';
 
 /** What is to be played, drawn or handed off. */
 export type Scope =
@@ -43,7 +44,7 @@ const TAIL = 'tail';
 
 /** Whether a stretch is the bar after the song's end. */
 export function isTail({ slot, section }: Stretch): boolean {
-  return slot.id === TAIL && !section.slots.includes(slot);
+  return slot.id === TAIL && !section.slots.some((one) => one.id === TAIL);
 }
 
 /** How many bars the song lasts beyond its form: one in which its last slot lands, or none. */
@@ -100,7 +101,7 @@ export function sectionStretches(
 ): Stretch[] {
   const meter = sectionMeter(document, section);
   let inSection = 0;
-  return section.slots.map((slot) => {
+  return playedSlots(document, section).map((slot) => {
     const stretch = { start: start + inSection, inSection, section, slot, meter, occurrence, repeat };
     inSection += slot.length;
     return stretch;

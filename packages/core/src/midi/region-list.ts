@@ -54,7 +54,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
       const { occurrence, repeat, section, slot, meter } = stretch;
       if (!occurrence || isTail(stretch)) return [];
       const bars = slot.length / barTicks(meter);
-      const number = section.slots.indexOf(slot) + 1;
+      const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
       const plan: RegionPlan = {
         id: `slot.${occurrence.id}.${repeat}.${slot.id}`,
         kind: 'slot',

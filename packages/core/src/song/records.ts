@@ -102,8 +102,10 @@ const layerSchema = (z: Zod) =>
      */
     from: z.int().min(-LIMITS.slot).max(LIMITS.slot).optional(),
     to: z.int().min(-LIMITS.slot).max(LIMITS.slot).optional(),
-    /** The place in its pattern at which the layer begins, in ticks; absent means the pattern's start. */
-    start: z.int().min(0).max(LIMITS.pattern).optional(),
+    /** The place in its pattern at which the layer begins, in ticks, or on from the slot before; absent: at its start. */
+    start: z.union([z.int().min(0).max(LIMITS.pattern), z.literal('on')]).optional(),
+    /** What its velocities are scaled by, in percent; absent means 100. */
+    level: z.int().min(1).max(200).optional(),
     silencedVoices: voicesSchema(z),
     ...editFields(z),
   });

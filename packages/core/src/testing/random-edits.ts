@@ -3,8 +3,9 @@ import { buildPattern } from '../build-up/build-up.ts';
 import { straight, USUAL_BUILD } from '../build-up/starters.ts';
 import { dropOutPattern } from '../ending/drop-out.ts';
 import { makeFill, USUAL_FILL } from '../fill/make.ts';
-import { addLayer } from '../form/edit-section.ts';
-import { joinSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
+import { cutSlotAt, duplicateSlots, joinChosen, moveSlots, removeSlots } from '../form/arrange-slots.ts';
+import { addLayer, resizeSlots, setLayer, setSlotPattern, toggleSlotVoice } from '../form/edit-slots.ts';
+import { consolidateSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
 import { placeAt, placeAtEnd, placeEvery } from '../form/place-fill.ts';
 import { setLanding, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
@@ -74,6 +75,10 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
   const { hits, pattern: record, loose } = resolve(document, id);
   const slots = index.section('verse')?.slots ?? [];
   const slot = slots[a % Math.max(1, slots.length)];
+  const pair = slots
+    .slice(a % Math.max(1, slots.length))
+    .slice(0, 2)
+    .map((one) => one.id);
   const one = hits[b % Math.max(1, hits.length)]?.id ?? 'none';
   const name = VOICES[b % VOICES.length] ?? 'kick';
   const row = index.voice(name) ? name : 'kick';
@@ -144,10 +149,31 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () =>
       mergePatterns(document, [id, other], a % 2 ? 'together' : 'in a row', { id: `m${b}`, name: 'Merged' }),
     () => (slot ? mergeLayers(document, 'verse', slot.id, 'drums', { id: `l${b}`, name: 'Layers' }) : null),
-    () => (slot ? joinSlots(document, 'verse', slot.id, () => ({ id: `j${b}`, name: 'Joined' })) : null),
+    () => consolidateSlots(document, 'verse', pair, () => ({ id: `j${b}`, name: 'Joined' })),
+    () => joinChosen(document, 'verse', pair),
+    () => (slot ? cutSlotAt(document, { section: 'verse', slot: slot.id }, 1 + (b % 3840), `c${b}`) : null),
+    () => duplicateSlots(document, 'verse', pair, (i) => `d${a}-${i}`),
+    () => moveSlots(document, 'verse', pair, b % 5),
+    () =>
+      slots.length > 6
+        ? removeSlots(
+            document,
+            pair.map((one) => ({ section: 'verse', slot: one })),
+          )
+        : null,
+    () => (slot ? resizeSlots(document, [{ section: 'verse', slot: slot.id }], 960 * (1 + (b % 24))) : null),
+    () => (slot ? toggleSlotVoice(document, [{ section: 'verse', slot: slot.id }], row) : null),
+    () => (slot ? setSlotPattern(document, [{ section: 'verse', slot: slot.id }], 'drums', other) : null),
+    () =>
+      slot
+        ? setLayer(document, { section: 'verse', slot: slot.id }, 0, {
+            start: a % 3 ? 'on' : (b * 60) % 3840,
+            level: 1 + (a % 200),
+          })
+        : null,
     () =>
       slot && slot.layers.length < 6
-        ? addLayer(document, 'verse', slot.id, {
+        ? addLayer(document, [{ section: 'verse', slot: slot.id }], {
             ...plainLayer(other),
             ...(b % 2 ? { from: Math.floor(slot.length / 2) } : {}),
             silencedVoices: a % 3 ? [row] : [],

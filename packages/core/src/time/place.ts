@@ -92,3 +92,23 @@ export function lengthName(ticks: number, of: Meter): string {
   const words = [bars ? counted(bars, 'bar') : '', beats || !bars ? counted(beats, 'beat') : ''];
   return words.filter(Boolean).join(' ');
 }
+
+/**
+ * The ticks of a length that is typed in bars and beats, and ticks besides; a bare number is of bars. Null when it is none.
+ * @example lengthFrom('3 bars 2 beats', meter(4, 4)) // => 13440
+ * @example lengthFrom('2', meter(3, 4)) // => 5760
+ * @example lengthFrom('1.5 beats 10 ticks', meter(4, 4)) // => 1450
+ * @example lengthFrom('soon', meter(4, 4)) // => null
+ */
+export function lengthFrom(text: string, of: Meter): number | null {
+  const typed = text.trim().replace(/^(\d{1,3})$/, '$1 bars');
+  const found =
+    /^(?:(\d{1,3})\s*bars?)?\s*(?:(\d{1,4}(?:\.\d{1,3})?)\s*beats?)?\s*(?:(\d{1,6})\s*ticks?)?$/.exec(typed);
+  if (!typed || !found) return null;
+  const [bars, beats, ticks] = [found[1], found[2], found[3]].map((one) => Number(one ?? 0)) as [
+    number,
+    number,
+    number,
+  ];
+  return Math.round(bars * barTicks(of) + beats * beatTicks(of) + ticks);
+}

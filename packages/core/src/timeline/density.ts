@@ -12,7 +12,7 @@ export function densities(document: SongDocument): ReadonlyMap<Id, readonly numb
     occurrencePlaces(document).map(({ occurrence, section }) => {
       const { events } = compile(document, { kind: 'section', section: section.id }, { timing: 'grid' });
       const meter = sectionMeter(document, section);
-      const lines = phraseLines(section, meter, song.phraseBars).map(({ start, length }) => {
+      const lines = phraseLines(section.slots, meter, song.phraseBars).map(({ start, length }) => {
         const hits = events.filter(
           ({ tick, voice }) =>
             tick >= start && tick < start + length && !occurrence.silencedVoices.includes(voice),

@@ -11,7 +11,7 @@ import {
 } from '@plucky/core';
 import { useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { chooseSlot, useSession } from '../../session/store.ts';
+import { chooseOccurrence, chooseSlot, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 
 /** Adds a new section, or one that there is once more, after the chosen one or at the end. */
@@ -34,8 +34,7 @@ export function AddSection() {
   const again = (section: Id) => {
     const occurrence = freshId();
     close();
-    if (edit((now) => playAgain(now, section, occurrence, after)))
-      useSession.setState({ occurrence, slot: null });
+    if (edit((now) => playAgain(now, section, occurrence, after))) chooseOccurrence(occurrence);
   };
   return (
     <>

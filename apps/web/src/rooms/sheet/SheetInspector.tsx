@@ -3,24 +3,31 @@ import { indexOf } from '@plucky/core';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { chosenSlots } from './chosen-slots.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
 
 /** What is chosen on the sheet: a slot and its section. */
 export function SheetInspector() {
   const document = useSong();
-  const { slot: choice, occurrence: chosen } = useSessionFields('slot', 'occurrence');
+  const { occurrence: here, ...choice } = useSessionFields('slot', 'slots', 'occurrence');
+  const [first, ...others] = chosenSlots(document, choice);
   const { song, section: sectionOf } = indexOf(document);
-  const occurrence = song.form.find((one) => one.id === chosen);
+  const occurrence = song.form.find((one) => one.id === here);
   const section = occurrence && sectionOf(occurrence.section);
-  const slot = section?.slots.find((one) => one.id === choice?.slot);
   return (
     <Box
       component="aside"
       aria-label="What is chosen"
       sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
     >
-      {section && slot && <SlotSettings key={slot.id} document={document} section={section} slot={slot} />}
+      {first && (
+        <SlotSettings
+          key={`${first.occurrence.id} ${first.slot.id}`}
+          document={document}
+          chosen={[first, ...others]}
+        />
+      )}
       {section && <SectionSettings document={document} occurrence={occurrence} section={section} />}
       {!section && (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>

@@ -1,14 +1,15 @@
 import { Box, Typography } from '@mui/material';
-import { densities, indexOf, moveSlot, occurrencePlaces } from '@plucky/core';
+import { densities, indexOf, moveSlots, occurrencePlaces } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { useSession, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { AddSection } from './AddSection.tsx';
+import { chosenSlots, inOneSection, keyOf } from './chosen-slots.ts';
 import { FormBar } from './FormBar.tsx';
 import { SheetInspector } from './SheetInspector.tsx';
 import { type CarriedSlot, Stanza } from './Stanza.tsx';
@@ -20,18 +21,24 @@ export function SheetRoom() {
   const places = useMemo(() => occurrencePlaces(document), [document]);
   const density = useMemo(() => densities(document), [document]);
   const most = Math.max(1, ...[...density.values()].flat());
-  const chosen = useSession((session) => session.slot);
+  const choice = useSessionFields('slot', 'slots');
+  const chosen = useMemo(() => {
+    const all = choice.slots.length ? choice.slots : choice.slot ? [choice.slot] : [];
+    return new Set(all.map(keyOf));
+  }, [choice]);
   useSheetKeys();
   const edit = useEdit();
   const move = ({ value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) =>
     edit((now) => {
       const slots = indexOf(now).section(value.section)?.slots ?? [];
-      return moveSlot(
-        now,
-        value.section,
-        value.slot,
-        slots.findIndex((slot) => slot.id === onto.value.slot),
-      );
+      const chosen = inOneSection(chosenSlots(now, useSession.getState()));
+      // Those that are chosen with it go with it.
+      const ids =
+        chosen?.ids.includes(value.slot) && chosen.section.id === value.section ? chosen.ids : [value.slot];
+      const to = slots.findIndex((slot) => slot.id === onto.value.slot);
+      const before = slots.slice(0, to).filter((slot) => ids.includes(slot.id)).length;
+      const from = slots.findIndex((slot) => slot.id === value.slot);
+      return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
     });
   const { heads, show } = useSheetPlayhead();
   usePlayhead(show);
@@ -48,7 +55,7 @@ export function SheetRoom() {
               place={place}
               density={density.get(place.occurrence.id) ?? []}
               most={most}
-              chosenSlot={chosen?.occurrence === place.occurrence.id ? chosen.slot : null}
+              chosen={chosen}
               heads={heads}
             />
           ))}

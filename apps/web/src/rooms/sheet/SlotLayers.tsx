@@ -1,30 +1,31 @@
 import { Box, Button } from '@mui/material';
 import {
-  addLayer,
-  familyOrder,
+  barTicks,
   indexOf,
   type Layer,
-  layersOf,
+  type LayerSettings,
   lengthName,
-  mergeLayers,
   type Meter,
+  placeFrom,
   placeName,
-  plainLayer,
   removeLayer,
   type Section,
   sectionMeter,
-  silentRows,
+  setLayer,
   type Slot,
   type SongDocument,
+  startOf,
   stretchOf,
-  toggleSlotVoice,
 } from '@plucky/core';
+import { useSnackbar } from 'notistack';
+import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { Choice } from '../../shared/ui/Choices.tsx';
+import { Amount } from '../../shared/ui/Amount.tsx';
+import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
-import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
-import { TEXT } from '../../shared/ui/tokens.ts';
-import { mergedNaming } from './merged-naming.ts';
+import { QuietButton } from '../../shared/ui/QuietButton.tsx';
+import { Select } from '../../shared/ui/Select.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
 
 export interface SlotProps {
   readonly document: SongDocument;
@@ -32,100 +33,145 @@ export interface SlotProps {
   readonly slot: Slot;
 }
 
-/** What is silent in a slot alone, and the patterns that it layers. */
-export function SlotLayers(props: SlotProps) {
-  return (
-    <>
-      <SilencedRows {...props} />
-      <Layers {...props} />
-    </>
-  );
-}
-
-/** The rows of each drum part that plays, to be silenced in this slot only, in all its layers. */
-function SilencedRows({ document, section, slot }: SlotProps) {
+/** The patterns that a slot layers; each is opened to say where it begins, in which stretch it plays, and how loud. */
+export function SlotLayers({ document, section, slot }: SlotProps) {
   const edit = useEdit();
-  const index = indexOf(document);
-  const drums = index.parts.filter(
-    (part) => part.type === 'drums' && layersOf(document, slot, part.id).here.length > 0,
-  );
-  return drums.map((part) => {
-    const silent = silentRows(document, slot, part.id);
-    const title = drums.length > 1 ? `${part.name}: silent in this slot only` : 'Silent in this slot only';
-    return (
-      <Group key={part.id} title={title}>
-        <Box sx={{ display: 'flex', gap: 0.5, flexWrap: 'wrap' }}>
-          {index.voicesOf(part.id).map((voice) => (
-            <Choice
-              key={voice.id}
-              chosen={silent.includes(voice.id)}
-              onClick={() => edit((now) => toggleSlotVoice(now, section.id, slot.id, voice.id))}
-            >
-              {voice.name}
-            </Choice>
-          ))}
-        </Box>
-      </Group>
-    );
-  });
-}
-
-/** In which stretch of its slot a layer plays, in words; nothing where it is all of it. */
-function stretchWords(layer: Layer, length: number, meter: Meter): string {
-  const stretch = stretchOf(layer, length);
-  if (!stretch) return ', hidden: the slot is too short';
-  if (stretch.from === 0 && stretch.to === length) return '';
-  return `, ${lengthName(stretch.to - stretch.from, meter)} from ${placeName(stretch.from, meter)}`;
-}
-
-function Layers({ document, section, slot }: SlotProps) {
-  const edit = useEdit();
+  const [open, setOpen] = useState<number | null>(null);
   const index = indexOf(document);
   const meter = sectionMeter(document, section);
-  const all = index.parts.flatMap((part) => familyOrder(index, part.id));
-  const add = (pattern: string) => edit((now) => addLayer(now, section.id, slot.id, plainLayer(pattern)));
-  const layered = index.parts.filter((part) => layersOf(document, slot, part.id).here.length > 1);
+  if (!slot.layers.length) return null;
   return (
     <Group title="Layers">
-      {slot.layers.map((layer, i) => (
-        <Box
-          key={`${layer.pattern} ${i}`}
-          sx={{ display: 'flex', alignItems: 'center', gap: 0.5, fontSize: TEXT.plain }}
-        >
-          <Box sx={{ flex: 1, overflow: 'hidden', textOverflow: 'ellipsis', whiteSpace: 'nowrap' }}>
-            {index.pattern(layer.pattern)?.name}
-            {stretchWords(layer, slot.length, meter)}
+      {slot.layers.map((layer, i) => {
+        const name = index.pattern(layer.pattern)?.name ?? '';
+        return (
+          <Box key={`${layer.pattern} ${i}`} sx={{ mb: 0.5 }}>
+            <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75 }}>
+              <Box sx={{ flex: 1, minWidth: 0 }}>
+                <QuietButton
+                  label={`${open === i ? 'Close' : 'Set'} the layer ${name}`}
+                  onClick={() => setOpen(open === i ? null : i)}
+                >
+                  {name}
+                </QuietButton>
+              </Box>
+              <Button
+                variant="text"
+                aria-label={`Remove the layer ${name}`}
+                onClick={() => edit((now) => removeLayer(now, { section: section.id, slot: slot.id }, i))}
+                sx={{ py: 0, px: 0.75 }}
+              >
+                Remove
+              </Button>
+            </Box>
+            <Box sx={{ fontSize: TEXT.fine, color: color('soft') }}>
+              {layerWords(layer, slot.length, meter)}
+            </Box>
+            {open === i && <LayerForm section={section} slot={slot} layer={layer} index={i} meter={meter} />}
           </Box>
-          <Button
-            variant="text"
-            aria-label={`Remove the layer ${index.pattern(layer.pattern)?.name ?? ''}`}
-            onClick={() => edit((now) => removeLayer(now, section.id, slot.id, i))}
-            sx={{ py: 0, px: 0.75 }}
-          >
-            Remove
-          </Button>
-        </Box>
-      ))}
-      {layered.map((part) => (
-        <Button
-          key={part.id}
-          title="A new pattern that sounds as its layers do"
-          onClick={() =>
-            edit((now) => mergeLayers(now, section.id, slot.id, part.id, mergedNaming(now, part.id)))
-          }
-          sx={{ mt: 0.5 }}
-        >
-          Merge the layers of {part.name.toLowerCase()}
-        </Button>
-      ))}
-      <PatternSelect
-        fullWidth
-        label="Layer one more"
-        patterns={all}
-        value={null}
-        onChange={add}
-        sx={{ mt: 1 }}
-      />
+        );
+      })}
     </Group>
+  );
+}
+
+/** In which stretch of its slot a layer plays and from where in its pattern, in words; nothing where all is as usual. */
+function layerWords(layer: Layer, length: number, meter: Meter): string {
+  const stretch = stretchOf(layer, length);
+  if (!stretch) return 'hidden: the slot is too short';
+  const { from, to } = stretch;
+  const isAll = from === 0 && to === length;
+  const start =
+    layer.start === 'on' ? 'going on' : startOf(layer) ? `from ${placeName(startOf(layer), meter)}` : '';
+  return [
+    isAll ? '' : `${lengthName(to - from, meter)} at ${placeName(from, meter)}`,
+    start,
+    layer.level === undefined ? '' : `${layer.level} %`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+type Begins = 'start' | 'on' | 'place';
+
+function LayerForm({
+  section,
+  slot,
+  layer,
+  index,
+  meter,
+}: Pick<SlotProps, 'section' | 'slot'> & { layer: Layer; index: number; meter: Meter }) {
+  const edit = useEdit();
+  const { enqueueSnackbar } = useSnackbar();
+  const set = (settings: LayerSettings, gesture: string | null = null) =>
+    edit((now) => setLayer(now, { section: section.id, slot: slot.id }, index, settings), gesture);
+  const place = (text: string, take: (at: number) => void) => {
+    const at = placeFrom(text, meter);
+    if (at === null)
+      enqueueSnackbar(`“${text}” is no place. One is written like 2.3: bar and beat. Nothing was changed.`, {
+        variant: 'warning',
+      });
+    else take(at);
+  };
+  const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: slot.length };
+  const begins: Begins = layer.start === 'on' ? 'on' : startOf(layer) ? 'place' : 'start';
+  const { length } = slot;
+  return (
+    <Box sx={{ borderLeft: `2px solid ${color('line')}`, pl: 1.25, py: 0.75 }}>
+      <Select<Begins>
+        fullWidth
+        label="Its pattern plays"
+        value={begins}
+        options={[
+          { value: 'start', label: 'from its start' },
+          { value: 'on', label: 'on from the slot before' },
+          { value: 'place', label: 'from a bar and beat' },
+        ]}
+        onChange={(next) =>
+          set({ start: next === 'on' ? 'on' : next === 'start' ? undefined : barTicks(meter) })
+        }
+        sx={{ mb: 1.25 }}
+      />
+      {begins === 'place' && (
+        <DraftField
+          label="From"
+          value={placeName(startOf(layer), meter)}
+          most={16}
+          onChange={(text) => place(text, (start) => set({ start: start || undefined }))}
+          sx={{ mb: 1.25 }}
+        />
+      )}
+      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1 }}>
+        <DraftField
+          label="Plays from"
+          value={placeName(from, meter)}
+          most={16}
+          onChange={(text) => place(text, (at) => set({ from: at || undefined }))}
+        />
+        <DraftField
+          label="Up to"
+          value={placeName(to, meter)}
+          most={16}
+          onChange={(text) => place(text, (at) => set({ to: at >= length ? undefined : at }))}
+        />
+      </Box>
+      {from > 0 && to === length && (
+        <QuietButton
+          onClick={() => set(layer.from !== undefined && layer.from < 0 ? { from } : { from: from - length })}
+        >
+          {layer.from !== undefined && layer.from < 0
+            ? `Stays ${lengthName(length - from, meter)} before the end; let it stay where it begins`
+            : 'Let it stay at the end'}
+        </QuietButton>
+      )}
+      <Amount
+        label="Level"
+        value={layer.level ?? 100}
+        min={1}
+        max={200}
+        text={`${layer.level ?? 100} %`}
+        onChange={(level, gesture) => set({ level: level === 100 ? undefined : level }, gesture)}
+      />
+    </Box>
   );
 }

@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
-  addSlot,
+  addSlots,
   barTicks,
   beatTicks,
   counted,
@@ -13,18 +13,20 @@ import {
   newSlot,
   type OccurrencePlace,
   phraseLines,
+  playedSlots,
   sectionMeter,
   type SongDocument,
 } from '@plucky/core';
-import { type RefObject, useRef } from 'react';
+import { type MouseEvent, type RefObject, useRef } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { chooseOccurrence, choosePattern, chooseSlot } from '../../session/store.ts';
+import { chooseOccurrence, choosePattern, chooseSlot, chooseSlotToo } from '../../session/store.ts';
 import { useCarried } from '../../shared/drag/useCarried.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { SlotPiece, slotRole, slotTint, slotWords } from '../../shared/ui/SlotPiece.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { Unseen } from '../../shared/ui/Unseen.tsx';
-import { useResizeSlot } from './useResizeSlot.ts';
+import { chooseUpTo, keyOf } from './chosen-slots.ts';
+import { useResizeSlots } from './useResizeSlots.ts';
 
 interface Props {
   readonly document: SongDocument;
@@ -32,22 +34,23 @@ interface Props {
   readonly density: readonly number[];
   /** The densest line of the song, which fills its bar. */
   readonly most: number;
-  readonly chosenSlot: Id | null;
+  /** The keys of the slots that are chosen. */
+  readonly chosen: ReadonlySet<string>;
   readonly heads: RefObject<Map<string, HTMLElement>>;
 }
 
 /** A section as a stanza: a line for each phrase. */
-export function Stanza({ document, place, density, most, chosenSlot, heads }: Props) {
+export function Stanza({ document, place, density, most, chosen, heads }: Props) {
   const edit = useEdit();
   const { occurrence, section, firstBar } = place;
   const { song } = indexOf(document);
   const meter = sectionMeter(document, section);
   const full = barTicks(meter) * song.phraseBars;
-  const lines = phraseLines(section, meter, song.phraseBars);
+  const lines = phraseLines(playedSlots(document, section), meter, song.phraseBars);
   const bars = place.bars / occurrence.times;
   const add = () => {
     const slot = newSlot(document, section, freshId());
-    if (edit((now) => addSlot(now, section.id, slot)))
+    if (edit((now) => addSlots(now, section.id, [slot])))
       chooseSlot({ occurrence: occurrence.id, slot: slot.id });
   };
   return (
@@ -102,7 +105,7 @@ export function Stanza({ document, place, density, most, chosenSlot, heads }: Pr
             line={line}
             full={full}
             bar={firstBar + line.start / barTicks(meter)}
-            chosenSlot={chosenSlot}
+            chosen={chosen}
             headRef={(element) => {
               const key = `${occurrence.id} ${line.start}`;
               if (element) heads.current.set(key, element);
@@ -158,7 +161,7 @@ function SheetLine({
   line,
   full,
   bar,
-  chosenSlot,
+  chosen,
   headRef,
 }: {
   document: SongDocument;
@@ -166,7 +169,7 @@ function SheetLine({
   line: Line;
   full: number;
   bar: number;
-  chosenSlot: Id | null;
+  chosen: ReadonlySet<string>;
   headRef: (element: HTMLElement | null) => void;
 }) {
   return (
@@ -182,7 +185,7 @@ function SheetLine({
             place={place}
             piece={piece}
             full={full}
-            chosen={piece.slot.id === chosenSlot}
+            chosen={chosen.has(keyOf({ occurrence: place.occurrence.id, slot: piece.slot.id }))}
           />
         ))}
         <Box
@@ -231,8 +234,13 @@ function PieceBox({
   const silenced = slot.layers.some((layer) => layer.silencedVoices.length > 0);
   const title = names[0] ?? 'Rest';
   const isLast = piece.inSlot + piece.length === slot.length;
-  const choose = () => chooseSlot({ occurrence: occurrence.id, slot: slot.id });
-  const name = `Slot ${section.slots.indexOf(slot) + 1} of ${section.name}`;
+  const choose = (event?: MouseEvent) => {
+    const at = { occurrence: occurrence.id, slot: slot.id };
+    if (event?.shiftKey) chooseUpTo(document, at);
+    else if (event?.ctrlKey || event?.metaKey) chooseSlotToo(at);
+    else chooseSlot(at);
+  };
+  const name = `Slot ${section.slots.findIndex((one) => one.id === slot.id) + 1} of ${section.name}`;
   const { isOver, handles } = useCarried<CarriedSlot>(`slot ${occurrence.id} ${slot.id} ${piece.inSlot}`, {
     // A slot stays in its section.
     kind: `slot of ${section.id}`,
@@ -304,7 +312,7 @@ function PieceBox({
         </Box>
       </Box>
       {isLast && (
-        <ResizeHandle document={document} place={place} piece={piece} full={full} onBegin={choose} />
+        <ResizeHandle document={document} place={place} piece={piece} full={full} onBegin={() => choose()} />
       )}
     </Box>
   );
@@ -324,7 +332,7 @@ function ResizeHandle({
   full: number;
   onBegin: () => void;
 }) {
-  const resize = useResizeSlot();
+  const resize = useResizeSlots();
   const drag = useRef<{ x: number; length: number; scale: number; gesture: string } | null>(null);
   const meter = sectionMeter(document, place.section);
   return (
@@ -348,7 +356,7 @@ function ResizeHandle({
         const step = event.shiftKey ? beatTicks(meter) : barTicks(meter);
         const moved = Math.round(((event.clientX - held.x) * held.scale) / step) * step;
         const length = Math.max(beatTicks(meter), held.length + moved);
-        resize(place.section.id, piece.slot.id, length, held.gesture);
+        resize([{ section: place.section.id, slot: piece.slot.id }], length, held.gesture);
       }}
       onPointerUp={() => (drag.current = null)}
       sx={{

@@ -1,39 +1,68 @@
 import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
+import type { SlotDeeds } from './useSlotDeeds.ts';
 
-/** What the keys of the sheet do to the slot that is chosen. */
-export interface SheetDeeds {
+/** What the keys of the sheet do, to the slots that are chosen. */
+export interface SheetDeeds extends SlotDeeds {
   readonly go: (by: number) => void;
+  /** Chooses the slot before or after too. */
+  readonly extend: (by: number) => void;
   readonly goSection: (by: number) => void;
-  readonly add: (again: boolean) => void;
-  /** By so many bars. */
-  readonly resize: (by: number) => void;
-  readonly move: (by: number) => void;
-  readonly remove: () => void;
+  readonly chooseSection: () => void;
+  readonly choosePlaying: () => void;
+  /** By so many bars, or beats. */
+  readonly resize: (by: number, unit: 'bar' | 'beat') => void;
+  readonly cutInTwo: () => void;
 }
 
 export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
   go: { keys: ['left', 'right'], says: 'the slot before, after', run: ({ go }, nth) => go(eitherWay(nth)) },
+  extend: {
+    keys: ['shift+left', 'shift+right'],
+    says: 'choose the slot before, after too',
+    run: ({ extend }, nth) => extend(eitherWay(nth)),
+  },
   goSection: {
     keys: ['up', 'down'],
     says: 'the section before, after',
     run: ({ goSection }, nth) => goSection(eitherWay(nth)),
   },
-  add: { keys: ['n'], says: 'add a slot after this one', run: ({ add }) => add(false) },
-  again: { keys: ['d'], says: 'the same slot once more', run: ({ add }) => add(true) },
+  chooseSection: {
+    keys: ['mod+a'],
+    says: 'choose all slots of the section',
+    run: ({ chooseSection }) => chooseSection(),
+  },
+  choosePlaying: {
+    keys: ['mod+shift+a'],
+    says: 'choose all slots that play the same pattern',
+    run: ({ choosePlaying }) => choosePlaying(),
+  },
+  add: { keys: ['n'], says: 'add a slot of the groove after this one', run: ({ add }) => add() },
+  again: { keys: ['d'], says: 'the same slots once more', run: ({ again }) => again() },
   resize: {
-    keys: ['shift+left', 'shift+right'],
+    keys: ['[', ']'],
     says: 'shorter, longer by a bar',
-    run: ({ resize }, nth) => resize(eitherWay(nth)),
+    run: ({ resize }, nth) => resize(eitherWay(nth), 'bar'),
+  },
+  resizeByBeat: {
+    keys: ['mod+left', 'mod+right'],
+    says: 'shorter, longer by a beat',
+    run: ({ resize }, nth) => resize(eitherWay(nth), 'beat'),
   },
   move: {
     keys: ['alt+left', 'alt+right'],
-    says: 'move the slot earlier, later',
+    says: 'move the slots earlier, later',
     run: ({ move }, nth) => move(eitherWay(nth)),
   },
+  cutInTwo: { keys: ['x'], says: 'cut the slot in two', run: ({ cutInTwo }) => cutInTwo() },
+  join: { keys: ['j'], says: 'join the slots, or the next one', run: ({ join }) => join() },
+  copy: { keys: ['mod+c'], says: 'copy', run: ({ copy }) => copy() },
+  cut: { keys: ['mod+x'], says: 'cut', run: ({ cut }) => cut() },
+  paste: { keys: ['mod+v'], says: 'paste after', run: ({ paste }) => paste(false) },
+  pasteOver: { keys: ['mod+shift+v'], says: 'paste over', run: ({ paste }) => paste(true) },
   remove: {
     keys: ['delete'],
     also: ['backspace'],
-    says: 'remove the slot',
+    says: 'remove the slots',
     run: ({ remove }) => remove(),
   },
 });

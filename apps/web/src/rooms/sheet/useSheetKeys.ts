@@ -1,63 +1,84 @@
-import { addSlot, barTicks, indexOf, moveSlot, newSlot, removeSlot, sectionMeter } from '@plucky/core';
-import { useEdit, useSong } from '../../document/context.tsx';
-import { chooseSlot, useSessionFields } from '../../session/store.ts';
-import { freshId } from '../../shared/fresh-id.ts';
+import { barTicks, beatTicks, indexOf, leadingLayer, plays, sectionMeter } from '@plucky/core';
+import { useSong } from '../../document/context.tsx';
+import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';
+import { chosenSlots, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
-import { useResizeSlot } from './useResizeSlot.ts';
+import { useResizeSlots } from './useResizeSlots.ts';
+import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
-/** The keys of the sheet: going from slot to slot, and changing the one that is chosen. */
+/** The keys of the sheet: going from slot to slot, choosing several, and changing those that are chosen. */
 export function useSheetKeys(): void {
   const document = useSong();
-  const edit = useEdit();
-  const resizeBy = useResizeSlot();
-  const { slot: choice, occurrence: chosenOccurrence } = useSessionFields('slot', 'occurrence');
-  const { song, section: sectionOf } = indexOf(document);
-  const all = song.form.flatMap((occurrence) =>
-    (sectionOf(occurrence.section)?.slots ?? []).map((slot) => ({
-      occurrence: occurrence.id,
-      slot: slot.id,
-    })),
-  );
-  const at = all.findIndex((one) => one.occurrence === choice?.occurrence && one.slot === choice.slot);
-
+  const resizeAll = useResizeSlots();
+  const deeds = useSlotDeeds();
+  const read = () => {
+    const session = useSession.getState();
+    const all = slotsOfForm(document);
+    const chosen = chosenSlots(document, session);
+    const { slot } = session;
+    const lead = chosen.find((one) => one.slot.id === slot?.slot && one.occurrence.id === slot.occurrence);
+    return { session, all, chosen, lead };
+  };
   const go = (by: number) => {
+    const { session, all, lead } = read();
+    const at = all.findIndex((one) => one.slot === lead?.slot && one.occurrence === lead.occurrence);
     const first = Math.max(
       0,
-      all.findIndex((one) => one.occurrence === chosenOccurrence),
+      all.findIndex((one) => one.occurrence.id === session.occurrence),
     );
     const next = all[at < 0 ? first : Math.min(all.length - 1, Math.max(0, at + by))];
-    if (next) chooseSlot(next);
+    if (next) chooseSlot(placeOf(next));
+  };
+  const extend = (by: number) => {
+    const { all, chosen } = read();
+    const ends = [chosen[0], chosen.at(-1)].map((one) =>
+      all.findIndex((other) => other.slot === one?.slot && other.occurrence === one.occurrence),
+    );
+    const [from = -1, to = -1] = ends;
+    if (from < 0) {
+      go(by);
+      return;
+    }
+    const range = by < 0 ? all.slice(Math.max(0, from - 1), to + 1) : all.slice(from, to + 2);
+    chooseSlots(range.map(placeOf));
   };
   const goSection = (by: number) => {
-    const here = song.form.findIndex((one) => one.id === chosenOccurrence);
-    const next = song.form[Math.min(song.form.length - 1, Math.max(0, here + by))];
-    const first = all.find((one) => one.occurrence === next?.id);
-    if (first) chooseSlot(first);
+    const { session, all } = read();
+    const { form } = indexOf(document).song;
+    const here = form.findIndex((one) => one.id === session.occurrence);
+    const next = form[Math.min(form.length - 1, Math.max(0, here + by))];
+    const first = all.find((one) => one.occurrence === next);
+    if (first) chooseSlot(placeOf(first));
   };
-  const occurrence = song.form.find((one) => one.id === chosenOccurrence);
-  const section = occurrence && sectionOf(occurrence.section);
-  const slot = section?.slots.find((one) => one.id === choice?.slot);
-
-  const add = (again: boolean) => {
-    if (!section) return;
-    const made = again && slot ? { ...slot, id: freshId() } : newSlot(document, section, freshId(), slot);
-    const index = slot ? section.slots.indexOf(slot) + 1 : section.slots.length;
-    if (edit((now) => addSlot(now, section.id, made, index)))
-      chooseSlot({ occurrence: occurrence.id, slot: made.id });
+  const chooseSection = () => {
+    const { session, all } = read();
+    chooseSlots(all.filter((one) => one.occurrence.id === session.occurrence).map(placeOf));
   };
-  const resize = (by: number) => {
-    if (!section || !slot) return;
-    const bar = barTicks(sectionMeter(document, section));
-    resizeBy(section.id, slot.id, slot.length + by * bar);
+  const choosePlaying = () => {
+    const { all, lead } = read();
+    const pattern = lead && leadingLayer(document, lead.slot)?.pattern;
+    if (pattern !== undefined) chooseSlots(all.filter(({ slot }) => plays(slot, pattern)).map(placeOf));
   };
-  const move = (by: number) => {
-    if (section && slot) edit((now) => moveSlot(now, section.id, slot.id, section.slots.indexOf(slot) + by));
+  const resize = (by: number, unit: 'bar' | 'beat') => {
+    const { chosen, lead } = read();
+    if (!lead) return;
+    const meter = sectionMeter(document, lead.section);
+    const step = unit === 'bar' ? barTicks(meter) : beatTicks(meter);
+    resizeAll(inSections(chosen), lead.slot.length + by * step);
   };
-  const remove = () => {
-    if (!section || !slot) return;
-    if (edit((now) => removeSlot(now, section.id, slot.id))) chooseSlot(all[at - 1] ?? all[at + 1] ?? null);
+  const cutInTwo = () => {
+    const { lead } = read();
+    if (lead) deeds.cutAt(middleOf(lead.slot, sectionMeter(document, lead.section)));
   };
-
-  useCommands(SHEET_COMMANDS, { go, goSection, add, resize, move, remove });
+  useCommands(SHEET_COMMANDS, {
+    ...deeds,
+    go,
+    extend,
+    goSection,
+    chooseSection,
+    choosePlaying,
+    resize,
+    cutInTwo,
+  });
 }

@@ -4,6 +4,7 @@ import {
   indexOf,
   occurrencePlaces,
   phraseLines,
+  playedSlots,
   sectionMeter,
   type SongDocument,
 } from '@plucky/core';
@@ -22,7 +23,7 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
       </Box>
     );
   const lines = places.reduce(
-    (sum, { section }) => sum + phraseLines(section, sectionMeter(document, section), song.phraseBars).length,
+    (sum, { section }) => sum + phraseLines(playedSlots(document, section), sectionMeter(document, section), song.phraseBars).length,
     0,
   );
   const height = Math.max(7, Math.min(24, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));
@@ -33,7 +34,7 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
         const full = barTicks(meter) * song.phraseBars;
         return (
           <Fragment key={occurrence.id}>
-            {phraseLines(section, meter, song.phraseBars).map((line, i) => (
+            {phraseLines(playedSlots(document, section), meter, song.phraseBars).map((line, i) => (
               <Fragment key={line.start}>
                 <Box
                   sx={{

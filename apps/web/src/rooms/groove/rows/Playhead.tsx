@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { modulo, songStretches, stretchOf } from '@plucky/core';
+import { modulo, songStretches, startOf, stretchOf } from '@plucky/core';
 import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
@@ -63,7 +63,7 @@ function placeInPattern(
       .flatMap((layer) => {
         const stretch = stretchOf(layer, slot.length);
         if (!stretch) return [];
-        return [{ from: start + stretch.from, to: start + stretch.to, begin: layer.start ?? 0 }];
+        return [{ from: start + stretch.from, to: start + stretch.to, begin: startOf(layer) }];
       }),
   );
   return (place) => {

@@ -1,0 +1,133 @@
+import { Box, Button } from '@mui/material';
+import { leadingLayer, placeFrom, placeName, sectionMeter } from '@plucky/core';
+import { useSnackbar } from 'notistack';
+import { useNavigate } from 'react-router';
+import { choosePattern, useSession } from '../../session/store.ts';
+import { withKeys } from '../../shared/keys/command.ts';
+import { DraftField } from '../../shared/ui/DraftField.tsx';
+import { inOneSection, inSections } from './chosen-slots.ts';
+import { SHEET_COMMANDS } from './sheet-commands.ts';
+import type { ChosenProps } from './SlotChoices.tsx';
+import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
+
+/** What can be done to the chosen slots. */
+export function SlotButtons({ document, chosen }: ChosenProps) {
+  const navigate = useNavigate();
+  const deeds = useSlotDeeds();
+  const hasCopied = useSession((session) => session.copiedSlots.length > 0);
+  const [first] = chosen;
+  if (!first) return null;
+  const count = inSections(chosen).length;
+  const one = inOneSection(chosen);
+  const layer = leadingLayer(document, first.slot);
+  const hasNext = first.section.slots.at(-1) !== first.slot;
+  const edit = () => {
+    if (layer) choosePattern(layer.pattern);
+    void navigate('../groove', { relative: 'path' });
+  };
+  return (
+    <Box sx={{ mb: 2 }}>
+      <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 1.25 }}>
+        {count === 1 && layer && <Button onClick={edit}>Edit pattern</Button>}
+        {one && (
+          <Button title={withKeys('After itself', SHEET_COMMANDS.again)} onClick={deeds.again}>
+            Once more
+          </Button>
+        )}
+        <Button title={withKeys('Copy', SHEET_COMMANDS.copy)} onClick={deeds.copy}>
+          Copy
+        </Button>
+        {hasCopied && (
+          <>
+            <Button
+              title={withKeys('After what is chosen', SHEET_COMMANDS.paste)}
+              onClick={() => deeds.paste(false)}
+            >
+              Paste after
+            </Button>
+            {one && (
+              <Button
+                title={withKeys('In the place of what is chosen', SHEET_COMMANDS.pasteOver)}
+                onClick={() => deeds.paste(true)}
+              >
+                Paste over
+              </Button>
+            )}
+          </>
+        )}
+        {one && (count > 1 || hasNext) && (
+          <Button title={withKeys('One slot, layers and all', SHEET_COMMANDS.join)} onClick={deeds.join}>
+            {count > 1 ? 'Join' : 'Join the next'}
+          </Button>
+        )}
+        {one && (count > 1 || first.slot.layers.length > 1) && (
+          <Button
+            title="One slot, with one new pattern for each part that sounds as before"
+            onClick={deeds.consolidate}
+          >
+            Consolidate
+          </Button>
+        )}
+        {count === 2 && <Button onClick={deeds.swap}>Swap</Button>}
+        <Button onClick={() => deeds.rest('before')}>Rest before</Button>
+        <Button onClick={() => deeds.rest('after')}>Rest after</Button>
+        {one && (
+          <>
+            <Button
+              title={withKeys('Earlier in the section', SHEET_COMMANDS.move, 0)}
+              onClick={() => deeds.move(-1)}
+            >
+              Earlier
+            </Button>
+            <Button
+              title={withKeys('Later in the section', SHEET_COMMANDS.move, 1)}
+              onClick={() => deeds.move(1)}
+            >
+              Later
+            </Button>
+          </>
+        )}
+        <Button title={withKeys('Remove', SHEET_COMMANDS.remove)} onClick={deeds.remove}>
+          Remove
+        </Button>
+      </Box>
+      {count === 1 && <CutAt document={document} chosen={chosen} />}
+    </Box>
+  );
+}
+
+/** Where a slot is cut in two; what it plays goes on in the second half. */
+function CutAt({ document, chosen: [one] }: ChosenProps) {
+  const deeds = useSlotDeeds();
+  const { enqueueSnackbar } = useSnackbar();
+  if (!one) return null;
+  const meter = sectionMeter(document, one.section);
+  const middle = middleOf(one.slot, meter);
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'center' }}>
+      <Button
+        title={withKeys('What it plays goes on in the second half', SHEET_COMMANDS.cutInTwo)}
+        onClick={() => deeds.cutAt(middle)}
+      >
+        Cut at {placeName(middle, meter)}
+      </Button>
+      <DraftField
+        key={one.slot.id}
+        label="Or at a place"
+        value=""
+        most={16}
+        onChange={(text) => {
+          const at = placeFrom(text, meter);
+          if (at === null)
+            enqueueSnackbar(
+              `“${text}” is no place. One is written like 2.3: bar and beat. Nothing was cut.`,
+              {
+                variant: 'warning',
+              },
+            );
+          else deeds.cutAt(at);
+        }}
+      />
+    </Box>
+  );
+}

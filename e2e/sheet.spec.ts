@@ -1,0 +1,77 @@
+import { expect, type Page, test } from '@playwright/test';
+import { goTo, openDemo } from './desk.ts';
+
+const slot = (page: Page, n: number, section: string) =>
+  page.getByRole('button', { name: new RegExp(`^Slot ${n} of ${section}:`) }).first();
+const chosen = (page: Page) => page.getByRole('complementary', { name: 'What is chosen' });
+const choose = async (page: Page, label: string, option: string) => {
+  await chosen(page).getByRole('combobox', { name: label, exact: true }).click();
+  await page.getByRole('option', { name: option, exact: true }).click();
+};
+
+test('another groove under a fill keeps the fill, and a slot is called after what was chosen', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await slot(page, 2, 'Verse 1').click();
+  await page.keyboard.press('j');
+  await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Main groove.*Turn-around/);
+  await choose(page, 'Drums', 'Verse lift');
+  await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Verse lift.*Turn-around/);
+  await expect(chosen(page).getByText('Verse lift', { exact: true }).first()).toBeVisible();
+  // Silent in this slot is silent in every layer, so that the choice stays pressed.
+  await chosen(page).getByRole('button', { name: 'Kick', exact: true }).click();
+  await expect(chosen(page).getByRole('button', { name: 'Kick', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  // Shorter than its fill: said, hidden, and back with the length.
+  await page.keyboard.press('[');
+  await page.keyboard.press('[');
+  await page.keyboard.press('[');
+  await page.keyboard.press('Control+ArrowLeft');
+  await expect(page.getByText('Turn-around: no room in so short a slot')).toBeVisible();
+  await expect(chosen(page).getByText('hidden: the slot is too short')).toHaveCount(2);
+  await page.keyboard.press('Control+ArrowRight');
+  // The end has room again; the bass of the fourth bar has not.
+  await expect(chosen(page).getByText('hidden: the slot is too short')).toHaveCount(1);
+});
+
+test('several slots are chosen by keys and pointer, changed together, copied, pasted and undone', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await slot(page, 1, 'Verse 1').click();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(chosen(page).getByText('2 slots chosen')).toBeVisible();
+  await slot(page, 4, 'Verse 1').click({ modifiers: ['Shift'] });
+  await expect(chosen(page).getByText('4 slots chosen')).toBeVisible();
+  await slot(page, 3, 'Verse 1').click({ modifiers: ['ControlOrMeta'] });
+  await expect(chosen(page).getByText('3 slots chosen')).toBeVisible();
+  await choose(page, 'Drums', 'Chorus open');
+  for (const n of [1, 2, 4]) await expect(slot(page, n, 'Verse 1')).toHaveAccessibleName(/Chorus open/);
+  await expect(slot(page, 3, 'Verse 1')).toHaveAccessibleName(/Turn-around/);
+  await page.keyboard.press('Control+c');
+  await slot(page, 1, 'Build-up').click();
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('region', { name: 'Build-up' }).first().getByText('15 bars')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Main groove/);
+});
+
+test('a section that is played twice says so, and can differ in one place only', async ({ page }) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await slot(page, 1, 'Build-up').click();
+  await expect(chosen(page).getByText('a change here is heard in all').first()).toBeVisible();
+  await chosen(page).getByRole('button', { name: 'Only this time' }).first().click();
+  await expect(chosen(page).getByText('a change here is heard in all')).toHaveCount(0);
+  await page.keyboard.press('x');
+  await expect(
+    page.getByRole('region', { name: 'Build-up 2' }).getByRole('button', { name: /^Slot 2/ }),
+  ).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Slot 2 of Build-up:/ })).toHaveCount(0);
+});

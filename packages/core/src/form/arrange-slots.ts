@@ -1,0 +1,193 @@
+import { LIMITS } from '../limits.ts';
+import { type Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Layer, Section, Slot } from '../song/records.ts';
+import { cutSlot } from './cut-slot.ts';
+import { editSection, sectionsOf, type SlotIn } from './edit-section.ts';
+import { keepingStarts, playedSlots } from './going-on.ts';
+import { inOneSlot } from './one-slot.ts';
+
+/** Adds slots at `index` of a section (0 is its start), or at its end. Refused for more than a section has room for. */
+export function addSlots(
+  document: SongDocument,
+  section: Id,
+  slots: readonly Slot[],
+  index?: number,
+): Outcome {
+  const record = indexOf(document).section(section);
+  if (!record || !slots.length) return null;
+  if (record.slots.length + slots.length > LIMITS.slotsOfSection)
+    return { reason: `A section has at most ${LIMITS.slotsOfSection} slots.` };
+  const label = slots.length === 1 ? 'add a slot' : `add ${slots.length} slots`;
+  return editSection(document, section, label, (before) => ({
+    ...before,
+    slots: before.slots.toSpliced(index ?? before.slots.length, 0, ...slots),
+  }));
+}
+
+export function removeSlots(document: SongDocument, slots: readonly SlotIn[]): Outcome {
+  const put = sectionsOf(document, slots).flatMap(([section, ids]) => {
+    const left = section.slots.filter((slot) => !ids.has(slot.id));
+    return left.length === section.slots.length ? [] : [{ ...section, slots: left }];
+  });
+  const label = slots.length === 1 ? 'remove a slot' : `remove ${slots.length} slots`;
+  return put.length ? { label, put, remove: [] } : null;
+}
+
+/** Moves a slot to the place `to` in its section, counted from 0; others that are chosen go with it, beside it. */
+export function moveSlots(document: SongDocument, section: Id, ids: readonly Id[], to: number): Outcome {
+  const label = ids.length === 1 ? 'move a slot' : `move ${ids.length} slots`;
+  return editSection(document, section, label, (before) => {
+    const carried = before.slots.filter((slot) => ids.includes(slot.id));
+    const others = before.slots.filter((slot) => !ids.includes(slot.id));
+    const place = Math.max(0, Math.min(others.length, to));
+    const slots = others.toSpliced(place, 0, ...carried);
+    return slots.every((slot, i) => slot === before.slots[i]) ? null : { ...before, slots };
+  });
+}
+
+/** Lets two slots of one section, or of two, change places. */
+export function swapSlots(document: SongDocument, one: SlotIn, other: SlotIn): Outcome {
+  const slotOf = ({ section, slot }: SlotIn) =>
+    indexOf(document)
+      .section(section)
+      ?.slots.find(({ id }) => id === slot);
+  const [first, second] = [slotOf(one), slotOf(other)];
+  if (!first || !second || first === second) return null;
+  const put = sectionsOf(document, [one, other]).map(([section]) => ({
+    ...section,
+    slots: withOwnIds(
+      section.slots.map((slot) => (slot === first ? second : slot === second ? first : slot)),
+      section,
+    ),
+  }));
+  return { label: 'swap two slots', put, remove: [] };
+}
+
+/** Slots whose ids are those that their section had at their places, where one has come from another section. */
+function withOwnIds(slots: readonly Slot[], { slots: before }: Section): Slot[] {
+  const known = new Set(before.map((slot) => slot.id));
+  return slots.map((slot, i) => (known.has(slot.id) ? slot : { ...slot, id: before[i]?.id ?? slot.id }));
+}
+
+/** The chosen slots of a song as they are, in the order of their sections. */
+export function copySlots(document: SongDocument, slots: readonly SlotIn[]): readonly Slot[] {
+  return sectionsOf(document, slots).flatMap(([section, ids]) =>
+    section.slots.filter((slot) => ids.has(slot.id)),
+  );
+}
+
+/**
+ * Slots that were copied as they can be in a song: without layers, landings and rows that it has not any more, each under an
+ * id that `idFor` gives.
+ */
+export function pastedSlots(
+  document: SongDocument,
+  copied: readonly Slot[],
+  idFor: (i: number) => Id,
+): Slot[] {
+  const { pattern, voice } = indexOf(document);
+  return copied.map(({ landing, ...slot }, i) => ({
+    ...slot,
+    id: idFor(i),
+    layers: slot.layers.flatMap((layer): Layer[] => {
+      if (!pattern(layer.pattern)) return [];
+      return [{ ...layer, silencedVoices: layer.silencedVoices.filter((row) => voice(row)) }];
+    }),
+    ...(landing && voice(landing.voice) ? { landing } : {}),
+  }));
+}
+
+/** Puts slots in the place of chosen ones of a section; null when none of these is left. */
+export function replaceSlots(
+  document: SongDocument,
+  section: Id,
+  ids: readonly Id[],
+  by: readonly Slot[],
+): Outcome {
+  const label = ids.length === 1 ? 'paste over a slot' : `paste over ${ids.length} slots`;
+  return editSection(document, section, label, (before) => {
+    const at = before.slots.findIndex((slot) => ids.includes(slot.id));
+    if (at < 0) return null;
+    const left = before.slots.filter((slot) => !ids.includes(slot.id));
+    return { ...before, slots: left.toSpliced(at, 0, ...by) };
+  });
+}
+
+/** Repeats slots right after the last of them, each under an id that `idFor` gives. */
+export function duplicateSlots(
+  document: SongDocument,
+  section: Id,
+  ids: readonly Id[],
+  idFor: (i: number) => Id,
+): Outcome {
+  const record = indexOf(document).section(section);
+  const last = record?.slots.findLastIndex((slot) => ids.includes(slot.id)) ?? -1;
+  if (!record || last < 0) return null;
+  const copies = record.slots
+    .filter((slot) => ids.includes(slot.id))
+    .map((slot, i) => ({ ...slot, id: idFor(i) }));
+  return addSlots(document, section, copies, last + 1);
+}
+
+/**
+ * Cuts a slot in two at a place in ticks from its start; what it plays goes on in the second one, which has the id given, and
+ * sounds as before. Refused outside the slot.
+ */
+export function cutSlotAt(document: SongDocument, { section, slot }: SlotIn, at: number, id: Id): Outcome {
+  const record = indexOf(document).section(section);
+  const played = record && playedSlots(document, record).find((one) => one.id === slot);
+  if (!played) return null;
+  if (at <= 0 || at >= played.length) return { reason: 'A slot is cut somewhere within it.' };
+  const [first, second] = cutSlot(document, played, at, id);
+  return editSection(document, section, 'cut a slot', (before) => {
+    const place = before.slots.findIndex((one) => one.id === slot);
+    const own = before.slots[place];
+    if (!own) return null;
+    // What went on from the slot before still does; what goes on into the second half is said so, as long as it is so.
+    const starts = { ...first, layers: first.layers.map((layer) => asBefore(layer, own)) };
+    const cut = before.slots.toSpliced(place, 1, starts, second);
+    return { ...before, slots: cut.with(place + 1, goingOn(document, { ...before, slots: cut }, place + 1)) };
+  });
+}
+
+function asBefore(layer: Layer, { layers }: Slot): Layer {
+  const was = layers.find((one) => one.pattern === layer.pattern && one.start === 'on');
+  return was && (was.from ?? 0) === (layer.from ?? 0) ? { ...layer, start: 'on' } : layer;
+}
+
+/** A slot of a section whose layers go on from the slot before wherever that is where they begin anyway. */
+function goingOn(document: SongDocument, section: Section, place: number): Slot {
+  const [slot] = section.slots.slice(place);
+  if (!slot) throw new RangeError(`${section.name} has no slot ${place}.`);
+  const on = { ...slot, layers: slot.layers.map((layer): Layer => ({ ...layer, start: 'on' })) };
+  const played = playedSlots(document, { ...section, slots: section.slots.with(place, on) })[place];
+  return {
+    ...slot,
+    layers: slot.layers.map((layer, i): Layer => {
+      const goesOn = played?.layers[i]?.start === (layer.start ?? 0) && (layer.from ?? 0) === 0;
+      return goesOn && section.slots[place - 1]?.layers.some((one) => one.pattern === layer.pattern)
+        ? { ...layer, start: 'on' }
+        : layer;
+    }),
+  };
+}
+
+/**
+ * Joins a slot with those after it that are chosen, layers and all, so that it sounds as before; what goes on through two of
+ * them is one layer. Refused as `inOneSlot` is, and for slots that do not follow one another.
+ */
+export function joinChosen(document: SongDocument, section: Id, ids: readonly Id[]): Outcome {
+  const record = indexOf(document).section(section);
+  if (!record || ids.length < 2) return null;
+  const first = record.slots.findIndex((slot) => ids.includes(slot.id));
+  const chosen = record.slots.slice(first, first + ids.length);
+  if (!chosen.every((slot) => ids.includes(slot.id)))
+    return { reason: 'Only slots that follow one another join.' };
+  const joined = inOneSlot(document, playedSlots(document, record).slice(first, first + ids.length));
+  if ('reason' in joined) return joined;
+  const label = `join ${ids.length} slots`;
+  const slots = record.slots.toSpliced(first, ids.length, joined);
+  return { label, put: [keepingStarts(document, record, { ...record, slots })], remove: [] };
+}
