@@ -3,6 +3,7 @@ import { firstLoadFigures } from './first-load.js';
 import type { Figure } from './measure.js';
 import { pageFigures } from './page.js';
 import { serverFigures } from './server.js';
+import { sheetFigures } from './sheet.js';
 
 /** Prints the figures that `scripts/bench.mjs` has prepared a server and a browser for. */
 async function main(): Promise<void> {
@@ -13,6 +14,7 @@ async function main(): Promise<void> {
     ...(await coreFigures()),
     ...(await serverFigures(address)),
     ...(await pageFigures(address, launch)),
+    ...(await sheetFigures(address, launch)),
   ];
   if (process.argv.includes('--json')) console.log(JSON.stringify(figures, null, 2));
   else for (const line of table(figures)) console.log(line);

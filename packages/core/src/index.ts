@@ -215,7 +215,7 @@ export {
   type OccurrencePlace,
   type Scope,
 } from './form/stretches.ts';
-export { resolveLayer } from './form/layer.ts';
+export { resolveLayer, type ResolvedLayer } from './form/layer.ts';
 export { phraseLines, type Line, type LinePiece } from './form/phrases.ts';
 export { tempoMapOf } from './form/slowing.ts';
 export { setLanding, setSlowing } from './form/slot-end.ts';
@@ -226,7 +226,14 @@ export { splitPattern } from './form/split.ts';
 export { gridsToSettle, consolidateSlots, mergeLayers, mergePatterns } from './form/merge.ts';
 export { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './form/place-fill.ts';
 export type { Naming, RowGrids } from './form/merged-pattern.ts';
-export { addSection, moveOccurrence, onlyThisTime, playAgain, removeOccurrence, setTimes } from './form/edit-form.ts';
+export {
+  addSection,
+  moveOccurrence,
+  onlyThisTime,
+  playAgain,
+  removeOccurrence,
+  setTimes,
+} from './form/edit-form.ts';
 export {
   addLayer,
   hiddenIn,

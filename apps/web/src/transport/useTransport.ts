@@ -31,10 +31,12 @@ export function useIsPlaying(): boolean {
 
 /** What plays in the room that is open. */
 export function useWhatPlays(): WhatPlays | null {
-  // What is heard follows an edit as soon as it has been painted.
+  // What is heard follows an edit, or what is chosen, as soon as it has been painted.
   const document = useDeferredValue(useSong());
   const room = useOpenRoom();
-  const session = useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop', 'together');
+  const session = useDeferredValue(
+    useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop', 'together'),
+  );
   const preview = usePreview((state) => state.preview);
   return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
 }

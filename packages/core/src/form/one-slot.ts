@@ -14,9 +14,9 @@ import { TOO_MANY_LAYERS } from './split.ts';
  */
 export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot | Refusal {
   const last = slots.at(-1);
-  const ends = endOfSlots(slots);
+  const ending = endOfSlots(slots);
   if (!last) return { reason: 'There is no slot.' };
-  if ('reason' in ends) return ends;
+  if ('reason' in ending) return ending;
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   const layers: Layer[] = [];
@@ -34,11 +34,14 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
   }
   if (layers.length > LIMITS.layers) return TOO_MANY_LAYERS;
   // What stops for an end makes room for it however long the slot becomes.
-  const froms = new Set(layers.map(({ from = 0 }) => from));
+  const partOf = ({ pattern }: Layer) => indexOf(document).pattern(pattern)?.part;
+  const ends = new Set(layers.map((layer) => `${partOf(layer)} ${layer.from ?? 0}`));
   const stopping = layers.map((layer) =>
-    layer.to !== undefined && froms.has(layer.to - length) ? { ...layer, to: layer.to - length } : layer,
+    layer.to !== undefined && ends.has(`${partOf(layer)} ${layer.to - length}`)
+      ? { ...layer, to: layer.to - length }
+      : layer,
   );
-  return { ...last, ...ends, length, layers: stopping };
+  return { ...last, ...ending, length, layers: stopping };
 }
 
 /** A layer of a slot that becomes a part of a longer one; null where it is hidden and the longer one's end is not its own. */

@@ -19,9 +19,13 @@ export interface Line {
   readonly pieces: readonly LinePiece[];
 }
 
+const cache = new WeakMap<readonly Slot[], { readonly full: number; readonly lines: readonly Line[] }>();
+
 /** Lays the slots of a section, as they are played, out by phrases of `phraseBars` bars; a slot that crosses a phrase's end is cut in two. */
-export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: number): Line[] {
+export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: number): readonly Line[] {
   const full = barTicks(meter) * phraseBars;
+  const known = cache.get(slots);
+  if (known?.full === full) return known.lines;
   const lines: { start: number; length: number; pieces: LinePiece[] }[] = [];
   let at = 0;
   for (const slot of slots) {
@@ -40,5 +44,6 @@ export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: nu
       at += length;
     }
   }
+  cache.set(slots, { full, lines });
   return lines;
 }

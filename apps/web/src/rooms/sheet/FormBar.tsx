@@ -1,5 +1,13 @@
-import { Box, Button } from '@mui/material';
-import { editSong, type Id, moveOccurrence, type OccurrencePlace } from '@plucky/core';
+import { styled } from '@mui/material';
+import {
+  editSong,
+  figure,
+  type Id,
+  moveOccurrence,
+  type OccurrencePlace,
+  type SectionRole,
+} from '@plucky/core';
+import { memo, useCallback, useEffect, useRef } from 'react';
 import { useEdit, useIndex } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
@@ -9,81 +17,160 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 
 const PHRASES = [2, 4, 8] as const;
+/** How wide a bar of the form is drawn, and a section at the least, in px. */
+const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
-/** The order of the sections; drag one to another place. */
-export function FormBar({ places }: { places: readonly OccurrencePlace[] }) {
+/** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
+export function FormBar({
+  places,
+  onGoTo,
+}: {
+  places: readonly OccurrencePlace[];
+  /** Brings an occurrence into view. */
+  onGoTo: (occurrence: Id) => void;
+}) {
   const edit = useEdit();
   const { song } = useIndex();
   const chosen = useSession((session) => session.occurrence);
+  const latest = useRef(onGoTo);
+  useEffect(() => {
+    latest.current = onGoTo;
+  });
+  const goTo = useCallback((occurrence: Id) => latest.current(occurrence), []);
   return (
-    <Box
-      sx={{
-        position: 'sticky',
-        top: 0,
-        zIndex: 3,
-        display: 'flex',
-        gap: 0.75,
-        alignItems: 'center',
-        flexWrap: 'wrap',
-        py: 1.25,
-        background: color('paper'),
-      }}
-    >
-      <Box component="span" sx={{ fontSize: TEXT.note, color: color('soft'), mr: 0.5 }}>
-        Form
-      </Box>
-      <DragArea<Id>
-        scrolls={false}
-        onDrop={(held, onto) =>
-          edit((document) =>
-            moveOccurrence(
-              document,
-              held.value,
-              places.findIndex(({ occurrence }) => occurrence.id === onto.value),
-            ),
-          )
-        }
-      >
-        {places.map((place) => (
-          <FormChip key={place.occurrence.id} place={place} chosen={place.occurrence.id === chosen} />
-        ))}
-      </DragArea>
+    <Bar>
+      <Band role="group" aria-label="Form">
+        <DragArea<Id>
+          onDrop={(held, onto) =>
+            edit((document) =>
+              moveOccurrence(
+                document,
+                held.value,
+                places.findIndex(({ occurrence }) => occurrence.id === onto.value),
+              ),
+            )
+          }
+        >
+          {places.map(({ occurrence, section, bars, firstBar }) => (
+            <SectionBlock
+              key={occurrence.id}
+              occurrence={occurrence.id}
+              name={section.name}
+              role={section.role}
+              times={occurrence.times}
+              bars={bars}
+              firstBar={firstBar}
+              chosen={occurrence.id === chosen}
+              onGoTo={goTo}
+            />
+          ))}
+        </DragArea>
+      </Band>
       <AddSection />
-      <Box sx={{ flex: 1 }} />
       <Select
         bare
         label="Bars a line"
         value={song.phraseBars}
         options={PHRASES.map((n) => ({ value: n, label: `${n} bars a line` }))}
         onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
-        sx={{ '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
+        sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
       />
-    </Box>
+    </Bar>
   );
 }
 
-function FormChip({ place, chosen }: { place: OccurrencePlace; chosen: boolean }) {
-  const { occurrence, section } = place;
-  const { isOver, handles } = useCarried<Id>(`occurrence ${occurrence.id}`, {
+const Bar = styled('div')({
+  position: 'sticky',
+  top: 0,
+  zIndex: 3,
+  display: 'flex',
+  gap: 8,
+  alignItems: 'center',
+  padding: '8px 0',
+  background: color('paper'),
+});
+
+const Band = styled('div')({
+  flex: 1,
+  minWidth: 0,
+  display: 'flex',
+  gap: 2,
+  overflowX: 'auto',
+  scrollbarWidth: 'thin',
+  '& button': {
+    flex: '1 0 auto',
+    padding: '3px 7px',
+    textAlign: 'left',
+    font: 'inherit',
+    color: 'inherit',
+    cursor: 'pointer',
+    border: `1px solid ${color('strong')}`,
+    borderRadius: 8,
+    overflow: 'hidden',
+    whiteSpace: 'nowrap',
+  },
+  '& button.chosen': { borderColor: color('plum'), background: color('wash') },
+  '& .name': {
+    display: 'block',
+    fontSize: TEXT.note,
+    fontWeight: 600,
+    overflow: 'hidden',
+    textOverflow: 'ellipsis',
+  },
+  '& .first': { display: 'block', fontSize: TEXT.tiny, color: color('soft') },
+});
+
+/** What a section of this role is tinted with; its name says the same. */
+function roleTint(role: SectionRole): string {
+  if (role === 'build-up') return color('build');
+  return role === 'chorus' ? color('fill') : color('page');
+}
+
+const SectionBlock = memo(function SectionBlock({
+  occurrence,
+  name,
+  role,
+  times,
+  bars,
+  firstBar,
+  chosen,
+  onGoTo,
+}: {
+  occurrence: Id;
+  name: string;
+  role: SectionRole;
+  times: number;
+  /** How long it is, repeats counted, and the bar of the song in which it begins. */
+  bars: number;
+  firstBar: number;
+  chosen: boolean;
+  onGoTo: (occurrence: Id) => void;
+}) {
+  const { isOver, handles } = useCarried<Id>(`occurrence ${occurrence}`, {
     kind: 'section',
-    name: section.name,
-    value: occurrence.id,
+    name,
+    value: occurrence,
   });
+  const width = Math.max(LEAST_WIDTH, bars * BAR_WIDTH);
   return (
-    <Button
+    <button
+      type="button"
       {...handles}
+      className={chosen || isOver ? 'chosen' : ''}
+      aria-label={times > 1 ? `${name} ×${times}` : name}
+      title={`${name}, from bar ${figure(firstBar)}`}
       aria-pressed={chosen}
       onClick={() => {
-        chooseOccurrence(occurrence.id);
-        window.document.getElementById(`stanza-${occurrence.id}`)?.scrollIntoView({ block: 'nearest' });
+        chooseOccurrence(occurrence);
+        onGoTo(occurrence);
       }}
-      sx={{
-        ...(chosen ? { background: color('wash') } : {}),
-        ...(chosen || isOver ? { borderColor: color('plum') } : {}),
-      }}
+      style={{ width, flexGrow: width, ...(chosen ? {} : { background: roleTint(role) }) }}
     >
-      {section.name}
-      {occurrence.times > 1 ? ` ×${occurrence.times}` : ''}
-    </Button>
+      <span className="name">
+        {name}
+        {times > 1 ? ` ×${times}` : ''}
+      </span>
+      <span className="first">{figure(firstBar)}</span>
+    </button>
   );
-}
+});

@@ -13,6 +13,7 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { indexOf } from '@plucky/core';
+import { memo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { chooseOccurrence } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
@@ -23,7 +24,7 @@ import { color } from '../../shared/ui/tokens.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
 
 /** A section and its place in the form. */
-export function SectionSettings({
+export const SectionSettings = memo(function SectionSettings({
   document,
   occurrence,
   section,
@@ -93,4 +94,4 @@ export function SectionSettings({
       </Group>
     </Box>
   );
-}
+});

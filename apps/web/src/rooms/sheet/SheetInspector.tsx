@@ -1,19 +1,21 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
+import { memo, useDeferredValue, useMemo } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { chosenSlots } from './chosen-slots.ts';
+import { type ChosenSlot, chosenSlots } from './chosen-slots.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
 
-/** What is chosen on the sheet: a slot and its section. */
-export function SheetInspector() {
-  const document = useSong();
-  const { occurrence: here, ...choice } = useSessionFields('slot', 'slots', 'occurrence');
-  const [first, ...others] = chosenSlots(document, choice);
+/** What is chosen on the sheet: slots, and the section of one of them. */
+export const SheetInspector = memo(function SheetInspector() {
+  // What is pressed on the sheet is painted before what is said of it here, which goes by the values of before until then.
+  const document = useDeferredValue(useSong());
+  const choice = useDeferredValue(useSessionFields('slot', 'slots', 'occurrence'));
+  const chosen = useMemo(() => chosenSlots(document, choice), [document, choice]);
   const { song, section: sectionOf } = indexOf(document);
-  const occurrence = song.form.find((one) => one.id === here);
+  const occurrence = song.form.find((one) => one.id === choice.occurrence);
   const section = occurrence && sectionOf(occurrence.section);
   return (
     <Box
@@ -21,13 +23,7 @@ export function SheetInspector() {
       aria-label="What is chosen"
       sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
     >
-      {first && (
-        <SlotSettings
-          key={`${first.occurrence.id} ${first.slot.id}`}
-          document={document}
-          chosen={[first, ...others]}
-        />
-      )}
+      {hasSome(chosen) && <SlotSettings document={document} chosen={chosen} />}
       {section && <SectionSettings document={document} occurrence={occurrence} section={section} />}
       {!section && (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
@@ -38,4 +34,8 @@ export function SheetInspector() {
       )}
     </Box>
   );
+});
+
+function hasSome(chosen: readonly ChosenSlot[]): chosen is readonly [ChosenSlot, ...ChosenSlot[]] {
+  return chosen.length > 0;
 }

@@ -1,31 +1,43 @@
-import { Box, Typography } from '@mui/material';
+import { Box, styled, Typography } from '@mui/material';
 import { densities, indexOf, moveSlots, occurrencePlaces } from '@plucky/core';
-import { useCallback, useMemo, useRef } from 'react';
+import { useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { useSession, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
+import { useSeen } from '../../shared/ui/useSeen.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { AddSection } from './AddSection.tsx';
 import { chosenSlots, inOneSection, keyOf } from './chosen-slots.ts';
 import { FormBar } from './FormBar.tsx';
+import { headKey, linesOfSheet, stanzasOf } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
-import { type CarriedSlot, Stanza } from './Stanza.tsx';
+import type { CarriedSlot } from './SheetLine.tsx';
+import { LINE, SHEET_STYLE, Stanza, StanzaLine } from './Stanza.tsx';
 import { useSheetKeys } from './useSheetKeys.ts';
 
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */
 export function SheetRoom() {
   const document = useSong();
   const places = useMemo(() => occurrencePlaces(document), [document]);
-  const density = useMemo(() => densities(document), [document]);
+  const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
+  // How dense it is follows what is painted, also when the sheet is opened.
+  const measured = useDeferredValue(document, null);
+  const density = useMemo(() => (measured ? densities(measured) : NO_DENSITY), [measured]);
   const most = Math.max(1, ...[...density.values()].flat());
   const choice = useSessionFields('slot', 'slots');
   const chosen = useMemo(() => {
     const all = choice.slots.length ? choice.slots : choice.slot ? [choice.slot] : [];
     return new Set(all.map(keyOf));
   }, [choice]);
+  const scroller = useRef<HTMLElement>(null);
+  const { seen, above, below, measure, goTo } = useSeen({
+    count: lines.length,
+    height: LINE.height + LINE.gap,
+    scroller,
+  });
   useSheetKeys();
   const edit = useEdit();
   const move = ({ value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) =>
@@ -40,31 +52,79 @@ export function SheetRoom() {
       const from = slots.findIndex((slot) => slot.id === value.slot);
       return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
     });
-  const { heads, show } = useSheetPlayhead();
+  const { headFor, show } = useSheetPlayhead();
   usePlayhead(show);
   return (
     <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
-      <Box component="section" aria-label="Sheet" sx={{ overflow: 'auto', px: 2.25, pb: 3 }}>
-        <FormBar places={places} />
+      <Page ref={scroller} aria-label="Sheet">
+        <FormBar
+          places={places}
+          onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
+        />
         {places.length === 0 && <EmptySheet />}
         <DragArea<CarriedSlot> onDrop={move}>
-          {places.map((place) => (
-            <Stanza
-              key={place.occurrence.id}
-              document={document}
-              place={place}
-              density={density.get(place.occurrence.id) ?? []}
-              most={most}
-              chosen={chosen}
-              heads={heads}
-            />
+          {above > 0 && <div style={{ height: above }} />}
+          {stanzasOf(lines, seen).map(({ place, at }) => (
+            <Stanza key={place.occurrence.id} place={place}>
+              {at.map((i) => {
+                const line = lines[i];
+                if (!line) return null;
+                const isEnd = lines[i + 1]?.place !== place;
+                return (
+                  <div
+                    key={line.nth}
+                    ref={measure}
+                    data-index={i}
+                    className={`line${isEnd ? ' end' : ''}${line.isOnly ? ' only' : ''}`}
+                  >
+                    <StanzaLine
+                      document={document}
+                      of={line}
+                      density={density.get(place.occurrence.id)?.[line.nth] ?? 0}
+                      most={most}
+                      chosen={chosen}
+                      headFor={headFor}
+                    />
+                  </div>
+                );
+              })}
+            </Stanza>
           ))}
+          {below > 0 && <div style={{ height: below }} />}
         </DragArea>
-      </Box>
+      </Page>
       <SheetInspector />
     </Box>
   );
 }
+
+/** No line is measured yet. */
+const NO_DENSITY: ReturnType<typeof densities> = new Map();
+
+/** The page that the lines stand on; how all of them look is said here once. Without room a section's name stands over its lines. */
+const Page = styled('section')(({ theme }) => ({
+  overflow: 'auto',
+  padding: '0 18px 24px',
+  ...SHEET_STYLE,
+  '& .line': {
+    display: 'grid',
+    gridTemplateColumns: '104px minmax(0, 1fr) 104px',
+    columnGap: '10px',
+    paddingBottom: LINE.gap,
+    scrollMarginTop: '96px',
+  },
+  // A section's name needs more room than its only line, and may stand beside its second one.
+  '& .line .name': { height: LINE.height },
+  '& .line.only': { minHeight: LINE.only },
+  '& .line.end': { paddingBottom: LINE.gap + LINE.stanza },
+  '& .line .density': { paddingTop: 8 },
+  [theme.breakpoints.down('sm')]: {
+    '& .line': { gridTemplateColumns: 'minmax(0, 1fr)' },
+    '& .line .name': { height: 'auto' },
+    '& .line.only': { minHeight: 0 },
+    '& .line .density': { display: 'none' },
+  },
+}));
 
 function EmptySheet() {
   return (
@@ -81,9 +141,10 @@ function EmptySheet() {
   );
 }
 
-/** The lines' play heads by occurrence and line, and how to show the one that is heard. */
+/** Where the lines' play heads are kept, and how to show the one that is heard. */
 function useSheetPlayhead() {
   const heads = useRef(new Map<string, HTMLElement>());
+  const keepers = useRef(new Map<string, (element: HTMLElement | null) => void>());
   const lit = useRef<HTMLElement | null>(null);
   const document = useSong();
   const what = useWhatPlays();
@@ -102,7 +163,17 @@ function useSheetPlayhead() {
     },
     [document, what],
   );
-  return { heads, show };
+  const headFor = useCallback((key: string) => {
+    const known = keepers.current.get(key);
+    if (known) return known;
+    const keep = (element: HTMLElement | null) => {
+      if (element) heads.current.set(key, element);
+      else heads.current.delete(key);
+    };
+    keepers.current.set(key, keep);
+    return keep;
+  }, []);
+  return { headFor, show };
 }
 
 function lineAt(document: ReturnType<typeof useSong>, tick: number, phraseBars: number) {
@@ -113,7 +184,7 @@ function lineAt(document: ReturnType<typeof useSong>, tick: number, phraseBars: 
     const line = ((3840 * meter.beats) / meter.unit) * phraseBars;
     const inSection = (tick - start) % once;
     const lineStart = Math.floor(inSection / line) * line;
-    return { key: `${occurrence.id} ${lineStart}`, share: (inSection - lineStart) / line };
+    return { key: headKey(occurrence.id, lineStart), share: (inSection - lineStart) / line };
   }
   return null;
 }

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { counted, indexOf, leadingLayer, placeName, sectionMeter, type SongDocument } from '@plucky/core';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
@@ -10,7 +10,7 @@ import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
 
 /** What the chosen slots play, how long they are, and what is silenced in them alone. */
-export function SlotSettings({
+export const SlotSettings = memo(function SlotSettings({
   document,
   chosen,
 }: {
@@ -37,7 +37,7 @@ export function SlotSettings({
       <LayerOneMore {...props} />
     </Box>
   );
-}
+});
 
 function SlotHead({ document, one: { section, slot } }: { document: SongDocument; one: ChosenSlot }) {
   const layer = leadingLayer(document, slot);

@@ -23,7 +23,9 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
       </Box>
     );
   const lines = places.reduce(
-    (sum, { section }) => sum + phraseLines(playedSlots(document, section), sectionMeter(document, section), song.phraseBars).length,
+    (sum, { section }) =>
+      sum +
+      phraseLines(playedSlots(document, section), sectionMeter(document, section), song.phraseBars).length,
     0,
   );
   const height = Math.max(7, Math.min(24, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));

@@ -23,12 +23,18 @@ export function useSeen({
     estimateSize: () => height,
     overscan: 12,
   });
-  if (!isLong) return { seen: Array.from({ length: count }, (_, i) => i), above: 0, below: 0 };
+  /** Brings a line into view. */
+  const goTo = (index: number) => {
+    if (isLong) virtual.scrollToIndex(index, { align: 'start' });
+    else scroller.current?.querySelector(`[data-index="${index}"]`)?.scrollIntoView({ block: 'nearest' });
+  };
+  if (!isLong) return { seen: Array.from({ length: count }, (_, i) => i), above: 0, below: 0, goTo };
   const items = virtual.getVirtualItems();
   return {
     seen: items.map(({ index }) => index),
     above: items[0]?.start ?? 0,
     below: virtual.getTotalSize() - (items.at(-1)?.end ?? 0),
+    goTo,
     /** Takes the true height of a line that says its place as `data-index`. */
     measure: virtual.measureElement,
   };

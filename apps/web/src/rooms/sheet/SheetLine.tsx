@@ -1,0 +1,152 @@
+import type { Id, Meter } from '@plucky/core';
+import { figure } from '@plucky/core';
+import { memo, type MouseEvent } from 'react';
+import { useDocumentStore } from '../../document/context.tsx';
+import { choosePattern, chooseSlot, chooseSlotToo } from '../../session/store.ts';
+import { useCarried } from '../../shared/drag/useCarried.ts';
+import { Miniature } from '../../shared/ui/Miniature.tsx';
+import { slotTint } from '../../shared/ui/SlotPiece.tsx';
+import { Unseen } from '../../shared/ui/Unseen.tsx';
+import { chooseUpTo } from './chosen-slots.ts';
+import { ResizeHandle } from './ResizeHandle.tsx';
+import type { SlotFace } from './slot-face.ts';
+
+/** A piece of a slot as a line draws it. */
+export interface DrawnPiece {
+  readonly slot: Id;
+  /** Where it stands on its line and in its slot, and how long it and its slot are, in ticks. */
+  readonly onLine: number;
+  readonly inSlot: number;
+  readonly length: number;
+  readonly slotLength: number;
+  readonly face: SlotFace;
+  readonly isChosen: boolean;
+}
+
+interface LineProps {
+  readonly occurrence: Id;
+  readonly section: Id;
+  readonly sectionName: string;
+  readonly meter: Meter;
+  readonly bar: number;
+  readonly full: number;
+  readonly pieces: readonly DrawnPiece[];
+  readonly headRef: (element: HTMLElement | null) => void;
+}
+
+/** A phrase: the slots on it with what they play, and the play head. Drawn anew only when something on it changes. */
+export const SheetLine = memo(
+  function SheetLine({ pieces, bar, headRef, ...of }: LineProps) {
+    return (
+      <div className="phrase">
+        <span className="mono bar">{figure(bar)}</span>
+        <div className="pieces">
+          {pieces.map((piece) => (
+            <Piece key={`${piece.slot} ${piece.inSlot}`} piece={piece} {...of} />
+          ))}
+          <div ref={headRef} className="head" />
+        </div>
+      </div>
+    );
+  },
+  (before, after) =>
+    before.section === after.section &&
+    before.sectionName === after.sectionName &&
+    before.meter === after.meter &&
+    before.bar === after.bar &&
+    before.full === after.full &&
+    before.headRef === after.headRef &&
+    before.pieces.length === after.pieces.length &&
+    before.pieces.every((piece, i) => isSamePiece(piece, after.pieces[i])),
+);
+
+function isSamePiece(one: DrawnPiece, other: DrawnPiece | undefined): boolean {
+  return (
+    one.face === other?.face &&
+    one.isChosen === other.isChosen &&
+    one.slot === other.slot &&
+    one.onLine === other.onLine &&
+    one.inSlot === other.inSlot &&
+    one.length === other.length &&
+    one.slotLength === other.slotLength
+  );
+}
+
+/** What is carried on the sheet: a slot of a section, at its place there. */
+export interface CarriedSlot {
+  readonly section: Id;
+  readonly slot: Id;
+}
+
+function Piece({
+  piece: { slot, onLine, inSlot, length, slotLength, face, isChosen },
+  occurrence,
+  section,
+  sectionName,
+  meter,
+  full,
+}: Omit<LineProps, 'pieces' | 'headRef' | 'bar'> & { readonly piece: DrawnPiece }) {
+  const store = useDocumentStore();
+  const at = { occurrence, slot };
+  const choose = (event?: MouseEvent) => {
+    if (event?.shiftKey) chooseUpTo(store.getState().document, at);
+    else if (event?.ctrlKey || event?.metaKey) chooseSlotToo(at);
+    else chooseSlot(at);
+  };
+  const name = `Slot ${face.number} of ${sectionName}`;
+  const { isOver, handles } = useCarried<CarriedSlot>(`slot ${occurrence} ${slot} ${inSlot}`, {
+    // A slot stays in its section.
+    kind: `slot of ${section}`,
+    name,
+    value: { section, slot },
+  });
+  const look = [
+    'slot',
+    isChosen || isOver ? 'chosen' : '',
+    face.hasSilence || face.role === null ? 'broken' : '',
+  ];
+  return (
+    <div
+      className="place"
+      style={{ left: `${(onLine / full) * 100}%`, width: `${(length / full) * 100}%` }}
+      data-slot={`${occurrence} ${slot}`}
+    >
+      <button
+        type="button"
+        {...handles}
+        className={look.join(' ')}
+        aria-pressed={isChosen}
+        onClick={choose}
+        onDoubleClick={() => {
+          if (face.pattern !== null) choosePattern(face.pattern);
+        }}
+        style={{ background: slotTint(face.role) }}
+      >
+        <span className="words">
+          <span className="title">
+            <Unseen>{name}: </Unseen>
+            {face.title}
+            {face.others && <span className="others"> + {face.others}</span>}
+          </span>
+          <span className="special">
+            <Unseen>, </Unseen>
+            {face.words}
+          </span>
+        </span>
+        <span className="hits">
+          <Miniature marks={face.marks} height={27} barShares={face.barShares} />
+        </span>
+      </button>
+      {face.isLast && (
+        <ResizeHandle
+          section={section}
+          slot={slot}
+          length={slotLength}
+          meter={meter}
+          full={full}
+          onBegin={() => choose()}
+        />
+      )}
+    </div>
+  );
+}

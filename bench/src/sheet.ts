@@ -1,0 +1,156 @@
+import { chromium, type LaunchOptions, type Page } from '@playwright/test';
+import type { Section, Song, SongRecord } from '@plucky/core';
+import { type Figure, median } from './measure.js';
+
+/** The songs that the sheet is measured with: a demo as it is, and one of 62 sections of its own. */
+const LONG = { sections: 62, bars: 1000 };
+const RUNS = 20;
+
+/** From a press on the sheet to the painted picture, of 72 and of 1,000 bars, each beside a frame in which nothing changed. */
+export async function sheetFigures(address: string, launch: LaunchOptions): Promise<Figure[]> {
+  const browser = await chromium.launch(launch);
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const short = await madeSong(page, address);
+    const long = await madeSong(page, address);
+    await lengthen(page, address, long);
+    return [
+      ...(await figuresOf(page, address, short, '72 bars')),
+      ...(await figuresOf(page, address, long, '1000 bars')),
+    ];
+  } finally {
+    await browser.close();
+  }
+}
+
+async function madeSong(page: Page, address: string): Promise<string> {
+  const made = await page.request.post(`${address}/api/songs`, { data: { from: 'demo:paper-lanterns' } });
+  return ((await made.json()) as { id: string }).id;
+}
+
+/** Plays copies of the verse, each a section of its own, until the song has 1,000 bars. */
+async function lengthen(page: Page, address: string, id: string): Promise<void> {
+  const song = (await (await page.request.get(`${address}/api/songs/${id}`)).json()) as {
+    revision: number;
+    records: readonly SongRecord[];
+  };
+  const verse = song.records.find((one): one is Section => one.kind === 'section' && one.id === 'verse-1');
+  const record = song.records.find((one): one is Song => one.kind === 'song');
+  if (!verse || !record) throw new Error('The demo song has no verse.');
+  const bar = 3840;
+  const [last] = verse.slots.slice(-1);
+  const once = verse.slots.reduce((sum, slot) => sum + slot.length, 0);
+  const missing = LONG.bars * bar - LONG.sections * once;
+  const sections = Array.from({ length: LONG.sections }, (_, i): Section => ({
+    ...verse,
+    id: `long-${i}`,
+    name: `Part ${i + 1}`,
+    // What is missing to 1,000 bars is played by the last one.
+    slots:
+      i === LONG.sections - 1 && last && missing > 0
+        ? [...verse.slots, { ...last, id: 'more', length: missing }]
+        : verse.slots,
+  }));
+  const form = sections.map((one, i) => ({ id: `o-${i}`, section: one.id, times: 1, silencedVoices: [] }));
+  await page.request.post(`${address}/api/songs/${id}/changes`, {
+    data: { base: song.revision, label: 'lengthen', put: [...sections, { ...record, form }], remove: [] },
+  });
+}
+
+async function figuresOf(page: Page, address: string, id: string, size: string): Promise<Figure[]> {
+  const open: number[] = [];
+  for (let i = 0; i < 5; i++) {
+    await page.goto(`${address}/songs/${id}/groove`);
+    await page.getByRole('application').waitFor();
+    const link = page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Sheet' });
+    await link.waitFor();
+    open.push(await openSheet(page));
+  }
+  const times = await page.evaluate(
+    async ({ runs }) => {
+      // From the start of a frame, so that no waiting for the screen is counted, to the first task after it is painted.
+      const frame = (work: () => void) =>
+        new Promise<number>((done) =>
+          requestAnimationFrame(() => {
+            const { port1, port2 } = new MessageChannel();
+            const start = performance.now();
+            port1.onmessage = () => done(performance.now() - start);
+            work();
+            port2.postMessage(null);
+          }),
+        );
+      const rest = () => new Promise<void>((done) => setTimeout(done, 250));
+      const press = (key: string, held: KeyboardEventInit = {}) =>
+        document.dispatchEvent(
+          new KeyboardEvent('keydown', { key, code: key, bubbles: true, cancelable: true, ...held }),
+        );
+      const button = (name: string) =>
+        [...document.querySelectorAll('aside button')].find((one) => one.textContent === name) as
+          HTMLElement | undefined;
+      const out: Record<'choose' | 'silence' | 'resize' | 'scroll' | 'idle', number[]> = {
+        choose: [],
+        silence: [],
+        resize: [],
+        scroll: [],
+        idle: [],
+      };
+      const sheet = document.querySelector('section[aria-label="Sheet"]');
+      press('ArrowRight');
+      await rest();
+      for (let i = 0; i < runs; i++) {
+        out.choose.push(await frame(() => press(i % 2 ? 'ArrowLeft' : 'ArrowRight')));
+        await rest();
+        out.silence.push(await frame(() => button('Kick')?.click()));
+        await rest();
+        out.resize.push(await frame(() => press(i % 2 ? '[' : ']')));
+        await rest();
+        out.scroll.push(await frame(() => sheet?.scrollBy(0, i % 2 ? -120 : 120)));
+        await rest();
+        out.idle.push(await frame(() => undefined));
+        await rest();
+      }
+      return out;
+    },
+    { runs: RUNS },
+  );
+  const idle = median(times.idle);
+  const figure = (name: string, values: readonly number[], runs: number): Figure => ({
+    name: `sheet ${name} ${size}`,
+    unit: 'ms',
+    median: median(values),
+    runs,
+    ratio: { 'idle frame': median(values) / idle, 'its own p95': median(values) / p95(values) },
+  });
+  return [
+    figure('choose', times.choose, RUNS),
+    figure('silence', times.silence, RUNS),
+    figure('resize', times.resize, RUNS),
+    figure('scroll', times.scroll, RUNS),
+    figure('open', open, 5),
+  ];
+}
+
+/** From the press on the room's name to the painted sheet. */
+function openSheet(page: Page): Promise<number> {
+  return page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        const link = [...document.querySelectorAll<HTMLElement>('nav a')].find(
+          (one) => one.textContent === 'Sheet',
+        );
+        const start = performance.now();
+        const look = () => {
+          if (document.querySelector('section[aria-label="Sheet"] button[aria-pressed]'))
+            done(performance.now() - start);
+          else requestAnimationFrame(look);
+        };
+        link?.click();
+        look();
+      }),
+  );
+}
+
+function p95(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length * 0.95)] ?? NaN;
+}
