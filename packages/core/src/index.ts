@@ -295,6 +295,7 @@ export type { Swing } from './song/inherited/swing.ts';
 export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
 export { likeliestFirst, placeFor, placesIn, type PlaceInSong, type SlotAt } from './form/places.ts';
 export { keepReference, moveReference, removeReference } from './song/edit-references.ts';
+export { type BarFigures, courseOf, type Sag, sagsOf } from './timeline/course.ts';
 export { densities } from './timeline/density.ts';
 export { tryEdit } from './tried/tried.ts';
 export type { Tried } from './tried/within.ts';

@@ -11,8 +11,11 @@ import { sectionMeter } from './stretches.ts';
 export const SECTION_NAMES: Readonly<Record<SectionRole, string>> = {
   intro: 'Intro',
   verse: 'Verse',
+  'pre-chorus': 'Pre-chorus',
   'build-up': 'Build-up',
   chorus: 'Chorus',
+  bridge: 'Bridge',
+  interlude: 'Interlude',
   break: 'Break',
   outro: 'Outro',
 };

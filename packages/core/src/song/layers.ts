@@ -52,11 +52,10 @@ export function layersOf(
   return { here, others: slot.layers.filter((layer) => !here.includes(layer)) };
 }
 
-/** The layer that a part plays through a slot: its first one that is no end, or its first where it plays ends alone. */
+/** The layer that a part plays through a slot: its first one from the slot's start, or its first where none is. */
 export function mainLayer(document: SongDocument, slot: Slot, part: Id): Layer | undefined {
-  const { pattern } = indexOf(document);
   const { here } = layersOf(document, slot, part);
-  return here.find((layer) => !isEndRole(pattern(layer.pattern)?.role)) ?? here[0];
+  return here.find((layer) => !layer.from) ?? here[0];
 }
 
 /** The layer after which a slot is called: what the first part that plays in it plays through it; undefined for a rest. */

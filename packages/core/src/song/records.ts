@@ -28,7 +28,17 @@ export {
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
-export const SECTION_ROLES = ['intro', 'verse', 'build-up', 'chorus', 'break', 'outro'] as const;
+export const SECTION_ROLES = [
+  'intro',
+  'verse',
+  'pre-chorus',
+  'build-up',
+  'chorus',
+  'bridge',
+  'interlude',
+  'break',
+  'outro',
+] as const;
 
 const songSchema = (z: Zod) =>
   z.strictObject({

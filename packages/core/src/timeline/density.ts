@@ -37,7 +37,7 @@ interface Written {
 const cache = new WeakMap<Section, Written>();
 
 /** What a section plays as it is written, worked out anew only when a record that it plays has changed. */
-function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
+export function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
   const from = playedRecords(document, section);
   const known = cache.get(section);
   if (known?.from.length === from.length && known.from.every((one, i) => one === from[i]))

@@ -3,18 +3,24 @@ import {
   editSong,
   figure,
   type Id,
+  indexOf,
   moveOccurrence,
   type OccurrencePlace,
   type SectionRole,
+  type SongDocument,
 } from '@plucky/core';
-import { memo, useCallback, useEffect, useRef } from 'react';
-import { useEdit, useIndex } from '../../document/context.tsx';
-import { chooseOccurrence, useSession } from '../../session/store.ts';
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
+import { useEdit } from '../../document/context.tsx';
+import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
+import { Choice } from '../../shared/ui/Choices.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
+
+/** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
+const Course = lazy(async () => ({ default: (await import('./Course.tsx')).Course }));
 
 const PHRASES = [2, 4, 8] as const;
 /** How wide a bar of the form is drawn, and a section at the least, in px. */
@@ -22,67 +28,85 @@ const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
 /** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
 export function FormBar({
+  document,
   places,
   onGoTo,
 }: {
+  document: SongDocument;
   places: readonly OccurrencePlace[];
-  /** Brings an occurrence into view. */
+  /** Chooses an occurrence and brings it into view. */
   onGoTo: (occurrence: Id) => void;
 }) {
   const edit = useEdit();
-  const { song } = useIndex();
+  const { song } = indexOf(document);
+  const [showsCourse, setShowsCourse] = useState(false);
   const chosen = useSession((session) => session.occurrence);
+  // The chart follows what is painted.
+  const later = useDeferredValue(document);
   const latest = useRef(onGoTo);
   useEffect(() => {
     latest.current = onGoTo;
   });
   const goTo = useCallback((occurrence: Id) => latest.current(occurrence), []);
   return (
-    <Bar>
-      <Band role="group" aria-label="Form">
-        <DragArea<Id>
-          onDrop={(held, onto) =>
-            edit((document) =>
-              moveOccurrence(
-                document,
-                held.value,
-                places.findIndex(({ occurrence }) => occurrence.id === onto.value),
-              ),
-            )
-          }
+    <Top>
+      <Bar>
+        <Band role="group" aria-label="Form">
+          <DragArea<Id>
+            onDrop={(held, onto) =>
+              edit((document) =>
+                moveOccurrence(
+                  document,
+                  held.value,
+                  places.findIndex(({ occurrence }) => occurrence.id === onto.value),
+                ),
+              )
+            }
+          >
+            {places.map(({ occurrence, section, bars, firstBar }) => (
+              <SectionBlock
+                key={occurrence.id}
+                occurrence={occurrence.id}
+                name={section.name}
+                role={section.role}
+                times={occurrence.times}
+                bars={bars}
+                firstBar={firstBar}
+                chosen={occurrence.id === chosen}
+                onGoTo={goTo}
+              />
+            ))}
+          </DragArea>
+        </Band>
+        <AddSection />
+        <Choice
+          chosen={showsCourse}
+          title="Loudness and hits of every bar, and where the song sags"
+          onClick={() => setShowsCourse(!showsCourse)}
         >
-          {places.map(({ occurrence, section, bars, firstBar }) => (
-            <SectionBlock
-              key={occurrence.id}
-              occurrence={occurrence.id}
-              name={section.name}
-              role={section.role}
-              times={occurrence.times}
-              bars={bars}
-              firstBar={firstBar}
-              chosen={occurrence.id === chosen}
-              onGoTo={goTo}
-            />
-          ))}
-        </DragArea>
-      </Band>
-      <AddSection />
-      <Select
-        bare
-        label="Bars a line"
-        value={song.phraseBars}
-        options={PHRASES.map((n) => ({ value: n, label: `${n} bars a line` }))}
-        onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
-        sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
-      />
-    </Bar>
+          Course
+        </Choice>
+        <Select
+          bare
+          label="Bars a line"
+          value={song.phraseBars}
+          options={PHRASES.map((n) => ({ value: n, label: `${n} bars a line` }))}
+          onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
+          sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
+        />
+      </Bar>
+      {showsCourse && (
+        <Suspense fallback={null}>
+          <Course document={later} places={places} onGoTo={goTo} />
+        </Suspense>
+      )}
+    </Top>
   );
 }
 
+const Top = styled('div')({ position: 'sticky', top: 0, zIndex: 3 });
+
 const Bar = styled('div')({
-  position: 'sticky',
-  top: 0,
-  zIndex: 3,
   display: 'flex',
   gap: 8,
   alignItems: 'center',
@@ -160,10 +184,7 @@ const SectionBlock = memo(function SectionBlock({
       aria-label={times > 1 ? `${name} ×${times}` : name}
       title={`${name}, from bar ${figure(firstBar)}`}
       aria-pressed={chosen}
-      onClick={() => {
-        chooseOccurrence(occurrence);
-        onGoTo(occurrence);
-      }}
+      onClick={() => onGoTo(occurrence)}
       style={{ width, flexGrow: width, ...(chosen ? {} : { background: roleTint(role) }) }}
     >
       <span className="name">

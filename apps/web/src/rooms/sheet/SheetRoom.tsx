@@ -2,7 +2,7 @@ import { Box, styled, Typography } from '@mui/material';
 import { densities, indexOf, moveSlots, occurrencePlaces } from '@plucky/core';
 import { useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { useSession, useSessionFields } from '../../session/store.ts';
+import { chooseOccurrence, useSession, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
@@ -58,8 +58,12 @@ export function SheetRoom() {
     <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
       <Page ref={scroller} aria-label="Sheet">
         <FormBar
+          document={document}
           places={places}
-          onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
+          onGoTo={(occurrence) => {
+            chooseOccurrence(occurrence);
+            goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence));
+          }}
         />
         {places.length === 0 && <EmptySheet />}
         <DragArea<CarriedSlot> onDrop={move}>

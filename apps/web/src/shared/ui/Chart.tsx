@@ -10,7 +10,16 @@ register([LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
 export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption>;
 
 /** A drawn chart, as wide as its place. What it says stands in words beside it, so it is hidden from screen readers. */
-export function Chart({ option, height }: { option: ChartOption; height: number }) {
+export function Chart({
+  option,
+  height,
+  onPress,
+}: {
+  option: ChartOption;
+  height: number;
+  /** Hears where it is pressed, in the values of its two axes. */
+  onPress?: (x: number, y: number) => void;
+}) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(null);
   useEffect(() => {
@@ -26,5 +35,20 @@ export function Chart({ option, height }: { option: ChartOption; height: number 
     };
   }, [height]);
   useEffect(() => chart.current?.setOption(option, { notMerge: true }), [option, height]);
-  return <Box ref={place} aria-hidden sx={{ width: '100%', height }} />;
+  return (
+    <Box
+      ref={place}
+      aria-hidden
+      onClick={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        const at = chart.current?.convertFromPixel('grid', [
+          event.clientX - box.left,
+          event.clientY - box.top,
+        ]);
+        const [x, y] = Array.isArray(at) ? at : [];
+        if (typeof x === 'number' && typeof y === 'number') onPress?.(x, y);
+      }}
+      sx={{ width: '100%', height, ...(onPress ? { cursor: 'pointer' } : {}) }}
+    />
+  );
 }
