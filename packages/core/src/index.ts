@@ -257,6 +257,7 @@ export {
   replaceSlots,
   swapSlots,
 } from './form/arrange-slots.ts';
+export { phraseEnds } from './form/bare-ends.ts';
 export { renameSection, setSectionRole, type SlotIn } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile } from './timeline/compile.ts';

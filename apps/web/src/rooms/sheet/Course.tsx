@@ -1,9 +1,11 @@
 import { Box, Typography } from '@mui/material';
 import {
   type BarFigures,
+  counted,
   courseOf,
   type Id,
   type OccurrencePlace,
+  phraseEnds,
   type Sag,
   sagsOf,
   type SongDocument,
@@ -27,6 +29,8 @@ export function Course({
 }) {
   const course = useMemo(() => courseOf(document), [document]);
   const sags = useMemo(() => sagsOf(document, course), [document, course]);
+  const ends = useMemo(() => phraseEnds(document), [document]);
+  const bare = ends.filter((end) => end.isBare).length;
   const option = useMemo(() => courseChart(course, places, sags), [course, places, sags]);
   return (
     <Box component="section" aria-label="Course" sx={{ pb: 0.75, background: color('paper') }}>
@@ -53,11 +57,10 @@ export function Course({
           {sagWords(sag)}
         </Typography>
       ))}
-      {sags.length === 0 && course.length > 0 && (
-        <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-          Every chorus is louder than what comes before it.
-        </Typography>
-      )}
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
+        {bare} of {counted(ends.length, 'phrase')} end bare: no fill, landing or drop.
+        {sags.length === 0 && course.length > 0 && ' Every chorus is louder than what comes before it.'}
+      </Typography>
     </Box>
   );
 }

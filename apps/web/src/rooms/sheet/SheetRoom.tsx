@@ -1,5 +1,5 @@
 import { Box, styled, Typography } from '@mui/material';
-import { densities, indexOf, moveSlots, occurrencePlaces } from '@plucky/core';
+import { densities, indexOf, moveSlots, occurrencePlaces, phraseEnds } from '@plucky/core';
 import { useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseOccurrence, useSession, useSessionFields } from '../../session/store.ts';
@@ -26,6 +26,10 @@ export function SheetRoom() {
   // How dense it is follows what is painted, also when the sheet is opened.
   const measured = useDeferredValue(document, null);
   const density = useMemo(() => (measured ? densities(measured) : NO_DENSITY), [measured]);
+  const bare = useMemo(() => {
+    const ends = phraseEnds(document).filter((end) => end.isBare);
+    return new Set(ends.map((end) => `${end.occurrence} ${end.phrase}`));
+  }, [document]);
   const most = Math.max(1, ...[...density.values()].flat());
   const choice = useSessionFields('slot', 'slots');
   const chosen = useMemo(() => {
@@ -86,6 +90,7 @@ export function SheetRoom() {
                       of={line}
                       density={density.get(place.occurrence.id)?.[line.nth] ?? 0}
                       most={most}
+                      isBare={bare.has(`${place.occurrence.id} ${line.nth}`)}
                       chosen={chosen}
                       headFor={headFor}
                     />

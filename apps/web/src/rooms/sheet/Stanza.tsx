@@ -91,6 +91,7 @@ export function StanzaLine({
   of,
   density,
   most,
+  isBare,
   chosen,
   headFor,
 }: {
@@ -99,6 +100,8 @@ export function StanzaLine({
   density: number;
   /** The densest line of the song, which fills its bar. */
   most: number;
+  /** Whether the phrase ends as if nothing ended there. */
+  isBare: boolean;
   /** The keys of the slots that are chosen. */
   chosen: ReadonlySet<string>;
   /** Where the play head of a line is kept. */
@@ -152,7 +155,7 @@ export function StanzaLine({
           No slot yet. Add one to choose what plays.
         </Typography>
       )}
-      {line ? <Density value={density} most={most} /> : <span />}
+      {line ? <Density value={density} most={most} isBare={isBare} /> : <span />}
     </>
   );
 }
@@ -201,7 +204,15 @@ const SectionHead = memo(function SectionHead({
   );
 });
 
-const Density = memo(function Density({ value, most }: { value: number; most: number }) {
+const Density = memo(function Density({
+  value,
+  most,
+  isBare,
+}: {
+  value: number;
+  most: number;
+  isBare: boolean;
+}) {
   const share = Math.round((value / most) * 100);
   return (
     <div className="density">
@@ -218,6 +229,14 @@ const Density = memo(function Density({ value, most }: { value: number; most: nu
       <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), whiteSpace: 'nowrap' }}>
         {value.toFixed(1)} hits / beat
       </Typography>
+      {isBare && (
+        <Typography
+          title="No fill, landing or drop at the end of this phrase"
+          sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('plum') }}
+        >
+          bare end
+        </Typography>
+      )}
     </div>
   );
 });

@@ -1,0 +1,43 @@
+import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { isEndRole, stretchOf } from '../song/layers.ts';
+import type { Slot } from '../song/records.ts';
+import { phraseLines } from './phrases.ts';
+import { sectionMeter } from './stretches.ts';
+
+/** How a phrase ends: with something that tells that it does, or bare. */
+export interface PhraseEnd {
+  readonly occurrence: Id;
+  /** Which phrase of its section it is, from 0. */
+  readonly phrase: number;
+  readonly isBare: boolean;
+}
+
+/**
+ * The end of every phrase of the form, repeats counted once. An end is bare where what plays there is neither a fill, a
+ * build-up, a break or an ending up to it, nor lands or slows down, nor lets rows fall silent; a rest is not bare.
+ */
+export function phraseEnds(document: SongDocument): readonly PhraseEnd[] {
+  const { song, section: sectionOf } = indexOf(document);
+  return song.form.flatMap(({ id, section: sectionId }): PhraseEnd[] => {
+    const section = sectionOf(sectionId);
+    if (!section) return [];
+    const lines = phraseLines(section.slots, sectionMeter(document, section), song.phraseBars);
+    return lines.flatMap(({ pieces }, phrase): PhraseEnd[] => {
+      const last = pieces.at(-1);
+      if (!last) return [];
+      return [{ occurrence: id, phrase, isBare: isBareAt(document, last.slot, last.inSlot + last.length) }];
+    });
+  });
+}
+
+/** Whether a slot plays on at a place of it, the end of a phrase, as if nothing ended there. */
+function isBareAt(document: SongDocument, slot: Slot, end: number): boolean {
+  const { pattern } = indexOf(document);
+  if (!slot.layers.length || (end === slot.length && (slot.landing ?? slot.slows))) return false;
+  return slot.layers.every((layer) => {
+    const stretch = stretchOf(layer, slot.length);
+    if (!stretch || stretch.from >= end || stretch.to < end) return true;
+    return layer.silencedVoices.length === 0 && !isEndRole(pattern(layer.pattern)?.role);
+  });
+}
