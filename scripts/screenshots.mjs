@@ -126,6 +126,7 @@ try {
 
   await open('Paper Lanterns', 'sheet');
   await page.getByRole('button', { name: /^Slot 3 of Verse 1/ }).click();
+  await page.getByRole('region', { name: 'Chosen slot' }).waitFor();
   await shoot('sheet');
 
   await open('Salt Waltz', 'sheet');

@@ -1,13 +1,4 @@
-import {
-  apply,
-  bringUpRecords,
-  changeBetween,
-  type ChangeSet,
-  FORMAT,
-  InvalidSongError,
-  NewerFormatError,
-  sameRecord,
-} from '@plucky/core';
+import { apply, changeBetween, type ChangeSet, FORMAT, InvalidSongError, sameRecord } from '@plucky/core';
 import type { DocumentState, DocumentStore } from './store.ts';
 
 /** Edits that the server has not got, kept by this browser so that closing or reloading the page loses none. */
@@ -70,8 +61,8 @@ export async function recall(store: DocumentStore): Promise<void> {
 async function read(songId: string): Promise<Entry | null> {
   const text = localStorage.getItem(keyOf(songId));
   if (text === null) return null;
-  // The schema library is loaded only where there is something to read.
-  const { readRecords } = await import('./read-records.ts');
+  // The schema library and the formats of before are loaded only where there is something to read.
+  const { bringUpRecords, NewerFormatError, readRecords } = await import('./read-records.ts');
   try {
     const { format = 1, base, change } = JSON.parse(text) as Partial<Entry> & Omit<Entry, 'format'>;
     const put = bringUpRecords(change.put, format);

@@ -1,3 +1,3 @@
 import '../shared/no-eval.ts';
 
-export { readRecords } from '@plucky/core';
+export { bringUpRecords, NewerFormatError, readRecords } from '@plucky/core';

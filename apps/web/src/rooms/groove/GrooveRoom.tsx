@@ -12,11 +12,11 @@ import { useDeskKeys } from './actions/useDeskKeys.ts';
 import { Inspector } from './chosen/Inspector.tsx';
 import { FamilyList } from './family/FamilyList.tsx';
 import { PatternHeader } from './family/PatternHeader.tsx';
-import { ReachWords } from './family/ReachWords.tsx';
 import { type PatternView, viewOf } from './pattern-view.ts';
-import { Legend } from './rows/Legend.tsx';
 import { Rows } from './rows/Rows.tsx';
 
+const ReachWords = later(async () => (await import('./family/ReachWords.tsx')).ReachWords);
+const Legend = later(async () => (await import('./rows/Legend.tsx')).Legend);
 const ShapePanel = later(async () => (await import('./shape/ShapePanel.tsx')).ShapePanel);
 const KitPanel = later(async () => (await import('./kit/KitPanel.tsx')).KitPanel);
 const ShelfPanel = later(async () => (await import('./shelf/ShelfPanel.tsx')).ShelfPanel);

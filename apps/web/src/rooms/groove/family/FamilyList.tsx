@@ -1,17 +1,12 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, IconButton } from '@mui/material';
 import {
-  addNotesPart,
   barTicks,
   familyOrder,
   type Id,
   indexOf,
-  type Instrument,
-  INSTRUMENT_NAMES,
-  INSTRUMENTS,
   newPattern,
   type Part,
-  removePart,
   resolve,
   type SongDocument,
   type SongIndex,
@@ -25,11 +20,14 @@ import { DragArea } from '../../../shared/drag/DragArea.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Heading } from '../../../shared/ui/Group.tsx';
+import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { Select } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { PatternEntry } from './PatternEntry.tsx';
+
+const AddPart = later(async () => (await import('./PartChoices.tsx')).AddPart);
+const RemovePart = later(async () => (await import('./PartChoices.tsx')).RemovePart);
 
 /** The patterns of every part, each under the one that it follows. */
 export function FamilyList() {
@@ -60,25 +58,6 @@ const Families = memo(function Families({ document }: { document: SongDocument }
   );
 });
 
-/** Adds a part of notes, and opens its first pattern. */
-function AddPart() {
-  const edit = useEdit();
-  const add = (instrument: Instrument) => {
-    const ids = { part: freshId(), voice: freshId(), pattern: freshId() };
-    if (edit((now) => addNotesPart(now, instrument, ids))) choosePattern(ids.pattern);
-  };
-  return (
-    <Select
-      fullWidth
-      label="Add a part"
-      value={null}
-      placeholder="an instrument…"
-      options={INSTRUMENT_NAMES.map((value) => ({ value, label: INSTRUMENTS[value].name }))}
-      onChange={add}
-    />
-  );
-}
-
 function PartFamily({ document, index, part }: { document: SongDocument; index: SongIndex; part: Part }) {
   const edit = useEdit();
   const uses = usage(document);
@@ -97,14 +76,7 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1 }}>
         <Heading>{part.name} · family</Heading>
         <Box sx={{ flex: 1 }} />
-        {canGo && (
-          <QuietButton
-            title={`Take ${part.name} out of the song; nothing plays it`}
-            onClick={() => edit((now) => removePart(now, part.id))}
-          >
-            Remove
-          </QuietButton>
-        )}
+        {canGo && <RemovePart part={part} />}
         <QuietButton
           title={withKeys('Grooves and lines to begin with, and your own', PATTERN_COMMANDS.shelf)}
           onClick={() => openPanel('shelf')}
