@@ -121,6 +121,12 @@ for (const colorScheme of ['light', 'dark'] as const)
         .getByRole('button', { name: /^Slot 1 of/ })
         .first()
         .click();
+      await page.getByRole('button', { name: 'Course' }).click();
+      await expect(page.getByText(/phrases end bare/)).toBeVisible();
+      await page
+        .getByRole('button', { name: /^Set the layer/ })
+        .first()
+        .click();
       await expectNoViolation(page, 'sheet');
       await goTo(page, 'Hand-off');
       await expect(page.getByRole('button', { name: /Hand off|Export/ }).first()).toBeVisible();

@@ -143,7 +143,7 @@ test('several patterns are chosen, split and merged, and a slot’s layers becom
     .getByRole('button', { name: /^Slot 1 of Verse 1/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'Merge the layers of drums' }).click();
+  await page.getByRole('button', { name: 'Consolidate' }).click();
   await expect(page.getByRole('region', { name: 'Chosen slot' })).toContainText('Merged');
   await goTo(page, 'Groove');
   await rows(page).focus();

@@ -65,7 +65,7 @@ test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it 
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
-  await page.getByRole('button', { name: '4+4+4+4' }).click();
+  await page.getByRole('button', { name: '4+4+4+4', exact: true }).click();
   await expect(fill(page, 1)).toContainText('4+4+4+4');
   await fill(page, 1).click();
   const cell = (n: number) => page.getByRole('button', { name: new RegExp(`^Cell ${n}:`) });

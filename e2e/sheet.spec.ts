@@ -52,6 +52,20 @@ test('several slots are chosen by keys and pointer, changed together, copied, pa
   await expect(chosen(page).getByText('4 slots chosen')).toBeVisible();
   await slot(page, 3, 'Verse 1').click({ modifiers: ['ControlOrMeta'] });
   await expect(chosen(page).getByText('3 slots chosen')).toBeVisible();
+  // A box from beside the slots chooses those that it meets.
+  const [first, second] = [
+    await slot(page, 1, 'Intro').boundingBox(),
+    await slot(page, 3, 'Intro').boundingBox(),
+  ];
+  if (!first || !second) throw new Error('The intro is not on the page.');
+  await page.mouse.move(first.x - 12, first.y + 4);
+  await page.mouse.down();
+  await page.mouse.move(first.x + first.width / 2, second.y + 8, { steps: 5 });
+  await page.mouse.up();
+  await expect(chosen(page).getByText('2 slots chosen')).toBeVisible();
+  await slot(page, 1, 'Verse 1').click();
+  for (const n of [2, 4]) await slot(page, n, 'Verse 1').click({ modifiers: ['ControlOrMeta'] });
+  await expect(chosen(page).getByText('3 slots chosen')).toBeVisible();
   await choose(page, 'Drums', 'Chorus open');
   for (const n of [1, 2, 4]) await expect(slot(page, n, 'Verse 1')).toHaveAccessibleName(/Chorus open/);
   await expect(slot(page, 3, 'Verse 1')).toHaveAccessibleName(/Turn-around/);
@@ -76,4 +90,26 @@ test('a section that is played twice says so, and can differ in one place only',
     page.getByRole('region', { name: 'Build-up 2' }).getByRole('button', { name: /^Slot 2/ }),
   ).toBeVisible();
   await expect(page.getByRole('button', { name: /^Slot 2 of Build-up:/ })).toHaveCount(0);
+});
+
+test('the song from above tells how its phrases end, and a press in it goes to the bar', async ({ page }) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await page.getByRole('button', { name: 'Course' }).click();
+  const course = page.getByRole('region', { name: 'Course' });
+  await expect(course.getByText(/^6 of 18 phrases end bare/)).toBeVisible();
+  await expect(course.getByText(/Every chorus is louder than what comes before it/)).toBeVisible();
+  const chart = await course.locator('svg').boundingBox();
+  if (!chart) throw new Error('There is no chart.');
+  // Bar 40 of 72 is in the second verse.
+  await page.mouse.click(chart.x + (chart.width * 40) / 72, chart.y + chart.height / 2);
+  await expect(page.getByRole('button', { name: 'Verse 2', exact: true })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  // A chorus that is thinned out falls, and says so.
+  await slot(page, 1, 'Chorus 2').click();
+  await page.keyboard.press('Control+a');
+  await choose(page, 'Drums', 'Drop to pulse');
+  await expect(course.getByText(/^Sags, bars/)).toBeVisible();
 });

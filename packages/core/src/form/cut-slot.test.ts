@@ -41,8 +41,15 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
         silenced: fc.nat(30),
         changed: fc.nat(30),
         own: ticks(8),
+        times: fc.constantFrom(
+          undefined,
+          'first' as const,
+          'last' as const,
+          { every: 2, from: 0 },
+          { every: 3, from: 2 },
+        ),
       }),
-      ({ beats, length, cut, from, to, start, silenced, changed, own }) => {
+      ({ beats, length, cut, from, to, start, silenced, changed, own, times }) => {
         const slotLength = length * BEAT;
         fc.pre(cut > 0 && cut < slotLength && from < slotLength && to > from && to <= slotLength);
         const plain = songOf(beats, []);
@@ -53,6 +60,7 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
           from,
           to,
           ...(start ? { start } : {}),
+          ...(times ? { times } : {}),
           silencedVoices: [],
           own: own < to - from ? { mine: hit('snare', own) } : {},
           silenced: [idOf(silenced)],

@@ -6,6 +6,7 @@ import { saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Edits, Layer, Slot } from '../song/records.ts';
 import { startOf } from './going-on.ts';
+import { cutTimes, roundAt, roundsIn, type Times } from './times.ts';
 
 /** A layer in another stretch of a slot of `length` ticks; a place that counted from the end and is where it was still does. */
 function stretched(layer: Layer, from: number, to: number, length: number): Layer {
@@ -60,10 +61,28 @@ export function cutLayer(
     silenced: layer.silenced.filter((id) => !renamed.has(id)),
     changed: Object.fromEntries(Object.entries(layer.changed).filter(([id]) => !renamed.has(id))),
   };
+  const period = source.pattern.length;
+  const begun = startOf(layer) % period;
+  const times = cutTimes(
+    layer.times,
+    roundAt(played, begun, period),
+    roundsIn(to - from, begun, period),
+    start > 0,
+  );
+  const first = { ...layer, ...before };
+  const second = { ...omit(layer, 'start'), ...(start ? { start } : {}), ...after };
   return {
-    before: stretched({ ...layer, ...before }, from, at, slot.length),
-    after: stretched({ ...omit(layer, 'start'), ...(start ? { start } : {}), ...after }, at, to, slot.length),
+    before: soundingIn(stretched(first, from, at, slot.length), times.before),
+    after: soundingIn(stretched(second, at, to, slot.length), times.after),
   };
+}
+
+/** A layer that sounds in these rounds; null where in none, unless it has hits of its own. */
+function soundingIn(layer: Layer, times: Times | null | undefined): Layer | null {
+  if (times === undefined) return layer;
+  if (times) return { ...layer, times };
+  // Nothing of the pattern sounds in this half; hits of the slot's own do.
+  return Object.keys(layer.own).length ? { ...layer, times: { every: 64, from: 63 } } : null;
 }
 
 /** A layer of a slot of one length, in one of another length that begins `by` ticks later. */

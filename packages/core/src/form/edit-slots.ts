@@ -99,7 +99,7 @@ export function removeLayer(document: SongDocument, slot: SlotIn, index: number)
 }
 
 /** How a layer plays in its slot, beside what it plays. */
-const LAYER_SETTINGS = ['from', 'to', 'start', 'level'] as const;
+const LAYER_SETTINGS = ['from', 'to', 'start', 'times', 'level'] as const;
 export type LayerSettings = Pick<Layer, (typeof LAYER_SETTINGS)[number]>;
 
 /** Sets how a layer plays; a field that is undefined is as usual again. Refused for a stretch that the slot has not. */
@@ -115,7 +115,7 @@ export function setLayer(
   const layer = before?.layers[index];
   if (!layer) return null;
   const set = LAYER_SETTINGS.filter((key) => key in settings);
-  if (set.every((key) => layer[key] === settings[key])) return null;
+  if (set.every((key) => JSON.stringify(layer[key]) === JSON.stringify(settings[key]))) return null;
   const said = Object.entries<unknown>(settings).filter(([, value]) => value !== undefined);
   const next: Layer = { ...omit(layer, ...set), ...Object.fromEntries(said) };
   if (!stretchOf(next, before.length)) return { reason: 'A layer plays within its slot.' };

@@ -7,6 +7,7 @@ import type { SongDocument } from '../song/document.ts';
 import { stretchOf } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
 import { startOf } from './going-on.ts';
+import { roundAt, roundsIn, soundsIn } from './times.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
 export interface ResolvedLayer {
@@ -29,7 +30,7 @@ export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | '
   return (start + at) % source.pattern.length;
 }
 
-/** Resolves a layer: the pattern's sounding hits, repeated, under the layer's own edits, silenced voices and level. */
+/** Resolves a layer: the pattern's sounding hits, repeated, in the rounds in which it sounds, under the layer's own edits, silenced voices and level. */
 export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
   const source = resolve(document, layer.pattern);
   const { from, to } = stretchOf(layer, slot.length) ?? HIDDEN;
@@ -41,7 +42,11 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
     : soundingOf(source);
-  const repeated = unroll(sounding, source.pattern.length, start, length, LIMITS.layerHits);
+  const period = source.pattern.length;
+  const all = unroll(sounding, period, start, length, LIMITS.layerHits);
+  const { times } = layer;
+  const rounds = roundsIn(length, start, period);
+  const repeated = times ? all.filter((hit) => soundsIn(times, roundAt(hit.at, start, period), rounds)) : all;
   const { hits } = overlay(repeated, layer, length);
   const resolved = { source, from, length, start, hits: atLevel(hits, layer.level ?? 100) };
   cache.set(layer, resolved);

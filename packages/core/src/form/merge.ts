@@ -84,9 +84,9 @@ function withMerged(document: SongDocument, part: Id, ids: readonly Id[], merged
   });
 }
 
-function printed({ pattern, from = 0, to = 0, start = 0, level = 100, ...rest }: Layer): string {
+function printed({ pattern, from = 0, to = 0, start = 0, level = 100, times, ...rest }: Layer): string {
   const { silencedVoices, own, silenced, changed } = rest;
-  return JSON.stringify([pattern, from, to, start, level, silencedVoices, own, silenced, changed]);
+  return JSON.stringify([pattern, from, to, start, level, times, silencedVoices, own, silenced, changed]);
 }
 
 /**

@@ -72,6 +72,7 @@ function inLonger(
 function goesOnInto(document: SongDocument, one: Layer, other: Layer, length: number): boolean {
   const [before, after] = [stretchOf(one, length), stretchOf(other, length)];
   if (!before || before.to !== after?.from || one.pattern !== other.pattern) return false;
+  if (one.times ?? other.times) return false;
   const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>
     JSON.stringify([silencedVoices, level, own, silenced, changed]);
   if (said(other) !== said({ ...one, ...NO_EDITS }) || said(one) !== said(other)) return false;

@@ -5,7 +5,14 @@ import type { Layer, Slot } from '../song/records.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { onlyThisTime } from './edit-form.ts';
-import { addLayer, resizeSlots, setSlotPattern, silentRows, toggleSlotVoice } from './edit-slots.ts';
+import {
+  addLayer,
+  resizeSlots,
+  setLayer,
+  setSlotPattern,
+  silentRows,
+  toggleSlotVoice,
+} from './edit-slots.ts';
 import { newSlot } from './new-section.ts';
 import { placeAtEnd } from './place-fill.ts';
 
@@ -150,4 +157,23 @@ test('a section that is played twice can differ in one place, which changes noth
     compile(one, { kind: 'song' }).events.map(({ tick, note, velocity }) => [tick, note, velocity]);
   expect(heard(next)).toEqual(heard(document));
   expect(onlyThisTime(next, 'o2', 'again')).toBeNull();
+});
+
+test.each([
+  ['first', [0]],
+  ['last', [3]],
+  [{ every: 2, from: 0 }, [0, 2]],
+  [{ every: 2, from: 1 }, [1, 3]],
+  [{ every: 3, from: 2 }, [2]],
+] as const)('a layer that sounds in %o of its rounds', (times, rounds) => {
+  const document = after(
+    twoParts([layer('main')]),
+    setLayer(twoParts([layer('main')]), { section: 'verse', slot: 'a' }, 0, { times }),
+  );
+  const kicks = compile(document, { kind: 'section', section: 'verse' }).events.filter(
+    (one) => one.voice === 'kick' && one.tick % BAR === 0,
+  );
+  expect(kicks.map((one) => one.tick / BAR)).toEqual(rounds);
+  const back = after(document, setLayer(document, { section: 'verse', slot: 'a' }, 0, { times: undefined }));
+  expect(serialize(back)).toBe(serialize(twoParts([layer('main')])));
 });

@@ -114,6 +114,13 @@ const layerSchema = (z: Zod) =>
     to: z.int().min(-LIMITS.slot).max(LIMITS.slot).optional(),
     /** The place in its pattern at which the layer begins, in ticks, or on from the slot before; absent: at its start. */
     start: z.union([z.int().min(0).max(LIMITS.pattern), z.literal('on')]).optional(),
+    /** In which rounds of its pattern it sounds: the first, the last, or every so many from one on; absent means all. */
+    times: z
+      .union([
+        z.literal(['first', 'last']),
+        z.strictObject({ every: z.int().min(2).max(64), from: z.int().min(0).max(63) }),
+      ])
+      .optional(),
     /** What its velocities are scaled by, in percent; absent means 100. */
     level: z.int().min(1).max(200).optional(),
     silencedVoices: voicesSchema(z),

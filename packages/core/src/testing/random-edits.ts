@@ -169,6 +169,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
         ? setLayer(document, { section: 'verse', slot: slot.id }, 0, {
             start: a % 3 ? 'on' : (b * 60) % 3840,
             level: 1 + (a % 200),
+            times: b % 4 ? undefined : a % 2 ? 'last' : { every: 2, from: a % 3 },
           })
         : null,
     () =>

@@ -141,7 +141,13 @@ const Band = styled('div')({
     overflow: 'hidden',
     textOverflow: 'ellipsis',
   },
-  '& .first': { display: 'block', fontSize: TEXT.tiny, color: color('soft') },
+  // The bar is read from the title; a name is what a section is called by.
+  '& button::after': {
+    content: 'attr(data-bar) / ""',
+    display: 'block',
+    fontSize: TEXT.tiny,
+    color: color('soft'),
+  },
 });
 
 /** What a section of this role is tinted with; its name says the same. */
@@ -181,7 +187,7 @@ const SectionBlock = memo(function SectionBlock({
       type="button"
       {...handles}
       className={chosen || isOver ? 'chosen' : ''}
-      aria-label={times > 1 ? `${name} ×${times}` : name}
+      data-bar={figure(firstBar)}
       title={`${name}, from bar ${figure(firstBar)}`}
       aria-pressed={chosen}
       onClick={() => onGoTo(occurrence)}
@@ -191,7 +197,6 @@ const SectionBlock = memo(function SectionBlock({
         {name}
         {times > 1 ? ` ×${times}` : ''}
       </span>
-      <span className="first">{figure(firstBar)}</span>
     </button>
   );
 });

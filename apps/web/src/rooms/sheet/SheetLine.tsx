@@ -110,6 +110,8 @@ function Piece({
       className="place"
       style={{ left: `${(onLine / full) * 100}%`, width: `${(length / full) * 100}%` }}
       data-slot={`${occurrence} ${slot}`}
+      data-occurrence={occurrence}
+      data-id={slot}
     >
       <button
         type="button"

@@ -16,6 +16,7 @@ import { headKey, linesOfSheet, stanzasOf } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
 import type { CarriedSlot } from './SheetLine.tsx';
 import { LINE, SHEET_STYLE, Stanza, StanzaLine } from './Stanza.tsx';
+import { useBox } from './useBox.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */
@@ -56,11 +57,12 @@ export function SheetRoom() {
       const from = slots.findIndex((slot) => slot.id === value.slot);
       return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
     });
+  const { box, handlers } = useBox(scroller);
   const { headFor, show } = useSheetPlayhead();
   usePlayhead(show);
   return (
     <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
-      <Page ref={scroller} aria-label="Sheet">
+      <Page ref={scroller} aria-label="Sheet" {...handlers}>
         <FormBar
           document={document}
           places={places}
@@ -101,6 +103,17 @@ export function SheetRoom() {
           ))}
           {below > 0 && <div style={{ height: below }} />}
         </DragArea>
+        {box && (
+          <div
+            className="box"
+            style={{
+              left: box.left,
+              top: box.top,
+              width: box.right - box.left,
+              height: box.bottom - box.top,
+            }}
+          />
+        )}
       </Page>
       <SheetInspector />
     </Box>
@@ -125,6 +138,14 @@ const Page = styled('section')(({ theme }) => ({
   // A section's name needs more room than its only line, and may stand beside its second one.
   '& .line .name': { height: LINE.height },
   '& .line.only': { minHeight: LINE.only },
+  '& .box': {
+    position: 'fixed',
+    zIndex: 4,
+    background: color('wash'),
+    opacity: 0.45,
+    border: `1.5px dashed ${color('plum')}`,
+    pointerEvents: 'none',
+  },
   '& .line.end': { paddingBottom: LINE.gap + LINE.stanza },
   '& .line .density': { paddingTop: 8 },
   [theme.breakpoints.down('sm')]: {

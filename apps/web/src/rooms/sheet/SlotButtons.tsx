@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { choosePattern, useSession } from '../../session/store.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
-import { inOneSection, inSections } from './chosen-slots.ts';
+import { inOneSection, inSections, startInSong } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
@@ -102,6 +102,7 @@ function CutAt({ document, chosen: [one] }: ChosenProps) {
   const { enqueueSnackbar } = useSnackbar();
   if (!one) return null;
   const meter = sectionMeter(document, one.section);
+  const start = startInSong(document, one);
   const middle = middleOf(one.slot, meter);
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, alignItems: 'center' }}>
@@ -109,7 +110,7 @@ function CutAt({ document, chosen: [one] }: ChosenProps) {
         title={withKeys('What it plays goes on in the second half', SHEET_COMMANDS.cutInTwo)}
         onClick={() => deeds.cutAt(middle)}
       >
-        Cut at {placeName(middle, meter)}
+        Cut at {placeName(start + middle, meter)}
       </Button>
       <DraftField
         key={one.slot.id}
@@ -120,12 +121,12 @@ function CutAt({ document, chosen: [one] }: ChosenProps) {
           const at = placeFrom(text, meter);
           if (at === null)
             enqueueSnackbar(
-              `“${text}” is no place. One is written like 2.3: bar and beat. Nothing was cut.`,
+              `“${text}” is no place. One is written like 12.3: bar of the song and beat. Nothing was cut.`,
               {
                 variant: 'warning',
               },
             );
-          else deeds.cutAt(at);
+          else deeds.cutAt(at - start);
         }}
       />
     </Box>

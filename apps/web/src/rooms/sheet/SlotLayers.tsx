@@ -86,11 +86,36 @@ function layerWords(layer: Layer, length: number, meter: Meter): string {
   return [
     isAll ? '' : `${lengthName(to - from, meter)} at ${placeName(from, meter)}`,
     start,
+    layer.times === undefined ? '' : timesWords(layer.times),
     layer.level === undefined ? '' : `${layer.level} %`,
   ]
     .filter(Boolean)
     .join(' · ');
 }
+
+/** In which rounds of its pattern a layer can be told to sound. */
+const TIMES: readonly (Layer['times'] | undefined)[] = [
+  undefined,
+  'first',
+  'last',
+  { every: 2, from: 0 },
+  { every: 2, from: 1 },
+  { every: 3, from: 2 },
+  { every: 4, from: 0 },
+  { every: 4, from: 3 },
+];
+
+const ORDINALS = ['1st', '2nd', '3rd', '4th'];
+const nth = (index: number) => ORDINALS[index] ?? `${index + 1}th`;
+
+function timesWords(times: Layer['times']): string {
+  if (times === undefined) return 'in each of its rounds';
+  if (typeof times === 'string') return `in its ${times} round only`;
+  return `every ${nth(times.every - 1)} round from the ${nth(times.from)}`;
+}
+
+const isOffered = (times: Layer['times']) =>
+  TIMES.some((one) => JSON.stringify(one) === JSON.stringify(times));
 
 type Begins = 'start' | 'on' | 'place';
 
@@ -141,9 +166,20 @@ function LayerForm({
           sx={{ mb: 1.25 }}
         />
       )}
+      <Select
+        fullWidth
+        label="It sounds"
+        value={JSON.stringify(layer.times ?? null)}
+        options={[...TIMES, ...(isOffered(layer.times) ? [] : [layer.times])].map((times) => ({
+          value: JSON.stringify(times ?? null),
+          label: timesWords(times),
+        }))}
+        onChange={(value) => set({ times: TIMES.find((one) => JSON.stringify(one ?? null) === value) })}
+        sx={{ mb: 1.25 }}
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1 }}>
         <DraftField
-          label="Plays from"
+          label="In the slot, from"
           value={placeName(from, meter)}
           most={16}
           onChange={(text) => place(text, (at) => set({ from: at || undefined }))}

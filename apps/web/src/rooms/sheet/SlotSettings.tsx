@@ -2,7 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { counted, indexOf, leadingLayer, placeName, sectionMeter, type SongDocument } from '@plucky/core';
 import { memo, type ReactNode } from 'react';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
-import { type ChosenSlot, inSections } from './chosen-slots.ts';
+import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { SlotButtons } from './SlotButtons.tsx';
 import { LayerOneMore, LengthChoice, PartChoice, SilencedRows } from './SlotChoices.tsx';
@@ -39,13 +39,13 @@ export const SlotSettings = memo(function SlotSettings({
   );
 });
 
-function SlotHead({ document, one: { section, slot } }: { document: SongDocument; one: ChosenSlot }) {
+function SlotHead({ document, one }: { document: SongDocument; one: ChosenSlot }) {
+  const { section, slot } = one;
   const layer = leadingLayer(document, slot);
-  const start = section.slots.slice(0, section.slots.indexOf(slot)).reduce((sum, one) => sum + one.length, 0);
   return (
     <>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-        {section.name} · from {placeName(start, sectionMeter(document, section))}
+        {section.name} · from {placeName(startInSong(document, one), sectionMeter(document, section))}
       </Typography>
       <Title>{(layer && indexOf(document).pattern(layer.pattern)?.name) ?? 'Rest'}</Title>
     </>

@@ -1,8 +1,11 @@
 import {
+  barTicks,
   type Id,
   indexOf,
   type Occurrence,
+  occurrencePlaces,
   type Section,
+  sectionMeter,
   type Slot,
   type SlotAt,
   type SlotIn,
@@ -67,4 +70,12 @@ export function chooseUpTo(document: SongDocument, slot: SlotAt): void {
   const [from, to] = [at(lead), at(slot)];
   if (from < 0 || to < 0) chooseSlot(slot);
   else chooseSlots(all.slice(Math.min(from, to), Math.max(from, to) + 1));
+}
+
+/** Where a slot starts in the song, in ticks as if all of it were in its section's meter, so that its bars are the song's. */
+export function startInSong(document: SongDocument, { occurrence, section, slot }: ChosenSlot): number {
+  const place = occurrencePlaces(document).find((one) => one.occurrence === occurrence);
+  const before = section.slots.slice(0, section.slots.indexOf(slot));
+  const inSection = before.reduce((sum, one) => sum + one.length, 0);
+  return Math.round(((place?.firstBar ?? 1) - 1) * barTicks(sectionMeter(document, section))) + inSection;
 }

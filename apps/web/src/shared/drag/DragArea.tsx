@@ -22,7 +22,7 @@ import { stepThrough } from './step-through.ts';
 import type { Carried } from './useCarried.ts';
 
 /** How far the pointer goes before a press is a drag, in pixels. */
-const DISTANCE = 6;
+export const DISTANCE = 6;
 
 const INSTRUCTIONS = `Press ${capsOf(PICK_UP).join(' ')} to pick this up. While it is carried, arrows move it, Enter lays it down, and Escape puts it back.`;
 

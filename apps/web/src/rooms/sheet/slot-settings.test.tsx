@@ -1,0 +1,87 @@
+import { compile, indexOf, type Section, type SongDocument } from '@plucky/core';
+import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import userEvent from '@testing-library/user-event';
+import { MemoryRouter } from 'react-router';
+import { chooseSlot, chooseSlots } from '../../session/store.ts';
+import { show } from '../../testing/render.tsx';
+import { SheetInspector } from './SheetInspector.tsx';
+
+const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
+const verseOf = (document: SongDocument): Section => {
+  const verse = indexOf(document).section('verse-1');
+  if (!verse) throw new Error('no verse');
+  return verse;
+};
+const occurrence = indexOf(lanterns).song.form.find((one) => one.section === 'verse-1')?.id ?? '';
+const at = (i: number) => ({ occurrence, slot: verseOf(lanterns).slots[i]?.id ?? '' });
+
+function open(...slots: number[]) {
+  const shown = show(
+    lanterns,
+    <MemoryRouter>
+      <SheetInspector />
+    </MemoryRouter>,
+  );
+  act(() => {
+    chooseSlot(at(slots[0] ?? 0));
+    if (slots.length > 1) chooseSlots(slots.map(at));
+  });
+  return shown;
+}
+
+async function choose(label: string, option: string) {
+  await userEvent.click(screen.getByRole('combobox', { name: label }));
+  await userEvent.click(screen.getByRole('option', { name: option }));
+}
+
+test('a groove is told to sound in the last of its rounds only', async () => {
+  const { document } = open(0);
+  const [slot] = verseOf(lanterns).slots;
+  const snares = () =>
+    compile(document(), { kind: 'section', section: 'verse-1' }).events.filter(
+      (one) => one.voice === 'snare' && one.from.slot === slot?.id,
+    );
+  const before = snares();
+  await userEvent.click(screen.getByRole('button', { name: 'Set the layer Main groove' }));
+  await choose('It sounds', 'in its last round only');
+  const { length } = indexOf(lanterns).pattern('main') ?? { length: 0 };
+  const last = (slot?.length ?? 0) - length;
+  expect(last).toBeGreaterThan(0);
+  expect(snares()).toEqual(before.filter((one) => one.tick >= last));
+  expect(screen.getByText('in its last round only', { selector: '[class*="MuiBox"]' })).toBeTruthy();
+});
+
+test('a layer goes on from the slot before, from a place that is typed, and at a level', async () => {
+  const { document } = open(1);
+  const layer = () => verseOf(document()).slots[1]?.layers[0];
+  await userEvent.click(screen.getByRole('button', { name: 'Set the layer Main groove' }));
+  await choose('Its pattern plays', 'on from the slot before');
+  expect(layer()?.start).toBe('on');
+  await choose('Its pattern plays', 'from a bar and beat');
+  const from = screen.getByRole('textbox', { name: 'From' });
+  await userEvent.clear(from);
+  await userEvent.type(from, '1.3{Enter}');
+  expect(layer()?.start).toBe(1920);
+  fireEvent.change(screen.getByRole('slider', { name: 'Level' }), { target: { value: 60 } });
+  expect(layer()?.level).toBe(60);
+  await choose('Its pattern plays', 'from its start');
+  expect(layer()?.start).toBeUndefined();
+});
+
+test('slots that differ are set together, and a length is typed', async () => {
+  const { document } = open(0, 1, 2);
+  const settings = screen.getByRole('region', { name: 'Chosen slots' });
+  expect(within(settings).getByText('3 slots chosen')).toBeTruthy();
+  await userEvent.click(within(settings).getByRole('button', { name: 'Kick' }));
+  const slots = () => verseOf(document()).slots.slice(0, 3);
+  expect(slots().every((slot) => slot.layers[0]?.silencedVoices.includes('kick'))).toBe(true);
+  const typed = screen.getByRole('textbox', { name: 'Or typed' });
+  await userEvent.clear(typed);
+  await userEvent.type(typed, '2 bars 1 beat{Enter}');
+  expect(slots().map((slot) => slot.length)).toEqual([8640, 8640, 8640]);
+  await userEvent.clear(typed);
+  await userEvent.type(typed, 'long{Enter}');
+  expect(await screen.findByText(/is no length/)).toBeTruthy();
+  expect(slots().map((slot) => slot.length)).toEqual([8640, 8640, 8640]);
+});

@@ -1,0 +1,38 @@
+import type { Layer } from '../song/records.ts';
+
+export type Times = NonNullable<Layer['times']>;
+
+/** In which rounds of its pattern a layer sounds, of `rounds` in its stretch, the first being 0. */
+export function soundsIn(times: Times, round: number, rounds: number): boolean {
+  if (times === 'first') return round === 0;
+  if (times === 'last') return round === rounds - 1;
+  return round % times.every === times.from % times.every;
+}
+
+/** A round of a layer, and how many there are: a pattern of `period` ticks that is begun `start` ticks into it. */
+export function roundAt(at: number, start: number, period: number): number {
+  return Math.floor((start + at) / period);
+}
+
+/** How many rounds of its pattern a layer of so many ticks plays, whole or in part. */
+export function roundsIn(length: number, start: number, period: number): number {
+  return Math.ceil((start + length) / period);
+}
+
+/**
+ * In which rounds the two halves of a layer sound that is cut in two, the second of which begins in round `cut` of `rounds`;
+ * null where a half sounds in none of its own, and undefined where in all.
+ */
+export function cutTimes(
+  times: Times | undefined,
+  cut: number,
+  rounds: number,
+  isWithin: boolean,
+): { readonly before: Times | null | undefined; readonly after: Times | null | undefined } {
+  if (times === undefined) return { before: undefined, after: undefined };
+  if (times === 'first') return { before: 'first', after: cut === 0 ? 'first' : null };
+  // The last round sounds in the first half only where the cut goes through it.
+  if (times === 'last') return { before: isWithin && cut === rounds - 1 ? 'last' : null, after: 'last' };
+  const { every, from } = times;
+  return { before: times, after: { every, from: (((from - cut) % every) + every) % every } };
+}
