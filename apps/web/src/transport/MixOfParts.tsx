@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
 import { useEffect, useRef, useState } from 'react';
 import { thePlayer } from '../audio/player.ts';
+import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useEdit, useSong } from '../document/context.tsx';
 import { Listening } from '../session/Listening.tsx';
 import { freshId } from '../shared/fresh-id.ts';
@@ -11,7 +12,6 @@ import { Heading } from '../shared/ui/Group.tsx';
 import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
 import { color, familyColor, TEXT } from '../shared/ui/tokens.ts';
 import { TypedNumber } from '../shared/ui/TypedNumber.tsx';
-import { useIsPlaying } from './useTransport.ts';
 
 /** Name, meter, level and pan, each with its number, mute and solo. */
 const COLUMNS = '92px 44px minmax(0, 1fr) 40px 84px 44px 54px';

@@ -1,10 +1,11 @@
 import { useEffect, useRef } from 'react';
+import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { RECORD_COMMANDS } from './commands.ts';
-import { type TransportState, useIsPlaying } from './useTransport.ts';
+import type { TransportState } from './useTransport.ts';
 
 /** Counts in a bar and writes what is tapped into the pattern, round after round, until it is stopped. */
 export function RecordButton({ transport }: { transport: TransportState }) {

@@ -1,6 +1,7 @@
 import { compile, sliceTimeline, type Timeline } from '@plucky/core';
-import { useDeferredValue, useEffect, useMemo, useRef, useSyncExternalStore } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
+import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
 import { type RoomPath, useOpenRoom } from '../session/rooms.ts';
 import { isHeard, useSession, useSessionFields } from '../session/store.ts';
@@ -19,14 +20,6 @@ export interface TransportState {
   readonly playFrom: (tick: number) => void;
   /** Plays from the start after a bar of clicks. */
   readonly countIn: () => void;
-}
-
-export function useIsPlaying(): boolean {
-  const player = thePlayer();
-  return useSyncExternalStore(
-    (listener) => player.subscribe(listener),
-    () => player.isPlaying,
-  );
 }
 
 /** What plays in the room that is open. */

@@ -7,10 +7,10 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
+import { useIsPlaying } from '../../audio/useIsPlaying.ts';
 import { clockOf, nearDay } from '../../shared/days.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { useIsPlaying } from '../../transport/useTransport.ts';
 
 interface Props {
   readonly song: SongFace;

@@ -12,7 +12,6 @@ import { useReference } from '../reference/reference-view.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight } from './layout.ts';
-import { LoopStrip } from './LoopStrip.tsx';
 import { Playhead } from './Playhead.tsx';
 import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
@@ -20,6 +19,7 @@ import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 import { useZoom } from './useZoom.ts';
 
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
+const LoopStrip = later(async () => (await import('./LoopStrip.tsx')).LoopStrip);
 const Companions = later(async () => (await import('./Companions.tsx')).Companions);
 const Glides = later(async () => (await import('./Glides.tsx')).Glides);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
