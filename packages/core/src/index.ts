@@ -305,6 +305,7 @@ export { tryInPlace, type TriedInPlace } from './tried/in-place.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { tryTogether, type TriedTogether } from './tried/together.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
+export { keptWhileSame } from './made-from.ts';
 export { counted, figure, plural } from './words.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
 export { addDrum } from './kit/add-drum.ts';

@@ -203,13 +203,18 @@ export function chooseSlot(slot: SlotAt | null): void {
   useSession.setState(slot ? { slot, slots: [], occurrence: slot.occurrence } : { slot, slots: [] });
 }
 
+/** The slots that are chosen: several, the one that leads, or none. */
+export function chosenPlaces({ slot, slots }: Pick<Session, 'slot' | 'slots'>): readonly SlotAt[] {
+  return slots.length ? slots : slot ? [slot] : [];
+}
+
 const isSameSlot = (one: SlotAt, other: SlotAt) =>
   one.occurrence === other.occurrence && one.slot === other.slot;
 
 /** Chooses one more slot together with those that are chosen, or lets it go again. */
 export function chooseSlotToo(slot: SlotAt): void {
-  useSession.setState(({ slot: lead, slots }) => {
-    const before = slots.length ? slots : lead ? [lead] : [];
+  useSession.setState((session) => {
+    const before = chosenPlaces(session);
     const next = before.filter((one) => !isSameSlot(one, slot));
     if (next.length === before.length) next.push(slot);
     const last = next.at(-1) ?? null;

@@ -1,11 +1,12 @@
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import { plays } from '../song/layers.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Layer, Section, Slot } from '../song/records.ts';
 import { cutSlot } from './cut-slot.ts';
-import { editSection, sectionsOf, type SlotIn } from './edit-section.ts';
-import { keepingStarts, playedSlots } from './going-on.ts';
+import { editSection, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
+import { keepingStarts, playedSlots, startOf } from './going-on.ts';
 import { inOneSlot } from './one-slot.ts';
 
 /** Adds slots at `index` of a section (0 is its start), or at its end. Refused for more than a section has room for. */
@@ -19,8 +20,7 @@ export function addSlots(
   if (!record || !slots.length) return null;
   if (record.slots.length + slots.length > LIMITS.slotsOfSection)
     return { reason: `A section has at most ${LIMITS.slotsOfSection} slots.` };
-  const label = slots.length === 1 ? 'add a slot' : `add ${slots.length} slots`;
-  return editSection(document, section, label, (before) => ({
+  return editSection(document, section, `add ${slotsInWords(slots)}`, (before) => ({
     ...before,
     slots: before.slots.toSpliced(index ?? before.slots.length, 0, ...slots),
   }));
@@ -31,14 +31,12 @@ export function removeSlots(document: SongDocument, slots: readonly SlotIn[]): O
     const left = section.slots.filter((slot) => !ids.has(slot.id));
     return left.length === section.slots.length ? [] : [{ ...section, slots: left }];
   });
-  const label = slots.length === 1 ? 'remove a slot' : `remove ${slots.length} slots`;
-  return put.length ? { label, put, remove: [] } : null;
+  return put.length ? { label: `remove ${slotsInWords(slots)}`, put, remove: [] } : null;
 }
 
 /** Moves a slot to the place `to` in its section, counted from 0; others that are chosen go with it, beside it. */
 export function moveSlots(document: SongDocument, section: Id, ids: readonly Id[], to: number): Outcome {
-  const label = ids.length === 1 ? 'move a slot' : `move ${ids.length} slots`;
-  return editSection(document, section, label, (before) => {
+  return editSection(document, section, `move ${slotsInWords(ids)}`, (before) => {
     const carried = before.slots.filter((slot) => ids.includes(slot.id));
     const others = before.slots.filter((slot) => !ids.includes(slot.id));
     const place = Math.max(0, Math.min(others.length, to));
@@ -106,8 +104,7 @@ export function replaceSlots(
   ids: readonly Id[],
   by: readonly Slot[],
 ): Outcome {
-  const label = ids.length === 1 ? 'paste over a slot' : `paste over ${ids.length} slots`;
-  return editSection(document, section, label, (before) => {
+  return editSection(document, section, `paste over ${slotsInWords(ids)}`, (before) => {
     const at = before.slots.findIndex((slot) => ids.includes(slot.id));
     if (at < 0) return null;
     const left = before.slots.filter((slot) => !ids.includes(slot.id));
@@ -148,7 +145,10 @@ export function cutSlotAt(document: SongDocument, { section, slot }: SlotIn, at:
     // What went on from the slot before still does; what goes on into the second half is said so, as long as it is so.
     const starts = { ...first, layers: first.layers.map((layer) => asBefore(layer, own)) };
     const cut = before.slots.toSpliced(place, 1, starts, second);
-    return { ...before, slots: cut.with(place + 1, goingOn(document, { ...before, slots: cut }, place + 1)) };
+    return {
+      ...before,
+      slots: cut.with(place + 1, withGoingOn(document, { ...before, slots: cut }, place + 1)),
+    };
   });
 }
 
@@ -158,19 +158,17 @@ function asBefore(layer: Layer, { layers }: Slot): Layer {
 }
 
 /** A slot of a section whose layers go on from the slot before wherever that is where they begin anyway. */
-function goingOn(document: SongDocument, section: Section, place: number): Slot {
-  const [slot] = section.slots.slice(place);
+function withGoingOn(document: SongDocument, section: Section, place: number): Slot {
+  const slot = section.slots[place];
   if (!slot) throw new RangeError(`${section.name} has no slot ${place}.`);
   const on = { ...slot, layers: slot.layers.map((layer): Layer => ({ ...layer, start: 'on' })) };
   const played = playedSlots(document, { ...section, slots: section.slots.with(place, on) })[place];
+  const before = section.slots[place - 1];
+  const goesOn = (layer: Layer, i: number) =>
+    !layer.from && played?.layers[i]?.start === startOf(layer) && before && plays(before, layer.pattern);
   return {
     ...slot,
-    layers: slot.layers.map((layer, i): Layer => {
-      const goesOn = played?.layers[i]?.start === (layer.start ?? 0) && (layer.from ?? 0) === 0;
-      return goesOn && section.slots[place - 1]?.layers.some((one) => one.pattern === layer.pattern)
-        ? { ...layer, start: 'on' }
-        : layer;
-    }),
+    layers: slot.layers.map((layer, i): Layer => (goesOn(layer, i) ? { ...layer, start: 'on' } : layer)),
   };
 }
 
@@ -187,7 +185,7 @@ export function joinChosen(document: SongDocument, section: Id, ids: readonly Id
     return { reason: 'Only slots that follow one another join.' };
   const joined = inOneSlot(document, playedSlots(document, record).slice(first, first + ids.length));
   if ('reason' in joined) return joined;
-  const label = `join ${ids.length} slots`;
   const slots = record.slots.toSpliced(first, ids.length, joined);
-  return { label, put: [keepingStarts(document, record, { ...record, slots })], remove: [] };
+  const next = keepingStarts(document, record, { ...record, slots });
+  return { label: `join ${slotsInWords(ids)}`, put: [next], remove: [] };
 }

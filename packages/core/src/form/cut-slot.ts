@@ -1,6 +1,6 @@
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
-import { resolve, soundingOver } from '../pattern/resolve.ts';
+import { resolve, type ResolvedPattern, soundingOver } from '../pattern/resolve.ts';
 import type { SongDocument } from '../song/document.ts';
 import { saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
@@ -72,17 +72,24 @@ export function cutLayer(
   const first = { ...layer, ...before };
   const second = { ...omit(layer, 'start'), ...(start ? { start } : {}), ...after };
   return {
-    before: soundingIn(stretched(first, from, at, slot.length), times.before),
-    after: soundingIn(stretched(second, at, to, slot.length), times.after),
+    before: soundingIn(source, stretched(first, from, at, slot.length), played, times.before),
+    after: soundingIn(source, stretched(second, at, to, slot.length), to - at, times.after),
   };
 }
 
-/** A layer that sounds in these rounds; null where in none, unless it has hits of its own. */
-function soundingIn(layer: Layer, times: Times | null | undefined): Layer | null {
+/** A layer of so many ticks that sounds in these rounds; null where in none, unless it has hits of its own. */
+function soundingIn(
+  source: ResolvedPattern,
+  layer: Layer,
+  length: number,
+  times: Times | null | undefined,
+): Layer | null {
   if (times === undefined) return layer;
   if (times) return { ...layer, times };
-  // Nothing of the pattern sounds in this half; hits of the slot's own do.
-  return Object.keys(layer.own).length ? { ...layer, times: { every: 64, from: 63 } } : null;
+  if (!Object.keys(layer.own).length) return null;
+  // Nothing of the pattern sounds in this half, and hits of the slot's own do.
+  const all = soundingOver(source, length, startOf(layer)).map((hit) => hit.id);
+  return { ...omit(layer, 'times'), silenced: [...new Set([...layer.silenced, ...all])] };
 }
 
 /** A layer of a slot of one length, in one of another length that begins `by` ticks later. */

@@ -61,7 +61,7 @@ export function sectionsOf(
   });
 }
 
-/** How several slots are told of in the label of an edit. */
-export function inSlots(slots: readonly SlotIn[]): string {
-  return slots.length === 1 ? 'in a slot' : `in ${slots.length} slots`;
+/** So many slots in the label of an edit. */
+export function slotsInWords({ length }: readonly unknown[]): string {
+  return length === 1 ? 'a slot' : `${length} slots`;
 }

@@ -6,7 +6,7 @@ import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
-import { editSlots, inSlots, sectionsOf, type SlotIn } from './edit-section.ts';
+import { editSlots, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionMeter } from './stretches.ts';
 
@@ -19,16 +19,11 @@ export function resizeSlots(document: SongDocument, slots: readonly SlotIn[], le
   const beats = sectionsOf(document, slots).map(([section]) => beatTicks(sectionMeter(document, section)));
   if (length < Math.max(...beats)) return { reason: 'A slot is at least one beat long.' };
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
-  return editSlots(
-    document,
-    slots,
-    slots.length === 1 ? 'resize a slot' : `resize ${slots.length} slots`,
-    (before) => {
-      if (before.length === length) return null;
-      const layers = before.layers.flatMap((layer) => endKept(document, layer, length));
-      return { ...before, length, layers: layers.length > LIMITS.layers ? before.layers : layers };
-    },
-  );
+  return editSlots(document, slots, `resize ${slotsInWords(slots)}`, (before) => {
+    if (before.length === length) return null;
+    const layers = before.layers.flatMap((layer) => endKept(document, layer, length));
+    return { ...before, length, layers: layers.length > LIMITS.layers ? before.layers : layers };
+  });
 }
 
 /** A layer in a slot of another length: what ends a phrase goes to the slot's end rather than round again. */
@@ -58,7 +53,7 @@ export function setSlotPattern(
   part: Id,
   pattern: Id | null,
 ): Outcome {
-  const label = `${pattern === null ? 'tacet' : 'choose a pattern'} ${inSlots(slots)}`;
+  const label = `${pattern === null ? 'tacet' : 'choose a pattern'} in ${slotsInWords(slots)}`;
   return editSlots(document, slots, label, (before) => {
     const { here, others } = layersOf(document, before, part);
     if (pattern === null) return here.length ? { ...before, layers: others } : null;
@@ -86,7 +81,7 @@ export function addLayer(document: SongDocument, slots: readonly SlotIn[], layer
     section.slots.some((slot) => ids.has(slot.id) && slot.layers.length === LIMITS.layers),
   );
   if (isFull) return TOO_MANY_LAYERS;
-  return editSlots(document, slots, `layer a pattern ${inSlots(slots)}`, (before) => {
+  return editSlots(document, slots, `layer a pattern in ${slotsInWords(slots)}`, (before) => {
     const silencedVoices = [...new Set([...layer.silencedVoices, ...silentRows(document, before, part)])];
     return { ...before, layers: withLayer(document, before.layers, { ...layer, silencedVoices }) };
   });
@@ -144,7 +139,7 @@ export function toggleSlotVoice(document: SongDocument, slots: readonly SlotIn[]
     section.slots.filter((slot) => ids.has(slot.id) && layersOf(document, slot, part).here.length > 0),
   );
   const isSilent = playing.every((slot) => silentRows(document, slot, part).includes(voice));
-  return editSlots(document, slots, `silence a row ${inSlots(slots)}`, (before) => {
+  return editSlots(document, slots, `silence a row in ${slotsInWords(slots)}`, (before) => {
     const { here } = layersOf(document, before, part);
     const layers = before.layers.map((layer) => {
       if (!here.includes(layer) || layer.silencedVoices.includes(voice) !== isSilent) return layer;

@@ -7,6 +7,7 @@ import { layersOf, plainLayer, stretchOf } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import type { Layer } from '../song/records.ts';
 import { joinChosen } from './arrange-slots.ts';
+import { slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlot } from './going-on.ts';
 import { resolveLayer } from './layer.ts';
 import {
@@ -137,8 +138,7 @@ export function consolidateSlots(
   const { parts, section: sectionOf } = indexOf(document);
   const last = sectionOf(section)?.slots.findLast((slot) => ids.includes(slot.id));
   if (!last) return { reason: 'That slot is gone.' };
-  const label = ids.length === 1 ? 'consolidate a slot' : `consolidate ${ids.length} slots`;
-  return inTurn(document, label, [
+  return inTurn(document, `consolidate ${slotsInWords(ids)}`, [
     (now) => joinChosen(now, section, ids),
     ...parts.map(
       ({ id }) =>

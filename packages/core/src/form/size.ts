@@ -6,7 +6,7 @@ import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts
 import { type Applied, apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
-import { stretchOf } from '../song/layers.ts';
+import { layerLength } from '../song/layers.ts';
 import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
@@ -115,7 +115,7 @@ function playedBy(document: SongDocument, section: Section): Played {
 
 function playedInLayer(document: SongDocument, slot: Slot, layer: Layer): Played {
   const source = resolve(document, layer.pattern);
-  const length = layerLength(slot, layer);
+  const length = layerLength(layer, slot.length);
   const repeats = Math.ceil(length / source.pattern.length);
   const values = source.controls.length ? repeats * Math.ceil(source.pattern.length / CONTROL_STEP) * 3 : 0;
   const own = Object.values(layer.own).reduce((sum, hit) => sum + strokesIn(hit), 0);
@@ -125,14 +125,9 @@ function playedInLayer(document: SongDocument, slot: Slot, layer: Layer): Played
   };
 }
 
-function layerLength(slot: Slot, layer: Layer): number {
-  const stretch = stretchOf(layer, slot.length);
-  return stretch ? stretch.to - stretch.from : 0;
-}
-
 function layerHits(document: SongDocument, slot: Slot, layer: Layer): number {
   const source = resolve(document, layer.pattern);
-  const repeats = Math.ceil(layerLength(slot, layer) / source.pattern.length);
+  const repeats = Math.ceil(layerLength(layer, slot.length) / source.pattern.length);
   return repeats * soundingOf(source).length + Object.keys(layer.own).length + layer.silenced.length;
 }
 

@@ -7,7 +7,7 @@ import { unusedName } from '../pattern/family.ts';
 import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { plays, stretchOf } from '../song/layers.ts';
+import { layerLength, plays } from '../song/layers.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
 import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
 import { playedSlot, startOf } from './going-on.ts';
@@ -129,8 +129,7 @@ function splitLayer(
   pieces: readonly Piece[],
 ): Layer[] {
   const source = resolve(document, layer.pattern);
-  const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: 0 };
-  const length = to - from;
+  const length = layerLength(layer, slot.length);
   const voiceOf = new Map<Id, Id>();
   for (const hit of soundingOver(source, length, start)) voiceOf.set(hit.id, hit.voice);
   for (const [hitId, hit] of Object.entries(layer.own)) voiceOf.set(hitId, hit.voice);

@@ -23,6 +23,12 @@ export function stretchOf({ from = 0, to }: Pick<Layer, 'from' | 'to'>, length: 
   return start < 0 || start >= stop ? null : { from: start, to: stop };
 }
 
+/** How many ticks a layer plays in a slot of `length` ticks; 0 where it is hidden. */
+export function layerLength(layer: Layer, length: number): number {
+  const stretch = stretchOf(layer, length);
+  return stretch ? stretch.to - stretch.from : 0;
+}
+
 /** The fields that say a stretch of a slot of `length` ticks from its start, as shortly as can be. */
 export function saidStretch({ from, to }: LayerStretch, length: number): Pick<Layer, 'from' | 'to'> {
   return { ...(from > 0 ? { from } : {}), ...(to < length ? { to } : {}) };

@@ -1,5 +1,6 @@
 import { phraseLines } from '../form/phrases.ts';
 import { occurrencePlaces, sectionMeter } from '../form/stretches.ts';
+import { keptWhileSame } from '../made-from.ts';
 import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
@@ -29,22 +30,15 @@ export function densities(document: SongDocument): ReadonlyMap<Id, readonly numb
   );
 }
 
-interface Written {
-  readonly from: readonly unknown[];
-  readonly events: readonly NoteEvent[];
-}
-
-const cache = new WeakMap<Section, Written>();
+const keptEvents = keptWhileSame<readonly NoteEvent[]>();
 
 /** What a section plays as it is written, worked out anew only when a record that it plays has changed. */
 export function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
-  const from = playedRecords(document, section);
-  const known = cache.get(section);
-  if (known?.from.length === from.length && known.from.every((one, i) => one === from[i]))
-    return known.events;
-  const { events } = compile(document, { kind: 'section', section: section.id }, { timing: 'grid' });
-  cache.set(section, { from, events });
-  return events;
+  return keptEvents(
+    section,
+    playedRecords(document, section),
+    () => compile(document, { kind: 'section', section: section.id }, { timing: 'grid' }).events,
+  );
 }
 
 /** What the written events of a section depend on beside itself: tempo and meter, its patterns worked out, and all rows. */

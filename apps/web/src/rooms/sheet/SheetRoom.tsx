@@ -2,7 +2,7 @@ import { Box, styled, Typography } from '@mui/material';
 import { densities, indexOf, moveSlots, occurrencePlaces, phraseEnds } from '@plucky/core';
 import { useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
-import { chooseOccurrence, useSession, useSessionFields } from '../../session/store.ts';
+import { chooseOccurrence, chosenPlaces, useSession, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
@@ -33,10 +33,7 @@ export function SheetRoom() {
   }, [document]);
   const most = Math.max(1, ...[...density.values()].flat());
   const choice = useSessionFields('slot', 'slots');
-  const chosen = useMemo(() => {
-    const all = choice.slots.length ? choice.slots : choice.slot ? [choice.slot] : [];
-    return new Set(all.map(keyOf));
-  }, [choice]);
+  const chosen = useMemo(() => new Set(chosenPlaces(choice).map(keyOf)), [choice]);
   const scroller = useRef<HTMLElement>(null);
   const { seen, above, below, measure, goTo } = useSeen({
     count: lines.length,

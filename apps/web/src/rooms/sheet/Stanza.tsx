@@ -78,11 +78,7 @@ export const SHEET_STYLE = {
 
 /** The lines of a section that are seen: its name beside the first of them, and how dense each is. */
 export function Stanza({ place, children }: { place: OccurrencePlace; children: ReactNode }) {
-  return (
-    <section id={`stanza-${place.occurrence.id}`} aria-label={place.section.name}>
-      {children}
-    </section>
-  );
+  return <section aria-label={place.section.name}>{children}</section>;
 }
 
 /** A line with what stands beside it. */

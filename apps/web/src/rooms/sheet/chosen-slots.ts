@@ -11,7 +11,7 @@ import {
   type SlotIn,
   type SongDocument,
 } from '@plucky/core';
-import { chooseSlot, chooseSlots, type Session, useSession } from '../../session/store.ts';
+import { chooseSlot, chooseSlots, chosenPlaces, type Session, useSession } from '../../session/store.ts';
 
 /** A slot of the form, with what it belongs to. */
 export interface ChosenSlot {
@@ -32,9 +32,9 @@ export function slotsOfForm(document: SongDocument): readonly ChosenSlot[] {
 /** The chosen slots in the order of the form; those that are gone are left out. */
 export function chosenSlots(
   document: SongDocument,
-  { slot, slots }: Pick<Session, 'slot' | 'slots'>,
+  session: Pick<Session, 'slot' | 'slots'>,
 ): readonly ChosenSlot[] {
-  const wanted = new Set((slots.length ? slots : slot ? [slot] : []).map(keyOf));
+  const wanted = new Set(chosenPlaces(session).map(keyOf));
   return slotsOfForm(document).filter((one) => wanted.has(keyOf(placeOf(one))));
 }
 

@@ -1,6 +1,7 @@
 import {
   barTicks,
   indexOf,
+  keptWhileSame,
   leadingLayer,
   type LinePiece,
   type PatternRole,
@@ -11,9 +12,9 @@ import {
   type SongDocument,
   type SongRecord,
 } from '@plucky/core';
-import { barShares, marksOf } from '../../shared/ui/marks.ts';
+import { barShares } from '../../shared/ui/marks.ts';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
-import { slotRole, slotWords } from '../../shared/ui/SlotPiece.tsx';
+import { pieceMarks, slotRole, slotWords } from '../../shared/ui/SlotPiece.tsx';
 
 /** What is drawn of a piece of a slot. */
 export interface SlotFace {
@@ -31,12 +32,7 @@ export interface SlotFace {
   readonly pattern: string | null;
 }
 
-interface Known {
-  readonly from: readonly unknown[];
-  readonly face: SlotFace;
-}
-
-const cache = new WeakMap<LinePiece, Known>();
+const keptFaces = keptWhileSame<SlotFace>();
 
 /** The face of a piece: the same object until something that it shows has changed, so that only that is drawn anew. */
 export function faceOf(document: SongDocument, section: Section, piece: LinePiece): SlotFace {
@@ -45,11 +41,7 @@ export function faceOf(document: SongDocument, section: Section, piece: LinePiec
   const meter = sectionMeter(document, section);
   const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
   const from = [number, meter, ...layers, ...recordsShown(document, layers, slot.landing?.voice)];
-  const known = cache.get(piece);
-  if (known?.from.length === from.length && known.from.every((one, i) => one === from[i])) return known.face;
-  const face = makeFace(document, section, piece, layers, number);
-  cache.set(piece, { from, face });
-  return face;
+  return keptFaces(piece, from, () => makeFace(document, section, piece, number));
 }
 
 /** The records, beside the slot's own, that its face is made from. */
@@ -68,26 +60,12 @@ function recordsShown(
   ];
 }
 
-function makeFace(
-  document: SongDocument,
-  section: Section,
-  piece: LinePiece,
-  resolved: readonly ResolvedLayer[],
-  number: number,
-): SlotFace {
+function makeFace(document: SongDocument, section: Section, piece: LinePiece, number: number): SlotFace {
   const index = indexOf(document);
   const { slot, inSlot, length, onLine } = piece;
   const leading = leadingLayer(document, slot);
   const nameOf = (id: string) => index.pattern(id)?.name ?? '';
   const isLast = inSlot + length === slot.length;
-  const marks = resolved.flatMap((layer) =>
-    marksOf(
-      index,
-      layer.hits.map((hit) => ({ ...hit, at: hit.at + layer.from })),
-      inSlot,
-      length,
-    ),
-  );
   return {
     number,
     title: leading ? nameOf(leading.pattern) : 'Rest',
@@ -96,7 +74,7 @@ function makeFace(
     words: slotWords(document, slot, isLast),
     hasSilence: slot.layers.some((layer) => layer.silencedVoices.length > 0),
     isLast,
-    marks,
+    marks: pieceMarks(document, piece),
     barShares: barShares(onLine, length, barTicks(sectionMeter(document, section))),
     pattern: leading?.pattern ?? null,
   };

@@ -14,10 +14,20 @@ import {
 } from '@plucky/core';
 import { useMemo } from 'react';
 import { barShares, marksOf } from './marks.ts';
-import { Miniature } from './Miniature.tsx';
+import { type Mark, Miniature } from './Miniature.tsx';
 import { color } from './tokens.ts';
 
-/** The real hits of one piece of a slot, all its layers together. */
+/** The real hits of one piece of a slot, all its layers together, as marks in small. */
+export function pieceMarks(document: SongDocument, { slot, inSlot, length }: LinePiece): Mark[] {
+  const index = indexOf(document);
+  return slot.layers.flatMap((layer) => {
+    const resolved = resolveLayer(document, slot, layer);
+    const hits = resolved.hits.map((hit) => ({ ...hit, at: hit.at + resolved.from }));
+    return marksOf(index, hits, inSlot, length);
+  });
+}
+
+/** One piece of a slot in small. */
 export function SlotPiece({
   document,
   section,
@@ -29,14 +39,7 @@ export function SlotPiece({
   piece: LinePiece;
   height: number;
 }) {
-  const marks = useMemo(() => {
-    const index = indexOf(document);
-    return piece.slot.layers.flatMap((layer) => {
-      const resolved = resolveLayer(document, piece.slot, layer);
-      const hits = resolved.hits.map((hit) => ({ ...hit, at: hit.at + resolved.from }));
-      return marksOf(index, hits, piece.inSlot, piece.length);
-    });
-  }, [document, piece]);
+  const marks = useMemo(() => pieceMarks(document, piece), [document, piece]);
   const bar = barTicks(sectionMeter(document, section));
   return <Miniature marks={marks} height={height} barShares={barShares(piece.onLine, piece.length, bar)} />;
 }
