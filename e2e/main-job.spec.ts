@@ -82,7 +82,8 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await saved(page);
 
   const files = await exportAll(page);
-  const names = Object.keys(files);
+  const names = Object.keys(files).filter((name) => name.endsWith('.mid'));
+  expect(strFromU8(files['README.txt'] ?? new Uint8Array())).toContain('The section from bar 5, 4 bars.');
   expect(names.map((name) => name.replace(/^\d+ /, ''))).toEqual([
     'Untitled song bars 1-12.mid',
     'Intro bars 1-4.mid',
@@ -113,12 +114,26 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await press(page, 'Kick', 1920);
   await rows(page).press('Shift+ArrowRight');
   await saved(page);
+  // The room has kept what left, and says before it leaves again what has become of it.
+  await goTo(page, 'Hand-off');
+  await expect(
+    page.getByRole('cell', { name: /^Kick moved in .*, \d+ times from bar 1/ }).first(),
+  ).toBeVisible();
+  await expect(page.getByRole('status', { name: 'Since then' })).toHaveText('4 differ from hand-off 1.');
   const again = await exportAll(page);
   const verseAgain = notesIn(
     again[names.find((name) => name.includes('Verse')) ?? ''] ?? new Uint8Array(),
   ).notes;
   expect(places(verseAgain, 36)).toEqual([0, 2160, 3360]);
   await expect(page.getByRole('cell', { name: 'changed' })).toHaveCount(4);
+  await goTo(page, 'Sheet');
+  await goTo(page, 'Hand-off');
+  await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
+  await page.getByRole('button', { name: '480' }).click();
+  await expect(page.getByRole('cell', { name: 'written otherwise' })).toHaveCount(4);
+  await page.reload();
+  await expect(page.getByRole('button', { name: '480' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('cell', { name: 'written otherwise' })).toHaveCount(4);
 });
 
 test('the same by keyboard alone', async ({ page }) => {

@@ -59,7 +59,12 @@ test('the history is read in words, looked at, and gone back to as a change that
   await expect(was.getByText(/92 bpm/)).toBeVisible();
   await expect(was.getByText('The song’s settings and form: was otherwise')).toBeVisible();
   await was.getByRole('button', { name: 'Go back to this' }).click();
-  await page.getByRole('button', { name: 'Close' }).click();
+  const notice = page.getByText(/The song is as it was then/);
+  await expect(notice).toBeVisible();
+  const close = page.getByRole('button', { name: 'Close' });
+  const [over, under] = [await notice.boundingBox(), await close.boundingBox()];
+  expect(over && under && over.x + over.width < under.x).toBe(true);
+  await close.click();
   await expect(name).toHaveValue('Salt Waltz');
   await page.keyboard.press('Control+z');
   await expect(name).toHaveValue('Pepper Waltz');

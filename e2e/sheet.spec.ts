@@ -1,13 +1,8 @@
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo } from './desk.ts';
+import { choose as chooseAnywhere, goTo, openDemo } from './desk.ts';
+import { choose, chosen, slot } from './sheet-desk.ts';
 
-const slot = (page: Page, n: number, section: string) =>
-  page.getByRole('button', { name: new RegExp(`^Slot ${n} of ${section}:`) }).first();
-const chosen = (page: Page) => page.getByRole('complementary', { name: 'What is chosen' });
-const choose = async (page: Page, label: string, option: string) => {
-  await chosen(page).getByRole('combobox', { name: label, exact: true }).click();
-  await page.getByRole('option', { name: option, exact: true }).click();
-};
+const silent = (page: Page) => page.getByRole('region', { name: 'Silent in this slot only' });
 
 test('another groove under a fill keeps the fill, and a slot is called after what was chosen', async ({
   page,
@@ -21,12 +16,12 @@ test('another groove under a fill keeps the fill, and a slot is called after wha
   await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Verse lift.*Turn-around/);
   await expect(chosen(page).getByText('Verse lift', { exact: true }).first()).toBeVisible();
   // Silent in this slot is silent in every layer, so that the choice stays pressed.
-  await chosen(page).getByRole('button', { name: 'Kick', exact: true }).click();
-  await expect(chosen(page).getByRole('button', { name: 'Kick', exact: true })).toHaveAttribute(
+  await silent(page).getByRole('button', { name: 'Kick', exact: true }).click();
+  await expect(silent(page).getByRole('button', { name: 'Kick', exact: true })).toHaveAttribute(
     'aria-pressed',
     'true',
   );
-  await chosen(page).getByRole('button', { name: 'Kick', exact: true }).click();
+  await silent(page).getByRole('button', { name: 'Kick', exact: true }).click();
   await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/fill$/);
   // Shorter than its fill: said, hidden, and back with the length.
   await page.keyboard.press('[');
@@ -99,7 +94,7 @@ test('the song from above tells how its phrases end, and a press in it goes to t
   const course = page.getByRole('region', { name: 'Course' });
   await expect(course.getByText(/^6 of 18 phrases end bare/)).toBeVisible();
   await expect(course.getByText(/Every chorus is louder than what comes before it/)).toBeVisible();
-  const chart = await course.locator('svg').boundingBox();
+  const chart = await course.locator('svg').first().boundingBox();
   if (!chart) throw new Error('There is no chart.');
   // Bar 40 of 72 is in the second verse.
   await page.mouse.click(chart.x + (chart.width * 40) / 72, chart.y + chart.height / 2);
@@ -112,4 +107,28 @@ test('the song from above tells how its phrases end, and a press in it goes to t
   await page.keyboard.press('Control+a');
   await choose(page, 'Drums', 'Drop to pulse');
   await expect(course.getByText(/^Sags, bars/)).toBeVisible();
+});
+
+test('one part alone is drawn, a layer’s stretch is dragged by its ends, and two sections are laid over each other', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const first = page.getByRole('button', { name: /^Slot 1 of Verse 1/ }).first();
+  await expect(first).toHaveAccessibleName(/Main groove \+ Bass line/);
+  await chooseAnywhere(page, 'Parts that are drawn', 'Bass');
+  await expect(first).toHaveAccessibleName(/: Bass line ?,/);
+  await chooseAnywhere(page, 'Parts that are drawn', 'All parts');
+  await first.click();
+  await page.getByRole('button', { name: 'Set the layer Crash on the one' }).click();
+  const end = page.getByRole('slider', { name: 'The stretch ends' });
+  await expect(end).toHaveAttribute('aria-valuetext', '2.1.1');
+  await end.focus();
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByText('1 bar 1 beat at 1.1.1')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  await chooseAnywhere(page, 'Laid over Verse 1, bar 9', 'Lay over: Chorus 1, bar 29');
+  await expect(page.getByText(/hits a beat, .* loud \(dashed\) · farthest apart in the/)).toBeVisible();
 });

@@ -81,6 +81,28 @@ test('a demo song plays from the chosen section, and the place moves on', async 
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
+test('another room changes nothing that sounds until it is asked to, and the song goes on from its place', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await page.getByRole('button', { name: 'Chorus 1', exact: true }).click();
+  await page.keyboard.press('Space');
+  const sounds = page.getByRole('status', { name: 'What sounds' });
+  await expect(sounds).toHaveText('Chorus 1');
+  await goTo(page, 'Groove');
+  await page.getByRole('button', { name: /^Chorus open/ }).click();
+  await expect(sounds).toHaveText('Chorus 1');
+  await page.getByRole('button', { name: 'This pattern', exact: true }).click();
+  await expect(page.getByLabel('What plays')).toHaveText(/^Chorus open.*, looping/);
+  await goTo(page, 'Sheet');
+  await expect(page.getByLabel('What plays')).toHaveText(/^Chorus open.*, looping/);
+  await page.getByRole('button', { name: 'Whole song', exact: true }).click();
+  await expect(sounds).toHaveText(/^Chorus 1|^Break/);
+  await page.keyboard.press('Space');
+  await expect(page.getByLabel('What plays')).toHaveText('Whole song, from Chorus 1');
+});
+
 test('the click is heard on every beat', async ({ page }) => {
   const starts = await listenToStarts(page);
   await newSong(page);

@@ -129,12 +129,29 @@ try {
   await page.getByRole('region', { name: 'Chosen slot' }).waitFor();
   await shoot('sheet');
 
+  await page.getByRole('button', { name: 'Perform', exact: true }).click();
+  const bar = (nth) => page.getByRole('timer', { name: 'Place' }).getByText(`bar ${nth} `).waitFor();
+  for (const [key, until] of [
+    ['2', 3],
+    ['4', 5],
+    ['0', 6],
+    ['q', 8],
+  ]) {
+    await page.keyboard.press(key);
+    await bar(until);
+  }
+  await page.keyboard.press('Space');
+  await page.getByRole('button', { name: 'Take it as a section' }).waitFor();
+  await shoot('perform');
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+
   await open('Salt Waltz', 'sheet');
   await page.getByRole('button', { name: 'Use the dark page' }).click();
   await page
     .getByRole('button', { name: /^Slot 2 of Verse/ })
     .first()
     .click();
+  await page.getByRole('region', { name: 'Chosen slot' }).waitFor();
   await shoot('sheet-dark');
   await page.getByRole('button', { name: 'Use the light page' }).click();
 

@@ -121,13 +121,27 @@ function touched(document: SongDocument, velocity: number): SongDocument {
   return { records: { ...document.records, main: edited } };
 }
 
+/** The document with another level in the first layer of its first slot. */
+function withSlotEdited(document: SongDocument, level: number): SongDocument {
+  const [section] = indexOf(document).sections;
+  const [slot, ...slots] = section?.slots ?? [];
+  const [layer, ...layers] = slot?.layers ?? [];
+  if (!section || !slot || !layer) throw new Error('The song begins without a slot.');
+  const edited = { ...section, slots: [{ ...slot, layers: [{ ...layer, level }, ...layers] }, ...slots] };
+  return { records: { ...document.records, [section.id]: edited } };
+}
+
 export async function coreFigures(): Promise<Figure[]> {
   const big = longSong((song) => hitsOf(song) >= HITS);
   const timeline = compile(big, { kind: 'song' });
   const bytes = encode(big);
+  let velocity = 1;
+  const other = () => (velocity = (velocity % 126) + 1);
+  const next = (document: SongDocument) => touched(document, other());
   const writing = await inTurns(
     {
-      [`compile+encode ${timeline.events.length} hits`]: () => encode(big),
+      // Of a song that was edited each time, since what is played of one that was not is known.
+      [`compile+encode ${timeline.events.length} hits`]: () => encode(next(big)),
       'midi-file encode': () => encodeWithMidiFile(timeline),
       '@tonejs/midi encode': () => encodeWithTone(timeline),
       'byte loop': () => byteLoop(bytes.length),
@@ -140,8 +154,6 @@ export async function coreFigures(): Promise<Figure[]> {
   );
   const long = longSong((song) => compile(song, { kind: 'song' }).length >= BARS * 3840);
   const followers = family();
-  let velocity = 1;
-  const next = (document: SongDocument) => touched(document, (velocity = (velocity % 126) + 1));
   const resolving = await inTurns(
     {
       'family 200 resolve': () => {
@@ -150,6 +162,15 @@ export async function coreFigures(): Promise<Figure[]> {
       },
       'one compile': () => compile(next(followers), { kind: 'song' }),
       'compile 1000 bars': () => compile(next(long), { kind: 'song' }),
+    },
+    15,
+  );
+  const one = { kind: 'song' } as const;
+  compile(long, one);
+  const slotEdits = await inTurns(
+    {
+      'one slot edited of 1000 bars': () => compile(withSlotEdited(long, other()), one),
+      'none edited of 1000 bars': () => compile({ ...long }, one),
     },
     15,
   );
@@ -171,6 +192,7 @@ export async function coreFigures(): Promise<Figure[]> {
     figure(reading, 'read 20k hits', 15),
     figure(resolving, 'family 200 resolve', 15),
     figure(resolving, 'compile 1000 bars', 15),
+    figure(slotEdits, 'one slot edited of 1000 bars', 15),
     figure(filling, 'fills scored', 15),
     perSecond(filling, 'fills scored', 'fill candidates', POOL, 15),
   ];

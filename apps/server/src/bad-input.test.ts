@@ -104,6 +104,7 @@ describe('bad input is answered with 4xx and a clear text, and leaves the song a
     await api().post('/api/songs').send({ from: 'song:nobody' }).expect(404);
     await api().post('/api/songs').send({ from: 'elsewhere' }).expect(400);
     await api().post('/api/songs').send({ name: 'a<b' }).expect(400);
+    await api().get('/api/songs/nobody/exports').expect(404);
     await api().get('/api/exports/nobody.zip').expect(404);
     await api().get('/api/exports/nobody/regions/song.mid').expect(404);
   });

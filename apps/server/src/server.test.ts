@@ -101,10 +101,13 @@ test('an export is kept with regions that read back, and knows what is new, the 
     .parse(binary)
     .expect(200);
   const files = unzipSync(new Uint8Array(zip.body));
-  expect(Object.keys(files).sort()).toEqual(
-    first.body.regions.map((region: { file: string }) => region.file).sort(),
+  const left = first.body.regions.map((region: { file: string }) => region.file);
+  expect(Object.keys(files).sort()).toEqual([...left, 'README.txt', 'regions.csv', 'regions.json'].sort());
+  const list = JSON.parse(new TextDecoder().decode(files['regions.json']));
+  expect(list.regions.map((region: { sha256: string }) => region.sha256)).toEqual(
+    first.body.regions.map((region: { sha256: string }) => region.sha256),
   );
-  const read = Object.values(files).map((bytes) => notesOf(readMidi(bytes)).notes.length);
+  const read = left.map((file: string) => notesOf(readMidi(files[file] ?? new Uint8Array())).notes.length);
   expect(read.sort()).toEqual(first.body.regions.map((region: { hits: number }) => region.hits).sort());
   const one = await api()
     .get(`/api/exports/${first.body.exportId}/regions/song.mid`)
@@ -137,8 +140,26 @@ test('an export is kept with regions that read back, and knows what is new, the 
     .buffer(true)
     .parse(binary);
   expect(Object.keys(unzipSync(new Uint8Array(changed.body)))).toHaveLength(
-    3 + Number(inState('new').length),
+    3 + 3 + Number(inState('new').length),
   );
+
+  // Another resolution writes every file otherwise and changes none; what left before can still be had, the latest first.
+  const third = await api()
+    .post(`/api/songs/${id}/exports`)
+    .send({ regions: ['song', 'section'], ppq: 480 });
+  expect(new Set(third.body.regions.map((region: { state: string }) => region.state))).toEqual(
+    new Set(['otherwise']),
+  );
+  expect(third.body.options).toMatchObject({ regions: ['song', 'section'], ppq: 480, format: 1 });
+  const kept = await api().get(`/api/songs/${id}/exports`).expect(200);
+  expect(kept.body.most).toBeGreaterThan(3);
+  expect(kept.body.exports).toMatchObject([
+    { exportId: third.body.exportId, number: 3, files: 9 },
+    { exportId: second.body.exportId, number: 2 },
+    { exportId: first.body.exportId, number: 1, files: 9 },
+  ]);
+  const again = await api().get(`/api/exports/${first.body.exportId}`).expect(200);
+  expect(again.body).toEqual(first.body);
 });
 
 type Parser = Parameters<ReturnType<ReturnType<typeof api>['get']>['parse']>[0];

@@ -2,7 +2,8 @@
 export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
 export { barTicks, beatTicks, groupStarts, meter, meterName, usualGroups, type Meter } from './time/meter.ts';
 export { GRIDS, gridName, gridTicks, isTriplet, snap, snapDown, type Grid } from './time/grid.ts';
-export { lengthFrom, lengthName, noteLength, noteLengthFrom, placeFrom, placeName } from './time/place.ts';
+export { lengthName, noteLength, placeName } from './time/place.ts';
+export { lengthFrom, noteLengthFrom, placeFrom } from './time/typed.ts';
 export { secondsAt, tickAtSeconds, type TempoMap } from './time/tempo-map.ts';
 export { randomFrom, seedFrom } from './random/stream.ts';
 export {
@@ -13,6 +14,7 @@ export {
   SECTION_ROLES,
   type Family,
   type Landing,
+  type Opening,
   type Layer,
   type Occurrence,
   type Part,
@@ -27,8 +29,8 @@ export {
   type Voice,
 } from './song/records.ts';
 export { rowsNamed } from './pattern/rows-named.ts';
+export { BENCH } from './song/bench-id.ts';
 export {
-  BENCH,
   CLEAR_BENCH,
   laidFirst,
   MOST_ON_BENCH,
@@ -52,6 +54,7 @@ export {
 } from './rule/shape/table.ts';
 export { type Parameter, type RuleFrame, type RuleInput, type Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
+export type { Times } from './schema-parts.ts';
 export { usualLength } from './hit/new-hit.ts';
 export { SCALE_NAMES, TONICS, inKey, noteName } from './harmony/key.ts';
 export { InvalidSongError, type Problem } from './song/errors.ts';
@@ -75,6 +78,8 @@ export { recordDifferences, type RecordDifference } from './song/differences.ts'
 export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.ts';
 export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
 export { readRecords, readSong } from './song/read.ts';
+export { omit } from './song/omit.ts';
+export { saysSame } from './song/says-same.ts';
 export { inTurn } from './song/in-turn.ts';
 export { editSong, setSongMeter } from './song/edit-song.ts';
 export {
@@ -115,6 +120,7 @@ export {
   setPatternLength,
   setPatternMeter,
   setPatternRole,
+  setHarmony,
   setPatternSwing,
   toggleAccent,
 } from './pattern/edit-pattern.ts';
@@ -207,6 +213,8 @@ export { BUILD_STARTERS, USUAL_BUILD, buildFrom, straight, type BuildStarter } f
 export { dropOutPattern, endOf, type DropOut, type PickUp } from './ending/drop-out.ts';
 export { endingPattern, type Ending } from './ending/ending.ts';
 export {
+  fromBars,
+  inBars,
   occurrencePlaces,
   sectionLength,
   sectionMeter,
@@ -215,10 +223,24 @@ export {
   type OccurrencePlace,
   type Scope,
 } from './form/stretches.ts';
-export { resolveLayer, type ResolvedLayer } from './form/layer.ts';
+export type { ResolvedLayer } from './form/layer.ts';
+export { letSectionGo, withFollowers } from './form/follow-section.ts';
+export { sectionDifferences, type SlotDifference, takeSlotBack } from './form/section-differences.ts';
+export { IN_SLOT, intoSlot, layerIn, type LayerIn, withSlotPattern } from './form/slot-pattern.ts';
+export { type DressChoices, type PlannedEnd, planDress, takeDress } from './dress/plan.ts';
+export { keyChords } from './harmony/chord.ts';
+export { chordFrom, chordName, romanNumeral } from './harmony/chord-names.ts';
+export type { Chord, ChordAt } from './harmony/chord-record.ts';
+export { HARMONIES, type Harmony } from './harmony/over-chord.ts';
+export { chordsFrom, chordNames, chordsInWords, setChords } from './form/edit-chords.ts';
+export { AT_REST, intensityAt } from './intensity/curve.ts';
+export { setIntensity, toggleOccurrenceVoice } from './intensity/edit-curve.ts';
+export { playedLayer } from './intensity/played-layer.ts';
+export { specialAt } from './intensity/special.ts';
+export { INTENSITIES, INTENSITY_RANGE, type Intensity, type IntensityPoint } from './song/intensity.ts';
 export { phraseLines, type Line, type LinePiece } from './form/phrases.ts';
 export { tempoMapOf } from './form/slowing.ts';
-export { setLanding, setSlowing } from './form/slot-end.ts';
+export { setLanding, setOpening, setSlowing } from './form/slot-end.ts';
 export { applyWithinLimits } from './form/size.ts';
 export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
@@ -231,6 +253,7 @@ export {
   moveOccurrence,
   onlyThisTime,
   playAgain,
+  playAsFollower,
   removeOccurrence,
   setTimes,
 } from './form/edit-form.ts';
@@ -260,19 +283,16 @@ export {
 export { phraseEnds } from './form/bare-ends.ts';
 export { renameSection, setSectionRole, type SlotIn } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
-export { barAt, compile } from './timeline/compile.ts';
+export { barAt, compile, type Frame, frameOf } from './timeline/compile.ts';
 export { movesOf } from './timeline/lanes.ts';
 export { sliceTimeline } from './timeline/slice.ts';
+export { liveReference, meetings, notesUnder, type Meeting } from './timeline/reference.ts';
 export {
-  liveReference,
-  meetings,
   moveToReference,
   patternFromReference,
-  referenceTo,
-  notesUnder,
   referenceHits,
-  type Meeting,
-} from './timeline/reference.ts';
+  referenceTo,
+} from './timeline/reference-edits.ts';
 export { MidiFormatError } from './midi/bytes/format.ts';
 export { readMidi } from './midi/bytes/read.ts';
 export { writeMidi } from './midi/bytes/write.ts';
@@ -283,20 +303,25 @@ export {
   exportOptionsSchema,
   type ExportOptions,
   type RegionKind,
-} from './midi/options.ts';
+} from './song/export-options.ts';
 export { exportOptions } from './midi/read-options.ts';
 export { planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';
 export { exportedNotes, midiFileOf } from './midi/tracks.ts';
 export { glideAnywhere } from './midi/glides.ts';
 export { exportRegions } from './midi/regions.ts';
-export { notesOf } from './midi/verify.ts';
+export { type RegionText, regionTexts } from './midi/region-texts.ts';
+export { lossesOf, type Losses } from './midi/losses.ts';
+export { handedOff, type HandedOff, type Since, sinceHandOff } from './midi/since.ts';
+export { type HeardChange } from './timeline/heard-changes.ts';
+export { notesOf } from './midi/bytes/notes-of.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';
 export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
 export { likeliestFirst, placeFor, placesIn, type PlaceInSong, type SlotAt } from './form/places.ts';
 export { keepReference, moveReference, removeReference } from './song/edit-references.ts';
 export { type BarFigures, courseOf, type Sag, sagsOf } from './timeline/course.ts';
+export { layOver, type LaidOver } from './timeline/laid-over.ts';
 export { densities } from './timeline/density.ts';
 export { tryEdit } from './tried/tried.ts';
 export type { Tried } from './tried/within.ts';
@@ -305,7 +330,7 @@ export { tryInPlace, type TriedInPlace } from './tried/in-place.ts';
 export { shelfMeetings, tryFromShelf } from './tried/shelf.ts';
 export { tryTogether, type TriedTogether } from './tried/together.ts';
 export { compareWith, counterpartOf, type Comparison, type Counterpart } from './tried/counterpart.ts';
-export { keptWhileSame } from './made-from.ts';
+export { keptWhileSame, namedKeys } from './made-from.ts';
 export { counted, figure, plural } from './words.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
 export { addDrum } from './kit/add-drum.ts';
@@ -313,3 +338,12 @@ export { kinOf, toKin } from './kit/kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';
 export { playedSlot, playedSlots, startOf } from './form/going-on.ts';
 export { isEndRole, layersOf, leadingLayer, mainLayer, plays, plainLayer, stretchOf } from './song/layers.ts';
+export {
+  type Cue,
+  cueable,
+  type Cued,
+  performed,
+  performedSlots,
+  type Performance,
+  takePerformance,
+} from './perform/performance.ts';

@@ -18,6 +18,10 @@ export const LIMITS = Object.freeze({
   shapes: 32,
   /** Sections in a row, repeats counted once, and how often one of them is played. */
   form: 256,
+  /** Chords of one slot. */
+  chords: 64,
+  /** Points of a curve of density or drive in one occurrence. */
+  intensityPoints: 64,
   times: 32,
   /** Notes of an imported part. */
   referenceNotes: 8000,

@@ -13,3 +13,15 @@ export function keptWhileSame<V>(): (key: object, from: readonly unknown[], make
     return value;
   };
 }
+
+/** A key of its own for each name under an owner, for what is made of one thing in several places. */
+export function namedKeys(): (owner: object, name: string) => object {
+  const owners = new WeakMap<object, Map<string, object>>();
+  return (owner, name) => {
+    const names = owners.get(owner) ?? new Map<string, object>();
+    owners.set(owner, names);
+    const key = names.get(name) ?? {};
+    names.set(name, key);
+    return key;
+  };
+}

@@ -64,6 +64,14 @@ export function freeName(base: string, taken: Iterable<string>): string {
   return named(n);
 }
 
+/**
+ * The name with a number behind it that is not taken; one that has a number already counts on from there.
+ * @example nextName('Verse 1', ['Verse 1', 'Verse 2']) // => 'Verse 3'
+ */
+export function nextName(base: string, taken: Iterable<string>): string {
+  return freeName(base.replace(/ \d{1,3}$/, ''), [...taken, base.replace(/ \d{1,3}$/, '')]);
+}
+
 /** A text from elsewhere as a name: tidy, blanks for what no name may hold, cut; '' when nothing is left. */
 export function plainName(text: string, most = LONGEST_NAME): string {
   const plain = Array.from(text, (character) => (PLAIN.test(character) ? character : ' ')).join('');

@@ -1,7 +1,7 @@
 import { LIMITS } from './limits.ts';
 import { idSchema } from './names.ts';
 import { GRIDS } from './time/grid.ts';
-import type { Zod } from './zod.ts';
+import type { Described, Zod } from './zod.ts';
 
 // Fields that many shapes share.
 
@@ -26,4 +26,12 @@ export const velocitySchema = (z: Zod) => wholeSchema(z, 1, 127);
 export const noteSchema = (z: Zod) => wholeSchema(z, 0, 127);
 export const seedSchema = (z: Zod) => z.int().min(0).max(0xffffffff);
 export const gridSchema = (z: Zod) => z.literal([...GRIDS]);
+/** In which rounds something sounds: the first, the last, or every so many from one on, counted from 0. */
+export const timesSchema = (z: Zod) =>
+  z.union([
+    z.literal(['first', 'last']),
+    z.strictObject({ every: z.int().min(2).max(64), from: z.int().min(0).max(63) }),
+  ]);
+export type Times = Described<typeof timesSchema>;
+
 export const voicesSchema = (z: Zod) => z.array(idSchema(z)).max(LIMITS.voices);

@@ -1,4 +1,4 @@
-export { gainFor, isHeld, LAYERS, layerFor } from './strokes.ts';
+export { gainFor, isHeld, isSwell, LAYERS, layerFor, swellStart } from './strokes.ts';
 export { renderClick } from './click.ts';
 export { LONGEST_NOTE, renderSound, SOUND_NAMES } from './sounds.ts';
 export type { Samples } from './dsp.ts';

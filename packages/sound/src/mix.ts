@@ -28,3 +28,8 @@ export function addAt(out: Samples, layer: Samples, at: number): void {
 export function scaled(samples: Samples, level: number, envelope?: Samples): Samples {
   return samples.map((x, i) => x * level * (envelope ? (envelope[i] ?? 0) : 1));
 }
+
+/** A drum played backwards, so that it is loudest at its end. */
+export function backwards(drum: Drum): Drum {
+  return (rate, hard) => drum(rate, hard).reverse();
+}

@@ -51,6 +51,7 @@ test('a bounced stroke is moved while it rings', () => {
     level: 0.5,
     pan: 0,
     tune: 0,
+    swells: null,
     motion: null,
   };
   const plain = renderMix([stroke], 0.5, RATE).left;

@@ -2,7 +2,7 @@ import type { Samples } from './dsp.ts';
 import type { KitId } from './kits/kits.ts';
 import { type Motion, moveSamples } from './motion.ts';
 import { renderSound } from './sounds.ts';
-import { gainFor, isHeld, layerFor } from './strokes.ts';
+import { gainFor, isHeld, layerFor, swellStart } from './strokes.ts';
 
 /** One note to be rendered: when it starts and, if it is ended, when, in s; velocity 1..127. */
 export interface StrokeToRender {
@@ -17,6 +17,8 @@ export interface StrokeToRender {
   readonly pan: number;
   /** Semitones by which the sound is tuned. */
   readonly tune: number;
+  /** How long it swells up to its end, in s; null for what is struck. */
+  readonly swells: number | null;
   /** How it is moved while it sounds; null for not at all. */
   readonly motion: readonly Motion[] | null;
 }
@@ -76,6 +78,9 @@ function soundOf(
   return samples;
 }
 
+/** From its beginning, without a wait. */
+const AT_ONCE = { from: 0, after: 0 };
+
 function addStroke(
   left: Samples,
   right: Samples,
@@ -83,18 +88,20 @@ function addStroke(
   samples: Samples,
   rate: number,
 ): void {
-  const start = Math.round(stroke.time * rate);
+  const swell = stroke.swells === null ? AT_ONCE : swellStart(stroke.swells, samples.length / rate);
+  const skipped = Math.round(swell.from * rate);
+  const start = Math.round((stroke.time + swell.after) * rate);
   const step = 2 ** (stroke.tune / 12);
   // Equal power: the two sides' squares add up to one wherever the stroke stands.
   const angle = ((Math.min(100, Math.max(-100, stroke.pan)) + 100) / 200) * (Math.PI / 2);
   const level = gainFor(stroke.velocity) * stroke.level;
   const [l, r] = [level * Math.cos(angle), level * Math.sin(angle)];
   const end = stroke.ends === null ? Infinity : Math.max(0, stroke.ends - stroke.time) * rate;
-  const count = Math.min(Math.floor(samples.length / step), left.length - start);
+  const count = Math.min(Math.floor((samples.length - skipped) / step), left.length - start);
   for (let i = 0; i < count; i++) {
     const fade = i < end ? 1 : 1 - (i - end) / (RELEASE * rate);
     if (fade <= 0) break;
-    const at = i * step;
+    const at = skipped + i * step;
     const whole = Math.floor(at);
     const a = samples[whole] ?? 0;
     const x = (a + ((samples[whole + 1] ?? 0) - a) * (at - whole)) * fade;

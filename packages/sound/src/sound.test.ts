@@ -134,6 +134,7 @@ const stroke = (fields: Partial<StrokeToRender> = {}): StrokeToRender => ({
   level: 0.8,
   pan: 0,
   tune: 0,
+  swells: null,
   motion: null,
   ...fields,
 });
@@ -176,6 +177,21 @@ test('a WAV file says what it is and holds every sample', () => {
   expect([0, 1, 2, 3, 4, 5].map((i) => view.getInt16(44 + 2 * i, true))).toEqual([
     0, 16_384, 32_767, 32_767, -32_767, -32_767,
   ]);
+});
+
+test('a swell is loudest at its end, and ends with its note however long that is', () => {
+  for (const kit of KIT_IDS) {
+    const samples = renderSound('swell', RATE, 2, 57, kit);
+    const tenth = Math.round(samples.length / 10);
+    const loud = (from: number) => samples.slice(from, from + tenth).reduce((sum, x) => sum + x * x, 0);
+    expect(loud(samples.length - tenth)).toBeGreaterThan(4 * loud(tenth));
+    expect(loud(samples.length - tenth)).toBeGreaterThan(1.5 * loud(5 * tenth));
+  }
+  for (const swells of [0.5, 1, 3.5]) {
+    const { left } = renderMix([stroke({ sound: 'swell', note: 57, time: 0.25, swells })], 5, RATE);
+    const last = left.findLastIndex((x) => Math.abs(x) > 0.01);
+    expect(last / RATE).toBeCloseTo(0.25 + swells, 1);
+  }
 });
 
 test('the room answers after the direct sound and fades away', () => {

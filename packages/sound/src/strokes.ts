@@ -17,3 +17,19 @@ export function gainFor(velocity: number): number {
 export function isHeld(name: string): boolean {
   return NOTE_SOUNDS.includes(name);
 }
+
+/** Whether a sound is loudest at its end, so that its end is what a note's end is. */
+export function isSwell(name: string): boolean {
+  return name === 'swell';
+}
+
+/**
+ * How a swell of `sounding` s is played as a note of `lasts` s: from where in the sound, and how long after the note's start,
+ * in s, so that both end together.
+ */
+export function swellStart(
+  lasts: number,
+  sounding: number,
+): { readonly from: number; readonly after: number } {
+  return { from: Math.max(0, sounding - lasts), after: Math.max(0, lasts - sounding) };
+}

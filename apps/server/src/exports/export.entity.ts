@@ -1,3 +1,4 @@
+import type { Since } from '@plucky/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One hand-off of a song: numbered from 1, with its options as JSON. */
@@ -9,6 +10,8 @@ export class ExportEntity {
   @Column('integer') revision!: number;
   @Column('text') options!: string;
   @Column('text') at!: string;
+  /** What goes with its files and says where each belongs, as JSON: texts by their file names. */
+  @Column('text', { default: '[]' }) texts!: string;
   /** Running until all its regions are kept. */
   @Column('text', { default: 'done' }) state!: 'running' | 'done';
 }
@@ -25,9 +28,11 @@ export class RegionEntity {
   @Column('real', { nullable: true }) startBar!: number | null;
   @Column('real') bars!: number;
   @Column('integer') hits!: number;
-  /** Beside the last export that held this region. */
-  @Column('text') state!: 'new' | 'changed' | 'same';
+  /** Beside the last export that held this region; `otherwise` where it sounds the same and is written in another way. */
+  @Column('text') state!: Since['state'];
   @Column('text') sha256!: string;
+  /** Of what is heard of it; null for those that left before it was kept. */
+  @Column('text', { nullable: true }) sound!: string | null;
   /** How many events were read back and compared, and what differed, as JSON. */
   @Column('integer', { default: 0 }) events!: number;
   @Column('text', { default: '[]' }) differences!: string;

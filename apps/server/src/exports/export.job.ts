@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { documentOf, type ExportOptions, exportRegions, LIMITS, planRegions } from '@plucky/core';
+import {
+  documentOf,
+  type ExportOptions,
+  exportRegions,
+  LIMITS,
+  omit,
+  planRegions,
+  type RegionText,
+  regionTexts,
+} from '@plucky/core';
 import { inSnapshot } from '../database/snapshot.ts';
 import { JobRefused, type Work } from '../jobs/work.ts';
 import { storedSong } from '../songs/history/stored-song.ts';
@@ -20,6 +29,7 @@ export interface MadeRegion extends Omit<RegionEntity, 'exportId' | 'bytes' | 'd
 export interface ExportDone {
   readonly revision: number;
   readonly regions: readonly MadeRegion[];
+  readonly texts: readonly RegionText[];
 }
 
 export const exportSong: Work<ExportJob, ExportDone> = ({ songId, options }, { databaseFile, progress }) => {
@@ -27,7 +37,7 @@ export const exportSong: Work<ExportJob, ExportDone> = ({ songId, options }, { d
     song: storedSong(connection, songId),
     before: connection
       .prepare(
-        `SELECT region.id, region.sha256 FROM region JOIN export ON export.id = region.exportId
+        `SELECT region.id, region.sha256, region.sound FROM region JOIN export ON export.id = region.exportId
          WHERE export.songId = ? AND export.state = 'done' ORDER BY export.number`,
       )
       .all(songId),
@@ -40,14 +50,19 @@ export const exportSong: Work<ExportJob, ExportDone> = ({ songId, options }, { d
       `The export would have ${length} regions; at most ${LIMITS.regions} leave at once. Choose fewer kinds.`,
     );
   // The last export of a region comes last, and is the one that counts.
-  const hashes = new Map(before.map((row) => [row['id'], row['sha256']]));
-  const regions = exportRegions(document, options, progress).map(
-    ({ verification, scope: _, ...region }, position): MadeRegion => {
-      const sha256 = createHash('sha256').update(region.bytes).digest('hex');
-      const last = hashes.get(region.id);
-      const state = last === undefined ? 'new' : last === sha256 ? 'same' : 'changed';
-      return { ...region, ...verification, position, state, sha256 };
-    },
-  );
-  return { revision: song.revision, regions };
+  const last = new Map(before.map((row) => [row['id'], row]));
+  const hashed = (what: string | Uint8Array) => createHash('sha256').update(what).digest('hex');
+  const exported = exportRegions(document, options, progress).map((region) => ({
+    ...region,
+    sha256: hashed(region.bytes),
+    sound: hashed(region.sound),
+  }));
+  const regions = exported.map((region, position): MadeRegion => {
+    const known = last.get(region.id);
+    const otherwise = known?.['sound'] === region.sound ? 'otherwise' : 'changed';
+    const state = !known ? 'new' : known['sha256'] === region.sha256 ? 'same' : otherwise;
+    const kept = omit(region, 'scope', 'startBeat', 'tracks', 'verification');
+    return { ...kept, ...region.verification, position, state };
+  });
+  return { revision: song.revision, regions, texts: regionTexts(document, exported, options) };
 };

@@ -28,6 +28,7 @@ import {
   ExportDto,
   ExportResultDto,
   FailedExportDto,
+  KeptExportsDto,
   QueuedExportDto,
   RunningExportDto,
 } from './exports.dto.ts';
@@ -73,6 +74,14 @@ export class ExportsController {
       if (!response.writableFinished) this.#exports.cancel(exportId).catch(() => undefined);
     });
     return done;
+  }
+
+  /** The hand-offs of a song that are kept. */
+  @Get('songs/:id/exports')
+  @ApiOkResponse({ type: KeptExportsDto })
+  @Refusals(404)
+  kept(@Param('id') id: string): Promise<KeptExportsDto> {
+    return this.#exports.kept(id);
   }
 
   @Get('exports/:exportId.zip')

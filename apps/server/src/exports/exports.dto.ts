@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { type ExportOptions, REGION_KINDS } from '@plucky/core';
+import { type ExportOptions, REGION_KINDS, type Since } from '@plucky/core';
 import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
 import { IsName, MayBeLeftOut } from '../http/body.ts';
 
@@ -46,10 +46,20 @@ export class ExportDto {
   @IsIn(['overlap', 'bend'])
   glides?: ExportOptions['glides'];
 
+  @ApiPropertyOptional({ enum: ['ring', 'cut'] })
+  @MayBeLeftOut()
+  @IsIn(['ring', 'cut'])
+  chokes?: ExportOptions['chokes'];
+
   @ApiPropertyOptional({ enum: ['voice', 'rising'] })
   @MayBeLeftOut()
   @IsIn(['voice', 'rising'])
   drumMap?: ExportOptions['drumMap'];
+
+  @ApiPropertyOptional()
+  @MayBeLeftOut()
+  @IsBoolean()
+  programs?: boolean;
 
   @ApiPropertyOptional()
   @MayBeLeftOut()
@@ -75,8 +85,11 @@ export class RegionFaceDto {
   startBar!: number | null;
   @ApiProperty() bars!: number;
   @ApiProperty() hits!: number;
-  @ApiProperty({ enum: ['new', 'changed', 'same'], description: 'Beside the last export that held it.' })
-  state!: 'new' | 'changed' | 'same';
+  @ApiProperty({
+    enum: ['new', 'changed', 'otherwise', 'same'],
+    description: 'Beside the last export that held it; otherwise where only how it is written has changed.',
+  })
+  state!: Since['state'];
   @ApiProperty() sha256!: string;
   @ApiProperty({ type: [String], description: 'What reading it back showed to differ.' })
   differences!: string[];
@@ -95,8 +108,22 @@ export class ExportResultDto extends BegunExportDto {
   @ApiProperty({ enum: ['done'] }) state!: 'done';
   @ApiProperty({ description: 'Counted from 1 for each song.' }) number!: number;
   @ApiProperty({ description: 'The revision of the song that left.' }) revision!: number;
+  @ApiProperty({ format: 'date-time' }) at!: string;
+  @ApiProperty({ type: ExportDto }) options!: ExportDto;
   @ApiProperty({ type: [RegionFaceDto] }) regions!: RegionFaceDto[];
   @ApiProperty({ type: VerifiedDto }) verified!: VerifiedDto;
+}
+
+/** A hand-off of a song that is kept. */
+class KeptExportDto extends BegunExportDto {
+  @ApiProperty({ description: 'Counted from 1 for each song.' }) number!: number;
+  @ApiProperty({ format: 'date-time' }) at!: string;
+  @ApiProperty({ description: 'How many files left.' }) files!: number;
+}
+
+export class KeptExportsDto {
+  @ApiProperty({ description: 'How many of a song are kept.' }) most!: number;
+  @ApiProperty({ type: [KeptExportDto], description: 'The latest first.' }) exports!: KeptExportDto[];
 }
 
 export class QueuedExportDto extends BegunExportDto {

@@ -16,7 +16,7 @@ import type { JobState, Running } from '../jobs/lane.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
 import type { ExportDone, MadeRegion } from './export.job.ts';
-import type { ExportDto, ExportResultDto, RegionFaceDto } from './exports.dto.ts';
+import type { ExportDto, ExportResultDto, KeptExportsDto, RegionFaceDto } from './exports.dto.ts';
 import type { ZipDone } from './zip.job.ts';
 
 /** How many exports of a song are kept. */
@@ -108,6 +108,25 @@ export class ExportsService implements OnApplicationBootstrap {
     });
   }
 
+  /** The exports of a song that are kept, the latest first. Throws NotFoundException for no song. */
+  async kept(songId: string): Promise<KeptExportsDto> {
+    await this.#songs.mustExist(songId);
+    const exports = await this.#database.read((manager) =>
+      manager
+        .createQueryBuilder(ExportEntity, 'kept')
+        .leftJoin(RegionEntity, 'region', 'region.exportId = kept.id')
+        .select('kept.id', 'exportId')
+        .addSelect('kept.number', 'number')
+        .addSelect('kept.at', 'at')
+        .addSelect('COUNT(region.id)', 'files')
+        .where({ songId, state: 'done' })
+        .groupBy('kept.id')
+        .orderBy('kept.number', 'DESC')
+        .getRawMany<KeptExportsDto['exports'][number]>(),
+    );
+    return { most: KEPT, exports };
+  }
+
   /** Ends an export that is not done. Throws ConflictException for one that is. */
   async cancel(exportId: string): Promise<void> {
     const entry = this.#begun.get(exportId);
@@ -164,7 +183,7 @@ export class ExportsService implements OnApplicationBootstrap {
     songId: string,
     exportId: string,
     options: ExportOptions,
-    { revision, regions }: ExportDone,
+    { revision, regions, texts }: ExportDone,
     entry: Entry,
   ): Promise<ExportResultDto> {
     const begun = await this.#database.write(async (manager) => {
@@ -177,6 +196,7 @@ export class ExportsService implements OnApplicationBootstrap {
         revision,
         options: JSON.stringify(options),
         at,
+        texts: JSON.stringify(texts),
         state: 'running',
       };
       await manager.insert(ExportEntity, row);
@@ -226,12 +246,17 @@ function* inTurns(regions: readonly MadeRegion[]): Iterable<MadeRegion[]> {
 
 type Checked = Omit<MadeRegion, 'bytes' | 'position'>;
 
-function resultOf({ id, number, revision }: ExportEntity, regions: readonly Checked[]): ExportResultDto {
+function resultOf(
+  { id, number, revision, at, options }: ExportEntity,
+  regions: readonly Checked[],
+): ExportResultDto {
   return {
     state: 'done',
     exportId: id,
     number,
     revision,
+    at,
+    options: JSON.parse(options) as ExportOptions,
     regions: regions.map(faceOf),
     verified: {
       events: regions.reduce((sum, region) => sum + region.events, 0),

@@ -1,10 +1,10 @@
-import { safeFileName } from '@plucky/core';
+import { type RegionText, safeFileName } from '@plucky/core';
 import { zipSync } from 'fflate';
 import { bytesOf } from '../database/connection.ts';
 import { inSnapshot } from '../database/snapshot.ts';
 import { JobRefused, type Work } from '../jobs/work.ts';
 
-/** All files of an export, or only those that were new or changed. */
+/** All files of an export, or only those that were new or changed, with what says where each belongs. */
 export interface ZipJob {
   readonly exportId: string;
   readonly onlyChanged: boolean;
@@ -23,7 +23,7 @@ export const zip: Work<ZipJob, ZipDone> = ({ exportId, onlyChanged }, { database
   inSnapshot(databaseFile, (connection) => {
     const [found] = connection
       .prepare(
-        'SELECT export.number, song.name FROM export JOIN song ON song.id = export.songId WHERE export.id = ?',
+        'SELECT export.number, export.texts, song.name FROM export JOIN song ON song.id = export.songId WHERE export.id = ?',
       )
       .all(exportId);
     if (!found) throw new JobRefused(404, 'There is no such export. Export again.');
@@ -33,6 +33,9 @@ export const zip: Work<ZipJob, ZipDone> = ({ exportId, onlyChanged }, { database
       )
       .all(exportId, onlyChanged ? 1 : 0)
       .map((row): [string, Uint8Array] => [String(row['file']), bytesOf(row['bytes'])]);
+    const texts = JSON.parse(String(found['texts'])) as readonly RegionText[];
+    const utf8 = new TextEncoder();
+    files.push(...texts.map(({ file, text }): [string, Uint8Array] => [file, utf8.encode(text)]));
     const name = `${safeFileName(String(found['name']), 24)} ${String(found['number'])}${onlyChanged ? ' changed' : ''}.zip`;
     return { name, bytes: zipSync(Object.fromEntries(files), { mtime: ZIP_DATE }) };
   });

@@ -10,6 +10,8 @@ export type ExportedRegionFace = Schemas['RegionFaceDto'];
 /** How an export is that is on its way. */
 export type ExportState = Schemas['QueuedExportDto'] | Schemas['RunningExportDto'];
 export type ExportResult = Schemas['ExportResultDto'];
+/** The hand-offs of a song that are kept, the latest first. */
+export type KeptExports = Schemas['KeptExportsDto'];
 /** A pattern on the shelf; `own` is false for those that come with the application. */
 export type ShelfItem = Schemas['ShelfItemDto'];
 /** A kept revision of a song: what made it and when, and how many changes it stands for. */
@@ -106,6 +108,7 @@ export const api = {
   takeOffShelf: (id: string) => call('delete', '/api/shelf/{id}', { id }),
   beginExport: (id: string, options: ExportOptions) =>
     call('post', '/api/songs/{id}/exports', { id }, options, { prefer: 'respond-async' }),
+  keptExports: (id: string) => call('get', '/api/songs/{id}/exports', { id }),
   findExport: (exportId: string) => call('get', '/api/exports/{exportId}', { exportId }),
   cancelExport: (exportId: string) => call('delete', '/api/exports/{exportId}', { exportId }),
   history: (id: string) => call('get', '/api/songs/{id}/history', { id }),

@@ -153,7 +153,7 @@ export interface paths {
       readonly path?: never;
       readonly cookie?: never;
     };
-    readonly get?: never;
+    readonly get: operations['ExportsController_kept'];
     readonly put?: never;
     readonly post: operations['ExportsController_create'];
     readonly delete?: never;
@@ -251,7 +251,7 @@ export interface components {
       readonly base: number;
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 5
+       * @default 7
        */
       readonly format?: number;
       readonly label: string;
@@ -277,6 +277,8 @@ export interface components {
     readonly ExportDto: {
       /** @enum {string} */
       readonly accents?: 'velocity' | 'pressure' | 'both';
+      /** @enum {string} */
+      readonly chokes?: 'ring' | 'cut';
       readonly cueTrack?: boolean;
       /** @enum {string} */
       readonly drumMap?: 'voice' | 'rising';
@@ -290,6 +292,7 @@ export interface components {
       readonly names?: string;
       /** @enum {number} */
       readonly ppq?: 480 | 960;
+      readonly programs?: boolean;
       readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
       /** @enum {string} */
       readonly timing?: 'heard' | 'grid';
@@ -297,9 +300,12 @@ export interface components {
       readonly tracks?: 'part' | 'voice';
     };
     readonly ExportResultDto: {
+      /** Format: date-time */
+      readonly at: string;
       readonly exportId: string;
       /** @description Counted from 1 for each song. */
       readonly number: number;
+      readonly options: components['schemas']['ExportDto'];
       readonly regions: readonly components['schemas']['RegionFaceDto'][];
       /** @description The revision of the song that left. */
       readonly revision: number;
@@ -327,6 +333,21 @@ export interface components {
       /** @description What is wrong with the storage. */
       readonly trouble?: string;
       readonly version: string;
+    };
+    readonly KeptExportDto: {
+      /** Format: date-time */
+      readonly at: string;
+      readonly exportId: string;
+      /** @description How many files left. */
+      readonly files: number;
+      /** @description Counted from 1 for each song. */
+      readonly number: number;
+    };
+    readonly KeptExportsDto: {
+      /** @description The latest first. */
+      readonly exports: readonly components['schemas']['KeptExportDto'][];
+      /** @description How many of a song are kept. */
+      readonly most: number;
     };
     readonly NewSongAnswerDto: {
       /** @description Of the whole song, repeats included. */
@@ -380,10 +401,10 @@ export interface components {
       /** @description From 1; null for a pattern, which belongs anywhere. */
       readonly startBar: number | null;
       /**
-       * @description Beside the last export that held it.
+       * @description Beside the last export that held it; otherwise where only how it is written has changed.
        * @enum {string}
        */
-      readonly state: 'new' | 'changed' | 'same';
+      readonly state: 'new' | 'changed' | 'otherwise' | 'same';
     };
     readonly RevertDto: {
       /** @description The revision to go back to. */
@@ -732,6 +753,27 @@ export interface operations {
         };
         content: {
           readonly 'application/json': components['schemas']['SongRevisionDto'];
+        };
+      };
+    };
+  };
+  readonly ExportsController_kept: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['KeptExportsDto'];
         };
       };
     };

@@ -2,12 +2,16 @@ import { CssBaseline, ThemeProvider } from '@mui/material';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { ROOMS } from '../session/rooms.ts';
+import { later } from '../shared/ui/later.tsx';
 import { useMode } from '../shared/ui/mode.ts';
-import { Notices } from '../shared/ui/Notices.tsx';
 import { makeTheme } from '../shared/ui/theme.ts';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
+import { ROOM_LOADERS } from './room-loaders.ts';
 import { PageTrouble, RoomTrouble } from './Trouble.tsx';
+
+const Notices = later(async () => (await import('../shared/ui/Notices.tsx')).Notices);
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } });
 
@@ -26,26 +30,11 @@ const router = createBrowserRouter([
     HydrateFallback: Opening,
     children: [
       { index: true, element: <Navigate to="groove" replace /> },
-      {
-        path: 'groove',
-        lazy: { Component: async () => (await import('../rooms/groove/GrooveRoom.tsx')).GrooveRoom },
+      ...ROOMS.map(({ path }) => ({
+        path,
+        lazy: { Component: ROOM_LOADERS[path] },
         errorElement: <RoomTrouble />,
-      },
-      {
-        path: 'fills',
-        lazy: { Component: async () => (await import('../rooms/fills/FillsRoom.tsx')).FillsRoom },
-        errorElement: <RoomTrouble />,
-      },
-      {
-        path: 'sheet',
-        lazy: { Component: async () => (await import('../rooms/sheet/SheetRoom.tsx')).SheetRoom },
-        errorElement: <RoomTrouble />,
-      },
-      {
-        path: 'hand-off',
-        lazy: { Component: async () => (await import('../rooms/hand-off/HandOffRoom.tsx')).HandOffRoom },
-        errorElement: <RoomTrouble />,
-      },
+      })),
     ],
   },
   ...(import.meta.env.DEV
@@ -67,9 +56,8 @@ export function App() {
     <ThemeProvider theme={theme}>
       <CssBaseline />
       <QueryClientProvider client={queries}>
-        <Notices>
-          <RouterProvider router={router} />
-        </Notices>
+        <Notices />
+        <RouterProvider router={router} />
       </QueryClientProvider>
     </ThemeProvider>
   );

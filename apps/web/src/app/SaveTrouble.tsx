@@ -1,12 +1,12 @@
 import { Box, Button } from '@mui/material';
 import { changeBetween, documentOf, indexOf } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { forget } from '../document/journal.ts';
 import { clockOf } from '../shared/days.ts';
+import { notify } from '../shared/ui/notify.ts';
 import { color, TEXT } from '../shared/ui/tokens.ts';
 
 const STORAGE: Readonly<Record<Trouble, string>> = {
@@ -25,7 +25,6 @@ export function SaveTrouble() {
   const savedAt = useDocumentState((state) => state.savedAt);
   const isKept = useDocumentState((state) => state.isKept);
   const navigate = useNavigate();
-  const { enqueueSnackbar } = useSnackbar();
   if (saving.kind === 'failed')
     return (
       <Warning>
@@ -49,9 +48,9 @@ export function SaveTrouble() {
       await api.change(copy.id, copy.revision, change);
       forget(songId);
       await navigate(`/songs/${copy.id}/groove`);
-      enqueueSnackbar(`Your version is kept as “${copy.name}”.`, { variant: 'success' });
+      notify(`Your version is kept as “${copy.name}”.`, { variant: 'success' });
     } catch (error) {
-      enqueueSnackbar(error instanceof Error ? error.message : String(error), { variant: 'error' });
+      notify(error instanceof Error ? error.message : String(error), { variant: 'error' });
     }
   };
   const useTheirs = () => {

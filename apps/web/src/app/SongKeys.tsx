@@ -21,6 +21,7 @@ export function SongKeys() {
     goTo: (to) => void navigate(`/songs/${songId}/${to}`),
   };
   useCommands(SONG_COMMANDS, everywhere);
-  useCommands(ROOM_COMMANDS, everywhere, room !== 'fills');
+  const performing = useSession((session) => session.performing);
+  useCommands(ROOM_COMMANDS, everywhere, room !== 'fills' && !(performing && room === 'sheet'));
   return shown && <KeysDialog onClose={() => useSession.setState({ keysShown: false })} />;
 }

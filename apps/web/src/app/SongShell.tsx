@@ -1,20 +1,24 @@
 import { Box } from '@mui/material';
-import { indexOf } from '@plucky/core';
+import { indexOf, layerIn } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { api, ApiError } from '../api/client.ts';
 import { startAutosave } from '../document/autosave.ts';
 import { DocumentContext } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
+import { viewedStore } from '../session/in-slot.ts';
+import { useOpenRoom } from '../session/rooms.ts';
 import { beginSong } from '../session/song-store.ts';
-import { choosePattern, patternInView } from '../session/store.ts';
+import { choosePattern, leaveSlot, patternInView, useSession } from '../session/store.ts';
 import { later } from '../shared/ui/later.tsx';
 import { color } from '../shared/ui/tokens.ts';
+import { whenIdle } from '../shared/when-idle.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
+import { fetchRooms } from './room-loaders.ts';
 import { SongKeys } from './SongKeys.tsx';
 import { stayInView } from './stay-in-view.ts';
 import { TopBar } from './TopBar.tsx';
@@ -58,8 +62,18 @@ function OpenSong({ store }: { store: DocumentStore }) {
     return store.subscribe(title);
   }, [store]);
 
+  // The other rooms are there by the time that they are entered.
+  useEffect(() => whenIdle(fetchRooms), []);
+  const room = useOpenRoom();
+  // Only in the rows is a layer seen as a pattern.
+  useEffect(() => {
+    const { inSlot } = useSession.getState();
+    const { document } = store.getState();
+    if (room !== 'groove') leaveSlot((inSlot && layerIn(document, inSlot)?.layer.pattern) ?? null);
+  }, [store, room]);
+  const viewed = useMemo(() => viewedStore(store), [store]);
   return (
-    <DocumentContext value={store}>
+    <DocumentContext value={viewed}>
       <Box
         sx={{
           display: 'grid',

@@ -1,9 +1,16 @@
 import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/bench-commands.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
+import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
 import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
 import { PICK_UP } from '../shared/drag/pick-up.ts';
 import { capsOf, type Commands } from '../shared/keys/command.ts';
-import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS, TOGETHER_COMMANDS } from '../transport/commands.ts';
+import {
+  BEAT_COMMANDS,
+  CARET_COMMANDS,
+  PLAY_COMMANDS,
+  RECORD_COMMANDS,
+  TOGETHER_COMMANDS,
+} from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
 
 /** What a key or a gesture does, for the sheet of keys. */
@@ -65,7 +72,8 @@ export const KEY_SHEET: readonly KeyGroup[] = [
     ],
   },
   { title: 'Fills: drop-outs, endings', rows: rowsOf(END_COMMANDS) },
-  { title: 'Sheet: the slots', rows: rowsOf(SHEET_COMMANDS) },
+  { title: 'Sheet: the slots', rows: rowsOf(SHEET_COMMANDS, BEAT_COMMANDS) },
+  { title: 'Sheet: perform', rows: rowsOf(PERFORM_COMMANDS) },
 ];
 
 /** The sheet as a table in Markdown, for those who read before they run. */

@@ -1,4 +1,5 @@
 import type { DocumentStore } from '../document/store.ts';
+import { viewedDocument } from '../session/in-slot.ts';
 import { choosePattern, patternInView, useSession } from '../session/store.ts';
 
 /**
@@ -8,7 +9,7 @@ import { choosePattern, patternInView, useSession } from '../session/store.ts';
 export function stayInView(store: DocumentStore): () => void {
   return store.subscribe(({ document }) => {
     const open = useSession.getState().pattern;
-    const inView = patternInView(document, open);
+    const inView = patternInView(viewedDocument(document), open);
     if (open !== null && inView !== null && inView !== open) choosePattern(inView);
   });
 }

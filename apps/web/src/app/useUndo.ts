@@ -1,8 +1,8 @@
-import { useSnackbar } from 'notistack';
 import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
 import { type Desk, type Done, nextDeeds, redo, undo } from '../document/store.ts';
 import { useOpenRoom } from '../session/rooms.ts';
+import { notify } from '../shared/ui/notify.ts';
 
 /** What undo and redo do in the room that is open, and what they would do next, in words. */
 export interface Undo {
@@ -15,7 +15,6 @@ export interface Undo {
 /** At the bench its own edits are undone, and what was kept or placed from it, which is told; elsewhere the song's. */
 export function useUndo(): Undo {
   const store = useDocumentStore();
-  const { enqueueSnackbar } = useSnackbar();
   const desk: Desk = useOpenRoom() === 'fills' ? 'bench' : 'song';
   const words = useDocumentState(
     useShallow((state) => {
@@ -24,8 +23,8 @@ export function useUndo(): Undo {
     }),
   );
   const tell = (done: Done | null, said: string, nothing: string) => {
-    if (!done) enqueueSnackbar(desk === 'bench' ? `${nothing} on the bench.` : `${nothing}.`);
-    else if (desk === 'bench' && done.desk === 'song') enqueueSnackbar(`${said}: ${done.change.label}.`);
+    if (!done) notify(desk === 'bench' ? `${nothing} on the bench.` : `${nothing}.`);
+    else if (desk === 'bench' && done.desk === 'song') notify(`${said}: ${done.change.label}.`);
   };
   return {
     ...words,

@@ -1,4 +1,5 @@
 import {
+  barAt,
   barTicks,
   beatTicks,
   type Id,
@@ -10,10 +11,12 @@ import {
   type Timeline,
   type Voice,
 } from '@plucky/core';
-import { gainFor, isHeld, kitOf, layerFor, type Motion } from '@plucky/sound';
+import { gainFor, isHeld, isSwell, kitOf, layerFor, type Motion, swellStart } from '@plucky/sound';
 import { SoundBank } from './bank.ts';
+import { clickPlaces } from './click-places.ts';
 import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
 import { heardPan, Mixer } from './mixer.ts';
+import { moved } from './moved.ts';
 import { endOf, motionOf } from './strokes.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
@@ -25,9 +28,6 @@ const RELEASE = 0.025;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
 
-/** The resonance in dB of a low-pass that lifts nothing. */
-const Q_FLAT = 20 * Math.log10(Math.SQRT1_2);
-
 /** How a buffer is played: level 0..1, pan -1..1, and its speed. */
 interface How {
   readonly level: number;
@@ -35,9 +35,13 @@ interface How {
   readonly rate: number;
   readonly motion: readonly Motion[] | null;
   readonly stays?: boolean;
+  /** From where in the sound, in s. */
+  readonly from?: number;
 }
 
 const PLAIN: How = { level: 0.8, pan: 0, rate: 1, motion: null };
+/** From its beginning, without a wait. */
+const AT_ONCE = { from: 0, after: 0 };
 const COUNT_IN: How = { ...PLAIN, stays: true };
 
 type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'> & {
@@ -73,6 +77,10 @@ export class Player {
   #ticks: readonly number[] = [];
   #clock: Clock | null = null;
   #scheduledTo = 0;
+  /** Where it goes on, in ticks of what plays, once a running tick is reached. */
+  #cue: { readonly at: number; readonly to: number } | null = null;
+  /** What runs until the clock's own time comes, after a cue. */
+  #earlier: Clock | null = null;
   #click = false;
 
   constructor() {
@@ -86,7 +94,28 @@ export class Player {
   /** The place within what is played, in ticks, as it is heard now; null when nothing plays. */
   place(): number | null {
     if (!this.#clock) return null;
-    return placeAt(this.#clock, this.#heardTime());
+    const heard = this.#heardTime();
+    return placeAt(this.#earlier && heard < this.#clock.time ? this.#earlier : this.#clock, heard);
+  }
+
+  /** Where it goes on next, in ticks of what plays; null where it goes straight on. */
+  get cuedTo(): number | null {
+    return this.#cue?.to ?? null;
+  }
+
+  /**
+   * Goes on at a place of what plays, in ticks: from the next bar on, or at once at the same place in the bar. A later cue
+   * takes the place of an earlier one.
+   */
+  cue(to: number, when: 'next bar' | 'at once'): void {
+    const [clock, playing] = [this.#clock, this.#playing];
+    if (!clock || !playing) return;
+    const soon = runningTick(clock, this.#context.currentTime + TOO_LATE);
+    const { start, meter } = barAt(playing.timeline, soon % clock.length);
+    const inBar = (soon % clock.length) - start;
+    this.#cue =
+      when === 'at once' ? { at: soon, to: to + inBar } : { at: soon - inBar + barTicks(meter), to };
+    this.#reschedule();
   }
 
   /** The audio time of what is heard at this moment; not every browser tells its latency. */
@@ -100,14 +129,18 @@ export class Player {
     return () => this.#listeners.delete(listener);
   }
 
-  /** Prepares the sounds that a song's voices and events want, and sets levels, pans and the room. */
-  setSong(document: SongDocument, events: readonly NoteEvent[]): void {
+  /** Sets the voices of a song, their levels and pans, and the room. */
+  setSong(document: SongDocument): void {
     const { parts, voicesOf } = indexOf(document);
-    const voices = parts.flatMap((part) => voicesOf(part.id));
     this.#parts = new Map(parts.map((part) => [part.id, part]));
-    this.#voices = new Map(voices.map((voice) => [voice.id, voice]));
+    this.#voices = new Map(parts.flatMap((part) => voicesOf(part.id)).map((voice) => [voice.id, voice]));
     this.#setLevels();
     this.mixer.setRoom(Math.max(0, ...parts.map((part) => part.room ?? 0)) / 100);
+  }
+
+  /** Gets the sounds ready that the voices of the song and these events of theirs want. */
+  prepare(events: readonly NoteEvent[]): void {
+    const voices = [...this.#voices.values()];
     const notes = new Map(voices.map((voice) => [voice.id, new Set([voice.note])]));
     for (const { voice, note } of events) notes.get(voice)?.add(note);
     void this.#bank.prepare(
@@ -150,6 +183,8 @@ export class Player {
     this.#use(playing);
     const start = this.#context.currentTime + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
+    this.#cue = null;
+    this.#earlier = null;
     this.#clock = clockFor(playing, start + countIn * beat, fromTick);
     this.#scheduledTo = fromTick;
     this.#schedule();
@@ -185,6 +220,8 @@ export class Player {
   stop(): void {
     if (!this.#clock) return;
     this.#clock = null;
+    this.#cue = null;
+    this.#earlier = null;
     this.#silence();
     this.#tell();
   }
@@ -198,19 +235,28 @@ export class Player {
   }
 
   /**
-   * Goes on with another timeline from the same place: after an edit, or with another pattern. The place in the bar is
-   * kept, so that what is shorter goes on at the place that it would have reached by looping.
+   * Goes on with another timeline: after an edit, or with another pattern. The place in the bar is kept, so that what is
+   * shorter goes on at the place that it would have reached by looping; with `from`, ticks of the new one, in that bar of it.
    */
-  goOnWith(playing: Playing): void {
+  goOnWith(playing: Playing, from: number | null = null): void {
     if (!this.#clock || this.#playing?.timeline === playing.timeline) return;
     const now = this.#context.currentTime;
     const place = placeAt(this.#clock, now) ?? 0;
     const early = now < this.#clock.time;
-    const tick = playing.timeline.length ? place % playing.timeline.length : 0;
+    const looped = playing.timeline.length ? place % playing.timeline.length : 0;
+    const tick = from === null ? looped : this.#inBarOf(playing.timeline, from, place);
     const clock = clockFor(playing, early ? this.#clock.time : now, early ? this.#clock.tick : tick);
     this.#use(playing);
     this.#clock = clock;
+    this.#earlier = null;
     this.#reschedule();
+  }
+
+  /** The place in the bar of `from`, as far from its start as a place of what plays is from that of its own bar. */
+  #inBarOf(timeline: Timeline, from: number, place: number): number {
+    const before = this.#playing ? place - barAt(this.#playing.timeline, place).start : 0;
+    const { start, meter } = barAt(timeline, from);
+    return Math.min(timeline.length - 1, start + Math.min(before, barTicks(meter) - 1));
   }
 
   /** Plays one stroke at once, for someone who is placing it. */
@@ -246,7 +292,20 @@ export class Player {
       this.stop();
       return;
     }
-    const to = runningTick(clock, now + AHEAD);
+    const cue = this.#cue;
+    if (cue && runningTick(clock, now + AHEAD) >= cue.at) {
+      this.#scheduleUpTo(cue.at, playing, clock);
+      this.#earlier = clock;
+      this.#clock = clockFor(playing, timeOf(clock, cue.at), cue.to);
+      this.#scheduledTo = cue.to;
+      this.#cue = null;
+    }
+    const running = this.#clock ?? clock;
+    this.#scheduleUpTo(runningTick(running, now + AHEAD), playing, running);
+    this.#sounding = this.#sounding.filter((one) => one.start > now - 8);
+  }
+
+  #scheduleUpTo(to: number, playing: Playing, clock: Clock): void {
     if (to <= this.#scheduledTo) return;
     for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {
       const event = playing.timeline.events[index];
@@ -254,7 +313,6 @@ export class Player {
     }
     if (this.#click) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
     this.#scheduledTo = to;
-    this.#sounding = this.#sounding.filter((one) => one.start > now - 8);
   }
 
   #startEvent(timeline: Timeline, event: NoteEvent, tick: number, clock: Clock): void {
@@ -263,15 +321,24 @@ export class Player {
     const stop = endOf(event, voice.sound);
     const ends = stop === null ? null : timeOf(clock, tick + stop - event.tick);
     const stroke = { ...event, motion: motionOf(timeline, event) };
-    this.#start(voice, stroke, Math.max(timeOf(clock, tick), this.#context.currentTime), ends);
+    const time = Math.max(timeOf(clock, tick), this.#context.currentTime);
+    const swells = isSwell(voice.sound) ? timeOf(clock, tick + event.length) - time : null;
+    this.#start(voice, stroke, time, ends, swells);
   }
 
-  #start(voice: Voice, stroke: Stroke, time: number, ends: number | null): void {
+  #start(
+    voice: Voice,
+    stroke: Stroke,
+    time: number,
+    ends: number | null,
+    swells: number | null = null,
+  ): void {
     const { note, velocity, pan, tune, motion } = stroke;
     const kit = this.#kitOf(voice);
     const buffer = this.#bank.get({ name: voice.sound, note, kit }, layerFor(velocity));
     const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12), motion };
-    this.#startBuffer(buffer, how, time, this.mixer.inputOf(voice.id), ends);
+    const { from, after } = swells === null ? AT_ONCE : swellStart(swells, buffer.duration);
+    this.#startBuffer(buffer, { ...how, from }, time + after, this.mixer.inputOf(voice.id), ends);
   }
 
   #startBuffer(buffer: AudioBuffer, how: How, time: number, to: AudioNode, ends: number | null): void {
@@ -282,7 +349,7 @@ export class Player {
     else source.connect(gain);
     last.connect(to);
     source.onended = () => last.disconnect();
-    source.start(time);
+    source.start(time, how.from ?? 0);
     const one: Sounding = { source, gain, start: time, stays: how.stays ?? false };
     if (ends !== null) endAt(one, Math.max(ends, time));
     this.#sounding.push(one);
@@ -306,23 +373,6 @@ export class Player {
   }
 }
 
-/** The source through a filter and a gain that move with it. */
-function moved(
-  context: AudioContext,
-  source: AudioBufferSourceNode,
-  motion: readonly Motion[],
-  time: number,
-): AudioNode {
-  const filter = new BiquadFilterNode(context, { type: 'lowpass', Q: Q_FLAT });
-  const level = new GainNode(context);
-  for (const { after, pitch, cutoff, gain } of motion) {
-    source.detune.setValueAtTime(pitch * 100, time + after);
-    filter.frequency.setValueAtTime(Math.min(cutoff, context.sampleRate / 2), time + after);
-    level.gain.setValueAtTime(gain, time + after);
-  }
-  return source.connect(filter).connect(level);
-}
-
 function clockFor({ timeline, loops }: Playing, time: number, tick: number): Clock {
   return { time, tick, tempos: timeline.tempos, length: timeline.length, loops };
 }
@@ -330,23 +380,6 @@ function clockFor({ timeline, loops }: Playing, time: number, tick: number): Clo
 function endAt({ source, gain }: Sounding, time: number): void {
   gain.gain.setTargetAtTime(0, time, RELEASE / 3);
   source.stop(time + RELEASE * 2);
-}
-
-function clickPlaces({ meters, length }: Timeline): { tick: number; onBar: boolean }[] {
-  return meters.flatMap(({ tick, meter }, i) => {
-    const end = meters[i + 1]?.tick ?? length;
-    const beat = beatTicks(meter);
-    return Array.from({ length: Math.ceil((end - tick) / beat) }, (_, n) => ({
-      tick: tick + n * beat,
-      onBar: (n * beat) % barTicks(meter) === 0,
-    }));
-  });
-}
-
-/** Seconds as minutes and seconds, such as 2 min 11 s. */
-export function durationName(exactly: number): string {
-  const seconds = Math.round(exactly);
-  return seconds < 60 ? `${seconds} s` : `${Math.floor(seconds / 60)} min ${seconds % 60} s`;
 }
 
 let player: Player | null = null;

@@ -8,7 +8,15 @@ import {
   type SongDocument,
   type Timeline,
 } from '@plucky/core';
-import { cutoffOf, gainOfLevel, isHeld, kitOf, type Motion, type StrokeToRender } from '@plucky/sound';
+import {
+  cutoffOf,
+  gainOfLevel,
+  isHeld,
+  isSwell,
+  kitOf,
+  type Motion,
+  type StrokeToRender,
+} from '@plucky/sound';
 import { heardPan } from './mixer.ts';
 
 /** When a note is ended, in ticks from the same start as the event: by its choke group, or by its length if it is held. */
@@ -53,6 +61,7 @@ export function strokesFor(
         kit: kitOf(part?.kit),
         note: event.note,
         velocity: event.velocity,
+        swells: isSwell(voice.sound) ? seconds(event.tick + event.length) - seconds(event.tick) : null,
         level: voice.level / 100,
         pan: Math.min(100, Math.max(-100, heardPan(voice, part) + event.pan)),
         tune: event.tune,

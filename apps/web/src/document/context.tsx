@@ -1,7 +1,7 @@
 import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { createContext, useCallback, useContext } from 'react';
 import { useStore } from 'zustand';
+import { notify } from '../shared/ui/notify.ts';
 import { type DocumentState, type DocumentStore, take } from './store.ts';
 
 export const DocumentContext = createContext<DocumentStore | null>(null);
@@ -39,13 +39,12 @@ export type Edit = (
 
 export function useEdit(): Edit {
   const store = useDocumentStore();
-  const { enqueueSnackbar } = useSnackbar();
   return useCallback(
     (make, gesture = null, fromBench = false) => {
       const reason = take(store, make(store.getState().document), gesture, fromBench);
-      if (reason) enqueueSnackbar(reason, { variant: 'warning' });
+      if (reason) notify(reason, { variant: 'warning' });
       return reason === null;
     },
-    [store, enqueueSnackbar],
+    [store],
   );
 }

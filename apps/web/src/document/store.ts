@@ -11,6 +11,7 @@ import {
   sameRecord,
   type SongDocument,
   squash,
+  withFollowers,
 } from '@plucky/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents, Trouble } from '../api/client.ts';
@@ -93,7 +94,11 @@ export interface DocumentState {
   readonly undone: readonly Done[];
 }
 
-export type DocumentStore = StoreApi<DocumentState>;
+export interface DocumentStore extends StoreApi<DocumentState> {
+  /** The store of the song itself, where this one shows the song otherwise, and how an edit of what it shows is one of the song. */
+  readonly root?: DocumentStore;
+  readonly storedEdit?: (outcome: Outcome) => Outcome;
+}
 
 const MOST_UNDO = 500;
 
@@ -118,14 +123,17 @@ export function createDocumentStore(songId: string, { revision, records }: SongC
  * person who tried, or null. Edits that share a `gesture` are one undo.
  */
 export function take(
-  store: DocumentStore,
-  outcome: Outcome,
+  from: DocumentStore,
+  asked: Outcome,
   gesture: string | null = null,
   fromBench = false,
 ): string | null {
+  const store = from.root ?? from;
+  const state = store.getState();
+  // What follows a section that is edited takes part in the edit, and so in its undo.
+  const outcome = withFollowers(state.document, from.storedEdit ? from.storedEdit(asked) : asked);
   if (outcome === null) return null;
   if (isRefusal(outcome)) return outcome.reason;
-  const state = store.getState();
   try {
     const { document, inverse } = applyWithinLimits(state.document, outcome);
     const last = state.done.at(-1);
@@ -156,13 +164,15 @@ export function take(
  * Takes what was worked out for the bench, such as the fills of a recipe: it belongs to the edit that asked for it and is
  * not undone by itself.
  */
-export function settle(store: DocumentStore, change: ChangeSet): void {
+export function settle({ root, ...from }: DocumentStore, change: ChangeSet): void {
+  const store = root ?? from;
   const { document } = apply(store.getState().document, change);
   store.setState({ document, lastDeed: change.label });
 }
 
 /** Undoes what a desk did last and returns it, or null when there is nothing. */
-export function undo(store: DocumentStore, at: Desk = 'song'): Done | null {
+export function undo({ root, ...from }: DocumentStore, at: Desk = 'song'): Done | null {
+  const store = root ?? from;
   const { document, done, undone } = store.getState();
   const place = nextOf(done, at);
   const last = done[place ?? -1];
@@ -177,7 +187,8 @@ export function undo(store: DocumentStore, at: Desk = 'song'): Done | null {
 }
 
 /** Does again what a desk undid last and returns it, or null when there is nothing. */
-export function redo(store: DocumentStore, at: Desk = 'song'): Done | null {
+export function redo({ root, ...from }: DocumentStore, at: Desk = 'song'): Done | null {
+  const store = root ?? from;
   const { document, done, undone } = store.getState();
   const place = nextOf(undone, at);
   const next = undone[place ?? -1];
@@ -195,7 +206,12 @@ export function redo(store: DocumentStore, at: Desk = 'song'): Done | null {
  * Takes the song as the server has it at a later revision, such as one that went back to an earlier one. Everything here
  * must have been saved before; it can be undone like any edit.
  */
-export function takeRevision(store: DocumentStore, { revision, records }: SongContents, label: string): void {
+export function takeRevision(
+  { root, ...from }: DocumentStore,
+  { revision, records }: SongContents,
+  label: string,
+): void {
+  const store = root ?? from;
   const state = store.getState();
   const document = documentOf(
     records.map((record) => {

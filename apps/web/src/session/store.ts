@@ -2,7 +2,9 @@ import {
   type Clip,
   type Counterpart,
   type Id,
+  IN_SLOT,
   indexOf,
+  type LayerIn,
   type Slot,
   type SlotAt,
   type SongDocument,
@@ -68,8 +70,14 @@ export interface Session {
   readonly takeWanted: boolean;
   readonly occurrence: Id | null;
   readonly slot: SlotAt | null;
+  /** The place in that slot from which the song is played, in ticks: the beat that was pressed. */
+  readonly beat: number;
+  /** The layer that is edited in its slot only, while the pattern in view is `IN_SLOT`. */
+  readonly inSlot: LayerIn | null;
   /** Slots that are chosen together with that one, itself among them; empty when it is alone. */
   readonly slots: readonly SlotAt[];
+  /** The part that alone is drawn on the sheet; null for all of them. */
+  readonly partSeen: Id | null;
   /** Slots that were copied, for pasting anywhere on the sheet. */
   readonly copiedSlots: readonly Slot[];
   /** Voices that are not heard, and voices that alone are heard, while listening. */
@@ -77,9 +85,15 @@ export interface Session {
   readonly solos: ReadonlySet<Id>;
   /** What play plays, by room: the groove room and the sheet remember their own. */
   readonly reach: Readonly<Record<'groove' | 'sheet', Reach>>;
+  /** What goes round when it is played; a pattern always does. */
+  readonly loops: Readonly<Record<Reach, boolean>>;
   /** Whether a pattern is heard with what the other parts play beside it. */
   readonly together: boolean;
   readonly click: boolean;
+  /** When a section that is pressed while the song plays comes. */
+  readonly cues: 'next bar' | 'at once';
+  /** Whether numbers and letters cue what is performed on the sheet. */
+  readonly performing: boolean;
   readonly keysShown: boolean;
 }
 
@@ -101,13 +115,19 @@ const EMPTY: Session = {
   takeWanted: false,
   occurrence: null,
   slot: null,
+  beat: 0,
+  inSlot: null,
   slots: [],
+  partSeen: null,
   copiedSlots: [],
   mutes: new Set(),
   solos: new Set(),
   reach: { groove: 'pattern', sheet: 'song' },
+  loops: { pattern: true, slot: true, section: true, song: false },
   together: false,
   click: false,
+  cues: 'next bar',
+  performing: false,
   keysShown: false,
 };
 
@@ -156,6 +176,19 @@ export function proposeParent(pattern: Id, parent: Id): void {
   useSession.setState({ proposedParent: parent, panel: 'family' });
 }
 
+/** Opens a layer of a slot in the rows, to be edited in that slot only. */
+export function editInSlot(inSlot: LayerIn): void {
+  useSession.setState({ inSlot });
+  choosePattern(IN_SLOT);
+}
+
+/** Goes from a layer that was edited in its slot only to the pattern `played` there, or to any. */
+export function leaveSlot(played: Id | null): void {
+  if (useSession.getState().pattern !== IN_SLOT) return;
+  useSession.setState({ inSlot: null, pattern: null });
+  if (played !== null) choosePattern(played);
+}
+
 /** Chooses a row alone, or with those that are chosen already, and puts the caret on it at the place where it stands. */
 export function chooseRow(row: string, together = false): void {
   useSession.setState(({ caret, rows }) => {
@@ -199,8 +232,9 @@ export function chooseHits(hits: Iterable<Id>): void {
   useSession.setState({ hits: new Set(hits) });
 }
 
-export function chooseSlot(slot: SlotAt | null): void {
-  useSession.setState(slot ? { slot, slots: [], occurrence: slot.occurrence } : { slot, slots: [] });
+/** Chooses a slot, and the place in it from which the song is played, in ticks. */
+export function chooseSlot(slot: SlotAt | null, beat = 0): void {
+  useSession.setState({ slot, beat, slots: [], ...(slot ? { occurrence: slot.occurrence } : {}) });
 }
 
 /** The slots that are chosen: several, the one that leads, or none. */
@@ -255,6 +289,11 @@ export function toggleTogether(): void {
 
 export function setReach(room: 'groove' | 'sheet', reach: Reach): void {
   useSession.setState(({ reach: before }) => ({ reach: { ...before, [room]: reach } }));
+}
+
+/** Lets what is played of the song go round, or stop at its end. */
+export function toggleLoops(reach: Reach): void {
+  useSession.setState(({ loops }) => ({ loops: { ...loops, [reach]: !loops[reach] } }));
 }
 
 /** Whether a voice is heard, with these mutes and solos. */

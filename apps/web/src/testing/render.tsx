@@ -2,12 +2,12 @@ import { ThemeProvider } from '@mui/material';
 import { documentOf, type Id, indexOf, type SongDocument } from '@plucky/core';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
-import { SnackbarProvider } from 'notistack';
 import type { ReactElement, ReactNode } from 'react';
 import { DocumentContext, useSong } from '../document/context.tsx';
 import { createDocumentStore, type DocumentStore, undo } from '../document/store.ts';
 import { type PatternView, viewOf } from '../rooms/groove/pattern-view.ts';
 import { useSession } from '../session/store.ts';
+import { Notices } from '../shared/ui/Notices.tsx';
 import { makeTheme } from '../shared/ui/theme.ts';
 
 export interface Shown {
@@ -25,9 +25,8 @@ export function show(document: SongDocument, page: ReactElement): Shown {
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>
       <ThemeProvider theme={makeTheme('light')}>
-        <SnackbarProvider>
-          <DocumentContext value={store}>{page}</DocumentContext>
-        </SnackbarProvider>
+        <Notices />
+        <DocumentContext value={store}>{page}</DocumentContext>
       </ThemeProvider>
     </QueryClientProvider>,
   );

@@ -3,21 +3,22 @@ import { useState } from 'react';
 import { useSession } from '../session/store.ts';
 import { later } from '../shared/ui/later.tsx';
 import type { Bounced } from './BounceDialog.tsx';
+import { timelineOf } from './timeline-of.ts';
 import type { TransportState } from './useTransport.ts';
 
 const BounceDialog = later(async () => (await import('./BounceDialog.tsx')).BounceDialog);
 
 /** Bounces what the play button plays to a WAV file. */
-export function BounceButton({ transport: { what, timeline } }: { transport: TransportState }) {
+export function BounceButton({ transport: { what } }: { transport: TransportState }) {
   const [wanted, setWanted] = useState<Bounced | null>(null);
   return (
     <>
       <Button
-        disabled={!timeline?.length}
+        disabled={!what}
         title="Make a WAV file of what plays"
         onClick={() => {
           const { mutes, solos } = useSession.getState();
-          if (what && timeline) setWanted({ what, timeline, listening: { mutes, solos } });
+          if (what) setWanted({ what, timeline: timelineOf(what), listening: { mutes, solos } });
         }}
       >
         Bounce…

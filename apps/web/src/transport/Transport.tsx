@@ -1,39 +1,48 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
-import { barAt, beatTicks, type Timeline } from '@plucky/core';
+import { barAt, beatTicks } from '@plucky/core';
 import { memo, useCallback, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
+import { later } from '../shared/ui/later.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
+import { ask } from './asked.ts';
 import { BounceButton } from './BounceButton.tsx';
-import { CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
+import { BEAT_COMMANDS, CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
-import { type TransportState, usePlayhead, useTransport } from './useTransport.ts';
+import { type Frame, type TransportState, usePlayhead, useTransport } from './useTransport.ts';
 import { REACHES, reachIn } from './what-plays.ts';
+
+const SheetChoices = later(async () => (await import('./SheetChoices.tsx')).SheetChoices);
+const Sounding = later(async () => (await import('./Sounding.tsx')).Sounding);
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
 export function Transport() {
   return <Bar transport={useTransport()} />;
 }
 
+const ON_SHEET = { ...PLAY_COMMANDS, ...BEAT_COMMANDS };
 const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS, ...TOGETHER_COMMANDS };
 
 /** Drawn anew when what plays changes, not at every edit. */
 const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
-  const { room, what, isPlaying, toggle, playFrom } = transport;
+  const { room, isElsewhere, what, isPlaying, toggle, playFrom, playFromBeat } = transport;
   const session = useSessionFields('reach', 'click', 'caret', 'together');
   const preview = usePreview((state) => state.preview);
   const reach = reachIn(room, session);
+  // While the song plays it is told what sounds, and not what was pressed.
+  const playsSong = isPlaying && what?.scope.kind === 'song';
 
-  useCommands(TRANSPORT_COMMANDS, {
+  useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
     toggle,
     playFromCaret: () => (room === 'groove' ? playFrom(session.caret?.at ?? 0) : toggle()),
+    playFromBeat,
   });
 
   return (
@@ -73,33 +82,38 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       </IconButton>
       <Box sx={{ flex: { xs: '1 1 150px', md: `0 1 ${preview ? 460 : 250}px` }, minWidth: 0 }}>
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: TEXT.field }}>
-          {what?.title ?? nothingToPlay(reach)}
+          {playsSong ? 'Whole song' : (what?.title ?? nothingToPlay(reach))}
         </Typography>
         <Typography variant="caption" noWrap component="div">
-          {what?.detail ?? ' '}
+          {playsSong ? (
+            <Sounding document={what.document} origin={what.origin ?? 0} />
+          ) : (
+            (what?.detail ?? ' ')
+          )}
         </Typography>
       </Box>
       {!preview && (
         <Box role="group" aria-label="How much plays" sx={{ display: 'flex', gap: 0.5 }}>
-          {REACHES[room].length > 1 &&
+          {(REACHES[room].length > 1 || isElsewhere) &&
             REACHES[room].map(({ reach: one, name }) => (
               <Choice
                 key={one}
-                chosen={one === reach}
-                onClick={() => room !== 'hand-off' && room !== 'fills' && setReach(room, one)}
+                chosen={one === reach && !isElsewhere}
+                onClick={() => {
+                  if (room !== 'hand-off' && room !== 'fills') setReach(room, one);
+                  if (isElsewhere) ask({ room, choices: useSession.getState() });
+                }}
               >
                 {name}
               </Choice>
             ))}
         </Box>
       )}
+      {room === 'sheet' && <SheetChoices reach={reach} loops={!preview && !isElsewhere} cues={playsSong} />}
       {room === 'groove' && (preview ? preview.scope.kind === 'pattern' : reach === 'pattern') && (
         <Choice
           chosen={session.together}
-          title={withKeys(
-            'Heard alone, or with what the other parts play beside it',
-            TOGETHER_COMMANDS.together,
-          )}
+          title={withKeys('Alone, or with what the other parts play', TOGETHER_COMMANDS.together)}
           onClick={toggleTogether}
         >
           With the others
@@ -128,7 +142,7 @@ function nothingToPlay(reach: string): string {
 }
 
 /** The place as bar, beat and quarter of a beat, written straight to the page as it moves. */
-function Place({ whole, what }: TransportState) {
+function Place({ frame, what }: TransportState) {
   const at = useRef<HTMLSpanElement>(null);
   const show = useCallback(
     (place: number | null) => {
@@ -136,13 +150,13 @@ function Place({ whole, what }: TransportState) {
       const tick = (place ?? what?.start ?? 0) + (what?.cut?.from ?? 0);
       const before = thePlayer().heardAt(performance.now()) ?? 0;
       const isCounting = place !== null && before < 0;
-      at.current.textContent = !whole?.length
+      at.current.textContent = !frame?.length
         ? ''
         : isCounting
-          ? countText(whole, before)
-          : placeText(whole, tick);
+          ? countText(frame, before)
+          : placeText(frame, tick);
     },
-    [whole, what],
+    [frame, what],
   );
   usePlayhead(show);
   return (
@@ -157,13 +171,13 @@ function Place({ whole, what }: TransportState) {
 }
 
 /** The beat of the count-in that is heard so many ticks (negative) before the start. */
-function countText({ meters }: Timeline, before: number): string {
+function countText({ meters }: Frame, before: number): string {
   const meter = meters[0]?.meter;
   return meter ? `count ${Math.max(1, meter.beats + 1 - Math.ceil(-before / beatTicks(meter)))}` : '';
 }
 
-function placeText(timeline: Timeline, tick: number): string {
-  const { bar, start, meter } = barAt(timeline, tick);
+function placeText(frame: Frame, tick: number): string {
+  const { bar, start, meter } = barAt(frame, tick);
   const beat = beatTicks(meter);
   const inBar = tick - start;
   return `bar ${bar} . ${Math.floor(inBar / beat) + 1} . ${Math.floor((inBar % beat) / (beat / 4)) + 1}`;

@@ -5,6 +5,7 @@ import { commandsFor } from '../shared/keys/command.ts';
 interface Playing {
   readonly toggle: () => void;
   readonly playFromCaret: () => void;
+  readonly playFromBeat: () => void;
 }
 
 export const PLAY_COMMANDS = commandsFor<Playing>()({
@@ -28,6 +29,15 @@ export const CARET_COMMANDS = commandsFor<Playing>()({
     keys: ['shift+space'],
     says: 'play from the caret',
     run: ({ playFromCaret }) => playFromCaret(),
+  },
+});
+
+/** On the sheet only. */
+export const BEAT_COMMANDS = commandsFor<Playing>()({
+  playFromBeat: {
+    keys: ['shift+space'],
+    says: 'play the song from the beat that was pressed',
+    run: ({ playFromBeat }) => playFromBeat(),
   },
 });
 

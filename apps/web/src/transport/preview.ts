@@ -10,6 +10,8 @@ export interface PreviewWords {
   readonly shows?: Id;
   /** Whether it is heard without a press on play; what it started ends with it. */
   readonly playsAtOnce?: boolean;
+  /** Where it stands on the lines that show it, in ticks; left out where none do. */
+  readonly origin?: number;
 }
 
 /** Something that is heard before it is taken. */
@@ -24,7 +26,7 @@ function setPreview(preview: Preview | null): void {
 /** Lets something be heard in place of the song, as long as this stands and there is something. */
 export function usePreviewWhile(
   tried: Tried | null,
-  { title, detail, shows, playsAtOnce }: PreviewWords,
+  { title, detail, shows, playsAtOnce, origin }: PreviewWords,
 ): void {
   useEffect(() => {
     if (!tried) return;
@@ -35,7 +37,8 @@ export function usePreviewWhile(
       detail,
       ...(shows === undefined ? {} : { shows }),
       ...(playsAtOnce === undefined ? {} : { playsAtOnce }),
+      ...(origin === undefined ? {} : { origin }),
     });
     return () => setPreview(null);
-  }, [tried, title, detail, shows, playsAtOnce]);
+  }, [tried, title, detail, shows, playsAtOnce, origin]);
 }

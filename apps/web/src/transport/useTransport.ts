@@ -1,114 +1,181 @@
-import { compile, sliceTimeline, type Timeline } from '@plucky/core';
+import { frameOf, type SlotAt, type SongDocument, songStretches, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
+import type { DocumentStore } from '../document/store.ts';
 import { type RoomPath, useOpenRoom } from '../session/rooms.ts';
-import { isHeard, useSession, useSessionFields } from '../session/store.ts';
+import { isHeard, setReach, useSession, useSessionFields } from '../session/store.ts';
+import { ask, type Asked, heardFrom, useAsked } from './asked.ts';
 import { usePreview } from './preview.ts';
-import { type WhatPlays, whatPlays } from './what-plays.ts';
+import { timelineOf } from './timeline-of.ts';
+import { CHOICES, type WhatPlays, whatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;
+  /** Whether what sounds was asked for in another room. */
+  readonly isElsewhere: boolean;
   readonly what: WhatPlays | null;
-  /** All of what the scope holds, and the stretch of it that plays. */
-  readonly whole: Timeline | null;
-  readonly timeline: Timeline | null;
+  /** How all of what the scope holds is counted. */
+  readonly frame: Frame | null;
   readonly isPlaying: boolean;
   readonly toggle: () => void;
   /** Plays from a place of the scope, in ticks. */
   readonly playFrom: (tick: number) => void;
+  /** Plays the song from the beat of the sheet that was pressed last. */
+  readonly playFromBeat: () => void;
   /** Plays from the start after a bar of clicks. */
   readonly countIn: () => void;
 }
 
-/** What plays in the room that is open. */
+export type Frame = Pick<Timeline, 'length' | 'meters'>;
+
+/** What plays, or would play in the room that is open. */
 export function useWhatPlays(): WhatPlays | null {
   // What is heard follows an edit, or what is chosen, as soon as it has been painted.
   const document = useDeferredValue(useSong());
-  const room = useOpenRoom();
-  const session = useDeferredValue(
-    useSessionFields('pattern', 'occurrence', 'slot', 'reach', 'loop', 'together'),
-  );
+  const open = useOpenRoom();
+  const session = useDeferredValue(useSessionFields(...CHOICES));
+  const asked = useAsked((state) => state.asked);
   const preview = usePreview((state) => state.preview);
-  return useMemo(() => whatPlays(document, room, session, preview), [document, room, session, preview]);
+  return useMemo(() => {
+    const { room, choices } = heardFrom(asked, { room: open, choices: session });
+    return whatPlays(document, room, choices, preview);
+  }, [document, asked, open, session, preview]);
 }
 
-/** Keeps the player on what the room says: edits, other patterns and mutes are heard while it plays. */
+/** Keeps the player on what was asked for: edits, other patterns and mutes are heard while it plays. */
 export function useTransport(): TransportState {
   const player = thePlayer();
   const room = useOpenRoom();
   const what = useWhatPlays();
-  const mutes = useSession((session) => session.mutes);
-  const solos = useSession((session) => session.solos);
-  const click = useSession((session) => session.click);
   const isPlaying = useIsPlaying();
-  const scopeKey = JSON.stringify(what?.scope ?? null);
-  const document = what?.document;
-  const whole = useMemo(() => {
-    const scope = JSON.parse(scopeKey) as WhatPlays['scope'] | null;
-    return document && scope ? compile(document, scope) : null;
-  }, [document, scopeKey]);
-  const cut = what?.cut ?? null;
-  const timeline = useMemo(() => whole && cutOut(whole, { cut }), [whole, cut]);
-
-  useEffect(() => {
-    if (document && whole) player.setSong(document, whole.events);
-  }, [player, document, whole]);
-  useEffect(() => player.setHeard((voice) => isHeard(voice, { mutes, solos })), [player, mutes, solos]);
-  useEffect(() => player.setClick(click), [player, click]);
-  const loops = what?.loops ?? false;
-  useEffect(() => {
-    if (!player.isPlaying) return;
-    if (timeline) player.goOnWith({ timeline, loops });
-    else player.stop();
-  }, [player, timeline, loops]);
-  useEffect(() => () => player.stop(), [player]);
-
-  const playsAtOnce = usePreview(({ preview }) => preview?.playsAtOnce ?? false);
-  const latest = useRef(timeline);
-  useEffect(() => {
-    latest.current = timeline;
-  });
-  useEffect(() => {
-    const now = latest.current;
-    if (!playsAtOnce || player.isPlaying || !now?.length) return;
-    void player.play({ timeline: now, loops: true }, 0);
-    return () => player.stop();
-  }, [player, playsAtOnce]);
+  const asked = useAsked((state) => state.asked);
+  useSounds(what, isPlaying);
+  useGoingOn(what, isPlaying, room);
+  useAskedHere(room, isPlaying);
+  const frame = useMemo(() => what && frameOf(what.document, what.scope), [what]);
 
   const store = useDocumentStore();
   return useMemo(() => {
     /** Plays the song as it is at this moment, which may be an edit ahead of what is drawn. */
     const play = (startOf: (now: WhatPlays, timeline: Timeline) => number, countsIn = false) => {
-      const now = whatPlays(
-        store.getState().document,
-        room,
-        useSession.getState(),
-        usePreview.getState().preview,
-      );
-      const fresh = now && cutOut(compile(now.document, now.scope), now);
+      const choices = useSession.getState();
+      const now = playsNow(store, { room, choices });
+      const fresh = now && timelineOf(now);
       if (!now || !fresh?.length) return;
+      ask({ room, choices });
       const clicks = countsIn ? (fresh.meters[0]?.meter.beats ?? 0) : 0;
       void player.play({ timeline: fresh, loops: now.loops }, startOf(now, fresh), clicks);
     };
     return {
       room,
+      isElsewhere: asked !== null && asked.room !== room,
       what,
-      whole,
-      timeline,
+      frame,
       isPlaying,
       toggle: () => (player.isPlaying ? player.stop() : play((now) => now.start)),
       playFrom: (tick) =>
         play((now, { length }) => Math.max(0, Math.min(length - 1, tick - (now.cut?.from ?? 0)))),
+      playFromBeat() {
+        setReach('sheet', 'song');
+        const { slot, beat } = useSession.getState();
+        play((now) => placeOfBeat(now.document, slot, beat) ?? now.start);
+      },
       countIn: () => play((now) => now.start, true),
     };
-  }, [player, store, room, what, whole, timeline, isPlaying]);
+  }, [player, store, room, asked, what, frame, isPlaying]);
 }
 
-/** The stretch of a timeline that goes round by itself, or all of it. */
-function cutOut(whole: Timeline, { cut }: Pick<WhatPlays, 'cut'>): Timeline {
-  return cut ? sliceTimeline(whole, cut.from, cut.to) : whole;
+/** Where a beat of a slot stands in the song, the first time that it is played, in ticks. */
+function placeOfBeat(document: SongDocument, chosen: SlotAt | null, beat: number): number | null {
+  const stretch = songStretches(document).find(
+    ({ occurrence, slot }) => occurrence?.id === chosen?.occurrence && slot.id === chosen?.slot,
+  );
+  return stretch ? stretch.start + Math.min(beat, stretch.slot.length - 1) : null;
+}
+
+/** What plays as the song is at this moment. */
+function playsNow(store: DocumentStore, { room, choices }: Asked): WhatPlays | null {
+  return whatPlays(store.getState().document, room, choices, usePreview.getState().preview);
+}
+
+/** How long nothing has changed before what plays is worked out ahead of the press, in ms. */
+const LEISURE = 400;
+
+/** Keeps the sounds, levels and mutes of what plays at hand; while nothing does, what it takes is got ready at leisure. */
+function useSounds(what: WhatPlays | null, isPlaying: boolean): void {
+  const player = thePlayer();
+  const mutes = useSession((session) => session.mutes);
+  const solos = useSession((session) => session.solos);
+  const click = useSession((session) => session.click);
+  const document = what?.document;
+  useEffect(() => {
+    if (document) player.setSong(document);
+  }, [player, document]);
+  useEffect(() => {
+    if (!what) return;
+    const prepare = () => player.prepare(timelineOf(what).events);
+    const timer = setTimeout(prepare, isPlaying ? 0 : LEISURE);
+    return () => clearTimeout(timer);
+  }, [player, what, isPlaying]);
+  useEffect(() => player.setHeard((voice) => isHeard(voice, { mutes, solos })), [player, mutes, solos]);
+  useEffect(() => player.setClick(click), [player, click]);
+}
+
+/** What sounds goes on from its place in the bar as something else, and in the song from its place there. */
+function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath): void {
+  const player = thePlayer();
+  const store = useDocumentStore();
+  /** What has sounded last, and where in the song that was when it last was in it. */
+  const last = useRef<{ readonly origin: number | null; readonly place: number | null }>({
+    origin: null,
+    place: null,
+  });
+  useEffect(() => {
+    if (!player.isPlaying) {
+      last.current = { origin: what?.origin ?? null, place: null };
+      return;
+    }
+    // What is told here may be an edit behind what play began with.
+    const heard = heardFrom(useAsked.getState().asked, { room, choices: useSession.getState() });
+    const now = playsNow(store, heard);
+    if (!now) {
+      player.stop();
+      return;
+    }
+    const { origin, place } = last.current;
+    const heardPlace = player.place();
+    const inSong = origin !== null && heardPlace !== null ? origin + heardPlace : place;
+    last.current = { origin: now.origin, place: inSong };
+    const timeline = timelineOf(now);
+    const from = now.origin !== null && inSong !== null ? inSong - now.origin : null;
+    const isInside = from !== null && from >= 0 && from < timeline.length;
+    player.goOnWith({ timeline, loops: now.loops }, isInside ? from : null);
+  }, [player, store, room, what, isPlaying]);
+  useEffect(() => () => player.stop(), [player]);
+
+  const playsAtOnce = usePreview(({ preview }) => preview?.playsAtOnce ?? false);
+  const latest = useRef(what);
+  useEffect(() => {
+    latest.current = what;
+  });
+  useEffect(() => {
+    const now = playsAtOnce && !player.isPlaying && latest.current ? timelineOf(latest.current) : null;
+    if (!now?.length) return;
+    void player.play({ timeline: now, loops: true }, 0);
+    return () => player.stop();
+  }, [player, playsAtOnce]);
+}
+
+/** What is chosen in the room in which it was asked for is followed; what ends is asked for no more. */
+function useAskedHere(room: RoomPath, isPlaying: boolean): void {
+  const choices = useSessionFields(...CHOICES);
+  useEffect(() => {
+    const { asked } = useAsked.getState();
+    if (!isPlaying) ask(null);
+    else if (!asked || asked.room === room) ask({ room, choices });
+  }, [room, choices, isPlaying]);
 }
 
 /** Calls `show` with the place that is heard, in ticks of what plays, for every picture; null when nothing plays. */

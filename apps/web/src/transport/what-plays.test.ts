@@ -7,6 +7,8 @@ const session = (fields: Partial<Choices> = {}): Choices => ({
   pattern: 'lift',
   occurrence: null,
   slot: null,
+  slots: [],
+  loops: { pattern: true, slot: true, section: true, song: false },
   reach: { groove: 'pattern', sheet: 'song' },
   loop: null,
   together: false,
@@ -45,6 +47,27 @@ test('what is tried is heard with the others too, on request, as the chosen patt
   const together = whatPlays(song, 'groove', session({ together: true }), preview);
   expect(together?.title).toBe('Main, tried with Bass line');
   expect(together?.scope.kind).toBe('section');
+});
+
+test('a range of chosen slots is played from the first to the last, looped or once', () => {
+  const slots = ['s2', 's3'].map((slot) => ({ occurrence: 'o2', slot }));
+  const reach = { groove: 'pattern', sheet: 'slot' } as const;
+  const range = session({ slot: slots[0] ?? null, slots, reach });
+  const what = whatPlays(song, 'sheet', range, null);
+  const section = indexOf(song).section('verse-1');
+  const [first, second, third] = section?.slots ?? [];
+  const from = 8 * 3840 + (first?.length ?? 0);
+  expect(what?.scope).toEqual({
+    kind: 'span',
+    from,
+    to: from + (second?.length ?? 0) + (third?.length ?? 0),
+  });
+  expect(what?.origin).toBe(from);
+  expect(what?.loops).toBe(true);
+  const loops = { ...range.loops, slot: false };
+  const once = whatPlays(song, 'sheet', { ...range, loops }, null);
+  expect(once?.loops).toBe(false);
+  expect(once?.title).toMatch(/^Bars \d+ to \d+, once, /);
 });
 
 test('what cannot play is null', () => {

@@ -1,6 +1,7 @@
 import {
-  barTicks,
+  barAt,
   counted,
+  frameOf,
   type Id,
   indexOf,
   lengthName,
@@ -19,9 +20,9 @@ import {
   type TriedTogether,
   tryTogether,
 } from '@plucky/core';
-import { durationName } from '../audio/player.ts';
 import type { RoomPath } from '../session/rooms.ts';
-import type { Loop, Reach, Session } from '../session/store.ts';
+import { chosenPlaces, type Loop, type Reach, type Session } from '../session/store.ts';
+import { durationName } from './duration.ts';
 import type { Preview } from './preview.ts';
 
 /** What the play button plays, and how it says so. */
@@ -42,7 +43,17 @@ export interface WhatPlays {
 }
 
 /** What of the session decides what plays. */
-export type Choices = Pick<Session, 'pattern' | 'occurrence' | 'slot' | 'reach' | 'loop' | 'together'>;
+export const CHOICES = [
+  'pattern',
+  'occurrence',
+  'slot',
+  'slots',
+  'reach',
+  'loops',
+  'loop',
+  'together',
+] as const satisfies readonly (keyof Session)[];
+export type Choices = Pick<Session, (typeof CHOICES)[number]>;
 
 /** The reaches that a room offers, with their names. */
 export const REACHES: Readonly<
@@ -55,7 +66,7 @@ export const REACHES: Readonly<
   ],
   fills: [{ reach: 'pattern', name: 'The groove' }],
   sheet: [
-    { reach: 'slot', name: 'This slot' },
+    { reach: 'slot', name: 'Chosen slots' },
     { reach: 'section', name: 'This section' },
     { reach: 'song', name: 'Whole song' },
   ],
@@ -79,14 +90,15 @@ export function whatPlays(
   if (reach === 'pattern') return patternPlays(document, session);
   const places = occurrencePlaces(document);
   const chosen = room === 'groove' ? placeOfPattern(document, session, places) : chosenPlace(session, places);
-  if (reach === 'song') return songPlays(document, room === 'sheet' ? chosen : undefined, places);
-  if (reach === 'slot') return slotPlays(document, session);
-  return chosen ? sectionPlays(document, chosen) : null;
+  const loops = session.loops[reach];
+  if (reach === 'song') return songPlays(document, room === 'sheet' ? chosen : undefined, places, loops);
+  if (reach === 'slot') return slotsPlay(document, session, loops);
+  return chosen ? sectionPlays(document, chosen, loops) : null;
 }
 
 /** What is tried: a pattern with the others too, on request, as the chosen one would have them. */
 function previewPlays(preview: Preview, { together, pattern: like }: Choices): WhatPlays {
-  const plain = { ...preview, loops: true, origin: null, start: 0, cut: null };
+  const plain = { ...preview, loops: true, origin: preview.origin ?? null, start: 0, cut: null };
   const { document, scope } = preview;
   if (scope.kind !== 'pattern' || !together) return plain;
   const along = tryTogether(document, scope.pattern, like ?? scope.pattern);
@@ -115,7 +127,7 @@ function patternPlays(document: SongDocument, { pattern: id, loop, together }: C
     pattern: id,
     loops: true,
     title: `${withNames(pattern.name, along)}, looping ${stretch}`,
-    detail: cut ? 'O lets the whole pattern go round again' : 'Switching patterns keeps the place in the bar',
+    detail: cut ? 'O lets the whole pattern go round again' : 'Another pattern keeps the place in the bar',
     origin: null,
     start: 0,
     cut,
@@ -131,6 +143,7 @@ function songPlays(
   document: SongDocument,
   from: OccurrencePlace | undefined,
   places: readonly OccurrencePlace[],
+  loops: boolean,
 ): WhatPlays | null {
   const length = places.reduce((sum, place) => sum + place.length, 0);
   if (!length) return null;
@@ -140,7 +153,7 @@ function songPlays(
   return {
     document,
     scope: { kind: 'song' },
-    loops: false,
+    loops,
     title: start && from ? `Whole song, from ${from.section.name}` : 'Whole song, from the start',
     detail: `${counted(bars, 'bar')} · ${durationName(secondsAt(tempos, length))}`,
     origin: 0,
@@ -152,32 +165,52 @@ function songPlays(
 function sectionPlays(
   document: SongDocument,
   { occurrence, section, start, length }: OccurrencePlace,
+  loops: boolean,
 ): WhatPlays | null {
   if (!length) return null;
   return {
     document,
     scope: { kind: 'occurrence', occurrence: occurrence.id },
-    loops: true,
-    title: `${section.name}, looping ${lengthName(length, sectionMeter(document, section))}`,
-    detail: occurrence.times > 1 ? `${occurrence.times} times in a row` : 'The section goes round',
+    loops,
+    title: `${section.name}, ${goes(loops)} ${lengthName(length, sectionMeter(document, section))}`,
+    detail:
+      occurrence.times > 1
+        ? `${occurrence.times} times in a row`
+        : `The section ${loops ? 'goes round' : 'plays once'}`,
     origin: start,
     start: 0,
     cut: null,
   };
 }
 
-function slotPlays(document: SongDocument, { slot: chosen }: Choices): WhatPlays | null {
-  const stretch = songStretches(document).find(
-    (one) => one.occurrence?.id === chosen?.occurrence && one.slot.id === chosen?.slot,
+function goes(loops: boolean): string {
+  return loops ? 'looping' : 'once,';
+}
+
+/** The chosen slot, or the range of the song from the first chosen slot to the last, the first time round. */
+function slotsPlay(document: SongDocument, session: Choices, loops: boolean): WhatPlays | null {
+  const wanted = new Set(chosenPlaces(session).map(({ occurrence, slot }) => `${occurrence} ${slot}`));
+  const found = songStretches(document).filter(
+    (one) => one.repeat === 0 && wanted.has(`${one.occurrence?.id} ${one.slot.id}`),
   );
-  if (!stretch?.occurrence) return null;
+  const [first, last] = [found[0], found.at(-1)];
+  if (!first?.occurrence || !last) return null;
+  const { occurrence, slot, repeat, meter, start } = first;
+  const length = last.start + last.slot.length - start;
+  const song = frameOf(document, { kind: 'song' });
+  const [from, to] = [start, start + length - 1].map((tick) => barAt(song, tick).bar);
+  const isOne = first === last;
   return {
     document,
-    scope: { kind: 'slot', occurrence: stretch.occurrence.id, repeat: stretch.repeat, slot: stretch.slot.id },
-    loops: true,
-    title: `One slot of ${stretch.section.name}, looping ${lengthName(stretch.slot.length, stretch.meter)}`,
-    detail: `From bar ${Math.floor(stretch.inSection / barTicks(stretch.meter)) + 1} of the section`,
-    origin: stretch.start,
+    scope: isOne
+      ? { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id }
+      : { kind: 'span', from: start, to: start + length },
+    loops,
+    title: isOne
+      ? `One slot of ${first.section.name}, ${goes(loops)} ${lengthName(length, meter)}`
+      : `Bars ${from} to ${to}, ${goes(loops)} ${lengthName(length, meter)}`,
+    detail: isOne ? `From bar ${from} of the song` : `From ${first.section.name} to ${last.section.name}`,
+    origin: start,
     start: 0,
     cut: null,
   };

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { hit, voice } from '../testing/songs.ts';
 import { meter } from '../time/meter.ts';
 import { accentAt, accentRaise } from './accent.ts';
+import { unevenness } from './humanise.ts';
 import { heardPlace } from './place.ts';
 import { swingOffset } from './swing.ts';
 
@@ -61,4 +62,28 @@ test('an accent adds its own amount or the usual one, by the voice’s share', (
   const accents = [{ at: 0 }, { at: 960, amount: 40 }];
   expect([0, 480, 960].map((at) => accentAt(accents, 20, at))).toEqual([20, 0, 40]);
   expect(accentRaise(40, 25)).toBe(10);
+});
+
+test('what humanising draws for neighbours, by name of the hit, slot or seed, has nothing to do with one another', () => {
+  const drawn = (name: (i: number) => readonly [seed: number, place: string, hit: string]) =>
+    Array.from({ length: 2000 }, (_, i) => {
+      const [seed, place, id] = name(i);
+      return unevenness({ ms: 10, velocity: 10, seed }, 1, place, id).ms;
+    });
+  const together = (a: readonly number[], b: readonly number[]) => {
+    const product = (x: readonly number[], y: readonly number[]) =>
+      x.reduce((sum, one, i) => sum + one * (y[i] ?? 0), 0);
+    return product(a, b) / Math.sqrt(product(a, a) * product(b, b));
+  };
+  const hits = drawn((i) => [3, 'o 0 s', `h${i}`]);
+  const others = [
+    hits.slice(1),
+    drawn((i) => [3, 'o 0 s', `i${i}`]),
+    drawn((i) => [3, 'o 1 s', `h${i}`]),
+    drawn((i) => [3, 'o 0 t', `h${i}`]),
+    drawn((i) => [4, 'o 0 s', `h${i}`]),
+    drawn((i) => [3, 'o 0 s', `h${i}~3840`]),
+  ];
+  // Four standard errors of 2000 pairs without any bond.
+  for (const other of others) expect(Math.abs(together(hits, other))).toBeLessThan(4 / Math.sqrt(2000));
 });

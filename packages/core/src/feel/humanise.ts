@@ -1,5 +1,5 @@
 import type { Id } from '../names.ts';
-import { randomFrom, seedFrom } from '../random/stream.ts';
+import { mixed, randomFrom, seedFrom } from '../random/stream.ts';
 import type { Humanise } from '../song/inherited/humanise.ts';
 
 /** Offsets are cut at this many spreads. */
@@ -16,7 +16,7 @@ export interface Unevenness {
  * seeds, the occurrence and the hit, so that two occurrences differ and every render is the same.
  */
 export function unevenness(spread: Humanise, songSeed: number, occurrence: string, hit: Id): Unevenness {
-  const random = randomFrom(seedFrom('humanise', songSeed, spread.seed, occurrence, hit));
+  const random = randomFrom(mixed(seedFrom('humanise', songSeed, spread.seed, occurrence, hit)));
   return {
     ms: random.normal(CUT) * spread.ms,
     velocity: Math.round(random.normal(CUT) * spread.velocity),

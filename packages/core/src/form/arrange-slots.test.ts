@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { documentOf, indexOf, serialize, type SongDocument } from '../song/document.ts';
-import type { Layer, Slot } from '../song/records.ts';
+import { omit } from '../song/omit.ts';
+import type { Layer, Pattern, Slot } from '../song/records.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import {
@@ -21,7 +22,7 @@ const BEAT = 960;
 const BAR = 4 * BEAT;
 
 /** A verse of these slots, with a groove of five beats, a hit on each, so that going on is told from beginning anew. */
-function songOf(slots: readonly Slot[]): SongDocument {
+function songOf(slots: readonly Slot[], fields: Partial<Pattern> = {}): SongDocument {
   const own = Object.fromEntries(
     Array.from({ length: 5 }, (_, i) => [
       `h${i}`,
@@ -30,7 +31,7 @@ function songOf(slots: readonly Slot[]): SongDocument {
   );
   return documentOf([
     ...Object.values(smallSong().records),
-    pattern('five', { length: 5 * BEAT, own }),
+    pattern('five', { length: 5 * BEAT, own, ...fields }),
     pattern('fill', { role: 'fill', length: 2 * BEAT, own: { t: hit('tom', 0) } }),
     section('verse', slots),
     song({ form: [{ id: 'o', section: 'verse', times: 1, silencedVoices: [] }] }),
@@ -69,15 +70,18 @@ test('four bars that are cut into three and one sound as before, and what goes o
 test('any cut and joining again is silent', () => {
   const cuts = fc.array(fc.integer({ min: 1, max: 15 }), { minLength: 1, maxLength: 4 });
   fc.assert(
-    fc.property(cuts, fc.boolean(), (beats, withFill) => {
-      const start = songOf([
-        slot(
-          'a',
-          4,
-          layer('five', withFill ? { to: -2 * BEAT } : {}),
-          ...(withFill ? [layer('fill', { from: -2 * BEAT })] : []),
-        ),
-      ]);
+    fc.property(cuts, fc.boolean(), fc.boolean(), (beats, withFill, isLoose) => {
+      const start = songOf(
+        [
+          slot(
+            'a',
+            4,
+            layer('five', withFill ? { to: -2 * BEAT } : {}),
+            ...(withFill ? [layer('fill', { from: -2 * BEAT })] : []),
+          ),
+        ],
+        isLoose ? { humanise: { ms: 9, velocity: 12, seed: 5 } } : {},
+      );
       let document = start;
       for (const [i, beat] of [...new Set(beats)].entries()) {
         let place = beat * BEAT;
@@ -95,7 +99,8 @@ test('any cut and joining again is silent', () => {
       expect(heard(whole)).toEqual(heard(start));
       expect(slotsOf(whole)).toHaveLength(1);
       // A fill that was cut itself is told from the slot's start.
-      if (!beats.includes(15)) expect(slotsOf(whole)[0]?.layers).toEqual(slotsOf(start)[0]?.layers);
+      const layers = slotsOf(whole)[0]?.layers.map((one) => omit(one, 'drawn'));
+      if (!beats.includes(15)) expect(layers).toEqual(slotsOf(start)[0]?.layers);
     }),
     { seed: 1202, numRuns: 80 },
   );

@@ -2,6 +2,7 @@ import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { plays } from '../song/layers.ts';
+import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Layer, Section, Slot } from '../song/records.ts';
 import { cutSlot } from './cut-slot.ts';
@@ -91,7 +92,7 @@ export function pastedSlots(
     id: idFor(i),
     layers: slot.layers.flatMap((layer): Layer[] => {
       if (!pattern(layer.pattern)) return [];
-      return [{ ...layer, silencedVoices: layer.silencedVoices.filter((row) => voice(row)) }];
+      return [{ ...omit(layer, 'drawn'), silencedVoices: layer.silencedVoices.filter((row) => voice(row)) }];
     }),
     ...(landing && voice(landing.voice) ? { landing } : {}),
   }));
@@ -124,7 +125,7 @@ export function duplicateSlots(
   if (!record || last < 0) return null;
   const copies = record.slots
     .filter((slot) => ids.includes(slot.id))
-    .map((slot, i) => ({ ...slot, id: idFor(i) }));
+    .map((slot, i) => ({ ...slot, id: idFor(i), layers: slot.layers.map((layer) => omit(layer, 'drawn')) }));
   return addSlots(document, section, copies, last + 1);
 }
 

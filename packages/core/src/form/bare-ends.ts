@@ -1,7 +1,7 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { isEndRole, stretchOf } from '../song/layers.ts';
-import type { Slot } from '../song/records.ts';
+import type { Section, Slot } from '../song/records.ts';
 import { phraseLines } from './phrases.ts';
 import { sectionMeter } from './stretches.ts';
 
@@ -10,6 +10,10 @@ export interface PhraseEnd {
   readonly occurrence: Id;
   /** Which phrase of its section it is, from 0. */
   readonly phrase: number;
+  readonly section: Section;
+  /** The slot that it ends in, and where the phrase ends, in ticks from its section's start. */
+  readonly slot: Slot;
+  readonly end: number;
   readonly isBare: boolean;
 }
 
@@ -23,10 +27,12 @@ export function phraseEnds(document: SongDocument): readonly PhraseEnd[] {
     const section = sectionOf(sectionId);
     if (!section) return [];
     const lines = phraseLines(section.slots, sectionMeter(document, section), song.phraseBars);
-    return lines.flatMap(({ pieces }, phrase): PhraseEnd[] => {
+    return lines.flatMap(({ pieces, start, length }, phrase): PhraseEnd[] => {
       const last = pieces.at(-1);
       if (!last) return [];
-      return [{ occurrence: id, phrase, isBare: isBareAt(document, last.slot, last.inSlot + last.length) }];
+      const { slot } = last;
+      const isBare = isBareAt(document, slot, last.inSlot + last.length);
+      return [{ occurrence: id, phrase, section, slot, end: start + length, isBare }];
     });
   });
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
+import type { Times } from '../schema-parts.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Layer, Slot } from '../song/records.ts';
 import { hit, pattern, section, smallSong, song } from '../testing/songs.ts';
@@ -8,14 +9,22 @@ import { cutSlot } from './cut-slot.ts';
 
 const BEAT = 960;
 
-/** A song of one section of these slots, with a groove of so many beats that has a hit on each. */
-function songOf(beats: number, slots: Slot[]): SongDocument {
+/** A song of one section of these slots, with a humanised groove of so many beats that has a hit on each, the second in some rounds. */
+function songOf(beats: number, slots: Slot[], times?: Times): SongDocument {
   const own = Object.fromEntries(
-    Array.from({ length: beats }, (_, i) => [`h${i}`, hit(i % 2 ? 'hat' : 'kick', i * BEAT + (i % 3) * 60)]),
+    Array.from({ length: beats }, (_, i) => [
+      `h${i}`,
+      hit(i % 2 ? 'hat' : 'kick', i * BEAT + (i % 3) * 60, times && i === 1 ? { times } : {}),
+    ]),
   );
   return documentOf([
     ...Object.values(smallSong().records),
-    pattern('odd', { length: beats * BEAT, own, accents: [{ at: BEAT, amount: 30 }] }),
+    pattern('odd', {
+      length: beats * BEAT,
+      own,
+      accents: [{ at: BEAT, amount: 30 }],
+      humanise: { ms: 12, velocity: 9, seed: 4 },
+    }),
     section('verse', slots),
     song({ form: [{ id: 'o', section: 'verse', times: 1, silencedVoices: [] }] }),
   ]);
@@ -26,6 +35,13 @@ const heard = (document: SongDocument) =>
     ({ tick, voice, velocity, length }) => `${tick} ${voice} ${velocity} ${length}`,
   );
 
+const someTimes = fc.constantFrom<Times | undefined>(
+  undefined,
+  'first',
+  'last',
+  { every: 2, from: 0 },
+  { every: 3, from: 2 },
+);
 const ticks = (most: number) => fc.nat(most * 8).map((eighth) => eighth * (BEAT / 8));
 
 test('a slot that is cut anywhere sounds as before, with what was said of its single hits', () => {
@@ -41,18 +57,15 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
         silenced: fc.nat(30),
         changed: fc.nat(30),
         own: ticks(8),
-        times: fc.constantFrom(
-          undefined,
-          'first' as const,
-          'last' as const,
-          { every: 2, from: 0 },
-          { every: 3, from: 2 },
-        ),
+        times: someTimes,
+        ofHit: someTimes,
+        ofOwn: someTimes,
+        again: ticks(16),
       }),
-      ({ beats, length, cut, from, to, start, silenced, changed, own, times }) => {
+      ({ beats, length, cut, from, to, start, silenced, changed, own, times, ofHit, ofOwn, again }) => {
         const slotLength = length * BEAT;
         fc.pre(cut > 0 && cut < slotLength && from < slotLength && to > from && to <= slotLength);
-        const plain = songOf(beats, []);
+        const plain = songOf(beats, [], ofHit);
         const played = soundingOver(resolve(plain, 'odd'), to - from, start);
         const idOf = (i: number) => played[i % Math.max(1, played.length)]?.id ?? 'none';
         const layer: Layer = {
@@ -62,14 +75,18 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
           ...(start ? { start } : {}),
           ...(times ? { times } : {}),
           silencedVoices: [],
-          own: own < to - from ? { mine: hit('snare', own) } : {},
+          own: own < to - from ? { mine: hit('snare', own, ofOwn ? { times: ofOwn } : {}) } : {},
           silenced: [idOf(silenced)],
-          changed: { [idOf(changed)]: { velocity: 7 } },
+          changed: { [idOf(changed)]: { velocity: 7, ...(changed % 3 ? {} : { times: 'last' as const }) } },
         };
         const slot: Slot = { id: 's', length: slotLength, layers: [layer] };
-        const whole = songOf(beats, [slot]);
-        const halves = songOf(beats, [...cutSlot(whole, slot, cut, 't')]);
+        const whole = songOf(beats, [slot], ofHit);
+        const [first, second] = cutSlot(whole, slot, cut, 't');
+        const halves = songOf(beats, [first, second], ofHit);
         expect(heard(halves).sort()).toEqual(heard(whole).sort());
+        if (again <= 0 || again >= second.length) return;
+        const thirds = songOf(beats, [first, ...cutSlot(halves, second, again, 'u')], ofHit);
+        expect(heard(thirds).sort()).toEqual(heard(whole).sort());
       },
     ),
     { seed: 61, numRuns: 300 },

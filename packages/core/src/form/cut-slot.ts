@@ -1,12 +1,16 @@
 import type { Hit } from '../hit/hit.ts';
 import type { Id } from '../names.ts';
+import { overlay } from '../pattern/overlay.ts';
 import { resolve, type ResolvedPattern, soundingOver } from '../pattern/resolve.ts';
+import type { Times } from '../schema-parts.ts';
 import type { SongDocument } from '../song/document.ts';
 import { saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Edits, Layer, Slot } from '../song/records.ts';
+import { drawnAs, drawnIn } from './drawn.ts';
 import { startOf } from './going-on.ts';
-import { cutTimes, roundAt, roundsIn, type Times } from './times.ts';
+import { cutChords } from './joined-chords.ts';
+import { cutTimes, hitSounds, roundAt, type Rounds, roundsIn } from './times.ts';
 
 /** A layer in another stretch of a slot of `length` ticks; a place that counted from the end and is where it was still does. */
 function stretched(layer: Layer, from: number, to: number, length: number): Layer {
@@ -43,6 +47,7 @@ export function cutLayer(
   );
   const own = Object.entries(layer.own);
   const isLater = ([, hit]: readonly [Id, Hit]) => hit.at >= played;
+  for (const [id] of own.filter(isLater)) renamed.set(id, id);
   const after: Edits = {
     own: Object.fromEntries(
       own.filter(isLater).map(([id, hit]): [Id, Hit] => [id, { ...hit, at: hit.at - played }]),
@@ -69,12 +74,50 @@ export function cutLayer(
     roundsIn(to - from, begun, period),
     start > 0,
   );
-  const first = { ...layer, ...before };
-  const second = { ...omit(layer, 'start'), ...(start ? { start } : {}), ...after };
+  const whole = { period, start: begun, length: to - from };
+  const firstHalf = { period, start: begun, length: played };
+  const secondHalf = { period, start, length: to - at };
+  const first = { ...layer, ...inRounds(source, before, whole, firstHalf, 0) };
+  const second = {
+    ...omit(layer, 'start'),
+    ...(start ? { start } : {}),
+    ...inRounds(source, after, whole, secondHalf, played),
+  };
+  const drawn = drawnIn(document, layer, slot.id);
   return {
     before: soundingIn(source, stretched(first, from, at, slot.length), played, times.before),
-    after: soundingIn(source, stretched(second, at, to, slot.length), to - at, times.after),
+    after: soundingIn(
+      source,
+      drawnAs(
+        stretched(second, at, to, slot.length),
+        slot.id,
+        drawn && { ...drawn, after: drawn.after + played },
+      ),
+      to - at,
+      times.after,
+    ),
   };
+}
+
+/**
+ * What a half of a layer, which begins `by` ticks into the whole, says of its hits, so that each one sounds that did: one
+ * that sounds in some rounds only would count others now.
+ */
+function inRounds(source: ResolvedPattern, edits: Edits, whole: Rounds, half: Rounds, by: number): Edits {
+  const { hits } = overlay(soundingOver(source, half.length, half.start), edits, half.length);
+  const own = { ...edits.own };
+  const changed = { ...edits.changed };
+  const silenced = [...edits.silenced];
+  for (const { id, ...hit } of hits) {
+    if (!hit.times) continue;
+    const sounded = hitSounds({ ...hit, at: hit.at + by }, whole);
+    if (sounded === hitSounds(hit, half)) continue;
+    const mine = own[id];
+    if (!sounded) silenced.push(id);
+    else if (mine) own[id] = omit(mine, 'times');
+    else changed[id] = { ...changed[id], times: null };
+  }
+  return { own, changed, silenced: [...new Set(silenced)] };
 }
 
 /** A layer of so many ticks that sounds in these rounds; null where in none, unless it has hits of its own. */
@@ -104,17 +147,22 @@ function moveStretch(layer: Layer | null, before: number, by: number, length: nu
 export function cutSlot(document: SongDocument, slot: Slot, at: number, id: Id): readonly [Slot, Slot] {
   const halves = slot.layers.map((layer) => cutLayer(document, slot, layer, at));
   const length = slot.length - at;
+  const [chords, later] = cutChords(slot.chords, at);
   return [
     {
-      ...omit(slot, 'landing', 'slows'),
+      ...omit(slot, 'landing', 'slows', 'chords'),
+      ...(chords ? { chords } : {}),
       length: at,
       layers: halves.flatMap(({ before }) => moveStretch(before, slot.length, 0, at)),
     },
     {
-      ...slot,
+      ...omit(slot, 'chords'),
+      ...(later ? { chords: later } : {}),
       id,
       length,
-      layers: halves.flatMap(({ after }) => moveStretch(after, slot.length, at, length)),
+      layers: halves
+        .flatMap(({ after }) => moveStretch(after, slot.length, at, length))
+        .map((layer) => drawnAs(layer, id, drawnIn(document, layer, slot.id))),
       ...(slot.slows ? { slows: { ...slot.slows, over: Math.min(slot.slows.over, length) } } : {}),
     },
   ];

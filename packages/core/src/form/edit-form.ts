@@ -1,4 +1,4 @@
-import { freeName, type Id } from '../names.ts';
+import { type Id, nextName } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Occurrence, Section, SectionRole, Slot } from '../song/records.ts';
@@ -28,27 +28,43 @@ export function playAgain(document: SongDocument, section: Id, occurrence: Id, a
 }
 
 /**
- * Gives an occurrence a section of its own, `copy`, that plays what it plays now, so that it can differ from the others.
+ * Gives an occurrence a section of its own, `copy`, that follows the one it plays now and can differ from it.
  * `null` where it is the only one that plays its section.
  */
 export function onlyThisTime(document: SongDocument, id: Id, copy: Id): Outcome {
-  const { song, sections, section } = indexOf(document);
+  const { song, section } = indexOf(document);
   const occurrence = song.form.find((one) => one.id === id);
   const record = occurrence && section(occurrence.section);
   if (!record || song.form.every((one) => one === occurrence || one.section !== record.id)) return null;
-  const name = freeName(
-    record.name,
-    sections.map((one) => one.name),
-  );
   const form = song.form.map((one) => (one === occurrence ? { ...one, section: copy } : one));
   return {
     label: `${record.name}, only this time`,
-    put: [
-      { ...record, id: copy, name },
-      { ...song, form },
-    ],
+    put: [followerOf(document, record, copy), { ...song, form }],
     remove: [],
   };
+}
+
+/** Plays a new section once after the occurrence `after`, or at the end, which follows `of` from then on. */
+export function playAsFollower(
+  document: SongDocument,
+  of: Id,
+  ids: { readonly section: Id; readonly occurrence: Id },
+  after?: Id,
+): Outcome {
+  const record = indexOf(document).section(of);
+  if (!record) return { reason: 'That section is gone.' };
+  const placed = { id: ids.occurrence, section: ids.section, times: 1, silencedVoices: [] };
+  return {
+    label: `follow ${record.name}`,
+    put: [followerOf(document, record, ids.section), place(document, placed, after)],
+    remove: [],
+  };
+}
+
+/** A section that follows another and is like it, under the next name that is free. */
+function followerOf(document: SongDocument, record: Section, id: Id): Section {
+  const names = indexOf(document).sections.map((one) => one.name);
+  return { ...record, id, name: nextName(record.name, names), follows: record.id };
 }
 
 /** Takes an occurrence out of the form; a section that is then played nowhere goes with it. */
@@ -74,12 +90,25 @@ export function moveOccurrence(document: SongDocument, id: Id, to: number): Outc
 
 /** How many times in a row an occurrence plays its section, 1..32. */
 export function setTimes(document: SongDocument, id: Id, times: number): Outcome {
-  const { song } = indexOf(document);
   if (times < 1 || times > 32) return { reason: 'A section plays 1 to 32 times in a row.' };
-  const before = song.form.find((occurrence) => occurrence.id === id);
-  if (!before || before.times === times) return null;
-  const form = song.form.map((occurrence) => (occurrence.id === id ? { ...occurrence, times } : occurrence));
-  return { label: 'repeat a section', put: [{ ...song, form }], remove: [] };
+  return editOccurrence(document, id, 'repeat a section', (before) =>
+    before.times === times ? null : { ...before, times },
+  );
+}
+
+/** Changes an occurrence of the form; `null` when it is gone or nothing changes. */
+export function editOccurrence(
+  document: SongDocument,
+  id: Id,
+  label: string,
+  change: (occurrence: Occurrence) => Occurrence | null,
+): Outcome {
+  const { song } = indexOf(document);
+  const before = song.form.find((one) => one.id === id);
+  const next = before && change(before);
+  if (!next) return null;
+  const form = song.form.map((one) => (one === before ? next : one));
+  return { label, put: [{ ...song, form }], remove: [] };
 }
 
 function place(document: SongDocument, occurrence: Occurrence, after?: Id) {

@@ -5,6 +5,7 @@ import { isEndRole, layersOf, mainLayer, plainLayer, stretchOf } from '../song/l
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { type Layer, type Pattern, type Slot } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { beatTicks } from '../time/meter.ts';
 import { editSlots, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
@@ -110,7 +111,7 @@ export function setLayer(
   const layer = before?.layers[index];
   if (!layer) return null;
   const set = LAYER_SETTINGS.filter((key) => key in settings);
-  if (set.every((key) => JSON.stringify(layer[key]) === JSON.stringify(settings[key]))) return null;
+  if (set.every((key) => saysSame(layer[key], settings[key]))) return null;
   const said = Object.entries<unknown>(settings).filter(([, value]) => value !== undefined);
   const next: Layer = { ...omit(layer, ...set), ...Object.fromEntries(said) };
   if (!stretchOf(next, before.length)) return { reason: 'A layer plays within its slot.' };

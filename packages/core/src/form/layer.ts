@@ -1,13 +1,16 @@
 import { type ResolvedHit, silent } from '../hit/followed.ts';
-import { clampVelocity } from '../hit/velocity.ts';
+import { atPercent } from '../hit/velocity.ts';
 import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
 import { overlay, unroll } from '../pattern/overlay.ts';
 import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
-import type { SongDocument } from '../song/document.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
 import { stretchOf } from '../song/layers.ts';
-import type { Layer, Slot } from '../song/records.ts';
+import type { Layer, Slot, Song } from '../song/records.ts';
+import { idsAsDrawn } from './drawn.ts';
 import { startOf } from './going-on.ts';
-import { roundAt, roundsIn, soundsIn } from './times.ts';
+import { overChords } from './over-chords.ts';
+import { hitSounds, roundAt, roundsIn, soundsIn } from './times.ts';
 
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
 export interface ResolvedLayer {
@@ -18,26 +21,39 @@ export interface ResolvedLayer {
   /** Where in the pattern the layer begins, in ticks. */
   readonly start: number;
   readonly hits: readonly ResolvedHit[];
+  /** Whether its notes stand where the chords of the slot have moved them. */
+  readonly isMoved: boolean;
+  /** The slot as in which it is humanised, and the ids of its hits there; null where that is its own. */
+  readonly drawn: { readonly slot: Id; readonly ids: ReadonlyMap<Id, Id> } | null;
 }
 
 /** The stretch of a layer that its slot is too short for. */
 const HIDDEN = { from: 0, to: 0 };
 
-const cache = new WeakMap<Layer, ResolvedLayer>();
+interface Cached {
+  readonly resolved: ResolvedLayer;
+  readonly chords: Slot['chords'];
+  readonly key: Song['key'];
+}
+
+const cache = new WeakMap<Layer, Cached>();
 
 /** Where in its pattern a layer is after so many ticks of it. */
 export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | 'start'>, at: number): number {
   return (start + at) % source.pattern.length;
 }
 
-/** Resolves a layer: the pattern's sounding hits, repeated, in the rounds in which it sounds, under the layer's own edits, silenced voices and level. */
+/** Resolves a layer: the pattern's sounding hits, repeated, in the rounds in which it and each hit sounds, under the layer's own edits, silenced voices and level. */
 export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): ResolvedLayer {
   const source = resolve(document, layer.pattern);
   const { from, to } = stretchOf(layer, slot.length) ?? HIDDEN;
   const length = to - from;
   const start = startOf(layer) % source.pattern.length;
   const known = cache.get(layer);
-  if (known?.source === source && known.from === from && known.length === length) return known;
+  const { key } = indexOf(document).song;
+  const { resolved: before, chords } = known ?? {};
+  const isSame = before?.source === source && before.from === from && before.length === length;
+  if (isSame && chords === slot.chords && known?.key === key) return before;
   const quiet = layer.silencedVoices;
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
@@ -47,18 +63,19 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
   const { times } = layer;
   const rounds = roundsIn(length, start, period);
   const repeated = times ? all.filter((hit) => soundsIn(times, roundAt(hit.at, start, period), rounds)) : all;
-  const { hits } = overlay(repeated, layer, length);
-  const resolved = { source, from, length, start, hits: atLevel(hits, layer.level ?? 100) };
-  cache.set(layer, resolved);
+  const { hits: laid } = overlay(repeated, layer, length);
+  const hits = laid.some((hit) => hit.times)
+    ? laid.filter((hit) => hitSounds(hit, { period, start, length }))
+    : laid;
+  const { level = 100 } = layer;
+  const levelled = level === 100 ? hits : hits.map((hit) => atPercent(hit, level));
+  const moved = overChords(document, slot, source, levelled, from);
+  const drawn = layer.drawn && {
+    slot: layer.drawn.slot,
+    ids: idsAsDrawn(sounding, all, { period, start, length, after: layer.drawn.after }),
+  };
+  const isMoved = slot.chords !== undefined;
+  const resolved = { source, from, length, start, hits: moved, isMoved, drawn: drawn ?? null };
+  cache.set(layer, { resolved, chords: slot.chords, key });
   return resolved;
-}
-
-function atLevel(hits: readonly ResolvedHit[], level: number): readonly ResolvedHit[] {
-  if (level === 100) return hits;
-  const scaled = (velocity: number) => clampVelocity((velocity * level) / 100);
-  return hits.map((hit) => ({
-    ...hit,
-    velocity: scaled(hit.velocity),
-    ...(hit.roll ? { roll: { ...hit.roll, velocity: scaled(hit.roll.velocity) } } : {}),
-  }));
 }

@@ -1,15 +1,16 @@
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
-import { resolve } from '../pattern/resolve.ts';
+import { resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { inTurn } from '../song/in-turn.ts';
 import { layersOf, plainLayer, stretchOf } from '../song/layers.ts';
+import { omit } from '../song/omit.ts';
 import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Layer } from '../song/records.ts';
+import type { Layer, Pattern } from '../song/records.ts';
 import { joinChosen } from './arrange-slots.ts';
 import { slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlot } from './going-on.ts';
-import { resolveLayer } from './layer.ts';
+import { type ResolvedLayer, resolveLayer } from './layer.ts';
 import {
   mergedPattern,
   type Naming,
@@ -17,6 +18,7 @@ import {
   type RowGrids,
   rowsOnSeveralGrids,
 } from './merged-pattern.ts';
+import { countsRounds } from './times.ts';
 
 const TOO_LONG: Refusal = { reason: 'Together they last longer than a pattern may: 16 bars of 4/4.' };
 
@@ -41,6 +43,11 @@ export function mergePatterns(
   const length =
     how === 'together' ? lengths.reduce(commonMultiple) : lengths.reduce((sum, each) => sum + each, 0);
   if (length > LIMITS.pattern) return TOO_LONG;
+  const other = how === 'together' && countingOthers(document, ids, length);
+  if (other)
+    return {
+      reason: `${other.name} has hits that sound in some of its rounds only, and would have fewer rounds.`,
+    };
   const starts = lengths.map((_, i) => lengths.slice(0, i).reduce((sum, each) => sum + each, 0));
   const placed = ids.map((id, i) =>
     how === 'together'
@@ -53,8 +60,18 @@ export function mergePatterns(
   return { label: `merge ${ids.length} patterns`, put: [merged, ...sections], remove: [] };
 }
 
+/** A pattern as a layer of so many ticks; in one round of it hits that sound in some rounds only stay such. */
 function placedAt(document: SongDocument, id: Id, start: number, length: number): Placed {
-  return { layer: resolveLayer(document, { id: 'merged', length, layers: [] }, plainLayer(id)), start };
+  const layer = resolveLayer(document, { id: 'merged', length, layers: [] }, plainLayer(id));
+  const { source } = layer;
+  return { layer: length === source.pattern.length ? { ...layer, hits: soundingOf(source) } : layer, start };
+}
+
+/** The first pattern that has hits which sound in some rounds only, and is not `length` ticks long; undefined for none. */
+function countingOthers(document: SongDocument, ids: readonly Id[], length: number): Pattern | undefined {
+  return ids
+    .map((id) => resolve(document, id))
+    .find((one) => one.pattern.length !== length && countsRounds(one))?.pattern;
 }
 
 /** The rows that some patterns play on several grids, of which a merged one must show one. */
@@ -110,7 +127,7 @@ export function mergeLayers(
   const hidden = own.filter((layer) => !here.includes(layer));
   if (here.length < 2 && here.every(isPlain)) return null;
   if (slot.length > LIMITS.pattern) return TOO_LONG;
-  const placed = here.map((layer) => ({ layer: resolveLayer(document, slot, layer), start: 0 }));
+  const placed = here.map((layer) => ({ layer: written(resolveLayer(document, slot, layer)), start: 0 }));
   const merged = mergedPattern(document, placed, slot.length, naming);
   if ('reason' in merged) return merged;
   const slots = record.slots.map((one) =>
@@ -118,6 +135,11 @@ export function mergeLayers(
   );
   const next = keepingStarts(document, record, { ...record, slots });
   return { label: 'merge layers', put: [merged, next], remove: [] };
+}
+
+/** A layer whose hits are those that sound, in whichever rounds it was told. */
+function written(layer: ResolvedLayer): ResolvedLayer {
+  return { ...layer, hits: layer.hits.map((hit) => omit(hit, 'times')) };
 }
 
 function isPlain(layer: Layer): boolean {

@@ -58,10 +58,11 @@ export function mergedPattern(
   const grids = { ...gridsOf(document, placed), ...wanted };
   const trouble = clash(document, placed, length, grids);
   if (trouble) return { reason: trouble };
-  const standing = placed.flatMap((one) => standingIn(document, one));
+  const standing = placed.flatMap((one) => standingIn(document, one, length));
   const accents = sharedAccents(standing);
   if (!accents && standing.some(({ hit, accent }) => accent && (hit.flam || hit.roll)))
     return { reason: 'An accent on a roll or a flam of one would raise the others’ hits as well.' };
+  const isMoved = placed.some(({ layer }) => layer.isMoved);
   const own: Record<Id, Hit> = {};
   for (const one of standing) {
     const { id: hitId, origin: _, ...fields } = one.hit;
@@ -70,7 +71,8 @@ export function mergedPattern(
     own[free] = { ...fields, ...heardAlike(document, one, grids, length), velocity };
   }
   return {
-    ...omit(saidOutright(first), 'accents', 'accentAmount'),
+    // The hits are as the chords of their slots have moved them.
+    ...omit(saidOutright(first), 'accents', 'accentAmount', ...(isMoved ? (['harmony'] as const) : [])),
     id,
     kind: 'pattern',
     part: first.pattern.part,
@@ -88,13 +90,18 @@ export function mergedPattern(
   };
 }
 
-/** The sounding hits of a layer, places counted from the start of what is merged. */
-function standingIn(document: SongDocument, { layer, start }: Placed): Standing[] {
+/**
+ * The sounding hits of a layer, places counted from the start of what is merged, which lasts `length` ticks. A note ends with a
+ * layer that stops before that.
+ */
+function standingIn(document: SongDocument, { layer, start }: Placed, length: number): Standing[] {
   const { source, from, hits } = layer;
-  const { voice } = indexOf(document);
+  const { voice, part } = indexOf(document);
+  const isCut = part(source.pattern.part)?.type === 'notes' && start + from + layer.length < length;
   return hits
     .filter((hit) => hit.origin !== 'silenced')
-    .map((hit) => {
+    .map((one) => {
+      const hit = isCut ? { ...one, length: Math.min(one.length, layer.length - one.at) } : one;
       const accent = accentAt(source.accents, source.accentAmount, placeInLayer(layer, hit.at));
       const raise = accentRaise(accent, voice(hit.voice)?.accentShare ?? 0);
       return { source, hit, at: start + from + hit.at, raise, accent };
@@ -165,6 +172,9 @@ function clash(
 ): string | null {
   const feels = placed.map(({ layer }) => JSON.stringify(feelOf(document, layer.source)));
   if (new Set(feels).size > 1) return 'They swing or count their bars differently.';
+  const harmonies = new Set(placed.map(({ layer }) => layer.source.harmony));
+  if (harmonies.size > 1 && !placed.some(({ layer }) => layer.isMoved))
+    return 'Their notes follow chords differently.';
   if (placed.some(({ layer }) => layer.source.controls.length))
     return 'One of them moves its pitch, filter or level, which would move the others too.';
   const loose = placed.map(({ layer }) => JSON.stringify(layer.source.humanise ?? null));

@@ -1,11 +1,16 @@
 import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
+import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { isEndRole, saidStretch, stretchOf } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Refusal } from '../song/outcome.ts';
 import { type Layer, NO_EDITS, type Slot } from '../song/records.ts';
+import { drawnAs, drawnIn, goesOnDrawing } from './drawn.ts';
 import { startOf } from './going-on.ts';
+import { joinedChords } from './joined-chords.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
+import { countsRounds } from './times.ts';
 
 /**
  * Slots that follow one another, as they are played, as a single one that plays the same: each layer in its stretch, one that
@@ -23,9 +28,10 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
   let start = 0;
   for (const slot of slots) {
     for (const layer of slot.layers) {
-      const one = inLonger(document, layer, slot.length, start, length);
-      if (!one) continue;
-      const before = layers.findIndex((other) => goesOnInto(document, other, one, length));
+      const longer = inLonger(document, layer, slot.length, start, length);
+      if (!longer) continue;
+      const one = drawnAs(longer, last.id, drawnIn(document, layer, slot.id));
+      const before = layers.findIndex((other) => goesOnInto(document, other, one, last.id, length));
       const other = layers[before];
       if (other) layers[before] = through(other, one);
       else layers.push(one);
@@ -41,7 +47,8 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
       ? { ...layer, to: layer.to - length }
       : layer,
   );
-  return { ...last, ...ending, length, layers: stopping };
+  const chords = joinedChords(document, slots);
+  return { ...omit(last, 'chords'), ...ending, ...(chords ? { chords } : {}), length, layers: stopping };
 }
 
 /** A layer of a slot that becomes a part of a longer one; null where it is hidden and the longer one's end is not its own. */
@@ -68,14 +75,18 @@ function inLonger(
   };
 }
 
-/** Whether a layer plays on in another one as if they were one. */
-function goesOnInto(document: SongDocument, one: Layer, other: Layer, length: number): boolean {
+/** Whether a layer plays on in another one of the same slot as if they were one. */
+function goesOnInto(document: SongDocument, one: Layer, other: Layer, slot: Id, length: number): boolean {
   const [before, after] = [stretchOf(one, length), stretchOf(other, length)];
   if (!before || before.to !== after?.from || one.pattern !== other.pattern) return false;
   if (one.times ?? other.times) return false;
+  // A hit that sounds in some rounds only would count others.
+  if (countsRounds(resolve(document, one.pattern))) return false;
   const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>
     JSON.stringify([silencedVoices, level, own, silenced, changed]);
   if (said(other) !== said({ ...one, ...NO_EDITS }) || said(one) !== said(other)) return false;
+  const drawn = [one, other].map((layer) => drawnIn(document, layer, slot));
+  if (!goesOnDrawing(drawn[0] ?? null, drawn[1] ?? null, before.to - before.from)) return false;
   const period = indexOf(document).pattern(one.pattern)?.length ?? 1;
   return (startOf(one) + before.to - before.from) % period === startOf(other) % period;
 }

@@ -6,7 +6,7 @@ import type { PatternRole, Section } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { counted } from '../words.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
-import { occurrencePlaces, sectionMeter } from './stretches.ts';
+import { occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
 
 /** How often a fill comes when it is placed all through a section, in bars. */
 const EVERY = [2, 4, 8] as const;
@@ -108,9 +108,9 @@ function barPlaces(document: SongDocument): PlaceInSong[] {
   const all = occurrencePlaces(document);
   for (const { section, occurrence } of all)
     often.set(section.id, (often.get(section.id) ?? 0) + occurrence.times);
-  return all.flatMap(({ occurrence, section, firstBar, bars }) => {
+  return all.flatMap(({ occurrence, section, firstBar }) => {
     const bar = barTicks(sectionMeter(document, section));
-    const inSection = Math.floor(bars / occurrence.times);
+    const inSection = Math.floor(sectionLength(section) / bar);
     const times = often.get(section.id) ?? 1;
     const everywhere = times > 1 ? `, in all ${counted(times, 'round')} of it` : '';
     return Array.from({ length: inSection }, (_, i) =>

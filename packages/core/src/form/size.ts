@@ -2,11 +2,13 @@ import { CONTROL_STEP } from '../feel/curve.ts';
 import { GRACES, rollCount } from '../feel/ornament.ts';
 import type { Hit } from '../hit/hit.ts';
 import { LIMITS, tooMany } from '../limits.ts';
+import { keptWhileSame } from '../made-from.ts';
+import type { Id } from '../names.ts';
 import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
 import { type Applied, apply, type ChangeSet } from '../song/changes.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
-import { layerLength } from '../song/layers.ts';
+import { layerLength, patternsIn } from '../song/layers.ts';
 import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
@@ -67,34 +69,48 @@ function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
 }
 
 function playedProblems(document: SongDocument): Problem[] {
-  const index = indexOf(document);
-  const { song, sections } = index;
-  const played = new Map(sections.map((section) => [section.id, playedBy(document, section)]));
+  const { song, sections } = indexOf(document);
+  const sizes = new Map(sections.map((section) => [section.id, sizeOf(document, section)]));
+  const played = (id: Id) => sizes.get(id)?.played ?? NOTHING;
+  const inForm = song.form.reduce((sum, { section, times }) => plus(sum, played(section), times), NOTHING);
+  return [...[...sizes.values()].flatMap(({ problems }) => problems), ...tooMuch(`${song.id}.form`, inForm)];
+}
+
+function tooMuch(path: string, { strokes, layerBars }: Played): Problem[] {
   const problems: Problem[] = [];
-  const check = (path: string, { strokes, layerBars }: Played) => {
-    if (strokes > LIMITS.strokes)
-      problems.push({
-        path,
-        message: tooMany('strokes and controller values as played', strokes, LIMITS.strokes),
-      });
-    if (layerBars > LIMITS.layerBars)
-      problems.push({ path, message: tooMany('bars times layers as played', layerBars, LIMITS.layerBars) });
-  };
-  for (const section of sections) {
-    for (const slot of section.slots)
-      for (const layer of slot.layers)
-        if (layerHits(document, slot, layer) > LIMITS.layerHits)
-          problems.push({
-            path: `${section.id}.slots`,
-            message: `${slot.id} repeats more than ${LIMITS.layerHits} hits in one layer`,
-          });
-    check(section.id, played.get(section.id) ?? NOTHING);
-  }
-  check(
-    `${song.id}.form`,
-    song.form.reduce((sum, { section, times }) => plus(sum, played.get(section) ?? NOTHING, times), NOTHING),
-  );
+  if (strokes > LIMITS.strokes)
+    problems.push({
+      path,
+      message: tooMany('strokes and controller values as played', strokes, LIMITS.strokes),
+    });
+  if (layerBars > LIMITS.layerBars)
+    problems.push({ path, message: tooMany('bars times layers as played', layerBars, LIMITS.layerBars) });
   return problems;
+}
+
+/** What a section plays, and what of it is too much. */
+interface Size {
+  readonly played: Played;
+  readonly problems: readonly Problem[];
+}
+
+const kept = keptWhileSame<Size>();
+
+/** Counted anew only when the section or a pattern that it plays has changed. */
+function sizeOf(document: SongDocument, section: Section): Size {
+  const patterns = patternsIn(section).map((id) => resolve(document, id));
+  return kept(section, patterns, () => {
+    const played = playedBy(document, section);
+    const repeated = section.slots.flatMap((slot) =>
+      slot.layers
+        .filter((layer) => layerHits(document, slot, layer) > LIMITS.layerHits)
+        .map(() => ({
+          path: `${section.id}.slots`,
+          message: `${slot.id} repeats more than ${LIMITS.layerHits} hits in one layer`,
+        })),
+    );
+    return { played, problems: [...repeated, ...tooMuch(section.id, played)] };
+  });
 }
 
 const NOTHING: Played = { strokes: 0, layerBars: 0 };

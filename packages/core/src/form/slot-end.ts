@@ -2,8 +2,9 @@ import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Slot } from '../song/records.ts';
-import { editSlots } from './edit-section.ts';
+import type { Opening, Slot } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
+import { editSection, editSlots } from './edit-section.ts';
 
 /** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */
 export function setSlowing(
@@ -13,7 +14,7 @@ export function setSlowing(
   slows: NonNullable<Slot['slows']> | null,
 ): Outcome {
   return editSlots(document, [{ section, slot }], slows ? 'slow down' : 'no slowing', (before) => {
-    if (isSame(before.slows, slows)) return null;
+    if (saysSame(before.slows, slows ?? undefined)) return null;
     return slows ? { ...before, slows } : omit(before, 'slows');
   });
 }
@@ -26,11 +27,15 @@ export function setLanding(
   landing: NonNullable<Slot['landing']> | null,
 ): Outcome {
   return editSlots(document, [{ section, slot }], landing ? 'land' : 'no landing', (before) => {
-    if (isSame(before.landing, landing)) return null;
+    if (saysSame(before.landing, landing ?? undefined)) return null;
     return landing ? { ...before, landing } : omit(before, 'landing');
   });
 }
 
-function isSame(before: object | undefined, next: object | null): boolean {
-  return JSON.stringify(before ?? null) === JSON.stringify(next);
+/** Opens a section with a hit on its first beat, or with `null` with nothing. */
+export function setOpening(document: SongDocument, section: Id, opening: Opening | null): Outcome {
+  return editSection(document, section, opening ? 'open a section' : 'no opening', (before) => {
+    if (saysSame(before.opening, opening ?? undefined)) return null;
+    return opening ? { ...before, opening } : omit(before, 'opening');
+  });
 }

@@ -78,7 +78,8 @@ function unrollForm(document: SongDocument): Stretch[] {
     }
   }
   const last = out.at(-1);
-  return last?.slot.landing ? [...out, tailAfter(last)] : out;
+  const landing = last?.slot.landing;
+  return landing && !landing.swell ? [...out, tailAfter(last)] : out;
 }
 
 function tailAfter(last: Stretch): Stretch {
@@ -115,7 +116,10 @@ export interface OccurrencePlace {
   readonly start: number;
   readonly length: number;
   readonly firstBar: number;
+  /** How many bars are counted in it: every round begins one, so that a round's last may be a short one. */
   readonly bars: number;
+  /** How many full bars it lasts. */
+  readonly lasts: number;
 }
 
 export function occurrencePlaces(document: SongDocument): OccurrencePlace[] {
@@ -126,16 +130,50 @@ export function occurrencePlaces(document: SongDocument): OccurrencePlace[] {
   for (const occurrence of index.song.form) {
     const section = index.section(occurrence.section);
     if (!section) continue;
-    const length = sectionLength(section) * occurrence.times;
-    const bars = length / barTicks(sectionMeter(document, section));
-    out.push({ occurrence, section, start, length, firstBar, bars });
+    const round = sectionLength(section);
+    const bar = barTicks(sectionMeter(document, section));
+    const length = round * occurrence.times;
+    const bars = Math.ceil(round / bar) * occurrence.times;
+    const lasts = length / bar;
+    out.push({ occurrence, section, start, length, firstBar, bars, lasts });
     start += length;
     firstBar += bars;
   }
   return out;
 }
 
-/** The bars of the whole song, repeats included; a part of a bar counts as such. */
+/** A round of an occurrence: its length and its bar's in ticks, and how many bars are counted in it. */
+function roundOf(document: SongDocument, section: Section) {
+  const length = Math.max(1, sectionLength(section));
+  const bar = barTicks(sectionMeter(document, section));
+  return { length, bar, bars: Math.ceil(length / bar) };
+}
+
+/**
+ * Where in the song a place of an occurrence lies, in ticks from its start, counted in bars from 1: 2.5 is half a bar after the
+ * start of bar 2.
+ */
+export function inBars(
+  document: SongDocument,
+  { section, firstBar }: Pick<OccurrencePlace, 'section' | 'firstBar'>,
+  at: number,
+): number {
+  const { length, bar, bars } = roundOf(document, section);
+  return firstBar + Math.floor(at / length) * bars + (at % length) / bar;
+}
+
+/** The place of an occurrence, in ticks from its start, that lies so many bars into the song: the inverse of `inBars`. */
+export function fromBars(
+  document: SongDocument,
+  { section, firstBar, occurrence }: OccurrencePlace,
+  inSong: number,
+): number {
+  const { length, bar, bars } = roundOf(document, section);
+  const round = Math.min(occurrence.times - 1, Math.max(0, Math.floor((inSong - firstBar) / bars)));
+  return round * length + Math.min(length, (inSong - firstBar - round * bars) * bar);
+}
+
+/** The bars of the whole song, repeats included. */
 export function songBars(document: SongDocument): number {
   return occurrencePlaces(document).reduce((sum, place) => sum + place.bars, 0);
 }

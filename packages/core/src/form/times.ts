@@ -1,6 +1,7 @@
-import type { Layer } from '../song/records.ts';
-
-export type Times = NonNullable<Layer['times']>;
+import type { IdentifiedHit } from '../hit/followed.ts';
+import { type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
+import type { Times } from '../schema-parts.ts';
+import { modulo } from '../time/ticks.ts';
 
 /** In which rounds of its pattern a layer sounds, of `rounds` in its stretch, the first being 0. */
 export function soundsIn(times: Times, round: number, rounds: number): boolean {
@@ -19,6 +20,25 @@ export function roundsIn(length: number, start: number, period: number): number 
   return Math.ceil((start + length) / period);
 }
 
+/** A layer of `length` ticks of a pattern of `period` ticks that is begun `start` ticks into it. */
+export interface Rounds {
+  readonly period: number;
+  readonly start: number;
+  readonly length: number;
+}
+
+/** Whether a hit sounds that stands so many ticks into a layer. */
+export function hitSounds({ at, times }: Pick<IdentifiedHit, 'at' | 'times'>, rounds: Rounds): boolean {
+  if (!times) return true;
+  const { period, start, length } = rounds;
+  return soundsIn(times, roundAt(at, start, period), roundsIn(length, start, period));
+}
+
+/** Whether some hits of a pattern sound in some of its rounds only. */
+export function countsRounds(source: ResolvedPattern): boolean {
+  return soundingOf(source).some((hit) => hit.times);
+}
+
 /**
  * In which rounds the two halves of a layer sound that is cut in two, the second of which begins in round `cut` of `rounds`;
  * null where a half sounds in none of its own, and undefined where in all.
@@ -34,5 +54,5 @@ export function cutTimes(
   // The last round sounds in the first half only where the cut goes through it.
   if (times === 'last') return { before: isWithin && cut === rounds - 1 ? 'last' : null, after: 'last' };
   const { every, from } = times;
-  return { before: times, after: { every, from: (((from - cut) % every) + every) % every } };
+  return { before: times, after: { every, from: modulo(from - cut, every) } };
 }

@@ -1,8 +1,7 @@
 import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
 import { plays } from '../song/layers.ts';
-import { barTicks } from '../time/meter.ts';
-import { occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
+import { inBars, occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
 
 const cache = new WeakMap<SongDocument, ReadonlyMap<Id, number>>();
 
@@ -29,10 +28,10 @@ export interface PlayedAt {
 export function playedAt(document: SongDocument, pattern: Id): readonly PlayedAt[] {
   const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence, place]));
   return songStretches(document).flatMap((stretch): PlayedAt[] => {
-    const { occurrence, repeat, slot, inSection, meter } = stretch;
+    const { occurrence, repeat, slot, inSection } = stretch;
     const place = occurrence && places.get(occurrence);
     if (!place || repeat > 0 || !plays(slot, pattern)) return [];
-    const bar = place.firstBar + Math.floor(inSection / barTicks(meter));
+    const bar = Math.floor(inBars(document, place, inSection));
     return [{ stretch, bar, times: place.occurrence.times }];
   });
 }

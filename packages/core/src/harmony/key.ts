@@ -1,4 +1,5 @@
 import { Mode, Note } from 'tonal';
+import { modulo } from '../time/ticks.ts';
 
 /** The scales that a song can be in: the seven modes, and others in common use. */
 export const SCALE_NAMES = [
@@ -65,6 +66,17 @@ export function inKey(note: number, { tonic, scale }: Key): boolean {
     pitchClasses.set(name, classes);
   }
   return classes.has(note % 12);
+}
+
+/**
+ * Semitones above the tonic of the seven degrees on which a key's chords stand: those of its scale, or for a scale of other
+ * than seven notes those of the plain minor or major one.
+ */
+export function degreeSteps({ tonic, scale }: Key): readonly number[] {
+  const own = STEPS[scale];
+  if (own?.length === 7) return own;
+  const notes = Mode.notes(own ? modeOf(scale) : scale, tonic);
+  return notes.map((note) => modulo(Note.get(note).chroma - tonicPitchClass(tonic), 12));
 }
 
 /** The mode by whose signature a scale is written: its own, or the plain major or minor one. */

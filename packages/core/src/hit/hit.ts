@@ -1,6 +1,6 @@
 import { LIMITS } from '../limits.ts';
 import { idSchema } from '../names.ts';
-import { gridSchema, percentSchema, velocitySchema } from '../schema-parts.ts';
+import { gridSchema, percentSchema, timesSchema, velocitySchema } from '../schema-parts.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { Described, Zod } from '../zod.ts';
 
@@ -60,6 +60,8 @@ export const hitSchema = (z: Zod) =>
       .min(0)
       .max(4 * PPQ)
       .optional(),
+    /** In which rounds of its pattern, counted where a slot plays it, it sounds; null or absent: in all. */
+    times: timesSchema(z).nullable().optional(),
   });
 
 export type Hit = Described<typeof hitSchema>;

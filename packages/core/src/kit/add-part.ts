@@ -4,10 +4,8 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Part } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
+import { DRUM_CHANNEL } from './channels.ts';
 import { type Instrument, INSTRUMENTS, instrumentVoice } from './instruments.ts';
-
-/** The channel that General MIDI keeps for drums, of 0..15. */
-const DRUM_CHANNEL = 9;
 
 /**
  * Adds a part of notes below the others, on a channel that no other part has, with an empty pattern of two bars to begin

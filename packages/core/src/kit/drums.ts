@@ -22,6 +22,8 @@ const HATS = 1;
 /** Every drum that the sounds can play, from the top row down. */
 export const DRUMS = {
   crash: drum('Crash', 'cymbal', 49, 'hand', [-35, 60], 72, -35),
+  // General MIDI has no reversed cymbal: its second crash stands for one.
+  swell: drum('Swell', 'cymbal', 57, 'hand', [-35, 60], 66, 0),
   ride: drum('Ride', 'cymbal', 51, 'hand', [60, 50], 66, 35),
   'ride-edge': drum('Ride edge', 'cymbal', 59, 'hand', [60, 50], 66, 35),
   'ride-bell': drum('Ride bell', 'cymbal', 53, 'hand', [60, 50], 64, 35),

@@ -7,17 +7,20 @@ import { attach, makeIndependent } from '../pattern/follow.ts';
 import { resolve } from '../pattern/resolve.ts';
 import type { BuildRecipe } from '../song/build-recipe.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
+import type { Pattern } from '../song/records.ts';
 import { after, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { lanesOf, movesOf } from '../timeline/lanes.ts';
+import { lanesInTheWay } from '../timeline/lanes-in-the-way.ts';
 import { sliceTimeline } from '../timeline/slice.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
+import { meantFile } from './check/meant.ts';
+import { verify } from './check/verify.ts';
 import { bendOf } from './controls.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
-import { exportedNotes, midiFileOf, movesIn } from './tracks.ts';
-import { verify } from './verify.ts';
+import { exportedNotes, midiFileOf } from './tracks.ts';
 
 const BAR = 3840;
 const RECIPE: BuildRecipe = {
@@ -138,15 +141,17 @@ test('the check names a controller, a bend or a range that differs', () => {
     });
     return verify(
       writeMidi({ ...file, tracks }),
-      notes,
+      meantFile(document, 'x', timeline, notes, options, false),
       timeline,
-      movesIn(document, timeline, options),
-      options,
     ).differences;
   };
   expect(differencesWithout(() => false)).toEqual([]);
-  for (const type of ['controller', 'pitchBend'] as const)
-    expect(differencesWithout((event) => event.type === type).join()).toMatch(/controllers and bends/);
+  expect(differencesWithout((event) => event.type === 'controller').join()).toMatch(
+    /controller 101 = 0 at 0 is missing/,
+  );
+  expect(differencesWithout((event) => event.type === 'pitchBend').join()).toMatch(
+    /bend \d+ at \d+ is missing/,
+  );
 });
 
 test.each([{ format: 0 }, { ppq: 480 }, { tracks: 'voice' }, { accents: 'both' }] as const)(
@@ -221,13 +226,57 @@ test('a note knows how it is moved while it rings, and a slice begins with what 
   ]);
 });
 
-test('lanes take channels that no part and no cue uses', () => {
-  const many = documentOf([
+/** The rising song with so many more patterns that rise as far. */
+const manyRising = (count: number) =>
+  documentOf([
     ...Object.values(rising().records),
-    ...Array.from({ length: 20 }, (_, i) =>
+    ...Array.from({ length: count }, (_, i) =>
       pattern(`more-${i}`, { parent: 'up', role: 'variation', order: 10 + i }),
     ),
   ]);
+
+test('where channels are scarce, lanes that bend as far share one, and those that would move one another are named', () => {
+  const many = manyRising(20);
+  const lanes = [...lanesOf(many).values()];
+  const controls: Pattern['controls'] = resolve(many, 'up').controls.map((one) =>
+    one.kind === 'pitch' ? { ...one, curve: { ...one.curve, end: 24 } } : one,
+  );
+  const wide = documentOf([
+    ...Object.values(many.records),
+    pattern('wide', { parent: 'up', role: 'variation', order: 11, controls }),
+    pattern('wide-2', { parent: 'up', role: 'variation', order: 99, controls }),
+  ]);
+  const all = [...lanesOf(wide).values()];
+  const rangesOf = (channel?: number) =>
+    new Set(all.filter((lane) => lane.channel === channel).map((lane) => lane.range));
+  for (const { channel } of all) expect(rangesOf(channel).size).toBe(1);
+  const shared = lanesOf(wide).get('wide-2')?.channel;
+  expect(shared).toBe(lanesOf(wide).get('wide')?.channel);
+  expect([...rangesOf(shared)]).toEqual([24]);
+  // Lanes that share a channel and are never heard together are in nobody's way.
+  const [one, other] = lanes.flatMap((lane) => {
+    const beside = lanes.find((each) => each !== lane && each.channel === lane.channel);
+    return beside ? [lane.pattern, beside.pattern] : [];
+  });
+  const played = (to: number) =>
+    documentOf([
+      ...Object.values(many.records),
+      section('build', [
+        {
+          id: 'a',
+          length: 2 * BAR,
+          layers: [layer(one ?? '', { to }), layer(other ?? '', { from: BAR })],
+        },
+      ]),
+    ]);
+  expect(lanesInTheWay(played(BAR))).toEqual([]);
+  expect(lanesInTheWay(played(BAR + 960)).map((pair) => pair.map((lane) => lane.pattern))).toEqual([
+    [one, other],
+  ]);
+});
+
+test('lanes take channels that no part and no cue uses', () => {
+  const many = manyRising(20);
   const channels = [...lanesOf(many).values()].map((lane) => lane.channel);
   expect(channels).toHaveLength(21);
   expect(new Set(channels.slice(0, 14)).size).toBe(14);

@@ -8,6 +8,7 @@ const region = (name: string): RegionPlan => ({
   name,
   scope: { kind: 'song' },
   startBar: 1,
+  startBeat: 1,
   bars: 1,
 });
 const bytes = (text: string) => Buffer.byteLength(text);

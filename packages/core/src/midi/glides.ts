@@ -1,12 +1,12 @@
 import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
 import type { Edits } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import { slidBy, slideSteps } from '../timeline/glide.ts';
 import type { MidiEvent } from './bytes/format.ts';
 import { BEND_AT_REST, bendOf, rangeMessage } from './controls.ts';
-import type { ExportOptions } from './options.ts';
 
 /** How far a gliding note sounds into the next at the most, in ticks: a 32nd, which is enough to be played as tied. */
 const OVERLAP = PPQ / 8;

@@ -1,18 +1,20 @@
 import { Midi } from '@tonejs/midi';
 import { parseMidi } from 'midi-file';
 import { documentOf, type SongDocument } from '../song/document.ts';
+import { type ExportOptions } from '../song/export-options.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, smallSong, SNARE, song } from '../testing/songs.ts';
 import { barTicks, meter } from '../time/meter.ts';
 import { compile } from '../timeline/compile.ts';
+import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
+import { meantFile } from './check/meant.ts';
+import { verify } from './check/verify.ts';
 import { fileNames } from './file-names.ts';
-import { type ExportOptions } from './options.ts';
 import { exportOptions } from './read-options.ts';
 import { planRegions } from './region-list.ts';
 import { exportRegions } from './regions.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
-import { notesOf, verify } from './verify.ts';
 
 const options = (fields: Partial<ExportOptions> = {}) => ({
   ...exportOptions({ regions: ['song'] }),
@@ -165,10 +167,8 @@ test('the check names whatever differs', () => {
             : track,
         ),
       }),
-      notes,
+      meantFile(document, 'x', timeline, notes, options(), false),
       timeline,
-      [],
-      options(),
     ).differences;
   const original = file.tracks[1]?.events[1];
   if (original?.type !== 'noteOn') throw new Error('not a note');

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from './options.ts';
+import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from '../song/export-options.ts';
 
 const schema = exportOptionsSchema(z);
 

@@ -2,8 +2,8 @@ import { LIMITS } from '../limits.ts';
 import { type Id, plainName } from '../names.ts';
 import { type Reference } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
+import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
-import { notesOf } from './verify.ts';
 
 /** A part of a MIDI file that could be a reference: a track and channel with notes. */
 export interface PartInFile {

@@ -1,11 +1,11 @@
-import { isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
+import { inBars, isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
-import { resolve } from '../pattern/resolve.ts';
+import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
+import type { ExportOptions, RegionKind } from '../song/export-options.ts';
 import { leadingLayer } from '../song/layers.ts';
 import type { Slot } from '../song/records.ts';
-import { barTicks } from '../time/meter.ts';
-import type { ExportOptions, RegionKind } from './options.ts';
+import { barTicks, beatTicks } from '../time/meter.ts';
 
 /** A stretch that leaves as one file, with an identity that lasts from export to export. */
 export interface RegionPlan {
@@ -15,6 +15,8 @@ export interface RegionPlan {
   readonly scope: Scope;
   /** The bar of the song, from 1, at which it belongs; null for patterns, which belong anywhere. */
   readonly startBar: number | null;
+  /** The beat of that bar, from 1; null for patterns. */
+  readonly startBeat: number | null;
   /** Its length in bars; a slot may be a part of one. */
   readonly bars: number;
 }
@@ -27,7 +29,7 @@ export function planRegions(document: SongDocument, options: Pick<ExportOptions,
 const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[]>> = {
   song: (document) => {
     const places = occurrencePlaces(document);
-    const bars = places.reduce((sum, place) => sum + place.bars, tailBars(document));
+    const bars = places.reduce((sum, place) => sum + place.lasts, tailBars(document));
     return [
       {
         id: 'song',
@@ -35,40 +37,43 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         name: indexOf(document).song.name,
         scope: { kind: 'song' },
         startBar: 1,
+        startBeat: 1,
         bars,
       },
     ];
   },
   section: (document) =>
-    occurrencePlaces(document).map(({ occurrence, section, firstBar, bars }, i, { length }) => ({
+    occurrencePlaces(document).map(({ occurrence, section, firstBar, lasts }, i, { length }) => ({
       id: `section.${occurrence.id}`,
       kind: 'section',
       name: section.name,
       scope: { kind: 'occurrence', occurrence: occurrence.id, tail: true },
       startBar: firstBar,
-      bars: bars + (i === length - 1 ? tailBars(document) : 0),
+      startBeat: 1,
+      bars: lasts + (i === length - 1 ? tailBars(document) : 0),
     })),
   slot: (document) => {
-    let startBar = 1;
+    const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence, place]));
     return songStretches(document).flatMap((stretch) => {
       const { occurrence, repeat, section, slot, meter } = stretch;
-      if (!occurrence || isTail(stretch)) return [];
-      const bars = slot.length / barTicks(meter);
+      const place = occurrence && places.get(occurrence);
+      if (!place || isTail(stretch)) return [];
+      const bar = barTicks(meter);
       const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
       const plan: RegionPlan = {
         id: `slot.${occurrence.id}.${repeat}.${slot.id}`,
         kind: 'slot',
         name: `${section.name} ${slotName(document, slot) ?? `rest ${number}`}`,
         scope: { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id },
-        startBar,
-        bars,
+        startBar: inBars(document, place, stretch.start - place.start),
+        startBeat: 1 + (stretch.inSection % bar) / beatTicks(meter),
+        bars: slot.length / bar,
       };
-      startBar += bars;
       return [plan];
     });
   },
   pattern: (document) => {
-    const { song, parts, patternsOf } = indexOf(document);
+    const { parts, patternsOf } = indexOf(document);
     return parts.flatMap((part) =>
       patternsOf(part.id).map((pattern) => ({
         id: `pattern.${pattern.id}`,
@@ -76,7 +81,8 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         name: pattern.name,
         scope: { kind: 'pattern' as const, pattern: pattern.id },
         startBar: null,
-        bars: pattern.length / barTicks(resolve(document, pattern.id).meter ?? song.meter),
+        startBeat: null,
+        bars: pattern.length / barTicks(feelOf(document, resolve(document, pattern.id)).meter),
       })),
     );
   },

@@ -1,11 +1,15 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
 import { compile } from '../timeline/compile.ts';
+import type { MidiFile } from './bytes/format.ts';
 import { writeMidi } from './bytes/write.ts';
+import { meantFile } from './check/meant.ts';
+import { type Verification, verify } from './check/verify.ts';
 import { fileNames } from './file-names.ts';
-import type { ExportOptions } from './options.ts';
 import { planRegions, type RegionPlan } from './region-list.ts';
-import { exportedNotes, midiFileOf, movesIn } from './tracks.ts';
-import { type Verification, verify } from './verify.ts';
+import type { ListedTrack } from './region-texts.ts';
+import { soundText } from './sound.ts';
+import { exportedNotes, midiFileOf } from './tracks.ts';
 
 /** A region as it leaves. */
 export interface ExportedRegion extends RegionPlan {
@@ -13,6 +17,35 @@ export interface ExportedRegion extends RegionPlan {
   readonly bytes: Uint8Array<ArrayBuffer>;
   readonly hits: number;
   readonly verification: Verification;
+  /** What is heard of it, whatever the options: see `soundText`. */
+  readonly sound: string;
+  readonly tracks: readonly ListedTrack[];
+}
+
+/** The tracks of a file that have notes. */
+function tracksOf({ tracks }: MidiFile): ListedTrack[] {
+  return tracks.flatMap(({ events }): ListedTrack[] => {
+    const on = new Set(events.flatMap((event) => (event.type === 'noteOn' ? [event.channel + 1] : [])));
+    const title = events.find((event) => event.type === 'text');
+    return on.size ? [{ name: title?.text ?? '', channels: [...on].sort((a, b) => a - b) }] : [];
+  });
+}
+
+/** The file of a region. */
+export function regionBytes(
+  document: SongDocument,
+  region: RegionPlan,
+  options: ExportOptions,
+): Uint8Array<ArrayBuffer> {
+  return written(document, region, options).bytes;
+}
+
+function written(document: SongDocument, region: RegionPlan, options: ExportOptions) {
+  const timeline = compile(document, region.scope, { timing: options.timing });
+  const notes = exportedNotes(document, timeline, options);
+  const cues = options.cueTrack && region.kind === 'song';
+  const file = midiFileOf(document, region.name, timeline, notes, options, cues);
+  return { timeline, notes, cues, file, bytes: writeMidi(file) };
 }
 
 /**
@@ -28,11 +61,12 @@ export function exportRegions(
   const files = fileNames(regions, options.names, indexOf(document).song.name);
   return regions.map((region, i) => {
     progress(i / regions.length);
-    const timeline = compile(document, region.scope, { timing: options.timing });
-    const notes = exportedNotes(document, timeline, options);
-    const cues = options.cueTrack && region.kind === 'song';
-    const bytes = writeMidi(midiFileOf(document, region.name, timeline, notes, options, cues));
-    const verification = verify(bytes, notes, timeline, movesIn(document, timeline, options), options);
-    return { ...region, file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification };
+    const { timeline, notes, cues, file, bytes } = written(document, region, options);
+    const meant = meantFile(document, region.name, timeline, notes, options, cues);
+    const verification = verify(bytes, meant, timeline);
+    const heard = options.timing === 'heard' ? timeline : compile(document, region.scope);
+    const sound = soundText(heard);
+    const left = { file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification, sound };
+    return { ...region, ...left, tracks: tracksOf(file) };
   });
 }

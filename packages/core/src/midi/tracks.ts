@@ -1,22 +1,22 @@
-import { songStretches } from '../form/stretches.ts';
 import { keySignature } from '../harmony/key.ts';
 import { clampVelocity } from '../hit/velocity.ts';
+import { programOf } from '../kit/instruments.ts';
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import { leadingLayer } from '../song/layers.ts';
+import type { ExportOptions } from '../song/export-options.ts';
 import type { Part, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
 import { laneEvents, lanesIn } from './controls.ts';
+import { cuesOf } from './cues.ts';
 import { glideEvents, leavingLength } from './glides.ts';
-import type { ExportOptions } from './options.ts';
 
 const TEXT = { trackName: 3, marker: 6, cuePoint: 7 } as const;
-/** The lowest note of rising drum maps and of cue tracks. */
+/** The lowest note of rising drum maps that leave room above it, of so many notes. */
 const LOWEST = 36;
-const CUE_CHANNEL = 15;
+const NOTES = 128;
 /** What a note-off says; readers ignore it, and 64 is the value the standard gives devices without release velocity. */
 const RELEASE_VELOCITY = 64;
 
@@ -41,13 +41,24 @@ export function exportedNotes(
   timeline: Timeline,
   options: ExportOptions,
 ): ExportedNote[] {
+  return clearPressures(settle(leavingNotes(document, timeline, options)).notes);
+}
+
+/** The notes of a timeline with the numbers that they leave with, before those that fall on one another are one. */
+export function leavingNotes(
+  document: SongDocument,
+  timeline: Timeline,
+  options: ExportOptions,
+): ExportedNote[] {
   const scale = inFile(options);
   const noteOf = drumNotes(document, options);
   const { voice } = indexOf(document);
   const levelled = (velocity: number, id: Id) =>
     options.levels === 'stay' ? velocity : clampVelocity((velocity * (voice(id)?.level ?? 100)) / 100);
   const end = scale(timeline.length);
-  const scaled = timeline.events.map((event): ExportedNote => {
+  // Where each row has a note of its own, those that shared one leave as well.
+  const apart = noteOf.size ? timeline.merged.map(({ lost }) => lost) : [];
+  return [...timeline.events, ...apart].map((event): ExportedNote => {
     const tick = Math.min(scale(event.tick), end - 1);
     const pressed = options.accents !== 'velocity' && event.accent > 0;
     return {
@@ -55,7 +66,7 @@ export function exportedNotes(
       channel: event.channel,
       note: noteOf.get(event.voice) ?? event.note,
       velocity: levelled(options.accents === 'pressure' ? event.plainVelocity : event.velocity, event.voice),
-      length: Math.max(1, Math.min(scale(leavingLength(event, options)), end - tick)),
+      length: Math.max(1, Math.min(scale(lasting(event, options)), end - tick)),
       voice: event.voice,
       part: event.part,
       pressure: pressed
@@ -64,7 +75,13 @@ export function exportedNotes(
       source: event,
     };
   });
-  return clearPressures(settle(scaled).notes);
+}
+
+/** How long a note leaves, in ticks of the song. */
+function lasting(event: NoteEvent, options: ExportOptions): number {
+  const length = leavingLength(event, options);
+  if (options.chokes === 'ring' || event.stopsAt === null) return length;
+  return Math.max(1, Math.min(length, event.stopsAt - event.tick));
 }
 
 /** Ends each key pressure before the next note of its channel and number. */
@@ -83,15 +100,18 @@ function clearPressures(notes: readonly ExportedNote[]): ExportedNote[] {
   return out;
 }
 
-/** The notes that a rising drum map gives the voices of drum parts, the lowest row first; empty for their own notes. */
+/**
+ * The notes that a rising drum map gives the voices of drum parts, the lowest row first and part after part, so that each
+ * has one of its own; empty for their own notes.
+ */
 function drumNotes(document: SongDocument, options: ExportOptions): ReadonlyMap<Id, number> {
   if (options.drumMap === 'voice') return new Map();
   const { parts, voicesOf } = indexOf(document);
-  return new Map(
-    parts
-      .filter((part) => part.type === 'drums')
-      .flatMap((part) => [...voicesOf(part.id)].reverse().map((voice, i) => [voice.id, LOWEST + i] as const)),
-  );
+  const rows = parts
+    .filter((part) => part.type === 'drums')
+    .flatMap((part) => [...voicesOf(part.id)].reverse());
+  const lowest = Math.max(0, Math.min(LOWEST, NOTES - rows.length));
+  return new Map(rows.map((voice, i) => [voice.id, (lowest + i) % NOTES]));
 }
 
 /** A Standard MIDI File of these notes: a first track with tempo, meter, key and markers, then parts or voices, then lanes. */
@@ -115,7 +135,8 @@ export function midiFileOf(
   const named = tracks.flatMap((track) =>
     track.events.filter((event) => event.type !== 'text' || event.kind !== TEXT.trackName),
   );
-  return { format: 0, ppq: options.ppq, tracks: [{ events: [...conductor.events, ...named], length }] };
+  const events = inTrackOrder([...conductor.events, ...named]);
+  return { format: 0, ppq: options.ppq, tracks: [{ events, length }] };
 }
 
 function conductorTrack(
@@ -157,7 +178,8 @@ export function microsecondsAt(tempo: number): number {
   return Math.round(60_000_000 / tempo);
 }
 
-interface TrackGroup {
+/** A track that a file is to have, as far as its notes and what moves them go. */
+export interface TrackGroup {
   readonly title: string;
   readonly holds: (note: ExportedNote) => boolean;
   /** What moves the notes of the track. */
@@ -165,7 +187,11 @@ interface TrackGroup {
 }
 
 /** A track for each part or voice, then one for each lane, which has its notes to itself. */
-function trackGroups(document: SongDocument, timeline: Timeline, options: ExportOptions): TrackGroup[] {
+export function trackGroups(
+  document: SongDocument,
+  timeline: Timeline,
+  options: ExportOptions,
+): TrackGroup[] {
   const { parts, voicesOf } = indexOf(document);
   const scale = inFile(options);
   const plain = (
@@ -174,11 +200,18 @@ function trackGroups(document: SongDocument, timeline: Timeline, options: Export
     holds: (note: ExportedNote) => boolean,
   ): TrackGroup => ({ title, moves, holds: (note) => note.source.lane === null && holds(note) });
   const ofPart = ({ id, name }: Part) =>
-    plain(name, glideEvents(timeline, id, options, scale), (note) => note.part === id);
+    plain(
+      name,
+      [...programOn(document, timeline, id, null, options), ...glideEvents(timeline, id, options, scale)],
+      (note) => note.part === id,
+    );
   const ofVoice = (voice: Voice) => plain(voice.name, [], (note) => note.voice === voice.id);
   const lanes = lanesIn(document, timeline).map((lane): TrackGroup => ({
     title: lane.name,
-    moves: laneEvents(timeline, lane, scale),
+    moves: [
+      ...programOn(document, timeline, lane.part, lane.pattern, options),
+      ...laneEvents(timeline, lane, scale),
+    ],
     holds: (note) => note.source.lane === lane.pattern,
   }));
   return [
@@ -189,9 +222,19 @@ function trackGroups(document: SongDocument, timeline: Timeline, options: Export
   ];
 }
 
-/** All controllers and bends of a song's files, as its parts and lanes are to say them, in ticks of the file. */
-export function movesIn(document: SongDocument, timeline: Timeline, options: ExportOptions): MidiEvent[] {
-  return trackGroups(document, timeline, options).flatMap(({ moves }) => moves);
+/** The program of a part of notes, where some of them leave on the part's channel or on that of a lane. */
+function programOn(
+  document: SongDocument,
+  { events }: Timeline,
+  part: Id,
+  lane: Id | null,
+  { programs }: ExportOptions,
+): MidiEvent[] {
+  const first = programs ? events.find((event) => event.part === part && event.lane === lane) : undefined;
+  const number = first && programOf(indexOf(document).voice(first.voice)?.sound ?? '');
+  return first && typeof number === 'number'
+    ? [{ tick: 0, type: 'program', channel: first.channel, number }]
+    : [];
 }
 
 /** What comes first among events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
@@ -203,50 +246,47 @@ const RANK: Partial<Record<MidiEvent['type'], number>> = {
   keyPressure: 4,
 };
 
+/** The return of a pressure to 0 comes before a note that starts at the same tick. */
+function rankOf(event: MidiEvent): number {
+  return event.type === 'keyPressure' && event.value === 0 ? 2 : (RANK[event.type] ?? 0);
+}
+
+/** Events by place, at one tick in the order in which a strict reader takes them for what they are. */
+function inTrackOrder(events: readonly MidiEvent[]): MidiEvent[] {
+  return events.toSorted((a, b) => a.tick - b.tick || rankOf(a) - rankOf(b));
+}
+
 function noteTrack(
   title: string,
   notes: readonly ExportedNote[],
   moves: readonly MidiEvent[],
   length: number,
 ): MidiTrack {
-  const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: title }];
-  const ranked: { event: MidiEvent; rank: number }[] = [];
-  const add = (event: MidiEvent, rank = RANK[event.type] ?? 0) => void ranked.push({ event, rank });
-  for (const event of moves) add(event);
+  const events: MidiEvent[] = [...moves];
   for (const { tick, channel, note, velocity, length: sounds, pressure } of notes) {
-    add({ tick, type: 'noteOn', channel, note, velocity });
-    add({ tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY });
-    if (!pressure) continue;
-    add({ tick, type: 'keyPressure', channel, note, value: pressure.value });
-    // The return to 0 comes before a note that starts at the same tick.
-    add({ tick: pressure.until, type: 'keyPressure', channel, note, value: 0 }, 2);
+    events.push(
+      { tick, type: 'noteOn', channel, note, velocity },
+      { tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY },
+    );
+    if (pressure)
+      events.push(
+        { tick, type: 'keyPressure', channel, note, value: pressure.value },
+        { tick: pressure.until, type: 'keyPressure', channel, note, value: 0 },
+      );
   }
-  ranked.sort((a, b) => a.event.tick - b.event.tick || a.rank - b.rank);
-  return { events: [...events, ...ranked.map(({ event }) => event)], length };
+  const name: MidiEvent = { tick: 0, type: 'text', kind: TEXT.trackName, text: title };
+  return { events: [name, ...inTrackOrder(events)], length };
 }
 
-/** One note per slot that lasts as long as it, a number per pattern, with the pattern's name as a cue point. */
+/** The cues of the song as notes, each with its pattern's name as a cue point. */
 function cueTrack(document: SongDocument, length: number, options: ExportOptions): MidiTrack {
-  const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: 'Cues' }];
-  const numbers = new Map<Id, number>();
-  const scale = inFile(options);
-  for (const { start, slot } of songStretches(document)) {
-    const pattern = indexOf(document).pattern(leadingLayer(document, slot)?.pattern ?? '');
-    if (!pattern) continue;
-    const number = numbers.get(pattern.id) ?? Math.min(127, LOWEST + numbers.size);
-    numbers.set(pattern.id, number);
-    const tick = scale(start);
-    events.push(
-      { tick, type: 'text', kind: TEXT.cuePoint, text: pattern.name },
-      { tick, type: 'noteOn', channel: CUE_CHANNEL, note: number, velocity: 100 },
-      {
-        tick: scale(start + slot.length),
-        type: 'noteOff',
-        channel: CUE_CHANNEL,
-        note: number,
-        velocity: RELEASE_VELOCITY,
-      },
-    );
-  }
-  return { events, length };
+  const events = cuesOf(document, inFile(options)).flatMap(
+    ({ tick, length: lasts, channel, note, name }): MidiEvent[] => [
+      { tick, type: 'text', kind: TEXT.cuePoint, text: name },
+      { tick, type: 'noteOn', channel, note, velocity: 100 },
+      { tick: tick + lasts, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY },
+    ],
+  );
+  const title: MidiEvent = { tick: 0, type: 'text', kind: TEXT.trackName, text: 'Cues' };
+  return { events: [title, ...inTrackOrder(events)], length };
 }

@@ -19,7 +19,7 @@ export interface HitDifference {
   readonly voice: Id;
   readonly a: IdentifiedHit | null;
   readonly b: IdentifiedHit | null;
-  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide or pan. */
+  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide, pan or rounds. */
   readonly contrasts: readonly Contrast[];
 }
 
@@ -28,7 +28,7 @@ export interface Tolerance {
   /** In ms early or late. */
   readonly ms: number;
   readonly velocity: number;
-  /** Whether length, roll, flam, glide and pan count as well. */
+  /** Whether length, roll, flam, glide, pan and rounds count as well. */
   readonly details: boolean;
 }
 
@@ -82,8 +82,8 @@ function contrastsOf(a: IdentifiedHit, b: IdentifiedHit, tolerance: Tolerance): 
   if (b.velocity > a.velocity + tolerance.velocity) out.push('louder');
   if (b.velocity < a.velocity - tolerance.velocity) out.push('softer');
   if (!tolerance.details) return out;
-  const { length, pan, roll, flam, glide } = saidInFull(b);
-  if (Object.keys(differing(a, { length, pan, roll, flam, glide })).length) out.push('otherwise');
+  const { length, pan, roll, flam, glide, times } = saidInFull(b);
+  if (Object.keys(differing(a, { length, pan, roll, flam, glide, times })).length) out.push('otherwise');
   return out;
 }
 
@@ -130,12 +130,13 @@ export function takeAcross(document: SongDocument, pattern: Id, difference: HitD
 }
 
 function plain({ id: _, ...hit }: IdentifiedHit): Hit {
-  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide } = hit;
+  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide, times } = hit;
   return {
     ...{ voice, at, velocity, length, offsetMs, pitch },
     ...(pan === undefined ? {} : { pan }),
     ...(roll ? { roll } : {}),
     ...(flam ? { flam } : {}),
     ...(glide ? { glide } : {}),
+    ...(times ? { times } : {}),
   };
 }

@@ -135,6 +135,7 @@ const FIELDS = [
   'roll',
   'flam',
   'glide',
+  'times',
 ] as const satisfies (keyof Hit)[];
 
 /** The fields of `wanted` that differ from the hit's; absent ornaments are none. */
@@ -149,7 +150,7 @@ export function differing(hit: Hit, wanted: HitFields): HitFields {
 }
 
 /** What an absent ornament stands for. */
-const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0 };
+const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0, times: null };
 
 /** All fields of a hit that can be heard, absent ornaments said outright, so that they end those of another hit. */
 export function saidInFull(hit: Hit): Hit {

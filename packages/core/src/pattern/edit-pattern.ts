@@ -1,3 +1,4 @@
+import type { Harmony } from '../harmony/over-chord.ts';
 import { LIMITS } from '../limits.ts';
 import { type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
@@ -6,6 +7,7 @@ import type { Swing } from '../song/inherited/swing.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { beatTicks, type Meter } from '../time/meter.ts';
 import { resolve } from './resolve.ts';
 
@@ -125,10 +127,18 @@ export function setPatternSwing(document: SongDocument, id: Id, swing: Swing | n
   return { label: swing ? 'swing of its own' : 'swing as the song', put: [next], remove: [] };
 }
 
+/** Says how the notes of a pattern follow chords; null lets it be as its parent again. */
+export function setHarmony(document: SongDocument, id: Id, harmony: Harmony | null): Outcome {
+  const { pattern } = resolve(document, id);
+  if ((pattern.harmony ?? null) === harmony) return null;
+  const next = harmony ? { ...pattern, harmony } : omit(pattern, 'harmony');
+  return { label: 'follow chords otherwise', put: [next], remove: [] };
+}
+
 /** Counts this pattern in a meter of its own; null follows its parent or the song again. Hits stay where they are. */
 export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | null): Outcome {
   const { pattern } = resolve(document, id);
-  if (JSON.stringify(pattern.meter ?? null) === JSON.stringify(meter)) return null;
+  if (saysSame(pattern.meter ?? null, meter)) return null;
   const without = omit(pattern, 'meter');
   return { label: 'change the meter', put: [meter ? { ...without, meter } : without], remove: [] };
 }
@@ -136,7 +146,7 @@ export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | n
 /** Humanises the pattern by these spreads; null follows its parent again. */
 export function setHumanise(document: SongDocument, id: Id, humanise: Humanise | null): Outcome {
   const { pattern } = resolve(document, id);
-  if (JSON.stringify(pattern.humanise ?? null) === JSON.stringify(humanise)) return null;
+  if (saysSame(pattern.humanise ?? null, humanise)) return null;
   const without = omit(pattern, 'humanise');
   return { label: 'humanise', put: [humanise ? { ...without, humanise } : without], remove: [] };
 }

@@ -3,6 +3,7 @@ import { cutName, type Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { FromRow, Pattern } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { modulo } from '../time/ticks.ts';
 import { emptyPattern } from './edit-pattern.ts';
 import { unusedName } from './family.ts';
@@ -15,8 +16,8 @@ export function rootPitch(note: number, { tonic }: Key): number {
 }
 
 /**
- * A new pattern of a notes part that follows a row of a drum pattern: on its hits, at the key's root, each held to the next
- * one or `longest` ticks. It is as long as the drums and has their meter and swing. Refused where the part has no row, and
+ * A new pattern of a notes part that follows a row of a drum pattern: on its hits, at the key's root, or the chord's in slots that have
+ * chords, each held to the next one or `longest` ticks. It is as long as the drums and has their meter and swing. Refused where the part has no row, and
  * for a part that is not of notes.
  */
 export function followRow(
@@ -40,6 +41,7 @@ export function followRow(
     fromRow: { pattern: drums, row, plays: plays.id, pitch: rootPitch(plays.note, index.song.key), longest },
     ...(meter ? { meter } : {}),
     ...(swing ? { swing } : {}),
+    harmony: 'chord notes',
   };
   return { label: `follow ${voice.name}`, put: [next], remove: [] };
 }
@@ -53,6 +55,6 @@ export function setFromRow(
   const pattern = indexOf(document).pattern(id);
   if (!pattern?.fromRow) return null;
   const fromRow = { ...pattern.fromRow, ...fields };
-  if (JSON.stringify(fromRow) === JSON.stringify(pattern.fromRow)) return null;
+  if (saysSame(fromRow, pattern.fromRow)) return null;
   return { label: 'follow the row otherwise', put: [{ ...pattern, fromRow }], remove: [] };
 }

@@ -4,8 +4,8 @@ import { unroll } from './overlay.ts';
 
 /**
  * The notes that follow the hits of a drum row, which repeat every `period` ticks, over `length` ticks: one on each hit, as
- * hard and as early or late as it is, held to the next hit or the end, `longest` ticks at the most. Hits of the row that
- * stand together are one note, the hardest.
+ * hard, as early or late and in the rounds as it is, held to the next hit or the end, `longest` ticks at the most. Hits of the
+ * row that stand together are one note, the hardest.
  */
 export function notesFromRow(
   hits: readonly FollowedHit[],
@@ -27,6 +27,7 @@ export function notesFromRow(
       length: Math.max(1, longest === null ? gap : Math.min(gap, longest)),
       offsetMs: hit.offsetMs,
       pitch,
+      ...(hit.times ? { times: hit.times } : {}),
     };
   });
 }

@@ -9,6 +9,7 @@ import {
   type InheritedValues,
 } from '../song/inherited/table.ts';
 import type { Pattern, Song } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 
 /** What holds for a pattern: what it says itself, else what its parent has in the stretch that is followed. */
 export function inheritedValues(
@@ -26,7 +27,7 @@ export function inheritedValues(
 
 /** What a pattern that follows nothing must say itself to have these values. */
 export function saidOutright(values: InheritedValues): InheritedSaid & Pick<Pattern, 'grids'> {
-  const said = INHERITED_FIELDS.filter((field) => !isSame(values[field], inheritance(field).rest));
+  const said = INHERITED_FIELDS.filter((field) => !saysSame(values[field], inheritance(field).rest));
   return { grids: values.grids, ...pick(values, said) };
 }
 
@@ -45,7 +46,7 @@ export function valuesForVoices(
 export function saidOtherwise(song: Song, was: InheritedValues, is: InheritedValues): InheritedSaid {
   const [before, now] = [inSong(song, was), inSong(song, is)];
   const differing = INHERITED_FIELDS.filter(
-    (field) => field !== 'grids' && !isSame(before[field], now[field]),
+    (field) => field !== 'grids' && !saysSame(before[field], now[field]),
   );
   return pick(
     eachInherited((field) => before[field] ?? inheritance(field).off ?? undefined),
@@ -60,8 +61,4 @@ function inSong(song: Song, values: InheritedValues): InheritedValues {
 
 function pick(values: InheritedValues, fields: readonly InheritedField[]): InheritedSaid {
   return Object.fromEntries(fields.map((field) => [field, values[field]]));
-}
-
-function isSame(a: unknown, b: unknown): boolean {
-  return a === b || JSON.stringify(a) === JSON.stringify(b);
 }

@@ -6,6 +6,7 @@ import type { ShapeContext } from '../rule/shape/shape-rule.ts';
 import { applyShape } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { InheritedValues } from '../song/inherited/table.ts';
+import { playedMeter } from '../song/played-meter.ts';
 import type { Pattern } from '../song/records.ts';
 import type { Grid } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
@@ -163,10 +164,17 @@ export function windowStart(pattern: Pattern, parent: Pattern): number {
   return atEnd ? modulo(parent.length - pattern.length, parent.length) : 0;
 }
 
-/** What moves the hits of a pattern off their written places: the song's tempo, and its family's meter and swing. */
-export function feelOf(document: SongDocument, { meter, swing }: ResolvedPattern): Feel {
+/**
+ * What moves the hits of a pattern by itself off their written places: the song's tempo, its family's meter, or that in which
+ * it is played, and swing.
+ */
+export function feelOf(document: SongDocument, { pattern, meter, swing }: ResolvedPattern): Feel {
   const { song } = indexOf(document);
-  return { tempo: song.tempo, meter: meter ?? song.meter, swing: swing ?? song.swing };
+  return {
+    tempo: song.tempo,
+    meter: meter ?? playedMeter(document, pattern.id),
+    swing: swing ?? song.swing,
+  };
 }
 
 /** The pattern's own grid for a voice, or one that it follows, or the voice's. */

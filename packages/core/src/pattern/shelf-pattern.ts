@@ -41,6 +41,7 @@ export const shelfPatternSchema = (z: Zod) =>
     grids: gridsSchema(z),
     accents: accentsSchema(z),
     /** The rest of what a pattern says for its family; absent where it is at rest. */
+    harmony: INHERITED.harmony.schema(z).optional(),
     accentAmount: INHERITED.accentAmount.schema(z).optional(),
     humanise: humaniseSchema(z).optional(),
     controls: controlsSchema(z).optional(),

@@ -7,6 +7,7 @@ import { eachInherited, inheritance } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';
 import { isChange } from '../song/outcome.ts';
 import { type Pattern } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { modulo } from '../time/ticks.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
@@ -82,7 +83,7 @@ export function fromShelf(
   const { song } = index;
   const values = eachInherited((field) => item[field] ?? inheritance(field).rest);
   const said = saidOutright(valuesForVoices(values, (voice) => matches.get(voice)?.id));
-  const isSongs = (field: 'meter' | 'swing') => JSON.stringify(item[field]) === JSON.stringify(song[field]);
+  const isSongs = (field: 'meter' | 'swing') => saysSame(item[field], song[field]);
   const pattern: Pattern = {
     ...base,
     own,

@@ -6,7 +6,7 @@ import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import { gridTicks } from '../time/grid.ts';
-import { gridOf, resolve } from './resolve.ts';
+import { feelOf, gridOf, resolve } from './resolve.ts';
 
 export interface Sowing {
   readonly voice: Id;
@@ -24,7 +24,7 @@ export function sow(document: SongDocument, pattern: Id, { voice, rule, velocity
   const record = indexOf(document).voice(voice);
   if (!record) return { reason: 'That row is gone.' };
   const { pattern: target } = resolved;
-  const meter = resolved.meter ?? indexOf(document).song.meter;
+  const { meter } = feelOf(document, resolved);
   const grid = gridOf(resolved, record);
   const step = gridTicks(grid);
   const sounding = resolved.hits.filter(

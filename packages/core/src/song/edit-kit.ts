@@ -131,7 +131,8 @@ function editsWithout<E extends Edits>(edits: E, id: Id): E {
 
 function sectionWithout(section: Section, id: Id): Section {
   const slots = section.slots.map((slot) => slotWithout(slot, id));
-  return slots.every((slot, i) => slot === section.slots[i]) ? section : { ...section, slots };
+  const rest = section.opening?.voice === id ? omit(section, 'opening') : section;
+  return slots.every((slot, i) => slot === section.slots[i]) ? rest : { ...rest, slots };
 }
 
 function slotWithout(before: Slot, id: Id): Slot {

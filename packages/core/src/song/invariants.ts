@@ -149,6 +149,20 @@ function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
 
 function checkSection(section: Section, lookUp: LookUp, report: Report): void {
   checkUnique(section.slots, `${section.id}.slots`, report);
+  const seen = new Set<Id>();
+  for (let at: Section = section; at.follows !== undefined;) {
+    seen.add(at.id);
+    const next: Section | undefined = lookUp(at.follows, 'section');
+    if (!next && at === section) report(`${section.id}.follows`, `no section has the id ${at.follows}`);
+    if (!next) break;
+    if (seen.has(next.id)) {
+      report(`${section.id}.follows`, 'follows itself, by way of its own followers');
+      break;
+    }
+    at = next;
+  }
+  if (section.opening)
+    checkVoices([section.opening.voice], null, `${section.id}.opening.voice`, lookUp, report);
   section.slots.forEach((slot, i) => {
     if (slot.landing)
       checkVoices([slot.landing.voice], null, `${section.id}.slots.${i}.landing.voice`, lookUp, report);

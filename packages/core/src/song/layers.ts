@@ -1,10 +1,15 @@
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from './document.ts';
-import { type Layer, NO_EDITS, type PatternRole, type Slot } from './records.ts';
+import { type Layer, NO_EDITS, type PatternRole, type Section, type Slot } from './records.ts';
 
 /** A layer that plays a pattern as it is, through the whole of its slot. */
 export function plainLayer(pattern: Id): Layer {
   return { pattern, silencedVoices: [], ...NO_EDITS };
+}
+
+/** The ids of the patterns that a section plays, each once. */
+export function patternsIn({ slots }: Pick<Section, 'slots'>): readonly Id[] {
+  return [...new Set(slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern)))];
 }
 
 /** A stretch of a slot, in ticks from its start. */

@@ -60,6 +60,8 @@ export const patternSchema = (z: Zod) =>
     accentAmount: INHERITED.accentAmount.schema(z).optional(),
     humanise: humaniseSchema(z).optional(),
     controls: controlsSchema(z).optional(),
+    /** How its notes follow the chords of the slots that play it. */
+    harmony: INHERITED.harmony.schema(z).optional(),
     /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
     madeBy: fillRecipeSchema(z)
       .partial()
@@ -72,6 +74,3 @@ export type Pattern = Described<typeof patternSchema>;
 export type FromRow = NonNullable<Pattern['fromRow']>;
 export type PatternRole = Pattern['role'];
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;
-
-/** No edits: everything is as what is followed. */
-export const NO_EDITS: Edits = { own: {}, silenced: [], changed: {} };

@@ -1,3 +1,4 @@
+import { chordsSchema } from '../harmony/chord-record.ts';
 import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
 import { offsetSchema } from '../hit/hit.ts';
 import { LIMITS } from '../limits.ts';
@@ -8,23 +9,20 @@ import {
   percentSchema,
   seedSchema,
   tempoSchema,
+  timesSchema,
   velocitySchema,
   voicesSchema,
 } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 import { type Bench, benchSchema } from './bench.ts';
+import { exportOptionsSchema } from './export-options.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
+import { intensityFields } from './intensity.ts';
 import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
 
-export {
-  type Edits,
-  type FromRow,
-  NO_EDITS,
-  type Pattern,
-  PATTERN_ROLES,
-  type PatternRole,
-} from './pattern-record.ts';
+export { NO_EDITS } from './no-edits.ts';
+export { type Edits, type FromRow, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';
 
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
@@ -58,9 +56,12 @@ const songSchema = (z: Zod) =>
           section: idSchema(z),
           times: z.int().min(1).max(LIMITS.times),
           silencedVoices: voicesSchema(z),
+          ...intensityFields(z),
         }),
       )
       .max(LIMITS.form),
+    /** How the song leaves; what it does not say is as usual. */
+    handOff: exportOptionsSchema(z).partial().optional(),
   });
 
 const partSchema = (z: Zod) =>
@@ -103,6 +104,13 @@ const voiceSchema = (z: Zod) =>
     order: z.number(),
   });
 
+/** What marks a start: a hit of this voice on its first beat, in some of the rounds of its section only if `times` says so. */
+const landingFields = (z: Zod) => ({
+  voice: idSchema(z),
+  velocity: velocitySchema(z),
+  times: timesSchema(z).optional(),
+});
+
 const layerSchema = (z: Zod) =>
   z.strictObject({
     pattern: idSchema(z),
@@ -115,14 +123,11 @@ const layerSchema = (z: Zod) =>
     /** The place in its pattern at which the layer begins, in ticks, or on from the slot before; absent: at its start. */
     start: z.union([z.int().min(0).max(LIMITS.pattern), z.literal('on')]).optional(),
     /** In which rounds of its pattern it sounds: the first, the last, or every so many from one on; absent means all. */
-    times: z
-      .union([
-        z.literal(['first', 'last']),
-        z.strictObject({ every: z.int().min(2).max(64), from: z.int().min(0).max(63) }),
-      ])
-      .optional(),
+    times: timesSchema(z).optional(),
     /** What its velocities are scaled by, in percent; absent means 100. */
     level: z.int().min(1).max(200).optional(),
+    /** The slot from which it was cut, and after how many ticks of it: it is humanised as it was there. */
+    drawn: z.strictObject({ slot: idSchema(z), after: z.int().min(0).max(LIMITS.slot) }).optional(),
     silencedVoices: voicesSchema(z),
     ...editFields(z),
   });
@@ -133,15 +138,22 @@ const sectionSchema = (z: Zod) =>
     kind: z.literal('section'),
     name: nameSchema(z),
     role: z.literal([...SECTION_ROLES]),
+    /** The section whose changes it takes over, but for where it says otherwise. See `reachingFollowers`. */
+    follows: idSchema(z).optional(),
     meter: meterSchema(z).optional(),
+    /** What marks its own start. */
+    opening: z.strictObject(landingFields(z)).optional(),
     slots: z
       .array(
         z.strictObject({
           id: idSchema(z),
           length: z.int().min(1).max(LIMITS.slot),
           layers: z.array(layerSchema(z)).max(LIMITS.layers),
-          /** What marks the start of whatever follows the slot: a hit of this voice on its first beat. */
-          landing: z.strictObject({ voice: idSchema(z), velocity: velocitySchema(z) }).optional(),
+          chords: chordsSchema(z).optional(),
+          /** What marks the start of whatever follows the slot, or for `swell` ticks before its end swells up to it. */
+          landing: z
+            .strictObject({ ...landingFields(z), swell: z.int().min(1).max(LIMITS.slot).optional() })
+            .optional(),
           /** Slows over the last ticks, at most all of the slot, to a share (percent) of the song's tempo; what follows is in tempo again. */
           slows: z
             .strictObject({ over: z.int().min(1).max(LIMITS.slot), to: z.number().min(20).max(100) })
@@ -196,6 +208,8 @@ export type Section = Described<typeof sectionSchema>;
 export type Slot = Section['slots'][number];
 /** What a slot lands with: a hit on the first beat of whatever follows it. */
 export type Landing = NonNullable<Slot['landing']>;
+/** What a section opens with. */
+export type Opening = NonNullable<Section['opening']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;
 export type SongRecord = Song | Part | Voice | Pattern | Section | Reference | Bench;

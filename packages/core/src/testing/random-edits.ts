@@ -4,12 +4,20 @@ import { straight, USUAL_BUILD } from '../build-up/starters.ts';
 import { dropOutPattern } from '../ending/drop-out.ts';
 import { makeFill, USUAL_FILL } from '../fill/make.ts';
 import { cutSlotAt, duplicateSlots, joinChosen, moveSlots, removeSlots } from '../form/arrange-slots.ts';
+import { setChords } from '../form/edit-chords.ts';
+import { onlyThisTime, playAsFollower } from '../form/edit-form.ts';
 import { addLayer, resizeSlots, setLayer, setSlotPattern, toggleSlotVoice } from '../form/edit-slots.ts';
+import { letSectionGo, withFollowers } from '../form/follow-section.ts';
 import { consolidateSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
 import { placeAt, placeAtEnd, placeEvery } from '../form/place-fill.ts';
-import { setLanding, setSlowing } from '../form/slot-end.ts';
+import { takeSlotBack } from '../form/section-differences.ts';
+import { setLanding, setOpening, setSlowing } from '../form/slot-end.ts';
 import { splitPattern } from '../form/split.ts';
+import { TONICS } from '../harmony/key.ts';
+import { HARMONIES } from '../harmony/over-chord.ts';
+import { QUALITY_NAMES } from '../harmony/qualities.ts';
 import { type Flam } from '../hit/hit.ts';
+import { setIntensity, toggleOccurrenceVoice } from '../intensity/edit-curve.ts';
 import { addDrum } from '../kit/add-drum.ts';
 import { addNotesPart } from '../kit/add-part.ts';
 import { DRUM_NAMES } from '../kit/drums.ts';
@@ -22,6 +30,7 @@ import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from '..
 import {
   labelPattern,
   newVariation,
+  setHarmony,
   setHumanise,
   setPatternLength,
   setPatternMeter,
@@ -74,6 +83,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
   const other = patterns[b % patterns.length]?.id ?? 'main';
   const { hits, pattern: record, loose } = resolve(document, id);
   const slots = index.section('verse')?.slots ?? [];
+  const sections = index.sections.map((one) => one.id);
   const slot = slots[a % Math.max(1, slots.length)];
   const pair = slots
     .slice(a % Math.max(1, slots.length))
@@ -88,6 +98,10 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () => addHits(document, id, [{ id: `n${a}`, ...hit(row, b % record.length) }]),
     () => changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
     () => changeHits(document, id, [one], () => ({ glide: a % 961 })),
+    () =>
+      changeHits(document, id, [one], () => ({
+        times: a % 3 === 0 ? null : a % 3 === 1 ? 'first' : { every: 2 + (b % 3), from: a % 4 },
+      })),
     () =>
       changeHits(document, id, [one], () => ({
         roll: a % 3 ? { hits: 2 + (a % 11), span: 1 + b, velocity: 50, curve: 20, pitch: 0, pan: 10 } : null,
@@ -151,7 +165,10 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
     () => (slot ? mergeLayers(document, 'verse', slot.id, 'drums', { id: `l${b}`, name: 'Layers' }) : null),
     () => consolidateSlots(document, 'verse', pair, () => ({ id: `j${b}`, name: 'Joined' })),
     () => joinChosen(document, 'verse', pair),
-    () => (slot ? cutSlotAt(document, { section: 'verse', slot: slot.id }, 1 + (b % 3840), `c${b}`) : null),
+    () =>
+      slot && slots.every(({ id: taken }) => taken !== `c${b}`)
+        ? cutSlotAt(document, { section: 'verse', slot: slot.id }, 480 * (1 + (b % 7)), `c${b}`)
+        : null,
     () => duplicateSlots(document, 'verse', pair, (i) => `d${a}-${i}`),
     () => moveSlots(document, 'verse', pair, b % 5),
     () =>
@@ -223,6 +240,36 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
       slot
         ? setLanding(document, 'verse', slot.id, b % 3 ? { voice: row, velocity: 1 + (a % 127) } : null)
         : null,
+    () =>
+      setIntensity(document, 'o1', a % 2 ? 'density' : 'drive', [
+        // A denser part borrows from its family, so that what is no longer of it would be heard.
+        { at: b % 9600, percent: a % 101 },
+        { at: 9600 + (a % 9600), percent: b % 101 },
+      ]),
+    () => toggleOccurrenceVoice(document, 'o1', row),
+    () =>
+      playAsFollower(document, a % 2 ? 'verse' : 'second', { section: `f${a}`, occurrence: `fo${b}` }, 'o1'),
+    () => onlyThisTime(document, 'o1', `only${a}`),
+    () => takeSlotBack(document, sections[a % sections.length] ?? 'verse', slot?.id ?? 'none'),
+    () => (a % 4 ? null : letSectionGo(document, sections[b % sections.length] ?? 'verse')),
+    () =>
+      setChords(document, slot ? [{ section: 'verse', slot: slot.id }] : [], () => [
+        {
+          at: 0,
+          chord: { degree: 1 + (a % 7), quality: QUALITY_NAMES[b % QUALITY_NAMES.length] ?? 'major' },
+        },
+        { at: 960, chord: { root: TONICS[a % TONICS.length] ?? 'C', quality: 'minor' } },
+      ]),
+    () => setHarmony(document, id, HARMONIES[a % HARMONIES.length] ?? null),
+    () => setOpening(document, 'verse', a % 3 ? { voice: row, velocity: 1 + (b % 127) } : null),
+    () =>
+      slot
+        ? setLanding(document, 'verse', slot.id, {
+            voice: row,
+            velocity: 1 + (b % 127),
+            ...(a % 2 ? { swell: 240 * (1 + (b % 20)) } : { times: 'last' }),
+          })
+        : null,
     () => addVoice(document, voice('extra', 60)),
     () => moveVoice(document, row, a % 6),
     () => removeVoice(document, a % 5 ? 'extra' : row),
@@ -239,13 +286,15 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
         new Set(hits.filter((_, i) => (i + a) % 2).map((each) => each.id)),
       ),
     () =>
-      makeFill(
-        document,
-        id,
-        { ...USUAL_FILL, made: MADE[a % 2] ?? 'by cells', takeOver: 960 * (1 + (b % 4)), seed: a },
-        `f${b}`,
-        'Fill',
-      ),
+      index.pattern(`f${b}`)
+        ? null
+        : makeFill(
+            document,
+            id,
+            { ...USUAL_FILL, made: MADE[a % 2] ?? 'by cells', takeOver: 960 * (1 + (b % 4)), seed: a },
+            `f${b}`,
+            'Fill',
+          ),
     () => chooseKit(document, 'drums', a % 2 ? 'one' : 'other', 'one', (each) => each.note),
   ];
   return deeds[edit % deeds.length]?.() ?? null;
@@ -279,7 +328,7 @@ export function runEdits(rolls: readonly Dice[]): {
   const inverses: ChangeSet[] = [];
   const before: string[] = [];
   for (const one of rolls) {
-    const outcome = editFrom(document, one);
+    const outcome = withFollowers(document, editFrom(document, one));
     if (!isChange(outcome)) continue;
     before.push(serialize(document));
     const applied = apply(document, outcome);

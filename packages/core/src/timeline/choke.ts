@@ -1,23 +1,35 @@
 import type { Id } from '../names.ts';
 import type { NoteEvent } from './events.ts';
 
+/** The two nearest later places of a choke group: that of the hits that share the nearest one's tick is the other. */
+interface Later {
+  near: number;
+  beyond: number | null;
+}
+
 /** Tells each event where a later hit of its part and choke group ends it. `events` are sorted by tick. */
 export function chokeEvents(
   events: readonly NoteEvent[],
   groupOf: (voice: Id) => number | null,
 ): readonly NoteEvent[] {
   const out = [...events];
-  const next = new Map<string, number[]>();
+  const byPart = new Map<Id, Map<number, Later>>();
   for (let i = out.length - 1; i >= 0; i--) {
     const event = out[i];
     const group = event ? groupOf(event.voice) : null;
     if (!event || group === null) continue;
-    const key = `${event.part} ${group}`;
-    const later = next.get(key);
-    const stop = later?.findLast((tick) => tick > event.tick);
-    if (stop !== undefined) out[i] = { ...event, stopsAt: stop };
-    // Only the two nearest later places can matter: this one, and the one after hits that share this tick.
-    next.set(key, [...(later ?? []).filter((tick) => tick > event.tick).slice(-1), event.tick]);
+    const groups = byPart.get(event.part) ?? new Map<number, Later>();
+    byPart.set(event.part, groups);
+    const later = groups.get(group);
+    if (!later) {
+      groups.set(group, { near: event.tick, beyond: null });
+      continue;
+    }
+    if (later.near > event.tick) {
+      later.beyond = later.near;
+      later.near = event.tick;
+    }
+    if (later.beyond !== null) out[i] = { ...event, stopsAt: later.beyond };
   }
   return out;
 }

@@ -1,31 +1,28 @@
-import { accentAt, accentRaise } from '../feel/accent.ts';
-import { type Unevenness, unevenness } from '../feel/humanise.ts';
-import { strokesOf } from '../feel/ornament.ts';
-import { heardPlace } from '../feel/place.ts';
-import { placeInLayer, resolveLayer } from '../form/layer.ts';
+import { startOf } from '../form/going-on.ts';
+import { placeInLayer, type ResolvedLayer } from '../form/layer.ts';
 import { tempoMapOf } from '../form/slowing.ts';
 import { isTail, type Scope, sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
-import type { ResolvedHit } from '../hit/followed.ts';
-import { clampVelocity } from '../hit/velocity.ts';
-import type { Id } from '../names.ts';
-import { gridOf, resolve, type ResolvedPattern } from '../pattern/resolve.ts';
+import { playedLayer } from '../intensity/played-layer.ts';
+import { specialOf } from '../intensity/special.ts';
+import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import type { Humanise } from '../song/inherited/humanise.ts';
-import { gridTicks } from '../time/grid.ts';
-import { barTicks, type Meter } from '../time/meter.ts';
-import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
-import { modulo, msToTicks } from '../time/ticks.ts';
+import { stretchOf } from '../song/layers.ts';
+import type { Layer } from '../song/records.ts';
+import { type BarMeter, barTicks } from '../time/meter.ts';
+import { modulo } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
-import type { ControlEvent, NoteEvent, Source, Timeline } from './events.ts';
-import { glided, type GlideWish, LONGEST_REST } from './glide.ts';
-import { givesWay, landedEvents, landingBefore } from './landing.ts';
-import { controlEvents, inOrder, isMoved, lanesOf } from './lanes.ts';
-import { settle } from './settle.ts';
+import type { ControlEvent, NoteEvent, Timeline } from './events.ts';
+import { glided, type GlideWish } from './glide.ts';
+import { keptLayerEvents } from './kept-layers.ts';
+import { landedEvents, landingsAt, swellEvents } from './landing.ts';
+import { controlEvents, inOrder, lanesOf } from './lanes.ts';
+import { type LayerEvents, layerEvents, type Timing } from './layer-events.ts';
+import { metersOf } from './meters.ts';
+import { byPlace, settle } from './settle.ts';
 import { sliceTimeline } from './slice.ts';
 
 export interface CompileOptions {
-  /** `heard`: with swing and early/late; `grid`: as written. */
-  readonly timing: 'heard' | 'grid';
+  readonly timing: Timing;
 }
 
 /**
@@ -35,103 +32,78 @@ export interface CompileOptions {
 export function compile(
   document: SongDocument,
   scope: Scope,
-  options: CompileOptions = { timing: 'heard' },
+  { timing }: CompileOptions = { timing: 'heard' },
 ): Timeline {
   const index = indexOf(document);
-  const { song } = index;
   const out: Emitted = { events: [], controls: [], glides: new Map(), dropped: 0 };
   const lanes = lanesOf(document);
-  const stretches = stretchesOf(document, scope);
-  const origin = stretches[0]?.start ?? 0;
-  const tempos = tempoMapOf(stretches, origin, song.tempo);
-  const emit = emitterInto(out, document, tempos, options);
+  const frame = placedFrame(document, scope);
   if (scope.kind === 'pattern') {
-    const resolved = resolve(document, scope.pattern);
-    const meter = resolved.meter ?? song.meter;
-    const { length } = resolved.pattern;
+    const source = resolve(document, scope.pattern);
+    const { length } = frame;
     const lane = lanes.get(scope.pattern);
-    if (lane) out.controls.push(...controlEvents(resolved, lane, 0, length));
-    for (const hit of resolved.hits)
-      emit({
-        hit,
-        source: resolved,
-        at: hit.at,
-        fromBar: hit.at,
-        inPattern: hit.at,
-        meter,
-        until: length,
-        end: length,
-        noteEnd: length,
-        from: { ...ALONE, pattern: scope.pattern, hit: hit.id },
-      });
-    return finish(out, length, index, { meters: [{ tick: 0, meter }], markers: [], tempos }, length);
+    if (lane) out.controls.push(...controlEvents(source, lane, 0, length));
+    const { meter } = feelOf(document, source);
+    const resolved = { source, from: 0, length, start: 0, hits: source.hits, drawn: null };
+    const from = { ...ALONE, pattern: scope.pattern };
+    const ground = { resolved, meter, counted: 0, ringsOn: true, goesOn: true, landings: [], lane, from };
+    const played = layerEvents(document, ground, { start: 0, end: length, tempos: frame.tempos }, timing);
+    out.events.push(...played.events);
+    note(out, played);
+    return finish(out, index, frame, length);
   }
-  const last = stretches.at(-1);
-  const length = last ? last.start + last.slot.length - origin : 0;
-  for (const stretch of stretches) {
-    const landing = landingBefore(document, stretch);
-    if (landing) out.events.push(...landedEvents(index, stretch, landing, stretch.start - origin, length));
-    for (const layer of stretch.slot.layers) {
-      const resolved = resolveLayer(document, stretch.slot, layer);
+  const { stretches, origin, length, tempos } = frame;
+  for (const [i, stretch] of stretches.entries()) {
+    const there: NoteEvent[] = [];
+    const landings = landingsAt(document, stretch);
+    for (const landing of landings)
+      there.push(...landedEvents(index, stretch, landing, stretch.start - origin, length));
+    there.push(...swellEvents(index, stretch, stretch.start - origin));
+    const special = specialOf(stretch);
+    const { occurrence, repeat, section, slot, meter } = stretch;
+    for (const layer of slot.layers) {
+      const resolved = playedLayer(document, slot, layer, special);
       const start = stretch.start - origin + resolved.from;
       const lane = lanes.get(layer.pattern);
       if (lane)
         out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
       const counted = stretch.inSection + resolved.from;
-      for (const hit of resolved.hits) {
-        if (stretch.occurrence?.silencedVoices.includes(hit.voice)) continue;
-        if (landing && givesWay(index, hit, resolved.from + hit.at, landing)) continue;
-        const inPattern = placeInLayer(resolved, hit.at);
-        // A pattern with a meter of its own counts its bars from its own start, others from their section's.
-        const fromBar = resolved.source.meter ? inPattern : counted + hit.at;
-        const meter = resolved.source.meter ?? stretch.meter;
-        const from = sourceOf(stretch, layer.pattern, hit.id);
-        const until = start + resolved.length;
-        const { source } = resolved;
-        // A layer that ends before its slot takes its notes with it, such as a bass that rings when all stop.
-        const noteEnd = resolved.from + resolved.length === stretch.slot.length ? length : until;
-        emit({
-          hit,
-          source,
-          at: start + hit.at,
-          fromBar,
-          inPattern,
-          meter,
-          until,
-          end: length,
-          noteEnd,
-          from,
-        });
-      }
+      const ringsOn = resolved.from + resolved.length === slot.length;
+      const from = {
+        occurrence: occurrence?.id ?? null,
+        repeat,
+        section: section.id,
+        slot: slot.id,
+        pattern: layer.pattern,
+      };
+      const goesOn = ringsOn && goesOnIn(stretches[i + 1], layer, resolved);
+      const ground = { resolved, meter, counted, ringsOn, goesOn, landings, lane, from };
+      const played = keptLayerEvents(document, layer, ground, { start, end: length, tempos }, timing);
+      for (const event of played.events) there.push(event);
+      note(out, played);
     }
+    // What is in order slot by slot is soon in order as a whole.
+    for (const event of there.sort(byPlace)) out.events.push(event);
   }
-  const meters = metersOf(stretches, origin, song.meter);
-  const whole = finish(out, length, index, { meters, markers: markersOf(stretches, origin), tempos });
-  if (scope.kind !== 'span') return whole;
-  // What lies after the song's end is silence.
-  return { ...sliceTimeline(whole, scope.from - origin, scope.to - origin), length: scope.to - scope.from };
+  const whole = finish(out, index, frame);
+  return scope.kind === 'span' ? spanOf(whole, scope, origin) : whole;
+}
+
+/** Whether the slot that follows a layer goes on with its pattern where the layer ends in it. */
+function goesOnIn(next: Stretch | undefined, { pattern }: Layer, resolved: ResolvedLayer): boolean {
+  const period = resolved.source.pattern.length;
+  return (
+    next?.slot.layers.some(
+      (one) =>
+        one.pattern === pattern &&
+        stretchOf(one, next.slot.length)?.from === 0 &&
+        startOf(one) % period === placeInLayer(resolved, resolved.length),
+    ) ?? false
+  );
 }
 
 /** Where the hits of a pattern outside any section come from. */
 const ALONE = { occurrence: null, repeat: 0, section: null, slot: null };
-
-/** A hit and where it stands, all places in ticks. */
-interface Standing {
-  readonly hit: ResolvedHit;
-  readonly source: ResolvedPattern;
-  /** In the scope, from the last bar line, and in its pattern. */
-  readonly at: number;
-  readonly fromBar: number;
-  readonly inPattern: number;
-  readonly meter: Meter;
-  /** Where the pattern or layer that it belongs to ends in the scope: no stroke starts later. */
-  readonly until: number;
-  /** The length of the scope. */
-  readonly end: number;
-  /** Where a held note ends at the latest. */
-  readonly noteEnd: number;
-  readonly from: Source;
-}
 
 interface Emitted {
   readonly events: NoteEvent[];
@@ -140,75 +112,52 @@ interface Emitted {
   dropped: number;
 }
 
-function emitterInto(
-  out: Emitted,
-  document: SongDocument,
-  tempos: TempoMap,
-  { timing }: CompileOptions,
-): (standing: Standing) => void {
-  const index = indexOf(document);
-  const lanes = lanesOf(document);
-  const { song } = index;
-  return ({ hit, source, at, fromBar, inPattern, meter, until, end, noteEnd, from }) => {
-    if (hit.origin === 'silenced') return;
-    const voice = index.voice(hit.voice);
-    const part = voice && index.part(voice.part);
-    if (!voice || !part) return;
-    const grid = gridOf(source, voice);
-    const tempo = tempoAt(tempos, at);
-    const feel = { tempo, meter, swing: source.swing ?? song.swing };
-    const amount = accentAt(source.accents, source.accentAmount, inPattern);
-    const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
-    const uneven =
-      timing === 'heard' && source.humanise ? unevennessOf(source.humanise, song.seed, from) : EVEN;
-    const drums = part.type === 'drums';
-    const lane = source.controls.length && isMoved(source, voice.id) ? lanes.get(from.pattern) : undefined;
-    const strokes = strokesOf(hit);
-    for (const stroke of strokes) {
-      const written = stroke.at - hit.at;
-      if (at + written >= until) continue;
-      const moved =
-        timing === 'grid' ? 0 : heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written;
-      const heard = at + written + moved + msToTicks(uneven.ms - stroke.early, tempo);
-      if (stroke.early && heard < 0) {
-        out.dropped++;
-        continue;
-      }
-      const tick = Math.min(end - 1, Math.max(0, Math.round(heard)));
-      const accent = Math.round(raise * stroke.accentShare);
-      const velocity = clampVelocity(stroke.velocity + uneven.velocity);
-      const event: NoteEvent = {
-        tick,
-        part: part.id,
-        voice: voice.id,
-        lane: lane?.pattern ?? null,
-        channel: lane?.channel ?? part.channel,
-        note: Math.min(127, Math.max(0, voice.note + (drums ? 0 : stroke.pitch))),
-        plainVelocity: velocity,
-        velocity: clampVelocity(velocity + accent),
-        accent,
-        step: gridTicks(grid),
-        length: Math.max(1, Math.min(stroke.length, (drums ? end : noteEnd) - tick)),
-        pan: stroke.pan,
-        tune: drums ? stroke.pitch : 0,
-        stopsAt: null,
-        glide: null,
-        from,
-      };
-      out.events.push(event);
-      if (!drums && hit.glide && stroke === strokes.at(-1))
-        out.glides.set(event, {
-          lasts: hit.glide,
-          longest: Math.min(noteEnd - tick, event.length + LONGEST_REST),
-        });
-    }
-  };
+/** Takes what goes with the events of a layer. */
+function note(out: Emitted, { glides, dropped }: LayerEvents): void {
+  for (const [event, wish] of glides) out.glides.set(event, wish);
+  out.dropped += dropped;
 }
 
-const EVEN: Unevenness = { ms: 0, velocity: 0 };
+/** How long a scope lasts and how it is counted. */
+export type Frame = Pick<Timeline, 'length' | 'meters' | 'markers' | 'tempos'>;
 
-function unevennessOf(spread: Humanise, seed: number, from: Source): Unevenness {
-  return unevenness(spread, seed, `${from.occurrence} ${from.repeat} ${from.slot}`, from.hit);
+/**
+ * The frame of a scope, told without working out what it plays.
+ * Throws RangeError when the scope names something that does not exist.
+ */
+export function frameOf(document: SongDocument, scope: Scope): Frame {
+  const frame = placedFrame(document, scope);
+  if (scope.kind !== 'span') return frame;
+  const silent = { ...frame, events: [], controls: [], merged: [], dropped: 0 };
+  return spanOf(silent, scope, frame.origin);
+}
+
+/** The stretch of a timeline that a span is; what lies after the song's end is silence. */
+function spanOf(whole: Timeline, { from, to }: { from: number; to: number }, origin: number): Timeline {
+  return { ...sliceTimeline(whole, from - origin, to - origin), length: to - from };
+}
+
+/** The frame of a scope, of a span that of all slots that it cuts through, with what is played in it. */
+function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
+  const { song } = indexOf(document);
+  const stretches = stretchesOf(document, scope);
+  const origin = stretches[0]?.start ?? 0;
+  const tempos = tempoMapOf(stretches, origin, song.tempo);
+  if (scope.kind === 'pattern') {
+    const source = resolve(document, scope.pattern);
+    const meters = [{ tick: 0, meter: feelOf(document, source).meter }];
+    return { stretches, origin, length: source.pattern.length, meters, markers: [], tempos };
+  }
+  const last = stretches.at(-1);
+  const length = last ? last.start + last.slot.length - origin : 0;
+  const meters = metersOf(stretches, origin, song.meter);
+  return { stretches, origin, length, meters, markers: markersOf(stretches, origin), tempos };
+}
+
+/** The slots of a scope, none for a pattern, and the tick of the song at which it starts. */
+interface Placed {
+  readonly stretches: readonly Stretch[];
+  readonly origin: number;
 }
 
 function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
@@ -233,18 +182,6 @@ function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
   return found;
 }
 
-function sourceOf({ occurrence, repeat, section, slot }: Stretch, pattern: Id, hit: Id): Source {
-  // Always the same fields in the same order: thousands of these are made for each edit.
-  return { occurrence: occurrence?.id ?? null, repeat, section: section.id, slot: slot.id, pattern, hit };
-}
-
-function metersOf(stretches: readonly Stretch[], origin: number, usual: Meter): Timeline['meters'] {
-  const meters: { tick: number; meter: Meter }[] = [];
-  for (const { start, meter } of stretches)
-    if (meters.at(-1)?.meter !== meter) meters.push({ tick: start - origin, meter });
-  return meters.length ? meters : [{ tick: 0, meter: usual }];
-}
-
 function markersOf(stretches: readonly Stretch[], origin: number): Timeline['markers'] {
   return stretches
     .filter((stretch) => stretch.inSection === 0 && stretch.repeat === 0 && stretch.occurrence)
@@ -253,19 +190,30 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
 
 function finish(
   { events, controls, glides, dropped }: Emitted,
-  length: number,
   index: SongIndex,
-  frame: Pick<Timeline, 'meters' | 'markers' | 'tempos'>,
+  { length, meters, markers, tempos }: Frame,
   /** How long a pattern is that comes round; null where nothing does. */
   period: number | null = null,
 ): Timeline {
   const { notes, merged } = settle(glided(events, glides, period));
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
-  return { ...frame, length, events: choked, controls: inOrder(controls), merged, dropped };
+  return {
+    length,
+    meters,
+    markers,
+    tempos,
+    events: choked,
+    controls: inOrder(controls),
+    merged,
+    dropped,
+  };
 }
 
 /** The bar (from 1) of a timeline in which `tick` lies, and the tick at which that bar starts. */
-export function barAt(timeline: Timeline, tick: number): { bar: number; start: number; meter: Meter } {
+export function barAt(
+  timeline: Pick<Timeline, 'meters'>,
+  tick: number,
+): { bar: number; start: number; meter: BarMeter } {
   let bars = 0;
   let current = timeline.meters[0];
   if (!current) throw new RangeError('A timeline has at least one meter.');

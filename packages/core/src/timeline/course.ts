@@ -3,7 +3,7 @@ import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Family, Section, SectionRole } from '../song/records.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
-import { writtenEvents } from './density.ts';
+import { playedPlaces } from './density.ts';
 import type { NoteEvent } from './events.ts';
 
 /** How much of the loudness of a whole kit each family makes, by velocity; what is struck harder carries farther. */
@@ -33,17 +33,18 @@ type Figures = Pick<BarFigures, 'hits' | 'loudness'>;
 
 /** Every bar of the song as it is written, in order; the last bar of a section may be shorter than the others. */
 export function courseOf(document: SongDocument): readonly BarFigures[] {
-  const { song, section: sectionOf, voice } = indexOf(document);
+  const { voice } = indexOf(document);
+  const factor = (event: NoteEvent) => FAMILY_FACTOR[voice(event.voice)?.family ?? 'percussion'];
   const out: BarFigures[] = [];
-  for (const { id, section: sectionId, times, silencedVoices } of song.form) {
-    const section = sectionOf(sectionId);
-    if (!section) continue;
-    const events = writtenEvents(document, section).filter((event) => !silencedVoices.includes(event.voice));
-    const factor = (event: NoteEvent) => FAMILY_FACTOR[voice(event.voice)?.family ?? 'percussion'];
+  for (const { occurrence, section, events, rounds } of playedPlaces(document)) {
     const meter = sectionMeter(document, section);
-    const bars = barsOf(events, factor, sectionLength(section), barTicks(meter), beatTicks(meter));
-    for (let time = 0; time < times; time++)
-      for (const figures of bars) out.push({ bar: out.length + 1, occurrence: id, section, ...figures });
+    const length = sectionLength(section);
+    const bars = Array.from({ length: rounds }, (_, round) =>
+      barsOf(events, factor, { from: round * length, length }, barTicks(meter), beatTicks(meter)),
+    );
+    for (let time = 0; time < occurrence.times; time++)
+      for (const figures of bars[time] ?? bars[0] ?? [])
+        out.push({ bar: out.length + 1, occurrence: occurrence.id, section, ...figures });
   }
   return out;
 }
@@ -51,14 +52,14 @@ export function courseOf(document: SongDocument): readonly BarFigures[] {
 function barsOf(
   events: readonly NoteEvent[],
   factor: (event: NoteEvent) => number,
-  length: number,
+  { from, length }: { readonly from: number; readonly length: number },
   bar: number,
   beat: number,
 ): Figures[] {
   const sums = Array.from({ length: Math.ceil(length / bar) }, () => ({ hits: 0, loudness: 0 }));
   for (const event of events) {
-    const sum = sums[Math.floor(event.tick / bar)];
-    if (!sum) continue;
+    const sum = sums[Math.floor((event.tick - from) / bar)];
+    if (!sum || event.tick < from || event.tick >= from + length) continue;
     sum.hits++;
     sum.loudness += (event.velocity / 127) * factor(event);
   }

@@ -1,28 +1,27 @@
 import { phraseLines } from '../form/phrases.ts';
-import { occurrencePlaces, sectionMeter } from '../form/stretches.ts';
+import { type OccurrencePlace, occurrencePlaces, sectionMeter } from '../form/stretches.ts';
+import { isSpecial } from '../intensity/special.ts';
 import { keptWhileSame } from '../made-from.ts';
 import type { Id } from '../names.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Section } from '../song/records.ts';
+import { patternsIn } from '../song/layers.ts';
+import type { Landing, Section, Slot } from '../song/records.ts';
 import { beatTicks } from '../time/meter.ts';
 import { compile } from './compile.ts';
 import type { NoteEvent } from './events.ts';
 
-/** Hits a beat of each line of the sheet, by occurrence; all parts together, as they are heard there. */
+/** Hits a beat of each line of the sheet, by occurrence, the first time round; all parts together, as they are heard there. */
 export function densities(document: SongDocument): ReadonlyMap<Id, readonly number[]> {
   const { song } = indexOf(document);
   return new Map(
-    occurrencePlaces(document).map(({ occurrence, section }) => {
-      const events = writtenEvents(document, section);
+    playedPlaces(document).map(({ occurrence, section, events }) => {
       const meter = sectionMeter(document, section);
-      const silent = occurrence.silencedVoices;
-      const heard = silent.length ? events.filter(({ voice }) => !silent.includes(voice)) : events;
       // Events are in order, and so are the lines.
       let at = 0;
       const lines = phraseLines(section.slots, meter, song.phraseBars).map(({ start, length }) => {
         const first = at;
-        while ((heard[at]?.tick ?? Infinity) < start + length) at++;
+        while ((events[at]?.tick ?? Infinity) < start + length) at++;
         return ((at - first) * beatTicks(meter)) / length;
       });
       return [occurrence.id, lines] as const;
@@ -30,21 +29,72 @@ export function densities(document: SongDocument): ReadonlyMap<Id, readonly numb
   );
 }
 
+/** An occurrence with what it plays, places from its start; `rounds` of it, where those after play the same. */
+export interface PlayedPlace extends OccurrencePlace {
+  readonly events: readonly NoteEvent[];
+  readonly rounds: number;
+}
+
+/** What every occurrence of the form plays, as it is written and without what lands after the song's end. */
+export function playedPlaces(document: SongDocument): readonly PlayedPlace[] {
+  let landsInto: Landing | undefined;
+  return occurrencePlaces(document).map((place) => {
+    const { occurrence, section } = place;
+    const into = landsInto;
+    landsInto = section.slots.at(-1)?.landing ?? (section.slots.length ? undefined : into);
+    const isSameEachRound =
+      occurrence.times === 1 || (!landsInto && !section.opening?.times && !section.slots.some(isTimed));
+    const isAsWritten = !isSpecial(occurrence) && !into && isSameEachRound;
+    return isAsWritten
+      ? { ...place, events: writtenEvents(document, section), rounds: 1 }
+      : { ...place, events: eventsThere(document, place, into), rounds: occurrence.times };
+  });
+}
+
+/** Whether what a slot lands with sounds in some rounds of its section only. */
+function isTimed({ landing }: Slot): boolean {
+  return landing?.times !== undefined;
+}
+
 const keptEvents = keptWhileSame<readonly NoteEvent[]>();
+
+/** What an occurrence plays in its place, worked out anew only when something that it plays has changed. */
+function eventsThere(
+  document: SongDocument,
+  { occurrence, section }: OccurrencePlace,
+  landsInto: Landing | undefined,
+): readonly NoteEvent[] {
+  // At a higher density a part borrows from its other patterns.
+  const family = occurrence.density ? allPatterns(document) : [];
+  const from = [section, landsInto, ...playedRecords(document, section), ...family];
+  const scope = { kind: 'occurrence', occurrence: occurrence.id } as const;
+  return keptEvents(occurrence, from, () => compile(document, scope, { timing: 'written' }).events);
+}
+
+function allPatterns(document: SongDocument): readonly unknown[] {
+  const { parts, patternsOf } = indexOf(document);
+  return parts.flatMap((part) => patternsOf(part.id));
+}
 
 /** What a section plays as it is written, worked out anew only when a record that it plays has changed. */
 export function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
   return keptEvents(
     section,
     playedRecords(document, section),
-    () => compile(document, { kind: 'section', section: section.id }, { timing: 'grid' }).events,
+    () => compile(document, { kind: 'section', section: section.id }, { timing: 'written' }).events,
   );
 }
 
 /** What the written events of a section depend on beside itself: tempo and meter, its patterns worked out, and all rows. */
 function playedRecords(document: SongDocument, section: Section): readonly unknown[] {
   const { song, parts, voicesOf, pattern } = indexOf(document);
-  const ids = new Set(section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern)));
-  const resolved = [...ids].map((id) => pattern(id) && resolve(document, id));
-  return [song.tempo, song.meter, ...parts.flatMap((part) => [part, ...voicesOf(part.id)]), ...resolved];
+  const resolved = patternsIn(section).map((id) => pattern(id) && resolve(document, id));
+  return [
+    song.tempo,
+    song.meter,
+    song.seed,
+    song.key,
+    ...parts.flatMap((part) => [part, ...voicesOf(part.id)]),
+    ...resolved,
+  ];
 }

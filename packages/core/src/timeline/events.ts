@@ -1,7 +1,8 @@
 import type { Id } from '../names.ts';
 import type { Control } from '../song/curves.ts';
-import type { Meter } from '../time/meter.ts';
+import type { BarMeter } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
+import type { Merged } from './settle.ts';
 
 /** Where an event comes from, so that a screen can light up what sounds and a check can name what differs. */
 export interface Source {
@@ -66,13 +67,13 @@ export interface ControlEvent {
 export interface Timeline {
   readonly length: number;
   readonly tempos: TempoMap;
-  readonly meters: readonly { readonly tick: number; readonly meter: Meter }[];
+  readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
   readonly events: readonly NoteEvent[];
   /** By place; of each lane and kind only changes. */
   readonly controls: readonly ControlEvent[];
   /** Hits that fell on the very tick and note of a louder one and were taken into it. */
-  readonly merged: number;
+  readonly merged: readonly Merged<NoteEvent>[];
   /** Grace strokes that would have come before the start and were left out. */
   readonly dropped: number;
 }

@@ -1,56 +1,106 @@
 import { sectionStretches, songStretches, type Stretch } from '../form/stretches.ts';
+import { soundsIn } from '../form/times.ts';
 import type { ResolvedHit } from '../hit/followed.ts';
+import { clampVelocity } from '../hit/velocity.ts';
+import { intensityAt } from '../intensity/curve.ts';
+import { specialOf } from '../intensity/special.ts';
 import type { SongDocument, SongIndex } from '../song/document.ts';
-import type { Slot } from '../song/records.ts';
+import type { Landing, Opening } from '../song/records.ts';
 import { gridTicks } from '../time/grid.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent } from './events.ts';
 
-type Landing = NonNullable<Slot['landing']>;
+const before = new WeakMap<SongDocument, ReadonlyMap<string, Stretch>>();
 
-const before = new WeakMap<SongDocument, ReadonlyMap<string, Landing>>();
-
-/** What the slot before a stretch lands with on its first beat, also when that slot is in another section. */
-export function landingBefore(document: SongDocument, stretch: Stretch): Landing | null {
-  if (!stretch.occurrence) return landingAlone(document, stretch);
+/** The stretch that is played before one, also when it is of another section. */
+function stretchBefore(document: SongDocument, stretch: Stretch): Stretch | undefined {
+  if (!stretch.occurrence) {
+    const all = sectionStretches(document, stretch.section);
+    return all[all.findIndex((one) => one.slot.id === stretch.slot.id) - 1];
+  }
   let known = before.get(document);
   if (!known) {
     const all = songStretches(document);
     known = new Map(
-      all.flatMap((one, i): [string, Landing][] => {
-        const landing = all[i - 1]?.slot.landing;
-        return landing ? [[keyOf(one), landing]] : [];
+      all.flatMap((one, i): [string, Stretch][] => {
+        const previous = all[i - 1];
+        return previous ? [[keyOf(one), previous]] : [];
       }),
     );
     before.set(document, known);
   }
-  return known.get(keyOf(stretch)) ?? null;
-}
-
-/** Within a section that is looked at outside the form. */
-function landingAlone(document: SongDocument, { section, slot }: Stretch): Landing | null {
-  const all = sectionStretches(document, section);
-  return all[all.findIndex((one) => one.slot.id === slot.id) - 1]?.slot.landing ?? null;
+  return known.get(keyOf(stretch));
 }
 
 function keyOf({ occurrence, repeat, slot }: Stretch): string {
   return `${occurrence?.id} ${repeat} ${slot.id}`;
 }
 
+/**
+ * What is struck on the first beat of a stretch: what the slot before it lands with, and what its section opens with, each
+ * row once. Left out is what does not sound in this round, or whose row is silent in the occurrence.
+ */
+export function landingsAt(document: SongDocument, stretch: Stretch): readonly (Landing | Opening)[] {
+  const previous = stretchBefore(document, stretch);
+  const landing = previous?.slot.landing;
+  const { opening } = stretch.section;
+  const isOpened = opening && stretch.inSection === 0 && sounds(opening, stretch);
+  const landed = landing && !landing.swell && sounds(landing, previous) ? [landing] : [];
+  const opened = isOpened && landed.every(({ voice }) => voice !== opening.voice) ? [opening] : [];
+  return [...landed, ...opened].filter(({ voice }) => !stretch.occurrence?.silencedVoices.includes(voice));
+}
+
+/** Whether a landing or an opening sounds in this round of its section. */
+function sounds({ times }: Landing | Opening, { repeat, occurrence }: Stretch): boolean {
+  return times === undefined || soundsIn(times, repeat, occurrence?.times ?? 1);
+}
+
 /** How long a landing sounds, in ticks. */
 const RINGS = PPQ * 2;
 
-/** The hit that marks the start of a stretch. */
+/** The hit that marks the start of a stretch, at the drive of its place. */
 export function landedEvents(
   index: SongIndex,
-  { occurrence, repeat, section, slot }: Stretch,
-  { voice: id, velocity }: Landing,
+  stretch: Stretch,
+  { voice, velocity }: Landing | Opening,
   tick: number,
   end: number,
 ): NoteEvent[] {
+  const drive = intensityAt(stretch.occurrence?.drive, specialOf(stretch)?.at ?? 0);
+  const length = Math.max(1, Math.min(RINGS, end - tick));
+  return strike(index, stretch, voice, (velocity * drive) / 100, { tick, length, hit: 'landing' });
+}
+
+/**
+ * The swell up to the end of a stretch that begins at `start`: one note whose end is the barline, shorter where it would
+ * begin before the scope; none where its slot has none in this round.
+ */
+export function swellEvents(index: SongIndex, stretch: Stretch, start: number): NoteEvent[] {
+  const { landing, length } = stretch.slot;
+  if (!landing?.swell || !sounds(landing, stretch)) return [];
+  if (stretch.occurrence?.silencedVoices.includes(landing.voice)) return [];
+  const special = specialOf(stretch);
+  const drive = intensityAt(stretch.occurrence?.drive, (special?.at ?? 0) + length);
+  const end = start + length;
+  const tick = Math.max(0, end - landing.swell);
+  return strike(index, stretch, landing.voice, (landing.velocity * drive) / 100, {
+    tick,
+    length: end - tick,
+    hit: 'swell',
+  });
+}
+
+function strike(
+  index: SongIndex,
+  { occurrence, repeat, section, slot }: Stretch,
+  id: string,
+  wanted: number,
+  { tick, length, hit }: { readonly tick: number; readonly length: number; readonly hit: string },
+): NoteEvent[] {
   const voice = index.voice(id);
   const part = voice && index.part(voice.part);
-  if (!voice || !part || occurrence?.silencedVoices.includes(id)) return [];
+  if (!voice || !part) return [];
+  const velocity = clampVelocity(wanted);
   return [
     {
       tick,
@@ -63,7 +113,7 @@ export function landedEvents(
       plainVelocity: velocity,
       accent: 0,
       step: gridTicks(voice.grid),
-      length: Math.max(1, Math.min(RINGS, end - tick)),
+      length,
       pan: 0,
       tune: 0,
       stopsAt: null,
@@ -74,14 +124,19 @@ export function landedEvents(
         section: section.id,
         slot: slot.id,
         pattern: slot.layers[0]?.pattern ?? '',
-        hit: 'landing',
+        hit,
       },
     },
   ];
 }
 
-/** Whether a hit stands where the landing sounds in place of it: a hat of the same part on the first place. */
-export function givesWay(index: SongIndex, hit: ResolvedHit, inSlot: number, landing: Landing): boolean {
+/** Whether a hit stands where a landing sounds in place of it: a hat of the same part on the first place. */
+export function givesWay(
+  index: SongIndex,
+  hit: ResolvedHit,
+  inSlot: number,
+  landing: Landing | Opening,
+): boolean {
   const [voice, lands] = [index.voice(hit.voice), index.voice(landing.voice)];
   return voice?.family === 'hat' && voice.limb === 'hand' && voice.part === lands?.part && inSlot < PPQ / 16;
 }

@@ -1,4 +1,5 @@
 import { AT_REST, CONTROL_STEP, controlValue } from '../feel/curve.ts';
+import { laneChannels } from '../kit/channels.ts';
 import type { Id } from '../names.ts';
 import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
 import { seedFrom } from '../random/stream.ts';
@@ -20,47 +21,43 @@ export interface Lane {
   readonly name: string;
 }
 
-/** The channel of drums by General MIDI and that of cues, which stay free of lanes. */
-const TAKEN = [9, 15];
-
 const known = new WeakMap<SongDocument, ReadonlyMap<Id, Lane>>();
 
 /**
  * The lanes of a song by pattern, in the order of its patterns. Each has a channel that no part uses, drawn from its id so
- * that it keeps it whatever else comes and goes; one that is taken is passed over for the next, until all are taken.
+ * that it keeps it whatever else comes and goes; one that is taken is passed over for the next. Where all are taken it
+ * shares one whose bends reach as far, or else all of that channel reach as far as the farthest.
  */
 export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   const before = known.get(document);
   if (before) return before;
   const { parts, patternsOf, pattern } = indexOf(document);
-  const taken = new Set([...TAKEN, ...parts.map((part) => part.channel)]);
-  const free = Array.from({ length: 16 }, (_, i) => i).filter((channel) => !taken.has(channel));
-  const lanes = new Map<Id, Lane>();
-  const used = new Set<number>();
-  const channelFor = (id: Id): number | undefined => {
-    if (used.size === free.length) used.clear();
+  const free = laneChannels(document);
+  const lanes: Lane[] = [];
+  /** How far the bends of each channel reach. */
+  const ranges = new Map<number, number>();
+  const channelFor = (id: Id, range: number): number | undefined => {
     const first = modulo(seedFrom('lane', id), Math.max(1, free.length));
-    const channel = [...free.slice(first), ...free.slice(0, first)].find((one) => !used.has(one));
-    if (channel !== undefined) used.add(channel);
-    return channel;
+    const inTurn = [...free.slice(first), ...free.slice(0, first)];
+    return (
+      inTurn.find((one) => !ranges.has(one)) ?? inTurn.find((one) => ranges.get(one) === range) ?? inTurn[0]
+    );
   };
   for (const part of parts)
     for (const one of patternsOf(part.id)) {
       if (!mayMove(one, pattern)) continue;
       const { controls } = resolve(document, one.id);
       if (!controls.length) continue;
-      const channel = channelFor(one.id) ?? part.channel;
       const range = rangeOf(controls);
-      lanes.set(one.id, {
-        pattern: one.id,
-        part: part.id,
-        channel,
-        range,
-        name: `${part.name}: ${one.name}`,
-      });
+      const channel = channelFor(one.id, range) ?? part.channel;
+      ranges.set(channel, Math.max(range, ranges.get(channel) ?? 0));
+      lanes.push({ pattern: one.id, part: part.id, channel, range, name: `${part.name}: ${one.name}` });
     }
-  known.set(document, lanes);
-  return lanes;
+  const byPattern = new Map(
+    lanes.map((lane) => [lane.pattern, { ...lane, range: ranges.get(lane.channel) ?? lane.range }]),
+  );
+  known.set(document, byPattern);
+  return byPattern;
 }
 
 /** Whether a pattern or one that it follows has controls at all, told without working it out. */

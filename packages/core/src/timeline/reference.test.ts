@@ -10,15 +10,8 @@ import { documentOf } from '../song/document.ts';
 import type { Reference } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { compile } from './compile.ts';
-import {
-  liveReference,
-  meetings,
-  moveToReference,
-  notesUnder,
-  patternFromReference,
-  referenceHits,
-  referenceTo,
-} from './reference.ts';
+import { liveReference, meetings, notesUnder } from './reference.ts';
+import { moveToReference, patternFromReference, referenceHits, referenceTo } from './reference-edits.ts';
 import { sliceTimeline } from './slice.ts';
 
 const bass: Reference = {

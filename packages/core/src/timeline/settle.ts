@@ -7,25 +7,40 @@ export interface Settling {
   readonly length: number;
 }
 
+/** Two notes on the same tick, channel and note: the one that stays, and the one that is taken into it. */
+export interface Merged<T> {
+  readonly kept: T;
+  readonly lost: T;
+}
+
+/** By place, then by channel and note, the louder first. */
+export function byPlace(a: Settling, b: Settling): number {
+  return a.tick - b.tick || a.channel - b.channel || a.note - b.note || b.velocity - a.velocity;
+}
+
 /**
  * Sorts notes and keeps each clear of the next one of its channel and note: of two at the same tick the louder stays,
  * and a note that would sound into the next one ends there. Lengths stay at least one tick.
  */
-export function settle<T extends Settling>(input: readonly T[]): { notes: T[]; merged: number } {
-  const sorted = [...input].sort(
-    (a, b) => a.tick - b.tick || a.channel - b.channel || a.note - b.note || b.velocity - a.velocity,
-  );
+export function settle<T extends Settling>(
+  input: readonly T[],
+): { notes: T[]; merged: readonly Merged<T>[] } {
+  const sorted = [...input].sort(byPlace);
   const notes: T[] = [];
-  const last = new Map<number, number>();
+  const merged: Merged<T>[] = [];
+  // Where the last note of each channel and number stands, counted from 1.
+  const last = new Int32Array(16 * 128);
   for (const event of sorted) {
     const key = event.channel * 128 + event.note;
-    const at = last.get(key);
-    const before = at === undefined ? undefined : notes[at];
-    if (before && before.tick === event.tick) continue;
-    if (before && at !== undefined && before.tick + before.length > event.tick)
+    const at = (last[key] ?? 0) - 1;
+    const before = notes[at];
+    if (before && before.tick === event.tick) {
+      merged.push({ kept: before, lost: event });
+      continue;
+    }
+    if (before && before.tick + before.length > event.tick)
       notes[at] = { ...before, length: event.tick - before.tick };
-    last.set(key, notes.length);
-    notes.push(event);
+    last[key] = notes.push(event);
   }
-  return { notes, merged: sorted.length - notes.length };
+  return { notes, merged };
 }

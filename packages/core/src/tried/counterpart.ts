@@ -4,7 +4,8 @@ import { compareHits, type HitDifference, ROUGHLY, strokesAsHits } from '../patt
 import { resolve, soundingOf, soundingOver } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { liveReference, referenceHits } from '../timeline/reference.ts';
+import { liveReference } from '../timeline/reference.ts';
+import { referenceHits } from '../timeline/reference-edits.ts';
 import type { Tried } from './within.ts';
 
 /** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */

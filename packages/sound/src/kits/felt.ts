@@ -1,5 +1,5 @@
 import { bandNoise, decay, modes, noiseFrom, type Samples, samplesOf, sweep } from '../dsp.ts';
-import { type Drum, mix, mixOf, scaled } from '../mix.ts';
+import { backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
 const { exp, PI } = Math;
@@ -75,6 +75,7 @@ export const FELT: Readonly<Record<DrumSound, Drum>> = {
   'ride-edge': mixOf(brass(1.7, 0.4, [417, 941, 1553, 2311]), breath(5200, 0.9, 0.01)),
   'ride-bell': mixOf(wood(1568, 0.06), brass(0.7, 0.16, [784, 1571, 2637])),
   crash: brass(2.2, 0.5, [311, 743, 1279, 2113, 3011]),
+  swell: backwards(mixOf(brass(2.6, 0.7, [233, 587, 911, 1493]), breath(1900, 2.4, 0.01))),
   shaker: breath(5900, 0.11, 0.03),
   tambourine: mixOf(breath(6400, 0.14, 0.004), brass(0.2, 0.05, [3170, 4470])),
   'wood-block': wood(740, 0.03),

@@ -1,5 +1,5 @@
 import { bandNoise, decay, exciter, modes, noiseFrom, softClip, sweep } from '../dsp.ts';
-import { addAt, type Drum, mix, mixOf, scaled } from '../mix.ts';
+import { addAt, backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
 const { exp, round } = Math;
@@ -142,6 +142,7 @@ export const PAPER: Readonly<Record<DrumSound, Drum>> = {
   'ride-edge': cymbal(1.9, 0.46, 0.3),
   'ride-bell': mixOf(block([781, 1187, 1973, 2741], 0.3), cymbal(1.2, 0.2, 0.9)),
   crash: cymbal(2.4, 0.55, 0.28),
+  swell: backwards(cymbal(3, 0.8, 0.2)),
   shaker: shaken(6800, 0.12, 0.022),
   tambourine: mixOf(shaken(9200, 0.22, 0.006), hat(0.25, 0.05)),
   'wood-block': block([1120, 1830], 0.022),

@@ -15,6 +15,7 @@ export const DRUM_SOUNDS = [
   'ride-edge',
   'ride-bell',
   'crash',
+  'swell',
   'shaker',
   'tambourine',
   'wood-block',

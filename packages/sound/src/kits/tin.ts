@@ -1,5 +1,5 @@
 import { bandNoise, decay, modes, noiseFrom, samplesOf, softClip, sweep } from '../dsp.ts';
-import { addAt, type Drum, mix, mixOf, scaled } from '../mix.ts';
+import { addAt, backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
 const { sign, sin, exp, round, PI } = Math;
@@ -93,6 +93,7 @@ export const TIN: Readonly<Record<DrumSound, Drum>> = {
   'ride-edge': metal(1.5, 0.36, 6400),
   'ride-bell': mixOf(bell, metal(0.9, 0.16, 8600)),
   crash: metal(1.8, 0.42, 5600),
+  swell: backwards(metal(2.2, 0.6, 4200)),
   shaker: ticks(8200, 0.06),
   tambourine: mixOf(ticks(10_200, 0.16), metal(0.2, 0.05, 10_400)),
   'wood-block': (rate) => sweep(rate, 0.09, 1500, 1240, 0.004, 0.018),

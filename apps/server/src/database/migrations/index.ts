@@ -2,6 +2,7 @@ import { FirstTables1764000000000 } from './1764000000000-first-tables.ts';
 import { Shelf1764100000000 } from './1764100000000-shelf.ts';
 import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
 import { Formats1764300000000 } from './1764300000000-formats.ts';
+import { Sounds1764400000000 } from './1764400000000-sounds.ts';
 
 /** Every step from an empty database to today's, in order. */
 export const MIGRATIONS = [
@@ -9,4 +10,5 @@ export const MIGRATIONS = [
   Shelf1764100000000,
   SmallHistory1764200000000,
   Formats1764300000000,
+  Sounds1764400000000,
 ] as const;

@@ -9,12 +9,12 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useSnackbar } from 'notistack';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
 import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
 import { takeRevision } from '../../document/store.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { differenceWords } from './difference-words.ts';
 
@@ -44,7 +44,6 @@ function Looked({
   const now = useSong();
   const store = useDocumentStore();
   const isSaved = useDocumentState((state) => state.saving.kind === 'saved');
-  const { enqueueSnackbar } = useSnackbar();
   const { song } = indexOf(document);
   const differences = useMemo(() => differenceWords(recordDifferences(document, now)), [document, now]);
   const goBack = useMutation({
@@ -55,10 +54,10 @@ function Looked({
     },
     onSuccess: (contents) => {
       takeRevision(store, contents, `go back to revision ${revision}`);
-      enqueueSnackbar('The song is as it was then. Undo takes that back.', { variant: 'success' });
+      notify('The song is as it was then. Undo takes that back.', { variant: 'success' });
       onGone();
     },
-    onError: (error) => enqueueSnackbar(`Nothing was changed. ${error.message}`, { variant: 'error' }),
+    onError: (error) => notify(`Nothing was changed. ${error.message}`, { variant: 'error' }),
   });
   return (
     <Box aria-label="The song as it was" component="section">

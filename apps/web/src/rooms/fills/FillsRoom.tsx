@@ -1,8 +1,9 @@
-import { Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
-import { useDeferredValue, useEffect } from 'react';
+import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { useSession } from '../../session/store.ts';
+import { useCalm } from '../../shared/ui/calm.ts';
 import { useMusic } from './bench-record.ts';
 import { reworkBuild } from './build-up/build-ups.ts';
 import { BuildBench } from './build-up/BuildBench.tsx';
@@ -12,7 +13,7 @@ import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 /** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
-  const document = useDeferredValue(useMusic());
+  const [document, near] = useCalm(useMusic());
   const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
   const location = useLocation();
@@ -34,8 +35,15 @@ export function FillsRoom() {
     return (
       <Typography sx={{ p: 3 }}>Fills are made from a drum pattern. Make one in Groove first.</Typography>
     );
-  const props = { document, groove };
-  const key = groove.id;
+  return (
+    <Box sx={{ display: 'contents' }} {...near}>
+      <Bench document={document} groove={groove} make={make} />
+    </Box>
+  );
+}
+
+function Bench({ make, ...props }: { document: SongDocument; groove: Pattern; make: Make }) {
+  const key = props.groove.id;
   if (make === 'build-up') return <BuildBench key={key} {...props} />;
   if (make === 'fill') return <FillBench key={key} {...props} />;
   return <EndBench key={`${key} ${make}`} {...props} make={make} />;

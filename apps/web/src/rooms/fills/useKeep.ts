@@ -9,10 +9,10 @@ import {
   type SongDocument,
   unusedName,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useCallback } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
+import { notify } from '../../shared/ui/notify.ts';
 
 /** Keeps patterns of the bench in their family under names that are free, and does more with them in the same undo. */
 export type Keep = (
@@ -24,7 +24,6 @@ export type Keep = (
 
 export function useKeep(): Keep {
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   return useCallback(
     (patterns, name, said, after = () => null) => {
       const ids = patterns.map(() => freshId());
@@ -42,9 +41,9 @@ export function useKeep(): Keep {
         null,
         true,
       );
-      if (kept) enqueueSnackbar(said);
+      if (kept) notify(said);
       return kept;
     },
-    [edit, enqueueSnackbar],
+    [edit],
   );
 }

@@ -1,8 +1,9 @@
 import { Box, Typography } from '@mui/material';
-import { memo, useCallback, useDeferredValue, useMemo } from 'react';
+import { memo, useCallback, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
 import { patternInView, useSession } from '../../session/store.ts';
+import { useCalm } from '../../shared/ui/calm.ts';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
@@ -47,7 +48,7 @@ export function GrooveRoom() {
 
 function Desk({ view }: { view: PatternView }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
-  const calm = useDeferredValue(view);
+  const [calm, near] = useCalm(view);
   const navigate = useNavigate();
   const canFill = view.part.type === 'drums' || view.resolved.pattern.builtBy !== undefined;
   const toFills = useCallback(
@@ -70,11 +71,15 @@ function Desk({ view }: { view: PatternView }) {
           minHeight: { xs: 560, md: 0 },
         }}
       >
-        <PatternHeader view={calm} onFill={toFills} />
+        <Box {...near}>
+          <PatternHeader view={calm} onFill={toFills} />
+        </Box>
         <Rows view={usePreviewed(view)} />
         <Foot view={calm} />
       </Box>
-      <Side view={calm} />
+      <Box sx={{ display: 'contents' }} {...near}>
+        <Side view={calm} />
+      </Box>
       {recording && <Take view={view} />}
     </>
   );

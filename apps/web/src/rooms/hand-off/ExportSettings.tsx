@@ -13,13 +13,14 @@ import {
 } from '@plucky/core';
 import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
-import { downloadUrl, type ExportResult, type ExportState } from '../../api/client.ts';
+import { downloadUrl, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import type { useLeaving } from './useHandOff.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },
@@ -32,27 +33,24 @@ const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = 
 export function ExportSettings({
   form,
   options,
-  onExport,
-  onCancel,
-  exporting,
-  onTheWay,
+  leaving,
   result,
 }: {
   form: UseFormReturn<ExportOptions>;
   /** What the form says at this moment. */
   options: ExportOptions;
-  onExport: (options: ExportOptions) => void;
-  onCancel: () => void;
-  exporting: boolean;
-  /** How the export is, once the server has said so. */
-  onTheWay: ExportState | null;
+  leaving: ReturnType<typeof useLeaving>;
+  /** The hand-off that is looked at. */
   result: ExportResult | null;
 }) {
   const document = useSong();
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = planRegions(document, options);
+  const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
   const hasGlides = useMemo(() => glideAnywhere(document), [document]);
   const { control } = form;
+  const hasNotes = indexOf(document).parts.some((part) => part.type === 'notes');
+  const { isOn: exporting, onTheWay } = leaving;
   const toggle = (kind: RegionKind) => {
     const next = KINDS.map((one) => one.kind).filter(
       (one) => (one === kind) !== options.regions.includes(one),
@@ -117,6 +115,12 @@ export function ExportSettings({
           { value: 'velocity', label: 'Scale velocities' },
         ]}
       />
+      {hasSwells && (
+        <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1.25 }}>
+          A swell leaves as one note whose end is the barline, on a row of its own: give that row a reversed
+          cymbal where the files are played.
+        </Typography>
+      )}
       {hasGlides && (
         <ChoicesField
           control={control}
@@ -125,6 +129,26 @@ export function ExportSettings({
           options={[
             { value: 'overlap', label: 'Overlapping notes' },
             { value: 'bend', label: 'Pitch bend' },
+          ]}
+        />
+      )}
+      <ChoicesField
+        control={control}
+        name="chokes"
+        title="What a hit of its group chokes"
+        options={[
+          { value: 'ring', label: 'Left to the receiver' },
+          { value: 'cut', label: 'Ends as heard here' },
+        ]}
+      />
+      {hasNotes && (
+        <ChoicesField
+          control={control}
+          name="programs"
+          title="Parts of notes say their sound"
+          options={[
+            { value: false, label: 'No' },
+            { value: true, label: 'By a program change' },
           ]}
         />
       )}
@@ -144,6 +168,24 @@ export function ExportSettings({
         options={[
           { value: 480, label: '480' },
           { value: 960, label: '960' },
+        ]}
+      />
+      <ChoicesField
+        control={control}
+        name="format"
+        title="Tracks of a file"
+        options={[
+          { value: 1, label: 'Beside one another (format 1)' },
+          { value: 0, label: 'All in one (format 0)' },
+        ]}
+      />
+      <ChoicesField
+        control={control}
+        name="cueTrack"
+        title="A cue for each slot, in the song’s file"
+        options={[
+          { value: false, label: 'None' },
+          { value: true, label: 'A track of cues' },
         ]}
       />
       <Group title="File names">
@@ -185,7 +227,7 @@ export function ExportSettings({
           disabled={
             exporting || unsaved || regions.length === 0 || regions.length > LIMITS.regions || wrong !== ''
           }
-          onClick={() => void form.handleSubmit(onExport)()}
+          onClick={() => void form.handleSubmit((wanted) => leaving.start(wanted))()}
           sx={{ py: 0.9 }}
         >
           {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : `Export ${counted(regions.length, 'file')}`}
@@ -208,17 +250,17 @@ export function ExportSettings({
                 It waits: {counted(onTheWay.ahead, 'export comes', 'exports come')} first.
               </Typography>
             )}
-            <Button onClick={onCancel}>Cancel</Button>
+            <Button onClick={leaving.cancel}>Cancel</Button>
           </Box>
         )}
         {result && (
           <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
             <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
-              Download all as zip
+              Hand-off {result.number}, all as zip
             </Button>
             {changed > 0 && changed < result.regions.length && (
               <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
-                Only the {changed} that changed
+                Only the {changed} that changed then
               </Button>
             )}
           </Box>

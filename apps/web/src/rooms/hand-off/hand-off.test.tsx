@@ -1,9 +1,10 @@
-import type { ExportOptions } from '@plucky/core';
+import { changeHits, type ExportOptions, indexOf, USUAL_EXPORT, withRecord } from '@plucky/core';
 import { DEMO_SONGS } from '@plucky/songs';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { api, type ExportResult } from '../../api/client.ts';
-import { show } from '../../testing/render.tsx';
+import { api, type ExportResult, type KeptExports } from '../../api/client.ts';
+import { take } from '../../document/store.ts';
+import { show, type Shown } from '../../testing/render.tsx';
 import { HandOffRoom } from './HandOffRoom.tsx';
 
 const RESULT: ExportResult = {
@@ -11,6 +12,8 @@ const RESULT: ExportResult = {
   exportId: 'e1',
   number: 1,
   revision: 1,
+  at: '2026-11-25T10:00:00.000Z',
+  options: { ...USUAL_EXPORT, regions: ['song', 'section'] },
   regions: [
     {
       id: 'song',
@@ -28,20 +31,35 @@ const RESULT: ExportResult = {
   verified: { events: 2300, differences: 1 },
 };
 
-function open(): ExportOptions[] {
-  const asked: ExportOptions[] = [];
-  jest.spyOn(api, 'beginExport').mockImplementation((_, options) => {
-    asked.push(options);
-    return Promise.resolve(RESULT);
-  });
-  show(DEMO_SONGS['paper-lanterns']?.() ?? fail(), <HandOffRoom />);
-  return asked;
-}
 const fail = () => {
   throw new Error('no song');
 };
+
+let shown: Shown;
+
+function open(document = DEMO_SONGS['paper-lanterns']?.() ?? fail()): ExportOptions[] {
+  const asked: ExportOptions[] = [];
+  const exports: KeptExports['exports'][number][] = [];
+  jest
+    .spyOn(api, 'keptExports')
+    .mockImplementation(() => Promise.resolve({ most: 50, exports: [...exports] }));
+  jest.spyOn(api, 'findExport').mockResolvedValue(RESULT);
+  jest.spyOn(api, 'look').mockResolvedValue({
+    revision: 1,
+    records: Object.values(document.records),
+  });
+  jest.spyOn(api, 'beginExport').mockImplementation((_, options) => {
+    asked.push(options);
+    exports.unshift({ exportId: 'e1', number: 1, at: RESULT.at, files: 1 });
+    return Promise.resolve(RESULT);
+  });
+  shown = show(document, <HandOffRoom />);
+  return asked;
+}
 const names = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'File names' });
-const leave = () => screen.getByRole<HTMLButtonElement>('button', { name: /^Export/ });
+const leave = () => screen.getByRole<HTMLButtonElement>('button', { name: /^(Export|Saving first)/ });
+/** As autosave does. */
+const save = () => act(() => shown.store.setState(({ document }) => ({ saved: document })));
 
 test('file names that no file may have are said in words, and nothing leaves until they are mended', async () => {
   const asked = open();
@@ -51,8 +69,11 @@ test('file names that no file may have are said in words, and nothing leaves unt
   await userEvent.clear(names());
   expect(await screen.findByText('Must not be empty.')).toBeTruthy();
   await userEvent.type(names(), '{{name}');
-  await waitFor(() => expect(leave().disabled).toBe(false));
+  await waitFor(() => expect(indexOf(shown.document()).song.handOff?.names).toBe('{name}'));
   await userEvent.click(screen.getByRole('button', { name: 'One per drum' }));
+  expect(leave().textContent).toBe('Saving first…');
+  save();
+  expect(leave().disabled).toBe(false);
   await userEvent.click(leave());
   await waitFor(() => expect(asked).toHaveLength(1));
   expect(asked[0]).toMatchObject({ names: '{name}', tracks: 'voice', regions: ['song', 'section'] });
@@ -61,7 +82,7 @@ test('file names that no file may have are said in words, and nothing leaves unt
 test('what has left is shown with what the check found, and only while the options ask for the same', async () => {
   open();
   const table = () => screen.getByRole('table', { name: 'Regions' });
-  expect(within(table()).getAllByText('not yet exported')).toHaveLength(9);
+  expect(within(table()).getAllByText('not yet handed off')).toHaveLength(9);
   await userEvent.click(leave());
   expect((await screen.findByRole('status', { name: 'Check' })).textContent).toBe(
     'Read back and compared: 2,300 events, 1 difference',
@@ -71,6 +92,44 @@ test('what has left is shown with what the check found, and only while the optio
   await userEvent.click(screen.getByRole('button', { name: 'Straight grid' }));
   expect(screen.queryByRole('status', { name: 'Check' })).toBeNull();
   await userEvent.click(screen.getByRole('button', { name: 'Swing and feel baked in' }));
-  await act(() => Promise.resolve());
-  expect(screen.getByRole('status', { name: 'Check' })).toBeTruthy();
+  expect(await screen.findByRole('status', { name: 'Check' })).toBeTruthy();
+});
+
+test('rows that share a note are named with their bars before anything leaves, and a rising map keeps them apart', async () => {
+  const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
+  const hat = indexOf(lanterns).voice('closed-hat') ?? fail();
+  const shaker = indexOf(lanterns).voice('shaker') ?? fail();
+  open(withRecord(lanterns, { ...shaker, note: hat.note, offsetMs: hat.offsetMs }));
+  const words = screen.getByRole('list', { name: 'What the files cannot hold' });
+  expect(words.textContent).toMatch(
+    /^Closed hat and Shaker share note 42 and fall together \d+ times, where only the louder leaves: bars 5, 6, 7, 8, 9, 10 and \d+ more\./,
+  );
+  await userEvent.click(screen.getByRole('button', { name: 'Rising from C2' }));
+  expect(screen.queryByRole('list', { name: 'What the files cannot hold' })).toBeNull();
+});
+
+test('the room remembers how the song leaves and what has left, and says before it leaves again what has changed since', async () => {
+  const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
+  open(lanterns);
+  await userEvent.click(leave());
+  await screen.findByRole('status', { name: 'Check' });
+  await userEvent.click(screen.getByRole('button', { name: '480' }));
+  expect(indexOf(shown.document()).song.handOff).toMatchObject({ ppq: 480, regions: ['song', 'section'] });
+  const table = () => screen.getByRole('table', { name: 'Regions' });
+  expect(await within(table()).findAllByText('written otherwise')).toHaveLength(9);
+  shown.undo();
+  expect(await screen.findByRole('status', { name: 'Check' })).toBeTruthy();
+  const clap =
+    Object.keys(indexOf(lanterns).pattern('open')?.own ?? {}).find((id) => id.startsWith('clap')) ?? '';
+  const softer = changeHits(shown.document(), 'open', [clap], () => ({ velocity: 3 }));
+  act(() => void take(shown.store, softer));
+  const said = await within(table()).findAllByText(/Clap softer in Chorus open, \d+ times? from bar \d+/);
+  // The song and both choruses; all else is as it left.
+  expect(said).toHaveLength(3);
+  expect(within(table()).getAllByText('same')).toHaveLength(6);
+  const then = () => screen.getByRole('status', { name: 'Since then' }).textContent;
+  expect(then()).toBe('3 differ from hand-off 1.');
+  // What is not to leave any more is told as well.
+  await userEvent.click(screen.getByRole('button', { name: 'One song file' }));
+  await waitFor(() => expect(then()).toBe('2 differ from hand-off 1, 1 is gone.'));
 });

@@ -16,44 +16,49 @@ import { freshId } from '../../shared/fresh-id.ts';
 
 /** Adds a new section, or one that there is once more, after the chosen one or at the end. */
 export function AddSection() {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  return (
+    <>
+      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+        Add section
+      </Button>
+      {anchor && <Sections anchor={anchor} onClose={() => setAnchor(null)} />}
+    </>
+  );
+}
+
+function Sections({ anchor, onClose }: { anchor: HTMLElement; onClose: () => void }) {
   const document = useSong();
   const edit = useEdit();
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const { sections, song } = indexOf(document);
   const played = sections.filter((section) => song.form.some((one) => one.section === section.id));
   const after = useSession((session) => session.occurrence) ?? undefined;
-  const close = () => setAnchor(null);
   const add = (role: SectionRole) => {
     const section = newSection(document, role, { section: freshId(), slot: freshId() });
     const occurrence = freshId();
-    close();
+    onClose();
     if (!edit((now) => addSection(now, section, occurrence, after))) return;
     const [slot] = section.slots;
     if (slot) chooseSlot({ occurrence, slot: slot.id });
   };
   const again = (section: Id) => {
     const occurrence = freshId();
-    close();
+    onClose();
     if (edit((now) => playAgain(now, section, occurrence, after))) chooseOccurrence(occurrence);
   };
   return (
-    <>
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
-        Add section
-      </Button>
-      <Menu open={anchor !== null} anchorEl={anchor} onClose={close}>
-        {SECTION_ROLES.map((role) => (
-          <MenuItem key={role} onClick={() => add(role)}>
-            New {SECTION_NAMES[role].toLowerCase()}
-          </MenuItem>
-        ))}
-        {played.length > 0 && <Divider />}
-        {played.map((section) => (
-          <MenuItem key={section.id} onClick={() => again(section.id)}>
-            <Box component="span">{section.name} once more</Box>
-          </MenuItem>
-        ))}
-      </Menu>
-    </>
+    <Menu open anchorEl={anchor} onClose={onClose}>
+      {SECTION_ROLES.map((role) => (
+        <MenuItem key={role} onClick={() => add(role)}>
+          New {SECTION_NAMES[role].toLowerCase()}
+        </MenuItem>
+      ))}
+      {played.length > 0 && <Divider />}
+      {played.map((section) => (
+        <MenuItem key={section.id} onClick={() => again(section.id)}>
+          <Box component="span">{section.name} once more</Box>
+        </MenuItem>
+      ))}
+    </Menu>
   );
 }

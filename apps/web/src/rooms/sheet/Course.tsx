@@ -4,20 +4,31 @@ import {
   counted,
   courseOf,
   type Id,
+  INTENSITIES,
+  type Intensity,
   type OccurrencePlace,
   phraseEnds,
   type Sag,
   sagsOf,
   type SongDocument,
 } from '@plucky/core';
-import { useMemo } from 'react';
+import { useMemo, useRef, useState } from 'react';
+import { useSession } from '../../session/store.ts';
 import { Chart, type ChartOption } from '../../shared/ui/Chart.tsx';
+import { Choice } from '../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { barChart, hitBars, stepLine } from './bar-chart.ts';
+import { INTENSITY_LOOK } from './intensity-look.ts';
+import { IntensityCurves } from './IntensityCurves.tsx';
+import { LaidOver } from './LaidOver.tsx';
 
-const HEIGHT = 92;
+const HEIGHT = 104;
 
-/** The song from above: hits and loudness a beat of each bar, and where it does not rise although its form asks for it. */
+/**
+ * The song from above: hits and loudness a beat of each bar, and where it does not rise although its form asks for it; over
+ * it the curves of density and drive.
+ */
 export function Course({
   document,
   places,
@@ -31,24 +42,61 @@ export function Course({
   const sags = useMemo(() => sagsOf(document, course), [document, course]);
   const ends = useMemo(() => phraseEnds(document), [document]);
   const bare = ends.filter((end) => end.isBare).length;
+  const [curve, setCurve] = useState<Intensity>('density');
+  const pressedAt = useRef({ x: 0, y: 0 });
+  const chosen = useSession((session) => session.occurrence);
   const option = useMemo(() => courseChart(course, places, sags), [course, places, sags]);
   return (
     <Box component="section" aria-label="Course" sx={{ pb: 0.75, background: color('paper') }}>
-      <Box sx={{ display: 'flex', gap: 2, fontSize: TEXT.fine, color: color('soft') }}>
-        <Box component="span" sx={{ color: color('plum'), fontWeight: 600 }}>
-          Loudness a beat
+      <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', fontSize: TEXT.fine, color: color('soft') }}>
+        <Box role="group" aria-label="Which curve is drawn" sx={{ display: 'flex', gap: 0.5 }}>
+          {INTENSITIES.map((kind) => (
+            <Choice key={kind} chosen={kind === curve} onClick={() => setCurve(kind)}>
+              <Box
+                component="span"
+                sx={{
+                  borderBottom: `2px ${kind === 'drive' ? 'dashed' : 'solid'} ${color(INTENSITY_LOOK[kind].ink)}`,
+                }}
+              >
+                {INTENSITY_LOOK[kind].name}
+              </Box>
+            </Choice>
+          ))}
         </Box>
-        <span>Hits a beat, in grey</span>
-        <span>A press goes to the bar</span>
+        <span>drag a point; a double press adds one</span>
+        <Box component="span" sx={{ ml: 'auto' }}>
+          bars: hits a beat · line: loudness · a press goes there
+        </Box>
       </Box>
-      <Chart
-        option={option}
-        height={HEIGHT}
-        onPress={(bar) => {
-          const occurrence = course[Math.round(bar) - 1]?.occurrence;
-          if (occurrence !== undefined) onGoTo(occurrence);
-        }}
-      />
+      <Box sx={{ position: 'relative' }}>
+        <Box
+          onPointerDown={(event) => {
+            pressedAt.current = { x: event.clientX, y: event.clientY };
+            // A drag here draws no box over the slots.
+            event.stopPropagation();
+          }}
+          onClick={(event) => {
+            // The end of a drag is no press.
+            const { x, y } = pressedAt.current;
+            if (Math.hypot(event.clientX - x, event.clientY - y) > 3) return;
+            const box = event.currentTarget.getBoundingClientRect();
+            const bar = ((event.clientX - box.left) / box.width) * course.length;
+            const occurrence = course[Math.floor(bar)]?.occurrence;
+            if (occurrence !== undefined && event.detail < 2) onGoTo(occurrence);
+          }}
+        >
+          <Chart option={option} height={HEIGHT} />
+          <IntensityCurves
+            document={document}
+            places={places}
+            bars={course.length}
+            chosen={chosen}
+            curve={curve}
+            height={HEIGHT}
+          />
+        </Box>
+      </Box>
+      <LaidOver course={course} places={places} chosen={chosen} />
       {sags.map((sag) => (
         <Typography key={`${sag.occurrence} ${sag.from}`} sx={{ fontSize: TEXT.note }}>
           <QuietButton onClick={() => onGoTo(sag.occurrence)}>
@@ -77,52 +125,29 @@ function courseChart(
   places: readonly OccurrencePlace[],
   sags: readonly Sag[],
 ): ChartOption {
-  const line = (values: readonly (number | null)[], ink: string, width: number, fill = 0) => ({
-    type: 'line' as const,
-    step: 'middle' as const,
-    symbol: 'none',
-    silent: true,
-    animation: false,
-    data: values.map((value, i) => [i + 1, value]),
-    lineStyle: { color: ink, width },
-    ...(fill ? { areaStyle: { color: ink, opacity: fill } } : {}),
-  });
   const sagging = course.map(({ bar, loudness }) =>
     sags.some(({ from, to }) => bar >= from && bar <= to) ? loudness : null,
   );
-  return {
-    grid: { left: 2, right: 2, top: 6, bottom: 4 },
-    xAxis: { type: 'value', min: 0.5, max: course.length + 0.5, show: false },
-    yAxis: [
-      { type: 'value', min: 0, show: false },
-      { type: 'value', min: 0, show: false },
-    ],
-    series: [
-      {
-        ...line(
-          course.map((one) => one.loudness),
-          color('plum'),
-          1.8,
-          0.14,
-        ),
-        markLine: {
-          symbol: 'none',
-          silent: true,
-          animation: false,
-          label: { show: false },
-          lineStyle: { color: color('line'), type: 'solid', width: 1 },
-          data: places.map((place) => ({ xAxis: place.firstBar - 0.5 })),
-        },
+  return barChart(course.length, 6, [
+    {
+      ...hitBars(
+        course.map((one) => one.hits),
+        color('wash'),
+      ),
+      barCategoryGap: '12%',
+      markLine: {
+        symbol: 'none',
+        silent: true,
+        animation: false,
+        label: { show: false },
+        lineStyle: { color: color('line'), type: 'solid', width: 1 },
+        data: places.map((place) => ({ xAxis: place.firstBar - 0.5 })),
       },
-      {
-        ...line(
-          course.map((one) => one.hits),
-          color('soft'),
-          1,
-        ),
-        yAxisIndex: 1,
-      },
-      line(sagging, color('warn'), 3),
-    ],
-  };
+    },
+    stepLine(
+      course.map((one) => one.loudness),
+      { color: color('faint'), width: 1.2 },
+    ),
+    stepLine(sagging, { color: color('warn'), width: 3 }),
+  ]);
 }

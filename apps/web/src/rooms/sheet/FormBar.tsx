@@ -9,7 +9,7 @@ import {
   type SectionRole,
   type SongDocument,
 } from '@plucky/core';
-import { lazy, memo, Suspense, useCallback, useDeferredValue, useEffect, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
@@ -18,6 +18,8 @@ import { Choice } from '../../shared/ui/Choices.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
+import { toggleDress, useDressing } from './dress-session.ts';
+import { togglePerform } from './perform/perform-session.ts';
 
 /** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
 const Course = lazy(async () => ({ default: (await import('./Course.tsx')).Course }));
@@ -27,27 +29,23 @@ const PHRASES = [2, 4, 8] as const;
 const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
 /** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
-export function FormBar({
+export const FormBar = memo(function FormBar({
   document,
   places,
   onGoTo,
 }: {
   document: SongDocument;
   places: readonly OccurrencePlace[];
-  /** Chooses an occurrence and brings it into view. */
+  /** Chooses an occurrence and brings it into view; the same function at every drawing. */
   onGoTo: (occurrence: Id) => void;
 }) {
   const edit = useEdit();
-  const { song } = indexOf(document);
+  const { song, parts } = indexOf(document);
+  const isDressing = useDressing((one) => one.isOpen);
+  const partSeen = useSession(({ partSeen }) => (parts.some(({ id }) => id === partSeen) ? partSeen : null));
+  const isPerforming = useSession((session) => session.performing);
   const [showsCourse, setShowsCourse] = useState(false);
   const chosen = useSession((session) => session.occurrence);
-  // The chart follows what is painted.
-  const later = useDeferredValue(document);
-  const latest = useRef(onGoTo);
-  useEffect(() => {
-    latest.current = onGoTo;
-  });
-  const goTo = useCallback((occurrence: Id) => latest.current(occurrence), []);
   return (
     <Top>
       <Bar>
@@ -63,59 +61,92 @@ export function FormBar({
               )
             }
           >
-            {places.map(({ occurrence, section, bars, firstBar }) => (
+            {places.map(({ occurrence, section, lasts, firstBar }) => (
               <SectionBlock
                 key={occurrence.id}
                 occurrence={occurrence.id}
                 name={section.name}
                 role={section.role}
                 times={occurrence.times}
-                bars={bars}
+                bars={lasts}
                 firstBar={firstBar}
                 chosen={occurrence.id === chosen}
-                onGoTo={goTo}
+                onGoTo={onGoTo}
               />
             ))}
           </DragArea>
         </Band>
-        <AddSection />
-        <Choice
-          chosen={showsCourse}
-          title="Loudness and hits of every bar, and where the song sags"
-          onClick={() => setShowsCourse(!showsCourse)}
-        >
-          Course
-        </Choice>
-        <Select
-          bare
-          label="Bars a line"
-          value={song.phraseBars}
-          options={PHRASES.map((n) => ({ value: n, label: `${n} bars a line` }))}
-          onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
-          sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
-        />
+        <Tools>
+          {!isPerforming && (
+            <>
+              <AddSection />
+              <Choice
+                chosen={showsCourse}
+                title="Loudness and hits of every bar, and where the song sags"
+                onClick={() => setShowsCourse(!showsCourse)}
+              >
+                Course
+              </Choice>
+              <Choice chosen={isDressing} title="A plan for the phrases that end bare" onClick={toggleDress}>
+                Dress
+              </Choice>
+            </>
+          )}
+          <Choice
+            chosen={isPerforming}
+            title="Cue sections and patterns by keys, and take what was played as slots"
+            onClick={togglePerform}
+          >
+            Perform
+          </Choice>
+          {parts.length > 1 && (
+            <Select
+              bare
+              label="Parts that are drawn"
+              value={partSeen ?? ''}
+              options={[
+                { value: '', label: 'All parts' },
+                ...parts.map(({ id, name }) => ({ value: id, label: name })),
+              ]}
+              onChange={(part) => useSession.setState({ partSeen: part || null })}
+              sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
+            />
+          )}
+          <Select
+            bare
+            label="Bars a line"
+            value={song.phraseBars}
+            options={PHRASES.map((n) => ({ value: n, label: `${n} bars` }))}
+            onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
+            sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
+          />
+        </Tools>
       </Bar>
-      {showsCourse && (
+      {showsCourse && !isPerforming && (
         <Suspense fallback={null}>
-          <Course document={later} places={places} onGoTo={goTo} />
+          <Course document={document} places={places} onGoTo={onGoTo} />
         </Suspense>
       )}
     </Top>
   );
-}
+});
 
 const Top = styled('div')({ position: 'sticky', top: 0, zIndex: 3 });
 
 const Bar = styled('div')({
   display: 'flex',
+  // Where the tools would leave the form little room they stand below it.
+  flexWrap: 'wrap',
   gap: 8,
   alignItems: 'center',
   padding: '8px 0',
   background: color('paper'),
 });
 
+const Tools = styled('div')({ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' });
+
 const Band = styled('div')({
-  flex: 1,
+  flex: '1 1 600px',
   minWidth: 0,
   display: 'flex',
   gap: 2,

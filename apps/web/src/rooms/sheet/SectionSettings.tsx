@@ -1,16 +1,14 @@
 import { Box, Button } from '@mui/material';
 import {
   moveOccurrence,
-  type Occurrence,
   playAgain,
+  playAsFollower,
   removeOccurrence,
   renameSection,
-  type Section,
   SECTION_NAMES,
   SECTION_ROLES,
   setSectionRole,
   setTimes,
-  type SongDocument,
 } from '@plucky/core';
 import { indexOf } from '@plucky/core';
 import { memo } from 'react';
@@ -21,24 +19,29 @@ import { Group } from '../../shared/ui/Group.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color } from '../../shared/ui/tokens.ts';
+import { FollowSettings } from './FollowSettings.tsx';
 import { InAllPlaces } from './InAllPlaces.tsx';
+import { OpensWith } from './OpensWith.tsx';
+import type { PlacedSection } from './PlacedSection.ts';
+import { ThisTime } from './ThisTime.tsx';
 
 /** A section and its place in the form. */
 export const SectionSettings = memo(function SectionSettings({
   document,
   occurrence,
   section,
-}: {
-  document: SongDocument;
-  occurrence: Occurrence;
-  section: Section;
-}) {
+}: PlacedSection) {
   const edit = useEdit();
   const { form } = indexOf(document).song;
   const place = form.indexOf(occurrence);
   const again = () => {
     const id = freshId();
     if (edit((now) => playAgain(now, section.id, id, occurrence.id))) chooseOccurrence(id);
+  };
+  const follow = () => {
+    const id = freshId();
+    const ids = { section: freshId(), occurrence: id };
+    if (edit((now) => playAsFollower(now, section.id, ids, occurrence.id))) chooseOccurrence(id);
   };
   const remove = () => {
     if (edit((now) => removeOccurrence(now, occurrence.id)))
@@ -73,8 +76,12 @@ export const SectionSettings = memo(function SectionSettings({
             sx={{ width: 92 }}
           />
         </Box>
+        <OpensWith {...{ document, occurrence, section }} />
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
           <Button onClick={again}>Play again after</Button>
+          <Button title="A section of its own that takes over every change made here" onClick={follow}>
+            Follow it after
+          </Button>
           <Button
             disabled={place === 0}
             onClick={() => edit((now) => moveOccurrence(now, occurrence.id, place - 1))}
@@ -92,6 +99,8 @@ export const SectionSettings = memo(function SectionSettings({
           </Button>
         </Box>
       </Group>
+      <FollowSettings {...{ document, occurrence, section }} />
+      <ThisTime document={document} occurrence={occurrence} section={section} />
     </Box>
   );
 });

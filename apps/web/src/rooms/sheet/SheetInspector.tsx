@@ -1,8 +1,9 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf } from '@plucky/core';
-import { memo, useDeferredValue, useMemo } from 'react';
+import { memo, useMemo } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';
+import { useCalm } from '../../shared/ui/calm.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, chosenSlots } from './chosen-slots.ts';
 import { SectionSettings } from './SectionSettings.tsx';
@@ -10,9 +11,12 @@ import { SlotSettings } from './SlotSettings.tsx';
 
 /** What is chosen on the sheet: slots, and the section of one of them. */
 export const SheetInspector = memo(function SheetInspector() {
-  // What is pressed on the sheet is painted before what is said of it here, which goes by the values of before until then.
-  const document = useDeferredValue(useSong());
-  const choice = useDeferredValue(useSessionFields('slot', 'slots', 'occurrence'));
+  const now = useSong();
+  const pressed = useSessionFields('slot', 'slots', 'occurrence');
+  // What is pressed on the sheet is painted before what is said of it here.
+  const [{ document, choice }, near] = useCalm(
+    useMemo(() => ({ document: now, choice: pressed }), [now, pressed]),
+  );
   const chosen = useMemo(() => chosenSlots(document, choice), [document, choice]);
   const { song, section: sectionOf } = indexOf(document);
   const occurrence = song.form.find((one) => one.id === choice.occurrence);
@@ -21,6 +25,7 @@ export const SheetInspector = memo(function SheetInspector() {
     <Box
       component="aside"
       aria-label="What is chosen"
+      {...near}
       sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
     >
       {hasSome(chosen) && <SlotSettings document={document} chosen={chosen} />}

@@ -1,5 +1,5 @@
 import type { Id, Meter } from '@plucky/core';
-import { figure } from '@plucky/core';
+import { beatTicks, figure } from '@plucky/core';
 import { memo, type MouseEvent } from 'react';
 import { useDocumentStore } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, chooseSlotToo } from '../../session/store.ts';
@@ -20,7 +20,13 @@ export interface DrawnPiece {
   readonly length: number;
   readonly slotLength: number;
   readonly face: SlotFace;
+  /** What differs here from the section that this one follows, in words; empty where nothing does. */
+  readonly differs: string;
   readonly isChosen: boolean;
+  /** Where in the slot the song is played from, in ticks; null where that is not chosen on this piece. */
+  readonly beat: number | null;
+  /** Whether it ends with something that is only planned. */
+  readonly isPlanned: boolean;
 }
 
 interface LineProps {
@@ -64,12 +70,23 @@ function isSamePiece(one: DrawnPiece, other: DrawnPiece | undefined): boolean {
   return (
     one.face === other?.face &&
     one.isChosen === other.isChosen &&
+    one.beat === other.beat &&
+    one.isPlanned === other.isPlanned &&
+    one.differs === other.differs &&
     one.slot === other.slot &&
     one.onLine === other.onLine &&
     one.inSlot === other.inSlot &&
     one.length === other.length &&
     one.slotLength === other.slotLength
   );
+}
+
+/** The beat of a piece under the pointer, in ticks from the piece's start; its first where it is pressed by a key. */
+function beatUnder({ currentTarget, clientX, detail }: MouseEvent, length: number, meter: Meter): number {
+  if (detail === 0) return 0;
+  const { left, width } = currentTarget.getBoundingClientRect();
+  const at = Math.max(0, Math.min(1, (clientX - left) / width)) * length;
+  return Math.floor(Math.min(at, length - 1) / beatTicks(meter)) * beatTicks(meter);
 }
 
 /** What is carried on the sheet: a slot of a section, at its place there. */
@@ -79,7 +96,7 @@ export interface CarriedSlot {
 }
 
 function Piece({
-  piece: { slot, onLine, inSlot, length, slotLength, face, isChosen },
+  piece: { slot, onLine, inSlot, length, slotLength, face, isChosen, beat, isPlanned, differs },
   occurrence,
   section,
   sectionName,
@@ -91,7 +108,7 @@ function Piece({
   const choose = (event?: MouseEvent) => {
     if (event?.shiftKey) chooseUpTo(store.getState().document, at);
     else if (event?.ctrlKey || event?.metaKey) chooseSlotToo(at);
-    else chooseSlot(at);
+    else chooseSlot(at, event ? inSlot + beatUnder(event, length, meter) : 0);
   };
   const name = `Slot ${face.number} of ${sectionName}`;
   const { isOver, handles } = useCarried<CarriedSlot>(`slot ${occurrence} ${slot} ${inSlot}`, {
@@ -102,6 +119,7 @@ function Piece({
   });
   const look = [
     'slot',
+    isPlanned ? 'planned' : '',
     isChosen || isOver ? 'chosen' : '',
     face.hasSilence || face.role === null ? 'broken' : '',
   ];
@@ -124,6 +142,8 @@ function Piece({
         }}
         style={{ background: slotTint(face.role) }}
       >
+        {beat !== null && <span className="from" style={{ left: `${((beat - inSlot) / length) * 100}%` }} />}
+        {face.swell !== null && <span className="swell" style={{ left: `${face.swell * 100}%` }} />}
         <span className="words">
           <span className="title">
             <Unseen>{name}: </Unseen>
@@ -132,7 +152,7 @@ function Piece({
           </span>
           <span className="special">
             <Unseen>, </Unseen>
-            {face.words}
+            {[isPlanned ? 'planned' : '', differs, face.words].filter(Boolean).join(' · ')}
           </span>
         </span>
         <span className="hits">

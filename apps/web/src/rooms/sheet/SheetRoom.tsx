@@ -1,28 +1,51 @@
 import { Box, styled, Typography } from '@mui/material';
-import { densities, indexOf, moveSlots, occurrencePlaces, phraseEnds } from '@plucky/core';
-import { useCallback, useDeferredValue, useMemo, useRef } from 'react';
+import {
+  densities,
+  type Id,
+  indexOf,
+  moveSlots,
+  occurrencePlaces,
+  phraseEnds,
+  type SongDocument,
+} from '@plucky/core';
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseOccurrence, chosenPlaces, useSession, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import type { Carried } from '../../shared/drag/useCarried.ts';
+import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
+import { useLatest } from '../../shared/ui/useLatest.ts';
 import { useSeen } from '../../shared/ui/useSeen.ts';
+import { cueOccurrence } from '../../transport/cue.ts';
 import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
 import { AddSection } from './AddSection.tsx';
 import { chosenSlots, inOneSection, keyOf } from './chosen-slots.ts';
+import { useDressPlan } from './dress-session.ts';
 import { FormBar } from './FormBar.tsx';
-import { headKey, linesOfSheet, stanzasOf } from './sheet-lines.ts';
+import { usePerformance } from './perform/perform-session.ts';
+import { headKey, type LineOfSheet, linesOfSheet, stanzasOf } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
 import type { CarriedSlot } from './SheetLine.tsx';
 import { LINE, SHEET_STYLE, Stanza, StanzaLine } from './Stanza.tsx';
 import { useBox } from './useBox.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 
+const DressPanel = later(async () => (await import('./DressPanel.tsx')).DressPanel);
+const PerformPanel = later(async () => (await import('./perform/PerformPanel.tsx')).PerformPanel);
+
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */
 export function SheetRoom() {
-  const document = useSong();
+  const song = useSong();
+  const dress = useDressPlan(song);
+  const performance = usePerformance(song);
+  // While a plan is looked at it is drawn in its place, and while something is performed that is.
+  const document = performance?.drawn ?? dress?.dressed ?? song;
   const places = useMemo(() => occurrencePlaces(document), [document]);
+  // The band over the lines follows when they are painted.
+  const inBand = useDeferredValue(document);
+  const placesInBand = useMemo(() => occurrencePlaces(inBand), [inBand]);
   const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
   // How dense it is follows what is painted, also when the sheet is opened.
   const measured = useDeferredValue(document, null);
@@ -31,16 +54,21 @@ export function SheetRoom() {
     const ends = phraseEnds(document).filter((end) => end.isBare);
     return new Set(ends.map((end) => `${end.occurrence} ${end.phrase}`));
   }, [document]);
+  const plannedAt = ({ place, line }: LineOfSheet) =>
+    (line && dress?.names.get(`${place.section.id} ${line.start + line.length}`)) ?? '';
   const most = Math.max(1, ...[...density.values()].flat());
-  const choice = useSessionFields('slot', 'slots');
+  const choice = useSessionFields('slot', 'slots', 'beat');
   const chosen = useMemo(() => new Set(chosenPlaces(choice).map(keyOf)), [choice]);
+  const from = useMemo(() => choice.slot && { slot: keyOf(choice.slot), beat: choice.beat }, [choice]);
+  const partSeen = useSession((session) => session.partSeen);
+  const part = partSeen !== null && indexOf(document).part(partSeen) ? partSeen : null;
   const scroller = useRef<HTMLElement>(null);
   const { seen, above, below, measure, goTo } = useSeen({
     count: lines.length,
-    height: LINE.height + LINE.gap,
+    height: (at) => heightOf(lines, at),
     scroller,
   });
-  useSheetKeys();
+  useSheetKeys(!performance);
   const edit = useEdit();
   const move = ({ value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) =>
     edit((now) => {
@@ -55,19 +83,32 @@ export function SheetRoom() {
       return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
     });
   const { box, handlers } = useBox(scroller);
-  const { headFor, show } = useSheetPlayhead();
+  const { headFor, show } = useSheetPlayhead(document, (key) => {
+    const at = lines.findIndex(({ place, line }) => line && headKey(place.occurrence.id, line.start) === key);
+    if (at >= 0) goTo(at);
+  });
   usePlayhead(show);
+  // What was added is brought into view once it has a line.
+  const wanted = useRef<Id | null>(null);
+  useEffect(() => {
+    if (wanted.current === null) return;
+    const at = lines.findIndex(({ place }) => place.occurrence.id === wanted.current);
+    if (at < 0) return;
+    wanted.current = null;
+    goTo(at);
+  });
+  const onTaken = (occurrence: Id) => {
+    wanted.current = occurrence;
+  };
+  const goToOccurrence = useLatest((occurrence: Id) => {
+    chooseOccurrence(occurrence);
+    cueOccurrence(song, occurrence);
+    goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence));
+  });
   return (
     <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
       <Page ref={scroller} aria-label="Sheet" {...handlers}>
-        <FormBar
-          document={document}
-          places={places}
-          onGoTo={(occurrence) => {
-            chooseOccurrence(occurrence);
-            goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence));
-          }}
-        />
+        <FormBar document={inBand} places={placesInBand} onGoTo={goToOccurrence} />
         {places.length === 0 && <EmptySheet />}
         <DragArea<CarriedSlot> onDrop={move}>
           {above > 0 && <div style={{ height: above }} />}
@@ -89,8 +130,12 @@ export function SheetRoom() {
                       of={line}
                       density={density.get(place.occurrence.id)?.[line.nth] ?? 0}
                       most={most}
-                      isBare={bare.has(`${place.occurrence.id} ${line.nth}`)}
+                      isBare={!performance && bare.has(`${place.occurrence.id} ${line.nth}`)}
+                      isFixed={performance !== null}
+                      planned={plannedAt(line)}
                       chosen={chosen}
+                      from={from}
+                      part={part}
                       headFor={headFor}
                     />
                   </div>
@@ -112,13 +157,32 @@ export function SheetRoom() {
           />
         )}
       </Page>
-      <SheetInspector />
+      {performance ? (
+        <PerformPanel document={song} heard={performance.heard} onTaken={onTaken} />
+      ) : dress ? (
+        <DressPanel
+          document={song}
+          dress={dress}
+          onGoTo={({ occurrence, phrase }) => {
+            goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence && line.nth === phrase));
+          }}
+        />
+      ) : (
+        <SheetInspector />
+      )}
     </Box>
   );
 }
 
 /** No line is measured yet. */
 const NO_DENSITY: ReturnType<typeof densities> = new Map();
+
+/** How high a line is with what stands below it, in px. */
+function heightOf(lines: readonly LineOfSheet[], at: number): number {
+  const [line, next] = [lines[at], lines[at + 1]];
+  const below = LINE.gap + (next?.place === line?.place ? 0 : LINE.stanza);
+  return line?.isOnly ? Math.max(LINE.only, LINE.height + below) : LINE.height + below;
+}
 
 /** The page that the lines stand on; how all of them look is said here once. Without room a section's name stands over its lines. */
 const Page = styled('section')(({ theme }) => ({
@@ -169,26 +233,36 @@ function EmptySheet() {
 }
 
 /** Where the lines' play heads are kept, and how to show the one that is heard. */
-function useSheetPlayhead() {
+function useSheetPlayhead(document: SongDocument, onLine: (key: string) => void) {
   const heads = useRef(new Map<string, HTMLElement>());
   const keepers = useRef(new Map<string, (element: HTMLElement | null) => void>());
   const lit = useRef<HTMLElement | null>(null);
-  const document = useSong();
+  const follow = useLatest(onLine);
+  /** The line that was heard last, which the page has followed. */
+  const line = useRef('');
   const what = useWhatPlays();
   const show = useCallback(
     (place: number | null) => {
       if (lit.current) lit.current.style.opacity = '0';
       lit.current = null;
-      if (place === null || what?.origin == null) return;
+      if (place === null || what?.origin == null) {
+        line.current = '';
+        return;
+      }
       const { phraseBars } = indexOf(document).song;
       const at = lineAt(document, place + what.origin, phraseBars);
+      if (at && at.key !== line.current) {
+        // Where playing begins the page stays; from there on it follows.
+        if (line.current) follow(at.key);
+        line.current = at.key;
+      }
       const head = at && heads.current.get(at.key);
       if (!head) return;
       head.style.opacity = '1';
       head.style.left = `${at.share * 100}%`;
       lit.current = head;
     },
-    [document, what],
+    [document, what, follow],
   );
   const headFor = useCallback((key: string) => {
     const known = keepers.current.get(key);
@@ -203,7 +277,7 @@ function useSheetPlayhead() {
   return { headFor, show };
 }
 
-function lineAt(document: ReturnType<typeof useSong>, tick: number, phraseBars: number) {
+function lineAt(document: SongDocument, tick: number, phraseBars: number) {
   for (const { occurrence, section, start, length } of occurrencePlaces(document)) {
     if (tick < start || tick >= start + length) continue;
     const once = length / occurrence.times;

@@ -1,19 +1,21 @@
 import { Box, Button } from '@mui/material';
 import { leadingLayer, placeFrom, placeName, sectionMeter } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useNavigate } from 'react-router';
 import { choosePattern, useSession } from '../../session/store.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 import { inOneSection, inSections, startInSong } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
+import { useEditInSlot } from './useEditInSlot.ts';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
 /** What can be done to the chosen slots. */
 export function SlotButtons({ document, chosen }: ChosenProps) {
   const navigate = useNavigate();
   const deeds = useSlotDeeds();
+  const editHere = useEditInSlot();
   const hasCopied = useSession((session) => session.copiedSlots.length > 0);
   const [first] = chosen;
   if (!first) return null;
@@ -29,6 +31,20 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
     <Box sx={{ mb: 2 }}>
       <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 1.25 }}>
         {count === 1 && layer && <Button onClick={edit}>Edit pattern</Button>}
+        {count === 1 && layer && (
+          <Button
+            title="Hits more, changed or silent in this slot only; the pattern stays"
+            onClick={() =>
+              editHere({
+                section: first.section.id,
+                slot: first.slot.id,
+                layer: first.slot.layers.indexOf(layer),
+              })
+            }
+          >
+            Edit only here
+          </Button>
+        )}
         {one && (
           <Button title={withKeys('After itself', SHEET_COMMANDS.again)} onClick={deeds.again}>
             Once more
@@ -99,7 +115,6 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
 /** Where a slot is cut in two; what it plays goes on in the second half. */
 function CutAt({ document, chosen: [one] }: ChosenProps) {
   const deeds = useSlotDeeds();
-  const { enqueueSnackbar } = useSnackbar();
   if (!one) return null;
   const meter = sectionMeter(document, one.section);
   const start = startInSong(document, one);
@@ -120,7 +135,7 @@ function CutAt({ document, chosen: [one] }: ChosenProps) {
         onChange={(text) => {
           const at = placeFrom(text, meter);
           if (at === null)
-            enqueueSnackbar(
+            notify(
               `“${text}” is no place. One is written like 12.3: bar of the song and beat. Nothing was cut.`,
               {
                 variant: 'warning',

@@ -17,12 +17,12 @@ import {
   type SongDocument,
   toggleSlotVoice,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { type ChosenSlot, inSections } from './chosen-slots.ts';
 import { useResizeSlots } from './useResizeSlots.ts';
@@ -59,7 +59,6 @@ export function PartChoice({ document, chosen, part }: ChosenProps & { part: Par
 /** How long the chosen slots are: from a list, or typed to the tick. */
 export function LengthChoice({ document, chosen }: ChosenProps) {
   const resize = useResizeSlots();
-  const { enqueueSnackbar } = useSnackbar();
   const [first] = chosen;
   if (!first) return null;
   const meter = sectionMeter(document, first.section);
@@ -84,12 +83,9 @@ export function LengthChoice({ document, chosen }: ChosenProps) {
         onChange={(text) => {
           const ticks = lengthFrom(text, meter);
           if (ticks === null)
-            enqueueSnackbar(
-              `“${text}” is no length. One is written like 3 bars 2 beats. Nothing was changed.`,
-              {
-                variant: 'warning',
-              },
-            );
+            notify(`“${text}” is no length. One is written like 3 bars 2 beats. Nothing was changed.`, {
+              variant: 'warning',
+            });
           else set(ticks);
         }}
       />

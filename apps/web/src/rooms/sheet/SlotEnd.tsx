@@ -1,18 +1,24 @@
 import {
+  addDrum,
   barTicks,
   beatTicks,
   indexOf,
+  inTurn,
   type Landing,
+  omit,
   sectionMeter,
   setLanding,
   setSlowing,
   type Slot,
 } from '@plucky/core';
+import { isSwell } from '@plucky/sound';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
+import { drumRows } from './drum-rows.ts';
+import { RoundsSelect } from './RoundsSelect.tsx';
 import type { SlotProps } from './SlotLayers.tsx';
 
 type Slowing = NonNullable<Slot['slows']>;
@@ -23,25 +29,49 @@ const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 /** How a slot ends: what marks the start of whatever follows it, and whether it slows down before that. */
 export function SlotEnd({ document, section, slot }: SlotProps) {
   const edit = useEdit();
-  const { parts, voicesOf, song } = indexOf(document);
+  const { parts, song } = indexOf(document);
   const meter = sectionMeter(document, section);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const { landing, slows } = slot;
-  const drums = parts.filter((part) => part.type === 'drums').flatMap((part) => voicesOf(part.id));
+  const drums = drumRows(document);
   const spans = [2 * beat, bar, 2 * bar, 4 * bar, slows?.over ?? bar].filter((ticks) => ticks <= slot.length);
   const land = (next: Landing | null) => edit((now) => setLanding(now, section.id, slot.id, next));
+  const swell = (ticks: number) =>
+    edit((now) => {
+      const part = parts.find((one) => one.type === 'drums');
+      const known = drums.find(({ sound }) => isSwell(sound));
+      if (!part) return { reason: 'A swell needs a part of drums.' };
+      const added = known ? null : addDrum(now, part.id, 'swell');
+      const voice = known?.id ?? added?.id ?? '';
+      const next = { velocity: USUAL_LANDING, ...landing, voice, swell: ticks };
+      return inTurn(now, 'swell into what follows', [
+        () => added?.outcome ?? null,
+        (then) => setLanding(then, section.id, slot.id, next),
+      ]);
+    });
   const slow = (next: Slowing | null) => edit((now) => setSlowing(now, section.id, slot.id, next));
   return (
     <Group title="How it ends">
       <Select
         fullWidth
         label="What follows starts with"
-        value={landing?.voice ?? null}
+        value={landing && !landing.swell ? landing.voice : null}
         none={{ label: 'nothing more', choose: () => land(null) }}
-        options={namedOptions(drums)}
-        onChange={(voice) => land({ voice, velocity: landing?.velocity ?? USUAL_LANDING })}
+        options={namedOptions(drums.filter(({ sound }) => !isSwell(sound)))}
+        onChange={(voice) => land({ velocity: USUAL_LANDING, ...(landing && omit(landing, 'swell')), voice })}
         sx={{ mt: 0.5, mb: 1.25 }}
       />
+      <LengthSelect
+        fullWidth
+        label="Swells into it over the last"
+        lengths={[beat, 2 * beat, bar, 2 * bar, landing?.swell ?? bar]}
+        value={landing?.swell ?? null}
+        meter={meter}
+        none={{ label: 'nothing, no swell', choose: () => land(null) }}
+        onChange={swell}
+        sx={{ mb: 1.25 }}
+      />
+      {landing && <RoundsSelect label="Of the section’s rounds" of={landing} onChange={land} />}
       <LengthSelect
         fullWidth
         label="Slows down over the last"

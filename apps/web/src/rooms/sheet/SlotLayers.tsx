@@ -1,6 +1,7 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, Slider } from '@mui/material';
 import {
   barTicks,
+  beatTicks,
   indexOf,
   type Layer,
   type LayerSettings,
@@ -17,15 +18,18 @@ import {
   startOf,
   stretchOf,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
+import { TimesSelect, timesWords } from '../../shared/ui/TimesSelect.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { useGesture } from '../../shared/ui/useGesture.ts';
+import { useEditInSlot } from './useEditInSlot.ts';
 
 export interface SlotProps {
   readonly document: SongDocument;
@@ -36,6 +40,7 @@ export interface SlotProps {
 /** The patterns that a slot layers; each is opened to say where it begins, in which stretch it plays, and how loud. */
 export function SlotLayers({ document, section, slot }: SlotProps) {
   const edit = useEdit();
+  const editHere = useEditInSlot();
   const [open, setOpen] = useState<number | null>(null);
   const index = indexOf(document);
   const meter = sectionMeter(document, section);
@@ -67,6 +72,14 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
             <Box sx={{ fontSize: TEXT.fine, color: color('soft') }}>
               {layerWords(layer, slot.length, meter)}
             </Box>
+            {open === i && (
+              <QuietButton
+                label={`Edit its hits only here: ${name}`}
+                onClick={() => editHere({ section: section.id, slot: slot.id, layer: i })}
+              >
+                Edit its hits only here
+              </QuietButton>
+            )}
             {open === i && <LayerForm section={section} slot={slot} layer={layer} index={i} meter={meter} />}
           </Box>
         );
@@ -93,30 +106,6 @@ function layerWords(layer: Layer, length: number, meter: Meter): string {
     .join(' · ');
 }
 
-/** In which rounds of its pattern a layer can be told to sound. */
-const TIMES: readonly (Layer['times'] | undefined)[] = [
-  undefined,
-  'first',
-  'last',
-  { every: 2, from: 0 },
-  { every: 2, from: 1 },
-  { every: 3, from: 2 },
-  { every: 4, from: 0 },
-  { every: 4, from: 3 },
-];
-
-const ORDINALS = ['1st', '2nd', '3rd', '4th'];
-const nth = (index: number) => ORDINALS[index] ?? `${index + 1}th`;
-
-function timesWords(times: Layer['times']): string {
-  if (times === undefined) return 'in each of its rounds';
-  if (typeof times === 'string') return `in its ${times} round only`;
-  return `every ${nth(times.every - 1)} round from the ${nth(times.from)}`;
-}
-
-const isOffered = (times: Layer['times']) =>
-  TIMES.some((one) => JSON.stringify(one) === JSON.stringify(times));
-
 type Begins = 'start' | 'on' | 'place';
 
 function LayerForm({
@@ -127,13 +116,12 @@ function LayerForm({
   meter,
 }: Pick<SlotProps, 'section' | 'slot'> & { layer: Layer; index: number; meter: Meter }) {
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   const set = (settings: LayerSettings, gesture: string | null = null) =>
     edit((now) => setLayer(now, { section: section.id, slot: slot.id }, index, settings), gesture);
   const place = (text: string, take: (at: number) => void) => {
     const at = placeFrom(text, meter);
     if (at === null)
-      enqueueSnackbar(`“${text}” is no place. One is written like 2.3: bar and beat. Nothing was changed.`, {
+      notify(`“${text}” is no place. One is written like 2.3: bar and beat. Nothing was changed.`, {
         variant: 'warning',
       });
     else take(at);
@@ -141,6 +129,15 @@ function LayerForm({
   const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: slot.length };
   const begins: Begins = layer.start === 'on' ? 'on' : startOf(layer) ? 'place' : 'start';
   const { length } = slot;
+  /** What counts from the slot's end goes on doing so. */
+  const setStretch = (start: number, end: number, gesture: string) =>
+    set(
+      {
+        from: layer.from !== undefined && layer.from < 0 ? start - length : start || undefined,
+        to: end >= length ? undefined : end,
+      },
+      gesture,
+    );
   return (
     <Box sx={{ borderLeft: `2px solid ${color('line')}`, pl: 1.25, py: 0.75 }}>
       <Select<Begins>
@@ -166,17 +163,13 @@ function LayerForm({
           sx={{ mb: 1.25 }}
         />
       )}
-      <Select
-        fullWidth
+      <TimesSelect
         label="It sounds"
-        value={JSON.stringify(layer.times ?? null)}
-        options={[...TIMES, ...(isOffered(layer.times) ? [] : [layer.times])].map((times) => ({
-          value: JSON.stringify(times ?? null),
-          label: timesWords(times),
-        }))}
-        onChange={(value) => set({ times: TIMES.find((one) => JSON.stringify(one ?? null) === value) })}
+        times={layer.times}
+        onChange={(times) => set({ times })}
         sx={{ mb: 1.25 }}
       />
+      <StretchSlider length={length} meter={meter} value={[from, to]} onChange={setStretch} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1 }}>
         <DraftField
           label="In the slot, from"
@@ -209,5 +202,39 @@ function LayerForm({
         onChange={(level, gesture) => set({ level: level === 100 ? undefined : level }, gesture)}
       />
     </Box>
+  );
+}
+
+/** The stretch of a slot that a layer plays in, drawn, with both of its ends to be dragged, by half beats. */
+function StretchSlider({
+  length,
+  meter,
+  value: [from, to],
+  onChange,
+}: {
+  length: number;
+  meter: Meter;
+  value: readonly [number, number];
+  onChange: (from: number, to: number, gesture: string) => void;
+}) {
+  const gesture = useGesture();
+  const bars = Math.floor(length / barTicks(meter));
+  return (
+    <Slider
+      size="small"
+      value={[from, to]}
+      min={0}
+      max={length}
+      step={beatTicks(meter) / 2}
+      marks={Array.from({ length: bars > 16 ? 0 : bars + 1 }, (_, i) => ({ value: i * barTicks(meter) }))}
+      disableSwap
+      getAriaLabel={(thumb) => (thumb ? 'The stretch ends' : 'The stretch begins')}
+      getAriaValueText={(tick) => placeName(tick, meter)}
+      onChange={(_, [start = from, end = to]) => {
+        if (start < end) onChange(start, end, gesture.name());
+      }}
+      onChangeCommitted={gesture.done}
+      sx={{ mx: 1, width: 'calc(100% - 16px)' }}
+    />
   );
 }

@@ -6,6 +6,7 @@ import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { SlotButtons } from './SlotButtons.tsx';
 import { LayerOneMore, LengthChoice, PartChoice, SilencedRows } from './SlotChoices.tsx';
+import { SlotChords } from './SlotChords.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
 
@@ -30,6 +31,7 @@ export const SlotSettings = memo(function SlotSettings({
         <PartChoice key={part.id} {...props} part={part} />
       ))}
       <LengthChoice {...props} />
+      <SlotChords {...props} />
       <SlotButtons {...props} />
       {!several && <SlotEnd document={document} section={section} slot={slot} />}
       <SilencedRows {...props} />

@@ -2,8 +2,13 @@ import { Box, Button, Typography } from '@mui/material';
 import {
   addSlots,
   counted,
+  indexOf,
+  keptWhileSame,
+  type LinePiece,
   newSlot,
   type OccurrencePlace,
+  type Section,
+  sectionDifferences,
   sectionMeter,
   type SongDocument,
 } from '@plucky/core';
@@ -11,7 +16,7 @@ import { memo, type ReactNode } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { chooseOccurrence, chooseSlot } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
-import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
+import { color, familyColor, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { keyOf } from './chosen-slots.ts';
 import { headKey, type LineOfSheet } from './sheet-lines.ts';
 import { type DrawnPiece, SheetLine } from './SheetLine.tsx';
@@ -27,6 +32,7 @@ export const SHEET_STYLE = {
   '& .pieces': { position: 'relative', flex: 1, height: LINE.height },
   '& .place': { position: 'absolute', height: '100%', paddingRight: '4px' },
   '& .slot': {
+    position: 'relative',
     display: 'block',
     width: '100%',
     height: '100%',
@@ -39,7 +45,28 @@ export const SHEET_STYLE = {
     border: `1px solid ${color('strong')}`,
     borderRadius: '10px',
   },
+  '& .from': {
+    position: 'absolute',
+    // Below the words.
+    top: 18,
+    bottom: 0,
+    width: 0,
+    borderLeft: `2px dotted ${color('plum')}`,
+    pointerEvents: 'none',
+  },
+  // It grows to the barline that it leads to.
+  '& .swell': {
+    position: 'absolute',
+    right: 0,
+    bottom: 0,
+    height: '62%',
+    background: familyColor('cymbal'),
+    opacity: 0.28,
+    clipPath: 'polygon(0 100%, 100% 0, 100% 100%)',
+    pointerEvents: 'none',
+  },
   '& .slot.broken': { borderStyle: 'dashed' },
+  '& .slot.planned': { border: `2px dashed ${color('plum')}` },
   '& .slot.chosen': { borderWidth: 2, borderColor: color('plum') },
   '& .words': {
     display: 'flex',
@@ -76,9 +103,26 @@ export const SHEET_STYLE = {
   },
 } as const;
 
+const keptDifferences = keptWhileSame<ReadonlyMap<string, string>>();
+
+/** What differs from the section that is followed, in words, by slot. */
+function differencesBySlot(document: SongDocument, section: Section): ReadonlyMap<string, string> {
+  return new Map(
+    sectionDifferences(document, section).map(({ slot, isMissing, words }) => [
+      isMissing ? `missing ${slot}` : slot,
+      words.join(', '),
+    ]),
+  );
+}
+
 /** The lines of a section that are seen: its name beside the first of them, and how dense each is. */
 export function Stanza({ place, children }: { place: OccurrencePlace; children: ReactNode }) {
   return <section aria-label={place.section.name}>{children}</section>;
+}
+
+/** A beat of a slot where it lies on a piece of it; the slot's first one needs no mark. */
+function beatOn({ inSlot, length }: LinePiece, beat: number): number | null {
+  return beat > 0 && beat >= inSlot && beat < inSlot + length ? beat : null;
 }
 
 /** A line with what stands beside it. */
@@ -88,7 +132,11 @@ export function StanzaLine({
   density,
   most,
   isBare,
+  planned,
+  isFixed,
   chosen,
+  from,
+  part,
   headFor,
 }: {
   document: SongDocument;
@@ -98,21 +146,37 @@ export function StanzaLine({
   most: number;
   /** Whether the phrase ends as if nothing ended there. */
   isBare: boolean;
+  /** What is planned for the end of the phrase, while a plan is looked at. */
+  planned: string;
+  /** Whether it is only looked at, as what is performed is. */
+  isFixed: boolean;
   /** The keys of the slots that are chosen. */
   chosen: ReadonlySet<string>;
+  /** The key of the slot and the place in it from which the song is played. */
+  from: { readonly slot: string; readonly beat: number } | null;
+  /** The part that alone is drawn; null for all. */
+  part: string | null;
   /** Where the play head of a line is kept. */
   headFor: (key: string) => (element: HTMLElement | null) => void;
 }) {
   const { place, line, nth } = of;
   const { occurrence, section } = place;
+  const followed = section.follows === undefined ? undefined : indexOf(document).section(section.follows);
+  const differences = followed
+    ? keptDifferences(section, [followed], () => differencesBySlot(document, section))
+    : null;
+  const keyOfPiece = (piece: LinePiece) => keyOf({ occurrence: occurrence.id, slot: piece.slot.id });
   const pieces = (line?.pieces ?? []).map((piece): DrawnPiece => ({
     slot: piece.slot.id,
     onLine: piece.onLine,
     inSlot: piece.inSlot,
     length: piece.length,
     slotLength: piece.slot.length,
-    face: faceOf(document, section, piece),
-    isChosen: chosen.has(keyOf({ occurrence: occurrence.id, slot: piece.slot.id })),
+    face: faceOf(document, { occurrence, section, start: line?.start ?? 0 }, piece, part),
+    isPlanned: planned !== '' && piece === line?.pieces.at(-1),
+    differs: (piece.inSlot === 0 && differences?.get(piece.slot.id)) || '',
+    isChosen: chosen.has(keyOfPiece(piece)),
+    beat: from?.slot === keyOfPiece(piece) ? beatOn(piece, from.beat) : null,
   }));
   const bars = place.bars / occurrence.times;
   return (
@@ -122,8 +186,13 @@ export function StanzaLine({
           <SectionHead
             occurrence={occurrence.id}
             section={section.id}
+            isFixed={isFixed}
             name={section.name}
             about={`${counted(bars, 'bar')}${occurrence.times > 1 ? `, ${occurrence.times} times` : ''}`}
+            follows={
+              followed &&
+              `follows ${followed.name}${differences?.size ? `, ${counted(differences.size, 'change')}` : ''}`
+            }
           />
         )}
       </div>
@@ -151,7 +220,7 @@ export function StanzaLine({
           No slot yet. Add one to choose what plays.
         </Typography>
       )}
-      {line ? <Density value={density} most={most} isBare={isBare} /> : <span />}
+      {line ? <Density value={density} most={most} isBare={isBare} planned={planned} /> : <span />}
     </>
   );
 }
@@ -159,13 +228,18 @@ export function StanzaLine({
 const SectionHead = memo(function SectionHead({
   occurrence,
   section: id,
+  isFixed,
   name,
   about,
+  follows,
 }: {
   occurrence: string;
   section: string;
+  isFixed: boolean;
   name: string;
   about: string;
+  /** What it follows, with how many changes. */
+  follows: string | undefined;
 }) {
   const edit = useEdit();
   const store = useDocumentStore();
@@ -188,14 +262,19 @@ const SectionHead = memo(function SectionHead({
         {name}
       </Typography>
       <Typography sx={{ fontSize: TEXT.small, color: color('soft') }}>{about}</Typography>
-      <Button
-        variant="text"
-        onClick={add}
-        aria-label={`Add a slot to ${name}`}
-        sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: TEXT.note }}
-      >
-        + slot
-      </Button>
+      {follows && (
+        <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.2 }}>{follows}</Typography>
+      )}
+      {!isFixed && (
+        <Button
+          variant="text"
+          onClick={add}
+          aria-label={`Add a slot to ${name}`}
+          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: TEXT.note }}
+        >
+          + slot
+        </Button>
+      )}
     </>
   );
 });
@@ -204,10 +283,12 @@ const Density = memo(function Density({
   value,
   most,
   isBare,
+  planned,
 }: {
   value: number;
   most: number;
   isBare: boolean;
+  planned: string;
 }) {
   const share = Math.round((value / most) * 100);
   return (
@@ -225,6 +306,15 @@ const Density = memo(function Density({
       <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), whiteSpace: 'nowrap' }}>
         {value.toFixed(1)} hits / beat
       </Typography>
+      {planned && (
+        <Typography
+          noWrap
+          title={planned}
+          sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('plum') }}
+        >
+          + {planned}
+        </Typography>
+      )}
       {isBare && (
         <Typography
           title="No fill, landing or drop at the end of this phrase"

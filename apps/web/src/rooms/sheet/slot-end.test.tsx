@@ -12,8 +12,8 @@ import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useSong } from '../../document/context.tsx';
-import { slotWords } from '../../shared/ui/SlotPiece.tsx';
 import { show } from '../../testing/render.tsx';
+import { slotWords } from './slot-words.ts';
 import { SlotEnd } from './SlotEnd.tsx';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

@@ -1,20 +1,21 @@
 import {
   barTicks,
+  type Id,
   indexOf,
   keptWhileSame,
   leadingLayer,
   type LinePiece,
+  namedKeys,
   type PatternRole,
   type ResolvedLayer,
-  resolveLayer,
-  type Section,
   sectionMeter,
   type SongDocument,
   type SongRecord,
 } from '@plucky/core';
 import { barShares } from '../../shared/ui/marks.ts';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
-import { pieceMarks, slotRole, slotWords } from '../../shared/ui/SlotPiece.tsx';
+import { pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';
+import { slotWords } from './slot-words.ts';
 
 /** What is drawn of a piece of a slot. */
 export interface SlotFace {
@@ -28,20 +29,35 @@ export interface SlotFace {
   readonly isLast: boolean;
   readonly marks: readonly Mark[];
   readonly barShares: readonly number[];
+  /** Where on the piece a swell up to the slot's end begins, as a share of it; null where none sounds. */
+  readonly swell: number | null;
   /** The pattern that a double press shows. */
   readonly pattern: string | null;
 }
 
 const keptFaces = keptWhileSame<SlotFace>();
+/** A section may look otherwise in every place in which it is played. */
+const keyOf = namedKeys();
 
 /** The face of a piece: the same object until something that it shows has changed, so that only that is drawn anew. */
-export function faceOf(document: SongDocument, section: Section, piece: LinePiece): SlotFace {
+export function faceOf(
+  document: SongDocument,
+  place: PlaceOfLine,
+  piece: LinePiece,
+  /** The part that alone is drawn. */
+  part: Id | null = null,
+): SlotFace {
   const { slot } = piece;
-  const layers = slot.layers.map((layer) => resolveLayer(document, slot, layer));
+  const { section, occurrence } = place;
+  const all = pieceLayers(document, place, piece);
+  const layers = part === null ? all : all.filter(({ source }) => source.pattern.part === part);
   const meter = sectionMeter(document, section);
   const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
-  const from = [number, meter, ...layers, ...recordsShown(document, layers, slot.landing?.voice)];
-  return keptFaces(piece, from, () => makeFace(document, section, piece, number));
+  const { key } = indexOf(document).song;
+  const from = [number, meter, key, part, ...layers, ...recordsShown(document, layers, slot.landing?.voice)];
+  return keptFaces(keyOf(piece, occurrence.id), from, () =>
+    makeFace(document, place, piece, layers, { number, part }),
+  );
 }
 
 /** The records, beside the slot's own, that its face is made from. */
@@ -60,22 +76,36 @@ function recordsShown(
   ];
 }
 
-function makeFace(document: SongDocument, section: Section, piece: LinePiece, number: number): SlotFace {
+function makeFace(
+  document: SongDocument,
+  { occurrence, section }: PlaceOfLine,
+  piece: LinePiece,
+  layers: readonly ResolvedLayer[],
+  { number, part }: { readonly number: number; readonly part: Id | null },
+): SlotFace {
   const index = indexOf(document);
   const { slot, inSlot, length, onLine } = piece;
   const leading = leadingLayer(document, slot);
   const nameOf = (id: string) => index.pattern(id)?.name ?? '';
   const isLast = inSlot + length === slot.length;
+  const { landing } = slot;
+  const lasts = landing && !occurrence.silencedVoices.includes(landing.voice) ? landing.swell : undefined;
+  const names = layers.map(({ source }) => nameOf(source.pattern.id));
   return {
     number,
-    title: leading ? nameOf(leading.pattern) : 'Rest',
-    others: slot.layers.flatMap((one) => (one === leading ? [] : nameOf(one.pattern))).join(', '),
+    title: part !== null ? (names[0] ?? 'nothing') : leading ? nameOf(leading.pattern) : 'Rest',
+    others:
+      part !== null
+        ? names.slice(1).join(', ')
+        : slot.layers.flatMap((one) => (one === leading ? [] : nameOf(one.pattern))).join(', '),
     role: slotRole(document, slot),
     words: slotWords(document, slot, isLast),
-    hasSilence: slot.layers.some((layer) => layer.silencedVoices.length > 0),
+    hasSilence:
+      occurrence.silencedVoices.length > 0 || slot.layers.some((layer) => layer.silencedVoices.length > 0),
     isLast,
-    marks: pieceMarks(document, piece),
+    marks: pieceMarks(document, layers, piece),
     barShares: barShares(onLine, length, barTicks(sectionMeter(document, section))),
+    swell: isLast && lasts ? Math.max(0, (slot.length - lasts - inSlot) / length) : null,
     pattern: leading?.pattern ?? null,
   };
 }

@@ -44,12 +44,12 @@ test('a groove is told to sound in the last of its rounds only', async () => {
     );
   const before = snares();
   await userEvent.click(screen.getByRole('button', { name: 'Set the layer Main groove' }));
-  await choose('It sounds', 'in its last round only');
+  await choose('It sounds', 'the last time only');
   const { length } = indexOf(lanterns).pattern('main') ?? { length: 0 };
   const last = (slot?.length ?? 0) - length;
   expect(last).toBeGreaterThan(0);
   expect(snares()).toEqual(before.filter((one) => one.tick >= last));
-  expect(screen.getByText('in its last round only', { selector: '[class*="MuiBox"]' })).toBeTruthy();
+  expect(screen.getByText('the last time only', { selector: '[class*="MuiBox"]' })).toBeTruthy();
 });
 
 test('a layer goes on from the slot before, from a place that is typed, and at a level', async () => {

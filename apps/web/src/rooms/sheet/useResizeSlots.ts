@@ -1,6 +1,6 @@
 import { hiddenIn, indexOf, isChange, resizeSlots, type SlotIn, type SongDocument } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useEdit } from '../../document/context.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 
 /** Sets the length of slots, and says what they have become too short for. */
 export function useResizeSlots(): (
@@ -9,7 +9,6 @@ export function useResizeSlots(): (
   gesture?: string | null,
 ) => void {
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   return (slots, length, gesture = null) => {
     const hidden = new Set<string>();
     edit((now) => {
@@ -18,7 +17,7 @@ export function useResizeSlots(): (
       return outcome;
     }, gesture);
     if (hidden.size)
-      enqueueSnackbar(`${[...hidden].join(', ')}: no room in so short a slot, hidden until it is longer.`, {
+      notify(`${[...hidden].join(', ')}: no room in so short a slot, hidden until it is longer.`, {
         variant: 'info',
       });
   };

@@ -1,5 +1,5 @@
 import { barTicks, beatTicks, indexOf, leadingLayer, plays, sectionMeter } from '@plucky/core';
-import { useSong } from '../../document/context.tsx';
+import { useDocumentStore } from '../../document/context.tsx';
 import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';
 import { chosenSlots, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
@@ -7,18 +7,19 @@ import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { useResizeSlots } from './useResizeSlots.ts';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
-/** The keys of the sheet: going from slot to slot, choosing several, and changing those that are chosen. */
-export function useSheetKeys(): void {
-  const document = useSong();
+/** The keys of the sheet while they are its own: going from slot to slot, choosing several, and changing those. */
+export function useSheetKeys(enabled: boolean): void {
+  const store = useDocumentStore();
   const resizeAll = useResizeSlots();
   const deeds = useSlotDeeds();
   const read = () => {
+    const { document } = store.getState();
     const session = useSession.getState();
     const all = slotsOfForm(document);
     const chosen = chosenSlots(document, session);
     const { slot } = session;
     const lead = chosen.find((one) => one.slot.id === slot?.slot && one.occurrence.id === slot.occurrence);
-    return { session, all, chosen, lead };
+    return { document, session, all, chosen, lead };
   };
   const go = (by: number) => {
     const { session, all, lead } = read();
@@ -44,7 +45,7 @@ export function useSheetKeys(): void {
     chooseSlots(range.map(placeOf));
   };
   const goSection = (by: number) => {
-    const { session, all } = read();
+    const { document, session, all } = read();
     const { form } = indexOf(document).song;
     const here = form.findIndex((one) => one.id === session.occurrence);
     const next = form[Math.min(form.length - 1, Math.max(0, here + by))];
@@ -56,29 +57,21 @@ export function useSheetKeys(): void {
     chooseSlots(all.filter((one) => one.occurrence.id === session.occurrence).map(placeOf));
   };
   const choosePlaying = () => {
-    const { all, lead } = read();
+    const { document, all, lead } = read();
     const pattern = lead && leadingLayer(document, lead.slot)?.pattern;
     if (pattern !== undefined) chooseSlots(all.filter(({ slot }) => plays(slot, pattern)).map(placeOf));
   };
   const resize = (by: number, unit: 'bar' | 'beat') => {
-    const { chosen, lead } = read();
+    const { document, chosen, lead } = read();
     if (!lead) return;
     const meter = sectionMeter(document, lead.section);
     const step = unit === 'bar' ? barTicks(meter) : beatTicks(meter);
     resizeAll(inSections(chosen), lead.slot.length + by * step);
   };
   const cutInTwo = () => {
-    const { lead } = read();
+    const { document, lead } = read();
     if (lead) deeds.cutAt(middleOf(lead.slot, sectionMeter(document, lead.section)));
   };
-  useCommands(SHEET_COMMANDS, {
-    ...deeds,
-    go,
-    extend,
-    goSection,
-    chooseSection,
-    choosePlaying,
-    resize,
-    cutInTwo,
-  });
+  const sheet = { ...deeds, go, extend, goSection, chooseSection, choosePlaying, resize, cutInTwo };
+  useCommands(SHEET_COMMANDS, sheet, enabled);
 }

@@ -20,10 +20,10 @@ import {
   type Slot,
   swapSlots,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
-import { useEdit, useSong } from '../../document/context.tsx';
+import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
+import { notify } from '../../shared/ui/notify.ts';
 import { chosenSlots, inOneSection, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
 import { mergedNaming } from './merged-naming.ts';
 
@@ -49,16 +49,17 @@ export interface SlotDeeds {
 
 export function useSlotDeeds(): SlotDeeds {
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
-  const document = useSong();
+  const store = useDocumentStore();
   const state = () => {
+    // As the song is when something is done, which is not to be drawn anew with each edit.
+    const { document } = store.getState();
     const session = useSession.getState();
     const chosen = chosenSlots(document, session);
     const { song, section: sectionOf } = indexOf(document);
     const occurrence = song.form.find((one) => one.id === session.occurrence);
     const section = occurrence && sectionOf(occurrence.section);
     const last = chosen.findLast((one) => one.section === section);
-    return { session, chosen, occurrence, section, last, one: inOneSection(chosen) };
+    return { document, session, chosen, occurrence, section, last, one: inOneSection(chosen) };
   };
   const chooseIn = (occurrence: Id, ids: readonly Id[]) =>
     chooseSlots(ids.map((slot) => ({ occurrence, slot })));
@@ -74,15 +75,15 @@ export function useSlotDeeds(): SlotDeeds {
       );
   };
   const copy = () => {
-    const { chosen } = state();
+    const { document, chosen } = state();
     if (!chosen.length) return false;
     const copiedSlots = copySlots(document, inSections(chosen));
     useSession.setState({ copiedSlots });
-    enqueueSnackbar(`${counted(copiedSlots.length, 'slot')} copied.`);
+    notify(`${counted(copiedSlots.length, 'slot')} copied.`);
     return true;
   };
   const remove = () => {
-    const { chosen } = state();
+    const { document, chosen } = state();
     const all = slotsOfForm(document);
     const at = all.findIndex((one) => one.slot === chosen[0]?.slot);
     const left = all.filter((one) => !chosen.some(({ slot }) => slot === one.slot));
@@ -92,11 +93,11 @@ export function useSlotDeeds(): SlotDeeds {
   };
   return {
     add() {
-      const { section, last } = state();
+      const { document, section, last } = state();
       if (section) addAfter([newSlot(document, section, freshId(), last?.slot)]);
     },
     rest(where) {
-      const { section } = state();
+      const { document, section } = state();
       if (!section) return;
       const length = barTicks(sectionMeter(document, section));
       addAfter([{ id: freshId(), length, layers: [] }], where === 'before' ? 0 : 1);
@@ -104,8 +105,7 @@ export function useSlotDeeds(): SlotDeeds {
     again() {
       const { one, occurrence, chosen } = state();
       if (!one || !occurrence) {
-        if (chosen.length)
-          enqueueSnackbar('Slots of one section are repeated together.', { variant: 'warning' });
+        if (chosen.length) notify('Slots of one section are repeated together.', { variant: 'warning' });
         return;
       }
       const ids = one.ids.map(() => freshId());
@@ -124,9 +124,9 @@ export function useSlotDeeds(): SlotDeeds {
       if (copy()) remove();
     },
     paste(over) {
-      const { session, one, occurrence } = state();
+      const { document, session, one, occurrence } = state();
       if (!session.copiedSlots.length) {
-        enqueueSnackbar('Copy slots first.', { variant: 'warning' });
+        notify('Copy slots first.', { variant: 'warning' });
         return;
       }
       const slots = pastedSlots(document, session.copiedSlots, freshId);
@@ -139,9 +139,7 @@ export function useSlotDeeds(): SlotDeeds {
         occurrence.id,
         slots.map((slot) => slot.id),
       );
-      enqueueSnackbar(
-        `${counted(one.ids.length, 'slot')} of ${one.section.name} replaced. Undo brings them back.`,
-      );
+      notify(`${counted(one.ids.length, 'slot')} of ${one.section.name} replaced. Undo brings them back.`);
     },
     swap() {
       const [first, second, third] = inSections(state().chosen);

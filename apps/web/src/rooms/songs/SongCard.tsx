@@ -117,7 +117,8 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
     if (playing) return;
     const timeline = compile(document, { kind: 'song' });
     player.setHeard(() => true);
-    player.setSong(document, timeline.events);
+    player.setSong(document);
+    player.prepare(timeline.events);
     void player.play({ timeline, loops: false }, 0);
   };
   return (

@@ -1,13 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
 import { counted } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useSnackbar } from 'notistack';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
 import { Logo } from '../../shared/ui/Logo.tsx';
 import { ModeButton } from '../../shared/ui/ModeButton.tsx';
-import { NoticeAction } from '../../shared/ui/Notices.tsx';
+import { NoticeAction } from '../../shared/ui/NoticeAction.tsx';
+import { notify } from '../../shared/ui/notify.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
@@ -17,10 +17,9 @@ export function SongsRoom() {
   const [inBin, setInBin] = useState(false);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const { enqueueSnackbar } = useSnackbar();
   const songs = useQuery({ queryKey: ['songs'], queryFn: api.songs });
   const bin = useQuery({ queryKey: ['songs', 'bin'], queryFn: api.bin });
-  const failed = (error: Error) => enqueueSnackbar(error.message, { variant: 'error' });
+  const failed = (error: Error) => notify(error.message, { variant: 'error' });
   const refresh = () => queries.invalidateQueries({ queryKey: ['songs'] });
   const open = (id: string) => void navigate(`/songs/${id}/groove`);
 
@@ -43,7 +42,7 @@ export function SongsRoom() {
     mutationFn: (song: SongFace) => api.remove(song.id),
     onSuccess: async (_, song) => {
       await refresh();
-      enqueueSnackbar(`${song.name} is in the bin.`, {
+      notify(`${song.name} is in the bin.`, {
         action: () => <NoticeAction onClick={() => restore.mutate(song)}>Undo</NoticeAction>,
       });
     },

@@ -38,6 +38,14 @@ const collide: CollisionDetection = (args) => {
   return find({ ...args, droppableContainers });
 };
 
+// Made once: with other options all that can be carried is drawn anew.
+const BY_POINTER = { activationConstraint: { distance: DISTANCE } };
+const BY_KEYS = {
+  coordinateGetter: stepThrough,
+  keyboardCodes: { start: [PICK_UP.code], cancel: ['Escape'], end: ['Enter', 'Space', PICK_UP.code] },
+};
+const MEASURING = { droppable: { strategy: MeasuringStrategy.WhileDragging } };
+
 /**
  * A part of the page whose things can be dragged onto one another, by the mouse and by keys; every step is told to those
  * who do not see it.
@@ -54,13 +62,7 @@ export function DragArea<T>({
   children: ReactNode;
 }) {
   const [carried, setCarried] = useState<Carried | null>(null);
-  const sensors = useSensors(
-    useSensor(PointerSensor, { activationConstraint: { distance: DISTANCE } }),
-    useSensor(KeyboardSensor, {
-      coordinateGetter: stepThrough,
-      keyboardCodes: { start: [PICK_UP.code], cancel: ['Escape'], end: ['Enter', 'Space', PICK_UP.code] },
-    }),
-  );
+  const sensors = useSensors(useSensor(PointerSensor, BY_POINTER), useSensor(KeyboardSensor, BY_KEYS));
   const announcements = useMemo(() => {
     const name = (one: Active | Over | null) => carriedOf(one)?.name ?? '';
     return {
@@ -81,7 +83,7 @@ export function DragArea<T>({
       sensors={sensors}
       autoScroll={scrolls}
       collisionDetection={collide}
-      measuring={{ droppable: { strategy: MeasuringStrategy.WhileDragging } }}
+      measuring={MEASURING}
       accessibility={{ announcements, screenReaderInstructions: { draggable: INSTRUCTIONS } }}
       onDragStart={({ active }) => {
         setCarried(carriedOf(active) ?? null);

@@ -2,7 +2,10 @@ import { type Control, type FieldPathByValue, type FieldValues, useController } 
 import { Choices } from '../ui/Choices.tsx';
 
 /** One of several, as a field of the form that it stands in. */
-export function ChoicesField<T extends FieldValues, N extends FieldPathByValue<T, string | number>>({
+export function ChoicesField<
+  T extends FieldValues,
+  N extends FieldPathByValue<T, string | number | boolean>,
+>({
   control,
   name,
   title,

@@ -16,23 +16,22 @@ export function useKeptNumber(
   onKeep: (number: number) => void,
 ) {
   const form = useForm<NumberForm>({ values: { number }, resolver, mode: 'onChange' });
-  const { errors } = form.formState;
-  const settle = () =>
-    void form.handleSubmit(
-      (kept) => {
-        if (kept.number !== number) onKeep(kept.number);
-        // Where it was not kept after all, what stands is shown again.
-        form.reset();
-      },
-      () => form.reset(),
-    )();
-  const input = form.register('number', { setValueAs: numberIn, onBlur: settle });
+  const { errors, isSubmitting } = form.formState;
+  const settle = async () => {
+    await form.handleSubmit((kept) => {
+      if (kept.number !== number) onKeep(kept.number);
+    })();
+    // Where it was not kept after all, what stands is shown again.
+    form.reset();
+  };
+  const input = form.register('number', { setValueAs: numberIn, onBlur: () => void settle() });
   return {
     input: {
       ...input,
       onKeyDown: (event: KeyboardEvent) => {
-        if (event.key === 'Enter') settle();
-        if (event.key === 'Escape') form.reset();
+        if (event.key === 'Enter') void settle();
+        // To be set back while its rule is asked would drop what Enter keeps.
+        if (event.key === 'Escape' && !isSubmitting) form.reset();
       },
     },
     wrong: sentence(errors.number?.message),

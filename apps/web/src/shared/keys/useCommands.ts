@@ -13,7 +13,7 @@ const BY_PLACE = /(^|\+)(space|\d)$/;
 /** Between hotkeys: a character that no command uses as its key. */
 const DELIMITER = '|';
 
-/** Listens to the keys of a table, which stays the same one; not while `enabled` is false. */
+/** Listens to the keys of a table that is made once; not while `enabled` is false. */
 export function useCommands<C>(commands: Commands<C>, context: C, enabled = true): void {
   const bound = useMemo(() => bindings(commands), [commands]);
   const run = (event: KeyboardEvent, { hotkey }: { readonly hotkey: string }) => {

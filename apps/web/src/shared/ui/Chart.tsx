@@ -1,25 +1,16 @@
 import { Box } from '@mui/material';
-import { LineChart, type LineSeriesOption } from 'echarts/charts';
+import { BarChart, type BarSeriesOption, LineChart, type LineSeriesOption } from 'echarts/charts';
 import { GridComponent, type GridComponentOption, MarkLineComponent } from 'echarts/components';
 import { type ComposeOption, type EChartsType, init, use as register } from 'echarts/core';
 import { SVGRenderer } from 'echarts/renderers';
 import { useEffect, useRef } from 'react';
 
-register([LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
+register([BarChart, LineChart, GridComponent, MarkLineComponent, SVGRenderer]);
 
-export type ChartOption = ComposeOption<LineSeriesOption | GridComponentOption>;
+export type ChartOption = ComposeOption<BarSeriesOption | LineSeriesOption | GridComponentOption>;
 
 /** A drawn chart, as wide as its place. What it says stands in words beside it, so it is hidden from screen readers. */
-export function Chart({
-  option,
-  height,
-  onPress,
-}: {
-  option: ChartOption;
-  height: number;
-  /** Hears where it is pressed, in the values of its two axes. */
-  onPress?: (x: number, y: number) => void;
-}) {
+export function Chart({ option, height }: { option: ChartOption; height: number }) {
   const place = useRef<HTMLDivElement>(null);
   const chart = useRef<EChartsType>(null);
   useEffect(() => {
@@ -35,20 +26,5 @@ export function Chart({
     };
   }, [height]);
   useEffect(() => chart.current?.setOption(option, { notMerge: true }), [option, height]);
-  return (
-    <Box
-      ref={place}
-      aria-hidden
-      onClick={(event) => {
-        const box = event.currentTarget.getBoundingClientRect();
-        const at = chart.current?.convertFromPixel('grid', [
-          event.clientX - box.left,
-          event.clientY - box.top,
-        ]);
-        const [x, y] = Array.isArray(at) ? at : [];
-        if (typeof x === 'number' && typeof y === 'number') onPress?.(x, y);
-      }}
-      sx={{ width: '100%', height, ...(onPress ? { cursor: 'pointer' } : {}) }}
-    />
-  );
+  return <Box ref={place} aria-hidden sx={{ width: '100%', height }} />;
 }

@@ -39,7 +39,7 @@ export function Choice({
 }
 
 /** Choices in a wrapping row. */
-export function Choices<T extends string | number>({
+export function Choices<T extends string | number | boolean>({
   title,
   options,
   value,
@@ -54,7 +54,11 @@ export function Choices<T extends string | number>({
     <Group title={title}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
         {options.map((option) => (
-          <Choice key={option.value} chosen={option.value === value} onClick={() => onChange(option.value)}>
+          <Choice
+            key={String(option.value)}
+            chosen={option.value === value}
+            onClick={() => onChange(option.value)}
+          >
             {option.label}
           </Choice>
         ))}

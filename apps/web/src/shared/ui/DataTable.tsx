@@ -61,7 +61,7 @@ export function DataTable<T extends { readonly id: string }>({
   const { rows } = table.getRowModel();
   const { seen, above, below } = useSeen({
     count: rows.length,
-    height: ROW_HEIGHT,
+    height: () => ROW_HEIGHT,
     scroller: scroller ?? whole,
   });
   return (

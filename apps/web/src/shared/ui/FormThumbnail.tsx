@@ -63,7 +63,12 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
                         background: color('paper'),
                       }}
                     >
-                      <SlotPiece document={document} section={section} piece={piece} height={height} />
+                      <SlotPiece
+                        document={document}
+                        place={{ occurrence, section, start: line.start }}
+                        piece={piece}
+                        height={height}
+                      />
                     </Box>
                   ))}
                 </Box>

@@ -18,7 +18,7 @@ export function LongList({
   sx?: ListProps['sx'];
 }) {
   const scroller = useRef<HTMLUListElement>(null);
-  const { seen, above, below, measure } = useSeen({ count, height, scroller });
+  const { seen, above, below, measure } = useSeen({ count, height: () => height, scroller });
   return (
     <List ref={scroller} aria-label={label} disablePadding sx={[{ overflow: 'auto' }, ...[sx].flat()]}>
       {above > 0 && <li aria-hidden style={{ height: above }} />}

@@ -1,27 +1,48 @@
 import {
   barTicks,
   indexOf,
-  isEndRole,
   leadingLayer,
   type LinePiece,
+  type Occurrence,
   type PatternRole,
-  resolveLayer,
+  playedLayer,
+  type ResolvedLayer,
   type Section,
   sectionMeter,
   type Slot,
   type SongDocument,
-  stretchOf,
+  specialAt,
 } from '@plucky/core';
-import { useMemo } from 'react';
 import { barShares, marksOf } from './marks.ts';
 import { type Mark, Miniature } from './Miniature.tsx';
 import { color } from './tokens.ts';
 
+/** A section where it is played, and where the line that is drawn starts in it, in ticks. */
+export interface PlaceOfLine {
+  readonly occurrence: Occurrence;
+  readonly section: Section;
+  readonly start: number;
+}
+
+/** The layers of a piece of a slot as they are played in its place, the first time round. */
+export function pieceLayers(
+  document: SongDocument,
+  { occurrence, section, start }: PlaceOfLine,
+  { slot, onLine, inSlot }: LinePiece,
+): readonly ResolvedLayer[] {
+  const meter = sectionMeter(document, section);
+  const special = specialAt(occurrence, section, start + onLine - inSlot, meter);
+  return slot.layers.map((layer) => playedLayer(document, slot, layer, special));
+}
+
 /** The real hits of one piece of a slot, all its layers together, as marks in small. */
-export function pieceMarks(document: SongDocument, { slot, inSlot, length }: LinePiece): Mark[] {
+export function pieceMarks(
+  document: SongDocument,
+  layers: readonly ResolvedLayer[],
+  { inSlot, length }: LinePiece,
+): Mark[] {
   const index = indexOf(document);
-  return slot.layers.flatMap((layer) => {
-    const resolved = resolveLayer(document, slot, layer);
+  return layers.flatMap((resolved) => {
     const hits = resolved.hits.map((hit) => ({ ...hit, at: hit.at + resolved.from }));
     return marksOf(index, hits, inSlot, length);
   });
@@ -30,17 +51,17 @@ export function pieceMarks(document: SongDocument, { slot, inSlot, length }: Lin
 /** One piece of a slot in small. */
 export function SlotPiece({
   document,
-  section,
+  place,
   piece,
   height,
 }: {
   document: SongDocument;
-  section: Section;
+  place: PlaceOfLine;
   piece: LinePiece;
   height: number;
 }) {
-  const marks = useMemo(() => pieceMarks(document, piece), [document, piece]);
-  const bar = barTicks(sectionMeter(document, section));
+  const marks = pieceMarks(document, pieceLayers(document, place, piece), piece);
+  const bar = barTicks(sectionMeter(document, place.section));
   return <Miniature marks={marks} height={height} barShares={barShares(piece.onLine, piece.length, bar)} />;
 }
 
@@ -48,24 +69,6 @@ export function SlotPiece({
 export function slotRole(document: SongDocument, slot: Slot): PatternRole | null {
   const layer = leadingLayer(document, slot);
   return layer ? (indexOf(document).pattern(layer.pattern)?.role ?? null) : null;
-}
-
-/** What is special about a slot in few words: rows that are out, what it ends with, how it slows and what follows it. */
-export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {
-  const { pattern, voice } = indexOf(document);
-  const role = slot.layers
-    .filter((layer) => stretchOf(layer, slot.length))
-    .map((layer) => pattern(layer.pattern)?.role)
-    .find(isEndRole);
-  const out = slot.layers.some((layer) => layer.silencedVoices.length > 0);
-  const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
-  return [
-    out ? 'rows out' : role,
-    isEnd && slot.slows ? 'slows' : undefined,
-    landing ? `${landing.toLowerCase()} lands` : undefined,
-  ]
-    .filter(Boolean)
-    .join(' · ');
 }
 
 /** The tint of a slot by what it plays; words beside it say the same. */

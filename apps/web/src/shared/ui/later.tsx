@@ -1,4 +1,5 @@
 import { type ComponentType, lazy, type ReactNode, Suspense, useState } from 'react';
+import { whenIdle } from '../when-idle.ts';
 
 /**
  * A part of the page that is not needed for its first picture: it is fetched once the browser has nothing else to do, or
@@ -20,10 +21,4 @@ export function later<P extends object>(load: () => Promise<ComponentType<P>>) {
       </Suspense>
     );
   };
-}
-
-function whenIdle(work: () => void): void {
-  // One browser has no such call; there a moment after loading does as well.
-  if (typeof requestIdleCallback === 'function') requestIdleCallback(work, { timeout: 1000 });
-  else setTimeout(work, 500);
 }

@@ -1,5 +1,5 @@
 import { meter, noteSchema } from '@plucky/core';
-import { render, screen, within } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useRef, useState } from 'react';
 import { schemaResolver } from '../form/resolver.ts';
@@ -145,6 +145,17 @@ test('a number is kept when its rule lets it through; else the rule is said and 
   expect(kept).toEqual([40]);
   await userEvent.type(field, '1{Escape}');
   expect(kept).toEqual([40]);
+});
+
+test('a number kept by Enter is kept, although Escape follows before its rule was asked for the first time', async () => {
+  const kept: number[] = [];
+  const rule = schemaResolver((z) => z.object({ number: noteSchema(z) }));
+  render(<NumberField label="Note" value={38} rule={rule} onChange={(note) => kept.push(note)} />);
+  const field = screen.getByLabelText<HTMLInputElement>('Note');
+  fireEvent.input(field, { target: { value: '45' } });
+  fireEvent.keyDown(field, { key: 'Enter' });
+  fireEvent.keyDown(field, { key: 'Escape' });
+  await waitFor(() => expect(kept).toEqual([45]));
 });
 
 test('a draft is kept on Enter and taken back by Escape', async () => {

@@ -11,8 +11,8 @@ export function useSeen({
   scroller,
 }: {
   count: number;
-  /** About how high a line is, in px. */
-  height: number;
+  /** How high a line is, in px; where the page has less room it may be higher. */
+  height: (index: number) => number;
   scroller: RefObject<HTMLElement | null>;
 }) {
   const isLong = count > FEW;
@@ -20,8 +20,10 @@ export function useSeen({
     count,
     enabled: isLong,
     getScrollElement: () => scroller.current,
-    estimateSize: () => height,
-    overscan: 12,
+    estimateSize: height,
+    overscan: 6,
+    // So that the lines are there at the first drawing.
+    initialRect: { width: window.innerWidth, height: window.innerHeight },
   });
   /** Brings a line into view. */
   const goTo = (index: number) => {

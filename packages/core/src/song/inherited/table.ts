@@ -2,6 +2,7 @@ import { inheritedAccentAmount } from './accent-amount.ts';
 import { inheritedAccents } from './accents.ts';
 import { inheritedControls } from './controls.ts';
 import { inheritedGrids } from './grids.ts';
+import { inheritedHarmony } from './harmony.ts';
 import { inheritedHumanise } from './humanise.ts';
 import type { Inheritance } from './inheritance.ts';
 import { inheritedMeter } from './meter.ts';
@@ -16,6 +17,7 @@ export const INHERITED = {
   accentAmount: inheritedAccentAmount,
   humanise: inheritedHumanise,
   controls: inheritedControls,
+  harmony: inheritedHarmony,
 };
 
 export type InheritedField = keyof typeof INHERITED;

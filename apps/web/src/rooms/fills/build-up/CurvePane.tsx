@@ -1,7 +1,7 @@
 import { type Curve, curveValue } from '@plucky/core';
 import type { KeyboardEvent } from 'react';
+import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from '../../../shared/ui/Pane.tsx';
 import { color, type Token } from '../../../shared/ui/tokens.ts';
-import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 /** Into how many pieces a curve is drawn. */
 const PIECES = 48;

@@ -17,8 +17,16 @@ import {
 import { type KeyboardEvent, useMemo } from 'react';
 import type { ChartOption } from '../../../shared/ui/Chart.tsx';
 import { later } from '../../../shared/ui/later.tsx';
+import {
+  CurvePoint,
+  Pane,
+  PANE_PADDING,
+  PANE_WIDTH,
+  paneY,
+  Silence,
+  usePaneDrag,
+} from '../../../shared/ui/Pane.tsx';
 import { color, SANS, TEXT } from '../../../shared/ui/tokens.ts';
-import { CurvePoint, Pane, PANE_PADDING, PANE_WIDTH, paneY, Silence, usePaneDrag } from './Pane.tsx';
 
 const Chart = later(async () => (await import('../../../shared/ui/Chart.tsx')).Chart);
 

@@ -1,8 +1,8 @@
 import { type BuildRecipe, counted, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
+import { PANE_WIDTH, Silence } from '../../../shared/ui/Pane.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
-import { PANE_WIDTH, Silence } from './Pane.tsx';
 
 const HEIGHT = 112;
 /** Where the stream's stems stand, and those of what goes on under it. */

@@ -21,9 +21,9 @@ import {
   type SongDocument,
   turnGrouping,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { freshSeed } from '../../../shared/fresh-id.ts';
+import { notify } from '../../../shared/ui/notify.ts';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
@@ -43,7 +43,6 @@ export function CellStrip({
   /** Takes the fill as it is after a change. */
   onChange: (next: Candidate) => void;
 }) {
-  const { enqueueSnackbar } = useSnackbar();
   const [at, setAt] = useState(0);
   const chosen = Math.min(at, plan.cells.length - 1);
   const recipe = recipeOf(candidate);
@@ -51,7 +50,7 @@ export function CellStrip({
   const take = (next: PlanOutcome) => {
     if (!next) return;
     if ('reason' in next) {
-      enqueueSnackbar(next.reason);
+      notify(next.reason);
       return;
     }
     const made = candidateOf(document, groove, { ...recipe, cells: next });

@@ -9,11 +9,11 @@ import {
   type SongDocument,
   withRecord,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
@@ -42,7 +42,6 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   const looking = useLooking();
   const keepPattern = useKeep();
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   const [heard, setHeard] = useState<Candidate | null>(null);
   // What was chosen when the room was left is chosen again when one comes back, and silent until it is asked for.
   const [isAsked, setAsked] = useState(false);
@@ -80,7 +79,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   useBenchKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
   const placeKept = (one: Pattern, put: PutInPlace, at: string) => {
-    if (edit((now) => put(now, [one.id]), null, true)) enqueueSnackbar(`Placed: ${at}.`);
+    if (edit((now) => put(now, [one.id]), null, true)) notify(`Placed: ${at}.`);
   };
   const change = (next: Candidate) => {
     if (!chosen) return;

@@ -223,7 +223,10 @@ function takeMade(hands: BenchHands, wish: string, made: FillBench): void {
   else if (wishOf(stored) === wish && !stored.isMade)
     hands.settle('make fills', (now) => ({
       ...now,
-      fills: now.fills.map((one) => (one.groove === made.groove ? made : one)),
+      // The window may have been moved while they were worked out.
+      fills: now.fills.map((one) =>
+        one.groove === made.groove ? { ...made, ...(one.window ? { window: one.window } : {}) } : one,
+      ),
     }));
 }
 

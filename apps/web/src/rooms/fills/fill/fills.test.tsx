@@ -95,6 +95,16 @@ describe('the bench', () => {
     expect(now().fills).toHaveLength(3);
   });
 
+  test('keeps a window that is moved while the fills are worked out', async () => {
+    const { now } = showDesk(some(3));
+    await waitFor(() => expect(now().fills).toHaveLength(3));
+    act(() => now().setRecipe({ seed: now().recipe.seed + 1 }));
+    act(() => now().setWindow({ from: 960, length: 1920 }));
+    expect(now().isMaking).toBe(true);
+    await waitFor(() => expect(now().isMaking).toBe(false));
+    expect(now().window).toEqual({ from: 960, length: 1920 });
+  });
+
   test('keeps the recipe, its fills and the window, and undoes them without the song', async () => {
     const { now, store, document, undo } = showDesk(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));

@@ -11,13 +11,15 @@ import {
   placeFrom,
   placeName,
   PPQ,
+  saysSame,
   ticksToMs,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { TimesSelect } from '../../../shared/ui/TimesSelect.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
@@ -26,7 +28,7 @@ import { OrnamentSettings } from './OrnamentSettings.tsx';
 /** The longest glide that the slider reaches, in ticks: a quarter note. */
 const LONGEST_GLIDE = PPQ;
 
-/** Velocity, timing, length, place and ornaments of the chosen hits. */
+/** Velocity, timing, length, rounds, place and ornaments of the chosen hits. */
 export function HitSettings({
   view,
   hits,
@@ -37,8 +39,7 @@ export function HitSettings({
   row: Row;
 }) {
   const actions = useRowActions(view);
-  const { enqueueSnackbar } = useSnackbar();
-  const say = (text: string) => enqueueSnackbar(`${text} Nothing was changed.`, { variant: 'warning' });
+  const say = (text: string) => notify(`${text} Nothing was changed.`, { variant: 'warning' });
   const began = useRef<{ gesture: string; velocities: ReadonlyMap<string, number>; mean: number } | null>(
     null,
   );
@@ -53,6 +54,7 @@ export function HitSettings({
   const differs = hits.some((one) => one.hit.origin === 'changed' || one.hit.origin === 'silenced');
   const rowCount = new Set(hits.map((one) => one.row)).size;
   const sameLength = hits.every((one) => one.hit.length === first.length);
+  const sameTimes = hits.every((one) => saysSame(one.hit.times ?? null, first.times ?? null));
   const drums = view.part.type === 'drums';
   return (
     <Box component="section" aria-label="Chosen hits" sx={{ mb: 2 }}>
@@ -121,6 +123,13 @@ export function HitSettings({
           onChange={(glide, gesture) => actions.set(() => ({ glide }), 'glide', gesture)}
         />
       )}
+      <TimesSelect
+        label="It sounds"
+        times={sameTimes ? (first.times ?? undefined) : null}
+        onChange={(times) => actions.set(() => ({ times: times ?? null }), 'sound in some rounds')}
+        helperText={first.times ? 'So it is in its slots; alone, the pattern has it each time.' : undefined}
+        sx={{ mt: 1.25, mb: 0.5 }}
+      />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, my: 1 }}>
         {hits.length === 1 && (
           <DraftField

@@ -1,4 +1,14 @@
-import { addHits, apply, type Hit, indexOf, isChange, type SongDocument } from '@plucky/core';
+import {
+  addHits,
+  apply,
+  compile,
+  type Hit,
+  indexOf,
+  isChange,
+  NO_EDITS,
+  type SongDocument,
+  withRecord,
+} from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -48,6 +58,31 @@ test('the velocity slider scales in proportion', () => {
   const slider = screen.getByRole('slider', { name: 'Velocity' });
   fireEvent.change(slider, { target: { value: 30 } });
   expect([own(document())['a']?.velocity, own(document())['b']?.velocity]).toEqual([45, 15]);
+});
+
+test('a hit is told to sound in some rounds, and the slots that repeat its pattern play it so', async () => {
+  const { document } = open(songWith({ a: hit('snare', 960, 90), b: hit('snare', 1920, 30) }));
+  const snares = () => {
+    const song = document();
+    const section = { id: 's', kind: 'section', name: 'S', role: 'verse' } as const;
+    const slot = {
+      id: 'x',
+      length: 4 * 3840,
+      layers: [{ pattern: 'main', ...NO_EDITS, silencedVoices: [] }],
+    };
+    const played = withRecord(song, { ...section, slots: [slot] });
+    return compile(played, { kind: 'section', section: 's' }).events.map(({ tick }) => tick);
+  };
+  const rounds = snares().length / 2;
+  choose('a');
+  await userEvent.click(screen.getByRole('combobox', { name: /^It sounds/ }));
+  await userEvent.click(screen.getByRole('option', { name: 'the last time only' }));
+  expect(own(document())['a']?.times).toBe('last');
+  expect(snares()).toHaveLength(rounds + 1);
+  expect(screen.getByText(/alone, the pattern has it each time/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('combobox', { name: /^It sounds/ }));
+  await userEvent.click(screen.getByRole('option', { name: 'each time round' }));
+  expect(snares()).toHaveLength(2 * rounds);
 });
 
 test('a roll is switched on, set by number and by rate, and switched off', async () => {

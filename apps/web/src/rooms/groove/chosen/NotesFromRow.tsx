@@ -10,13 +10,13 @@ import {
   setFromRow,
   type SongDocument,
 } from '@plucky/core';
-import { useSnackbar } from 'notistack';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import type { PatternView } from '../pattern-view.ts';
@@ -31,7 +31,6 @@ const LONGEST = [
 /** Makes a pattern of notes that follows a drum row: in the first part of notes, or in a bass that is added for it. */
 export function NotesFromRow({ view, row }: { view: PatternView; row: Id }) {
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   const { parts } = indexOf(view.document);
   const notes = parts.find((part) => part.type === 'notes');
   const make = () => {
@@ -45,7 +44,7 @@ export function NotesFromRow({ view, row }: { view: PatternView; row: Id }) {
     );
     if (!made) return;
     choosePattern(id);
-    enqueueSnackbar('It follows the row: what changes there changes here.');
+    notify('It follows the row: what changes there changes here.');
   };
   return (
     <Button

@@ -1,14 +1,16 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
+  HARMONIES,
+  type Harmony,
   placeName,
   setAccentAmount,
+  setHarmony,
   setHumanise,
   setPatternMeter,
   setPatternSwing,
   shelfPatternOf,
 } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useSnackbar } from 'notistack';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { openPanel } from '../../../session/store.ts';
@@ -18,8 +20,10 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
@@ -50,6 +54,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
           />
         </Box>
         <OwnSwing view={view} />
+        {view.part.type === 'notes' && <OverChords view={view} />}
         {accents.length > 0 && (
           <Amount
             label="Accents add"
@@ -90,6 +95,28 @@ export function PatternSettings({ view }: { view: PatternView }) {
     </Box>
   );
 }
+
+/** How its notes go with the chords of the slots that play it. */
+function OverChords({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const { pattern, harmony } = view.resolved;
+  return (
+    <Select
+      fullWidth
+      label="Over chords"
+      value={harmony}
+      options={HARMONIES.map((value) => ({ value, label: HARMONY_NAMES[value] }))}
+      onChange={(value) => edit((now) => setHarmony(now, pattern.id, value))}
+      sx={{ mb: 1, mt: 0.5 }}
+    />
+  );
+}
+
+const HARMONY_NAMES: Readonly<Record<Harmony, string>> = {
+  semitones: 'stays as written',
+  degrees: 'in degrees of the scale',
+  'chord notes': 'in notes of the chord',
+};
 
 /** How much the pattern swings, which it can say itself: a groove from elsewhere brings its own. */
 function OwnSwing({ view }: { view: PatternView }) {
@@ -164,17 +191,16 @@ function Humanising({ view }: { view: PatternView }) {
 }
 
 function PutOnShelf({ view }: { view: PatternView }) {
-  const { enqueueSnackbar } = useSnackbar();
   const queries = useQueryClient();
   const { pattern } = view.resolved;
   const put = useMutation({
     mutationFn: () => api.addToShelf(shelfPatternOf(view.document, pattern.id)),
     onSuccess: async () => {
       await queries.invalidateQueries({ queryKey: ['shelf'] });
-      enqueueSnackbar(`${pattern.name} is on the shelf, for every song.`);
+      notify(`${pattern.name} is on the shelf, for every song.`);
     },
     onError: (error) =>
-      enqueueSnackbar(`${error.message} ${pattern.name} is not on the shelf.`, { variant: 'warning' }),
+      notify(`${error.message} ${pattern.name} is not on the shelf.`, { variant: 'warning' }),
   });
   return (
     <Button disabled={put.isPending || !view.hits.length} onClick={() => put.mutate()}>

@@ -3,6 +3,7 @@ import { Box, IconButton } from '@mui/material';
 import {
   barTicks,
   familyOrder,
+  feelOf,
   type Id,
   indexOf,
   newPattern,
@@ -92,15 +93,19 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
           <AddIcon fontSize="small" />
         </IconButton>
       </Box>
-      {familyOrder(index, part.id).map(({ pattern, depth }) => (
-        <PatternEntry
-          key={pattern.id}
-          index={index}
-          resolved={resolve(document, pattern.id)}
-          uses={uses.get(pattern.id) ?? 0}
-          depth={depth}
-        />
-      ))}
+      {familyOrder(index, part.id).map(({ pattern, depth }) => {
+        const resolved = resolve(document, pattern.id);
+        return (
+          <PatternEntry
+            key={pattern.id}
+            index={index}
+            resolved={resolved}
+            meter={feelOf(document, resolved).meter}
+            uses={uses.get(pattern.id) ?? 0}
+            depth={depth}
+          />
+        );
+      })}
     </Box>
   );
 }

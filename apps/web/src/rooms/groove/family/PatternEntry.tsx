@@ -22,6 +22,7 @@ import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 interface EntryProps {
   readonly index: SongIndex;
   readonly resolved: ResolvedPattern;
+  readonly meter: Meter;
   readonly uses: number;
   readonly depth: number;
 }
@@ -33,10 +34,10 @@ export const PatternEntry = memo(
     before.resolved === after.resolved &&
     before.uses === after.uses &&
     before.depth === after.depth &&
-    before.index.song.meter === after.index.song.meter,
+    before.meter === after.meter,
 );
 
-function Entry({ index, resolved, uses, depth }: EntryProps) {
+function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
   const { pattern } = resolved;
   const inView = useSession((session) => session.pattern === pattern.id);
   const together = useSession((session) => session.patterns.has(pattern.id));
@@ -46,7 +47,6 @@ function Entry({ index, resolved, uses, depth }: EntryProps) {
     name: pattern.name,
     value: pattern.id,
   });
-  const meter = resolved.meter ?? index.song.meter;
   const bar = barTicks(meter);
   const isFollowed = pattern.parent ? followsParent : undefined;
   const marks = useMemo(

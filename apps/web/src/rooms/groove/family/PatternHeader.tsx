@@ -4,12 +4,14 @@ import {
   beatTicks,
   counted,
   countEdits,
+  IN_SLOT,
   indexOf,
   LIMITS,
   renamePattern,
   setPatternLength,
 } from '@plucky/core';
 import { memo } from 'react';
+import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
@@ -30,8 +32,9 @@ export const PatternHeader = memo(function PatternHeader({
   const panel = useSession((session) => session.panel);
   const edit = useEdit();
   const { pattern } = view.resolved;
-  const builtBy = pattern.builtBy !== undefined;
-  const drums = view.part.type === 'drums';
+  // Of a slot only the hits are edited here.
+  const inSlot = pattern.id === IN_SLOT;
+  const navigate = useNavigate();
   const parent = pattern.parent ? indexOf(view.document).pattern(pattern.parent) : undefined;
   const edits = countEdits(view.resolved) + pattern.shapes.length;
   return (
@@ -73,6 +76,45 @@ export const PatternHeader = memo(function PatternHeader({
         </Typography>
       )}
       <Box sx={{ flex: 1 }} />
+      {inSlot ? (
+        <Button
+          onClick={() => void navigate('../sheet', { relative: 'path' })}
+          title="What you change is heard in this slot only"
+          sx={{ whiteSpace: 'nowrap' }}
+        >
+          To the sheet
+        </Button>
+      ) : (
+        <WaysOn {...{ view, onFill }} />
+      )}
+      <Button
+        onClick={() => togglePanel('shape')}
+        aria-expanded={panel === 'shape'}
+        title={withKeys('Place and change hits by rules', PATTERN_COMMANDS.shape)}
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Shape…
+      </Button>
+      <Button
+        onClick={() => togglePanel('compare')}
+        aria-expanded={panel === 'compare'}
+        title={withKeys('Hold it against another pattern or an imported part', PATTERN_COMMANDS.compare)}
+        sx={{ whiteSpace: 'nowrap' }}
+      >
+        Compare…
+      </Button>
+      {!inSlot && <LengthField view={view} />}
+    </Box>
+  );
+});
+
+/** Making other patterns of this one. */
+function WaysOn({ view, onFill }: { view: PatternView; onFill: () => void }) {
+  const panel = useSession((session) => session.panel);
+  const builtBy = view.resolved.pattern.builtBy !== undefined;
+  const drums = view.part.type === 'drums';
+  return (
+    <>
       <Button
         onClick={() => togglePanel('vary')}
         aria-expanded={panel === 'vary'}
@@ -93,26 +135,9 @@ export const PatternHeader = memo(function PatternHeader({
           {builtBy ? 'Rework…' : 'Fill…'}
         </Button>
       )}
-      <Button
-        onClick={() => togglePanel('shape')}
-        aria-expanded={panel === 'shape'}
-        title={withKeys('Place and change hits by rules', PATTERN_COMMANDS.shape)}
-        sx={{ whiteSpace: 'nowrap' }}
-      >
-        Shape…
-      </Button>
-      <Button
-        onClick={() => togglePanel('compare')}
-        aria-expanded={panel === 'compare'}
-        title={withKeys('Hold it against another pattern or an imported part', PATTERN_COMMANDS.compare)}
-        sx={{ whiteSpace: 'nowrap' }}
-      >
-        Compare…
-      </Button>
-      <LengthField view={view} />
-    </Box>
+    </>
   );
-});
+}
 
 function LengthField({ view }: { view: PatternView }) {
   const edit = useEdit();

@@ -1,5 +1,14 @@
 import { Typography } from '@mui/material';
-import { apply, namesOf, overridesOf, plural, reachOf, reachOfChange, type SongDocument } from '@plucky/core';
+import {
+  apply,
+  IN_SLOT,
+  namesOf,
+  overridesOf,
+  plural,
+  reachOf,
+  reachOfChange,
+  type SongDocument,
+} from '@plucky/core';
 import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';
@@ -23,6 +32,7 @@ export function ReachWords({ view }: { view: PatternView }) {
 }
 
 function beforeWords(document: SongDocument, id: string, chosen: ReadonlySet<string>): string {
+  if (id === IN_SLOT) return 'Heard in this slot only';
   const { patterns, slots } = reachOf(document, id);
   const reach = patterns.length
     ? `An edit here reaches ${count(patterns.length, 'pattern')} in ${count(slots, 'slot')}`

@@ -96,7 +96,7 @@ function KitChoice({ part }: { part: Part }) {
       .voicesOf(part.id)
       .find((voice) => voice.family === 'snare');
     if (!snare || player.isPlaying) return;
-    player.setSong(document, []);
+    player.setSong(document);
     void player.audition(snare, 100);
   };
   return (

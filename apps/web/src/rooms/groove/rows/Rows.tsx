@@ -21,7 +21,7 @@ import { useZoom } from './useZoom.ts';
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const LoopStrip = later(async () => (await import('./LoopStrip.tsx')).LoopStrip);
 const Companions = later(async () => (await import('./Companions.tsx')).Companions);
-const Glides = later(async () => (await import('./Glides.tsx')).Glides);
+const HitMarks = later(async () => (await import('./HitMarks.tsx')).HitMarks);
 const CompareMarks = later(async () => (await import('../compare/CompareMarks.tsx')).CompareMarks);
 
 /** The rows of a pattern with its hits at their true time. */
@@ -130,7 +130,7 @@ export function Rows({ view }: { view: PatternView }) {
               </g>
             );
           })}
-          {view.hits.some(({ hit }) => hit.glide) && <Glides view={view} layout={layout} />}
+          {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
           {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>

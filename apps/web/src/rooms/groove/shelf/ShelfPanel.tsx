@@ -12,7 +12,7 @@ import {
   unusedName,
 } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useSnackbar } from 'notistack';
+import { closeSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
@@ -21,6 +21,7 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { type Pick, PickList } from '../../../shared/ui/PickList.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
@@ -35,7 +36,6 @@ type Order = (typeof ORDERS)[number];
 export function ShelfPanel({ view }: { view: PatternView }) {
   const { document } = view;
   const edit = useEdit();
-  const { enqueueSnackbar } = useSnackbar();
   const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
   // What was chosen holds for the part that was open then: beside another one its own kind is shown.
   const [wanted, setWanted] = useState<{ part: string; type: typeof view.part.type } | null>(null);
@@ -60,12 +60,15 @@ export function ShelfPanel({ view }: { view: PatternView }) {
     const part = index.parts.find((each) => each.type === one.pattern.type);
     const name = unusedName(index, part?.id ?? '', one.pattern.name);
     const taken = fromShelf(document, one.pattern, id, name);
-    if (!taken) return enqueueSnackbar('This song has no part for it.', { variant: 'warning' });
+    if (!taken) {
+      notify('This song has no part for it.', { variant: 'warning' });
+      return;
+    }
     if (!edit(() => taken.change)) return;
     setChosen(null);
     choosePattern(id);
     if (taken.unmatched.length)
-      enqueueSnackbar(
+      notify(
         `No row for ${taken.unmatched.join(', ')}: their hits were left out. The kit can have the row.`,
         {
           variant: 'warning',
@@ -165,14 +168,13 @@ function Small({ item, document }: { item: ShelfItem; document: SongDocument }) 
 
 function TakeOff({ item }: { item: ShelfItem }) {
   const queries = useQueryClient();
-  const { enqueueSnackbar, closeSnackbar } = useSnackbar();
   const refresh = () => queries.invalidateQueries({ queryKey: ['shelf'] });
   const back = useMutation({ mutationFn: () => api.addToShelf(item.pattern), onSuccess: refresh });
   const off = useMutation({
     mutationFn: () => api.takeOffShelf(item.id),
     onSuccess: async () => {
       await refresh();
-      enqueueSnackbar(`${item.pattern.name} is off the shelf.`, {
+      notify(`${item.pattern.name} is off the shelf.`, {
         action: (key) => (
           <Button
             color="inherit"
@@ -187,7 +189,7 @@ function TakeOff({ item }: { item: ShelfItem }) {
         ),
       });
     },
-    onError: (error) => enqueueSnackbar(error.message, { variant: 'warning' }),
+    onError: (error) => notify(error.message, { variant: 'warning' }),
   });
   return <QuietButton onClick={() => off.mutate()}>Take off the shelf</QuietButton>;
 }

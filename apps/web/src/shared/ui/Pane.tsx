@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { type KeyboardEvent, type ReactNode, useRef } from 'react';
-import { color, TEXT, type Token } from '../../../shared/ui/tokens.ts';
-import { useGesture } from '../../../shared/ui/useGesture.ts';
+import { color, TEXT, type Token } from './tokens.ts';
+import { useGesture } from './useGesture.ts';
 
 export const PANE_WIDTH = 1000;
 /** Space above what a pane draws for its name, and below it so that its points stay whole. */
@@ -13,7 +13,7 @@ export function paneY(share: number, height: number): number {
   return height - BELOW - share * (height - ABOVE - BELOW);
 }
 
-function paneShare(y: number, height: number): number {
+export function paneShare(y: number, height: number): number {
   return (height - BELOW - y) / (height - ABOVE - BELOW);
 }
 
@@ -112,6 +112,8 @@ export interface CurvePointProps {
   /** Its place: a share of the width, and px from the top. */
   readonly left: number;
   readonly top: number;
+  /** How many px it stands beside its place, where another one may stand there too. */
+  readonly aside?: number;
   readonly onKeyDown: (event: KeyboardEvent) => void;
   /** Tells the pointer that takes hold of it. */
   readonly onHold: (pointer: number) => void;
@@ -138,7 +140,7 @@ export function CurvePoint({ name, value, least, most, words, ink, look, ...at }
       }}
       sx={{
         position: 'absolute',
-        left: `${at.left * 100}%`,
+        left: `calc(${at.left * 100}% + ${at.aside ?? 0}px)`,
         top: at.top,
         width: bends ? 9 : 13,
         height: bends ? 9 : 13,

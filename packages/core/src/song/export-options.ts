@@ -16,7 +16,9 @@ export const USUAL_EXPORT = {
   format: 1,
   levels: 'stay',
   glides: 'overlap',
+  chokes: 'ring',
   drumMap: 'voice',
+  programs: false,
   cueTrack: false,
   names: '{nn} {name} {bars}',
 } as const;
@@ -37,8 +39,12 @@ export const exportOptionsSchema = (z: Zod) =>
     levels: z.literal(['stay', 'velocity']),
     /** A note that glides overlaps the next, which an instrument that ties notes slides for, or bends its channel. */
     glides: z.literal(['overlap', 'bend']),
+    /** What a choke group stops is left to the receiver to stop, or ends where it is heard to end here. */
+    chokes: z.literal(['ring', 'cut']),
     /** Each voice's own note (General MIDI unless changed), or notes rising by semitones from 36 in row order. */
     drumMap: z.literal(['voice', 'rising']),
+    /** Parts of notes begin with the General MIDI program of their sound. */
+    programs: z.boolean(),
     /** A track in the song file with one note per slot that names its patterns. */
     cueTrack: z.boolean(),
     names: nameSchema(z),

@@ -1,0 +1,31 @@
+import { timesMark } from '../../../shared/ui/TimesSelect.tsx';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import type { PatternView } from '../pattern-view.ts';
+import { Glides } from './Glides.tsx';
+import { baseOf, type Layout, stemHeight } from './layout.ts';
+
+/** What few hits have, beside their stems: the way into the next note, and the rounds in which they sound. */
+export function HitMarks({ view, layout }: { view: PatternView; layout: Layout }) {
+  return (
+    <>
+      {view.hits.some(({ hit }) => hit.glide) && <Glides view={view} layout={layout} />}
+      <g fontSize={TEXT.tiny} fill={color('soft')} pointerEvents="none" aria-hidden="true">
+        {view.rows.flatMap((row, i) =>
+          view.hitsOf(row).flatMap(({ hit, heard }) =>
+            hit.times ? (
+              <text
+                key={hit.id}
+                x={layout.xOf(heard) + 9}
+                y={baseOf(layout, i) - stemHeight(layout, hit.velocity) + 4}
+              >
+                {timesMark(hit.times)}
+              </text>
+            ) : (
+              []
+            ),
+          ),
+        )}
+      </g>
+    </>
+  );
+}

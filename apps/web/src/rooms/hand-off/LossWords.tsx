@@ -1,0 +1,51 @@
+import { Box, Typography } from '@mui/material';
+import { compile, counted, type ExportOptions, indexOf, lossesOf, type SongDocument } from '@plucky/core';
+import { useMemo } from 'react';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+
+/** How many bars are named before it is said how many more there are. */
+const NAMED = 6;
+
+/** What the files of the song cannot hold, in words, each with what can be done about it. Nothing where they hold it all. */
+export function LossWords({ document, options }: { document: SongDocument; options: ExportOptions }) {
+  const words = useMemo(() => lossWords(document, options), [document, options]);
+  if (!words.length) return null;
+  return (
+    <Box
+      component="ul"
+      aria-label="What the files cannot hold"
+      sx={{ m: 0, mb: 1.5, pl: 2.25, color: color('warn'), maxWidth: 760 }}
+    >
+      {words.map((text) => (
+        <Typography key={text} component="li" sx={{ fontSize: TEXT.plain }}>
+          {text}
+        </Typography>
+      ))}
+    </Box>
+  );
+}
+
+function lossWords(document: SongDocument, options: ExportOptions): string[] {
+  const { voice } = indexOf(document);
+  const timeline = compile(document, { kind: 'song' }, { timing: options.timing });
+  const { shared, graces, lanes } = lossesOf(document, timeline, options);
+  return [
+    ...shared.map(({ rows, note, hits, bars }) => {
+      const both = rows.map((id) => voice(id)?.name ?? id).join(' and ');
+      return `${both} share note ${note} and fall together ${counted(hits, 'time')}, where only the louder leaves: ${barsInWords(bars)}. A note of its own in the kit, or notes that rise, keep them apart.`;
+    }),
+    ...(graces
+      ? [`${counted(graces, 'grace stroke')} before the first bar ${graces === 1 ? 'is' : 'are'} left out.`]
+      : []),
+    ...lanes.map(
+      ([one, other]) =>
+        `${one.name} and ${other.name} share channel ${one.channel + 1} and sound at once, so that each moves the other’s notes.`,
+    ),
+  ];
+}
+
+function barsInWords(bars: readonly number[]): string {
+  const named = bars.slice(0, NAMED).join(', ');
+  const more = bars.length - NAMED;
+  return `${bars.length === 1 ? 'bar' : 'bars'} ${named}${more > 0 ? ` and ${more} more` : ''}`;
+}

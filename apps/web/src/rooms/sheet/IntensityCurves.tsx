@@ -1,0 +1,195 @@
+import { Box } from '@mui/material';
+import {
+  AT_REST,
+  barTicks,
+  figure,
+  fromBars,
+  type Id,
+  inBars,
+  indexOf,
+  INTENSITIES,
+  type Intensity,
+  INTENSITY_RANGE,
+  intensityAt,
+  type IntensityPoint,
+  type OccurrencePlace,
+  sectionMeter,
+  setIntensity,
+  type SongDocument,
+} from '@plucky/core';
+import type { KeyboardEvent, MouseEvent } from 'react';
+import { useEdit } from '../../document/context.tsx';
+import { CurvePoint, PANE_WIDTH, paneShare, paneY, usePaneDrag } from '../../shared/ui/Pane.tsx';
+import { color } from '../../shared/ui/tokens.ts';
+import { INTENSITY_LOOK } from './intensity-look.ts';
+
+/** A point that is held: of which curve of which occurrence, and which one of those shown. */
+interface Held {
+  readonly place: OccurrencePlace;
+  readonly kind: Intensity;
+  readonly nth: number;
+}
+
+/** How far within its section the point at its start or end stands, in px. */
+const ASIDE = 12;
+
+/** The points of a curve, or where it rests its two ends, so that there is something to take hold of. */
+function shownPoints({ occurrence, length }: OccurrencePlace, kind: Intensity): readonly IntensityPoint[] {
+  return (
+    occurrence[kind] ?? [
+      { at: 0, percent: AT_REST },
+      { at: length, percent: AT_REST },
+    ]
+  );
+}
+
+/**
+ * The two curves of every section over the bars of the song: a point is dragged, or moved by arrows; a double press adds one
+ * to the chosen curve, Delete takes one away.
+ */
+export function IntensityCurves({
+  document,
+  places,
+  bars,
+  chosen,
+  curve,
+  height,
+}: {
+  document: SongDocument;
+  places: readonly OccurrencePlace[];
+  /** Of the whole song. */
+  bars: number;
+  chosen: Id | null;
+  /** The one whose points are taken hold of. */
+  curve: Intensity;
+  height: number;
+}) {
+  const edit = useEdit();
+  const barOf = (place: OccurrencePlace) => barTicks(sectionMeter(document, place.section));
+  const along = (place: OccurrencePlace, at: number) => (inBars(document, place, at) - 1) / bars;
+  const yOf = (kind: Intensity, percent: number) => paneY(upOf(kind, percent), height);
+  const set = (
+    place: OccurrencePlace,
+    kind: Intensity,
+    points: readonly IntensityPoint[],
+    gesture?: string,
+  ) => edit((now) => setIntensity(now, place.occurrence.id, kind, points), gesture);
+  const move = ({ place, kind, nth }: Held, at: number, percent: number, gesture?: string) => {
+    const points = shownPoints(place, kind);
+    // A point stays between its neighbours.
+    const least = (points[nth - 1]?.at ?? -1) + 1;
+    const most = (points[nth + 1]?.at ?? place.length + 1) - 1;
+    const to = Math.min(most, Math.max(least, at));
+    set(place, kind, points.with(nth, { at: to, percent }), gesture);
+  };
+  const { drawing, hold } = usePaneDrag<Held>(height, (held, share, up, gesture) => {
+    const bar = barOf(held.place);
+    const at = Math.round((fromBars(document, held.place, share * bars + 1) / bar) * 4) * (bar / 4);
+    const inGrip = latest(document, held);
+    move({ ...held, place: inGrip }, Math.round(at), percentOf(held.kind, up), gesture);
+  });
+  const keys = (held: Held, point: IntensityPoint) => (event: KeyboardEvent) => {
+    const up = { ArrowUp: 5, ArrowDown: -5 }[event.key];
+    const aside = { ArrowLeft: -1, ArrowRight: 1 }[event.key];
+    const { place, kind, nth } = held;
+    if (up !== undefined) move(held, point.at, point.percent + up);
+    else if (aside !== undefined) move(held, point.at + aside * barOf(place), point.percent);
+    else if (event.key === 'Delete' || event.key === 'Backspace')
+      set(place, kind, shownPoints(place, kind).toSpliced(nth, 1));
+    else return;
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const add = (event: MouseEvent) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const bar = ((event.clientX - box.left) / box.width) * bars + 1;
+    const place = places.find((one) => bar >= one.firstBar && bar < one.firstBar + one.bars);
+    if (!place) return;
+    const at = Math.round(fromBars(document, place, bar));
+    const y = event.clientY - box.top;
+    const percent = percentOf(curve, paneShare(y, height));
+    set(place, curve, [...shownPoints(place, curve), { at, percent }]);
+  };
+  return (
+    <Box sx={{ position: 'absolute', inset: 0 }} onDoubleClick={add}>
+      {drawing(
+        <>
+          <line
+            x1={0}
+            x2={PANE_WIDTH}
+            y1={paneY(0.5, height)}
+            y2={paneY(0.5, height)}
+            stroke={color('strong')}
+            strokeDasharray="1 5"
+            vectorEffect="non-scaling-stroke"
+          />
+          {INTENSITIES.map((kind) => (
+            <polyline
+              key={kind}
+              points={places
+                .flatMap((place) => {
+                  const ends = [0, ...shownPoints(place, kind).map(({ at }) => at), place.length];
+                  return ends.map(
+                    (at) =>
+                      `${along(place, at) * PANE_WIDTH},${yOf(kind, intensityAt(place.occurrence[kind], at))}`,
+                  );
+                })
+                .join(' ')}
+              fill="none"
+              stroke={color(INTENSITY_LOOK[kind].ink)}
+              strokeWidth={2}
+              strokeDasharray={INTENSITY_LOOK[kind].dashes}
+              vectorEffect="non-scaling-stroke"
+            />
+          ))}
+        </>,
+      )}
+      {places.flatMap((place) => {
+        const { id } = place.occurrence;
+        // Where a curve rests it is taken hold of in the section that is chosen, so that the others stay readable.
+        if (!place.occurrence[curve] && id !== chosen) return [];
+        return shownPoints(place, curve).map((point, nth) => {
+          const held = { place, kind: curve, nth };
+          const bar = Math.floor(inBars(document, place, point.at));
+          return (
+            <CurvePoint
+              key={`${id} ${curve} ${nth}`}
+              name={`${INTENSITY_LOOK[curve].name} of ${place.section.name}, point ${nth + 1}`}
+              value={point.percent}
+              least={INTENSITY_RANGE[curve][0]}
+              most={INTENSITY_RANGE[curve][1]}
+              words={`${point.percent} % at bar ${figure(bar)}`}
+              ink={INTENSITY_LOOK[curve].ink}
+              look="free"
+              // The ends stand within their section, so that those of its neighbours can be taken hold of too.
+              aside={point.at === 0 ? ASIDE : point.at === place.length ? -ASIDE : 0}
+              left={along(place, point.at)}
+              top={yOf(curve, point.percent)}
+              onKeyDown={keys(held, point)}
+              onHold={hold(held)}
+            />
+          );
+        });
+      })}
+    </Box>
+  );
+}
+
+/** An occurrence that is held as it is by now. */
+function latest(document: SongDocument, { place }: Held): OccurrencePlace {
+  const { form } = indexOf(document).song;
+  const occurrence = form.find(({ id }) => id === place.occurrence.id) ?? place.occurrence;
+  return { ...place, occurrence };
+}
+
+function upOf(kind: Intensity, percent: number): number {
+  const [least, most] = INTENSITY_RANGE[kind];
+  return (percent - least) / (most - least);
+}
+
+/** The value at a share of the way up, in steps of one percent, and at rest where it is nearly so. */
+function percentOf(kind: Intensity, up: number): number {
+  const [least, most] = INTENSITY_RANGE[kind];
+  const percent = Math.round(least + Math.min(1, Math.max(0, up)) * (most - least));
+  return Math.abs(percent - AT_REST) <= (most - least) / 100 ? AT_REST : percent;
+}

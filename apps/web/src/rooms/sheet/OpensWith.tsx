@@ -1,0 +1,30 @@
+import { type Opening, setOpening } from '@plucky/core';
+import { useEdit } from '../../document/context.tsx';
+import { namedOptions, Select } from '../../shared/ui/Select.tsx';
+import { drumRows } from './drum-rows.ts';
+import type { PlacedSection } from './PlacedSection.ts';
+import { RoundsSelect } from './RoundsSelect.tsx';
+
+/** How loud a section opens, when that is first wanted. */
+const USUAL = 112;
+
+/** What is struck on the first beat of a section, without a pattern of its own. */
+export function OpensWith({ document, section }: PlacedSection) {
+  const edit = useEdit();
+  const { opening } = section;
+  const set = (next: Opening | null) => edit((now) => setOpening(now, section.id, next));
+  return (
+    <>
+      <Select
+        fullWidth
+        label="Opens with"
+        value={opening?.voice ?? null}
+        none={{ label: 'nothing more', choose: () => set(null) }}
+        options={namedOptions(drumRows(document))}
+        onChange={(voice) => set({ velocity: USUAL, ...opening, voice })}
+        sx={{ mb: 1.25 }}
+      />
+      {opening && <RoundsSelect label="Opens so" of={opening} onChange={set} />}
+    </>
+  );
+}

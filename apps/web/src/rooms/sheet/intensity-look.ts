@@ -1,0 +1,10 @@
+import type { Intensity } from '@plucky/core';
+import type { Token } from '../../shared/ui/tokens.ts';
+
+/** How each curve is called and drawn. */
+export const INTENSITY_LOOK: Readonly<
+  Record<Intensity, { readonly name: string; readonly ink: Token; readonly dashes: string }>
+> = {
+  density: { name: 'Density', ink: 'hat', dashes: 'none' },
+  drive: { name: 'Drive', ink: 'plum', dashes: '6 4' },
+};

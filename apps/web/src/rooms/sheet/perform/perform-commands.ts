@@ -1,0 +1,30 @@
+import type { Cued } from '@plucky/core';
+import { commandsFor } from '../../../shared/keys/command.ts';
+
+/** What the keys of a performance do. */
+export interface Performer {
+  readonly cueNth: (kind: 'section' | 'pattern', nth: number) => void;
+  readonly cue: (plays: Cued) => void;
+}
+
+/** From left to right as they lie on the keyboard. */
+export const PATTERN_KEYS = Array.from('qwertyuio');
+export const SECTION_KEYS = Array.from('123456789');
+export const SILENCE_KEYS = ['0'];
+
+/** While something is performed, the numbers and letters are its own. */
+export const PERFORM_COMMANDS = commandsFor<Performer>()({
+  section: {
+    keys: SECTION_KEYS,
+    shows: ['1 to 9'],
+    says: 'cue a section for the next bar',
+    run: ({ cueNth }, nth) => cueNth('section', nth),
+  },
+  pattern: {
+    keys: PATTERN_KEYS,
+    shows: ['Q', 'to', 'O'],
+    says: 'cue a pattern',
+    run: ({ cueNth }, nth) => cueNth('pattern', nth),
+  },
+  silence: { keys: SILENCE_KEYS, says: 'silence', run: ({ cue }) => cue({ kind: 'silence' }) },
+});

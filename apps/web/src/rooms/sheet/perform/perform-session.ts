@@ -1,0 +1,99 @@
+import {
+  barTicks,
+  type Cue,
+  type Cued,
+  indexOf,
+  type Performance,
+  performed,
+  type SongDocument,
+  type Tried,
+} from '@plucky/core';
+import { useMemo } from 'react';
+import { thePlayer } from '../../../audio/player.ts';
+import { createForSong } from '../../../session/song-store.ts';
+import { useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
+
+/** A performance as it goes on. */
+interface Performing {
+  /** What was cued: the same object until something else is. */
+  readonly performance: Performance;
+  /** Up to where it is drawn, in ticks: the end of the bar that sounds, or of the last one. */
+  readonly drawn: number;
+  /** Up to where it is worked out ahead of what sounds, in ticks. */
+  readonly ahead: number;
+  /** Whether it goes on, is over, or is heard again. */
+  readonly state: 'running' | 'over' | 'heard';
+}
+
+export const usePerforming = createForSong<{ readonly now: Performing | null }>(() => ({ now: null }));
+
+/** How many bars are worked out ahead, and how few of them may be left. */
+const [AHEAD, FEW] = [16, 4];
+
+export function togglePerform(): void {
+  useSession.setState(({ performing }) => ({ performing: !performing }));
+  usePerforming.setState({ now: null });
+}
+
+/** How long a bar is, and where the one ends in which a place lies, in ticks. */
+function barAround(document: SongDocument, place: number): { readonly bar: number; readonly end: number } {
+  const bar = barTicks(indexOf(document).song.meter);
+  return { bar, end: (Math.floor(place / bar) + 1) * bar };
+}
+
+/** What is cued begins at the next bar; the first cue starts the performance at once. */
+export function cueNext(document: SongDocument, plays: Cued): void {
+  const { bar, end } = barAround(document, thePlayer().place() ?? 0);
+  const { now } = usePerforming.getState();
+  if (now?.state !== 'running') {
+    const cues = [{ id: freshId(), at: 0, plays }];
+    const performance = { section: freshId(), occurrence: freshId(), cues };
+    usePerforming.setState({ now: { performance, drawn: bar, ahead: AHEAD * bar, state: 'running' } });
+    return;
+  }
+  const cues = [...cuedBefore(now, end), { id: freshId(), at: end, plays }];
+  const performance = { ...now.performance, cues };
+  usePerforming.setState({ now: { ...now, performance, ahead: end + AHEAD * bar } });
+}
+
+function cuedBefore({ performance }: Performing, place: number): readonly Cue[] {
+  return performance.cues.filter((cue) => cue.at < place);
+}
+
+/** Draws what has sounded by a place, in ticks, and works more of it out ahead. */
+export function soundedUpTo(document: SongDocument, place: number): void {
+  const { now } = usePerforming.getState();
+  if (now?.state !== 'running') return;
+  const { bar, end } = barAround(document, place);
+  const ahead = end + FEW * bar > now.ahead ? end + AHEAD * bar : now.ahead;
+  if (end !== now.drawn || ahead !== now.ahead)
+    usePerforming.setState({ now: { ...now, drawn: end, ahead } });
+}
+
+/** What had sounded by the time that it was stopped is what was performed. */
+export function performanceEnds(): void {
+  const { now } = usePerforming.getState();
+  if (!now || now.state === 'over') return;
+  // A cue that did not come is forgotten.
+  const performance = { ...now.performance, cues: cuedBefore(now, now.drawn) };
+  usePerforming.setState({ now: { ...now, performance, state: 'over' } });
+}
+
+/** What is performed as it is drawn, and as it is heard: on beyond what sounds, while it goes on. */
+export function usePerformance(document: SongDocument): { drawn: SongDocument; heard: Tried | null } | null {
+  const isOpen = useSession((session) => session.performing);
+  const { now } = usePerforming();
+  const { performance, drawn: end = 0, ahead = 0, state } = now ?? {};
+  const drawn = useMemo(
+    () => (performance ? performed(document, performance, end).document : document),
+    [document, performance, end],
+  );
+  const until = state === 'running' ? ahead : end;
+  const isHeard = state !== 'over';
+  const heard = useMemo(
+    () => (performance && isHeard ? performed(document, performance, until) : null),
+    [document, performance, isHeard, until],
+  );
+  return isOpen ? { drawn, heard } : null;
+}

@@ -1,0 +1,21 @@
+import { chordNames, indexOf, isEndRole, type Slot, type SongDocument, stretchOf } from '@plucky/core';
+
+/** What is special about a slot in few words: rows that are out, what it ends with, how it slows and what follows it. */
+export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {
+  const { pattern, voice } = indexOf(document);
+  const role = slot.layers
+    .filter((layer) => stretchOf(layer, slot.length))
+    .map((layer) => pattern(layer.pattern)?.role)
+    .find(isEndRole);
+  const out = slot.layers.some((layer) => layer.silencedVoices.length > 0);
+  const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
+  return [
+    chordNames(document, slot).join(' – '),
+    out ? 'rows out' : role,
+    isEnd && slot.slows ? 'slows' : undefined,
+    landing && !slot.landing?.swell ? `${landing.toLowerCase()} lands` : undefined,
+    landing && slot.landing?.swell ? 'swells ◁' : undefined,
+  ]
+    .filter(Boolean)
+    .join(' · ');
+}

@@ -1,0 +1,17 @@
+import type { OptionsObject, SnackbarMessage } from 'notistack';
+
+let setStanding: () => void = () => undefined;
+/** Settled once notices have a place on the page, which they get when the browser has nothing else to do. */
+const standing = new Promise<void>((resolve) => {
+  setStanding = resolve;
+});
+
+/** To be called when notices have their place. */
+export const noticesStand = (): void => setStanding();
+
+/** Tells the person something, with what can be done about it. */
+export function notify(message: SnackbarMessage, options: OptionsObject = {}): void {
+  void standing
+    .then(() => import('notistack'))
+    .then(({ enqueueSnackbar }) => enqueueSnackbar(message, options));
+}

@@ -1,0 +1,43 @@
+import type { IdentifiedHit } from '../hit/followed.ts';
+import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
+import { unroll } from '../pattern/overlay.ts';
+import { resolve } from '../pattern/resolve.ts';
+import type { SongDocument } from '../song/document.ts';
+import { omit } from '../song/omit.ts';
+import type { Layer } from '../song/records.ts';
+import { modulo } from '../time/ticks.ts';
+
+// What humanising draws for a hit depends on its slot and its id there, so a layer that comes out of another slot says which
+// slot that was, and after how many ticks of it the layer begins.
+
+export type Drawn = NonNullable<Layer['drawn']>;
+
+/** Where a layer of this slot is humanised as; null where its pattern is not humanised. */
+export function drawnIn(document: SongDocument, layer: Layer, slot: Id): Drawn | null {
+  if (!resolve(document, layer.pattern).humanise) return null;
+  return layer.drawn ?? { slot, after: 0 };
+}
+
+/** A layer in a slot, to be humanised as it was. */
+export function drawnAs(layer: Layer, slot: Id, drawn: Drawn | null): Layer {
+  const rest = omit(layer, 'drawn');
+  const isOwn = !drawn || (drawn.slot === slot && drawn.after === 0) || drawn.after > LIMITS.slot;
+  return isOwn ? rest : { ...rest, drawn };
+}
+
+/** Whether what is drawn for one layer, which lasts `length` ticks, goes on in another. */
+export function goesOnDrawing(one: Drawn | null, other: Drawn | null, length: number): boolean {
+  if (!one || !other) return true;
+  return one.slot === other.slot && one.after + length === other.after;
+}
+
+/** The ids that the hits of a layer had in the slot from which it was cut, by their ids now. */
+export function idsAsDrawn(
+  hits: readonly IdentifiedHit[],
+  now: readonly IdentifiedHit[],
+  { period, start, length, after }: { period: number; start: number; length: number; after: number },
+): ReadonlyMap<Id, Id> {
+  const then = unroll(hits, period, modulo(start - after, period) + after, length, LIMITS.layerHits);
+  return new Map(now.map(({ id }, i) => [id, then[i]?.id ?? id]));
+}

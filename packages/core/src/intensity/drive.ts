@@ -1,0 +1,33 @@
+import type { ResolvedHit } from '../hit/followed.ts';
+import { atPercent } from '../hit/velocity.ts';
+import { louderKinOf } from '../kit/louder-kin.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { isStrong } from '../time/weight.ts';
+import { AT_REST, intensityAt } from './curve.ts';
+import type { Special } from './special.ts';
+
+/** From how many percent on what stands on a beat is struck on the louder sibling of its drum. */
+const TOP = 140;
+
+/**
+ * Hits of a layer that begins `from` ticks into its slot at the drive of their places: velocities scaled, and from 140 % on
+ * those on a beat on the louder sibling of their drum, where the kit has it. At 100 the hits are the very same.
+ */
+export function atDrive(
+  document: SongDocument,
+  hits: readonly ResolvedHit[],
+  from: number,
+  { occurrence, at, inSection, meter }: Special,
+): readonly ResolvedHit[] {
+  const { drive } = occurrence;
+  if (!drive) return hits;
+  const { voice } = indexOf(document);
+  return hits.map((hit) => {
+    const percent = intensityAt(drive, at + from + hit.at);
+    if (percent === AT_REST) return hit;
+    const own = voice(hit.voice);
+    const louder =
+      percent >= TOP && own && isStrong(inSection + from + hit.at, meter) ? louderKinOf(document, own) : null;
+    return { ...atPercent(hit, percent), voice: louder?.id ?? hit.voice };
+  });
+}

@@ -1,0 +1,32 @@
+import { songStretches } from '../form/stretches.ts';
+import { cueChannel } from '../kit/channels.ts';
+import type { Id } from '../names.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { leadingLayer } from '../song/layers.ts';
+
+/** The number of the first pattern that is cued. */
+const LOWEST = 36;
+
+/** What names a slot of the song in its file: a note as long as the slot, in ticks of the file, a number for each pattern. */
+export interface Cue {
+  readonly tick: number;
+  readonly length: number;
+  readonly channel: number;
+  readonly note: number;
+  /** The pattern's. */
+  readonly name: string;
+}
+
+/** The cues of a song: one for each slot that plays something, called after what its first part plays through it. */
+export function cuesOf(document: SongDocument, scale: (tick: number) => number): readonly Cue[] {
+  const numbers = new Map<Id, number>();
+  const channel = cueChannel(document);
+  return songStretches(document).flatMap(({ start, slot }): Cue[] => {
+    const pattern = indexOf(document).pattern(leadingLayer(document, slot)?.pattern ?? '');
+    if (!pattern) return [];
+    const note = numbers.get(pattern.id) ?? Math.min(127, LOWEST + numbers.size);
+    numbers.set(pattern.id, note);
+    const tick = scale(start);
+    return [{ tick, length: scale(start + slot.length) - tick, channel, note, name: pattern.name }];
+  });
+}

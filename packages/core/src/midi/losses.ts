@@ -1,0 +1,57 @@
+import type { Id } from '../names.ts';
+import type { SongDocument } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
+import { barAt } from '../timeline/compile.ts';
+import type { Timeline } from '../timeline/events.ts';
+import type { Lane } from '../timeline/lanes.ts';
+import { lanesInTheWay } from '../timeline/lanes-in-the-way.ts';
+import { settle } from '../timeline/settle.ts';
+import { leavingNotes } from './tracks.ts';
+
+/** Hits of two rows that fall together on the note that both have, of which only the louder leaves. */
+export interface SharedNote {
+  readonly rows: readonly [Id, Id];
+  /** MIDI note 0..127. */
+  readonly note: number;
+  /** How many of them do not leave. */
+  readonly hits: number;
+  /** The bars, from 1, in which they stand, each once. */
+  readonly bars: readonly number[];
+}
+
+/** What files cannot hold of what is heard. */
+export interface Losses {
+  readonly shared: readonly SharedNote[];
+  /** Grace strokes that would come before the start. */
+  readonly graces: number;
+  /** Lanes that share a channel and move the notes of one another. */
+  readonly lanes: readonly (readonly [Lane, Lane])[];
+}
+
+/** What the files of a song cannot hold of its timeline, by these options. */
+export function lossesOf(document: SongDocument, timeline: Timeline, options: ExportOptions): Losses {
+  const files = settle(leavingNotes(document, timeline, options)).merged.map(({ kept, lost }) => ({
+    kept,
+    lost,
+    tick: kept.source.tick,
+  }));
+  // A rising map gives those that shared a note their own again.
+  const heard =
+    options.drumMap === 'rising'
+      ? []
+      : timeline.merged.map(({ kept, lost }) => ({ kept, lost, tick: kept.tick }));
+  const shared = new Map<string, SharedNote>();
+  for (const { kept, lost, tick } of [...heard, ...files]) {
+    if (kept.voice === lost.voice) continue;
+    const [one = kept.voice, other = lost.voice] = [kept.voice, lost.voice].sort();
+    const before = shared.get(`${one} ${other}`);
+    const bars = new Set(before?.bars).add(barAt(timeline, tick).bar);
+    shared.set(`${one} ${other}`, {
+      rows: [one, other],
+      note: kept.note,
+      hits: (before?.hits ?? 0) + 1,
+      bars: [...bars].sort((x, y) => x - y),
+    });
+  }
+  return { shared: [...shared.values()], graces: timeline.dropped, lanes: lanesInTheWay(document) };
+}

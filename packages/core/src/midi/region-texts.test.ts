@@ -1,0 +1,108 @@
+import { documentOf } from '../song/document.ts';
+import { layer, section, smallSong, song } from '../testing/songs.ts';
+import { exportOptions } from './read-options.ts';
+import { regionTexts } from './region-texts.ts';
+import { exportRegions } from './regions.ts';
+
+const OPTIONS = exportOptions({ regions: ['song', 'section', 'slot', 'pattern'], ppq: 480 });
+
+/** A song whose second slot begins on the third beat of a bar, with a section whose name needs quoting. */
+function listed() {
+  const document = documentOf([
+    ...Object.values(smallSong().records).filter(({ kind }) => kind !== 'section' && kind !== 'song'),
+    song({ name: 'Paper, “folded”', form: [{ id: 'o', section: 'v', times: 1, silencedVoices: [] }] }),
+    {
+      ...section('v', [
+        { id: 'a', length: 3840 + 1920, layers: [layer('main')] },
+        { id: 'b', length: 1920, layers: [] },
+      ]),
+      name: 'Verse, "loud"',
+    },
+  ]);
+  const regions = exportRegions(document, OPTIONS).map((region) => ({
+    ...region,
+    sha256: `hash of ${region.id}`,
+  }));
+  return {
+    regions,
+    texts: new Map(regionTexts(document, regions, OPTIONS).map(({ file, text }) => [file, text])),
+  };
+}
+
+/** The fields of comma-separated values, by RFC 4180. */
+function fields(csv: string): string[][] {
+  return csv
+    .split('\r\n')
+    .slice(0, -1)
+    .map((line) =>
+      [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)]
+        .map(([, field = '']) => (field.startsWith('"') ? field.slice(1, -1).replaceAll('""', '"') : field))
+        .slice(0, 9),
+    );
+}
+
+test('the list for spreadsheets names every file with its bar, beat, length, tracks and channels', () => {
+  const { regions, texts } = listed();
+  const [head, ...lines] = fields(texts.get('regions.csv') ?? '');
+  expect(head).toEqual([
+    'name',
+    'file',
+    'kind',
+    'start bar',
+    'start beat',
+    'bars',
+    'tracks',
+    'channels',
+    'sha256',
+  ]);
+  expect(lines.map((line) => line[1])).toEqual(regions.map((region) => region.file));
+  const line = (id: string) => lines[regions.findIndex((region) => region.id === id)]?.toSpliced(1, 1);
+  expect(line('section.o')).toEqual([
+    'Verse, "loud"',
+    'section',
+    '1',
+    '1',
+    '2',
+    'Drums',
+    '10',
+    'hash of section.o',
+  ]);
+  expect(line('slot.o.0.b')).toEqual([
+    'Verse, "loud" rest 2',
+    'slot',
+    '2',
+    '3',
+    '0.5',
+    '',
+    '',
+    'hash of slot.o.0.b',
+  ]);
+  expect(line('pattern.main')).toEqual([
+    'main',
+    'pattern',
+    '',
+    '',
+    '1',
+    'Drums',
+    '10',
+    'hash of pattern.main',
+  ]);
+});
+
+test('the list for programs says the same, and the one for people is one that a person can read', () => {
+  const { regions, texts } = listed();
+  const json = JSON.parse(texts.get('regions.json') ?? '') as { regions: { file: string; start: unknown }[] };
+  expect(json).toMatchObject({
+    song: { name: 'Paper, “folded”', tempo: 120, meter: '4/4' },
+    ticksPerQuarter: 480,
+  });
+  expect(json.regions).toHaveLength(regions.length);
+  expect(json.regions.map((region) => region.file)).toEqual(regions.map((region) => region.file));
+  expect(json.regions.find((region) => region.file.includes('rest'))?.start).toEqual({ bar: 2, beat: 3 });
+  const readme = texts.get('README.txt') ?? '';
+  expect(readme).toMatch(/^Paper, “folded”\n=+\n\n120 quarter notes a minute, 4\/4, C minor\.\n/);
+  expect(readme).toMatch(/480 ticks a quarter note/);
+  for (const { file } of regions) expect(readme).toContain(`${file}\n`);
+  expect(readme).toMatch(/The slot from bar 2 beat 3, 0\.5 bars\. No notes\./);
+  expect(readme).toMatch(/The section from bar 1, 2 bars\. Drums \(channel 10\)\./);
+});

@@ -1,0 +1,131 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
+import { meterName } from '../time/meter.ts';
+import { counted, figure } from '../words.ts';
+import type { RegionPlan } from './region-list.ts';
+
+/** A track of a file: its name, and the channels of its notes, 1..16 as devices count them. */
+export interface ListedTrack {
+  readonly name: string;
+  readonly channels: readonly number[];
+}
+
+/** A region as a list says it. */
+export interface ListedRegion extends Omit<RegionPlan, 'scope'> {
+  readonly file: string;
+  readonly tracks: readonly ListedTrack[];
+  /** Of its file, in hexadecimal. */
+  readonly sha256: string;
+}
+
+/** A text that goes with the files of a song. */
+export interface RegionText {
+  readonly file: string;
+  readonly text: string;
+}
+
+/** What goes with the files of a song and says where each belongs: for spreadsheets, for programs, and for people. */
+export function regionTexts(
+  document: SongDocument,
+  regions: readonly ListedRegion[],
+  options: ExportOptions,
+): readonly RegionText[] {
+  return [
+    { file: 'regions.csv', text: csvOf(regions) },
+    { file: 'regions.json', text: `${JSON.stringify(jsonOf(document, regions, options), null, 2)}\n` },
+    { file: 'README.txt', text: readmeOf(document, regions, options) },
+  ];
+}
+
+/** Comma-separated values as RFC 4180 has them, the names of the columns first. */
+function csvOf(regions: readonly ListedRegion[]): string {
+  const head = ['name', 'file', 'kind', 'start bar', 'start beat', 'bars', 'tracks', 'channels', 'sha256'];
+  const lines = regions.map(({ name, file, kind, startBar, startBeat, bars, tracks, sha256 }) => [
+    ...[name, file, kind, startBar === null ? '' : Math.floor(startBar), startBeat ?? '', rounded(bars)],
+    tracks.map((track) => track.name).join('; '),
+    tracks.map((track) => track.channels.join(' ')).join('; '),
+    sha256,
+  ]);
+  return [head, ...lines].map((line) => `${line.map(csvField).join(',')}\r\n`).join('');
+}
+
+function csvField(value: string | number): string {
+  const text = String(value);
+  return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
+}
+
+function jsonOf(document: SongDocument, regions: readonly ListedRegion[], options: ExportOptions) {
+  const { name, tempo, meter } = indexOf(document).song;
+  return {
+    song: { name, tempo, meter: `${meter.beats}/${meter.unit}` },
+    ticksPerQuarter: options.ppq,
+    format: options.format,
+    regions: regions.map(({ id, name: title, kind, file, startBar, startBeat, bars, tracks, sha256 }) => ({
+      id,
+      name: title,
+      kind,
+      file,
+      start: startBar === null ? null : { bar: Math.floor(startBar), beat: startBeat },
+      bars: rounded(bars),
+      tracks,
+      sha256,
+    })),
+  };
+}
+
+const rounded = (n: number) => Number(n.toFixed(4));
+
+/** How the options are, for a person who is given the files. */
+const OPTION_WORDS = {
+  timing: {
+    heard: 'Swing and feel are in the places of the notes.',
+    grid: 'The notes stand on the grid; swing and feel are left out.',
+  },
+  accents: {
+    velocity: 'Accents are in the velocities.',
+    pressure: 'Accents are polyphonic key pressure, and not in the velocities.',
+    both: 'Accents are in the velocities, and polyphonic key pressure as well.',
+  },
+  drumMap: {
+    voice: 'Drums have the notes of their kit.',
+    rising: 'Drums have rising notes, the lowest row first.',
+  },
+} as const;
+
+function readmeOf(
+  document: SongDocument,
+  regions: readonly ListedRegion[],
+  { timing, accents, drumMap, ppq, format }: ExportOptions,
+): string {
+  const { name, tempo, meter, key } = indexOf(document).song;
+  const lines = regions.map((region) => {
+    const tracks = region.tracks.map(
+      (track) => `${track.name} (channel ${track.channels.join(', ') || '–'})`,
+    );
+    return `${region.file}\n    ${placeOf(region)}. ${tracks.join('; ') || 'No notes'}.`;
+  });
+  return [
+    name,
+    '='.repeat(name.length),
+    '',
+    `${figure(tempo)} quarter notes a minute, ${meterName(meter)}, ${key.tonic} ${key.scale}.`,
+    `${counted(regions.length, 'file')}, Standard MIDI File format ${format}, ${ppq} ticks a quarter note.`,
+    OPTION_WORDS.timing[timing],
+    OPTION_WORDS.accents[accents],
+    OPTION_WORDS.drumMap[drumMap],
+    '',
+    'Lay each file on the bar that is named with it; patterns belong anywhere. The song’s own file has a marker for',
+    'each section, for programs that cut by markers. regions.csv and regions.json say the same for spreadsheets and',
+    'programs.',
+    '',
+    ...lines,
+    '',
+  ].join('\n');
+}
+
+function placeOf({ kind, startBar, startBeat, bars }: ListedRegion): string {
+  const lasts = counted(rounded(bars), 'bar');
+  if (startBar === null) return `A ${kind} of ${lasts}`;
+  const beat = startBeat === null || startBeat === 1 ? '' : ` beat ${figure(startBeat)}`;
+  return `The ${kind} from bar ${Math.floor(startBar)}${beat}, ${lasts}`;
+}

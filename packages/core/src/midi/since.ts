@@ -1,0 +1,47 @@
+import type { Id } from '../names.ts';
+import type { SongDocument } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
+import { compile } from '../timeline/compile.ts';
+import { type HeardChange, heardChanges } from '../timeline/heard-changes.ts';
+import { planRegions, type RegionPlan } from './region-list.ts';
+import { regionBytes } from './regions.ts';
+import { soundText } from './sound.ts';
+
+/** How the song left: as it was then, by the options of then. */
+export interface HandedOff {
+  readonly document: SongDocument;
+  readonly options: ExportOptions;
+  /** Its regions by id. */
+  readonly regions: ReadonlyMap<Id, RegionPlan>;
+}
+
+/** A song as it left by these options. */
+export function handedOff(document: SongDocument, options: ExportOptions): HandedOff {
+  const regions = planRegions(document, options).map((region) => [region.id, region] as const);
+  return { document, options, regions: new Map(regions) };
+}
+
+/** What has become of a region since it left. */
+export type Since =
+  | { readonly state: 'new' | 'same' | 'otherwise' }
+  | { readonly state: 'changed'; readonly changes: readonly HeardChange[] };
+
+/**
+ * How a region that would leave now differs from how it left: by its sound, with what is heard otherwise, or only by how it is
+ * written. Told by comparing the bytes, and then the two timelines.
+ */
+export function sinceHandOff(
+  document: SongDocument,
+  region: RegionPlan,
+  options: ExportOptions,
+  before: HandedOff,
+): Since {
+  const was = before.regions.get(region.id);
+  if (!was) return { state: 'new' };
+  const bytes = regionBytes(document, region, options);
+  const then = regionBytes(before.document, was, before.options);
+  if (bytes.length === then.length && bytes.every((byte, i) => byte === then[i])) return { state: 'same' };
+  const [heard, heardThen] = [compile(document, region.scope), compile(before.document, was.scope)];
+  if (soundText(heard) === soundText(heardThen)) return { state: 'otherwise' };
+  return { state: 'changed', changes: heardChanges(heardThen, heard) };
+}

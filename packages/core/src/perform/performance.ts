@@ -1,0 +1,127 @@
+import { cutSlot } from '../form/cut-slot.ts';
+import { addSection } from '../form/edit-form.ts';
+import { playedSlots } from '../form/going-on.ts';
+import { sectionMeter } from '../form/stretches.ts';
+import { LIMITS } from '../limits.ts';
+import { type Id, nextName } from '../names.ts';
+import { resolve, soundingOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
+import type { Outcome } from '../song/outcome.ts';
+import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
+import { tryTogether } from '../tried/together.ts';
+import type { Tried } from '../tried/within.ts';
+
+/** What is cued: a section from its start, a pattern with what the other parts play beside it, or silence. */
+export type Cued =
+  | { readonly kind: 'section'; readonly section: Id }
+  | { readonly kind: 'pattern'; readonly pattern: Id }
+  | { readonly kind: 'silence' };
+
+/** What sounds from a place on, in ticks from the start, until the next cue. Its slots are named after it. */
+export interface Cue {
+  readonly id: Id;
+  readonly at: number;
+  readonly plays: Cued;
+}
+
+/** What is performed, known by the section and the occurrence that it becomes if it is taken. Cues are in order. */
+export interface Performance {
+  readonly section: Id;
+  readonly occurrence: Id;
+  readonly cues: readonly Cue[];
+}
+
+/** What can be cued: sections of the form in the song's own meter that play something, and patterns that sound. */
+export function cueable(document: SongDocument): {
+  readonly sections: readonly Section[];
+  readonly patterns: readonly Pattern[];
+} {
+  const { song, parts, patternsOf, section } = indexOf(document);
+  const ids = new Set(song.form.map((one) => one.section));
+  const sections = [...ids].flatMap((id) => {
+    const one = section(id);
+    return one?.slots.length && saysSame(sectionMeter(document, one), song.meter) ? [one] : [];
+  });
+  const patterns = parts
+    .flatMap((part) => patternsOf(part.id))
+    .filter(({ id }) => soundingOf(resolve(document, id)).length > 0);
+  return { sections, patterns };
+}
+
+/**
+ * The slots that were performed up to `end` ticks. What is cued goes round from its start; the next cue cuts it off, so that
+ * whatever is cued later changes nothing that was heard before.
+ */
+export function performedSlots(document: SongDocument, cues: readonly Cue[], end: number): readonly Slot[] {
+  return cues.flatMap((cue, i) =>
+    slotsOf(document, cue, Math.min(end, cues[i + 1]?.at ?? Infinity) - cue.at),
+  );
+}
+
+/** A song that plays nothing but what was performed up to `end` ticks. */
+export function performed(
+  document: SongDocument,
+  { section, occurrence, cues }: Performance,
+  end: number,
+): Tried {
+  const { song } = indexOf(document);
+  const slots = performedSlots(document, cues, end);
+  const record: Section = { id: section, kind: 'section', name: PERFORMED, role: 'verse', slots };
+  const form = [{ id: occurrence, section, times: 1, silencedVoices: [] }];
+  const records = { ...document.records, [section]: record, [song.id]: { ...song, form } };
+  return { document: { records }, scope: { kind: 'occurrence', occurrence } };
+}
+
+const PERFORMED = 'Performed';
+
+/** Takes what was performed as a section of its own, after the occurrence `after` or at the end of the form. */
+export function takePerformance(
+  document: SongDocument,
+  { section, occurrence, cues }: Performance,
+  end: number,
+  after?: Id,
+): Outcome {
+  const slots = performedSlots(document, cues, end);
+  if (!slots.length) return null;
+  if (slots.length > LIMITS.slotsOfSection)
+    return {
+      reason: `That are ${slots.length} slots, and a section has ${LIMITS.slotsOfSection} at the most.`,
+    };
+  const names = indexOf(document).sections.map((one) => one.name);
+  const name = names.includes(PERFORMED) ? nextName(PERFORMED, names) : PERFORMED;
+  return addSection(document, { id: section, name, role: 'verse', slots }, occurrence, after);
+}
+
+function slotsOf(document: SongDocument, { id, plays }: Cue, length: number): Slot[] {
+  const round = roundOf(document, plays);
+  const out: Slot[] = [];
+  for (let at = 0; at < length;) {
+    const next = round[out.length % round.length];
+    if (!next?.length) break;
+    const slot = { ...next, id: `${id}-${out.length}` };
+    const rest = length - at;
+    out.push(slot.length <= rest ? slot : cutSlot(document, slot, rest, `${id}-rest`)[0]);
+    at += slot.length;
+  }
+  return out;
+}
+
+/** The slots that go round while something sounds. */
+function roundOf(document: SongDocument, plays: Cued): readonly Omit<Slot, 'id'>[] {
+  if (plays.kind === 'silence') return [{ length: LIMITS.slot, layers: [] }];
+  if (plays.kind === 'section') {
+    const section = indexOf(document).section(plays.section);
+    return section ? playedSlots(document, section) : [];
+  }
+  const pattern = indexOf(document).pattern(plays.pattern);
+  if (!pattern) return [];
+  // As many rounds in one slot as it holds.
+  const length = Math.floor(LIMITS.slot / pattern.length) * pattern.length;
+  return [{ length, layers: besides(document, pattern) }];
+}
+
+function besides(document: SongDocument, { id }: Pattern): readonly Layer[] {
+  return [id, ...(tryTogether(document, id)?.along ?? []).map((one) => one.id)].map(plainLayer);
+}

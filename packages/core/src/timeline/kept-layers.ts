@@ -1,0 +1,86 @@
+import { keptWhileSame, namedKeys } from '../made-from.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Layer } from '../song/records.ts';
+import { tempoAt } from '../time/tempo-map.ts';
+import {
+  type Ground,
+  type LayerEvents,
+  layerEvents,
+  shifted,
+  type Standing,
+  type Timing,
+} from './layer-events.ts';
+
+/** What a layer played last in a place of the form, and where that stood. */
+interface Kept {
+  played: LayerEvents;
+  standing: Standing;
+  /** The first and the last tick that sounds, from the layer's start. */
+  reach: { readonly first: number; readonly last: number };
+}
+
+const kept = keptWhileSame<Kept>();
+const keyOf = namedKeys();
+
+/**
+ * What a layer plays, worked out anew only when something that it is made from has changed: an edit elsewhere leaves it, and
+ * where only its place is another one it is moved there.
+ */
+export function keptLayerEvents(
+  document: SongDocument,
+  layer: Layer,
+  ground: Ground,
+  standing: Standing,
+  timing: Timing,
+): LayerEvents {
+  const { resolved, meter, counted, ringsOn, goesOn, landings, lane, from } = ground;
+  const { song, parts, voicesOf } = indexOf(document);
+  const { part } = resolved.source.pattern;
+  const { start } = standing;
+  const tempo = steadyTempo(standing, resolved.length);
+  const made = [
+    resolved,
+    meter,
+    counted,
+    ringsOn,
+    goesOn,
+    ...landings,
+    lane?.channel,
+    song.swing,
+    song.seed,
+    ...parts,
+    ...voicesOf(part),
+    // Where the tempo changes within the layer, it matters where and how.
+    ...(tempo === null ? [standing.tempos, start] : [tempo]),
+  ];
+  const place = `${from.section} ${from.occurrence} ${from.repeat} ${from.slot} ${timing}`;
+  const make = (): Kept => {
+    const played = layerEvents(document, ground, standing, timing);
+    return { played, standing, reach: reachOf(played, start) };
+  };
+  const known = kept(keyOf(layer, place), made, make);
+  const was = known.standing;
+  if (was.start === start && was.end === standing.end) return known.played;
+  const { first, last } = known.reach;
+  const isWithin = start + first >= 0 && start + last <= standing.end;
+  if (known.played.isClipped || !isWithin) Object.assign(known, make());
+  else if (was.start !== start) known.played = shifted(known.played, start - was.start);
+  known.standing = standing;
+  return known.played;
+}
+
+/** The tempo of a layer all through; null where it changes. */
+function steadyTempo({ tempos, start }: Standing, length: number): number | null {
+  const changes = tempos.some(({ tick }) => tick > start && tick < start + length);
+  return changes ? null : tempoAt(tempos, start);
+}
+
+function reachOf({ events, glides }: LayerEvents, start: number): Kept['reach'] {
+  let [first, last] = [0, 0];
+  for (const { tick, length } of events) {
+    first = Math.min(first, tick - start);
+    last = Math.max(last, tick - start + length);
+  }
+  for (const [{ tick }, { longest }] of glides) last = Math.max(last, tick - start + longest);
+  return { first, last };
+}

@@ -1,0 +1,166 @@
+import { accentAt, accentRaise } from '../feel/accent.ts';
+import { type Unevenness, unevenness } from '../feel/humanise.ts';
+import { strokesOf } from '../feel/ornament.ts';
+import { heardPlace } from '../feel/place.ts';
+import { placeInLayer, type ResolvedLayer } from '../form/layer.ts';
+import type { ResolvedHit } from '../hit/followed.ts';
+import { clampVelocity } from '../hit/velocity.ts';
+import { gridOf } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Landing, Opening } from '../song/records.ts';
+import { gridTicks } from '../time/grid.ts';
+import type { Meter } from '../time/meter.ts';
+import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
+import { msToTicks } from '../time/ticks.ts';
+import type { NoteEvent, Source } from './events.ts';
+import { type GlideWish, LONGEST_REST } from './glide.ts';
+import { givesWay } from './landing.ts';
+import { isMoved, type Lane } from './lanes.ts';
+
+/**
+ * `heard`: with swing, early and late, and humanised; `grid`: on its places, as loud as it is heard; `written`: on its places
+ * and not humanised.
+ */
+export type Timing = 'heard' | 'grid' | 'written';
+
+/** A layer where it is played, or a pattern by itself as its only layer. */
+export interface Ground {
+  readonly resolved: Pick<ResolvedLayer, 'source' | 'from' | 'length' | 'start' | 'hits' | 'drawn'>;
+  /** Of what counts the bars, and where the layer starts from the first of them, in ticks. */
+  readonly meter: Meter;
+  readonly counted: number;
+  /** Whether it ends with its slot, after which drums and notes that glide ring on. */
+  readonly ringsOn: boolean;
+  /** Whether what follows the slot goes on with the pattern, so that all its notes ring on. */
+  readonly goesOn: boolean;
+  /** What is struck in place of its hits on the first beat. */
+  readonly landings: readonly (Landing | Opening)[];
+  readonly lane: Lane | undefined;
+  readonly from: Omit<Source, 'hit'>;
+}
+
+/** Where a layer stands in its scope: the tick at which it starts, and the scope's length and tempos. */
+export interface Standing {
+  readonly start: number;
+  readonly end: number;
+  readonly tempos: TempoMap;
+}
+
+/** What a layer plays where it stands. */
+export interface LayerEvents {
+  readonly events: readonly NoteEvent[];
+  readonly glides: readonly (readonly [NoteEvent, GlideWish])[];
+  /** Grace strokes before the scope's start, which are left out. */
+  readonly dropped: number;
+  /** Whether the start or the end of the scope has changed anything. */
+  readonly isClipped: boolean;
+}
+
+/** Works out what a layer plays: every stroke of its hits where and as loud as it is heard, kept within the scope. */
+export function layerEvents(
+  document: SongDocument,
+  { resolved, meter: around, counted, ringsOn, goesOn, landings, lane, from }: Ground,
+  { start, end, tempos }: Standing,
+  timing: Timing,
+): LayerEvents {
+  const index = indexOf(document);
+  const { song } = index;
+  const { source, length: until, drawn } = resolved;
+  const swing = source.swing ?? song.swing;
+  const meter = source.meter ?? around;
+  const place = `${from.occurrence} ${from.repeat} ${drawn?.slot ?? from.slot}`;
+  const events: NoteEvent[] = [];
+  const glides: [NoteEvent, GlideWish][] = [];
+  let dropped = 0;
+  let isClipped = false;
+  for (const hit of resolved.hits) {
+    if (hit.origin === 'silenced') continue;
+    if (landings.some((landing) => givesWay(index, hit, resolved.from + hit.at, landing))) continue;
+    const voice = index.voice(hit.voice);
+    const part = voice && index.part(voice.part);
+    if (!voice || !part) continue;
+    const inPattern = placeInLayer(resolved, hit.at);
+    // A pattern with a meter of its own counts its bars from its own start, others from their section's.
+    const fromBar = source.meter ? inPattern : counted + hit.at;
+    const grid = gridOf(source, voice);
+    const tempo = tempoAt(tempos, start + hit.at);
+    const feel = { tempo, meter, swing };
+    const amount = accentAt(source.accents, source.accentAmount, inPattern);
+    const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
+    const uneven =
+      source.humanise && timing !== 'written'
+        ? unevenness(source.humanise, song.seed, place, drawn?.ids.get(hit.id) ?? hit.id)
+        : EVEN;
+    const drums = part.type === 'drums';
+    const mover = lane && source.controls.length && isMoved(source, voice.id) ? lane : undefined;
+    const strokes = strokesOf(hit);
+    for (const stroke of strokes) {
+      const written = stroke.at - hit.at;
+      if (hit.at + written >= until) continue;
+      const moved =
+        timing === 'heard' ? heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written : 0;
+      const late = (timing === 'heard' ? uneven.ms : 0) - stroke.early;
+      const heard = start + hit.at + written + moved + msToTicks(late, tempo);
+      if (stroke.early && heard < 0) {
+        dropped++;
+        continue;
+      }
+      const rounded = Math.round(heard);
+      const tick = Math.min(end - 1, Math.max(0, rounded));
+      // A layer takes its notes with it where it ends, such as a bass that would ring through the rest after it.
+      const isHeld = ringsOn && (goesOn || (hit.glide ?? 0) > 0);
+      const noteEnd = drums || isHeld ? end : start + until;
+      const rings = noteEnd - tick;
+      if (tick !== rounded || (noteEnd === end && stroke.length > rings)) isClipped = true;
+      const accent = Math.round(raise * stroke.accentShare);
+      const velocity = clampVelocity(stroke.velocity + uneven.velocity);
+      const event: NoteEvent = {
+        tick,
+        part: part.id,
+        voice: voice.id,
+        lane: mover?.pattern ?? null,
+        channel: mover?.channel ?? part.channel,
+        note: Math.min(127, Math.max(0, voice.note + (drums ? 0 : stroke.pitch))),
+        plainVelocity: velocity,
+        velocity: clampVelocity(velocity + accent),
+        accent,
+        step: gridTicks(grid),
+        length: Math.max(1, Math.min(stroke.length, rings)),
+        pan: stroke.pan,
+        tune: drums ? stroke.pitch : 0,
+        stopsAt: null,
+        glide: null,
+        from: sourceOf(from, hit),
+      };
+      events.push(event);
+      if (drums || !hit.glide || stroke !== strokes.at(-1)) continue;
+      const longest = event.length + LONGEST_REST;
+      glides.push([event, { lasts: hit.glide, longest: Math.min(rings, longest) }]);
+      if (noteEnd === end && longest > rings) isClipped = true;
+    }
+  }
+  return { events, glides, dropped, isClipped: isClipped || dropped > 0 };
+}
+
+/** What a layer plays as far from where it was worked out as this many ticks. */
+export function shifted({ events, glides, ...rest }: LayerEvents, by: number): LayerEvents {
+  const wishes = new Map(glides);
+  const out: [NoteEvent, GlideWish][] = [];
+  const later = events.map((event) => {
+    const moved = { ...event, tick: event.tick + by };
+    const wish = wishes.get(event);
+    if (wish) out.push([moved, wish]);
+    return moved;
+  });
+  return { ...rest, events: later, glides: out };
+}
+
+const EVEN: Unevenness = { ms: 0, velocity: 0 };
+
+function sourceOf(
+  { occurrence, repeat, section, slot, pattern }: Omit<Source, 'hit'>,
+  { id: hit }: ResolvedHit,
+): Source {
+  // Always the same fields in the same order: thousands of these are made for each song.
+  return { occurrence, repeat, section, slot, pattern, hit };
+}
