@@ -70,8 +70,9 @@ export async function press(page: Page, row: string, ...ticks: readonly number[]
 
 /** Chooses one of a select's options by its label. */
 export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
-  // By a key: where a machine is slow, the list opens under a pointer that is still pressed, and its release chooses.
-  await page.getByRole('combobox', { name: label, exact: true }).press('Enter');
+  // By a key, one that every kind of list opens by: where a machine is slow, the list opens under a pointer that is
+  // still pressed, and its release chooses.
+  await page.getByRole('combobox', { name: label, exact: true }).press('ArrowDown');
   await page.getByRole('option', { name: option, exact: typeof option === 'string' }).click();
 }
 

@@ -16,6 +16,7 @@ import { Box } from '@mui/material';
 import { type ReactNode, useMemo, useState } from 'react';
 import { capsOf } from '../keys/command.ts';
 import { color } from '../ui/tokens.ts';
+import { EarlyKeys } from './EarlyKeys.tsx';
 import { holdKeys } from './held-keys.ts';
 import { PICK_UP } from './pick-up.ts';
 import { stepThrough } from './step-through.ts';
@@ -97,6 +98,7 @@ export function DragArea<T>({
       }}
     >
       {children}
+      <EarlyKeys />
       <DragOverlay dropAnimation={null}>
         {carried && (
           <Box
