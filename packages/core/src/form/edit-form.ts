@@ -6,7 +6,7 @@ import type { Occurrence, Section, SectionRole, Slot } from '../song/records.ts'
 /** A new section at the end of the form, or after the occurrence `after`. */
 export function addSection(
   document: SongDocument,
-  section: { id: Id; name: string; role: SectionRole; slots: readonly Slot[] },
+  section: Omit<Section, 'kind'>,
   occurrence: Id,
   after?: Id,
 ): Outcome {

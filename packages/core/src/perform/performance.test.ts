@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { sectionLength } from '../form/stretches.ts';
-import { indexOf } from '../song/document.ts';
+import { indexOf, withRecord } from '../song/document.ts';
+import type { Opening } from '../song/records.ts';
 import { after, smallSong } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { type Cue, cueable, type Cued, performed, performedSlots, takePerformance } from './performance.ts';
@@ -71,6 +72,27 @@ test('a section that is cued sounds as it does by itself, round after round, and
   expect(inRound(0)).toEqual(alone.map(({ tick, voice, velocity }) => `${tick} ${voice} ${velocity}`));
   expect(inRound(1)).toEqual(inRound(0));
   expect(events.filter((event) => tickOf(event) >= 2 * once)).toEqual([]);
+});
+
+test('what a cued section opens with is struck where it begins, and each time it comes round', () => {
+  const [section] = sections;
+  if (!section) throw new Error('The small song has a section.');
+  const once = sectionLength(section);
+  const cue: Cued = { kind: 'section', section: section.id };
+  const crashes = (opening: Opening) => {
+    const opened = withRecord(song, { ...section, opening });
+    const cues: Cue[] = [
+      { id: 'a', at: 0, plays: cue },
+      { id: 'b', at: 2 * once, plays: { kind: 'silence' } },
+      { id: 'c', at: 3 * once, plays: cue },
+    ];
+    const taken = after(opened, takePerformance(opened, of(cues), 4 * once));
+    return compile(taken, { kind: 'section', section: 'p' })
+      .events.filter(({ from }) => from.hit === 'landing')
+      .map(({ tick }) => tick / once);
+  };
+  expect(crashes({ voice: 'tom', velocity: 110 })).toEqual([0, 1, 3]);
+  expect(crashes({ voice: 'tom', velocity: 110, times: 'first' })).toEqual([0, 3]);
 });
 
 test('what was performed is taken as a section that sounds the same; what is nothing is not taken', () => {

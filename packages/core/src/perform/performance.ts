@@ -2,13 +2,15 @@ import { cutSlot } from '../form/cut-slot.ts';
 import { addSection } from '../form/edit-form.ts';
 import { playedSlots } from '../form/going-on.ts';
 import { sectionMeter } from '../form/stretches.ts';
+import { soundsIn } from '../form/times.ts';
 import { LIMITS } from '../limits.ts';
 import { type Id, nextName } from '../names.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { plainLayer } from '../song/layers.ts';
+import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
+import type { Layer, Opening, Pattern, Section, Slot } from '../song/records.ts';
 import { saysSame } from '../song/says-same.ts';
 import { tryTogether } from '../tried/together.ts';
 import type { Tried } from '../tried/within.ts';
@@ -55,9 +57,24 @@ export function cueable(document: SongDocument): {
  * whatever is cued later changes nothing that was heard before.
  */
 export function performedSlots(document: SongDocument, cues: readonly Cue[], end: number): readonly Slot[] {
-  return cues.flatMap((cue, i) =>
+  return performedSection(document, cues, end).slots;
+}
+
+/** The slots that were performed, where what a cued section opens with is what the slot before it lands with. */
+function performedSection(
+  document: SongDocument,
+  cues: readonly Cue[],
+  end: number,
+): Pick<Section, 'slots' | 'opening'> {
+  const played = cues.flatMap((cue, i) =>
     slotsOf(document, cue, Math.min(end, cues[i + 1]?.at ?? Infinity) - cue.at),
   );
+  const slots = played.map(({ slot }, i) => {
+    const next = played[i + 1]?.opening;
+    return next && !slot.landing ? { ...slot, landing: omit(next, 'times') } : slot;
+  });
+  const opening = played[0]?.opening;
+  return { slots, ...(opening ? { opening: omit(opening, 'times') } : {}) };
 }
 
 /** A song that plays nothing but what was performed up to `end` ticks. */
@@ -67,8 +84,13 @@ export function performed(
   end: number,
 ): Tried {
   const { song } = indexOf(document);
-  const slots = performedSlots(document, cues, end);
-  const record: Section = { id: section, kind: 'section', name: PERFORMED, role: 'verse', slots };
+  const record: Section = {
+    id: section,
+    kind: 'section',
+    name: PERFORMED,
+    role: 'verse',
+    ...performedSection(document, cues, end),
+  };
   const form = [{ id: occurrence, section, times: 1, silencedVoices: [] }];
   const records = { ...document.records, [section]: record, [song.id]: { ...song, form } };
   return { document: { records }, scope: { kind: 'occurrence', occurrence } };
@@ -83,7 +105,7 @@ export function takePerformance(
   end: number,
   after?: Id,
 ): Outcome {
-  const slots = performedSlots(document, cues, end);
+  const { slots, ...opens } = performedSection(document, cues, end);
   if (!slots.length) return null;
   if (slots.length > LIMITS.slotsOfSection)
     return {
@@ -91,21 +113,37 @@ export function takePerformance(
     };
   const names = indexOf(document).sections.map((one) => one.name);
   const name = names.includes(PERFORMED) ? nextName(PERFORMED, names) : PERFORMED;
-  return addSection(document, { id: section, name, role: 'verse', slots }, occurrence, after);
+  return addSection(document, { id: section, name, role: 'verse', slots, ...opens }, occurrence, after);
 }
 
-function slotsOf(document: SongDocument, { id, plays }: Cue, length: number): Slot[] {
+/** A slot that was performed, and what the section opens with that begins with it. */
+interface PlayedSlot {
+  readonly slot: Slot;
+  readonly opening: Opening | undefined;
+}
+
+function slotsOf(document: SongDocument, { id, plays }: Cue, length: number): PlayedSlot[] {
   const round = roundOf(document, plays);
-  const out: Slot[] = [];
+  const opening = plays.kind === 'section' ? indexOf(document).section(plays.section)?.opening : undefined;
+  const out: PlayedSlot[] = [];
   for (let at = 0; at < length;) {
-    const next = round[out.length % round.length];
+    const nth = out.length;
+    const next = round[nth % round.length];
     if (!next?.length) break;
-    const slot = { ...next, id: `${id}-${out.length}` };
+    const slot = { ...next, id: `${id}-${nth}` };
     const rest = length - at;
-    out.push(slot.length <= rest ? slot : cutSlot(document, slot, rest, `${id}-rest`)[0]);
+    out.push({
+      slot: slot.length <= rest ? slot : cutSlot(document, slot, rest, `${id}-rest`)[0],
+      opening: nth % round.length === 0 && opensIn(opening, nth / round.length) ? opening : undefined,
+    });
     at += slot.length;
   }
   return out;
+}
+
+/** Whether an opening sounds in a round of a section that goes round: which one will be the last is not known yet. */
+function opensIn(opening: Opening | undefined, round: number): boolean {
+  return opening !== undefined && (!opening.times || soundsIn(opening.times, round, Infinity));
 }
 
 /** The slots that go round while something sounds. */
