@@ -1,13 +1,15 @@
 import fc from 'fast-check';
 import { resolve, soundingOver } from '../pattern/resolve.ts';
 import type { Times } from '../schema-parts.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
+import { documentOf, type SongDocument, withRecord } from '../song/document.ts';
+import { plainLayer } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
 import { hit, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
 import { cutSlot } from './cut-slot.ts';
 
 const BEAT = 960;
+const BAR = 4 * BEAT;
 
 /** A song of one section of these slots, with a humanised groove of so many beats that has a hit on each, the second in some rounds. */
 function songOf(beats: number, slots: Slot[], times?: Times): SongDocument {
@@ -90,5 +92,35 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
       },
     ),
     { seed: 61, numRuns: 300 },
+  );
+});
+
+test('a slot that is cut at a bar line sounds as before under curves of density and drive', () => {
+  const percent = fc.integer({ min: 0, max: 200 });
+  fc.assert(
+    fc.property(
+      fc.constantFrom('odd', 'main', 'variation'),
+      fc.integer({ min: 1, max: 5 }),
+      fc.integer({ min: 1, max: 3 }),
+      fc.tuple(percent, percent),
+      percent,
+      (of, beats, cut, [from, to], drive) => {
+        const slot: Slot = { id: 's', length: 4 * BAR, layers: [plainLayer(of)] };
+        const special = {
+          density: [
+            { at: 0, percent: from },
+            { at: 4 * BAR, percent: to },
+          ],
+          drive: [{ at: BAR, percent: drive }],
+        };
+        const played = (slots: Slot[]) => {
+          const form = [{ id: 'o', section: 'verse', times: 2, silencedVoices: [], ...special }];
+          return heard(withRecord(songOf(beats, slots), song({ form })));
+        };
+        const whole = songOf(beats, [slot]);
+        expect(played([...cutSlot(whole, slot, cut * BAR, 't')])).toEqual(played([slot]));
+      },
+    ),
+    { seed: 8, numRuns: 200 },
   );
 });

@@ -56,7 +56,7 @@ export function atDensity(
     const room = { from: Math.max(0, start), to: Math.min(layer.length, start + bar) };
     if (!isOver) continue;
     const others = [
-      ...borrowed(document, family, layer, hits, room),
+      ...borrowed(document, family, layer, special, hits, room),
       ...ghosts(document, layer, special, hits, room),
     ];
     more.push(...others.filter((hit, i) => hits.length + i < hits.length * share(hit)));
@@ -81,11 +81,12 @@ function rankIn(
           (family === 'kick' || family === 'snare' || family === 'note') && isStrong(place, meter);
         return {
           hit,
+          // Drawn by row and place in the pattern, which a hit keeps when its slot is cut.
           key: [
             isAnchor ? 1 : 0,
             metricalWeight(place, meter),
             hit.velocity,
-            seedFrom(song.seed, hit.id),
+            seedFrom(song.seed, hit.voice, placeInLayer(layer, hit.at)),
           ] as const,
         };
       })
@@ -107,9 +108,13 @@ function borrowed(
   document: SongDocument,
   family: readonly Pattern[],
   layer: ResolvedLayer,
+  { inSection }: Special,
   hits: readonly ResolvedHit[],
   room: Room,
 ): readonly ResolvedHit[] {
+  // By its place in the section, which stays the same where a slot is cut.
+  const named = (hit: ResolvedHit, pattern: Id, at: number) =>
+    `more:${pattern}:${hit.id}:${inSection + layer.from + at}`;
   const found = new Map<string, { hit: ResolvedHit; times: number }>();
   for (const { id, length } of family)
     for (const hit of soundingOf(resolve(document, id))) {
@@ -122,7 +127,7 @@ function borrowed(
         if (known) known.times++;
         else
           found.set(key, {
-            hit: { ...hit, id: `more:${id}:${hit.id}:${at}`, at, origin: 'followed' },
+            hit: { ...hit, id: named(hit, id, at), at, origin: 'followed' },
             times: 1,
           });
       }
@@ -172,7 +177,7 @@ function ghosts(
     const velocity = random.whole(SOFTEST, LOUDEST);
     out.push({
       hit: {
-        id: `ghost:${at}`,
+        id: `ghost:${inSection + layer.from + at}`,
         voice: snare.id,
         at,
         velocity,
