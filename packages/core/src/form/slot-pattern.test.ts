@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { addHits, changeHits, removeHits, toggleSilenced } from '../pattern/edit-hits.ts';
 import { setPatternLength } from '../pattern/edit-pattern.ts';
 import { resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { toggleSlotVoice } from './edit-slots.ts';
@@ -31,7 +31,7 @@ test('a layer is shown as what it plays, whatever was edited before', () => {
         const played = playedSlot(document, section, slot);
         played.layers.forEach((layer, i) => {
           const made = withSlotPattern(document, { section: 'verse', slot: slot.id, layer: i });
-          if (!made || layer.times || layer.level !== undefined) return;
+          if (!made || layer.level !== undefined) return;
           const sounding = (hits: readonly { id: string; origin: string; at: number; voice: string }[]) =>
             hits.filter(({ origin }) => origin !== 'silenced').map((one) => [one.id, one.at, one.voice]);
           expect(sounding(resolve(made, IN_SLOT).hits)).toEqual(
@@ -90,4 +90,24 @@ test('a hit that sounds in some rounds only is shown silent in the others, stays
   expect([kicks(woken), layerOf(woken)?.silenced]).toEqual([[false, false], []]);
   const quiet = after(woken, intoSlot(woken, at, toggleSilenced(shownIn(woken), IN_SLOT, ['k1'])));
   expect([kicks(quiet), layerOf(quiet)?.silenced]).toEqual([[true, false], ['k1']]);
+});
+
+test('a layer that sounds in some rounds is shown silent in the others, where only hits of the slot can be added', () => {
+  const slots = indexOf(smallSong()).section('verse');
+  if (!slots) throw new Error('The small song has a verse.');
+  const [slot, ...rest] = slots.slots;
+  const [layer] = slot?.layers ?? [];
+  if (!slot || !layer) throw new Error('It begins with a layer.');
+  const first = { ...slot, layers: [{ ...layer, times: 'first' as const }] };
+  const document = withRecord(smallSong(), { ...slots, slots: [first, ...rest] });
+  const shown = shownIn(document);
+  const hits = resolve(shown, IN_SLOT).hits;
+  const later = hits.filter((one) => one.at >= 3840);
+  expect(later.length).toBeGreaterThan(0);
+  expect(later.every(({ origin }) => origin === 'silenced')).toBe(true);
+  const back = toggleSilenced(shown, IN_SLOT, [later[0]?.id ?? '']);
+  expect(intoSlot(document, at, back)).toMatchObject({ reason: /silent in this round/ });
+  const added = addHits(shown, IN_SLOT, [{ id: 'mine', ...hit('tom', 4800) }]);
+  const played = layerOf(after(document, intoSlot(document, at, added)));
+  expect(played).toMatchObject({ own: { mine: { voice: 'tom', at: 4800 } }, silenced: [], times: 'first' });
 });

@@ -11,7 +11,7 @@ import { saysSame } from '../song/says-same.ts';
 import { editSlots, type SlotIn } from './edit-section.ts';
 import { playedSlot, startOf } from './going-on.ts';
 import { inBars, occurrencePlaces } from './stretches.ts';
-import { hitSounds } from './times.ts';
+import { hitSounds, roundAt, roundsIn, soundsIn } from './times.ts';
 
 /** The id under which a layer of a slot stands in a document that shows it as a pattern; never stored. */
 export const IN_SLOT: Id = 'in-slot';
@@ -61,6 +61,7 @@ function slotPattern(document: SongDocument, at: LayerIn): Pattern | null {
   if (!base || !stretch || stretch.to - stretch.from > LIMITS.pattern) return null;
   const played = playedSlot(document, section, slot).layers[at.layer] ?? layer;
   const rows = layer.silencedVoices;
+  const quiet = outOfRound(document, found, at.layer);
   const length = stretch.to - stretch.from;
   return {
     id: IN_SLOT,
@@ -75,31 +76,50 @@ function slotPattern(document: SongDocument, at: LayerIn): Pattern | null {
     window: { from: startOf(played) % base.length },
     shapes: rows.length ? [{ id: 'rows', rule: 'silence', voices: [...rows], from: 0, to: length }] : [],
     own: layer.own,
-    silenced: [...new Set([...layer.silenced, ...outOfRound(document, found, at.layer)])],
+    silenced: [...new Set([...layer.silenced, ...quiet.hits, ...quiet.layer])],
     changed: layer.changed,
     grids: {},
   };
 }
 
-/** The hits of a layer that sound in some rounds only, and not where they stand: they are shown silent there. */
-function outOfRound(document: SongDocument, { section, slot, layer }: Found, i: number): readonly Id[] {
+/** The hits of a layer that are shown silent where they stand, since they do not sound in that round. */
+interface OutOfRound {
+  /** Those that sound in other rounds. */
+  readonly hits: readonly Id[];
+  /** Those of rounds in which the whole layer is silent. */
+  readonly layer: readonly Id[];
+}
+
+function outOfRound(document: SongDocument, { section, slot, layer }: Found, i: number): OutOfRound {
   const played = playedSlot(document, section, slot).layers[i] ?? layer;
   const stretch = stretchOf(layer, slot.length);
-  if (!stretch) return [];
+  if (!stretch) return { hits: [], layer: [] };
   const source = resolve(document, layer.pattern);
   const length = stretch.to - stretch.from;
   const period = source.pattern.length;
   const start = startOf(played) % period;
-  return overlay(soundingOver(source, length, start), layer, length)
-    .hits.filter((hit) => !hitSounds(hit, { period, start, length }))
-    .map((hit) => hit.id);
+  const all = soundingOver(source, length, start);
+  const { times } = layer;
+  const rounds = roundsIn(length, start, period);
+  const out = times ? all.filter(({ at }) => !soundsIn(times, roundAt(at, start, period), rounds)) : [];
+  const quiet = new Set(out.map(({ id }) => id));
+  return {
+    hits: overlay(all, layer, length)
+      .hits.filter((hit) => !quiet.has(hit.id) && !hitSounds(hit, { period, start, length }))
+      .map((hit) => hit.id),
+    layer: [...quiet],
+  };
 }
 
-/** The edits of a layer as it is shown, with what is shown silent only because it sounds in other rounds left to its rounds. */
-function withRounds({ own, changed, silenced }: Edits, layer: Layer, quiet: readonly Id[]): Edits {
+/**
+ * The edits of a layer as it is shown, with what is shown silent only because it sounds in other rounds left to its rounds; null
+ * where something would sound in a round in which the layer is silent.
+ */
+function withRounds({ own, changed, silenced }: Edits, layer: Layer, quiet: OutOfRound): Edits | null {
   const after = { own: { ...own }, changed: { ...changed } };
   const now = new Set(silenced);
-  for (const id of quiet) {
+  if (quiet.layer.some((id) => !now.has(id))) return null;
+  for (const id of [...quiet.hits, ...quiet.layer]) {
     const mine = after.own[id];
     if (now.has(id)) {
       if (!layer.silenced.includes(id)) now.delete(id);
@@ -139,6 +159,7 @@ export function intoSlot(document: SongDocument, at: LayerIn, outcome: Outcome):
   const keys = new Set([...Object.keys(before), ...Object.keys(after)]) as Set<keyof Pattern>;
   for (const key of keys) if (!PASSED_OVER.has(key) && !saysSame(before[key], after[key])) return ONLY_HITS;
   const edits = withRounds(after, found.layer, outOfRound(document, found, at.layer));
+  if (!edits) return SILENT_ROUND;
   const change = editSlots(document, [at], outcome.label, (slot) => ({
     ...slot,
     layers: slot.layers.map((layer, i) => (i === at.layer ? { ...layer, ...edits } : layer)),
@@ -150,4 +171,9 @@ export function intoSlot(document: SongDocument, at: LayerIn, outcome: Outcome):
 const ONLY_HITS = {
   reason:
     'In one slot only hits are changed. For anything else open the pattern itself, or a variation of it.',
+};
+
+const SILENT_ROUND = {
+  reason:
+    'The layer is silent in this round. Let it sound in every round, or write a hit beside this one: those of the slot always sound.',
 };
