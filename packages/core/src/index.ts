@@ -305,7 +305,8 @@ export {
   type RegionKind,
 } from './song/export-options.ts';
 export { exportOptions } from './midi/read-options.ts';
-export { planRegions, type RegionPlan } from './midi/region-list.ts';
+export { leavingTimeline } from './midi/leaving.ts';
+export { isTicked, leavingRegions, planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';
 export { exportedNotes, midiFileOf } from './midi/tracks.ts';
 export { glideAnywhere } from './midi/glides.ts';

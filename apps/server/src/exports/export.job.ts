@@ -5,7 +5,7 @@ import {
   exportRegions,
   LIMITS,
   omit,
-  planRegions,
+  leavingRegions,
   type RegionText,
   regionTexts,
 } from '@plucky/core';
@@ -43,7 +43,7 @@ export const exportSong: Work<ExportJob, ExportDone> = ({ songId, options }, { d
       .all(songId),
   }));
   const document = documentOf(Object.values(song.records));
-  const { length } = planRegions(document, options);
+  const { length } = leavingRegions(document, options);
   if (length > LIMITS.regions)
     throw new JobRefused(
       422,

@@ -1,7 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { type ExportOptions, REGION_KINDS, type Since } from '@plucky/core';
-import { ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn } from 'class-validator';
-import { IsName, MayBeLeftOut } from '../http/body.ts';
+import { type ExportOptions, LIMITS, REGION_KINDS, type Since } from '@plucky/core';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
+import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
 
 export class ExportDto {
   @ApiProperty({ enum: REGION_KINDS, isArray: true })
@@ -65,6 +65,29 @@ export class ExportDto {
   @MayBeLeftOut()
   @IsBoolean()
   cueTrack?: boolean;
+
+  @ApiPropertyOptional({
+    description: 'Files begin a beat early, with what is played before their first beat.',
+  })
+  @MayBeLeftOut()
+  @IsBoolean()
+  pickUp?: boolean;
+
+  @ApiPropertyOptional({
+    type: 'object',
+    additionalProperties: { type: 'boolean' },
+    description: 'By region: whether it leaves. Without it what is empty or not played stays.',
+  })
+  @MayBeLeftOut()
+  @IsTicks()
+  ticks?: ExportOptions['ticks'];
+
+  @ApiPropertyOptional({ type: [String], description: 'The rows that stay, by id.' })
+  @MayBeLeftOut()
+  @IsArray()
+  @ArrayMaxSize(LIMITS.records)
+  @IsString({ each: true })
+  stay?: ExportOptions['stay'];
 
   @ApiPropertyOptional({ description: 'A template of {nn}, {song}, {kind}, {name} and {bars}.' })
   @MayBeLeftOut()

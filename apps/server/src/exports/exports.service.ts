@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import {
+  BadRequestException,
   ConflictException,
   HttpException,
   Injectable,
@@ -60,7 +61,7 @@ export class ExportsService implements OnApplicationBootstrap {
 
   /** Has the regions written, each read back, and kept with what has changed since they last left. */
   async begin(songId: string, body: ExportDto): Promise<Begun> {
-    const options = exportOptions({ ...body });
+    const options = optionsOf(body);
     await this.#songs.mustExist(songId);
     const exportId = randomUUID();
     const entry: Entry = {
@@ -223,6 +224,15 @@ export class ExportsService implements OnApplicationBootstrap {
       throw error;
     }
     return resultOf(begun, regions);
+  }
+}
+
+/** Throws BadRequestException for what only core can tell to be wrong. */
+function optionsOf(body: ExportDto): ExportOptions {
+  try {
+    return exportOptions({ ...body });
+  } catch (error) {
+    throw new BadRequestException(error instanceof RangeError ? error.message : undefined);
   }
 }
 

@@ -1,7 +1,7 @@
 import { applyDecorators } from '@nestjs/common';
 import { nameProblem, tidyName } from '@plucky/core';
 import { Transform } from 'class-transformer';
-import { IsString, ValidateBy, ValidateIf } from 'class-validator';
+import { isObject, IsString, ValidateBy, ValidateIf } from 'class-validator';
 
 /** A name that a person gives, by the rule that all names keep; it is tidied before it is looked at. */
 export function IsName(most?: number): PropertyDecorator {
@@ -17,6 +17,18 @@ export function IsName(most?: number): PropertyDecorator {
       },
     }),
   );
+}
+
+/** What is said yes or no of, by id. */
+export function IsTicks(): PropertyDecorator {
+  return ValidateBy({
+    name: 'isTicks',
+    validator: {
+      validate: (value: unknown) =>
+        isObject(value) && Object.values(value).every((tick) => typeof tick === 'boolean'),
+      defaultMessage: (about) => `${about?.property} must say true or false of each id`,
+    },
+  });
 }
 
 /** A field that may be left out. Null is not left out: it is a value, and the field's own rules refuse it. */

@@ -290,10 +290,18 @@ export interface components {
       readonly levels?: 'stay' | 'velocity';
       /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */
       readonly names?: string;
+      /** @description Files begin a beat early, with what is played before their first beat. */
+      readonly pickUp?: boolean;
       /** @enum {number} */
       readonly ppq?: 480 | 960;
       readonly programs?: boolean;
       readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
+      /** @description The rows that stay, by id. */
+      readonly stay?: readonly string[];
+      /** @description By region: whether it leaves. Without it what is empty or not played stays. */
+      readonly ticks?: {
+        readonly [key: string]: boolean;
+      };
       /** @enum {string} */
       readonly timing?: 'heard' | 'grid';
       /** @enum {string} */

@@ -8,8 +8,12 @@ type Asked = Pick<ExportOptions, 'regions'> & {
   readonly [K in keyof ExportOptions]?: ExportOptions[K] | undefined;
 };
 
-/** The options with every one that was left out at its usual value. Throws ZodError for values that are none. */
+/** The options with every one that was left out at its usual value. Throws RangeError for values that are none. */
 export function exportOptions(input: Asked): ExportOptions {
   const said = Object.entries<unknown>(input).filter(([, value]) => value !== undefined);
-  return schema.parse({ ...USUAL_EXPORT, ...Object.fromEntries(said) });
+  const read = schema.safeParse({ ...USUAL_EXPORT, ...Object.fromEntries(said) });
+  if (read.success) return read.data;
+  throw new RangeError(
+    read.error.issues.map(({ path, message }) => `${path.join('.')} ${message}`).join('; '),
+  );
 }

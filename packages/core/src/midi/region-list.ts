@@ -1,6 +1,7 @@
 import { inBars, isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
-import { feelOf, resolve } from '../pattern/resolve.ts';
+import { usage } from '../form/usage.ts';
+import { feelOf, resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ExportOptions, RegionKind } from '../song/export-options.ts';
 import { leadingLayer } from '../song/layers.ts';
@@ -17,13 +18,63 @@ export interface RegionPlan {
   readonly startBar: number | null;
   /** The beat of that bar, from 1; null for patterns. */
   readonly startBeat: number | null;
-  /** Its length in bars; a slot may be a part of one. */
+  /** Its length in bars, without a pick-up; a slot may be a part of one. */
   readonly bars: number;
 }
 
-/** The regions that the options ask for, kind by kind, in song order. Empty stretches are left out. */
+/** The regions of the kinds that the options ask for, kind by kind, in song order. Empty stretches are left out. */
 export function planRegions(document: SongDocument, options: Pick<ExportOptions, 'regions'>): RegionPlan[] {
   return options.regions.flatMap((kind) => plans[kind](document)).filter((region) => region.bars > 0);
+}
+
+/** The regions that leave: those of the kinds asked for that are ticked, or that play something where no tick is said. */
+export function leavingRegions(
+  document: SongDocument,
+  options: Pick<ExportOptions, 'regions' | 'ticks'>,
+): RegionPlan[] {
+  return planRegions(document, options).filter((region) => isTicked(document, region, options));
+}
+
+/** Whether a region leaves. Where nothing is said of it, one that is empty stays, and so does a pattern that no slot plays. */
+export function isTicked(
+  document: SongDocument,
+  { id, scope }: RegionPlan,
+  { ticks }: Pick<ExportOptions, 'ticks'>,
+): boolean {
+  return (Object.hasOwn(ticks, id) ? ticks[id] : undefined) ?? isPlayed(document, scope);
+}
+
+function isPlayed(document: SongDocument, scope: Scope): boolean {
+  if (scope.kind === 'pattern') {
+    const played = usage(document);
+    // A song without a form is its patterns.
+    return sounds(document, scope.pattern) && (played.size === 0 || played.has(scope.pattern));
+  }
+  const played = playedIn(document);
+  if (scope.kind === 'occurrence') return played.has(scope.occurrence);
+  if (scope.kind === 'slot') return played.has(`${scope.occurrence} ${scope.repeat} ${scope.slot}`);
+  return played.size > 0;
+}
+
+const playedIds = new WeakMap<SongDocument, ReadonlySet<string>>();
+
+/** The occurrences and their slots that play something. */
+function playedIn(document: SongDocument): ReadonlySet<string> {
+  const known = playedIds.get(document);
+  if (known) return known;
+  const played = new Set<string>();
+  for (const { occurrence, repeat, slot } of songStretches(document)) {
+    const isSilent = slot.layers.every(
+      ({ pattern, own }) => !sounds(document, pattern) && Object.keys(own).length === 0,
+    );
+    if (occurrence && !isSilent) played.add(occurrence.id).add(`${occurrence.id} ${repeat} ${slot.id}`);
+  }
+  playedIds.set(document, played);
+  return played;
+}
+
+function sounds(document: SongDocument, pattern: Id): boolean {
+  return soundingOf(resolve(document, pattern)).length > 0;
 }
 
 const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[]>> = {

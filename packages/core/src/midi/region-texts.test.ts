@@ -4,7 +4,12 @@ import { exportOptions } from './read-options.ts';
 import { regionTexts } from './region-texts.ts';
 import { exportRegions } from './regions.ts';
 
-const OPTIONS = exportOptions({ regions: ['song', 'section', 'slot', 'pattern'], ppq: 480 });
+const OPTIONS = exportOptions({
+  regions: ['song', 'section', 'slot', 'pattern'],
+  ppq: 480,
+  pickUp: true,
+  ticks: { 'slot.o.0.b': true },
+});
 
 /** A song whose second slot begins on the third beat of a bar, with a section whose name needs quoting. */
 function listed() {
@@ -37,7 +42,7 @@ function fields(csv: string): string[][] {
     .map((line) =>
       [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)]
         .map(([, field = '']) => (field.startsWith('"') ? field.slice(1, -1).replaceAll('""', '"') : field))
-        .slice(0, 9),
+        .slice(0, 10),
     );
 }
 
@@ -50,6 +55,7 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'kind',
     'start bar',
     'start beat',
+    'pick-up beats',
     'bars',
     'tracks',
     'channels',
@@ -62,6 +68,7 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'section',
     '1',
     '1',
+    '1',
     '2',
     'Drums',
     '10',
@@ -72,6 +79,7 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'slot',
     '2',
     '3',
+    '1',
     '0.5',
     '',
     '',
@@ -82,6 +90,7 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'pattern',
     '',
     '',
+    '1',
     '1',
     'Drums',
     '10',
@@ -102,6 +111,7 @@ test('the list for programs says the same, and the one for people is one that a 
   const readme = texts.get('README.txt') ?? '';
   expect(readme).toMatch(/^Paper, “folded”\n=+\n\n120 quarter notes a minute, 4\/4, C minor\.\n/);
   expect(readme).toMatch(/480 ticks a quarter note/);
+  expect(readme).toMatch(/Each file begins a beat before that bar/);
   for (const { file } of regions) expect(readme).toContain(`${file}\n`);
   expect(readme).toMatch(/The slot from bar 2 beat 3, 0\.5 bars\. No notes\./);
   expect(readme).toMatch(/The section from bar 1, 2 bars\. Drums \(channel 10\)\./);

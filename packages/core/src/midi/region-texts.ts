@@ -31,17 +31,21 @@ export function regionTexts(
   options: ExportOptions,
 ): readonly RegionText[] {
   return [
-    { file: 'regions.csv', text: csvOf(regions) },
+    { file: 'regions.csv', text: csvOf(regions, options) },
     { file: 'regions.json', text: `${JSON.stringify(jsonOf(document, regions, options), null, 2)}\n` },
     { file: 'README.txt', text: readmeOf(document, regions, options) },
   ];
 }
 
 /** Comma-separated values as RFC 4180 has them, the names of the columns first. */
-function csvOf(regions: readonly ListedRegion[]): string {
-  const head = ['name', 'file', 'kind', 'start bar', 'start beat', 'bars', 'tracks', 'channels', 'sha256'];
+function csvOf(regions: readonly ListedRegion[], options: ExportOptions): string {
+  const head = [
+    ...['name', 'file', 'kind', 'start bar', 'start beat', 'pick-up beats', 'bars'],
+    ...['tracks', 'channels', 'sha256'],
+  ];
   const lines = regions.map(({ name, file, kind, startBar, startBeat, bars, tracks, sha256 }) => [
-    ...[name, file, kind, startBar === null ? '' : Math.floor(startBar), startBeat ?? '', rounded(bars)],
+    ...[name, file, kind, startBar === null ? '' : Math.floor(startBar), startBeat ?? ''],
+    ...[pickUpBeats(options), rounded(bars)],
     tracks.map((track) => track.name).join('; '),
     tracks.map((track) => track.channels.join(' ')).join('; '),
     sha256,
@@ -66,12 +70,16 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
       kind,
       file,
       start: startBar === null ? null : { bar: Math.floor(startBar), beat: startBeat },
+      pickUpBeats: pickUpBeats(options),
       bars: rounded(bars),
       tracks,
       sha256,
     })),
   };
 }
+
+/** How many beats before the place that is said a file begins. */
+const pickUpBeats = ({ pickUp }: ExportOptions) => (pickUp ? 1 : 0);
 
 const rounded = (n: number) => Number(n.toFixed(4));
 
@@ -92,10 +100,13 @@ const OPTION_WORDS = {
   },
 } as const;
 
+const PICK_UP =
+  'Each file begins a beat before that bar, with what is played before its first beat: lay it a beat earlier.';
+
 function readmeOf(
   document: SongDocument,
   regions: readonly ListedRegion[],
-  { timing, accents, drumMap, ppq, format }: ExportOptions,
+  { timing, accents, drumMap, ppq, format, pickUp }: ExportOptions,
 ): string {
   const { name, tempo, meter, key } = indexOf(document).song;
   const lines = regions.map((region) => {
@@ -117,6 +128,7 @@ function readmeOf(
     'Lay each file on the bar that is named with it; patterns belong anywhere. The song’s own file has a marker for',
     'each section, for programs that cut by markers. regions.csv and regions.json say the same for spreadsheets and',
     'programs.',
+    ...(pickUp ? ['', PICK_UP] : []),
     '',
     ...lines,
     '',

@@ -1,14 +1,14 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ExportOptions } from '../song/export-options.ts';
-import { compile } from '../timeline/compile.ts';
 import type { MidiFile } from './bytes/format.ts';
 import { writeMidi } from './bytes/write.ts';
 import { meantFile } from './check/meant.ts';
 import { type Verification, verify } from './check/verify.ts';
 import { fileNames } from './file-names.ts';
-import { planRegions, type RegionPlan } from './region-list.ts';
+import { leavingTimeline } from './leaving.ts';
+import { leavingRegions, type RegionPlan } from './region-list.ts';
 import type { ListedTrack } from './region-texts.ts';
-import { soundText } from './sound.ts';
+import { heardOf, soundText } from './sound.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
 
 /** A region as it leaves. */
@@ -41,7 +41,7 @@ export function regionBytes(
 }
 
 function written(document: SongDocument, region: RegionPlan, options: ExportOptions) {
-  const timeline = compile(document, region.scope, { timing: options.timing });
+  const timeline = leavingTimeline(document, region.scope, options);
   const notes = exportedNotes(document, timeline, options);
   const cues = options.cueTrack && region.kind === 'song';
   const file = midiFileOf(document, region.name, timeline, notes, options, cues);
@@ -57,15 +57,14 @@ export function exportRegions(
   options: ExportOptions,
   progress: (done: number) => void = () => undefined,
 ): ExportedRegion[] {
-  const regions = planRegions(document, options);
+  const regions = leavingRegions(document, options);
   const files = fileNames(regions, options.names, indexOf(document).song.name);
   return regions.map((region, i) => {
     progress(i / regions.length);
     const { timeline, notes, cues, file, bytes } = written(document, region, options);
     const meant = meantFile(document, region.name, timeline, notes, options, cues);
     const verification = verify(bytes, meant, timeline);
-    const heard = options.timing === 'heard' ? timeline : compile(document, region.scope);
-    const sound = soundText(heard);
+    const sound = soundText(heardOf(document, region));
     const left = { file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification, sound };
     return { ...region, ...left, tracks: tracksOf(file) };
   });

@@ -6,7 +6,7 @@ import type { ExportOptions } from '../song/export-options.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, smallSong } from '../testing/songs.ts';
 import { exportOptions } from './read-options.ts';
-import { planRegions } from './region-list.ts';
+import { leavingRegions } from './region-list.ts';
 import { exportRegions } from './regions.ts';
 import { handedOff, sinceHandOff } from './since.ts';
 
@@ -15,7 +15,7 @@ const OPTIONS = exportOptions({ regions: ['song', 'section', 'slot', 'pattern'] 
 const since = (now: SongDocument, before: SongDocument, options: ExportOptions = OPTIONS) => {
   const handOff = handedOff(before, OPTIONS);
   return new Map(
-    planRegions(now, options).map((region) => [region.id, sinceHandOff(now, region, options, handOff)]),
+    leavingRegions(now, options).map((region) => [region.id, sinceHandOff(now, region, options, handOff)]),
   );
 };
 const inState = (all: ReturnType<typeof since>, state: string) =>

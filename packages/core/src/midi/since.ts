@@ -1,11 +1,10 @@
 import type { Id } from '../names.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { ExportOptions } from '../song/export-options.ts';
-import { compile } from '../timeline/compile.ts';
 import { type HeardChange, heardChanges } from '../timeline/heard-changes.ts';
-import { planRegions, type RegionPlan } from './region-list.ts';
+import { leavingRegions, type RegionPlan } from './region-list.ts';
 import { regionBytes } from './regions.ts';
-import { soundText } from './sound.ts';
+import { heardOf, soundText } from './sound.ts';
 
 /** How the song left: as it was then, by the options of then. */
 export interface HandedOff {
@@ -17,7 +16,7 @@ export interface HandedOff {
 
 /** A song as it left by these options. */
 export function handedOff(document: SongDocument, options: ExportOptions): HandedOff {
-  const regions = planRegions(document, options).map((region) => [region.id, region] as const);
+  const regions = leavingRegions(document, options).map((region) => [region.id, region] as const);
   return { document, options, regions: new Map(regions) };
 }
 
@@ -41,7 +40,11 @@ export function sinceHandOff(
   const bytes = regionBytes(document, region, options);
   const then = regionBytes(before.document, was, before.options);
   if (bytes.length === then.length && bytes.every((byte, i) => byte === then[i])) return { state: 'same' };
-  const [heard, heardThen] = [compile(document, region.scope), compile(before.document, was.scope)];
+  const [heard, heardThen] = [heardOf(document, region), heardOf(before.document, was)];
   if (soundText(heard) === soundText(heardThen)) return { state: 'otherwise' };
-  return { state: 'changed', changes: heardChanges(heardThen, heard) };
+  const changes = heardChanges(heardThen, heard)
+    .filter(({ voice }) => !options.stay.includes(voice))
+    // Both begin with a pick-up, which is no bar of the region.
+    .map((change) => ({ ...change, bar: Math.max(1, change.bar - 1) }));
+  return { state: 'changed', changes };
 }

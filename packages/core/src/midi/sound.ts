@@ -1,4 +1,12 @@
+import type { SongDocument } from '../song/document.ts';
+import { compile } from '../timeline/compile.ts';
 import type { Timeline } from '../timeline/events.ts';
+import type { RegionPlan } from './region-list.ts';
+
+/** What is heard of a region whatever the options, with the strokes before its first beat. */
+export function heardOf(document: SongDocument, { scope }: Pick<RegionPlan, 'scope'>): Timeline {
+  return compile(document, scope, { timing: 'heard', pickUp: true });
+}
 
 /** All that is heard of a timeline, as text to compare: two with the same text differ in how they are written at the most. */
 export function soundText({ length, tempos, meters, controls, events }: Timeline): string {

@@ -7,6 +7,7 @@ import type { ExportOptions } from '../song/export-options.ts';
 import type { Part, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
+import type { Lane } from '../timeline/lanes.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
 import { laneEvents, lanesIn } from './controls.ts';
@@ -85,7 +86,8 @@ function lasting(event: NoteEvent, options: ExportOptions): number {
 }
 
 /** Ends each key pressure before the next note of its channel and number. */
-function clearPressures(notes: readonly ExportedNote[]): ExportedNote[] {
+function clearPressures(notes: ExportedNote[]): ExportedNote[] {
+  if (notes.every(({ pressure }) => !pressure)) return notes;
   const out = [...notes];
   const next = new Map<number, number>();
   for (let i = out.length - 1; i >= 0; i--) {
@@ -126,9 +128,7 @@ export function midiFileOf(
   const scale = inFile(options);
   const length = scale(timeline.length);
   const conductor = conductorTrack(document, name, timeline, length, options);
-  const tracks = trackGroups(document, timeline, options)
-    .map(({ title, holds, moves }) => noteTrack(title, notes.filter(holds), moves, length))
-    .filter((track) => track.events.length > 1);
+  const tracks = trackGroups(document, timeline, notes, options).map((group) => noteTrack(group, length));
   if (withCues) tracks.push(cueTrack(document, length, options));
   const all = [conductor, ...tracks];
   if (options.format === 1) return { format: 1, ppq: options.ppq, tracks: all };
@@ -178,48 +178,56 @@ export function microsecondsAt(tempo: number): number {
   return Math.round(60_000_000 / tempo);
 }
 
-/** A track that a file is to have, as far as its notes and what moves them go. */
+/** A track that a file is to have: its notes in order, and what moves them. */
 export interface TrackGroup {
   readonly title: string;
-  readonly holds: (note: ExportedNote) => boolean;
-  /** What moves the notes of the track. */
+  readonly notes: readonly ExportedNote[];
   readonly moves: readonly MidiEvent[];
 }
 
-/** A track for each part or voice, then one for each lane, which has its notes to itself. */
+/** A track for each part or voice, then one for each lane, which has its notes to itself; none for those that say nothing. */
 export function trackGroups(
   document: SongDocument,
   timeline: Timeline,
+  notes: readonly ExportedNote[],
   options: ExportOptions,
 ): TrackGroup[] {
   const { parts, voicesOf } = indexOf(document);
   const scale = inFile(options);
-  const plain = (
-    title: string,
-    moves: TrackGroup['moves'],
-    holds: (note: ExportedNote) => boolean,
-  ): TrackGroup => ({ title, moves, holds: (note) => note.source.lane === null && holds(note) });
-  const ofPart = ({ id, name }: Part) =>
-    plain(
-      name,
-      [...programOn(document, timeline, id, null, options), ...glideEvents(timeline, id, options, scale)],
-      (note) => note.part === id,
-    );
-  const ofVoice = (voice: Voice) => plain(voice.name, [], (note) => note.voice === voice.id);
-  const lanes = lanesIn(document, timeline).map((lane): TrackGroup => ({
+  const byVoice = ({ type }: Part) => options.tracks === 'voice' && type === 'drums';
+  const split = new Set(parts.filter(byVoice).map(({ id }) => id));
+  const held = new Map<Id, ExportedNote[]>();
+  for (const note of notes) {
+    const owner = note.source.lane ?? (split.has(note.part) ? note.voice : note.part);
+    const known = held.get(owner);
+    if (known) known.push(note);
+    else held.set(owner, [note]);
+  }
+  const ofPart = ({ id, name }: Part): TrackGroup => ({
+    title: name,
+    notes: held.get(id) ?? [],
+    moves: [
+      ...programOn(document, timeline, id, null, options),
+      ...glideEvents(timeline, id, options, scale),
+    ],
+  });
+  const ofVoice = ({ id, name }: Voice): TrackGroup => ({
+    title: name,
+    notes: held.get(id) ?? [],
+    moves: [],
+  });
+  const ofLane = (lane: Lane): TrackGroup => ({
     title: lane.name,
+    notes: held.get(lane.pattern) ?? [],
     moves: [
       ...programOn(document, timeline, lane.part, lane.pattern, options),
       ...laneEvents(timeline, lane, scale),
     ],
-    holds: (note) => note.source.lane === lane.pattern,
-  }));
+  });
   return [
-    ...parts.flatMap((part) =>
-      options.tracks === 'voice' && part.type === 'drums' ? voicesOf(part.id).map(ofVoice) : [ofPart(part)],
-    ),
-    ...lanes,
-  ];
+    ...parts.flatMap((part) => (byVoice(part) ? voicesOf(part.id).map(ofVoice) : [ofPart(part)])),
+    ...lanesIn(document, timeline).map(ofLane),
+  ].filter((group) => group.notes.length > 0 || group.moves.length > 0);
 }
 
 /** The program of a part of notes, where some of them leave on the part's channel or on that of a lane. */
@@ -246,37 +254,76 @@ const RANK: Partial<Record<MidiEvent['type'], number>> = {
   keyPressure: 4,
 };
 
+const RANKS = 8;
+
 /** The return of a pressure to 0 comes before a note that starts at the same tick. */
 function rankOf(event: MidiEvent): number {
   return event.type === 'keyPressure' && event.value === 0 ? 2 : (RANK[event.type] ?? 0);
 }
 
 /** Events by place, at one tick in the order in which a strict reader takes them for what they are. */
-function inTrackOrder(events: readonly MidiEvent[]): MidiEvent[] {
-  return events.toSorted((a, b) => a.tick - b.tick || rankOf(a) - rankOf(b));
+function inTrackOrder(events: readonly MidiEvent[]): readonly MidiEvent[] {
+  return inOrderOf(events, keyOf);
 }
 
-function noteTrack(
-  title: string,
-  notes: readonly ExportedNote[],
-  moves: readonly MidiEvent[],
-  length: number,
-): MidiTrack {
-  const events: MidiEvent[] = [...moves];
-  for (const { tick, channel, note, velocity, length: sounds, pressure } of notes) {
-    events.push(
-      { tick, type: 'noteOn', channel, note, velocity },
-      { tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY },
-    );
-    if (pressure)
-      events.push(
-        { tick, type: 'keyPressure', channel, note, value: pressure.value },
-        { tick: pressure.until, type: 'keyPressure', channel, note, value: 0 },
-      );
-  }
-  const name: MidiEvent = { tick: 0, type: 'text', kind: TEXT.trackName, text: title };
-  return { events: [name, ...inTrackOrder(events)], length };
+function keyOf(event: MidiEvent): number {
+  return event.tick * RANKS + rankOf(event);
 }
+
+/** Things by a whole number of theirs, below 2^31 and of less than 4 million; equal ones stay as they are. */
+function inOrderOf<T>(things: readonly T[], of: (thing: T) => number): readonly T[] {
+  // Whole numbers are sorted in a third of the time that comparing takes: each is that of the thing, then its place.
+  const keys = new Float64Array(things.length);
+  for (let i = 0; i < keys.length; i++) {
+    const thing = things[i];
+    if (thing) keys[i] = of(thing) * keys.length + i;
+  }
+  const sorted: T[] = [];
+  for (const key of keys.sort()) {
+    const thing = things[key % keys.length];
+    if (thing) sorted.push(thing);
+  }
+  return sorted;
+}
+
+/** The track of a group. Notes stand in order already, so that only their ends are sorted, and all are merged as they come. */
+function noteTrack({ title, notes, moves }: TrackGroup, length: number): MidiTrack {
+  const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: title }];
+  const others = inTrackOrder([...moves, ...notes.flatMap(pressuresOf)]);
+  const ends = inOrderOf(notes, ({ tick, length: sounds }) => tick + sounds);
+  let [on, off, other] = [0, 0, 0];
+  while (off < ends.length || other < others.length) {
+    const ending = ends[off];
+    const moving = others[other];
+    const starting = notes[on];
+    const endKey = ending ? (ending.tick + ending.length) * RANKS + 1 : Infinity;
+    const moveKey = moving ? keyOf(moving) : Infinity;
+    const startKey = starting ? starting.tick * RANKS + 3 : Infinity;
+    if (ending && endKey <= moveKey && endKey <= startKey) {
+      const { tick, length: sounds, channel, note } = ending;
+      events.push({ tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY });
+      off++;
+    } else if (moving && moveKey <= startKey) {
+      events.push(moving);
+      other++;
+    } else if (starting) {
+      const { tick, channel, note, velocity } = starting;
+      events.push({ tick, type: 'noteOn', channel, note, velocity });
+      on++;
+    }
+  }
+  return { events, length };
+}
+
+function pressuresOf({ tick, channel, note, pressure }: ExportedNote): readonly MidiEvent[] {
+  if (!pressure) return NONE;
+  return [
+    { tick, type: 'keyPressure', channel, note, value: pressure.value },
+    { tick: pressure.until, type: 'keyPressure', channel, note, value: 0 },
+  ];
+}
+
+const NONE: readonly never[] = [];
 
 /** The cues of the song as notes, each with its pattern's name as a cue point. */
 function cueTrack(document: SongDocument, length: number, options: ExportOptions): MidiTrack {

@@ -1,4 +1,4 @@
-import { nameSchema } from '../names.ts';
+import { idSchema, nameSchema } from '../names.ts';
 import type { Described, Zod } from '../zod.ts';
 
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
@@ -6,6 +6,9 @@ export type RegionKind = (typeof REGION_KINDS)[number];
 
 /** What a file name may be made of. */
 export const NAME_PARTS = ['{nn}', '{song}', '{kind}', '{name}', '{bars}'] as const;
+
+/** The longest id of a region, which is made of up to three ids. */
+const LONGEST_REGION = 256;
 
 /** How regions leave unless something else is asked for. */
 export const USUAL_EXPORT = {
@@ -20,6 +23,9 @@ export const USUAL_EXPORT = {
   drumMap: 'voice',
   programs: false,
   cueTrack: false,
+  pickUp: false,
+  ticks: {},
+  stay: [],
   names: '{nn} {name} {bars}',
 } as const;
 
@@ -47,6 +53,18 @@ export const exportOptionsSchema = (z: Zod) =>
     programs: z.boolean(),
     /** A track in the song file with one note per slot that names its patterns. */
     cueTrack: z.boolean(),
+    /** Files begin a beat early, so that what is played before their first beat is in them. */
+    pickUp: z.boolean(),
+    /** By region: whether it leaves, where that is said; without it what is empty or not played stays. */
+    ticks: z.record(
+      z
+        .string()
+        .max(LONGEST_REGION)
+        .refine((id) => !(id in {}), 'is a reserved name'),
+      z.boolean(),
+    ),
+    /** The voices that stay here. */
+    stay: z.array(idSchema(z)),
     names: nameSchema(z),
   });
 

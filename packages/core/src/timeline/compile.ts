@@ -8,7 +8,7 @@ import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
 import { stretchOf } from '../song/layers.ts';
 import type { Layer } from '../song/records.ts';
-import { type BarMeter, barTicks } from '../time/meter.ts';
+import { type BarMeter, barTicks, beatTicks } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
 import type { ControlEvent, NoteEvent, Timeline } from './events.ts';
@@ -23,6 +23,8 @@ import { sliceTimeline } from './slice.ts';
 
 export interface CompileOptions {
   readonly timing: Timing;
+  /** Whether it starts a beat earlier, so that what is played before its first beat is in it; not for a span. */
+  readonly pickUp?: boolean;
 }
 
 /**
@@ -32,22 +34,25 @@ export interface CompileOptions {
 export function compile(
   document: SongDocument,
   scope: Scope,
-  { timing }: CompileOptions = { timing: 'heard' },
+  { timing, pickUp = false }: CompileOptions = { timing: 'heard' },
 ): Timeline {
   const index = indexOf(document);
   const out: Emitted = { events: [], controls: [], glides: new Map(), dropped: 0 };
   const lanes = lanesOf(document);
-  const frame = placedFrame(document, scope);
+  const plain = placedFrame(document, scope);
+  const frame = pickUp && scope.kind !== 'span' ? withPickUp(plain) : plain;
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
-    const { length } = frame;
+    const { length } = source.pattern;
+    const start = frame.length - length;
     const lane = lanes.get(scope.pattern);
-    if (lane) out.controls.push(...controlEvents(source, lane, 0, length));
+    if (lane) out.controls.push(...controlEvents(source, lane, start, length));
     const { meter } = feelOf(document, source);
     const resolved = { source, from: 0, length, start: 0, hits: source.hits, drawn: null };
     const from = { ...ALONE, pattern: scope.pattern };
     const ground = { resolved, meter, counted: 0, ringsOn: true, goesOn: true, landings: [], lane, from };
-    const played = layerEvents(document, ground, { start: 0, end: length, tempos: frame.tempos }, timing);
+    const standing = { start, end: frame.length, tempos: frame.tempos };
+    const played = layerEvents(document, ground, standing, timing);
     out.events.push(...played.events);
     note(out, played);
     return finish(out, index, frame, length);
@@ -152,6 +157,23 @@ function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
   const length = last ? last.start + last.slot.length - origin : 0;
   const meters = metersOf(stretches, origin, song.meter);
   return { stretches, origin, length, meters, markers: markersOf(stretches, origin), tempos };
+}
+
+/** A frame that starts a beat earlier, in a bar of its own. */
+function withPickUp(frame: Frame & Placed): Frame & Placed {
+  const [first] = frame.meters;
+  if (!first) return frame;
+  const { unit } = first.meter;
+  const beat = beatTicks(first.meter);
+  const later = <T extends { readonly tick: number }>(point: T): T => ({ ...point, tick: point.tick + beat });
+  return {
+    ...frame,
+    origin: frame.origin - beat,
+    length: frame.length + beat,
+    meters: [{ tick: 0, meter: { beats: 1, unit, groups: [1] } }, ...frame.meters.map(later)],
+    markers: frame.markers.map(later),
+    tempos: frame.tempos.map((point, i) => (i === 0 ? point : later(point))),
+  };
 }
 
 /** The slots of a scope, none for a pattern, and the tick of the song at which it starts. */

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { useEffect } from 'react';
-import { useLocation } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
 import { useSession } from '../../session/store.ts';
 import { useCalm } from '../../shared/ui/calm.ts';
 import { useMusic } from './bench-record.ts';
@@ -17,9 +17,15 @@ export function FillsRoom() {
   const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
   const location = useLocation();
+  const navigate = useNavigate();
   const visit = location.key;
+  const { make: wish, chosen } = (location.state ?? {}) as { make?: unknown; chosen?: unknown };
   useEffect(() => {
-    const { make: wish } = (location.state ?? {}) as { make?: unknown };
+    const known = MAKES.find((one) => one === chosen);
+    if (known) {
+      useRoom.setState({ make: known });
+      return;
+    }
     const asked = MAKES.find((one) => one === wish);
     if (asked) useRoom.setState({ make: asked });
     const pattern = wanted ? indexOf(document).pattern(wanted) : undefined;
@@ -30,6 +36,11 @@ export function FillsRoom() {
     // What is in view when the room is entered is laid on the bench; what is chosen in it later is made from.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [visit]);
+  useEffect(() => {
+    // In the page's history, so that what is made is the same after a reload.
+    const now = useRoom.getState().make;
+    if (chosen !== now) void navigate(location, { replace: true, state: { chosen: now } });
+  }, [make, chosen, location, navigate]);
   const groove = grooveFor(document, wanted, make);
   if (!groove)
     return (

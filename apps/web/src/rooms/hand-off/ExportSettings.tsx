@@ -6,9 +6,9 @@ import {
   fileNames,
   glideAnywhere,
   indexOf,
+  leavingRegions,
   LIMITS,
   NAME_PARTS,
-  planRegions,
   type RegionKind,
 } from '@plucky/core';
 import { useMemo } from 'react';
@@ -20,6 +20,7 @@ import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { RowsThatLeave } from './RowsThatLeave.tsx';
 import type { useLeaving } from './useHandOff.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
@@ -45,7 +46,7 @@ export function ExportSettings({
 }) {
   const document = useSong();
   const unsaved = useDocumentState((state) => state.document !== state.saved);
-  const regions = planRegions(document, options);
+  const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
   const hasGlides = useMemo(() => glideAnywhere(document), [document]);
   const { control } = form;
@@ -78,6 +79,7 @@ export function ExportSettings({
           ))}
         </Box>
       </Group>
+      <RowsThatLeave document={document} control={control} />
       <ChoicesField
         control={control}
         name="tracks"
@@ -104,6 +106,15 @@ export function ExportSettings({
         options={[
           { value: 'heard', label: 'Swing and feel baked in' },
           { value: 'grid', label: 'Straight grid' },
+        ]}
+      />
+      <ChoicesField
+        control={control}
+        name="pickUp"
+        title="Files begin"
+        options={[
+          { value: false, label: 'On their first bar' },
+          { value: true, label: 'A beat early, with a pick-up' },
         ]}
       />
       <ChoicesField

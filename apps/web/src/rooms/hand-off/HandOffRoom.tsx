@@ -12,7 +12,7 @@ export function HandOffRoom() {
   return (
     <Box sx={roomColumns('232px minmax(0, 1fr)', '266px minmax(0, 1fr)')}>
       <ExportSettings form={form} options={options} leaving={leaving} result={shown} />
-      <RegionTable options={options} result={shown} kept={kept} onChoose={choose} />
+      <RegionTable form={form} options={options} result={shown} kept={kept} onChoose={choose} />
     </Box>
   );
 }

@@ -1,5 +1,13 @@
 import { Box, Typography } from '@mui/material';
-import { compile, counted, type ExportOptions, indexOf, lossesOf, type SongDocument } from '@plucky/core';
+import {
+  counted,
+  type ExportOptions,
+  indexOf,
+  leavingRegions,
+  leavingTimeline,
+  lossesOf,
+  type SongDocument,
+} from '@plucky/core';
 import { useMemo } from 'react';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
@@ -27,15 +35,21 @@ export function LossWords({ document, options }: { document: SongDocument; optio
 
 function lossWords(document: SongDocument, options: ExportOptions): string[] {
   const { voice } = indexOf(document);
-  const timeline = compile(document, { kind: 'song' }, { timing: options.timing });
-  const { shared, graces, lanes } = lossesOf(document, timeline, options);
+  const timeline = leavingTimeline(document, { kind: 'song' }, options);
+  const { shared, lanes } = lossesOf(document, timeline, options);
+  const graces = leavingRegions(document, options).reduce(
+    (sum, { scope }) => sum + leavingTimeline(document, scope, options).dropped,
+    0,
+  );
   return [
     ...shared.map(({ rows, note, hits, bars }) => {
       const both = rows.map((id) => voice(id)?.name ?? id).join(' and ');
       return `${both} share note ${note} and fall together ${counted(hits, 'time')}, where only the louder leaves: ${barsInWords(bars)}. A note of its own in the kit, or notes that rise, keep them apart.`;
     }),
     ...(graces
-      ? [`${counted(graces, 'grace stroke')} before the first bar ${graces === 1 ? 'is' : 'are'} left out.`]
+      ? [
+          `${counted(graces, 'grace stroke')} before the first beat of a file ${graces === 1 ? 'is' : 'are'} left out. Files that begin a beat early keep them.`,
+        ]
       : []),
     ...lanes.map(
       ([one, other]) =>

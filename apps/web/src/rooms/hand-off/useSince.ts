@@ -3,7 +3,7 @@ import {
   type ExportOptions,
   handedOff,
   type Id,
-  planRegions,
+  leavingRegions,
   type Since,
   sinceHandOff,
   type SongDocument,
@@ -50,7 +50,7 @@ export function useSince(
     let isStopped = false;
     const work = async () => {
       const since = new Map<Id, Since>();
-      for (const region of planRegions(of.document, of.options)) {
+      for (const region of leavingRegions(of.document, of.options)) {
         since.set(region.id, sinceHandOff(of.document, region, of.options, handOff));
         await new Promise((resolve) => setTimeout(resolve));
         if (isStopped) return;

@@ -19,6 +19,7 @@ export type MidiEvent = { readonly tick: number } & (
 );
 
 export interface MidiTrack {
+  /** By place. */
   readonly events: readonly MidiEvent[];
   /** Where the track ends, in ticks. */
   readonly length: number;

@@ -12,6 +12,15 @@ export class ByteSink {
     this.#bytes[this.#length++] = value;
   }
 
+  /** Two or three bytes at once. */
+  few(first: number, second: number, third?: number): void {
+    if (this.#length + 3 > this.#bytes.length) this.#grow(this.#length + 3);
+    const bytes = this.#bytes;
+    bytes[this.#length++] = first;
+    bytes[this.#length++] = second;
+    if (third !== undefined) bytes[this.#length++] = third;
+  }
+
   all(values: ArrayLike<number>): void {
     if (this.#length + values.length > this.#bytes.length) this.#grow(this.#length + values.length);
     this.#bytes.set(values, this.#length);
@@ -25,7 +34,7 @@ export class ByteSink {
 
   /** A variable-length quantity: seven bits a byte, the top bit set on all but the last; at most 0x0fffffff. */
   variable(value: number): void {
-    if (!Number.isInteger(value) || value < 0 || value > 0x0fffffff)
+    if ((value & 0x0fffffff) !== value)
       throw new RangeError(`${value} is no length that a MIDI file can hold.`);
     if (value >= 0x200000) this.byte(((value >>> 21) & 0x7f) | 0x80);
     if (value >= 0x4000) this.byte(((value >>> 14) & 0x7f) | 0x80);

@@ -2,7 +2,7 @@ import { META, type MidiEvent, type MidiFile, type MidiTrack, STATUS } from './f
 import { ByteSink } from './sink.ts';
 import { writeUtf8 } from './text.ts';
 
-/** The bytes of a Standard MIDI File. Throws RangeError for numbers that the format cannot hold. */
+/** The bytes of a Standard MIDI File. Throws RangeError for numbers that the format cannot hold, and for events out of order. */
 export function writeMidi(file: MidiFile): Uint8Array<ArrayBuffer> {
   if (file.format === 0 && file.tracks.length !== 1) throw new RangeError('Format 0 has exactly one track.');
   if (!Number.isInteger(file.ppq) || file.ppq < 1 || file.ppq > 0x7fff)
@@ -27,9 +27,8 @@ function writeChunk(sink: ByteSink, name: string, write: (body: ByteSink) => voi
 }
 
 function writeTrack(sink: ByteSink, track: MidiTrack): void {
-  const events = [...track.events].sort((a, b) => a.tick - b.tick);
   let at = 0;
-  for (const event of events) {
+  for (const event of track.events) {
     sink.variable(event.tick - at);
     at = event.tick;
     writeEvent(sink, event);
@@ -89,14 +88,15 @@ function writeEvent(sink: ByteSink, event: MidiEvent): void {
   }
 }
 
-function channel(sink: ByteSink, status: number, to: number, ...data: readonly number[]): void {
+function channel(sink: ByteSink, status: number, to: number, first: number, second?: number): void {
   if (to < 0 || to > 15) throw new RangeError(`There is no channel ${to}.`);
-  sink.byte(status | to);
-  for (const value of data) {
-    if (!Number.isInteger(value) || value < 0 || value > 127)
-      throw new RangeError(`${value} is no data byte.`);
-    sink.byte(value);
-  }
+  sink.few(status | to, dataByte(first), second === undefined ? undefined : dataByte(second));
+}
+
+function dataByte(value: number): number {
+  // Anything but a whole number of 7 bits is another number once its lowest 7 bits are taken.
+  if ((value & 0x7f) !== value) throw new RangeError(`${value} is no data byte.`);
+  return value;
 }
 
 function writeMeta(sink: ByteSink, kind: number, data: ArrayLike<number>): void {

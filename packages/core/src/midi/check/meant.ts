@@ -39,9 +39,7 @@ export function meantFile(
 ): MeantFile {
   const scale = inFile(options);
   const tracks = [conductor(document, name, timeline, scale)];
-  for (const { title, holds, moves } of trackGroups(document, timeline, options)) {
-    const own = notes.filter(holds);
-    if (!own.length && !moves.length) continue;
+  for (const { title, notes: own, moves } of trackGroups(document, timeline, notes, options)) {
     tracks.push({
       name: title,
       notes: own.map((note) => ({ ...note, who: whoPlays(document, note) })),

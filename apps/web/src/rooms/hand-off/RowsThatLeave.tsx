@@ -1,0 +1,114 @@
+import { Box, Button, Checkbox, FormControlLabel, Popover, Typography } from '@mui/material';
+import { counted, type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core';
+import { useState } from 'react';
+import { type Control, useController } from 'react-hook-form';
+import { useSession } from '../../session/store.ts';
+import { Group } from '../../shared/ui/Group.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+
+/** Which parts leave, and which of their rows. */
+export function RowsThatLeave({
+  document,
+  control,
+}: {
+  document: SongDocument;
+  control: Control<ExportOptions>;
+}) {
+  const { field } = useController({ control, name: 'stay' });
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
+  const mutes = useSession((session) => session.mutes);
+  const { parts, voicesOf } = indexOf(document);
+  const rows = parts.flatMap((part) => voicesOf(part.id));
+  const stay = new Set(field.value);
+  const staying = rows.filter(({ id }) => stay.has(id));
+  const muted = rows.filter(({ id }) => mutes.has(id) && !stay.has(id));
+  const set = (ids: readonly Id[], leave: boolean) => {
+    const next = new Set(stay);
+    for (const id of ids) leave ? next.delete(id) : next.add(id);
+    // In the order of the rows, and without those that are gone.
+    field.onChange(rows.flatMap(({ id }) => (next.has(id) ? [id] : [])));
+  };
+  return (
+    <Group title="Parts and rows">
+      <Button aria-haspopup="dialog" onClick={(event) => setAnchor(event.currentTarget)}>
+        {staying.length ? `All but ${counted(staying.length, 'row')}` : `All ${counted(rows.length, 'row')}`}
+      </Button>
+      {staying.length > 0 && (
+        <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mt: 0.5 }}>
+          {staying.map(({ name }) => name).join(', ')} {staying.length === 1 ? 'stays' : 'stay'} here.
+        </Typography>
+      )}
+      <Popover
+        open={anchor !== null}
+        anchorEl={anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
+        slotProps={{
+          paper: { role: 'dialog', 'aria-label': 'Parts and rows that leave', sx: { p: 2, maxHeight: 520 } },
+        }}
+      >
+        {parts.map((part) => {
+          const ids = voicesOf(part.id).map(({ id }) => id);
+          const leaving = ids.filter((id) => !stay.has(id)).length;
+          return (
+            <Box key={part.id} role="group" aria-label={part.name} sx={{ mb: 1 }}>
+              <Row
+                name={part.name}
+                isTicked={leaving === ids.length}
+                isMixed={leaving > 0 && leaving < ids.length}
+                onTick={(leave) => set(ids, leave)}
+              />
+              {ids.length > 1 && (
+                <Box sx={{ pl: 2.5, columns: ids.length > 6 ? 2 : 1 }}>
+                  {voicesOf(part.id).map(({ id, name }) => (
+                    <Row key={id} name={name} isTicked={!stay.has(id)} onTick={(leave) => set([id], leave)} />
+                  ))}
+                </Box>
+              )}
+            </Box>
+          );
+        })}
+        {muted.length > 0 && (
+          <Button
+            onClick={() =>
+              set(
+                muted.map(({ id }) => id),
+                false,
+              )
+            }
+          >
+            Leave out the {counted(muted.length, 'row')} that {muted.length === 1 ? 'is' : 'are'} muted
+          </Button>
+        )}
+      </Popover>
+    </Group>
+  );
+}
+
+function Row({
+  name,
+  isTicked,
+  isMixed = false,
+  onTick,
+}: {
+  name: string;
+  isTicked: boolean;
+  isMixed?: boolean;
+  onTick: (leave: boolean) => void;
+}) {
+  return (
+    <FormControlLabel
+      label={name}
+      control={
+        <Checkbox
+          size="small"
+          checked={isTicked}
+          indeterminate={isMixed}
+          onChange={(_, next) => onTick(next)}
+          sx={{ p: 0.5, '&.Mui-checked, &.MuiCheckbox-indeterminate': { color: color('plum') } }}
+        />
+      }
+      sx={{ display: 'flex', m: 0, '& .MuiFormControlLabel-label': { fontSize: TEXT.control } }}
+    />
+  );
+}

@@ -1,0 +1,16 @@
+/** What the browser takes as a file that is dragged out of the page: type, name and address. */
+const FILE_BY_ADDRESS = 'DownloadURL';
+
+/**
+ * Lets a region be dragged out of the page as a file. Only the browser's own dragging leaves the page, and it takes a file by
+ * its address; the name may hold no colon, which parts the three.
+ */
+export function slip(
+  transfer: Pick<DataTransfer, 'setData' | 'effectAllowed'>,
+  { file, url }: { readonly file: string; readonly url: string },
+): void {
+  const address = new URL(url, window.location.href).href;
+  transfer.effectAllowed = 'copy';
+  transfer.setData(FILE_BY_ADDRESS, `audio/midi:${file.replaceAll(':', '-')}:${address}`);
+  transfer.setData('text/uri-list', address);
+}

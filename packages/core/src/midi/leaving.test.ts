@@ -1,0 +1,102 @@
+import fc from 'fast-check';
+import { songStretches } from '../form/stretches.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
+import { hit, pattern, smallSong } from '../testing/songs.ts';
+import { barAt, compile } from '../timeline/compile.ts';
+import type { NoteEvent } from '../timeline/events.ts';
+import { readMidi } from './bytes/read.ts';
+import { exportOptions } from './read-options.ts';
+import { leavingRegions, planRegions } from './region-list.ts';
+import { exportRegions } from './regions.ts';
+
+const BEAT = 960;
+const asText = (by: number) => (event: NoteEvent) =>
+  `${event.tick + by} ${event.voice} ${event.velocity} ${event.from.hit}`;
+
+/** What the sections of a song play, each with its pick-up and laid where it belongs, and what the song plays. */
+function laidEndToEnd(document: SongDocument) {
+  const options = { timing: 'heard', pickUp: true } as const;
+  const song = compile(document, { kind: 'song' }, options);
+  const sections = indexOf(document).song.form.flatMap(({ id }) => {
+    const stretch = songStretches(document).find((one) => one.occurrence?.id === id);
+    const timeline =
+      stretch && compile(document, { kind: 'occurrence', occurrence: id, tail: true }, options);
+    return timeline && stretch ? timeline.events.map(asText(stretch.start)) : [];
+  });
+  return { song, sections };
+}
+
+test('regions with a pick-up that are laid end to end are the song', () => {
+  fc.assert(
+    fc.property(fc.array(dice, { maxLength: 30 }), (rolls) => {
+      const { document } = runEdits(rolls);
+      const { song, sections } = laidEndToEnd(document);
+      // Where hits of two sections fall on one another, the song has only the louder.
+      fc.pre(song.merged.length === 0 && song.dropped === 0);
+      const laid = new Set(sections);
+      const played = song.events.filter(({ from }) => from.hit !== 'landing' && from.hit !== 'swell');
+      expect(played.map(asText(0)).filter((event) => !laid.has(event))).toEqual([]);
+    }),
+    { seed: 77, numRuns: 60 },
+  );
+});
+
+test('a flam on the first beat leaves whole in a file that begins a beat early, and all bars keep their lines', () => {
+  const main = pattern('main', {
+    own: {
+      k1: { ...hit('kick', 0), flam: { kind: 'flam', ms: 30, share: 50 } },
+      s: hit('snare', 960, { offsetMs: -20 }),
+    },
+  });
+  const document = withRecord(smallSong(), main);
+  const scope = { kind: 'pattern', pattern: 'main' } as const;
+  expect(compile(document, scope).dropped).toBe(1);
+  const early = compile(document, scope, { timing: 'heard', pickUp: true });
+  expect([early.dropped, early.length]).toEqual([0, 5 * BEAT]);
+  expect(early.events.map(({ tick }) => Math.sign(tick - BEAT))).toEqual([-1, 0, 1]);
+  expect([0, BEAT, 5 * BEAT - 1].map((tick) => barAt(early, tick).bar)).toEqual([1, 2, 2]);
+  const [region] = exportRegions(document, exportOptions({ regions: ['pattern'], pickUp: true }));
+  expect(region?.verification.differences).toEqual([]);
+  const ons = readMidi(region?.bytes ?? new Uint8Array()).tracks[1]?.events.filter(
+    ({ type }) => type === 'noteOn',
+  );
+  expect(ons?.map(({ tick }) => tick)).toEqual(early.events.map(({ tick }) => tick));
+});
+
+test('what is empty or not played stays unless it is ticked, and what is not ticked stays', () => {
+  const document = withRecord(smallSong(), pattern('spare', { order: 5, own: { x: hit('kick', 0) } }));
+  const ids = (ticks: Record<string, boolean>) =>
+    leavingRegions(document, exportOptions({ regions: ['section', 'pattern'], ticks })).map(({ id }) => id);
+  expect(ids({})).toEqual(['section.o1', 'pattern.main', 'pattern.variation']);
+  expect(ids({ 'pattern.spare': true, 'section.o1': false })).toEqual([
+    'pattern.main',
+    'pattern.variation',
+    'pattern.spare',
+  ]);
+  expect(planRegions(document, { regions: ['pattern'] })).toHaveLength(3);
+  const formless = withRecord(document, { ...indexOf(document).song, form: [] });
+  expect(leavingRegions(formless, exportOptions({ regions: ['pattern'] }))).toHaveLength(3);
+});
+
+test('rows that stay are in no file, which matches what was meant', () => {
+  fc.assert(
+    fc.property(fc.array(dice, { maxLength: 20 }), fc.nat(), (rolls, which) => {
+      const { document } = runEdits(rolls);
+      const { parts, voicesOf } = indexOf(document);
+      const voices = parts.flatMap((part) => voicesOf(part.id));
+      const stay = voices.filter((_, i) => (i + which) % 2 === 0).map(({ id }) => id);
+      const options = exportOptions({ regions: ['song'], stay, drumMap: 'rising' });
+      const [region] = exportRegions(document, options);
+      expect(region?.verification.differences ?? []).toEqual([]);
+      const played = compile(document, { kind: 'song' }).events.filter(({ voice }) => !stay.includes(voice));
+      expect(region?.hits ?? 0).toBeGreaterThanOrEqual(played.length);
+      const all = exportRegions(
+        document,
+        exportOptions({ regions: ['song'], stay: voices.map(({ id }) => id) }),
+      );
+      expect(all[0]?.hits ?? 0).toBe(0);
+    }),
+    { seed: 5, numRuns: 30 },
+  );
+});
