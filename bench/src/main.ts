@@ -31,9 +31,7 @@ function main(names: readonly string[], asJson: boolean): void {
     if (!GROUPS[name]) throw new Error(`There is no group ${name}, only ${Object.keys(GROUPS).join(', ')}.`);
     const args = [fileURLToPath(import.meta.url), '--in-process', name];
     const stdio: ('ignore' | 'pipe' | 'inherit')[] = ['ignore', 'pipe', 'inherit'];
-    const figures = JSON.parse(
-      execFileSync(process.execPath, args, { stdio, encoding: 'utf8' }),
-    ) as Figure[];
+    const figures = JSON.parse(execFileSync(process.execPath, args, { stdio, encoding: 'utf8' })) as Figure[];
     all.push(...figures);
     if (!asJson) for (const line of table(figures)) console.log(line);
   }

@@ -45,6 +45,7 @@ export function glideEvents(
   options: Pick<ExportOptions, 'glides'>,
   scale: (tick: number) => number,
 ): MidiEvent[] {
+  if (options.glides !== 'bend') return [];
   const sliding = events.filter((event) => event.part === part && leavesAsBend(event, options));
   const [first] = sliding;
   if (!first) return [];

@@ -18,6 +18,15 @@ export function byPlace(a: Settling, b: Settling): number {
   return a.tick - b.tick || a.channel - b.channel || a.note - b.note || b.velocity - a.velocity;
 }
 
+/** Whether notes are in order: most are, and to sort those takes longer than to look. */
+function isInPlace(notes: readonly Settling[]): boolean {
+  for (let i = 1; i < notes.length; i++) {
+    const [before, note] = [notes[i - 1], notes[i]];
+    if (before && note && byPlace(before, note) > 0) return false;
+  }
+  return true;
+}
+
 /**
  * Sorts notes and keeps each clear of the next one of its channel and note: of two at the same tick the louder stays,
  * and a note that would sound into the next one ends there. Lengths stay at least one tick.
@@ -25,7 +34,7 @@ export function byPlace(a: Settling, b: Settling): number {
 export function settle<T extends Settling>(
   input: readonly T[],
 ): { notes: T[]; merged: readonly Merged<T>[] } {
-  const sorted = [...input].sort(byPlace);
+  const sorted = isInPlace(input) ? input : input.toSorted(byPlace);
   const notes: T[] = [];
   const merged: Merged<T>[] = [];
   // Where the last note of each channel and number stands, counted from 1.

@@ -143,9 +143,12 @@ class ByteSource {
   }
 
   variable(): number {
-    let value = 0;
-    for (let i = 0; i < 4; i++) {
-      const byte = this.byte();
+    // Nearly all are of one byte.
+    let byte = this.byte();
+    if (byte < 0x80) return byte;
+    let value = byte & 0x7f;
+    for (let i = 1; i < 4; i++) {
+      byte = this.byte();
       value = (value << 7) | (byte & 0x7f);
       if (byte < 0x80) return value;
     }
