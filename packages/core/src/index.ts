@@ -77,6 +77,9 @@ export {
 export { recordDifferences, type RecordDifference } from './song/differences.ts';
 export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.ts';
 export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
+export { songFileSchema } from './song/file/json-schema.ts';
+export { readSongFile, songOfFile, type SongFile } from './song/file/song-file.ts';
+export { songFile } from './song/file/write.ts';
 export { readRecords, readSong } from './song/read.ts';
 export { omit } from './song/omit.ts';
 export { saysSame } from './song/says-same.ts';
@@ -241,7 +244,7 @@ export { INTENSITIES, INTENSITY_RANGE, type Intensity, type IntensityPoint } fro
 export { phraseLines, type Line, type LinePiece } from './form/phrases.ts';
 export { tempoMapOf } from './form/slowing.ts';
 export { setLanding, setOpening, setSlowing } from './form/slot-end.ts';
-export { applyWithinLimits } from './form/size.ts';
+export { applyWithinLimits, sizeProblems } from './form/size.ts';
 export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
 export { splitPattern } from './form/split.ts';
@@ -299,6 +302,7 @@ export { writeMidi } from './midi/bytes/write.ts';
 export {
   NAME_PARTS,
   REGION_KINDS,
+  optionsOfSong,
   USUAL_EXPORT,
   exportOptionsSchema,
   type ExportOptions,

@@ -3,9 +3,9 @@ import {
   documentOf,
   type ExportOptions,
   exportRegions,
+  leavingRegions,
   LIMITS,
   omit,
-  leavingRegions,
   type RegionText,
   regionTexts,
 } from '@plucky/core';

@@ -9,7 +9,7 @@ import {
   Post,
   Query,
   Res,
-  StreamableFile,
+  type StreamableFile,
 } from '@nestjs/common';
 import {
   ApiAcceptedResponse,
@@ -24,6 +24,7 @@ import {
 } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { Refusals } from '../http/answers.ts';
+import { fileOf } from '../http/file-of.ts';
 import {
   ExportDto,
   ExportResultDto,
@@ -33,7 +34,6 @@ import {
   RunningExportDto,
 } from './exports.dto.ts';
 import { ExportsService } from './exports.service.ts';
-import type { ZipDone } from './zip.job.ts';
 
 const FILE = { type: 'string', format: 'binary' };
 
@@ -119,12 +119,4 @@ export class ExportsController {
   cancel(@Param('exportId') exportId: string): Promise<void> {
     return this.#exports.cancel(exportId);
   }
-}
-
-function fileOf({ name, bytes }: ZipDone, type: string): StreamableFile {
-  return new StreamableFile(bytes, {
-    type,
-    // RFC 6266: an ASCII name for old readers, the true one in UTF-8.
-    disposition: `attachment; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
-  });
 }

@@ -12,13 +12,13 @@ import { type ExportOptions, exportOptions } from '@plucky/core';
 import { LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { StorageTrouble } from '../database/trouble.ts';
+import type { NamedFile } from '../http/file-of.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import type { JobState, Running } from '../jobs/lane.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
 import type { ExportDone, MadeRegion } from './export.job.ts';
 import type { ExportDto, ExportResultDto, KeptExportsDto, RegionFaceDto } from './exports.dto.ts';
-import type { ZipDone } from './zip.job.ts';
 
 /** How many exports of a song are kept. */
 const KEPT = 50;
@@ -141,11 +141,11 @@ export class ExportsService implements OnApplicationBootstrap {
   }
 
   /** All files of an export in a zip, or only those that were new or changed. */
-  zip(exportId: string, onlyChanged: boolean): Promise<ZipDone> {
+  zip(exportId: string, onlyChanged: boolean): Promise<NamedFile> {
     return this.#jobs.run('zip', { exportId, onlyChanged }).result;
   }
 
-  region(exportId: string, regionId: string): Promise<ZipDone> {
+  region(exportId: string, regionId: string): Promise<NamedFile> {
     return this.#database.read(async (manager) => {
       const region = await manager.findOneBy(RegionEntity, { exportId, id: regionId });
       if (!region) throw new NotFoundException('There is no such region in this export. Export again.');

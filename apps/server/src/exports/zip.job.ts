@@ -2,6 +2,7 @@ import { type RegionText, safeFileName } from '@plucky/core';
 import { zipSync } from 'fflate';
 import { bytesOf } from '../database/connection.ts';
 import { inSnapshot } from '../database/snapshot.ts';
+import type { NamedFile } from '../http/file-of.ts';
 import { JobRefused, type Work } from '../jobs/work.ts';
 
 /** All files of an export, or only those that were new or changed, with what says where each belongs. */
@@ -10,16 +11,10 @@ export interface ZipJob {
   readonly onlyChanged: boolean;
 }
 
-/** A file as it is downloaded. */
-export interface ZipDone {
-  readonly name: string;
-  readonly bytes: Uint8Array;
-}
-
 /** Zip dates are fixed, so that the same regions make the same zip; the format starts with 1980. */
 const ZIP_DATE = new Date(1980, 0, 2);
 
-export const zip: Work<ZipJob, ZipDone> = ({ exportId, onlyChanged }, { databaseFile }) =>
+export const zip: Work<ZipJob, NamedFile> = ({ exportId, onlyChanged }, { databaseFile }) =>
   inSnapshot(databaseFile, (connection) => {
     const [found] = connection
       .prepare(

@@ -7,8 +7,9 @@ import { ErrorFilter } from './error.filter.ts';
 import { refuseForeignSites } from './foreign-sites.ts';
 import { refuseTwistedBodies } from './plain-json.ts';
 
-/** The largest JSON body. */
-const JSON_LIMIT = '1mb';
+/** The largest JSON body, and the largest song file, which is all of a song at once. */
+const [JSON_LIMIT, SONG_LIMIT] = ['1mb', '32mb'];
+const SONG_FILES = '/api/songs/file';
 
 /** What every request passes through, on the server and in its tests alike. */
 export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' | 'hostNames'>): void {
@@ -30,6 +31,7 @@ export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' |
     }),
   );
   app.use(refuseForeignSites(config));
+  app.useBodyParser('json', { limit: SONG_LIMIT, type: ({ url = '' }) => url === SONG_FILES });
   app.useBodyParser('json', { limit: JSON_LIMIT });
   app.use(refuseTwistedBodies());
   app.useGlobalFilters(new ErrorFilter());

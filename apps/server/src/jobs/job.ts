@@ -1,14 +1,15 @@
 import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
 import type { CopyDone, CopyJob } from '../database/copy.job.ts';
 import type { ExportDone, ExportJob } from '../exports/export.job.ts';
-import type { ZipDone, ZipJob } from '../exports/zip.job.ts';
+import type { ZipJob } from '../exports/zip.job.ts';
+import type { NamedFile } from '../http/file-of.ts';
 import type { LookDone, LookJob } from '../songs/history/look.job.ts';
 import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
 
 /** What takes long and is therefore done by a worker, over a snapshot of the database that it reads itself. */
 export interface Jobs {
   readonly export: { readonly job: ExportJob; readonly done: ExportDone };
-  readonly zip: { readonly job: ZipJob; readonly done: ZipDone };
+  readonly zip: { readonly job: ZipJob; readonly done: NamedFile };
   readonly look: { readonly job: LookJob; readonly done: LookDone };
   readonly thin: { readonly job: ThinJob; readonly done: ThinDone };
   readonly checkpoint: { readonly job: CheckpointJob; readonly done: CheckpointDone };

@@ -1,6 +1,17 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post } from '@nestjs/common';
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  type StreamableFile,
+} from '@nestjs/common';
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Refusals } from '../http/answers.ts';
+import { fileOf } from '../http/file-of.ts';
 import {
   ChangesDto,
   NewSongAnswerDto,
@@ -9,6 +20,7 @@ import {
   RevisionDto,
   SongContentsDto,
   SongFaceDto,
+  SongFileDto,
   SongRevisionDto,
 } from './songs.dto.ts';
 import { SongsService } from './songs.service.ts';
@@ -42,6 +54,23 @@ export class SongsController {
   @Refusals(400, 404, 409, 413, 503, 507)
   create(@Body() body: NewSongDto): Promise<NewSongAnswerDto> {
     return this.#songs.create(body.from, body.name);
+  }
+
+  /** A new song that is as a file says. */
+  @Post('file')
+  @ApiCreatedResponse({ type: NewSongAnswerDto })
+  @Refusals(400, 409, 413, 422, 503, 507)
+  take(@Body() file: SongFileDto): Promise<NewSongAnswerDto> {
+    return this.#songs.take(file);
+  }
+
+  /** The song as a file, which `POST /songs/file` takes. */
+  @Get(':id/file')
+  @ApiOkResponse({ type: SongFileDto })
+  @Refusals(404, 503)
+  async file(@Param('id') id: string): Promise<StreamableFile> {
+    const { name, text } = await this.#songs.file(id);
+    return fileOf({ name, bytes: new TextEncoder().encode(text) }, 'application/json');
   }
 
   @Get(':id')

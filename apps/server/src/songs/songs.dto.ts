@@ -1,6 +1,16 @@
 import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
-import { FORMAT, LIMITS, type SongRecord } from '@plucky/core';
-import { ArrayMaxSize, IsArray, IsInt, IsObject, IsString, Matches, MaxLength, Min } from 'class-validator';
+import { FORMAT, LIMITS, type SongFile, type SongRecord } from '@plucky/core';
+import {
+  ArrayMaxSize,
+  Equals,
+  IsArray,
+  IsInt,
+  IsObject,
+  IsString,
+  Matches,
+  MaxLength,
+  Min,
+} from 'class-validator';
 import { IsName, MayBeLeftOut } from '../http/body.ts';
 
 /** Records in an answer or a request; a title names the type of core that says what they may be. */
@@ -64,6 +74,24 @@ export class ChangesDto {
   @IsInt()
   @Min(1)
   format: number = FORMAT;
+}
+
+/** A song as docs/song-file.schema.json describes it. */
+export class SongFileDto implements SongFile {
+  @ApiProperty({ enum: ['plucky-verse-song'] })
+  @Equals('plucky-verse-song')
+  kind!: SongFile['kind'];
+
+  @ApiProperty({ minimum: 1, description: 'The format of the records.' })
+  @IsInt()
+  @Min(1)
+  format!: number;
+
+  @ApiProperty({ ...RECORDS, description: 'All that the song is made of.' })
+  @IsArray()
+  @ArrayMaxSize(LIMITS.records)
+  @IsObject({ each: true })
+  records!: object[];
 }
 
 export class RevertDto {

@@ -8,13 +8,19 @@ import {
   documentOf,
   FORMAT,
   indexOf,
+  InvalidSongError,
   isOlderFormat,
   LIMITS,
   meterName,
   readRecords,
+  safeFileName,
   seedFrom,
+  sizeProblems,
   songBars,
   type SongDocument,
+  type SongFile,
+  songFile,
+  songOfFile,
   type SongRecord,
   type Stored,
 } from '@plucky/core';
@@ -101,6 +107,12 @@ export class SongsService {
    * ConflictException when there are as many songs as there may be.
    */
   create(from: string, name?: string): Promise<SongFace & SongContents> {
+    return this.#add((manager, id) => this.#newDocument(manager, id, from, name));
+  }
+
+  #add(
+    make: (manager: EntityManager, id: string) => Promise<SongDocument>,
+  ): Promise<SongFace & SongContents> {
     return this.#database.write(async (manager) => {
       const count = await manager.countBy(SongEntity, { deletedAt: IsNull() });
       if (count >= LIMITS.songs)
@@ -108,10 +120,24 @@ export class SongsService {
           `There are ${count} songs and no room for more. Nothing was made; put some in the bin first.`,
         );
       const id = randomUUID();
-      const document = await this.#newDocument(manager, id, from, name);
+      const document = await make(manager, id);
       const face = await this.insert(manager, id, document);
       return { ...face, records: Object.values(document.records) };
     });
+  }
+
+  /** A new song as a file says it. Throws InvalidSongError, NewerFormatError, and ConflictException where there is no room. */
+  take(file: SongFile): Promise<SongFace & SongContents> {
+    const document = songOfFile(file);
+    const problems = sizeProblems(document);
+    if (problems.length) throw new InvalidSongError(problems);
+    return this.#add(() => Promise.resolve(document));
+  }
+
+  /** A song as a file, with the file's name. */
+  async file(id: string): Promise<{ readonly name: string; readonly text: string }> {
+    const { document } = await this.#database.read((manager) => this.#loadNow(manager, id));
+    return { name: `${safeFileName(indexOf(document).song.name)}.json`, text: songFile(document) };
   }
 
   /** Applies a change set that was made on revision `base`; all or nothing. */

@@ -5,6 +5,7 @@ type Schemas = components['schemas'];
 
 /** A song as lists show it. */
 export type SongFace = Schemas['SongFaceDto'];
+export type SongFile = Schemas['SongFileDto'];
 export type SongContents = Schemas['SongContentsDto'];
 export type ExportedRegionFace = Schemas['RegionFaceDto'];
 /** How an export is that is on its way. */
@@ -96,6 +97,7 @@ export const api = {
   song: (id: string) => call('get', '/api/songs/{id}', { id }),
   create: (from: string, name?: string) =>
     call('post', '/api/songs', {}, { from, ...(name ? { name } : {}) }),
+  take: (file: SongFile) => call('post', '/api/songs/file', {}, file),
   remove: (id: string) => call('delete', '/api/songs/{id}', { id }),
   restore: (id: string) => call('post', '/api/songs/{id}/restore', { id }),
   change: (
@@ -117,6 +119,7 @@ export const api = {
 };
 
 export const downloadUrl = {
+  song: (id: string) => `/api/songs/${id}/file`,
   zip: (exportId: string, onlyChanged: boolean) =>
     `/api/exports/${exportId}.zip${onlyChanged ? '?only=changed' : ''}`,
   region: (exportId: string, regionId: string) =>

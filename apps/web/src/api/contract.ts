@@ -162,6 +162,22 @@ export interface paths {
     readonly patch?: never;
     readonly trace?: never;
   };
+  readonly '/api/songs/{id}/file': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_file'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
   readonly '/api/songs/{id}/history': {
     readonly parameters: {
       readonly query?: never;
@@ -236,6 +252,22 @@ export interface paths {
     readonly get: operations['SongsController_bin'];
     readonly put?: never;
     readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/file': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['SongsController_take'];
     readonly delete?: never;
     readonly options?: never;
     readonly head?: never;
@@ -469,6 +501,14 @@ export interface components {
       readonly tempo: number;
       /** Format: date-time */
       readonly updatedAt: string;
+    };
+    readonly SongFileDto: {
+      /** @description The format of the records. */
+      readonly format: number;
+      /** @enum {string} */
+      readonly kind: 'plucky-verse-song';
+      /** @description All that the song is made of. */
+      readonly records: readonly SongRecord[];
     };
     readonly SongRevisionDto: {
       readonly revision: number;
@@ -827,6 +867,27 @@ export interface operations {
       };
     };
   };
+  readonly SongsController_file: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['SongFileDto'];
+        };
+      };
+    };
+  };
   readonly SongsController_history: {
     readonly parameters: {
       readonly query?: never;
@@ -929,6 +990,29 @@ export interface operations {
         };
         content: {
           readonly 'application/json': readonly components['schemas']['SongFaceDto'][];
+        };
+      };
+    };
+  };
+  readonly SongsController_take: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['SongFileDto'];
+      };
+    };
+    readonly responses: {
+      readonly 201: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['NewSongAnswerDto'];
         };
       };
     };

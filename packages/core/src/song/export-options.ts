@@ -69,3 +69,8 @@ export const exportOptionsSchema = (z: Zod) =>
   });
 
 export type ExportOptions = Described<typeof exportOptionsSchema>;
+
+/** How a song leaves: as it says, and as usual where it says nothing. */
+export function optionsOfSong(handOff: Partial<ExportOptions> | undefined): ExportOptions {
+  return { ...USUAL_EXPORT, regions: ['song', 'section'], ...handOff };
+}

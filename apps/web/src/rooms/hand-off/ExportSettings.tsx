@@ -45,6 +45,7 @@ export function ExportSettings({
   result: ExportResult | null;
 }) {
   const document = useSong();
+  const songId = useDocumentState((state) => state.songId);
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
@@ -264,8 +265,19 @@ export function ExportSettings({
             <Button onClick={leaving.cancel}>Cancel</Button>
           </Box>
         )}
+        <Button
+          component="a"
+          href={downloadUrl.song(songId)}
+          download
+          variant="text"
+          fullWidth
+          title="All of the song, to be opened on another computer or read by programs"
+          sx={{ mt: 0.75 }}
+        >
+          The song itself, as a file
+        </Button>
         {result && (
-          <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
+          <Box sx={{ display: 'grid', gap: 0.75, mt: 0.75 }}>
             <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
               Hand-off {result.number}, all as zip
             </Button>

@@ -24,7 +24,9 @@ export function RowsThatLeave({
   const muted = rows.filter(({ id }) => mutes.has(id) && !stay.has(id));
   const set = (ids: readonly Id[], leave: boolean) => {
     const next = new Set(stay);
-    for (const id of ids) leave ? next.delete(id) : next.add(id);
+    for (const id of ids)
+      if (leave) next.delete(id);
+      else next.add(id);
     // In the order of the rows, and without those that are gone.
     field.onChange(rows.flatMap(({ id }) => (next.has(id) ? [id] : [])));
   };

@@ -3,9 +3,8 @@ import {
   type ExportOptions,
   exportOptionsSchema,
   indexOf,
+  optionsOfSong,
   saysSame,
-  type Song,
-  USUAL_EXPORT,
 } from '@plucky/core';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -18,16 +17,11 @@ import { leave } from './leave.ts';
 
 const OPTIONS = schemaResolver<ExportOptions>(exportOptionsSchema);
 
-/** How a song leaves, with what it does not say as usual. */
-function optionsOf({ handOff }: Song): ExportOptions {
-  return { ...USUAL_EXPORT, regions: ['song', 'section'], ...handOff };
-}
-
 /** The form of how the song leaves: what is sound of it is kept with the song at once. */
 export function useOptionsForm() {
   const edit = useEdit();
   const { song } = indexOf(useSong());
-  const said = useMemo(() => optionsOf(song), [song]);
+  const said = useMemo(() => optionsOfSong(song.handOff), [song]);
   const form = useForm<ExportOptions>({ values: said, resolver: OPTIONS, mode: 'onChange' });
   const options = useWatch({ control: form.control, compute: (values: ExportOptions) => values });
   const { handleSubmit } = form;

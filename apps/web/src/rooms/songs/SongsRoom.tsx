@@ -9,6 +9,7 @@ import { ModeButton } from '../../shared/ui/ModeButton.tsx';
 import { NoticeAction } from '../../shared/ui/NoticeAction.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { FromFile, songIn } from './FromFile.tsx';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
 
@@ -25,6 +26,11 @@ export function SongsRoom() {
 
   const create = useMutation({
     mutationFn: ({ from, name }: { from: string; name?: string }) => api.create(from, name),
+    onSuccess: (song) => open(song.id),
+    onError: failed,
+  });
+  const takeFile = useMutation({
+    mutationFn: async (file: File) => api.take(await songIn(file)),
     onSuccess: (song) => open(song.id),
     onError: failed,
   });
@@ -82,6 +88,7 @@ export function SongsRoom() {
           <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>
           <Typography sx={{ color: color('soft') }}>{countText(shown.data, inBin)}</Typography>
           <Box sx={{ flex: 1 }} />
+          {!inBin && <FromFile onChoose={takeFile.mutate} />}
           {!inBin && <FromStarter onChoose={(from, name) => create.mutate({ from, name })} />}
           {!inBin && (
             <Button

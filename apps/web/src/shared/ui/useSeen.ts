@@ -21,7 +21,7 @@ export function useSeen({
     enabled: isLong,
     getScrollElement: () => scroller.current,
     estimateSize: height,
-    overscan: 6,
+    overscan: 3,
     // So that the lines are there at the first drawing.
     initialRect: { width: window.innerWidth, height: window.innerHeight },
   });

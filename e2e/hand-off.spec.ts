@@ -1,0 +1,74 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { exportAll, goTo, openDemo, saved } from './desk.ts';
+
+test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Hand-off');
+  await page.getByRole('checkbox', { name: 'Intro leaves' }).press('Space');
+  await page.getByRole('button', { name: 'All 14 rows' }).press('Enter');
+  const rows = page.getByRole('dialog', { name: 'Parts and rows that leave' });
+  await rows.getByRole('checkbox', { name: 'Shaker' }).press('Space');
+  await rows.getByRole('checkbox', { name: 'Bass' }).press('Space');
+  await page.keyboard.press('Escape');
+  await expect(page.getByText('Shaker, Bass stay here.')).toBeVisible();
+  await saved(page);
+  await page.reload();
+  await expect(page.getByRole('heading', { name: '8 files would leave' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'All but 2 rows' })).toBeVisible();
+  const files = Object.keys(await exportAll(page)).filter((name) => name.endsWith('.mid'));
+  expect(files).toHaveLength(8);
+  expect(files.some((name) => name.includes('Intro'))).toBe(false);
+  await page.getByRole('checkbox', { name: 'All leave' }).press('Space');
+  await expect(page.getByRole('heading', { name: '9 files would leave' })).toBeVisible();
+  await expect(page.getByText('1 differs from hand-off 1.')).toBeVisible();
+});
+
+test('a region that is dragged out of the page is its file', async ({ page }) => {
+  await openDemo(page, 'Salt Waltz');
+  const files = await exportAll(page);
+  // Stands for whatever the file is let go on; a page is given its address, and what the system is given shows at the start.
+  await page.evaluate(() => {
+    const said = { start: '', drop: '' };
+    const told = () => (document.title = JSON.stringify(said));
+    window.addEventListener('dragstart', (event) => {
+      said.start = event.dataTransfer?.getData('DownloadURL') ?? '';
+    });
+    document.addEventListener('dragover', (event) => event.preventDefault());
+    document.addEventListener('drop', (event) => {
+      event.preventDefault();
+      said.drop = event.dataTransfer?.getData('text/uri-list') ?? '';
+      told();
+    });
+  });
+  const file = page.getByRole('link', { name: /^Download .*Outro/ });
+  await file.hover();
+  await page.mouse.down();
+  await page.mouse.move(500, 700, { steps: 5 });
+  await page.mouse.up();
+  await expect(page).toHaveTitle(/^{/);
+  const { start, drop } = JSON.parse(await page.title()) as { start: string; drop: string };
+  const [, name = '', address = ''] = /^audio\/midi:([^:]*Outro[^:]*\.mid):(.*)$/.exec(start) ?? [];
+  expect(drop).toBe(address);
+  const bytes = await (await page.request.get(address)).body();
+  expect(Buffer.compare(bytes, Buffer.from(files[name] ?? []))).toBe(0);
+  expect(bytes.subarray(0, 4).toString()).toBe('MThd');
+});
+
+test('a song leaves as a file of its own, and another song is made of it', async ({ page }) => {
+  await openDemo(page, 'Seven Herons');
+  const first = await exportAll(page);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'The song itself, as a file' }).click(),
+  ]);
+  expect(download.suggestedFilename()).toBe('Seven Herons.json');
+  const text = readFileSync(await download.path());
+  await page.goto('/');
+  const input = page.getByLabel('Song file', { exact: true });
+  await input.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
+  await expect(page.getByText('x.json is no song file: it holds no JSON. Nothing was made.')).toBeVisible();
+  await input.setInputFiles({ name: 'Seven Herons.json', mimeType: 'application/json', buffer: text });
+  await expect(page).toHaveURL(/\/groove$/);
+  expect(await exportAll(page)).toEqual(first);
+});
