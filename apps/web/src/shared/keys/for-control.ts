@@ -2,6 +2,8 @@ import { keysAreHeld } from '../drag/held-keys.ts';
 
 const TEXT_TYPES = new Set(['text', 'search', 'number', 'email', 'url', 'tel', 'password']);
 
+const OPENS_LIST = new Set(['Enter', ' ', 'ArrowUp', 'ArrowDown']);
+
 function isTextField(at: HTMLElement): boolean {
   return (at instanceof HTMLInputElement && TEXT_TYPES.has(at.type)) || at instanceof HTMLTextAreaElement;
 }
@@ -16,7 +18,10 @@ export function isForControl(event: KeyboardEvent): boolean {
   if (hasCommand(event)) return false;
   // A list that is part of a room handles its own keys and leaves the others to the room.
   if (at.closest('[data-keys="room"]')) return false;
-  if (at.closest('[role="menu"],[role="listbox"],[role="dialog"],[role="combobox"]')) return true;
+  if (at.closest('[role="menu"],[role="listbox"],[role="dialog"]')) return true;
+  const list = at.closest('[role="combobox"]');
+  // What was chosen last keeps the focus, and a closed list has no use for other keys than those that open it.
+  if (list) return list.getAttribute('aria-expanded') === 'true' || OPENS_LIST.has(event.key);
   if (event.key === 'Enter' && at.closest('button,a')) return true;
   return at instanceof HTMLInputElement && (at.type !== 'range' || event.key.startsWith('Arrow'));
 }
