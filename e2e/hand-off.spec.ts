@@ -5,7 +5,11 @@ import { exportAll, goTo, openDemo, saved } from './desk.ts';
 test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Hand-off');
-  await page.getByRole('checkbox', { name: 'Intro leaves' }).press('Space');
+  const intro = page.getByRole('checkbox', { name: 'Intro leaves' });
+  await intro.press('Space');
+  await expect(intro).not.toBeChecked();
+  // What was ticked keeps the focus, for the next key.
+  await expect(intro).toBeFocused();
   await page.getByRole('button', { name: 'All 14 rows' }).press('Enter');
   const rows = page.getByRole('dialog', { name: 'Parts and rows that leave' });
   await rows.getByRole('checkbox', { name: 'Shaker' }).press('Space');
@@ -71,4 +75,25 @@ test('a song leaves as a file of its own, and another song is made of it', async
   await input.setInputFiles({ name: 'Seven Herons.json', mimeType: 'application/json', buffer: text });
   await expect(page).toHaveURL(/\/groove$/);
   expect(await exportAll(page)).toEqual(first);
+});
+
+test('a hand-off is laid into a folder, and the next one replaces only what has changed', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.goto(`${page.url().replace(/groove$/, 'hand-off')}?folder=simulated`);
+  const leave = async () => {
+    await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
+    await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
+  };
+  await leave();
+  await page.getByRole('button', { name: 'Hand-off 1 into a folder…' }).click();
+  // Nine regions and three lists.
+  await expect(page.getByText('12 files written into Simulated folder.')).toBeVisible();
+  await page.getByRole('checkbox', { name: 'Intro leaves' }).press('Space');
+  await leave();
+  await page.getByRole('button', { name: 'Hand-off 2 into a folder…' }).click();
+  await expect(
+    page.getByText(/^\d+ files written into Simulated folder; \d+ are there as before\.$/),
+  ).toBeVisible();
 });

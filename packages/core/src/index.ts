@@ -309,6 +309,7 @@ export {
   type RegionKind,
 } from './song/export-options.ts';
 export { exportOptions } from './midi/read-options.ts';
+export { planFolder, type FolderPlan, type WrittenFile } from './midi/folder/plan.ts';
 export { leavingTimeline } from './midi/leaving.ts';
 export { isTicked, leavingRegions, planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';

@@ -46,7 +46,7 @@ function bytesOf(text: string): number {
 }
 
 /** Two names that some file system takes for one have the same fold: composed for compatibility, and without case. */
-function folded(name: string): string {
+export function foldedName(name: string): string {
   return name.normalize('NFKC').toUpperCase().toLowerCase().normalize('NFKC');
 }
 
@@ -70,8 +70,8 @@ export function fileNames(regions: readonly RegionPlan[], template: string, song
       16,
     );
     let name = base;
-    for (let n = 2; taken.has(folded(name)); n++) name = `${base} (${n})`;
-    taken.add(folded(name));
+    for (let n = 2; taken.has(foldedName(name)); n++) name = `${base} (${n})`;
+    taken.add(foldedName(name));
     return `${name}.mid`;
   });
 }

@@ -22,7 +22,7 @@ function laidEndToEnd(document: SongDocument) {
     const stretch = songStretches(document).find((one) => one.occurrence?.id === id);
     const timeline =
       stretch && compile(document, { kind: 'occurrence', occurrence: id, tail: true }, options);
-    return timeline && stretch ? timeline.events.map(asText(stretch.start)) : [];
+    return timeline ? timeline.events.map(asText(stretch.start)) : [];
   });
   return { song, sections };
 }

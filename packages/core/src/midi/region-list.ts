@@ -1,6 +1,6 @@
 import { inBars, isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
-import type { Id } from '../names.ts';
 import { usage } from '../form/usage.ts';
+import type { Id } from '../names.ts';
 import { feelOf, resolve, soundingOf } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ExportOptions, RegionKind } from '../song/export-options.ts';

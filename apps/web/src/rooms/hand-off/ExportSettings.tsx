@@ -20,6 +20,7 @@ import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
 import type { useLeaving } from './useHandOff.ts';
 
@@ -281,6 +282,7 @@ export function ExportSettings({
             <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
               Hand-off {result.number}, all as zip
             </Button>
+            <FolderButton result={result} />
             {changed > 0 && changed < result.regions.length && (
               <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
                 Only the {changed} that changed then

@@ -8,8 +8,8 @@ import { DataTable } from '../../shared/ui/DataTable.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { KeptHandOffs } from './KeptHandOffs.tsx';
 import { LossWords } from './LossWords.tsx';
-import { regionColumns } from './region-columns.tsx';
-import { regionEntries, ticked } from './region-entries.ts';
+import { REGION_COLUMNS, RegionTicks } from './region-columns.tsx';
+import { type Entry, regionEntries, ticked } from './region-entries.ts';
 import { optionsOfResult, useSince } from './useSince.ts';
 
 /**
@@ -43,11 +43,12 @@ export function RegionTable({
     () => regionEntries(document, options, result, since, isAsLeft),
     [document, options, result, since, isAsLeft],
   );
-  const columns = useMemo(
-    () =>
-      regionColumns(entries, (regions, leaves) =>
+  const ticks = useMemo(
+    () => ({
+      entries,
+      onTick: (regions: readonly Entry[], leaves: boolean) =>
         form.setValue('ticks', ticked(document, options, regions, leaves), { shouldDirty: true }),
-      ),
+    }),
     [entries, document, options, form],
   );
   const leaving = entries.filter((one) => one.isTicked).length;
@@ -79,7 +80,9 @@ export function RegionTable({
         </Typography>
       ) : (
         <Box sx={{ border: `1px solid ${color('strong')}`, borderRadius: '14px', background: color('page') }}>
-          <DataTable label="Regions" columns={columns} data={entries} scroller={scroller} />
+          <RegionTicks value={ticks}>
+            <DataTable label="Regions" columns={REGION_COLUMNS} data={entries} scroller={scroller} />
+          </RegionTicks>
         </Box>
       )}
     </Box>

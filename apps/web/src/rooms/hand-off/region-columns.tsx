@@ -1,5 +1,6 @@
 import { Box, Button, Checkbox } from '@mui/material';
 import { figure, type RegionPlan } from '@plucky/core';
+import { createContext, use } from 'react';
 import { columnsOf } from '../../shared/ui/DataTable.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import type { Entry } from './region-entries.ts';
@@ -7,113 +8,126 @@ import { slip } from './slip.ts';
 
 const { accessor, display, columns } = columnsOf<Entry>();
 
-/** The columns of the regions; `onTick` is told which of them are to leave or to stay. */
-export function regionColumns(
-  entries: readonly Entry[],
-  onTick: (regions: readonly Entry[], leaves: boolean) => void,
-) {
-  const leaving = entries.filter((one) => one.isTicked).length;
-  return columns([
-    display({
-      id: 'tick',
-      header: () => (
-        <Tick
-          label="All leave"
-          isTicked={leaving === entries.length}
-          isMixed={leaving > 0 && leaving < entries.length}
-          onTick={(leaves) => onTick(entries, leaves)}
-        />
-      ),
-      cell: ({ row: { original } }) => (
-        <Tick
-          label={`${original.name} leaves`}
-          isTicked={original.isTicked}
-          onTick={(leaves) => onTick([original], leaves)}
-        />
-      ),
-    }),
-    accessor('kind', {
-      header: 'Kind',
-      cell: ({ getValue }) => (
-        <Box component="span" sx={{ color: color('soft'), textTransform: 'capitalize' }}>
-          {getValue()}
-        </Box>
-      ),
-    }),
-    accessor('name', {
-      header: 'Region',
-      cell: ({ getValue, row: { original } }) => (
-        <Box component="b" sx={original.isTicked ? {} : { fontWeight: 400, color: color('faint') }}>
-          {getValue()}
-        </Box>
-      ),
-    }),
-    // What has no place comes last.
-    accessor(({ startBar }) => startBar ?? undefined, {
-      id: 'bars',
-      header: 'Bars',
-      sortUndefined: 'last',
-      cell: ({ row }) => (
-        <Box component="span" className="mono" sx={{ whiteSpace: 'nowrap' }}>
-          {barsText(row.original)}
-        </Box>
-      ),
-    }),
-    accessor('hits', {
-      header: 'Hits',
-      cell: ({ getValue }) => <span className="mono">{figure(getValue())}</span>,
-    }),
-    accessor(({ since }) => since?.word, {
-      id: 'state',
-      header: 'Since last hand-off',
-      cell: ({
-        row: {
-          original: { since },
-        },
-      }) => (
-        <Box
-          component="span"
-          sx={{ color: color(since?.color ?? 'faint'), whiteSpace: 'normal' }}
-          title={since?.more.join('\n') ?? ''}
-        >
-          {since?.word ?? 'not yet handed off'}
-        </Box>
-      ),
-    }),
-    accessor(({ left }) => left?.differences.length, {
-      id: 'check',
-      header: 'Check',
-      cell: ({
-        row: {
-          original: { left },
-        },
-      }) => <CheckOf left={left} />,
-    }),
-    display({
-      id: 'file',
-      header: 'File',
-      cell: ({
-        row: {
-          original: { left },
-        },
-      }) =>
-        left && (
-          <Button
-            component="a"
-            href={left.url}
-            download={left.file}
-            aria-label={`Download ${left.file}`}
-            title="Press to download it, or drag it out of the page"
-            draggable
-            onDragStart={(event) => slip(event.dataTransfer, left)}
-            sx={{ py: 0.1, borderStyle: 'dashed', fontSize: TEXT.note, cursor: 'grab' }}
-          >
-            .mid
-          </Button>
-        ),
-    }),
-  ]);
+/** The regions of the table, and how they are told to leave or to stay. */
+interface Ticks {
+  readonly entries: readonly Entry[];
+  readonly onTick: (regions: readonly Entry[], leaves: boolean) => void;
 }
+
+// By a context, since columns that are made anew would take the focus from what was ticked.
+export const RegionTicks = createContext<Ticks>({ entries: [], onTick: () => undefined });
+
+function TickAll() {
+  const { entries, onTick } = use(RegionTicks);
+  const leaving = entries.filter((one) => one.isTicked).length;
+  return (
+    <Tick
+      label="All leave"
+      isTicked={leaving === entries.length}
+      isMixed={leaving > 0 && leaving < entries.length}
+      onTick={(leaves) => onTick(entries, leaves)}
+    />
+  );
+}
+
+function TickOne({ entry }: { entry: Entry }) {
+  const { onTick } = use(RegionTicks);
+  return (
+    <Tick
+      label={`${entry.name} leaves`}
+      isTicked={entry.isTicked}
+      onTick={(leaves) => onTick([entry], leaves)}
+    />
+  );
+}
+
+export const REGION_COLUMNS = columns([
+  display({
+    id: 'tick',
+    header: () => <TickAll />,
+    cell: ({ row: { original } }) => <TickOne entry={original} />,
+  }),
+  accessor('kind', {
+    header: 'Kind',
+    cell: ({ getValue }) => (
+      <Box component="span" sx={{ color: color('soft'), textTransform: 'capitalize' }}>
+        {getValue()}
+      </Box>
+    ),
+  }),
+  accessor('name', {
+    header: 'Region',
+    cell: ({ getValue, row: { original } }) => (
+      <Box component="b" sx={original.isTicked ? {} : { fontWeight: 400, color: color('faint') }}>
+        {getValue()}
+      </Box>
+    ),
+  }),
+  // What has no place comes last.
+  accessor(({ startBar }) => startBar ?? undefined, {
+    id: 'bars',
+    header: 'Bars',
+    sortUndefined: 'last',
+    cell: ({ row }) => (
+      <Box component="span" className="mono" sx={{ whiteSpace: 'nowrap' }}>
+        {barsText(row.original)}
+      </Box>
+    ),
+  }),
+  accessor('hits', {
+    header: 'Hits',
+    cell: ({ getValue }) => <span className="mono">{figure(getValue())}</span>,
+  }),
+  accessor(({ since }) => since?.word, {
+    id: 'state',
+    header: 'Since last hand-off',
+    cell: ({
+      row: {
+        original: { since },
+      },
+    }) => (
+      <Box
+        component="span"
+        sx={{ color: color(since?.color ?? 'faint'), whiteSpace: 'normal' }}
+        title={since?.more.join('\n') ?? ''}
+      >
+        {since?.word ?? 'not yet handed off'}
+      </Box>
+    ),
+  }),
+  accessor(({ left }) => left?.differences.length, {
+    id: 'check',
+    header: 'Check',
+    cell: ({
+      row: {
+        original: { left },
+      },
+    }) => <CheckOf left={left} />,
+  }),
+  display({
+    id: 'file',
+    header: 'File',
+    cell: ({
+      row: {
+        original: { left },
+      },
+    }) =>
+      left && (
+        <Button
+          component="a"
+          href={left.url}
+          download={left.file}
+          aria-label={`Download ${left.file}`}
+          title="Press to download it, or drag it out of the page"
+          draggable
+          onDragStart={(event) => slip(event.dataTransfer, left)}
+          sx={{ py: 0.1, borderStyle: 'dashed', fontSize: TEXT.note, cursor: 'grab' }}
+        >
+          .mid
+        </Button>
+      ),
+  }),
+]);
 
 function Tick({
   label,

@@ -1,0 +1,72 @@
+import { type FolderPlan, type Id, planFolder, type WrittenFile } from '@plucky/core';
+import type { Folder } from './folder.ts';
+
+/** Where a folder remembers what of it is ours; a file of that name that is none of ours is left alone. */
+export const REMEMBERED = 'plucky-verse hand-off.json';
+const KIND = 'plucky-verse-folder';
+
+/** A file that is to stand in a folder, by what it is of. */
+export interface FileToLay {
+  readonly id: Id;
+  readonly file: string;
+  readonly bytes: Uint8Array<ArrayBuffer>;
+}
+
+/**
+ * Lays files into a folder: those that were laid there before are replaced in place, and no other file is touched. Gives what was
+ * done. Throws an error in words where the folder holds a file that stands in the way of remembering that.
+ */
+export async function layInto(folder: Folder, files: readonly FileToLay[]): Promise<FolderPlan> {
+  const names = await folder.names();
+  const written = names.includes(REMEMBERED) ? rememberedIn(await textOf(folder, REMEMBERED)) : [];
+  const bytes = new Map(files.map((one) => [one.id, one.bytes]));
+  const wanted = await Promise.all(
+    files.map(async ({ id, file, bytes: content }) => ({ id, file, sha256: await sha256(content) })),
+  );
+  const known = new Set(written.map(({ file }) => file));
+  const present = new Map<string, string>();
+  // Only what was ours is read; of anything else the name is enough.
+  for (const name of names)
+    present.set(name, known.has(name) ? await sha256(await folder.read(name)) : 'not ours');
+  const plan = planFolder(wanted, written, present);
+  // Remembered before, so that whatever ends this halfway leaves no file of ours that is taken for somebody else's.
+  await remember(folder, [...written, ...plan.files]);
+  for (const { id, file } of plan.write) await folder.write(file, bytes.get(id) ?? new Uint8Array());
+  for (const file of plan.remove) await folder.remove(file);
+  await remember(folder, plan.files);
+  return plan;
+}
+
+async function textOf(folder: Folder, name: string): Promise<string> {
+  return new TextDecoder().decode(await folder.read(name));
+}
+
+interface Remembered {
+  readonly kind?: unknown;
+  readonly files?: unknown;
+}
+
+function rememberedIn(text: string): readonly WrittenFile[] {
+  const { kind, files } = readAs(text);
+  if (kind !== KIND || !Array.isArray(files))
+    throw new Error(`The folder has a file “${REMEMBERED}” that is not ours. Nothing was written.`);
+  return files as readonly WrittenFile[];
+}
+
+function readAs(text: string): Remembered {
+  try {
+    return (JSON.parse(text) as Remembered | null) ?? {};
+  } catch {
+    return {};
+  }
+}
+
+function remember(folder: Folder, files: readonly WrittenFile[]): Promise<void> {
+  const text = `${JSON.stringify({ kind: KIND, files }, null, 2)}\n`;
+  return folder.write(REMEMBERED, new TextEncoder().encode(text));
+}
+
+async function sha256(bytes: Uint8Array<ArrayBuffer>): Promise<string> {
+  const hash = new Uint8Array(await crypto.subtle.digest('SHA-256', bytes));
+  return [...hash].map((byte) => byte.toString(16).padStart(2, '0')).join('');
+}
