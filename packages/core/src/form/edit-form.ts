@@ -1,7 +1,7 @@
 import { type Id, nextName } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Occurrence, Section, SectionRole, Slot } from '../song/records.ts';
+import type { Occurrence, Section } from '../song/records.ts';
 
 /** A new section at the end of the form, or after the occurrence `after`. */
 export function addSection(
