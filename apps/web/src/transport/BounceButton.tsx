@@ -9,7 +9,7 @@ import type { TransportState } from './useTransport.ts';
 const BounceDialog = later(async () => (await import('./BounceDialog.tsx')).BounceDialog);
 
 /** Bounces what the play button plays to a WAV file. */
-export function BounceButton({ transport: { what } }: { transport: TransportState }) {
+export function BounceButton({ transport: { what, now } }: { transport: TransportState }) {
   const [wanted, setWanted] = useState<Bounced | null>(null);
   return (
     <>
@@ -18,7 +18,9 @@ export function BounceButton({ transport: { what } }: { transport: TransportStat
         title="Make a WAV file of what plays"
         onClick={() => {
           const { mutes, solos } = useSession.getState();
-          if (what) setWanted({ what, timeline: timelineOf(what), listening: { mutes, solos } });
+          const bounced = now();
+          if (bounced)
+            setWanted({ what: bounced, timeline: timelineOf(bounced), listening: { mutes, solos } });
         }}
       >
         Bounce…

@@ -16,6 +16,8 @@ export interface TransportState {
   /** Whether what sounds was asked for in another room. */
   readonly isElsewhere: boolean;
   readonly what: WhatPlays | null;
+  /** The same of the song as it is at this moment, which may be an edit ahead of what is drawn. */
+  readonly now: () => WhatPlays | null;
   /** How all of what the scope holds is counted. */
   readonly frame: Frame | null;
   readonly isPlaying: boolean;
@@ -72,6 +74,7 @@ export function useTransport(): TransportState {
       room,
       isElsewhere: asked !== null && asked.room !== room,
       what,
+      now: () => playsNow(store, asked ?? { room, choices: useSession.getState() }),
       frame,
       isPlaying,
       toggle: () => (player.isPlaying ? player.stop() : play((now) => now.start)),
