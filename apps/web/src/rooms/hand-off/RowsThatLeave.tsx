@@ -1,10 +1,11 @@
-import { Box, Button, Checkbox, FormControlLabel, Popover, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Popover, Typography } from '@mui/material';
 import { counted, type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core';
-import { useState } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { type Control, useController } from 'react-hook-form';
 import { useSession } from '../../session/store.ts';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { TickBox } from './TickBox.tsx';
 
 /** Which parts leave, and which of their rows. */
 export function RowsThatLeave({
@@ -87,29 +88,11 @@ export function RowsThatLeave({
   );
 }
 
-function Row({
-  name,
-  isTicked,
-  isMixed = false,
-  onTick,
-}: {
-  name: string;
-  isTicked: boolean;
-  isMixed?: boolean;
-  onTick: (leave: boolean) => void;
-}) {
+function Row({ name, ...tick }: { name: string } & Omit<ComponentProps<typeof TickBox>, 'label'>) {
   return (
     <FormControlLabel
       label={name}
-      control={
-        <Checkbox
-          size="small"
-          checked={isTicked}
-          indeterminate={isMixed}
-          onChange={(_, next) => onTick(next)}
-          sx={{ p: 0.5, '&.Mui-checked, &.MuiCheckbox-indeterminate': { color: color('plum') } }}
-        />
-      }
+      control={<TickBox {...tick} />}
       sx={{ display: 'flex', m: 0, '& .MuiFormControlLabel-label': { fontSize: TEXT.control } }}
     />
   );

@@ -1,10 +1,11 @@
-import { Box, Button, Checkbox } from '@mui/material';
+import { Box, Button } from '@mui/material';
 import { figure, type RegionPlan } from '@plucky/core';
 import { createContext, use } from 'react';
 import { columnsOf } from '../../shared/ui/DataTable.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import type { Entry } from './region-entries.ts';
 import { slip } from './slip.ts';
+import { TickBox } from './TickBox.tsx';
 
 const { accessor, display, columns } = columnsOf<Entry>();
 
@@ -21,7 +22,7 @@ function TickAll() {
   const { entries, onTick } = use(RegionTicks);
   const leaving = entries.filter((one) => one.isTicked).length;
   return (
-    <Tick
+    <TickBox
       label="All leave"
       isTicked={leaving === entries.length}
       isMixed={leaving > 0 && leaving < entries.length}
@@ -33,7 +34,7 @@ function TickAll() {
 function TickOne({ entry }: { entry: Entry }) {
   const { onTick } = use(RegionTicks);
   return (
-    <Tick
+    <TickBox
       label={`${entry.name} leaves`}
       isTicked={entry.isTicked}
       onTick={(leaves) => onTick([entry], leaves)}
@@ -128,29 +129,6 @@ export const REGION_COLUMNS = columns([
       ),
   }),
 ]);
-
-function Tick({
-  label,
-  isTicked,
-  isMixed = false,
-  onTick,
-}: {
-  label: string;
-  isTicked: boolean;
-  isMixed?: boolean;
-  onTick: (leaves: boolean) => void;
-}) {
-  return (
-    <Checkbox
-      size="small"
-      checked={isTicked}
-      indeterminate={isMixed}
-      onChange={(_, next) => onTick(next)}
-      slotProps={{ input: { 'aria-label': label } }}
-      sx={{ p: 0.5, '&.Mui-checked, &.MuiCheckbox-indeterminate': { color: color('plum') } }}
-    />
-  );
-}
 
 function CheckOf({ left }: Pick<Entry, 'left'>) {
   if (!left)
