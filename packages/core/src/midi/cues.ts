@@ -17,8 +17,15 @@ export interface Cue {
   readonly name: string;
 }
 
-/** The cues of a song: one for each slot that plays something, called after what its first part plays through it. */
-export function cuesOf(document: SongDocument, scale: (tick: number) => number): readonly Cue[] {
+/**
+ * The cues of a song whose file begins `lead` ticks before its first beat: one for each slot that plays something, called
+ * after what its first part plays through it.
+ */
+export function cuesOf(
+  document: SongDocument,
+  lead: number,
+  scale: (tick: number) => number,
+): readonly Cue[] {
   const numbers = new Map<Id, number>();
   const channel = cueChannel(document);
   return songStretches(document).flatMap(({ start, slot }): Cue[] => {
@@ -26,7 +33,7 @@ export function cuesOf(document: SongDocument, scale: (tick: number) => number):
     if (!pattern) return [];
     const note = numbers.get(pattern.id) ?? Math.min(127, LOWEST + numbers.size);
     numbers.set(pattern.id, note);
-    const tick = scale(start);
-    return [{ tick, length: scale(start + slot.length) - tick, channel, note, name: pattern.name }];
+    const [tick, end] = [scale(lead + start), scale(lead + start + slot.length)];
+    return [{ tick, length: end - tick, channel, note, name: pattern.name }];
   });
 }

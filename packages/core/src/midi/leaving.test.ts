@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { parseMidi } from 'midi-file';
 import { songStretches } from '../form/stretches.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
@@ -62,6 +63,33 @@ test('a flam on the first beat leaves whole in a file that begins a beat early, 
     ({ type }) => type === 'noteOn',
   );
   expect(ons?.map(({ tick }) => tick)).toEqual(early.events.map(({ tick }) => tick));
+});
+
+test('the cues of a file that begins a beat early begin with their sections, read by another reader', () => {
+  const song = (pickUp: boolean) => {
+    const options = exportOptions({ regions: ['song'], cueTrack: true, pickUp });
+    const [region] = exportRegions(smallSong(), options);
+    const { header, tracks } = parseMidi(region?.bytes ?? []);
+    const placed = tracks.map((events) => {
+      let tick = 0;
+      return events.map((event) => ({ event, tick: (tick += event.deltaTime) }));
+    });
+    const beat = header.ticksPerBeat ?? 0;
+    const markers = placed[0]?.filter(({ event }) => event.type === 'marker');
+    const cues = placed.at(-1);
+    const of = (type: string) => (cues ?? []).filter(({ event }) => event.type === type);
+    return {
+      markers: markers?.map(({ tick }) => tick / beat),
+      points: of('cuePoint').map(({ tick }) => tick / beat),
+      notes: of('noteOn').map(({ tick }) => tick / beat),
+      ends: of('noteOff').map(({ tick }) => tick / beat),
+    };
+  };
+  const [plain, early] = [song(false), song(true)];
+  expect(plain.notes[0]).toBe(0);
+  expect(plain.markers).toEqual([0]);
+  for (const key of ['markers', 'points', 'notes', 'ends'] as const)
+    expect(early[key]).toEqual(plain[key]?.map((beat) => beat + 1));
 });
 
 test('what is empty or not played stays unless it is ticked, and what is not ticked stays', () => {

@@ -129,7 +129,7 @@ export function midiFileOf(
   const length = scale(timeline.length);
   const conductor = conductorTrack(document, name, timeline, length, options);
   const tracks = trackGroups(document, timeline, notes, options).map((group) => noteTrack(group, length));
-  if (withCues) tracks.push(cueTrack(document, length, options));
+  if (withCues) tracks.push(cueTrack(document, timeline, length, options));
   const all = [conductor, ...tracks];
   if (options.format === 1) return { format: 1, ppq: options.ppq, tracks: all };
   const named = tracks.flatMap((track) =>
@@ -326,8 +326,13 @@ function pressuresOf({ tick, channel, note, pressure }: ExportedNote): readonly 
 const NONE: readonly never[] = [];
 
 /** The cues of the song as notes, each with its pattern's name as a cue point. */
-function cueTrack(document: SongDocument, length: number, options: ExportOptions): MidiTrack {
-  const events = cuesOf(document, inFile(options)).flatMap(
+function cueTrack(
+  document: SongDocument,
+  { lead }: Timeline,
+  length: number,
+  options: ExportOptions,
+): MidiTrack {
+  const events = cuesOf(document, lead, inFile(options)).flatMap(
     ({ tick, length: lasts, channel, note, name }): MidiEvent[] => [
       { tick, type: 'text', kind: TEXT.cuePoint, text: name },
       { tick, type: 'noteOn', channel, note, velocity: 100 },

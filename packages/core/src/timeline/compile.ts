@@ -124,7 +124,7 @@ function note(out: Emitted, { glides, dropped }: LayerEvents): void {
 }
 
 /** How long a scope lasts and how it is counted. */
-export type Frame = Pick<Timeline, 'length' | 'meters' | 'markers' | 'tempos'>;
+export type Frame = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'tempos'>;
 
 /**
  * The frame of a scope, told without working out what it plays.
@@ -151,12 +151,12 @@ function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
     const meters = [{ tick: 0, meter: feelOf(document, source).meter }];
-    return { stretches, origin, length: source.pattern.length, meters, markers: [], tempos };
+    return { stretches, origin, length: source.pattern.length, lead: 0, meters, markers: [], tempos };
   }
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
   const meters = metersOf(stretches, origin, song.meter);
-  return { stretches, origin, length, meters, markers: markersOf(stretches, origin), tempos };
+  return { stretches, origin, length, lead: 0, meters, markers: markersOf(stretches, origin), tempos };
 }
 
 /** A frame that starts a beat earlier, in a bar of its own. */
@@ -170,6 +170,7 @@ function withPickUp(frame: Frame & Placed): Frame & Placed {
     ...frame,
     origin: frame.origin - beat,
     length: frame.length + beat,
+    lead: beat,
     meters: [{ tick: 0, meter: { beats: 1, unit, groups: [1] } }, ...frame.meters.map(later)],
     markers: frame.markers.map(later),
     tempos: frame.tempos.map((point, i) => (i === 0 ? point : later(point))),
@@ -213,7 +214,7 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
 function finish(
   { events, controls, glides, dropped }: Emitted,
   index: SongIndex,
-  { length, meters, markers, tempos }: Frame,
+  { length, lead, meters, markers, tempos }: Frame,
   /** How long a pattern is that comes round; null where nothing does. */
   period: number | null = null,
 ): Timeline {
@@ -221,6 +222,7 @@ function finish(
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
   return {
     length,
+    lead,
     meters,
     markers,
     tempos,

@@ -66,6 +66,8 @@ export interface ControlEvent {
 
 export interface Timeline {
   readonly length: number;
+  /** Ticks from its start to the first beat of its scope: a beat with a pick-up, else 0. */
+  readonly lead: number;
   readonly tempos: TempoMap;
   readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];
   readonly markers: readonly { readonly tick: number; readonly name: string }[];

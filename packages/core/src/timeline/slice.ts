@@ -17,6 +17,7 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
   return {
     ...timeline,
     length,
+    lead: Math.max(0, timeline.lead - start),
     meters: [
       ...(meter ? [{ tick: 0, meter }] : []),
       ...inside(timeline.meters).filter((one) => one.tick > 0),

@@ -46,7 +46,7 @@ export function meantFile(
       says: [nameSaid(title), ...own.flatMap(pressuresSaid), ...moves.flatMap(moveSaid)],
     });
   }
-  if (withCues) tracks.push(cues(document, options));
+  if (withCues) tracks.push(cues(document, timeline, options));
   return {
     format: options.format,
     ppq: options.ppq,
@@ -83,8 +83,8 @@ function conductor(
   return { name, notes: [], says };
 }
 
-function cues(document: SongDocument, options: ExportOptions): MeantTrack {
-  const all = cuesOf(document, inFile(options));
+function cues(document: SongDocument, { lead }: Timeline, options: ExportOptions): MeantTrack {
+  const all = cuesOf(document, lead, inFile(options));
   return {
     name: 'Cues',
     notes: all.map((cue) => ({ ...cue, velocity: 100, who: `the cue of ${cue.name}` })),
