@@ -12,6 +12,7 @@ const floors = [
   'form',
   'timeline',
   'midi',
+  'receiver',
 ];
 const oneWay = floors.slice(0, -1).map((folder, i) => ({
   name: `core-one-way-${folder.replace('|', '-')}`,

@@ -83,13 +83,13 @@ test('the kit: a row is added, renamed, moved, given a shared note, and removed 
   await saved(page);
 });
 
-/** A MIDI file with one part of notes at these ticks, 960 to a quarter note. */
-function midiFile(name: string, ticks: readonly number[]): Buffer {
+/** A MIDI file with one part of notes at these ticks, 960 to a quarter note: all on one note of a line, or of drums. */
+function midiFile(name: string, ticks: readonly number[], drums?: readonly number[]): Buffer {
   let at = 0;
-  const notes = ticks.flatMap((tick) => {
+  const notes = ticks.flatMap((tick, i) => {
     const deltaTime = tick - at;
     at = tick + 100;
-    const note = { channel: 0, noteNumber: 36 } as const;
+    const note = { channel: drums ? 9 : 0, noteNumber: drums?.[i] ?? 36 };
     return [
       { deltaTime, type: 'noteOn' as const, velocity: 90, ...note },
       { deltaTime: 100, type: 'noteOff' as const, velocity: 64, ...note },
@@ -118,14 +118,14 @@ test('kicks are held against an imported part, counted, and moved to its onsets'
   await expect(page.getByRole('alert')).toContainText('broken.mid could not be read');
   await importReference(page, 'bass.mid', midiFile('Low line', [0, 2000, 3840]));
   await page.getByRole('button', { name: 'Low line, 3 notes' }).click();
-  const words = page.getByRole('status', { name: 'Kicks and reference' });
+  const words = page.getByRole('status', { name: 'Hits and reference' });
   await expect(words).toHaveText('2 of 3 kicks meet');
-  await expect(page.locator('g[data-met="true"]')).toHaveCount(2);
+  await expect(page.locator('circle[data-met="true"]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Move all kicks to the nearest onset' }).click();
   await expect(words).toHaveText('3 of 3 kicks meet');
   await saved(page);
   await page.reload();
-  await expect(page.locator('g[data-met="true"]')).toHaveCount(3);
+  await expect(page.locator('circle[data-met="true"]')).toHaveCount(3);
 
   // The shelf can then be ranked by it.
   await page.getByRole('button', { name: 'Shelf…' }).first().click();
@@ -145,6 +145,39 @@ test('kicks are held against an imported part, counted, and moved to its onsets'
     expect(shares.length).toBeGreaterThan(1);
     expect(shares).toEqual([...shares].sort((a, b) => b - a));
   }
+});
+
+test('a drum track as the reference keeps its drums apart: each stands over its own row, is counted and met by that row alone', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 2000);
+  await press(page, 'Snare', 960);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Reference…' }).click();
+  await importReference(
+    page,
+    'drums.mid',
+    midiFile('Other drums', [0, 480, 960, 1920, 2880], [36, 76, 38, 38, 36]),
+  );
+  await page.getByRole('button', { name: 'Other drums, 5 notes, drum by drum' }).click();
+  const words = page.getByRole('status', { name: 'Hits and reference' });
+  await expect(words).toHaveText('2 of 3 hits meet');
+  const byDrum = page.getByRole('list', { name: 'Drum by drum' }).getByRole('listitem');
+  await expect(byDrum).toHaveText([
+    'Snare: 1 of 1 meet, 1 more in the reference',
+    'Kick: 1 of 2 meet, 1 more in the reference',
+    '1 hit on notes that no row plays',
+  ]);
+  await expect(page.getByRole('img', { name: 'Kick of the reference: 2 onsets' })).toBeVisible();
+  await expect(
+    page.getByRole('img', { name: 'Other drums: 1 onset of drums that no row plays' }),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Move all hits to the nearest onset' }).click();
+  await expect(words).toHaveText('3 of 3 hits meet');
+  await saved(page);
+  await page.reload();
+  await expect(page.locator('circle[data-met="true"]')).toHaveCount(3);
 });
 
 test('the shelf is stepped through by keys and heard with the bass, and a pattern of one’s own serves another song', async ({

@@ -289,7 +289,7 @@ export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile, type Frame, frameOf } from './timeline/compile.ts';
 export { movesOf } from './timeline/lanes.ts';
 export { sliceTimeline } from './timeline/slice.ts';
-export { liveReference, meetings, notesUnder, type Meeting } from './timeline/reference.ts';
+export { liveReference, meetings, notesFor, notesUnder, type Meeting } from './timeline/reference.ts';
 export {
   moveToReference,
   patternFromReference,
@@ -321,6 +321,10 @@ export { lossesOf, type Losses } from './midi/losses.ts';
 export { handedOff, type HandedOff, type Since, sinceHandOff } from './midi/since.ts';
 export { type HeardChange } from './timeline/heard-changes.ts';
 export { notesOf } from './midi/bytes/notes-of.ts';
+export { type GivenFile, type Received, type ReceivedFile, receiveFiles } from './receiver/files.ts';
+export { type Laid, type LaidClip, type LaidTrack, layFiles } from './receiver/laid.ts';
+export { type Rack, rackFor } from './receiver/rack.ts';
+export { receivedTimeline } from './receiver/timeline.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';
 export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';

@@ -61,7 +61,7 @@ export const exportSong: Work<ExportJob, ExportDone> = ({ songId, options }, { d
     const known = last.get(region.id);
     const otherwise = known?.['sound'] === region.sound ? 'otherwise' : 'changed';
     const state = !known ? 'new' : known['sha256'] === region.sha256 ? 'same' : otherwise;
-    const kept = omit(region, 'scope', 'startBeat', 'tracks', 'verification');
+    const kept = omit(region, 'scope', 'startBeat', 'startTick', 'tracks', 'verification');
     return { ...kept, ...region.verification, position, state };
   });
   return { revision: song.revision, regions, texts: regionTexts(document, exported, options) };

@@ -9,6 +9,7 @@ const region = (name: string): RegionPlan => ({
   scope: { kind: 'song' },
   startBar: 1,
   startBeat: 1,
+  startTick: 0,
   bars: 1,
 });
 const bytes = (text: string) => Buffer.byteLength(text);

@@ -1,3 +1,4 @@
+import { DRUM_CHANNEL } from '../kit/channels.ts';
 import { LIMITS } from '../limits.ts';
 import { type Id, plainName } from '../names.ts';
 import { type Reference } from '../song/records.ts';
@@ -8,6 +9,8 @@ import { readMidi } from './bytes/read.ts';
 /** A part of a MIDI file that could be a reference: a track and channel with notes. */
 export interface PartInFile {
   readonly name: string;
+  /** Whether it is on the drums' channel, so that its notes are drums. */
+  readonly drums: boolean;
   readonly notes: Reference['notes'];
   /** How many notes beyond the most that is kept were left out. */
   readonly left: number;
@@ -35,6 +38,7 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
       const name = `${trackName || `Track ${i + 1}`}${channels.length > 1 ? `, channel ${channel + 1}` : ''}`;
       return {
         name,
+        drums: channel === DRUM_CHANNEL,
         notes: all.slice(0, LIMITS.referenceNotes),
         left: Math.max(0, all.length - LIMITS.referenceNotes),
       };
@@ -44,5 +48,6 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
 
 /** A part of a file as a reference record that starts with the song. */
 export function referenceFrom(part: PartInFile, id: Id): Reference {
-  return { id, kind: 'reference', name: part.name, shift: 0, notes: part.notes };
+  const { name, notes, drums } = part;
+  return { id, kind: 'reference', name, ...(drums ? { drums } : {}), shift: 0, notes };
 }

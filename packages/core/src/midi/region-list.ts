@@ -18,6 +18,8 @@ export interface RegionPlan {
   readonly startBar: number | null;
   /** The beat of that bar, from 1; null for patterns. */
   readonly startBeat: number | null;
+  /** The same place in ticks from the start of the song. */
+  readonly startTick: number | null;
   /** Its length in bars, without a pick-up; a slot may be a part of one. */
   readonly bars: number;
 }
@@ -89,18 +91,20 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         scope: { kind: 'song' },
         startBar: 1,
         startBeat: 1,
+        startTick: 0,
         bars,
       },
     ];
   },
   section: (document) =>
-    occurrencePlaces(document).map(({ occurrence, section, firstBar, lasts }, i, { length }) => ({
+    occurrencePlaces(document).map(({ occurrence, section, start, firstBar, lasts }, i, { length }) => ({
       id: `section.${occurrence.id}`,
       kind: 'section',
       name: section.name,
       scope: { kind: 'occurrence', occurrence: occurrence.id, tail: true },
       startBar: firstBar,
       startBeat: 1,
+      startTick: start,
       bars: lasts + (i === length - 1 ? tailBars(document) : 0),
     })),
   slot: (document) => {
@@ -118,6 +122,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         scope: { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id },
         startBar: inBars(document, place, stretch.start - place.start),
         startBeat: 1 + (stretch.inSection % bar) / beatTicks(meter),
+        startTick: stretch.start,
         bars: slot.length / bar,
       };
       return [plan];
@@ -133,6 +138,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         scope: { kind: 'pattern' as const, pattern: pattern.id },
         startBar: null,
         startBeat: null,
+        startTick: null,
         bars: pattern.length / barTicks(feelOf(document, resolve(document, pattern.id)).meter),
       })),
     );

@@ -102,12 +102,22 @@ test('the list for programs says the same, and the one for people is one that a 
   const { regions, texts } = listed();
   const json = JSON.parse(texts.get('regions.json') ?? '') as { regions: { file: string; start: unknown }[] };
   expect(json).toMatchObject({
-    song: { name: 'Paper, “folded”', tempo: 120, meter: '4/4' },
+    song: {
+      name: 'Paper, “folded”',
+      tempo: 120,
+      meter: '4/4',
+      meters: [{ quarters: 0, meter: '4/4' }],
+      tempos: [{ quarters: 0, tempo: 120 }],
+    },
     ticksPerQuarter: 480,
   });
   expect(json.regions).toHaveLength(regions.length);
   expect(json.regions.map((region) => region.file)).toEqual(regions.map((region) => region.file));
-  expect(json.regions.find((region) => region.file.includes('rest'))?.start).toEqual({ bar: 2, beat: 3 });
+  expect(json.regions.find((region) => region.file.includes('rest'))?.start).toEqual({
+    bar: 2,
+    beat: 3,
+    quarters: 6,
+  });
   const readme = texts.get('README.txt') ?? '';
   expect(readme).toMatch(/^Paper, “folded”\n=+\n\n120 quarter notes a minute, 4\/4, C minor\.\n/);
   expect(readme).toMatch(/480 ticks a quarter note/);

@@ -1,6 +1,8 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ExportOptions } from '../song/export-options.ts';
-import { meterName } from '../time/meter.ts';
+import { type BarMeter, meterName } from '../time/meter.ts';
+import { PPQ } from '../time/ticks.ts';
+import { frameOf } from '../timeline/compile.ts';
 import { counted, figure } from '../words.ts';
 import type { RegionPlan } from './region-list.ts';
 
@@ -60,23 +62,36 @@ function csvField(value: string | number): string {
 
 function jsonOf(document: SongDocument, regions: readonly ListedRegion[], options: ExportOptions) {
   const { name, tempo, meter } = indexOf(document).song;
+  const { meters, tempos } = frameOf(document, { kind: 'song' });
   return {
-    song: { name, tempo, meter: `${meter.beats}/${meter.unit}` },
+    song: {
+      name,
+      tempo,
+      meter: signature(meter),
+      meters: meters.map((one) => ({ quarters: one.tick / PPQ, meter: signature(one.meter) })),
+      tempos: tempos.map((one) => ({ quarters: one.tick / PPQ, tempo: one.tempo })),
+    },
     ticksPerQuarter: options.ppq,
     format: options.format,
-    regions: regions.map(({ id, name: title, kind, file, startBar, startBeat, bars, tracks, sha256 }) => ({
+    regions: regions.map(({ id, name: title, kind, file, startBar, startBeat, startTick, ...region }) => ({
       id,
       name: title,
       kind,
       file,
-      start: startBar === null ? null : { bar: Math.floor(startBar), beat: startBeat },
+      // Bars and beats for a person, quarter notes from the start of the song for a program.
+      start:
+        startBar === null || startTick === null
+          ? null
+          : { bar: Math.floor(startBar), beat: startBeat, quarters: startTick / PPQ },
       pickUpBeats: pickUpBeats(options),
-      bars: rounded(bars),
-      tracks,
-      sha256,
+      bars: rounded(region.bars),
+      tracks: region.tracks,
+      sha256: region.sha256,
     })),
   };
 }
+
+const signature = ({ beats, unit }: BarMeter) => `${beats}/${unit}`;
 
 /** How many beats before the place that is said a file begins. */
 const pickUpBeats = ({ pickUp }: ExportOptions) => (pickUp ? 1 : 0);

@@ -106,7 +106,10 @@ function clearPressures(notes: ExportedNote[]): ExportedNote[] {
  * The notes that a rising drum map gives the voices of drum parts, the lowest row first and part after part, so that each
  * has one of its own; empty for their own notes.
  */
-function drumNotes(document: SongDocument, options: ExportOptions): ReadonlyMap<Id, number> {
+export function drumNotes(
+  document: SongDocument,
+  options: Pick<ExportOptions, 'drumMap'>,
+): ReadonlyMap<Id, number> {
   if (options.drumMap === 'voice') return new Map();
   const { parts, voicesOf } = indexOf(document);
   const rows = parts

@@ -171,6 +171,8 @@ const referenceSchema = (z: Zod) =>
     name: nameSchema(z),
     /** The pattern of the song that it is, whose notes as they are now count then; `notes` is what is left when it goes. */
     of: idSchema(z).optional(),
+    /** Whether each of its notes is a drum of its own, which only the row of that note is held against. */
+    drums: z.literal(true).optional(),
     shift: z
       .int()
       .min(0)

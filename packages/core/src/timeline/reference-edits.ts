@@ -12,7 +12,7 @@ import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import type { Outcome } from '../song/outcome.ts';
 import type { Reference } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
-import { liveReference, nearest, notesUnder } from './reference.ts';
+import { liveReference, nearest, notesUnder, onsetsUnder } from './reference.ts';
 
 /** A pattern of the song, such as its bass, as a reference that goes with it. Throws RangeError when there is none. */
 export function referenceTo(document: SongDocument, pattern: Id, id: Id): Reference {
@@ -85,7 +85,10 @@ export function referenceHits(
   };
 }
 
-/** Moves hits so that each is heard with the nearest onset of a reference: on a grid place, and the rest early or late. */
+/**
+ * Moves hits so that each is heard with the nearest onset of a reference, of drums of the same drum: on a grid place, and the
+ * rest early or late.
+ */
 export function moveToReference(
   document: SongDocument,
   pattern: Id,
@@ -95,8 +98,9 @@ export function moveToReference(
   const index = indexOf(document);
   const resolved = resolve(document, pattern);
   const { length } = resolved.pattern;
-  const onsets = notesUnder(reference, length).map(([at]) => at);
-  if (!onsets.length) return { reason: `${reference.name} is silent under this pattern.` };
+  const onsets = onsetsUnder(document, pattern, reference);
+  if (![...onsets.values()].some((places) => places.length))
+    return { reason: `${reference.name} is silent under this pattern.` };
   const feel = feelOf(document, resolved);
   return changeHits(
     document,
@@ -104,7 +108,7 @@ export function moveToReference(
     ids,
     (hit) => {
       const voice = index.voice(hit.voice);
-      const onset = nearest(onsets, hit.at);
+      const onset = nearest(onsets.get(hit.voice) ?? [], hit.at);
       if (!voice || onset === null) return {};
       return writtenPlace(onset, voice, gridOf(resolved, voice), feel, length);
     },

@@ -6,11 +6,11 @@ import { compareHits, ROUGHLY } from '../pattern/compare.ts';
 import { addHits } from '../pattern/edit-hits.ts';
 import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { resolve, soundingOf } from '../pattern/resolve.ts';
-import { documentOf } from '../song/document.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import type { Reference } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { compile } from './compile.ts';
-import { liveReference, meetings, notesUnder } from './reference.ts';
+import { liveReference, meetings, notesFor, notesUnder } from './reference.ts';
 import { moveToReference, patternFromReference, referenceHits, referenceTo } from './reference-edits.ts';
 import { sliceTimeline } from './slice.ts';
 
@@ -48,13 +48,57 @@ test('chosen kicks move to the nearest onset and meet it', () => {
   expect(moveToReference(smallSong(), 'main', ['k2'], silent)).toMatchObject({ reason: /silent/ });
 });
 
+test('of a drum track each drum is held against its own row, moves only that row, and is told from a line', () => {
+  const file = new Midi();
+  const track = file.addTrack();
+  track.channel = 9;
+  track.addNote({ midi: 36, ticks: 0, durationTicks: 60 });
+  track.addNote({ midi: 36, ticks: 960, durationTicks: 60 });
+  track.addNote({ midi: 38, ticks: 480, durationTicks: 60 });
+  track.addNote({ midi: 76, ticks: 720, durationTicks: 60 });
+  const [part] = partsInFile(file.toArray());
+  if (!part) throw new Error('no part');
+  const drums = referenceFrom(part, 'r');
+  expect([part.drums, drums.drums, 'drums' in bass]).toEqual([true, true, false]);
+  const document = documentOf([
+    ...Object.values(smallSong().records).filter(({ id }) => id !== 'main'),
+    pattern('main', { own: { k1: hit('kick', 0), k2: hit('kick', 960), s: hit('snare', 1000) } }),
+    drums,
+  ]);
+  const { voicesOf } = indexOf(document);
+  const voices = voicesOf('drums');
+  const all = voices.map(({ id }) => id);
+  const under = notesUnder(drums, 3840);
+  expect(notesFor(drums, under, voices, 'kick').map(([at]) => at)).toEqual([0, 1920]);
+  expect(notesFor(drums, under, voices, null).map(([, , note]) => note)).toEqual([76]);
+  expect(notesFor(bass, bass.notes, voices, 'kick')).toBe(bass.notes);
+  const met = (now: SongDocument) =>
+    meetings(now, 'main', all, drums).map((one) => [one.hit, one.onset, one.together]);
+  expect(met(document)).toEqual([
+    ['k1', 0, true],
+    ['k2', 0, false],
+    ['s', 960, true],
+  ]);
+  const moved = after(document, moveToReference(document, 'main', ['k2', 's'], drums));
+  expect(resolve(moved, 'main').hits.map((one) => [one.id, one.at])).toEqual([
+    ['k1', 0],
+    ['k2', 0],
+    ['s', 960],
+  ]);
+  const kicksOnly = { ...drums, notes: drums.notes.filter(([, , note]) => note === 36) };
+  expect(moveToReference(document, 'main', ['s'], kicksOnly)).toBeNull();
+  expect(moveToReference(document, 'main', ['s'], { ...drums, notes: [[0, 1, 76, 90]] })).toMatchObject({
+    reason: /silent/,
+  });
+});
+
 test('a MIDI file gives its parts by track and channel, at our resolution; anything else is refused', () => {
   const file = new Midi();
   const track = file.addTrack();
   track.name = 'Low <end>';
   track.addNote({ midi: 40, ticks: 480, durationTicks: 240, velocity: 1 });
   const parts = partsInFile(file.toArray());
-  expect(parts).toEqual([{ name: 'Low  end', notes: [[960, 480, 40, 127]], left: 0 }]);
+  expect(parts).toEqual([{ name: 'Low  end', drums: false, notes: [[960, 480, 40, 127]], left: 0 }]);
   const [first] = parts;
   if (!first) throw new Error('no part');
   const record = referenceFrom(first, 'r1');

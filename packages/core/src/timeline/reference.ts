@@ -2,7 +2,7 @@ import { LIMITS } from '../limits.ts';
 import type { Id } from '../names.ts';
 import { resolve, type ResolvedPattern } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Reference } from '../song/records.ts';
+import type { Reference, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import { compile } from './compile.ts';
 
@@ -51,7 +51,36 @@ export interface Meeting {
   readonly together: boolean;
 }
 
-/** How the sounding hits of some voices of a pattern stand to the nearest onsets of a reference. */
+/**
+ * The notes of a reference that a voice (null: no voice at all) is held against: all of them, but of drums those of its own
+ * note, which where voices share it is the first one's.
+ */
+export function notesFor(
+  { drums }: Pick<Reference, 'drums'>,
+  notes: Reference['notes'],
+  voices: readonly Voice[],
+  voice: Id | null,
+): Reference['notes'] {
+  if (!drums) return notes;
+  return notes.filter(([, , note]) => (voices.find((one) => one.note === note)?.id ?? null) === voice);
+}
+
+/** The onsets of a reference under a pattern that each row of its part is held against. */
+export function onsetsUnder(
+  document: SongDocument,
+  pattern: Id,
+  reference: Reference,
+): ReadonlyMap<Id, readonly number[]> {
+  const { part, length } = resolve(document, pattern).pattern;
+  const voices = indexOf(document).voicesOf(part);
+  const notes = notesUnder(reference, length);
+  return new Map(voices.map(({ id }) => [id, notesFor(reference, notes, voices, id).map(([at]) => at)]));
+}
+
+/**
+ * How the sounding hits of some voices of a pattern stand to the nearest onsets of a reference, of drums to those of the same
+ * drum.
+ */
 export function meetings(
   document: SongDocument,
   pattern: Id,
@@ -59,11 +88,11 @@ export function meetings(
   reference: Reference,
 ): Meeting[] {
   const timeline = compile(document, { kind: 'pattern', pattern });
-  const onsets = notesUnder(reference, timeline.length).map(([at]) => at);
+  const onsets = onsetsUnder(document, pattern, reference);
   return timeline.events
     .filter((event) => voices.includes(event.voice))
-    .map(({ tick, from }) => {
-      const onset = nearest(onsets, tick);
+    .map(({ tick, voice, from }) => {
+      const onset = nearest(onsets.get(voice) ?? [], tick);
       const together = onset !== null && Math.abs(onset - tick) <= TOGETHER;
       return { hit: from.hit, tick, onset, together };
     });

@@ -1,5 +1,6 @@
 import { aBench } from './a-bench.ts';
 import { curvesAndChords } from './curves-and-chords.ts';
+import { drumsApart } from './drums-apart.ts';
 import { endsStay } from './ends-stay.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
 import type { FormatMigration } from './migration.ts';
@@ -14,4 +15,5 @@ export const FORMAT_MIGRATIONS: readonly FormatMigration[] = [
   endsStay,
   curvesAndChords,
   roundsOfHits,
+  drumsApart,
 ];

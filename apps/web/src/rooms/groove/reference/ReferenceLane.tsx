@@ -1,54 +1,51 @@
+import { counted } from '@plucky/core';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { type Layout, REFERENCE } from '../rows/layout.ts';
-import type { ReferenceView } from './reference-view.ts';
+import { Onsets } from './Onsets.tsx';
+import { metPlaces, type ReferenceView } from './reference-view.ts';
 
-/** The onsets of the reference, filled where a kick meets them. */
+/** The onsets of the reference, filled where a kick meets them; of drums those that no row plays. */
 export function ReferenceLane({
   view,
   layout,
   top,
-  reference: { reference, notes, kicks },
+  reference: { reference, notes, hits },
 }: {
   view: PatternView;
   layout: Layout;
   top: number;
   reference: ReferenceView;
 }) {
-  const met = new Set(kicks.flatMap((one) => (one.together && one.onset !== null ? [one.onset] : [])));
-  const middle = REFERENCE / 2;
+  const met = reference.drums ? NONE : metPlaces(hits);
+  const words = reference.drums
+    ? `${counted(notes.length, 'onset')} of drums that no row plays`
+    : `${counted(notes.length, 'onset')}, ${met.size} of them met by a kick`;
   return (
     <svg
       width={layout.width}
       height={REFERENCE}
       role="img"
-      aria-label={`${reference.name}: ${notes.length} onsets, ${met.size} of them met by a kick`}
+      aria-label={`${reference.name}: ${words}`}
       style={{ position: 'absolute', top, left: 0 }}
     >
       <path d={`M0 0H${layout.width}`} stroke={color('line')} />
-      {notes.map(([at, length, note]) => {
-        const x = layout.xOf(at);
-        const end = layout.xOf(Math.min(view.length, at + length));
-        const meets = met.has(at);
-        return (
-          <g key={`${at} ${note}`} data-met={meets}>
-            <path
-              d={`M${x} ${middle}H${Math.max(x + 3, end - 2)}`}
-              stroke={color('note')}
-              strokeWidth={4}
-              opacity={0.35}
-            />
-            <circle
-              cx={x}
-              cy={middle}
-              r={4.5}
-              fill={meets ? color('plum') : color('page')}
-              stroke={meets ? color('plum') : color('note')}
-              strokeWidth={1.5}
-            />
-          </g>
-        );
-      })}
+      {!reference.drums &&
+        notes.map(([at, length, note]) => (
+          <path
+            key={`${at} ${note}`}
+            d={`M${layout.xOf(at)} ${REFERENCE / 2}H${Math.max(
+              layout.xOf(at) + 3,
+              layout.xOf(Math.min(view.length, at + length)) - 2,
+            )}`}
+            stroke={color('note')}
+            strokeWidth={4}
+            opacity={0.35}
+          />
+        ))}
+      <Onsets notes={notes} met={met} layout={layout} middle={REFERENCE / 2} radius={4.5} />
     </svg>
   );
 }
+
+const NONE: ReadonlySet<number> = new Set();

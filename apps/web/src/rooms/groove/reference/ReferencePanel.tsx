@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   barTicks,
+  counted,
   familyOrder,
   indexOf,
   keepReference,
@@ -11,7 +12,6 @@ import {
   type PartInFile,
   partsInFile,
   patternFromReference,
-  type Reference,
   referenceFrom,
   referenceTo,
   removeReference,
@@ -25,7 +25,7 @@ import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import { meetingWords, useReference } from './reference-view.ts';
+import { meetingWords, metPlaces, type ReferenceView, useReference } from './reference-view.ts';
 
 /** The largest file that is read, in bytes. */
 const LARGEST_FILE = 4_000_000;
@@ -69,11 +69,11 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   return (
     <SidePanel label="Reference" about="A part from a MIDI file" title="Reference">
       {held ? (
-        <Held view={view} reference={held.reference} words={meetingWords(held)} part={notes[0]} />
+        <Held view={view} held={held} part={notes[0]} />
       ) : (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 1.5 }}>
           Import a bass line, or any part, or take a line of the song: its onsets stand under the rows, and
-          the kicks that meet them are marked and counted.
+          the kicks that meet them are marked and counted. Each drum of a drum track stands over its own row.
         </Typography>
       )}
       <Button sx={{ mt: 1 }} onClick={() => picker.current?.click()}>
@@ -116,7 +116,9 @@ export function ReferencePanel({ view }: { view: PatternView }) {
           </Typography>
           {offered.parts.map((part, i) => (
             <Button key={`${i} ${part.name}`} fullWidth sx={{ mb: 0.5 }} onClick={() => take(part)}>
-              {part.name}, {part.notes.length} notes{part.left ? ` (${part.left} more are left out)` : ''}
+              {part.name}, {part.notes.length} notes
+              {part.drums ? ', drum by drum' : ''}
+              {part.left ? ` (${part.left} more are left out)` : ''}
             </Button>
           ))}
         </Box>
@@ -127,31 +129,32 @@ export function ReferencePanel({ view }: { view: PatternView }) {
 
 function Held({
   view,
-  reference,
-  words,
+  held,
   part,
 }: {
   view: PatternView;
-  reference: Reference;
-  words: string;
+  held: ReferenceView;
   /** A part of notes that could play it. */
   part: Part | undefined;
 }) {
   const edit = useEdit();
+  const { reference, notes: left } = held;
   const { meter } = indexOf(view.document).song;
   const chosen = useSession((session) => session.hits);
   const bar = barTicks(meter);
-  const kicks = view.hits.filter((one) => view.rows.find((row) => row.key === one.row)?.family === 'kick');
-  const some = kicks.filter((one) => chosen.has(one.hit.id));
-  const moved = (some.length ? some : kicks).map((one) => one.hit.id);
+  const movable = new Set(held.hits.flatMap((one) => (one.onset === null ? [] : [one.hit])));
+  const all = view.hits.filter((one) => movable.has(one.hit.id));
+  const some = all.filter((one) => chosen.has(one.hit.id));
+  const moved = (some.length ? some : all).map((one) => one.hit.id);
   const last = reference.notes.at(-1);
   const bars = Math.max(1, Math.ceil(((last?.[0] ?? 0) + 1) / bar));
   return (
     <>
       <Typography sx={{ fontSize: TEXT.control, fontWeight: 600 }}>{reference.name}</Typography>
-      <Typography role="status" aria-label="Kicks and reference" sx={{ fontSize: TEXT.plain, mb: 1.5 }}>
-        {words}
+      <Typography role="status" aria-label="Hits and reference" sx={{ fontSize: TEXT.plain, mb: 1.5 }}>
+        {meetingWords(held)}
       </Typography>
+      {reference.drums && <ByDrum view={view} held={held} left={left.length} />}
       <Select
         fullWidth
         label="The pattern lies under"
@@ -167,9 +170,9 @@ function Held({
       >
         {some.length
           ? `Move the ${some.length} chosen to the nearest onset`
-          : 'Move all kicks to the nearest onset'}
+          : `Move all ${reference.drums ? 'hits' : 'kicks'} to the nearest onset`}
       </Button>
-      {part && reference.of === undefined && (
+      {part && reference.of === undefined && !reference.drums && (
         <Button
           fullWidth
           sx={{ mt: 1 }}
@@ -191,5 +194,30 @@ function Held({
         Remove the reference
       </Button>
     </>
+  );
+}
+
+/** How each row stands to its drum of the reference. */
+function ByDrum({ view, held: { drums }, left }: { view: PatternView; held: ReferenceView; left: number }) {
+  return (
+    <Box
+      component="ul"
+      aria-label="Drum by drum"
+      sx={{ m: 0, mb: 1.5, p: 0, listStyle: 'none', fontSize: TEXT.plain }}
+    >
+      {view.rows.map((row) => {
+        const drum = drums.get(row.key);
+        if (!drum?.notes.length) return null;
+        const met = metPlaces(drum.hits).size;
+        const together = drum.hits.filter((one) => one.together).length;
+        return (
+          <li key={row.key}>
+            {row.name}: {together} of {drum.hits.length} meet
+            {met < drum.notes.length && `, ${drum.notes.length - met} more in the reference`}
+          </li>
+        );
+      })}
+      {left > 0 && <li>{counted(left, 'hit')} on notes that no row plays</li>}
+    </Box>
   );
 }

@@ -1,12 +1,30 @@
-import { indexOf, liveReference, type Meeting, meetings, notesUnder, type Reference } from '@plucky/core';
+import {
+  type Id,
+  indexOf,
+  liveReference,
+  type Meeting,
+  meetings,
+  notesFor,
+  notesUnder,
+  type Reference,
+} from '@plucky/core';
 import { useMemo } from 'react';
 import type { PatternView } from '../pattern-view.ts';
 
-/** An imported part under a drum pattern, and how the kicks stand to it. */
+/** An imported part under a drum pattern, and how the hits that could meet it stand to it: of drums all, else the kicks. */
 export interface ReferenceView {
   readonly reference: Reference;
+  /** Those that no row of its own is held against: all of a line, and what no row of the kit plays of drums. */
   readonly notes: Reference['notes'];
-  readonly kicks: readonly Meeting[];
+  readonly hits: readonly Meeting[];
+  /** By row, of drums. */
+  readonly drums: ReadonlyMap<Id, DrumView>;
+}
+
+/** A drum of the reference beside the hits of its row. */
+export interface DrumView {
+  readonly notes: Reference['notes'];
+  readonly hits: readonly Meeting[];
 }
 
 /** The song's reference as it lies under the pattern in view; null where there is none, or no drum could meet it. */
@@ -17,16 +35,28 @@ export function useReference(view: PatternView): ReferenceView | null {
     const [kept] = indexOf(document).references;
     if (!kept || part.type !== 'drums') return null;
     const reference = liveReference(document, kept);
+    const under = notesUnder(reference, pattern.length);
+    const voices = indexOf(document).voicesOf(part.id);
+    const notesOf = (voice: Id | null) => notesFor(reference, under, voices, voice);
+    const hitsOf = (ids: readonly Id[]) => meetings(document, pattern.id, ids, reference);
+    if (reference.drums) {
+      const all = voices.map(({ id }): [Id, DrumView] => [id, { notes: notesOf(id), hits: hitsOf([id]) }]);
+      const drums = new Map(all);
+      return { reference, notes: notesOf(null), hits: all.flatMap(([, { hits }]) => hits), drums };
+    }
     const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
-    return {
-      reference,
-      notes: notesUnder(reference, pattern.length),
-      kicks: meetings(document, pattern.id, kicks, reference),
-    };
-  }, [document, part.type, rows, pattern]);
+    return { reference, notes: under, hits: hitsOf(kicks), drums: NO_DRUMS };
+  }, [document, part, rows, pattern]);
 }
 
-/** How many kicks meet the reference, in words. */
-export function meetingWords({ kicks }: ReferenceView): string {
-  return `${kicks.filter((one) => one.together).length} of ${kicks.length} kicks meet`;
+const NO_DRUMS: ReferenceView['drums'] = new Map();
+
+/** The places at which hits meet the reference, in ticks. */
+export function metPlaces(hits: readonly Meeting[]): ReadonlySet<number> {
+  return new Set(hits.flatMap((one) => (one.together && one.onset !== null ? [one.onset] : [])));
+}
+
+/** How many hits meet the reference, in words. */
+export function meetingWords({ hits, reference }: Pick<ReferenceView, 'hits' | 'reference'>): string {
+  return `${hits.filter((one) => one.together).length} of ${hits.length} ${reference.drums ? 'hits' : 'kicks'} meet`;
 }

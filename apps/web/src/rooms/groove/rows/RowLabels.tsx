@@ -69,7 +69,7 @@ export const RowLabels = memo(function RowLabels({
           Accent
           {drums && !reference && (
             <QuietButton
-              title="Import a bass or any part to hold the kicks against"
+              title="Import a bass, drums or any part to hold the rows against"
               onClick={() => openPanel('reference')}
             >
               Reference…

@@ -18,6 +18,7 @@ import { Ruler } from './Ruler.tsx';
 import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 import { useZoom } from './useZoom.ts';
 
+const DrumOnsets = later(async () => (await import('../reference/DrumOnsets.tsx')).DrumOnsets);
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const LoopStrip = later(async () => (await import('./LoopStrip.tsx')).LoopStrip);
 const Companions = later(async () => (await import('./Companions.tsx')).Companions);
@@ -131,6 +132,7 @@ export function Rows({ view }: { view: PatternView }) {
             );
           })}
           {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
+          {reference?.reference.drums && <DrumOnsets view={view} layout={layout} reference={reference} />}
           {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>

@@ -1,0 +1,46 @@
+import { indexOf } from '../song/document.ts';
+import { chokeEvents } from '../timeline/choke.ts';
+import type { NoteEvent, Timeline } from '../timeline/events.ts';
+import { inOrder } from '../timeline/lanes.ts';
+import type { Laid } from './laid.ts';
+import type { Rack } from './rack.ts';
+
+/** What a receiver plays: the notes of its files by the sounds that are set up, `rate` times as fast as the files say. */
+export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate = 1): Timeline {
+  const { length, lead, meters } = laid;
+  const events = laid.tracks.flatMap(({ id, channel, clips }) => {
+    const lane = clips.some(({ moves }) => moves.length) ? id : null;
+    return clips.flatMap((clip) =>
+      clip.notes.map((one): NoteEvent => ({
+        ...one,
+        part: id,
+        voice: voiceOf(id, one.note).id,
+        lane,
+        channel,
+        plainVelocity: one.velocity,
+        accent: 0,
+        step: one.length,
+        pan: 0,
+        tune: 0,
+        stopsAt: null,
+        glide: null,
+        from: { occurrence: null, repeat: 0, section: null, slot: null, pattern: clip.file, hit: '' },
+      })),
+    );
+  });
+  events.sort((a, b) => a.tick - b.tick);
+  const controls = laid.tracks.flatMap(({ id, channel, clips }) =>
+    clips.flatMap(({ moves }) => moves.map((move) => ({ ...move, lane: id, channel }))),
+  );
+  return {
+    length,
+    lead,
+    meters,
+    tempos: laid.tempos.map(({ tick, tempo }) => ({ tick, tempo: tempo * rate })),
+    markers: laid.places.map(({ start, name }) => ({ tick: start, name })),
+    events: chokeEvents(events, (voice) => indexOf(document).voice(voice)?.choke ?? null),
+    controls: inOrder(controls),
+    merged: [],
+    dropped: 0,
+  };
+}
