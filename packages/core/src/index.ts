@@ -287,6 +287,7 @@ export { phraseEnds } from './form/bare-ends.ts';
 export { renameSection, setSectionRole, type SlotIn } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile, type Frame, frameOf } from './timeline/compile.ts';
+export { barLines } from './timeline/bar-lines.ts';
 export { movesOf } from './timeline/lanes.ts';
 export { sliceTimeline } from './timeline/slice.ts';
 export { liveReference, meetings, notesFor, notesUnder, type Meeting } from './timeline/reference.ts';
@@ -299,6 +300,7 @@ export {
 export { MidiFormatError } from './midi/bytes/format.ts';
 export { readMidi } from './midi/bytes/read.ts';
 export { writeMidi } from './midi/bytes/write.ts';
+export { type PortMessage, portMessages } from './midi/port-messages.ts';
 export {
   NAME_PARTS,
   REGION_KINDS,
@@ -313,6 +315,7 @@ export { planFolder, type FolderPlan, type WrittenFile } from './midi/folder/pla
 export { leavingTimeline } from './midi/leaving.ts';
 export { isTicked, leavingRegions, planRegions, type RegionPlan } from './midi/region-list.ts';
 export { fileNames, safeFileName } from './midi/file-names.ts';
+export { drumNotes } from './midi/drum-notes.ts';
 export { exportedNotes, midiFileOf } from './midi/tracks.ts';
 export { glideAnywhere } from './midi/glides.ts';
 export { exportRegions } from './midi/regions.ts';

@@ -1,6 +1,15 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { type ExportOptions, LIMITS, REGION_KINDS, type Since } from '@plucky/core';
-import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsObject,
+  IsString,
+} from 'class-validator';
 import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
 
 export class ExportDto {
@@ -51,10 +60,29 @@ export class ExportDto {
   @IsIn(['ring', 'cut'])
   chokes?: ExportOptions['chokes'];
 
-  @ApiPropertyOptional({ enum: ['voice', 'rising'] })
+  @ApiPropertyOptional({ enum: ['voice', 'general', 'rising', 'own'] })
   @MayBeLeftOut()
-  @IsIn(['voice', 'rising'])
+  @IsIn(['voice', 'general', 'rising', 'own'])
   drumMap?: ExportOptions['drumMap'];
+
+  @ApiPropertyOptional({ description: 'The name of the map of one’s own.' })
+  @MayBeLeftOut()
+  @IsString()
+  ownMap?: string;
+
+  @ApiPropertyOptional({
+    type: 'object',
+    additionalProperties: { type: 'object', additionalProperties: { type: 'integer' } },
+    description: 'Maps of one’s own by name: the note of each voice, by id.',
+  })
+  @MayBeLeftOut()
+  @IsObject()
+  ownMaps?: ExportOptions['ownMaps'];
+
+  @ApiPropertyOptional({ description: 'The names of chords as texts where they begin.' })
+  @MayBeLeftOut()
+  @IsBoolean()
+  chords?: boolean;
 
   @ApiPropertyOptional()
   @MayBeLeftOut()

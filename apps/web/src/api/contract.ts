@@ -283,7 +283,7 @@ export interface components {
       readonly base: number;
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 7
+       * @default 8
        */
       readonly format?: number;
       readonly label: string;
@@ -311,9 +311,11 @@ export interface components {
       readonly accents?: 'velocity' | 'pressure' | 'both';
       /** @enum {string} */
       readonly chokes?: 'ring' | 'cut';
+      /** @description The names of chords as texts where they begin. */
+      readonly chords?: boolean;
       readonly cueTrack?: boolean;
       /** @enum {string} */
-      readonly drumMap?: 'voice' | 'rising';
+      readonly drumMap?: 'voice' | 'general' | 'rising' | 'own';
       /** @enum {number} */
       readonly format?: 0 | 1;
       /** @enum {string} */
@@ -322,6 +324,14 @@ export interface components {
       readonly levels?: 'stay' | 'velocity';
       /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */
       readonly names?: string;
+      /** @description The name of the map of one’s own. */
+      readonly ownMap?: string;
+      /** @description Maps of one’s own by name: the note of each voice, by id. */
+      readonly ownMaps?: {
+        readonly [key: string]: {
+          readonly [key: string]: number;
+        };
+      };
       /** @description Files begin a beat early, with what is played before their first beat. */
       readonly pickUp?: boolean;
       /** @enum {number} */

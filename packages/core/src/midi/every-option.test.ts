@@ -18,7 +18,8 @@ const someOptions: fc.Arbitrary<Partial<ExportOptions>> = fc.record({
   levels: fc.constantFrom('stay', 'velocity'),
   glides: fc.constantFrom('overlap', 'bend'),
   chokes: fc.constantFrom('ring', 'cut'),
-  drumMap: fc.constantFrom('voice', 'rising'),
+  drumMap: fc.constantFrom('voice', 'general', 'rising', 'own'),
+  chords: fc.boolean(),
   programs: fc.boolean(),
   cueTrack: fc.boolean(),
   pickUp: fc.boolean(),
@@ -53,7 +54,8 @@ test('500 random songs leave by any options, and another reader hears the very n
       const { parts, voicesOf } = indexOf(document);
       const voices = parts.flatMap((part) => voicesOf(part.id));
       const stay = some % 3 ? [] : voices.filter((_, i) => i % 4 === some % 4).map(({ id }) => id);
-      const options = exportOptions({ regions: ['song'], ...fields, stay });
+      const ownMaps = { mine: Object.fromEntries(voices.map(({ id }, i) => [id, (some + 5 * i) % 128])) };
+      const options = exportOptions({ regions: ['song'], ...fields, stay, ownMap: 'mine', ownMaps });
       for (const region of exportRegions(document, options)) {
         files++;
         expect(region.verification.differences).toEqual([]);

@@ -44,6 +44,7 @@ test('hits of two rows that fall together on one note are named with their bars'
   expect(losses(sharing())).toEqual({
     shared: [{ rows: ['one-a', 'one-b'], note: 38, hits: 2, bars: [1, 2] }],
     graces: 0,
+    strokes: 0,
     lanes: [],
   });
 });

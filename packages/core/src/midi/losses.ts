@@ -24,6 +24,8 @@ export interface Losses {
   readonly shared: readonly SharedNote[];
   /** Grace strokes that would come before the start. */
   readonly graces: number;
+  /** Strokes that are panned or tuned by themselves, which no note of a drum track says. */
+  readonly strokes: number;
   /** Lanes that share a channel and move the notes of one another. */
   readonly lanes: readonly (readonly [Lane, Lane])[];
 }
@@ -35,9 +37,9 @@ export function lossesOf(document: SongDocument, timeline: Timeline, options: Ex
     lost,
     tick: kept.source.tick,
   }));
-  // A rising map gives those that shared a note their own again.
+  // What a map gives notes of their own again leaves, and falls together or not as these say.
   const heard =
-    options.drumMap === 'rising'
+    options.drumMap !== 'voice'
       ? []
       : timeline.merged.map(({ kept, lost }) => ({ kept, lost, tick: kept.tick }));
   const shared = new Map<string, SharedNote>();
@@ -53,5 +55,6 @@ export function lossesOf(document: SongDocument, timeline: Timeline, options: Ex
       bars: [...bars].sort((x, y) => x - y),
     });
   }
-  return { shared: [...shared.values()], graces: timeline.dropped, lanes: lanesInTheWay(document) };
+  const strokes = timeline.events.filter(({ pan, tune }) => pan !== 0 || tune !== 0).length;
+  return { shared: [...shared.values()], graces: timeline.dropped, strokes, lanes: lanesInTheWay(document) };
 }

@@ -111,7 +111,9 @@ const OPTION_WORDS = {
   },
   drumMap: {
     voice: 'Drums have the notes of their kit.',
+    general: 'Drums have the notes of General MIDI.',
     rising: 'Drums have rising notes, the lowest row first.',
+    own: 'Drums have the notes of a map of the song’s own.',
   },
 } as const;
 
@@ -121,7 +123,7 @@ const PICK_UP =
 function readmeOf(
   document: SongDocument,
   regions: readonly ListedRegion[],
-  { timing, accents, drumMap, ppq, format, pickUp }: ExportOptions,
+  { timing, accents, drumMap, ownMap, ppq, format, pickUp }: ExportOptions,
 ): string {
   const { name, tempo, meter, key } = indexOf(document).song;
   const lines = regions.map((region) => {
@@ -138,7 +140,9 @@ function readmeOf(
     `${counted(regions.length, 'file')}, Standard MIDI File format ${format}, ${ppq} ticks a quarter note.`,
     OPTION_WORDS.timing[timing],
     OPTION_WORDS.accents[accents],
-    OPTION_WORDS.drumMap[drumMap],
+    drumMap === 'own'
+      ? `${OPTION_WORDS.drumMap.own.slice(0, -1)}, “${ownMap}”.`
+      : OPTION_WORDS.drumMap[drumMap],
     '',
     'Lay each file on the bar that is named with it; patterns belong anywhere. The song’s own file has a marker for',
     'each section, for programs that cut by markers. regions.csv and regions.json say the same for spreadsheets and',

@@ -10,14 +10,13 @@ import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import type { Lane } from '../timeline/lanes.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
+import { chordTexts } from './chord-texts.ts';
 import { laneEvents, lanesIn } from './controls.ts';
 import { cuesOf } from './cues.ts';
+import { drumNotes } from './drum-notes.ts';
 import { glideEvents, leavingLength } from './glides.ts';
 
-const TEXT = { trackName: 3, marker: 6, cuePoint: 7 } as const;
-/** The lowest note of rising drum maps that leave room above it, of so many notes. */
-const LOWEST = 36;
-const NOTES = 128;
+const TEXT = { plain: 1, trackName: 3, marker: 6, cuePoint: 7 } as const;
 /** What a note-off says; readers ignore it, and 64 is the value the standard gives devices without release velocity. */
 const RELEASE_VELOCITY = 64;
 
@@ -102,23 +101,6 @@ function clearPressures(notes: ExportedNote[]): ExportedNote[] {
   return out;
 }
 
-/**
- * The notes that a rising drum map gives the voices of drum parts, the lowest row first and part after part, so that each
- * has one of its own; empty for their own notes.
- */
-export function drumNotes(
-  document: SongDocument,
-  options: Pick<ExportOptions, 'drumMap'>,
-): ReadonlyMap<Id, number> {
-  if (options.drumMap === 'voice') return new Map();
-  const { parts, voicesOf } = indexOf(document);
-  const rows = parts
-    .filter((part) => part.type === 'drums')
-    .flatMap((part) => [...voicesOf(part.id)].reverse());
-  const lowest = Math.max(0, Math.min(LOWEST, NOTES - rows.length));
-  return new Map(rows.map((voice, i) => [voice.id, (lowest + i) % NOTES]));
-}
-
 /** A Standard MIDI File of these notes: a first track with tempo, meter, key and markers, then parts or voices, then lanes. */
 export function midiFileOf(
   document: SongDocument,
@@ -170,6 +152,12 @@ function conductorTrack(
       type: 'text',
       kind: TEXT.marker,
       text: marker.name,
+    })),
+    ...chordTexts(document, timeline, options).map(({ tick, text }): MidiEvent => ({
+      tick: scale(tick),
+      type: 'text',
+      kind: TEXT.plain,
+      text,
     })),
   ];
   events.sort((a, b) => a.tick - b.tick);

@@ -1,11 +1,10 @@
 import { DRUM_CHANNEL } from '../kit/channels.ts';
 import { DRUM_NAMES, type DrumName, DRUMS } from '../kit/drums.ts';
-import { INSTRUMENT_NAMES, instrumentVoice, INSTRUMENTS } from '../kit/instruments.ts';
+import { INSTRUMENT_NAMES, INSTRUMENTS,instrumentVoice } from '../kit/instruments.ts';
 import { drumVoice } from '../kit/voices.ts';
-import { drumNotes } from '../midi/tracks.ts';
+import { type DrumMapOptions, drumNotes } from '../midi/drum-notes.ts';
 import type { Id } from '../names.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
 import type { Part, Voice } from '../song/records.ts';
 import { lanesOf } from '../timeline/lanes.ts';
 import type { Laid, LaidTrack } from './laid.ts';
@@ -21,7 +20,7 @@ export interface Rack {
  * Sets up sounds for tracks: those of a song, as somebody would who wants it to sound alike, by channel and by the notes that
  * its drums leave with; for what the song has no sound for, General MIDI's drums on channel 10, else its programs.
  */
-export function rackFor({ tracks }: Laid, song: SongDocument, options: Pick<ExportOptions, 'drumMap'>): Rack {
+export function rackFor({ tracks }: Laid, song: SongDocument, options: DrumMapOptions): Rack {
   const soundOf = soundsOf(song, options);
   const { parts } = indexOf(song);
   const voices = new Map<string, Voice>();
@@ -62,7 +61,7 @@ function voiceId(track: string, note: number): Id {
 }
 
 /** What sounds for a note of a track. */
-function soundsOf(song: SongDocument, options: Pick<ExportOptions, 'drumMap'>) {
+function soundsOf(song: SongDocument, options: DrumMapOptions) {
   const { parts, voicesOf } = indexOf(song);
   const mapped = drumNotes(song, options);
   const lanes = [...lanesOf(song).values()];

@@ -38,6 +38,7 @@ export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate =
     meters,
     tempos: laid.tempos.map(({ tick, tempo }) => ({ tick, tempo: tempo * rate })),
     markers: laid.places.map(({ start, name }) => ({ tick: start, name })),
+    chords: [],
     events: chokeEvents(events, (voice) => indexOf(document).voice(voice)?.choke ?? null),
     controls: inOrder(controls),
     merged: [],

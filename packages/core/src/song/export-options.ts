@@ -10,6 +10,9 @@ export const NAME_PARTS = ['{nn}', '{song}', '{kind}', '{name}', '{bars}'] as co
 /** The longest id of a region, which is made of up to three ids. */
 const LONGEST_REGION = 256;
 
+/** The longest name of a drum map. */
+const LONGEST_MAP = 60;
+
 /** How regions leave unless something else is asked for. */
 export const USUAL_EXPORT = {
   tracks: 'part',
@@ -21,8 +24,11 @@ export const USUAL_EXPORT = {
   glides: 'overlap',
   chokes: 'ring',
   drumMap: 'voice',
+  ownMap: '',
+  ownMaps: {},
   programs: false,
   cueTrack: false,
+  chords: false,
   pickUp: false,
   ticks: {},
   stay: [],
@@ -47,12 +53,27 @@ export const exportOptionsSchema = (z: Zod) =>
     glides: z.literal(['overlap', 'bend']),
     /** What a choke group stops is left to the receiver to stop, or ends where it is heard to end here. */
     chokes: z.literal(['ring', 'cut']),
-    /** Each voice's own note (General MIDI unless changed), or notes rising by semitones from 36 in row order. */
-    drumMap: z.literal(['voice', 'rising']),
+    /**
+     * Each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by semitones from 36
+     * in row order, or those of the map of one's own that is named.
+     */
+    drumMap: z.literal(['voice', 'general', 'rising', 'own']),
+    ownMap: z.string().max(LONGEST_MAP),
+    /** Maps of one's own by name: the note (0..127) of each voice that has another than its own. */
+    ownMaps: z.record(
+      z
+        .string()
+        .min(1)
+        .max(LONGEST_MAP)
+        .refine((name) => !(name in {}), 'is a reserved name'),
+      z.record(idSchema(z), z.int().min(0).max(127)),
+    ),
     /** Parts of notes begin with the General MIDI program of their sound. */
     programs: z.boolean(),
     /** A track in the song file with one note per slot that names its patterns. */
     cueTrack: z.boolean(),
+    /** The names of chords as texts where they begin. */
+    chords: z.boolean(),
     /** Files begin a beat early, so that what is played before their first beat is in them. */
     pickUp: z.boolean(),
     /** By region: whether it leaves, where that is said; without it what is empty or not played stays. */

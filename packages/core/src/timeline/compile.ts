@@ -8,6 +8,7 @@ import { feelOf, resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
 import { stretchOf } from '../song/layers.ts';
 import type { Layer } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { type BarMeter, barTicks, beatTicks } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { chokeEvents } from './choke.ts';
@@ -124,7 +125,7 @@ function note(out: Emitted, { glides, dropped }: LayerEvents): void {
 }
 
 /** How long a scope lasts and how it is counted. */
-export type Frame = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'tempos'>;
+export type Frame = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'chords' | 'tempos'>;
 
 /**
  * The frame of a scope, told without working out what it plays.
@@ -151,12 +152,23 @@ function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
     const meters = [{ tick: 0, meter: feelOf(document, source).meter }];
-    return { stretches, origin, length: source.pattern.length, lead: 0, meters, markers: [], tempos };
+    return {
+      stretches,
+      origin,
+      length: source.pattern.length,
+      lead: 0,
+      meters,
+      markers: [],
+      chords: [],
+      tempos,
+    };
   }
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
   const meters = metersOf(stretches, origin, song.meter);
-  return { stretches, origin, length, lead: 0, meters, markers: markersOf(stretches, origin), tempos };
+  const markers = markersOf(stretches, origin);
+  const chords = chordsOf(stretches, origin);
+  return { stretches, origin, length, lead: 0, meters, markers, chords, tempos };
 }
 
 /** A frame that starts a beat earlier, in a bar of its own. */
@@ -173,6 +185,7 @@ function withPickUp(frame: Frame & Placed): Frame & Placed {
     lead: beat,
     meters: [{ tick: 0, meter: { beats: 1, unit, groups: [1] } }, ...frame.meters.map(later)],
     markers: frame.markers.map(later),
+    chords: frame.chords.map(later),
     tempos: frame.tempos.map((point, i) => (i === 0 ? point : later(point))),
   };
 }
@@ -211,10 +224,20 @@ function markersOf(stretches: readonly Stretch[], origin: number): Timeline['mar
     .map((stretch) => ({ tick: stretch.start - origin, name: stretch.section.name }));
 }
 
+/** The chords of slots, each where another one begins. */
+function chordsOf(stretches: readonly Stretch[], origin: number): Timeline['chords'] {
+  const all = stretches.flatMap(({ start, slot }) =>
+    (slot.chords ?? [])
+      .filter(({ at }) => at < slot.length)
+      .map(({ at, chord }) => ({ tick: start + at - origin, chord })),
+  );
+  return all.filter(({ chord }, i) => !saysSame(chord, all[i - 1]?.chord));
+}
+
 function finish(
   { events, controls, glides, dropped }: Emitted,
   index: SongIndex,
-  { length, lead, meters, markers, tempos }: Frame,
+  { length, lead, meters, markers, chords, tempos }: Frame,
   /** How long a pattern is that comes round; null where nothing does. */
   period: number | null = null,
 ): Timeline {
@@ -225,6 +248,7 @@ function finish(
     lead,
     meters,
     markers,
+    chords,
     tempos,
     events: choked,
     controls: inOrder(controls),

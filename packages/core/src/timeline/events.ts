@@ -1,3 +1,4 @@
+import type { Chord } from '../harmony/chord-record.ts';
 import type { Id } from '../names.ts';
 import type { Control } from '../song/curves.ts';
 import type { BarMeter } from '../time/meter.ts';
@@ -71,6 +72,8 @@ export interface Timeline {
   readonly tempos: TempoMap;
   readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
+  /** Where chords begin. */
+  readonly chords: readonly { readonly tick: number; readonly chord: Chord }[];
   readonly events: readonly NoteEvent[];
   /** By place; of each lane and kind only changes. */
   readonly controls: readonly ControlEvent[];

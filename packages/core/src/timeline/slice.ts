@@ -27,6 +27,7 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
       ...inside(timeline.tempos).filter((one) => one.tick > 0),
     ],
     markers: inside(timeline.markers),
+    chords: inside(timeline.chords),
     // What was said before the slice holds at its start, unless it is said anew there.
     controls: inOrder(
       timeline.controls

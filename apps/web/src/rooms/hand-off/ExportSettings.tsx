@@ -20,6 +20,7 @@ import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
 import type { useLeaving } from './useHandOff.ts';
@@ -50,6 +51,7 @@ export function ExportSettings({
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
+  const hasChords = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.chords));
   const hasGlides = useMemo(() => glideAnywhere(document), [document]);
   const { control } = form;
   const hasNotes = indexOf(document).parts.some((part) => part.type === 'notes');
@@ -165,15 +167,7 @@ export function ExportSettings({
           ]}
         />
       )}
-      <ChoicesField
-        control={control}
-        name="drumMap"
-        title="Drum notes"
-        options={[
-          { value: 'voice', label: 'The kit’s own' },
-          { value: 'rising', label: 'Rising from C2' },
-        ]}
-      />
+      <DrumNotes document={document} form={form} options={options} />
       <ChoicesField
         control={control}
         name="ppq"
@@ -201,6 +195,17 @@ export function ExportSettings({
           { value: true, label: 'A track of cues' },
         ]}
       />
+      {hasChords && (
+        <ChoicesField
+          control={control}
+          name="chords"
+          title="Chord names"
+          options={[
+            { value: false, label: 'Stay here' },
+            { value: true, label: 'As texts at their place' },
+          ]}
+        />
+      )}
       <Group title="File names">
         <TextField
           fullWidth

@@ -36,7 +36,7 @@ export function LossWords({ document, options }: { document: SongDocument; optio
 function lossWords(document: SongDocument, options: ExportOptions): string[] {
   const { voice } = indexOf(document);
   const timeline = leavingTimeline(document, { kind: 'song' }, options);
-  const { shared, lanes } = lossesOf(document, timeline, options);
+  const { shared, lanes, strokes } = lossesOf(document, timeline, options);
   const graces = leavingRegions(document, options).reduce(
     (sum, { scope }) => sum + leavingTimeline(document, scope, options).dropped,
     0,
@@ -49,6 +49,11 @@ function lossWords(document: SongDocument, options: ExportOptions): string[] {
     ...(graces
       ? [
           `${counted(graces, 'grace stroke')} before the first beat of a file ${graces === 1 ? 'is' : 'are'} left out. Files that begin a beat early keep them.`,
+        ]
+      : []),
+    ...(strokes
+      ? [
+          `${counted(strokes, 'stroke')} ${strokes === 1 ? 'is' : 'are'} panned or tuned by ${strokes === 1 ? 'itself' : 'themselves'} here. A note of a drum names the drum and nothing else, so ${strokes === 1 ? 'it leaves as a plain one' : 'they leave as plain ones'}.`,
         ]
       : []),
     ...lanes.map(

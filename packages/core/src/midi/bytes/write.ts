@@ -17,6 +17,13 @@ export function writeMidi(file: MidiFile): Uint8Array<ArrayBuffer> {
   return sink.done();
 }
 
+/** The bytes of an event as a cable carries it, without a place: of a message to a channel. */
+export function eventBytes(event: MidiEvent): Uint8Array<ArrayBuffer> {
+  const sink = new ByteSink(4);
+  writeEvent(sink, event);
+  return sink.done();
+}
+
 function writeChunk(sink: ByteSink, name: string, write: (body: ByteSink) => void): void {
   const body = new ByteSink();
   write(body);

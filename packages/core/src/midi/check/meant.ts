@@ -4,6 +4,7 @@ import type { ExportOptions } from '../../song/export-options.ts';
 import type { Timeline } from '../../timeline/events.ts';
 import type { MidiEvent } from '../bytes/format.ts';
 import type { HeardNote } from '../bytes/notes-of.ts';
+import { chordTexts } from '../chord-texts.ts';
 import { cuesOf } from '../cues.ts';
 import { type ExportedNote, inFile, microsecondsAt, trackGroups } from '../tracks.ts';
 
@@ -38,7 +39,7 @@ export function meantFile(
   withCues: boolean,
 ): MeantFile {
   const scale = inFile(options);
-  const tracks = [conductor(document, name, timeline, scale)];
+  const tracks = [conductor(document, name, timeline, options, scale)];
   for (const { title, notes: own, moves } of trackGroups(document, timeline, notes, options)) {
     tracks.push({
       name: title,
@@ -66,7 +67,8 @@ function joined(tracks: readonly MeantTrack[], { format }: ExportOptions): reado
 function conductor(
   document: SongDocument,
   name: string,
-  { tempos, meters, markers }: Timeline,
+  { tempos, meters, markers, chords }: Timeline,
+  options: ExportOptions,
   scale: (tick: number) => number,
 ): MeantTrack {
   const { sharps, minor } = keySignature(indexOf(document).song.key);
@@ -79,6 +81,9 @@ function conductor(
         `meter ${meter.beats}/${meter.unit}, 24 clocks a click, 8 32nds a quarter at ${scale(tick)}`,
     ),
     ...markers.map((marker) => `text 6 “${inUtf8(marker.name)}” at ${scale(marker.tick)}`),
+    ...chordTexts(document, { chords }, options).map(
+      ({ tick, text }) => `text 1 “${inUtf8(text)}” at ${scale(tick)}`,
+    ),
   ];
   return { name, notes: [], says };
 }

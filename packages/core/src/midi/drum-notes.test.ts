@@ -1,0 +1,70 @@
+import { parseMidi } from 'midi-file';
+import { setChords } from '../form/edit-chords.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
+import type { ExportOptions } from '../song/export-options.ts';
+import { after, smallSong } from '../testing/songs.ts';
+import { drumNotes } from './drum-notes.ts';
+import { exportOptions } from './read-options.ts';
+import { exportRegions } from './regions.ts';
+
+/** The notes that another reader finds on the drums' channel of the song's file, each once. */
+function notesLeaving(document: SongDocument, fields: Partial<ExportOptions>): number[] {
+  const [region] = exportRegions(document, exportOptions({ regions: ['song'], ...fields }));
+  expect(region?.verification.differences).toEqual([]);
+  const events = parseMidi(region?.bytes ?? []).tracks.flat();
+  const notes = events.flatMap((event) => (event.type === 'noteOn' ? [event.noteNumber] : []));
+  return [...new Set(notes)].sort((a, b) => a - b);
+}
+
+/** A song whose kick has a note of its own. */
+function retuned(): SongDocument {
+  const kick = indexOf(smallSong()).voice('kick');
+  if (!kick) throw new Error('no kick');
+  return withRecord(smallSong(), { ...kick, sound: 'kick', note: 24 });
+}
+
+test('drums leave with the notes of their kit, of General MIDI, rising, or of a map of one’s own', () => {
+  const document = retuned();
+  const ownMaps = { Mine: { kick: 10, snare: 11 }, Other: {} };
+  expect(notesLeaving(document, {})).toContain(24);
+  const general = notesLeaving(document, { drumMap: 'general' });
+  expect(general).toContain(36);
+  expect(general).not.toContain(24);
+  expect(notesLeaving(document, { drumMap: 'rising' })[0]).toBeGreaterThanOrEqual(36);
+  const mine = notesLeaving(document, { drumMap: 'own', ownMap: 'Mine', ownMaps });
+  expect(mine.slice(0, 2)).toEqual([10, 11]);
+  // What a map says nothing of has its own note, and so has all of one that is gone.
+  expect(mine.slice(2)).toEqual(notesLeaving(document, {}).filter((note) => ![24, 38].includes(note)));
+  for (const ownMap of ['Other', 'gone', 'constructor'])
+    expect(notesLeaving(document, { drumMap: 'own', ownMap, ownMaps })).toEqual(notesLeaving(document, {}));
+  expect(() => exportOptions({ regions: ['song'], ownMaps: { constructor: {} } })).toThrow(RangeError);
+  expect(() => exportOptions({ regions: ['song'], ownMaps: { Mine: { kick: 128 } } })).toThrow(RangeError);
+  expect(drumNotes(document, exportOptions({ regions: ['song'] })).size).toBe(0);
+});
+
+test('the names of chords leave as texts where they begin, if they are asked for', () => {
+  const [section] = indexOf(smallSong()).sections;
+  const slot = section?.slots[0];
+  if (!section || !slot) throw new Error('no slot');
+  const document = after(
+    smallSong(),
+    setChords(smallSong(), [{ section: section.id, slot: slot.id }], () => [
+      { at: 0, chord: { degree: 1, quality: 'minor' } },
+      { at: 1920, chord: { root: 'Ab', quality: 'major' } },
+    ]),
+  );
+  const texts = (chords: boolean) => {
+    const [region] = exportRegions(document, exportOptions({ regions: ['song'], chords }));
+    expect(region?.verification.differences).toEqual([]);
+    let tick = 0;
+    return (parseMidi(region?.bytes ?? []).tracks[0] ?? []).flatMap((event) => {
+      tick += event.deltaTime;
+      return event.type === 'text' ? [[tick, event.text]] : [];
+    });
+  };
+  expect(texts(false)).toEqual([]);
+  expect(texts(true).slice(0, 2)).toEqual([
+    [0, 'Cm'],
+    [1920, 'Ab'],
+  ]);
+});

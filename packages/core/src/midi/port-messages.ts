@@ -1,0 +1,30 @@
+import { keptWhileSame } from '../made-from.ts';
+import type { SongDocument } from '../song/document.ts';
+import { USUAL_EXPORT } from '../song/export-options.ts';
+import type { Timeline } from '../timeline/events.ts';
+import { eventBytes } from './bytes/write.ts';
+import { exportedNotes, midiFileOf } from './tracks.ts';
+
+/** A message to a channel, at a place in ticks. */
+export interface PortMessage {
+  readonly tick: number;
+  readonly bytes: Uint8Array;
+}
+
+/** Messages go out as files have them: by part, each drum with its kit's own note. */
+const AS_USUAL = { ...USUAL_EXPORT, regions: ['song'], format: 0, programs: true } as const;
+
+const kept = keptWhileSame<readonly PortMessage[]>();
+
+/** What a timeline says on a cable, in order: the very messages that its file holds. */
+export function portMessages(document: SongDocument, timeline: Timeline): readonly PortMessage[] {
+  return kept(document, [timeline], () => {
+    const options = { ...AS_USUAL, regions: [...AS_USUAL.regions], ticks: {}, stay: [] };
+    const notes = exportedNotes(document, timeline, options);
+    const { tracks } = midiFileOf(document, '', timeline, notes, options, false);
+    return tracks
+      .flatMap(({ events }) => events)
+      .filter((event) => 'channel' in event)
+      .map((event) => ({ tick: event.tick, bytes: eventBytes(event) }));
+  });
+}
