@@ -1,7 +1,14 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
-const groups = [{ name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ }];
+// What every page shows is one script: apart, each of its small ones brings along what others share with it.
+const groups = [
+  { name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ },
+  {
+    name: 'kit',
+    test: /apps[\\/]web[\\/]src[\\/]shared[\\/](ui[\\/](Choices|Group|KeyCap|later|notify|PopoverButton|QuietButton|room-columns|tokens|useSize)|fresh-id|when-idle)\./,
+  },
+];
 
 export default defineConfig({
   plugins: [react()],

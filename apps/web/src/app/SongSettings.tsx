@@ -1,8 +1,9 @@
-import { Box, Button, Popover } from '@mui/material';
+import { Box } from '@mui/material';
 import { figure, meterName } from '@plucky/core';
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import { useSongRecord } from '../document/context.tsx';
 import { later } from '../shared/ui/later.tsx';
+import { PopoverButton } from '../shared/ui/PopoverButton.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
 
 const TempoFields = later(async () => (await import('./SongFields.tsx')).TempoFields);
@@ -32,34 +33,23 @@ export function SongSettings() {
 }
 
 function Chip({ label, name, children }: { label: string; name: string; children: ReactNode }) {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
-    <>
-      <Button
-        aria-label={`${name}: ${label}`}
-        aria-haspopup="dialog"
-        onClick={(event) => setAnchor(event.currentTarget)}
-        sx={{
-          borderRadius: 99,
-          py: 0.15,
-          px: 1.25,
-          fontSize: TEXT.note,
-          fontWeight: 500,
-          background: color('paper'),
-          whiteSpace: 'nowrap',
-        }}
-      >
-        {label}
-      </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{ paper: { role: 'dialog', 'aria-label': name, sx: { p: 2, mt: 0.5 } } }}
-      >
-        {children}
-      </Popover>
-    </>
+    <PopoverButton
+      name={name}
+      text={label}
+      aria-label={`${name}: ${label}`}
+      sx={{
+        borderRadius: 99,
+        py: 0.15,
+        px: 1.25,
+        fontSize: TEXT.note,
+        fontWeight: 500,
+        background: color('paper'),
+        whiteSpace: 'nowrap',
+      }}
+      paper={{ mt: 0.5 }}
+    >
+      {children}
+    </PopoverButton>
   );
 }

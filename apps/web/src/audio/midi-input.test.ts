@@ -1,4 +1,5 @@
-import { type MidiStroke, openMidiInput, SIMULATED_EVENT, strokeOf } from './midi-input.ts';
+import { type MidiStroke, openMidiInput, strokeOf } from './midi-input.ts';
+import { SIMULATED_EVENT } from './ports/ports.ts';
 
 test('notes are read with their velocity, note-offs of both kinds as 0, and all else is left alone', () => {
   expect(strokeOf([0x99, 38, 101], 5)).toEqual({ note: 38, velocity: 101, time: 5 });

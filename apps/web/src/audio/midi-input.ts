@@ -1,3 +1,5 @@
+import { openPorts } from './ports/ports.ts';
+
 /** A stroke or its end from a MIDI keyboard; `time` is of the page's clock, in ms. */
 export interface MidiStroke {
   readonly note: number;
@@ -24,46 +26,20 @@ export function strokeOf(data: ArrayLike<number>, time: number): MidiStroke | nu
   return { note, velocity: kind === NOTE_ON ? velocity : 0, time };
 }
 
-/** The event that a simulated keyboard sends to the page, with the bytes of a message as its detail. */
-export const SIMULATED_EVENT = 'plucky-midi';
-
-/** A keyboard that a script plays by events, for tests and for trying out without one. */
-function simulatedInput(): MidiInput {
-  return {
-    name: 'Simulated keyboard',
-    listen(listener) {
-      const hear = (event: Event) => {
-        const stroke = event instanceof CustomEvent && strokeOf(event.detail as number[], event.timeStamp);
-        if (stroke) listener(stroke);
-      };
-      window.addEventListener(SIMULATED_EVENT, hear);
-      return () => window.removeEventListener(SIMULATED_EVENT, hear);
-    },
-  };
-}
-
-/** All inputs of the browser's own MIDI as one; null when it has none or is not let in. */
-async function browserInput(): Promise<MidiInput | null> {
-  const access = await navigator.requestMIDIAccess().catch(() => null);
-  const ports = access ? [...access.inputs.values()] : [];
-  if (!ports.length) return null;
-  return {
-    name: ports.map((port) => port.name ?? 'MIDI keyboard').join(', '),
-    listen(listener) {
-      const hear = (event: MIDIMessageEvent) => {
-        const stroke = event.data && strokeOf(event.data, event.timeStamp);
-        if (stroke) listener(stroke);
-      };
-      for (const port of ports) port.addEventListener('midimessage', hear);
-      return () => {
-        for (const port of ports) port.removeEventListener('midimessage', hear);
-      };
-    },
-  };
-}
-
-/** The MIDI keyboard to record from, if there is one; `?midi=simulated` in the address asks for the simulated one. */
+/** All MIDI keyboards as one to record from; null when there is none. */
 export async function openMidiInput(search: string): Promise<MidiInput | null> {
-  if (new URLSearchParams(search).get('midi') === 'simulated') return simulatedInput();
-  return typeof navigator.requestMIDIAccess === 'function' ? browserInput() : null;
+  const inputs = (await openPorts(search))?.inputs ?? [];
+  if (!inputs.length) return null;
+  return {
+    name: inputs.map(({ name }) => name).join(', '),
+    listen(listener) {
+      const stops = inputs.map((port) =>
+        port.listen((bytes, time) => {
+          const stroke = strokeOf(bytes, time);
+          if (stroke) listener(stroke);
+        }),
+      );
+      return () => stops.forEach((stop) => stop());
+    },
+  };
 }

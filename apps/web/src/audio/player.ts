@@ -1,78 +1,40 @@
-import {
-  barAt,
-  barTicks,
-  beatTicks,
-  type Id,
-  indexOf,
-  type NoteEvent,
-  type Part,
-  secondsAt,
-  type SongDocument,
-  type Timeline,
-  type Voice,
-} from '@plucky/core';
-import { gainFor, isHeld, isSwell, kitOf, layerFor, type Motion, swellStart } from '@plucky/sound';
-import { SoundBank } from './bank.ts';
+import { barAt, barTicks, beatTicks, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
 import { clickPlaces } from './click-places.ts';
 import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
-import { heardPan, Mixer } from './mixer.ts';
-import { moved } from './moved.ts';
-import { endOf, motionOf } from './strokes.ts';
+import { Instrument } from './instrument.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
 const AHEAD = 1.5;
 /** What is about to start within this time is left alone when an edit comes, in s. */
 const TOO_LATE = 0.03;
-/** Fade of a note that is ended, in s, short but without a click. */
-const RELEASE = 0.025;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
-
-/** How a buffer is played: level 0..1, pan -1..1, and its speed. */
-interface How {
-  readonly level: number;
-  readonly pan: number;
-  readonly rate: number;
-  readonly motion: readonly Motion[] | null;
-  readonly stays?: boolean;
-  /** From where in the sound, in s. */
-  readonly from?: number;
-}
-
-const PLAIN: How = { level: 0.8, pan: 0, rate: 1, motion: null };
-/** From its beginning, without a wait. */
-const AT_ONCE = { from: 0, after: 0 };
-const COUNT_IN: How = { ...PLAIN, stays: true };
-
-type Stroke = Pick<NoteEvent, 'note' | 'velocity' | 'pan' | 'tune'> & {
-  readonly motion: readonly Motion[] | null;
-};
-const PLAIN_STROKE = { pan: 0, tune: 0, motion: null };
-
-interface Sounding {
-  readonly source: AudioBufferSourceNode;
-  readonly gain: GainNode;
-  readonly start: number;
-  /** Whether an edit leaves it alone, as it does the clicks of a count-in. */
-  readonly stays: boolean;
-}
 
 export interface Playing {
   readonly timeline: Timeline;
   readonly loops: boolean;
+  /** The song that it is of, and where in it it begins, in ticks; null for what stands outside the form. */
+  readonly document: SongDocument;
+  readonly origin: number | null;
+}
+
+/** What plays in place of the sounds here, by the clock of the sound. */
+export interface Cable {
+  /** Begins at a place of the song, in ticks, at a time of the sound, in s. */
+  start(place: number, time: number): void;
+  /** Says what falls due by a clock, at a time of the sound. */
+  feed(playing: Playing, clock: Clock, now: number): void;
+  /** Ends what sounds, since something else goes on. */
+  cut(): void;
+  stop(): void;
 }
 
 /** Plays timelines over Web Audio, each note at its exact sample. There is one for the whole application. */
 export class Player {
   readonly #context = new AudioContext({ latencyHint: 'interactive' });
-  readonly #bank = new SoundBank(this.#context);
-  readonly mixer = new Mixer(this.#context);
+  readonly instrument = new Instrument(this.#context);
   readonly #timer = new Worker(new URL('./timer.worker.ts', import.meta.url), { type: 'module' });
   readonly #listeners = new Set<() => void>();
-  #voices: ReadonlyMap<Id, Voice> = new Map();
-  #parts: ReadonlyMap<Id, Part> = new Map();
-  #heard: (voice: Id) => boolean = () => true;
-  #sounding: Sounding[] = [];
   #playing: Playing | null = null;
   #ticks: readonly number[] = [];
   #clock: Clock | null = null;
@@ -82,6 +44,7 @@ export class Player {
   /** What runs until the clock's own time comes, after a cue. */
   #earlier: Clock | null = null;
   #click = false;
+  #cable: Cable | null = null;
 
   constructor() {
     this.#timer.onmessage = () => this.#schedule();
@@ -129,46 +92,27 @@ export class Player {
     return () => this.#listeners.delete(listener);
   }
 
-  /** Sets the voices of a song, their levels and pans, and the room. */
-  setSong(document: SongDocument): void {
-    const { parts, voicesOf } = indexOf(document);
-    this.#parts = new Map(parts.map((part) => [part.id, part]));
-    this.#voices = new Map(parts.flatMap((part) => voicesOf(part.id)).map((voice) => [voice.id, voice]));
-    this.#setLevels();
-    this.mixer.setRoom(Math.max(0, ...parts.map((part) => part.room ?? 0)) / 100);
+  /** Plays on a cable from now on, and the sounds here are silent; null for here. What plays stops. */
+  setCable(cable: Cable | null): void {
+    this.stop();
+    this.#cable = cable;
   }
 
-  /** Gets the sounds ready that the voices of the song and these events of theirs want. */
-  prepare(events: readonly NoteEvent[]): void {
-    const voices = [...this.#voices.values()];
-    const notes = new Map(voices.map((voice) => [voice.id, new Set([voice.note])]));
-    for (const { voice, note } of events) notes.get(voice)?.add(note);
-    void this.#bank.prepare(
-      voices.flatMap((voice) =>
-        [...(notes.get(voice.id) ?? [])].map((note) => ({
-          name: voice.sound,
-          note,
-          kit: this.#kitOf(voice),
-        })),
-      ),
-    );
+  /** The moment of the page's clock, in ms, at which a time of the sound is heard. */
+  pageTime(time: number): number {
+    const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp();
+    // Before anything has sounded the browser has nothing to say.
+    if (!performanceTime) return performance.now() + (time - this.#context.currentTime) * 1000;
+    return performanceTime + (time - contextTime) * 1000;
   }
 
-  /** Which voices are heard; takes effect on what sounds already. */
-  setHeard(heard: (voice: Id) => boolean): void {
-    this.#heard = heard;
-    this.#setLevels();
-  }
-
-  #setLevels(): void {
-    for (const voice of this.#voices.values()) {
-      const level = this.#heard(voice.id) ? voice.level / 100 : 0;
-      this.mixer.set(voice.id, level, heardPan(voice, this.#parts.get(voice.part)) / 100);
-    }
-  }
-
-  #kitOf(voice: Voice) {
-    return kitOf(this.#parts.get(voice.part)?.kit);
+  /** Goes on so that a running tick is heard at a moment of the page’s clock, in ms, by a tempo of its own. */
+  runBy(tempo: number, tick: number, time: number): void {
+    if (!this.#clock) return;
+    const at = this.#heardTime() + (time - performance.now()) / 1000;
+    this.#clock = { ...this.#clock, time: at, tick, tempos: [{ tick: 0, tempo }] };
+    this.#earlier = null;
+    this.#reschedule();
   }
 
   setClick(on: boolean): void {
@@ -179,7 +123,7 @@ export class Player {
   /** Plays from a tick, after clicks on `countIn` beats. */
   async play(playing: Playing, fromTick: number, countIn = 0): Promise<void> {
     this.#silence();
-    await Promise.all([this.#context.resume(), this.#bank.ready()]);
+    await this.instrument.ready();
     this.#use(playing);
     const start = this.#context.currentTime + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
@@ -187,6 +131,7 @@ export class Player {
     this.#earlier = null;
     this.#clock = clockFor(playing, start + countIn * beat, fromTick);
     this.#scheduledTo = fromTick;
+    this.#cable?.start((playing.origin ?? 0) + fromTick, this.#clock.time);
     this.#schedule();
     this.#tell();
   }
@@ -196,14 +141,7 @@ export class Player {
     const meter = meters[0]?.meter;
     if (!meter) return 0;
     const beat = secondsAt(tempos, beatTicks(meter));
-    for (let i = 0; i < beats; i++)
-      this.#startBuffer(
-        this.#bank.click(i % meter.beats === 0),
-        COUNT_IN,
-        start + i * beat,
-        this.mixer.out,
-        null,
-      );
+    for (let i = 0; i < beats; i++) this.instrument.click(i % meter.beats === 0, start + i * beat, true);
     return beat;
   }
 
@@ -222,6 +160,7 @@ export class Player {
     this.#clock = null;
     this.#cue = null;
     this.#earlier = null;
+    this.#cable?.stop();
     this.#silence();
     this.#tell();
   }
@@ -229,9 +168,7 @@ export class Player {
   /** Ends what sounds and takes back what has not started. */
   #silence(): void {
     this.#playing = null;
-    const now = this.#context.currentTime;
-    for (const one of this.#sounding) endAt(one, now);
-    this.#sounding = [];
+    this.instrument.silence();
   }
 
   /**
@@ -249,6 +186,7 @@ export class Player {
     this.#use(playing);
     this.#clock = clock;
     this.#earlier = null;
+    this.#cable?.cut();
     this.#reschedule();
   }
 
@@ -257,14 +195,6 @@ export class Player {
     const before = this.#playing ? place - barAt(this.#playing.timeline, place).start : 0;
     const { start, meter } = barAt(timeline, from);
     return Math.min(timeline.length - 1, start + Math.min(before, barTicks(meter) - 1));
-  }
-
-  /** Plays one stroke at once, for someone who is placing it. */
-  async audition(voice: Voice, velocity: number, note = voice.note): Promise<void> {
-    await Promise.all([this.#context.resume(), this.#bank.ready()]);
-    const time = this.#context.currentTime + 0.005;
-    const ends = isHeld(voice.sound) ? time + 0.35 : null;
-    this.#start(voice, { ...PLAIN_STROKE, note, velocity }, time, ends);
   }
 
   #use(playing: Playing): void {
@@ -276,9 +206,7 @@ export class Player {
   #reschedule(): void {
     if (!this.#clock) return;
     const limit = this.#context.currentTime + TOO_LATE;
-    const stays = (one: Sounding) => one.stays || one.start <= limit;
-    for (const one of this.#sounding) if (!stays(one)) one.source.stop(0);
-    this.#sounding = this.#sounding.filter(stays);
+    this.instrument.takeBack(limit);
     this.#scheduledTo = Math.max(this.#clock.tick, runningTick(this.#clock, limit));
     this.#schedule();
   }
@@ -300,72 +228,33 @@ export class Player {
       this.#scheduledTo = cue.to;
       this.#cue = null;
     }
+    this.#feedCable(playing, now);
     const running = this.#clock ?? clock;
     this.#scheduleUpTo(runningTick(running, now + AHEAD), playing, running);
-    this.#sounding = this.#sounding.filter((one) => one.start > now - 8);
+    this.instrument.forget(now);
+  }
+
+  /** What runs at this moment, which after a cue is not yet what is scheduled. */
+  #feedCable(playing: Playing, now: number): void {
+    const clock = this.#clock;
+    if (clock) this.#cable?.feed(playing, this.#earlier && now < clock.time ? this.#earlier : clock, now);
   }
 
   #scheduleUpTo(to: number, playing: Playing, clock: Clock): void {
     if (to <= this.#scheduledTo) return;
     for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {
       const event = playing.timeline.events[index];
-      if (event) this.#startEvent(playing.timeline, event, tick, clock);
+      if (event && !this.#cable) this.instrument.play(playing.timeline, event, tick, clock);
     }
     if (this.#click) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
     this.#scheduledTo = to;
-  }
-
-  #startEvent(timeline: Timeline, event: NoteEvent, tick: number, clock: Clock): void {
-    const voice = this.#voices.get(event.voice);
-    if (!voice) return;
-    const stop = endOf(event, voice.sound);
-    const ends = stop === null ? null : timeOf(clock, tick + stop - event.tick);
-    const stroke = { ...event, motion: motionOf(timeline, event) };
-    const time = Math.max(timeOf(clock, tick), this.#context.currentTime);
-    const swells = isSwell(voice.sound) ? timeOf(clock, tick + event.length) - time : null;
-    this.#start(voice, stroke, time, ends, swells);
-  }
-
-  #start(
-    voice: Voice,
-    stroke: Stroke,
-    time: number,
-    ends: number | null,
-    swells: number | null = null,
-  ): void {
-    const { note, velocity, pan, tune, motion } = stroke;
-    const kit = this.#kitOf(voice);
-    const buffer = this.#bank.get({ name: voice.sound, note, kit }, layerFor(velocity));
-    const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12), motion };
-    const { from, after } = swells === null ? AT_ONCE : swellStart(swells, buffer.duration);
-    this.#startBuffer(buffer, { ...how, from }, time + after, this.mixer.inputOf(voice.id), ends);
-  }
-
-  #startBuffer(buffer: AudioBuffer, how: How, time: number, to: AudioNode, ends: number | null): void {
-    const source = new AudioBufferSourceNode(this.#context, { buffer, playbackRate: how.rate });
-    const gain = new GainNode(this.#context, { gain: how.level });
-    const last = how.pan ? gain.connect(new StereoPannerNode(this.#context, { pan: how.pan })) : gain;
-    if (how.motion) moved(this.#context, source, how.motion, time).connect(gain);
-    else source.connect(gain);
-    last.connect(to);
-    source.onended = () => last.disconnect();
-    source.start(time, how.from ?? 0);
-    const one: Sounding = { source, gain, start: time, stays: how.stays ?? false };
-    if (ends !== null) endAt(one, Math.max(ends, time));
-    this.#sounding.push(one);
   }
 
   #scheduleClick(timeline: Timeline, clock: Clock, from: number, to: number): void {
     const beats = clickPlaces(timeline);
     const ticks = beats.map((beat) => beat.tick);
     for (const { index, tick } of dueBetween(ticks, clock, from, to))
-      this.#startBuffer(
-        this.#bank.click(beats[index]?.onBar ?? false),
-        PLAIN,
-        timeOf(clock, tick),
-        this.mixer.out,
-        null,
-      );
+      this.instrument.click(beats[index]?.onBar ?? false, timeOf(clock, tick));
   }
 
   #tell(): void {
@@ -375,11 +264,6 @@ export class Player {
 
 function clockFor({ timeline, loops }: Playing, time: number, tick: number): Clock {
   return { time, tick, tempos: timeline.tempos, length: timeline.length, loops };
-}
-
-function endAt({ source, gain }: Sounding, time: number): void {
-  gain.gain.setTargetAtTime(0, time, RELEASE / 3);
-  source.stop(time + RELEASE * 2);
 }
 
 let player: Player | null = null;

@@ -1,33 +1,18 @@
-import { Button, Popover, Typography } from '@mui/material';
-import { useState } from 'react';
+import { Typography } from '@mui/material';
 import { later } from '../shared/ui/later.tsx';
+import { PopoverButton } from '../shared/ui/PopoverButton.tsx';
 
 const MixOfParts = later(async () => (await import('./MixOfParts.tsx')).MixOfParts);
 
 /** Level, pan, mute, solo and a meter for every voice, where the kit is heard from, and the room; for listening only. */
 export function KitMix() {
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
-    <>
-      <Button aria-haspopup="dialog" onClick={(event) => setAnchor(event.currentTarget)}>
-        Kit mix
-      </Button>
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
-        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
-        slotProps={{
-          paper: { role: 'dialog', 'aria-label': 'Kit mix', sx: { width: 560, maxHeight: 660, p: 2 } },
-        }}
-      >
-        <MixOfParts />
-        <Typography variant="caption">
-          What you set here is how it sounds here. Levels leave with the notes only when the hand-off asks for
-          them.
-        </Typography>
-      </Popover>
-    </>
+    <PopoverButton goesUp name="Kit mix" text="Kit mix" paper={{ width: 560, maxHeight: 660 }}>
+      <MixOfParts />
+      <Typography variant="caption">
+        What you set here is how it sounds here. Levels leave with the notes only when the hand-off asks for
+        them.
+      </Typography>
+    </PopoverButton>
   );
 }

@@ -147,7 +147,7 @@ function Meter({ voice }: { voice: Voice }) {
     let shown = 0;
     const element = bar.current;
     const paint = () => {
-      shown = Math.max(thePlayer().mixer.peakOf(voice.id), shown * FALL);
+      shown = Math.max(thePlayer().instrument.mixer.peakOf(voice.id), shown * FALL);
       if (element) element.style.transform = `scaleX(${Math.min(1, shown).toFixed(3)})`;
       frame = requestAnimationFrame(paint);
     };

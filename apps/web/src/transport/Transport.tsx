@@ -1,8 +1,8 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
-import { barAt, beatTicks } from '@plucky/core';
-import { memo, useCallback, useRef } from 'react';
+import { beatTicks } from '@plucky/core';
+import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
@@ -14,12 +14,16 @@ import { ask } from './asked.ts';
 import { BounceButton } from './BounceButton.tsx';
 import { BEAT_COMMANDS, CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
+import { PlaceText, placeText } from './PlaceText.tsx';
+import { usePorts } from './ports/store.ts';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
-import { type Frame, type TransportState, usePlayhead, useTransport } from './useTransport.ts';
+import { type Frame, type TransportState, useTransport } from './useTransport.ts';
 import { REACHES, reachIn } from './what-plays.ts';
 
 const SheetChoices = later(async () => (await import('./SheetChoices.tsx')).SheetChoices);
+const PortsButton = later(async () => (await import('./ports/PortsButton.tsx')).PortsButton);
+const Following = later(async () => (await import('./ports/Following.tsx')).Following);
 const Sounding = later(async () => (await import('./Sounding.tsx')).Sounding);
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
@@ -35,9 +39,10 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, isElsewhere, what, isPlaying, toggle, playFrom, playFromBeat } = transport;
   const session = useSessionFields('reach', 'click', 'caret', 'together');
   const preview = usePreview((state) => state.preview);
+  const ports = usePorts();
   const reach = reachIn(room, session);
   // While the song plays it is told what sounds, and not what was pressed.
-  const playsSong = isPlaying && what?.scope.kind === 'song';
+  const playsSong = isPlaying && what?.scope.kind === 'song' && !what.timeline;
 
   useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
     toggle,
@@ -129,6 +134,8 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       >
         Click
       </Choice>
+      {(room === 'hand-off' || ports.to || ports.by) && <PortsButton />}
+      {ports.by && <Following port={ports.by} transport={transport} />}
       <KitMix />
       <BounceButton transport={transport} />
     </Box>
@@ -141,44 +148,22 @@ function nothingToPlay(reach: string): string {
   return reach === 'song' ? 'The song has no section yet' : 'Choose a pattern to play';
 }
 
-/** The place as bar, beat and quarter of a beat, written straight to the page as it moves. */
+/** The place as bar, beat and quarter of a beat, or the beat of the count-in. */
 function Place({ frame, what }: TransportState) {
-  const at = useRef<HTMLSpanElement>(null);
-  const show = useCallback(
+  const textOf = useCallback(
     (place: number | null) => {
-      if (!at.current) return;
       const tick = (place ?? what?.start ?? 0) + (what?.cut?.from ?? 0);
       const before = thePlayer().heardAt(performance.now()) ?? 0;
-      const isCounting = place !== null && before < 0;
-      at.current.textContent = !frame?.length
-        ? ''
-        : isCounting
-          ? countText(frame, before)
-          : placeText(frame, tick);
+      if (!frame?.length) return '';
+      return place !== null && before < 0 ? countText(frame, before) : placeText(frame, tick);
     },
     [frame, what],
   );
-  usePlayhead(show);
-  return (
-    <span
-      ref={at}
-      className="mono"
-      role="timer"
-      aria-label="Place"
-      style={{ minWidth: 116, textAlign: 'right' }}
-    />
-  );
+  return <PlaceText label="Place" textOf={textOf} />;
 }
 
 /** The beat of the count-in that is heard so many ticks (negative) before the start. */
 function countText({ meters }: Frame, before: number): string {
   const meter = meters[0]?.meter;
   return meter ? `count ${Math.max(1, meter.beats + 1 - Math.ceil(-before / beatTicks(meter)))}` : '';
-}
-
-function placeText(frame: Frame, tick: number): string {
-  const { bar, start, meter } = barAt(frame, tick);
-  const beat = beatTicks(meter);
-  const inBar = tick - start;
-  return `bar ${bar} . ${Math.floor(inBar / beat) + 1} . ${Math.floor((inBar % beat) / (beat / 4)) + 1}`;
 }

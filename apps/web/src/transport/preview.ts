@@ -1,4 +1,4 @@
-import type { Id, Tried } from '@plucky/core';
+import type { Id, Timeline, Tried } from '@plucky/core';
 import { useEffect } from 'react';
 import { createForSong } from '../session/song-store.ts';
 
@@ -7,11 +7,15 @@ export interface PreviewWords {
   readonly title: string;
   readonly detail: string;
   /** The pattern whose rows show what is heard, if they do. */
-  readonly shows?: Id;
+  readonly shows?: Id | undefined;
   /** Whether it is heard without a press on play; what it started ends with it. */
-  readonly playsAtOnce?: boolean;
+  readonly playsAtOnce?: boolean | undefined;
   /** Where it stands on the lines that show it, in ticks; left out where none do. */
-  readonly origin?: number;
+  readonly origin?: number | undefined;
+  /** What is heard, where it is not worked out of the song. */
+  readonly timeline?: Timeline | undefined;
+  /** Where it begins, in ticks from its start; then it is played once, else it goes round. */
+  readonly playsOnceFrom?: number | undefined;
 }
 
 /** Something that is heard before it is taken. */
@@ -26,19 +30,12 @@ function setPreview(preview: Preview | null): void {
 /** Lets something be heard in place of the song, as long as this stands and there is something. */
 export function usePreviewWhile(
   tried: Tried | null,
-  { title, detail, shows, playsAtOnce, origin }: PreviewWords,
+  { title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom }: PreviewWords,
 ): void {
   useEffect(() => {
     if (!tried) return;
-    setPreview({
-      document: tried.document,
-      scope: tried.scope,
-      title,
-      detail,
-      ...(shows === undefined ? {} : { shows }),
-      ...(playsAtOnce === undefined ? {} : { playsAtOnce }),
-      ...(origin === undefined ? {} : { origin }),
-    });
+    const { document, scope } = tried;
+    setPreview({ document, scope, title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom });
     return () => setPreview(null);
-  }, [tried, title, detail, shows, playsAtOnce, origin]);
+  }, [tried, title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom]);
 }

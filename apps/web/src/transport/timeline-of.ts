@@ -4,7 +4,8 @@ import type { WhatPlays } from './what-plays.ts';
 const kept = keptWhileSame<Timeline>();
 
 /** What plays, worked out once for as long as neither the song nor what is chosen of it changes. */
-export function timelineOf({ document, scope, cut }: WhatPlays): Timeline {
+export function timelineOf({ document, scope, cut, timeline }: WhatPlays): Timeline {
+  if (timeline) return timeline;
   return kept(document, [JSON.stringify(scope), cut], () => {
     const whole = compile(document, scope);
     return cut ? sliceTimeline(whole, cut.from, cut.to) : whole;

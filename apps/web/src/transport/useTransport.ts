@@ -1,6 +1,6 @@
 import { frameOf, type SlotAt, type SongDocument, songStretches, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
-import { thePlayer } from '../audio/player.ts';
+import { type Playing, thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useDocumentStore, useSong } from '../document/context.tsx';
 import type { DocumentStore } from '../document/store.ts';
@@ -56,7 +56,7 @@ export function useTransport(): TransportState {
   useSounds(what, isPlaying);
   useGoingOn(what, isPlaying, room);
   useAskedHere(room, isPlaying);
-  const frame = useMemo(() => what && frameOf(what.document, what.scope), [what]);
+  const frame = useMemo(() => what && (what.timeline ?? frameOf(what.document, what.scope)), [what]);
 
   const store = useDocumentStore();
   return useMemo(() => {
@@ -68,7 +68,7 @@ export function useTransport(): TransportState {
       if (!now || !fresh?.length) return;
       ask({ room, choices });
       const clicks = countsIn ? (fresh.meters[0]?.meter.beats ?? 0) : 0;
-      void player.play({ timeline: fresh, loops: now.loops }, startOf(now, fresh), clicks);
+      void player.play(playingOf(now, fresh), startOf(now, fresh), clicks);
     };
     return {
       room,
@@ -98,6 +98,10 @@ function placeOfBeat(document: SongDocument, chosen: SlotAt | null, beat: number
   return stretch ? stretch.start + Math.min(beat, stretch.slot.length - 1) : null;
 }
 
+function playingOf({ document, loops, origin }: WhatPlays, timeline: Timeline): Playing {
+  return { timeline, loops, document, origin };
+}
+
 /** What plays as the song is at this moment. */
 function playsNow(store: DocumentStore, { room, choices }: Asked): WhatPlays | null {
   return whatPlays(store.getState().document, room, choices, usePreview.getState().preview);
@@ -114,15 +118,18 @@ function useSounds(what: WhatPlays | null, isPlaying: boolean): void {
   const click = useSession((session) => session.click);
   const document = what?.document;
   useEffect(() => {
-    if (document) player.setSong(document);
+    if (document) player.instrument.setSong(document);
   }, [player, document]);
   useEffect(() => {
     if (!what) return;
-    const prepare = () => player.prepare(timelineOf(what).events);
+    const prepare = () => player.instrument.prepare(timelineOf(what).events);
     const timer = setTimeout(prepare, isPlaying ? 0 : LEISURE);
     return () => clearTimeout(timer);
   }, [player, what, isPlaying]);
-  useEffect(() => player.setHeard((voice) => isHeard(voice, { mutes, solos })), [player, mutes, solos]);
+  useEffect(
+    () => player.instrument.setHeard((voice) => isHeard(voice, { mutes, solos })),
+    [player, mutes, solos],
+  );
   useEffect(() => player.setClick(click), [player, click]);
 }
 
@@ -154,7 +161,7 @@ function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath):
     const timeline = timelineOf(now);
     const from = now.origin !== null && inSong !== null ? inSong - now.origin : null;
     const isInside = from !== null && from >= 0 && from < timeline.length;
-    player.goOnWith({ timeline, loops: now.loops }, isInside ? from : null);
+    player.goOnWith(playingOf(now, timeline), isInside ? from : null);
   }, [player, store, room, what, isPlaying]);
   useEffect(() => () => player.stop(), [player]);
 
@@ -164,9 +171,10 @@ function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath):
     latest.current = what;
   });
   useEffect(() => {
-    const now = playsAtOnce && !player.isPlaying && latest.current ? timelineOf(latest.current) : null;
-    if (!now?.length) return;
-    void player.play({ timeline: now, loops: true }, 0);
+    const now = playsAtOnce && !player.isPlaying ? latest.current : null;
+    const timeline = now && timelineOf(now);
+    if (!now || !timeline?.length) return;
+    void player.play(playingOf(now, timeline), Math.min(now.start, timeline.length - 1));
     return () => player.stop();
   }, [player, playsAtOnce]);
 }

@@ -17,6 +17,7 @@ import {
   type SongDocument,
   songStretches,
   tempoMapOf,
+  type Timeline,
   type TriedTogether,
   tryTogether,
 } from '@plucky/core';
@@ -40,6 +41,8 @@ export interface WhatPlays {
   readonly start: number;
   /** The stretch of the scope that goes round by itself, in ticks; null for all of it. */
   readonly cut: Loop | null;
+  /** What is heard, where it is not worked out of the song. */
+  readonly timeline?: Timeline | undefined;
 }
 
 /** What of the session decides what plays. */
@@ -98,7 +101,9 @@ export function whatPlays(
 
 /** What is tried: a pattern with the others too, on request, as the chosen one would have them. */
 function previewPlays(preview: Preview, { together, pattern: like }: Choices): WhatPlays {
-  const plain = { ...preview, loops: true, origin: preview.origin ?? null, start: 0, cut: null };
+  const { playsOnceFrom } = preview;
+  const loops = playsOnceFrom === undefined;
+  const plain = { ...preview, loops, origin: preview.origin ?? null, start: playsOnceFrom ?? 0, cut: null };
   const { document, scope } = preview;
   if (scope.kind !== 'pattern' || !together) return plain;
   const along = tryTogether(document, scope.pattern, like ?? scope.pattern);

@@ -1,9 +1,10 @@
-import { Box, Button, FormControlLabel, Popover, Typography } from '@mui/material';
+import { Box, Button, FormControlLabel, Typography } from '@mui/material';
 import { counted, type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core';
-import { type ComponentProps, useState } from 'react';
+import type { ComponentProps } from 'react';
 import { type Control, useController } from 'react-hook-form';
 import { useSession } from '../../session/store.ts';
 import { Group } from '../../shared/ui/Group.tsx';
+import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { TickBox } from './TickBox.tsx';
 
@@ -16,7 +17,6 @@ export function RowsThatLeave({
   control: Control<ExportOptions>;
 }) {
   const { field } = useController({ control, name: 'stay' });
-  const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const mutes = useSession((session) => session.mutes);
   const { parts, voicesOf } = indexOf(document);
   const rows = parts.flatMap((part) => voicesOf(part.id));
@@ -33,22 +33,12 @@ export function RowsThatLeave({
   };
   return (
     <Group title="Parts and rows">
-      <Button aria-haspopup="dialog" onClick={(event) => setAnchor(event.currentTarget)}>
-        {staying.length ? `All but ${counted(staying.length, 'row')}` : `All ${counted(rows.length, 'row')}`}
-      </Button>
-      {staying.length > 0 && (
-        <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mt: 0.5 }}>
-          {staying.map(({ name }) => name).join(', ')} {staying.length === 1 ? 'stays' : 'stay'} here.
-        </Typography>
-      )}
-      <Popover
-        open={anchor !== null}
-        anchorEl={anchor}
-        onClose={() => setAnchor(null)}
-        anchorOrigin={{ vertical: 'bottom', horizontal: 'left' }}
-        slotProps={{
-          paper: { role: 'dialog', 'aria-label': 'Parts and rows that leave', sx: { p: 2, maxHeight: 520 } },
-        }}
+      <PopoverButton
+        name="Parts and rows that leave"
+        text={
+          staying.length ? `All but ${counted(staying.length, 'row')}` : `All ${counted(rows.length, 'row')}`
+        }
+        paper={{ maxHeight: 520 }}
       >
         {parts.map((part) => {
           const ids = voicesOf(part.id).map(({ id }) => id);
@@ -83,7 +73,12 @@ export function RowsThatLeave({
             Leave out the {counted(muted.length, 'row')} that {muted.length === 1 ? 'is' : 'are'} muted
           </Button>
         )}
-      </Popover>
+      </PopoverButton>
+      {staying.length > 0 && (
+        <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mt: 0.5 }}>
+          {staying.map(({ name }) => name).join(', ')} {staying.length === 1 ? 'stays' : 'stay'} here.
+        </Typography>
+      )}
     </Group>
   );
 }

@@ -116,10 +116,10 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
     setMine(!playing);
     if (playing) return;
     const timeline = compile(document, { kind: 'song' });
-    player.setHeard(() => true);
-    player.setSong(document);
-    player.prepare(timeline.events);
-    void player.play({ timeline, loops: false }, 0);
+    player.instrument.setHeard(() => true);
+    player.instrument.setSong(document);
+    player.instrument.prepare(timeline.events);
+    void player.play({ timeline, loops: false, document, origin: 0 }, 0);
   };
   return (
     <IconButton

@@ -7,9 +7,9 @@ export async function hearStarter(item: ShelfPattern): Promise<void> {
   const song = songFrom(item, item.name, 1);
   const timeline = compile(song, { kind: 'pattern', pattern: item.type === 'drums' ? 'main' : 'bass-main' });
   const player = thePlayer();
-  player.setSong(song);
-  player.prepare(timeline.events);
-  await player.play({ timeline, loops: true }, 0);
+  player.instrument.setSong(song);
+  player.instrument.prepare(timeline.events);
+  await player.play({ timeline, loops: true, document: song, origin: null }, 0);
 }
 
 export function stopHearing(): void {

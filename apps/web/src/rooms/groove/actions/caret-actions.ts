@@ -28,7 +28,7 @@ export interface CaretActions {
 export function caretActions({ view, edit, id, caret }: RowContext): CaretActions {
   const audition = (row: Row, velocity: number) => {
     const player = thePlayer();
-    if (!player.isPlaying) void player.audition(row.voice, velocity, row.voice.note + row.pitch);
+    if (!player.isPlaying) void player.instrument.audition(row.voice, velocity, row.voice.note + row.pitch);
   };
   const neighbour = (row: Row, by: number) => {
     const target = view.rows.indexOf(row) + by;

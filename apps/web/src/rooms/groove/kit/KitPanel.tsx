@@ -96,8 +96,8 @@ function KitChoice({ part }: { part: Part }) {
       .voicesOf(part.id)
       .find((voice) => voice.family === 'snare');
     if (!snare || player.isPlaying) return;
-    player.setSong(document);
-    void player.audition(snare, 100);
+    player.instrument.setSong(document);
+    void player.instrument.audition(snare, 100);
   };
   return (
     <Group title="Sounds">

@@ -62,7 +62,7 @@ export function Take({ view }: { view: PatternView }): null {
 
     const strike = (row: Row, velocity: number, time: number, key: string) => {
       const { resolved, frame } = latest.current;
-      void player.audition(row.voice, velocity, row.voice.note + row.pitch);
+      void player.instrument.audition(row.voice, velocity, row.voice.note + row.pitch);
       const heard = player.heardAt(time);
       if (heard === null) return;
       if (heard < 0 && ticksToMs(-heard, frame.tempo) > EARLY_MS) return;

@@ -1,0 +1,94 @@
+import type { PortMessage } from '@plucky/core';
+import { type Clock, dueBetween, runningTick, timeOf } from '../clock.ts';
+import { CLOCK_TICKS, POSITION_TICKS, SYNC } from './messages.ts';
+import type { OutPort } from './ports.ts';
+
+const NOTE_OFF = 0x80;
+const NOTE_ON = 0x90;
+const HIGHEST_POSITION = 0x3fff;
+
+/**
+ * How far ahead messages are sent, in s: what is sent cannot be taken back, so that it is only as far as a page is late with its
+ * timer.
+ */
+const AHEAD = 0.2;
+
+/** Plays to a port by the clock of the sound: notes and what moves them, clock, start, stop and song position. */
+export class PortOut {
+  readonly port: OutPort;
+  /** Turns a time of the sound into one of the page, in ms. */
+  readonly #pageTime: (time: number) => number;
+  /** Up to which time of the sound messages are sent; null while nothing plays. */
+  #sentTo: number | null = null;
+  /** What was begun and not ended, as channel and note. */
+  readonly #open = new Set<string>();
+
+  constructor(port: OutPort, pageTime: (time: number) => number) {
+    this.port = port;
+    this.#pageTime = pageTime;
+  }
+
+  /** Begins at a place of the song, in ticks, at a time of the sound. */
+  start(place: number, time: number): void {
+    const sixteenth = Math.min(HIGHEST_POSITION, Math.floor(place / POSITION_TICKS));
+    if (sixteenth > 0) this.#send([SYNC.position, sixteenth & 0x7f, sixteenth >> 7], time);
+    this.#send([sixteenth > 0 ? SYNC.goOn : SYNC.start], time);
+    this.#sentTo = time;
+  }
+
+  /** Sends what falls due from where it has come to; `clock` is what runs. */
+  feed(messages: readonly PortMessage[], clock: Clock, now: number): void {
+    const from = this.#sentTo;
+    if (from === null) return;
+    const to = Math.max(from, now + AHEAD);
+    const [first, last] = [runningTick(clock, from), runningTick(clock, to)];
+    const ticks = ticksOf(messages);
+    for (const { index, tick } of dueBetween(ticks, clock, first, last)) {
+      const message = messages[index];
+      if (message) this.#note(message.bytes, timeOf(clock, tick));
+    }
+    const end = clock.loops ? last : Math.min(last, clock.length);
+    for (let at = Math.ceil(first / CLOCK_TICKS) * CLOCK_TICKS; at < end; at += CLOCK_TICKS)
+      this.#send([SYNC.clock], timeOf(clock, at));
+    this.#sentTo = to;
+  }
+
+  /** Ends what sounds, since something else goes on from there. */
+  cut(): void {
+    const time = this.#sentTo;
+    if (time === null) return;
+    for (const key of this.#open) {
+      const [channel = 0, note = 0] = key.split(' ').map(Number);
+      this.#send([NOTE_OFF | channel, note, 64], time);
+    }
+    this.#open.clear();
+  }
+
+  stop(): void {
+    this.cut();
+    if (this.#sentTo !== null) this.#send([SYNC.stop], this.#sentTo);
+    this.#sentTo = null;
+  }
+
+  #note(bytes: Uint8Array, time: number): void {
+    const [status = 0, note = 0, velocity = 0] = bytes;
+    const key = `${status & 0x0f} ${note}`;
+    if ((status & 0xf0) === NOTE_ON && velocity > 0) this.#open.add(key);
+    if ((status & 0xf0) === NOTE_OFF) this.#open.delete(key);
+    this.port.send(bytes, this.#pageTime(time));
+  }
+
+  #send(bytes: readonly number[], time: number): void {
+    this.port.send(Uint8Array.from(bytes), this.#pageTime(time));
+  }
+}
+
+const known = new WeakMap<readonly PortMessage[], readonly number[]>();
+
+function ticksOf(messages: readonly PortMessage[]): readonly number[] {
+  const before = known.get(messages);
+  if (before) return before;
+  const ticks = messages.map(({ tick }) => tick);
+  known.set(messages, ticks);
+  return ticks;
+}

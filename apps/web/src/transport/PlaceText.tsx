@@ -1,0 +1,32 @@
+import { barAt, beatTicks } from '@plucky/core';
+import { useCallback, useRef } from 'react';
+import { type Frame, usePlayhead } from './useTransport.ts';
+
+/** A place in words, written straight to the page as it moves; `textOf` is given what is heard, in ticks, or null. */
+export function PlaceText({ label, textOf }: { label: string; textOf: (place: number | null) => string }) {
+  const at = useRef<HTMLSpanElement>(null);
+  const show = useCallback(
+    (place: number | null) => {
+      if (at.current) at.current.textContent = textOf(place);
+    },
+    [textOf],
+  );
+  usePlayhead(show);
+  return (
+    <span
+      ref={at}
+      className="mono"
+      role="timer"
+      aria-label={label}
+      style={{ minWidth: 116, textAlign: 'right' }}
+    />
+  );
+}
+
+/** A tick as bar, beat and quarter of a beat. */
+export function placeText(frame: Pick<Frame, 'meters'>, tick: number): string {
+  const { bar, start, meter } = barAt(frame, tick);
+  const beat = beatTicks(meter);
+  const inBar = tick - start;
+  return `bar ${bar} . ${Math.floor(inBar / beat) + 1} . ${Math.floor((inBar % beat) / (beat / 4)) + 1}`;
+}
