@@ -1,25 +1,17 @@
 import { counted } from '@plucky/core';
 import type { PatternView } from '../pattern-view.ts';
-import type { Layout } from '../rows/layout.ts';
+import { baseOf, type Layout } from '../rows/layout.ts';
 import { Onsets } from './Onsets.tsx';
-import { metPlaces, type ReferenceView } from './reference-view.ts';
+import { metPlaces, referenceOf } from './reference-view.ts';
 
-/** How far below the top of a row its drum of the reference is drawn, and how large, in px. */
-const BELOW = 5;
+/** How large a drum of the reference is drawn at the foot of its row, in px. */
 const RADIUS = 3;
 
-/** The drums of a reference, each over the row that plays it and filled where that row meets it. */
-export function DrumOnsets({
-  view,
-  layout,
-  reference: { drums },
-}: {
-  view: PatternView;
-  layout: Layout;
-  reference: ReferenceView;
-}) {
+/** The drums of a reference, each at the foot of the row that plays it and filled where that row meets it. */
+export function DrumOnsets({ view, layout }: { view: PatternView; layout: Layout }) {
+  const drums = referenceOf(view)?.drums;
   return view.rows.map((row, i) => {
-    const drum = drums.get(row.key);
+    const drum = drums?.get(row.key);
     if (!drum?.notes.length) return null;
     const met = metPlaces(drum.hits);
     return (
@@ -32,7 +24,7 @@ export function DrumOnsets({
           notes={drum.notes}
           met={met}
           layout={layout}
-          middle={i * layout.rowHeight + BELOW}
+          middle={baseOf(layout, i) - RADIUS}
           radius={RADIUS}
         />
       </g>

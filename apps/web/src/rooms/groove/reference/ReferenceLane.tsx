@@ -3,20 +3,13 @@ import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { type Layout, REFERENCE } from '../rows/layout.ts';
 import { Onsets } from './Onsets.tsx';
-import { metPlaces, type ReferenceView } from './reference-view.ts';
+import { metPlaces, referenceOf } from './reference-view.ts';
 
 /** The onsets of the reference, filled where a kick meets them; of drums those that no row plays. */
-export function ReferenceLane({
-  view,
-  layout,
-  top,
-  reference: { reference, notes, hits },
-}: {
-  view: PatternView;
-  layout: Layout;
-  top: number;
-  reference: ReferenceView;
-}) {
+export function ReferenceLane({ view, layout, top }: { view: PatternView; layout: Layout; top: number }) {
+  const held = referenceOf(view);
+  if (!held) return null;
+  const { reference, notes, hits } = held;
   const met = reference.drums ? NONE : metPlaces(hits);
   const words = reference.drums
     ? `${counted(notes.length, 'onset')} of drums that no row plays`

@@ -25,7 +25,7 @@ import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
-import { meetingWords, metPlaces, type ReferenceView, useReference } from './reference-view.ts';
+import { meetingWords, metPlaces, referenceOf, type ReferenceView } from './reference-view.ts';
 
 /** The largest file that is read, in bytes. */
 const LARGEST_FILE = 4_000_000;
@@ -38,7 +38,7 @@ interface Offered {
 /** A part from a MIDI file, to hold the kicks against. */
 export function ReferencePanel({ view }: { view: PatternView }) {
   const edit = useEdit();
-  const held = useReference(view);
+  const held = referenceOf(view);
   const index = indexOf(view.document);
   const notes = index.parts.filter((part) => part.type === 'notes');
   const own = notes.flatMap((part) => familyOrder(index, part.id));
@@ -73,7 +73,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
       ) : (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 1.5 }}>
           Import a bass line, or any part, or take a line of the song: its onsets stand under the rows, and
-          the kicks that meet them are marked and counted. Each drum of a drum track stands over its own row.
+          the kicks that meet them are marked and counted. Each drum of a drum track stands in its own row.
         </Typography>
       )}
       <Button sx={{ mt: 1 }} onClick={() => picker.current?.click()}>

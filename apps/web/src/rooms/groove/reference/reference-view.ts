@@ -1,6 +1,7 @@
 import {
   type Id,
   indexOf,
+  keptWhileSame,
   liveReference,
   type Meeting,
   meetings,
@@ -8,7 +9,6 @@ import {
   notesUnder,
   type Reference,
 } from '@plucky/core';
-import { useMemo } from 'react';
 import type { PatternView } from '../pattern-view.ts';
 
 /** An imported part under a drum pattern, and how the hits that could meet it stand to it: of drums all, else the kicks. */
@@ -28,25 +28,28 @@ export interface DrumView {
 }
 
 /** The song's reference as it lies under the pattern in view; null where there is none, or no drum could meet it. */
-export function useReference(view: PatternView): ReferenceView | null {
-  const { document, part, rows } = view;
-  const { pattern } = view.resolved;
-  return useMemo(() => {
-    const [kept] = indexOf(document).references;
-    if (!kept || part.type !== 'drums') return null;
-    const reference = liveReference(document, kept);
-    const under = notesUnder(reference, pattern.length);
-    const voices = indexOf(document).voicesOf(part.id);
-    const notesOf = (voice: Id | null) => notesFor(reference, under, voices, voice);
-    const hitsOf = (ids: readonly Id[]) => meetings(document, pattern.id, ids, reference);
-    if (reference.drums) {
-      const all = voices.map(({ id }): [Id, DrumView] => [id, { notes: notesOf(id), hits: hitsOf([id]) }]);
-      const drums = new Map(all);
-      return { reference, notes: notesOf(null), hits: all.flatMap(([, { hits }]) => hits), drums };
-    }
-    const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
-    return { reference, notes: under, hits: hitsOf(kicks), drums: NO_DRUMS };
-  }, [document, part, rows, pattern]);
+export function referenceOf(view: PatternView): ReferenceView | null {
+  return kept(view, [], () => referenceUnder(view));
+}
+
+// Known for all that show it: rows, lane and words.
+const kept = keptWhileSame<ReferenceView | null>();
+
+function referenceUnder({ document, part, rows, resolved: { pattern } }: PatternView): ReferenceView | null {
+  const [first] = indexOf(document).references;
+  if (!first || part.type !== 'drums') return null;
+  const reference = liveReference(document, first);
+  const under = notesUnder(reference, pattern.length);
+  const voices = indexOf(document).voicesOf(part.id);
+  const notesOf = (voice: Id | null) => notesFor(reference, under, voices, voice);
+  const hitsOf = (ids: readonly Id[]) => meetings(document, pattern.id, ids, reference);
+  if (reference.drums) {
+    const all = voices.map(({ id }): [Id, DrumView] => [id, { notes: notesOf(id), hits: hitsOf([id]) }]);
+    const drums = new Map(all);
+    return { reference, notes: notesOf(null), hits: all.flatMap(([, { hits }]) => hits), drums };
+  }
+  const kicks = rows.filter((row) => row.family === 'kick').map((row) => row.voice.id);
+  return { reference, notes: under, hits: hitsOf(kicks), drums: NO_DRUMS };
 }
 
 const NO_DRUMS: ReferenceView['drums'] = new Map();

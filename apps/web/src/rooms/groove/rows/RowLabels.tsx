@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { memo } from 'react';
+import { memo, type ReactNode } from 'react';
 import { Listening } from '../../../session/Listening.tsx';
 import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
@@ -11,8 +11,7 @@ import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { Row } from '../pattern-view.ts';
 import { tapKeyOf } from '../recording/tap-keys.ts';
-import { meetingWords, type ReferenceView } from '../reference/reference-view.ts';
-import { ACCENTS, REFERENCE, RULER } from './layout.ts';
+import { ACCENTS, RULER } from './layout.ts';
 
 const RangeChoice = later(async () => (await import('./RangeChoice.tsx')).RangeChoice);
 
@@ -30,7 +29,8 @@ export const RowLabels = memo(function RowLabels({
   rowHeight: number;
   width: number;
   lanes: number;
-  reference: ReferenceView | null;
+  /** The words of a reference; null where there is none. */
+  reference: ReactNode;
 }) {
   return (
     <Box
@@ -76,16 +76,7 @@ export const RowLabels = memo(function RowLabels({
             </QuietButton>
           )}
         </Box>
-        {reference && (
-          <Box sx={{ height: REFERENCE, lineHeight: 1.25, pr: 0.5 }}>
-            <QuietButton title="The imported part" onClick={() => openPanel('reference')}>
-              {reference.reference.name}
-            </QuietButton>
-            <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint') }}>
-              {meetingWords(reference)}
-            </Typography>
-          </Box>
-        )}
+        {reference}
       </Box>
     </Box>
   );

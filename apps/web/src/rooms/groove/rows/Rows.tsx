@@ -1,4 +1,5 @@
 import { Box } from '@mui/material';
+import { indexOf } from '@plucky/core';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
@@ -8,7 +9,6 @@ import { useSize } from '../../../shared/ui/useSize.ts';
 import { caretIn } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
-import { useReference } from '../reference/reference-view.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
 import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight } from './layout.ts';
@@ -19,6 +19,7 @@ import { type GestureMark, useRowPointer } from './useRowPointer.ts';
 import { useZoom } from './useZoom.ts';
 
 const DrumOnsets = later(async () => (await import('../reference/DrumOnsets.tsx')).DrumOnsets);
+const ReferenceLabel = later(async () => (await import('../reference/ReferenceLabel.tsx')).ReferenceLabel);
 const ReferenceLane = later(async () => (await import('../reference/ReferenceLane.tsx')).ReferenceLane);
 const LoopStrip = later(async () => (await import('./LoopStrip.tsx')).LoopStrip);
 const Companions = later(async () => (await import('./Companions.tsx')).Companions);
@@ -37,13 +38,14 @@ export function Rows({ view }: { view: PatternView }) {
   );
   const together = useSession((session) => session.together);
   const compares = useSession((session) => session.panel === 'compare');
-  const reference = useReference(view);
-  const lanes = ACCENTS + (reference ? REFERENCE : 0);
+  const isHeld = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
+  const lanes = ACCENTS + (isHeld ? REFERENCE : 0);
   const zoom = useSession((session) => session.zoom);
   const layout = useMemo(
     () => layOut(size, view.rows.length, view.length, lanes, zoom),
     [size, view.rows.length, view.length, lanes, zoom],
   );
+  const label = useMemo(() => (isHeld ? <ReferenceLabel view={view} /> : null), [isHeld, view]);
   useZoom(frame, layout, caret);
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
@@ -79,7 +81,7 @@ export function Rows({ view }: { view: PatternView }) {
         rowHeight={rowHeight}
         width={LABELS}
         lanes={lanes}
-        reference={reference}
+        reference={label}
       />
       <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
         <Ruler frame={view.frame} layout={layout} width={width} height={height} />
@@ -132,7 +134,7 @@ export function Rows({ view }: { view: PatternView }) {
             );
           })}
           {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
-          {reference?.reference.drums && <DrumOnsets view={view} layout={layout} reference={reference} />}
+          {isHeld && <DrumOnsets view={view} layout={layout} />}
           {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>
@@ -144,9 +146,7 @@ export function Rows({ view }: { view: PatternView }) {
           top={RULER + height}
           onToggle={(at) => actions.accent(at)}
         />
-        {reference && (
-          <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} reference={reference} />
-        )}
+        {isHeld && <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} />}
         <Playhead view={view} layout={layout} height={RULER + height} />
       </Box>
       <CaretWords view={view} />
