@@ -1,0 +1,117 @@
+import { Box, Button, Typography } from '@mui/material';
+import { useRef } from 'react';
+import type { ExportResult } from '../../../api/client.ts';
+import { useSong } from '../../../document/context.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { receiveFrom } from './receive.ts';
+import { ReceiverControls } from './ReceiverControls.tsx';
+import { ReceiverTracks } from './ReceiverTracks.tsx';
+import { dropFiles, putAside, useReceiverState } from './store.ts';
+import { placeFrom, useHeardReceiver } from './useHeardReceiver.ts';
+import { useReceiver } from './useReceiver.ts';
+
+const KIND_NAMES: Readonly<Record<string, string>> = {
+  section: 'Sections',
+  slot: 'Slots',
+  song: 'The song’s file',
+  pattern: 'Patterns',
+};
+
+/** Stands in for a recording program: has the files on tracks and plays them, or lets the song sound by its clock. */
+export function ReceiverPanel({ result }: { result: ExportResult | null }) {
+  const song = useSong();
+  const receiver = useReceiver(song, result);
+  const from = useReceiverState((state) => state.from);
+  const dropped = useReceiverState((state) => state.dropped);
+  useHeardReceiver(receiver);
+  const add = async (files: Iterable<File>, at: number | null) => {
+    const received = await receiveFrom(files);
+    if (receiver && received.files.length) dropFiles(received.files, at, receiver.has);
+  };
+  const isLaid = receiver !== null && receiver.laid.places.length > 0;
+  return (
+    <Box
+      component="section"
+      aria-label="Receiver"
+      onDragOver={(event) => {
+        if (event.dataTransfer.types.includes('Files')) event.preventDefault();
+      }}
+      onDrop={(event) => {
+        if (!event.dataTransfer.files.length) return;
+        event.preventDefault();
+        void add([...event.dataTransfer.files], null);
+      }}
+      sx={{
+        borderTop: `1px solid ${color('line')}`,
+        background: color('sunk'),
+        px: 2,
+        py: 1.25,
+        minHeight: 0,
+        overflow: 'auto',
+      }}
+    >
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flexWrap: 'wrap', mb: 1 }}>
+        <Typography variant="h2">Receiver</Typography>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), ml: 0.5 }}>
+          stands in for your recording program; it knows only the files
+        </Typography>
+        <Box sx={{ flex: 1 }} />
+        {receiver && receiver.kinds.length > 1 && (
+          <Box role="group" aria-label="On the tracks" sx={{ display: 'flex', gap: 0.5 }}>
+            {receiver.kinds.map((kind) => (
+              <Choice
+                key={kind}
+                chosen={kind === receiver.kind}
+                onClick={() => useReceiverState.setState({ kind, from: 0 })}
+              >
+                {KIND_NAMES[kind] ?? kind}
+              </Choice>
+            ))}
+          </Box>
+        )}
+        <FilesButton onFiles={(files) => void add(files, null)} />
+        {dropped.length > 0 && <Button onClick={putAside}>Put them aside</Button>}
+      </Box>
+      {isLaid ? (
+        <>
+          <ReceiverControls receiver={receiver} />
+          <ReceiverTracks
+            receiver={receiver}
+            from={from}
+            onPlace={placeFrom}
+            onFiles={(files, at) => void add(files, at)}
+          />
+        </>
+      ) : (
+        <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
+          {receiver
+            ? 'Export, and the files lie here at their bars; or drop MIDI files or a zip of them from anywhere.'
+            : 'The files are on their way.'}
+        </Typography>
+      )}
+    </Box>
+  );
+}
+
+function FilesButton({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
+  const picker = useRef<HTMLInputElement>(null);
+  return (
+    <>
+      <Button onClick={() => picker.current?.click()}>Other files…</Button>
+      <input
+        ref={picker}
+        type="file"
+        hidden
+        multiple
+        accept=".mid,.midi,.zip,audio/midi"
+        aria-label="Files for the receiver"
+        onChange={(event) => {
+          const files = [...(event.target.files ?? [])];
+          event.target.value = '';
+          onFiles(files);
+        }}
+      />
+    </>
+  );
+}
