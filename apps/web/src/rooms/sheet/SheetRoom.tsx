@@ -195,6 +195,8 @@ const Page = styled('section')(({ theme }) => ({
     columnGap: '10px',
     paddingBottom: LINE.gap,
     scrollMarginTop: '96px',
+    // What changes in a line moves nothing within the others.
+    contain: 'layout style',
   },
   // A section's name needs more room than its only line, and may stand beside its second one.
   '& .line .name': { height: LINE.height },

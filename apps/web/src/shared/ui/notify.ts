@@ -9,9 +9,10 @@ const standing = new Promise<void>((resolve) => {
 /** To be called when notices have their place. */
 export const noticesStand = (): void => setStanding();
 
-/** Tells the person something, with what can be done about it. */
+/** Tells the person something, with what can be done about it, once what it is about has been painted. */
 export function notify(message: SnackbarMessage, options: OptionsObject = {}): void {
   void standing
     .then(() => import('notistack'))
+    .then((module) => new Promise<typeof module>((resolve) => setTimeout(() => resolve(module))))
     .then(({ enqueueSnackbar }) => enqueueSnackbar(message, options));
 }
