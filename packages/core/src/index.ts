@@ -327,6 +327,7 @@ export { notesOf } from './midi/bytes/notes-of.ts';
 export { type GivenFile, type Received, type ReceivedFile, receiveFiles } from './receiver/files.ts';
 export { type Laid, type LaidClip, type LaidTrack, layFiles } from './receiver/laid.ts';
 export { type Rack, rackFor } from './receiver/rack.ts';
+export { musicXml } from './notation/music-xml.ts';
 export { receivedTimeline } from './receiver/timeline.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';

@@ -18,6 +18,7 @@ export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate =
         lane,
         channel,
         plainVelocity: one.velocity,
+        grace: false,
         accent: 0,
         step: one.length,
         pan: 0,

@@ -32,6 +32,8 @@ export interface NoteEvent {
   readonly plainVelocity: number;
   /** What the accent adds, 0 where there is none. */
   readonly accent: number;
+  /** Whether it is a grace stroke, before the hit that it belongs to. */
+  readonly grace: boolean;
   /** The row's grid step, where a key pressure accent ends. */
   readonly step: number;
   readonly length: number;

@@ -111,6 +111,7 @@ function strike(
       note: voice.note,
       velocity,
       plainVelocity: velocity,
+      grace: false,
       accent: 0,
       step: gridTicks(voice.grid),
       length,

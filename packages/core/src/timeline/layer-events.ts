@@ -124,6 +124,7 @@ export function layerEvents(
         plainVelocity: velocity,
         velocity: clampVelocity(velocity + accent),
         accent,
+        grace: stroke.early > 0,
         step: gridTicks(grid),
         length: Math.max(1, Math.min(stroke.length, rings)),
         pan: stroke.pan,

@@ -23,6 +23,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
+import { ScoreButton } from './ScoreButton.tsx';
 import type { useLeaving } from './useHandOff.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
@@ -282,6 +283,7 @@ export function ExportSettings({
         >
           The song itself, as a file
         </Button>
+        <ScoreButton />
         {result && (
           <Box sx={{ display: 'grid', gap: 0.75, mt: 0.75 }}>
             <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>

@@ -1,0 +1,77 @@
+import { Box, Button, Typography } from '@mui/material';
+import { indexOf, musicXml, safeFileName, type Scope, type SongDocument } from '@plucky/core';
+import { useState } from 'react';
+import { useSong } from '../../document/context.tsx';
+import { saveFile } from '../../shared/save-file.ts';
+import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
+import { type SearchOption, SearchSelect } from '../../shared/ui/SearchSelect.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+
+/** What of a song can be written as a score. */
+interface Writable extends SearchOption<string> {
+  readonly scope: Scope;
+}
+
+/** The song, a section or a pattern as notes on paper, for programs that engrave. */
+export function ScoreButton() {
+  const song = useSong();
+  const [value, setValue] = useState('song');
+  const writable = writableOf(song);
+  const chosen = writable.find((one) => one.value === value) ?? writable[0];
+  return (
+    <PopoverButton name="A score" text="A score…" paper={{ width: 320 }}>
+      <SearchSelect
+        label="What is written"
+        value={chosen?.value ?? null}
+        options={writable}
+        onChange={setValue}
+      />
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft'), my: 1.25 }}>
+        As written, without swing and feel: drums on a percussion staff, hands above and feet below, other
+        parts on staves of theirs.
+      </Typography>
+      <Box sx={{ display: 'flex' }}>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={!chosen}
+          onClick={() => {
+            if (!chosen) return;
+            const title =
+              chosen.value === 'song' ? chosen.label : `${indexOf(song).song.name}, ${chosen.label}`;
+            saveFile(
+              `${safeFileName(title)}.musicxml`,
+              musicXml(song, chosen.scope, title),
+              'application/vnd.recordare.musicxml+xml',
+            );
+          }}
+        >
+          Save as MusicXML
+        </Button>
+      </Box>
+    </PopoverButton>
+  );
+}
+
+function writableOf(document: SongDocument): Writable[] {
+  const { song, sections, parts, patternsOf } = indexOf(document);
+  return [
+    ...(song.form.length
+      ? [{ value: 'song', label: song.name, group: 'The song', scope: { kind: 'song' } as const }]
+      : []),
+    ...sections.map(({ id, name }): Writable => ({
+      value: `section ${id}`,
+      label: name,
+      group: 'Sections',
+      scope: { kind: 'section', section: id },
+    })),
+    ...parts.flatMap((part) =>
+      patternsOf(part.id).map(({ id, name }): Writable => ({
+        value: `pattern ${id}`,
+        label: name,
+        group: part.name,
+        scope: { kind: 'pattern', pattern: id },
+      })),
+    ),
+  ];
+}
