@@ -19,12 +19,14 @@ import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
+import { later } from '../../shared/ui/later.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
-import { ScoreButton } from './ScoreButton.tsx';
 import type { useLeaving } from './useHandOff.ts';
+
+const ScoreButton = later(async () => (await import('./ScoreButton.tsx')).ScoreButton);
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },

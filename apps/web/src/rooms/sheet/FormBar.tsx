@@ -15,12 +15,14 @@ import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
+import { later } from '../../shared/ui/later.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
 import { togglePerform } from './perform/perform-session.ts';
 
+const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).PrintButton);
 /** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
 const Course = lazy(async () => ({ default: (await import('./Course.tsx')).Course }));
 
@@ -120,6 +122,7 @@ export const FormBar = memo(function FormBar({
             onChange={(phraseBars) => edit((document) => editSong(document, { phraseBars }, 'phrase length'))}
             sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
           />
+          {!isPerforming && <PrintButton />}
         </Tools>
       </Bar>
       {showsCourse && !isPerforming && (
