@@ -131,5 +131,19 @@ for (const colorScheme of ['light', 'dark'] as const)
       await goTo(page, 'Hand-off');
       await expect(page.getByRole('button', { name: /Hand off|Export/ }).first()).toBeVisible();
       await expectNoViolation(page, 'hand-off');
+      for (const [button, name] of [
+        ['MIDI port…', 'MIDI ports'],
+        ['A score…', 'A score'],
+        ['A map of your own…', 'Drum map'],
+      ] as const) {
+        await page.getByRole('button', { name: button }).click();
+        await expect(page.getByRole('dialog', { name })).toBeVisible();
+        await expectNoViolation(page, name, '[role=dialog]');
+        await page.keyboard.press('Escape');
+        await expect(page.getByRole('dialog', { name })).toBeHidden();
+      }
+      await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
+      await expect(page.getByRole('button', { name: 'Play the files' })).toBeVisible();
+      await expectNoViolation(page, 'receiver', 'section[aria-label="Receiver"]');
     });
   });

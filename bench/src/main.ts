@@ -5,6 +5,7 @@ import type { Figure } from './measure.js';
 import { othersFigures, readingFigures, writingFigures } from './midi.js';
 import { pageFigures } from './page.js';
 import { fillFigures, patternFigures } from './patterns.js';
+import { portFigures } from './port.js';
 import { serverFigures } from './server.js';
 import { sheetFigures } from './sheet.js';
 
@@ -21,6 +22,7 @@ const GROUPS: Readonly<Record<string, () => Figure[] | Promise<Figure[]>>> = {
   fills: fillFigures,
   server: () => serverFigures(address),
   page: () => pageFigures(address, launch),
+  port: () => portFigures(address, launch),
   sheet: () => sheetFigures(address, launch),
 };
 

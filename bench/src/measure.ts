@@ -54,3 +54,9 @@ export function figure<K extends string>(medians: Record<K, number>, name: K, ru
   const ratio = Object.fromEntries(others.map((other) => [other, medians[name] / medians[other]]));
   return { name, unit: 'ms', median: medians[name], runs, ratio };
 }
+
+/** What all but the largest twentieth of some values are below. */
+export function p95(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  return sorted[Math.floor(sorted.length * 0.95)] ?? NaN;
+}

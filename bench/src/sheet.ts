@@ -1,6 +1,6 @@
 import { chromium, type LaunchOptions, type Page } from '@playwright/test';
 import type { Section, Song, SongRecord } from '@plucky/core';
-import { type Figure, median } from './measure.js';
+import { type Figure, median, p95 } from './measure.js';
 
 /** The songs that the sheet is measured with: a demo as it is, and one of 62 sections of its own. */
 const LONG = { sections: 62, bars: 1000 };
@@ -185,9 +185,4 @@ function openSheet(page: Page): Promise<number> {
         look();
       }),
   );
-}
-
-function p95(values: readonly number[]): number {
-  const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length * 0.95)] ?? NaN;
 }

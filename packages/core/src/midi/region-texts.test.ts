@@ -1,5 +1,6 @@
 import { documentOf } from '../song/document.ts';
-import { layer, section, smallSong, song } from '../testing/songs.ts';
+import type { Pattern } from '../song/records.ts';
+import { hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { exportOptions } from './read-options.ts';
 import { regionTexts } from './region-texts.ts';
 import { exportRegions } from './regions.ts';
@@ -125,4 +126,30 @@ test('the list for programs says the same, and the one for people is one that a 
   for (const { file } of regions) expect(readme).toContain(`${file}\n`);
   expect(readme).toMatch(/The slot from bar 2 beat 3, 0\.5 bars\. No notes\./);
   expect(readme).toMatch(/The section from bar 1, 2 bars\. Drums \(channel 10\)\./);
+});
+
+test('what bends leaves on a channel of its own, and the lists say whose sounds it wants', () => {
+  const rise: Pattern['controls'] = [
+    {
+      kind: 'pitch',
+      voices: ['snare'],
+      from: 0,
+      to: 1920,
+      curve: { start: 0, middle: 2, end: 4, turn: 50, bend: 0 },
+    },
+  ];
+  const document = documentOf([
+    ...Object.values(smallSong().records).filter(({ id }) => id !== 'main'),
+    pattern('main', { own: { s: hit('snare', 0) }, controls: rise ?? [] }),
+  ]);
+  const options = exportOptions({ regions: ['song'] });
+  const regions = exportRegions(document, options).map((region) => ({ ...region, sha256: '' }));
+  const texts = new Map(regionTexts(document, regions, options).map(({ file, text }) => [file, text]));
+  const { routes } = JSON.parse(texts.get('regions.json') ?? '') as { routes: { channel: number }[] };
+  const channel = routes[0]?.channel ?? 0;
+  expect(regions[0]?.tracks.some(({ channels }) => channels.includes(channel))).toBe(true);
+  expect(routes[0]).toEqual({ name: 'Drums: main', channel, soundsOf: 'Drums' });
+  expect(texts.get('README.txt')).toMatch(
+    new RegExp(`“Drums: main” is on channel ${channel} of its own.*give it the sounds of Drums\\.`),
+  );
 });

@@ -3,6 +3,7 @@ import type { ExportOptions } from '../song/export-options.ts';
 import { type BarMeter, meterName } from '../time/meter.ts';
 import { PPQ } from '../time/ticks.ts';
 import { frameOf } from '../timeline/compile.ts';
+import { lanesOf } from '../timeline/lanes.ts';
 import { counted, figure } from '../words.ts';
 import type { RegionPlan } from './region-list.ts';
 
@@ -72,6 +73,7 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
       tempos: tempos.map((one) => ({ quarters: one.tick / PPQ, tempo: one.tempo })),
     },
     ticksPerQuarter: options.ppq,
+    routes: routesOf(document, regions),
     format: options.format,
     regions: regions.map(({ id, name: title, kind, file, startBar, startBeat, startTick, ...region }) => ({
       id,
@@ -148,10 +150,34 @@ function readmeOf(
     'each section, for programs that cut by markers. regions.csv and regions.json say the same for spreadsheets and',
     'programs.',
     ...(pickUp ? ['', PICK_UP] : []),
+    ...routesOf(document, regions).flatMap((route) => ['', routeInWords(route)]),
     '',
     ...lines,
     '',
   ].join('\n');
+}
+
+/** A channel of its own for what bends, with the part whose sounds it wants. */
+interface Route {
+  readonly name: string;
+  /** 1..16. */
+  readonly channel: number;
+  readonly soundsOf: string;
+}
+
+/** What leaves on a channel that is not its part's, since bends and controllers move a whole one. */
+function routesOf(document: SongDocument, regions: readonly ListedRegion[]): readonly Route[] {
+  const { part } = indexOf(document);
+  const used = new Set(regions.flatMap(({ tracks }) => tracks.flatMap(({ channels }) => channels)));
+  return [...lanesOf(document).values()].flatMap((lane): Route[] => {
+    const of = part(lane.part);
+    if (!of || of.channel === lane.channel || !used.has(lane.channel + 1)) return [];
+    return [{ name: lane.name, channel: lane.channel + 1, soundsOf: of.name }];
+  });
+}
+
+function routeInWords({ name, channel, soundsOf }: Route): string {
+  return `“${name}” is on channel ${channel} of its own, since bends and controllers move a whole channel: give it the sounds of ${soundsOf}.`;
 }
 
 function placeOf({ kind, startBar, startBeat, bars }: ListedRegion): string {
