@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, type Locator, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
 import { exportAll, goTo, openDemo, saved } from './desk.ts';
 
 test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {
@@ -45,23 +46,29 @@ test('a region that is dragged out of the page is its file', async ({ page }) =>
       told();
     });
   });
-  const file = page.getByRole('link', { name: /^Download .*Outro/ });
-  await file.hover();
-  await page.mouse.down();
-  await page.mouse.move(500, 700, { steps: 5 });
-  await page.mouse.up();
-  await expect(page).toHaveTitle(/^{/);
-  const { start, drop } = JSON.parse(await page.title()) as { start: string; drop: string };
-  const [, name = '', address = ''] = /^audio\/midi:([^:]*Outro[^:]*\.mid):(.*)$/.exec(start) ?? [];
-  expect(drop).toBe(address);
-  const bytes = Buffer.from(
-    await page.evaluate(
+  const dragged = async (link: Locator, is: RegExp) => {
+    await link.hover();
+    await page.mouse.down();
+    await page.mouse.move(500, 700, { steps: 5 });
+    await page.mouse.up();
+    await expect.poll(async () => is.test(await page.title())).toBe(true);
+    const { start, drop } = JSON.parse(await page.title()) as { start: string; drop: string };
+    const [, type = '', name = '', address = ''] = /^([^:]*):([^:]*):(.*)$/.exec(start) ?? [];
+    expect(drop).toBe(address);
+    const bytes = await page.evaluate(
       async (from) => [...new Uint8Array(await (await fetch(from)).arrayBuffer())],
       address,
-    ),
-  );
-  expect(Buffer.compare(bytes, Buffer.from(files[name] ?? []))).toBe(0);
-  expect(bytes.subarray(0, 4).toString()).toBe('MThd');
+    );
+    return { type, name, bytes: Buffer.from(bytes) };
+  };
+  const outro = await dragged(page.getByRole('link', { name: /^Download .*Outro/ }), /Outro/);
+  expect(outro.type).toBe('audio/midi');
+  expect(Buffer.compare(outro.bytes, Buffer.from(files[outro.name] ?? []))).toBe(0);
+  expect(outro.bytes.subarray(0, 4).toString()).toBe('MThd');
+  // Several at once go out as one.
+  const all = await dragged(page.getByRole('link', { name: 'Hand-off 1, all as zip' }), /hand-off 1\.zip/);
+  expect([all.type, all.name]).toEqual(['application/zip', 'Salt Waltz, hand-off 1.zip']);
+  expect(Object.keys(unzipSync(all.bytes)).sort()).toEqual(Object.keys(files).sort());
 });
 
 test('a song leaves as a file of its own, and another song is made of it', async ({ page }) => {

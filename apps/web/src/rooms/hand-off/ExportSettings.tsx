@@ -10,6 +10,7 @@ import {
   LIMITS,
   NAME_PARTS,
   type RegionKind,
+  safeFileName,
 } from '@plucky/core';
 import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
@@ -24,6 +25,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
+import { slip } from './slip.ts';
 import type { useLeaving } from './useHandOff.ts';
 
 const ScoreButton = later(async () => (await import('./ScoreButton.tsx')).ScoreButton);
@@ -288,7 +290,20 @@ export function ExportSettings({
         <ScoreButton />
         {result && (
           <Box sx={{ display: 'grid', gap: 0.75, mt: 0.75 }}>
-            <Button component="a" href={downloadUrl.zip(result.exportId, false)} download>
+            <Button
+              component="a"
+              href={downloadUrl.zip(result.exportId, false)}
+              download
+              title="Press to download all of it, or drag it out of the page"
+              draggable
+              onDragStart={(event) =>
+                slip(event.dataTransfer, {
+                  file: `${safeFileName(`${indexOf(document).song.name}, hand-off ${result.number}`)}.zip`,
+                  url: downloadUrl.zip(result.exportId, false),
+                  type: 'application/zip',
+                })
+              }
+            >
               Hand-off {result.number}, all as zip
             </Button>
             <FolderButton result={result} />
