@@ -55,8 +55,11 @@ export function figure<K extends string>(medians: Record<K, number>, name: K, ru
   return { name, unit: 'ms', median: medians[name], runs, ratio };
 }
 
-/** What all but the largest twentieth of some values are below. */
-export function p95(values: readonly number[]): number {
+/** What all but the largest twentieth of some values are below, and all but the largest hundredth. */
+export const p95 = (values: readonly number[]) => quantile(values, 0.95);
+export const p99 = (values: readonly number[]) => quantile(values, 0.99);
+
+function quantile(values: readonly number[], share: number): number {
   const sorted = [...values].sort((a, b) => a - b);
-  return sorted[Math.floor(sorted.length * 0.95)] ?? NaN;
+  return sorted[Math.floor(sorted.length * share)] ?? NaN;
 }

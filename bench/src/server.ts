@@ -1,37 +1,69 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Pattern, SongRecord } from '@plucky/core';
+import type { Pattern } from '@plucky/core';
 import libsql from 'libsql';
-import { type Figure, figure, inTurns } from './measure.js';
+import { type Figure, figure, inTurns, p99 } from './measure.js';
+import { longSong, type MadeSong, madeSong, put } from './songs-made.js';
 
-/** Saves change sets over HTTP beside the smallest durable commit that the same database can make. */
+/** Saves change sets over HTTP beside the smallest durable commit that the same database can make, and beside an export. */
 export async function serverFigures(address: string): Promise<Figure[]> {
-  const json = { 'content-type': 'application/json' };
-  const created = await fetch(`${address}/api/songs`, {
-    method: 'POST',
-    headers: json,
-    body: '{"from":"demo:paper-lanterns"}',
-  });
-  const song = (await created.json()) as { id: string; revision: number; records: SongRecord[] };
+  const save = saver(address, await madeSong(address));
+  return [...(await commitFigures(save)), await besideExport(address, save)];
+}
+
+/** Saves another velocity of a song's first kick each time. */
+function saver(address: string, song: MadeSong): () => Promise<void> {
   const main = song.records.find(
     (record): record is Pattern => record.id === 'main' && record.kind === 'pattern',
   );
   const kick = main?.own['kick-1'];
   if (!main || !kick) throw new Error('There is no first kick.');
   let { revision } = song;
-  const save = async () => {
+  return async () => {
     const own = { ...main.own, 'kick-1': { ...kick, velocity: 1 + (revision % 126) } };
-    const body = JSON.stringify({ base: revision, label: 'bench', put: [{ ...main, own }], remove: [] });
-    const answer = await fetch(`${address}/api/songs/${song.id}/changes`, {
-      method: 'POST',
-      headers: json,
-      body,
-    });
-    if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-    ({ revision } = (await answer.json()) as { revision: number });
+    revision = await put(address, { id: song.id, revision }, [{ ...main, own }]);
   };
+}
 
+/** How many saves are timed while nothing else goes on, and how long lies between two, in ms. */
+const [QUIET, BETWEEN] = [200, 15];
+
+/** How long all but one in a hundred saves take while a song of 1,000 bars is exported, beside when nothing is. */
+async function besideExport(address: string, save: () => Promise<void>): Promise<Figure> {
+  const timed = async (goesOn: () => boolean) => {
+    const times: number[] = [];
+    while (goesOn()) {
+      const start = performance.now();
+      await save();
+      times.push(performance.now() - start);
+      await new Promise((resolve) => setTimeout(resolve, BETWEEN));
+    }
+    return times;
+  };
+  let left = QUIET;
+  const quiet = await timed(() => left-- > 0);
+  const { id } = await longSong(address);
+  let isOn = true;
+  const body = JSON.stringify({ regions: ['song', 'section', 'slot'] });
+  const exported = fetch(`${address}/api/songs/${id}/exports`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body,
+  }).finally(() => (isOn = false));
+  const beside = await timed(() => isOn);
+  const answer = await exported;
+  if (!answer.ok) throw new Error(`The export answered ${answer.status}.`);
+  return {
+    name: 'save beside an export, p99',
+    unit: 'ms',
+    median: p99(beside),
+    runs: beside.length,
+    ratio: { 'its quiet p99': p99(beside) / p99(quiet) },
+  };
+}
+
+async function commitFigures(save: () => Promise<void>): Promise<Figure[]> {
   const folder = mkdtempSync(join(tmpdir(), 'plucky-bench-'));
   const database = new libsql(join(folder, 'bare.db'));
   database.pragma('journal_mode = WAL');

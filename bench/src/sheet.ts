@@ -1,9 +1,7 @@
 import { chromium, type LaunchOptions, type Page } from '@playwright/test';
-import type { Section, Song, SongRecord } from '@plucky/core';
 import { type Figure, median, p95 } from './measure.js';
+import { longSong, madeSong } from './songs-made.js';
 
-/** The songs that the sheet is measured with: a demo as it is, and one of 62 sections of its own. */
-const LONG = { sections: 62, bars: 1000 };
 const RUNS = 20;
 
 /** From a press on the sheet to the painted picture, of 72 and of 1,000 bars, each beside a frame in which nothing changed. */
@@ -11,9 +9,8 @@ export async function sheetFigures(address: string, launch: LaunchOptions): Prom
   const browser = await chromium.launch(launch);
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-    const short = await madeSong(page, address);
-    const long = await madeSong(page, address);
-    await lengthen(page, address, long);
+    const { id: short } = await madeSong(address);
+    const { id: long } = await longSong(address);
     return [
       ...(await figuresOf(page, address, short, '72 bars')),
       ...(await figuresOf(page, address, long, '1000 bars')),
@@ -21,40 +18,6 @@ export async function sheetFigures(address: string, launch: LaunchOptions): Prom
   } finally {
     await browser.close();
   }
-}
-
-async function madeSong(page: Page, address: string): Promise<string> {
-  const made = await page.request.post(`${address}/api/songs`, { data: { from: 'demo:paper-lanterns' } });
-  return ((await made.json()) as { id: string }).id;
-}
-
-/** Plays copies of the verse, each a section of its own, until the song has 1,000 bars. */
-async function lengthen(page: Page, address: string, id: string): Promise<void> {
-  const song = (await (await page.request.get(`${address}/api/songs/${id}`)).json()) as {
-    revision: number;
-    records: readonly SongRecord[];
-  };
-  const verse = song.records.find((one): one is Section => one.kind === 'section' && one.id === 'verse-1');
-  const record = song.records.find((one): one is Song => one.kind === 'song');
-  if (!verse || !record) throw new Error('The demo song has no verse.');
-  const bar = 3840;
-  const [last] = verse.slots.slice(-1);
-  const once = verse.slots.reduce((sum, slot) => sum + slot.length, 0);
-  const missing = LONG.bars * bar - LONG.sections * once;
-  const sections = Array.from({ length: LONG.sections }, (_, i): Section => ({
-    ...verse,
-    id: `long-${i}`,
-    name: `Part ${i + 1}`,
-    // What is missing to 1,000 bars is played by the last one.
-    slots:
-      i === LONG.sections - 1 && last && missing > 0
-        ? [...verse.slots, { ...last, id: 'more', length: missing }]
-        : verse.slots,
-  }));
-  const form = sections.map((one, i) => ({ id: `o-${i}`, section: one.id, times: 1, silencedVoices: [] }));
-  await page.request.post(`${address}/api/songs/${id}/changes`, {
-    data: { base: song.revision, label: 'lengthen', put: [...sections, { ...record, form }], remove: [] },
-  });
 }
 
 async function figuresOf(page: Page, address: string, id: string, size: string): Promise<Figure[]> {

@@ -1,0 +1,63 @@
+import type { Section, Song, SongRecord } from '@plucky/core';
+
+/** A song that the server holds. */
+export interface MadeSong {
+  readonly id: string;
+  readonly revision: number;
+  readonly records: readonly SongRecord[];
+}
+
+const JSON_BODY = { 'content-type': 'application/json' };
+
+/** A song of one's own that begins as a demo, of 72 bars. */
+export async function madeSong(address: string): Promise<MadeSong> {
+  const made = await fetch(`${address}/api/songs`, {
+    method: 'POST',
+    headers: JSON_BODY,
+    body: '{"from":"demo:paper-lanterns"}',
+  });
+  return (await made.json()) as MadeSong;
+}
+
+/** Puts records into a song; gives its next revision. */
+export async function put(
+  address: string,
+  { id, revision }: Pick<MadeSong, 'id' | 'revision'>,
+  records: readonly SongRecord[],
+): Promise<number> {
+  const body = JSON.stringify({ base: revision, label: 'bench', put: records, remove: [] });
+  const answer = await fetch(`${address}/api/songs/${id}/changes`, {
+    method: 'POST',
+    headers: JSON_BODY,
+    body,
+  });
+  if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
+  return ((await answer.json()) as { revision: number }).revision;
+}
+
+const LONG = { sections: 62, bars: 1000 };
+const BAR = 3840;
+
+/** A song of 1,000 bars: copies of the demo's verse, each a section of its own. */
+export async function longSong(address: string): Promise<MadeSong> {
+  const song = await madeSong(address);
+  const verse = song.records.find((one): one is Section => one.kind === 'section' && one.id === 'verse-1');
+  const record = song.records.find((one): one is Song => one.kind === 'song');
+  if (!verse || !record) throw new Error('The demo song has no verse.');
+  const [last] = verse.slots.slice(-1);
+  const once = verse.slots.reduce((sum, slot) => sum + slot.length, 0);
+  const missing = LONG.bars * BAR - LONG.sections * once;
+  const sections = Array.from({ length: LONG.sections }, (_, i): Section => ({
+    ...verse,
+    id: `long-${i}`,
+    name: `Part ${i + 1}`,
+    // What is missing to 1,000 bars is played by the last one.
+    slots:
+      i === LONG.sections - 1 && last && missing > 0
+        ? [...verse.slots, { ...last, id: 'more', length: missing }]
+        : verse.slots,
+  }));
+  const form = sections.map((one, i) => ({ id: `o-${i}`, section: one.id, times: 1, silencedVoices: [] }));
+  const revision = await put(address, song, [...sections, { ...record, form }]);
+  return { ...song, revision };
+}
