@@ -158,6 +158,7 @@ try {
   await open('Paper Lanterns', 'hand-off');
   await page.getByRole('button', { name: /^Export 9 files/ }).click();
   await page.getByRole('status', { name: 'Check' }).waitFor();
+  await page.getByRole('button', { name: 'Play the files' }).waitFor();
   await shoot('hand-off');
 } finally {
   await browser.close();
