@@ -140,7 +140,7 @@ test('what bends leaves on a channel of its own, and the lists say whose sounds 
   ];
   const document = documentOf([
     ...Object.values(smallSong().records).filter(({ id }) => id !== 'main'),
-    pattern('main', { own: { s: hit('snare', 0) }, controls: rise ?? [] }),
+    pattern('main', { own: { s: hit('snare', 0) }, controls: rise }),
   ]);
   const options = exportOptions({ regions: ['song'] });
   const regions = exportRegions(document, options).map((region) => ({ ...region, sha256: '' }));

@@ -1,6 +1,6 @@
 import { DRUM_CHANNEL } from '../kit/channels.ts';
 import { DRUM_NAMES, type DrumName, DRUMS } from '../kit/drums.ts';
-import { INSTRUMENT_NAMES, INSTRUMENTS,instrumentVoice } from '../kit/instruments.ts';
+import { INSTRUMENT_NAMES, INSTRUMENTS, instrumentVoice } from '../kit/instruments.ts';
 import { drumVoice } from '../kit/voices.ts';
 import { type DrumMapOptions, drumNotes } from '../midi/drum-notes.ts';
 import type { Id } from '../names.ts';

@@ -19,7 +19,7 @@ export function ScoreButton() {
   const writable = writableOf(song);
   const chosen = writable.find((one) => one.value === value) ?? writable[0];
   return (
-    <PopoverButton name="A score" text="A score…" paper={{ width: 320 }}>
+    <PopoverButton name="A score" text="A score…" paper={{ width: 320 }} sx={{ width: '100%', mt: 0.75 }}>
       <SearchSelect
         label="What is written"
         value={chosen?.value ?? null}
