@@ -35,6 +35,13 @@ test('the receiver plays the files at its own place and tempo, or the song by it
   await receiver(page).getByRole('button', { name: 'Stop it' }).press('Enter');
   await expect(sounds(page)).toHaveText('Nothing sounds');
   await expect(place).toHaveText('bar 25 . 1 . 1');
+  // What it plays ends with the room, and does not begin anew with it.
+  await receiver(page).getByRole('button', { name: 'Play the song by it' }).press('Enter');
+  await expect(sounds(page)).toHaveText('The song sounds, the files are silent');
+  await goTo(page, 'Sheet');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+  await goTo(page, 'Hand-off');
+  await expect(sounds(page)).toHaveText('Nothing sounds');
   // The song itself plays by the page's own button, and then that is what sounds.
   await page.getByRole('button', { name: 'Play', exact: true }).click();
   await expect(sounds(page)).toHaveText('The song sounds by itself');
@@ -77,6 +84,19 @@ test('a region that changed swaps in place, and files from anywhere are taken or
   await expect(page.getByText(/^broken\.mid: .*\. 1 file taken\.$/)).toBeVisible();
   await expect(receiver(page)).toContainText('Loose snare');
   await expect(tracks(page)).toHaveAccessibleName(/^9 files on .*, 73 bars$/);
+  // One that is let go over the tracks lies there, and not behind all.
+  await tracks(page).evaluate(
+    (svg, content) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([Uint8Array.from(content)], 'late.mid'));
+      const { left, top, width } = svg.getBoundingClientRect();
+      const at = { clientX: left + width / 2, clientY: top + 40 };
+      svg.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer, ...at }));
+    },
+    [...bytes],
+  );
+  await expect(page.locator('g[data-clip="late.mid"]')).toHaveCount(1);
+  await expect(tracks(page)).toHaveAccessibleName(/^10 files on .*, 73 bars$/);
   await receiver(page).getByRole('button', { name: 'Put them aside' }).click();
   await expect(tracks(page)).toHaveAccessibleName(/^8 files on /);
 });

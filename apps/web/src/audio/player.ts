@@ -5,6 +5,8 @@ import { Instrument } from './instrument.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
 const AHEAD = 1.5;
+/** The same on a cable, where what is sent cannot be taken back: only as far as a page is late with its timer. */
+const AHEAD_ON_CABLE = 0.2;
 /** What is about to start within this time is left alone when an edit comes, in s. */
 const TOO_LATE = 0.03;
 /** The first hit comes this long after play is pressed, in s. */
@@ -22,10 +24,8 @@ export interface Playing {
 export interface Cable {
   /** Begins at a place of the song, in ticks, at a time of the sound, in s. */
   start(place: number, time: number): void;
-  /** Says what falls due by a clock, at a time of the sound. */
-  feed(playing: Playing, clock: Clock, now: number): void;
-  /** Ends what sounds, since something else goes on. */
-  cut(): void;
+  /** Says what falls due by a clock up to a time of the sound; by another clock than before, what sounds ends first. */
+  feed(playing: Playing, clock: Clock, to: number): void;
   stop(): void;
 }
 
@@ -186,7 +186,6 @@ export class Player {
     this.#use(playing);
     this.#clock = clock;
     this.#earlier = null;
-    this.#cable?.cut();
     this.#reschedule();
   }
 
@@ -234,10 +233,13 @@ export class Player {
     this.instrument.forget(now);
   }
 
-  /** What runs at this moment, which after a cue is not yet what is scheduled. */
   #feedCable(playing: Playing, now: number): void {
-    const clock = this.#clock;
-    if (clock) this.#cable?.feed(playing, this.#earlier && now < clock.time ? this.#earlier : clock, now);
+    const [cable, clock] = [this.#cable, this.#clock];
+    if (!cable || !clock) return;
+    const to = now + AHEAD_ON_CABLE;
+    // What runs before a cue comes is not yet what is scheduled.
+    if (this.#earlier) cable.feed(playing, this.#earlier, Math.min(to, clock.time));
+    if (!this.#earlier || to > clock.time) cable.feed(playing, clock, to);
   }
 
   #scheduleUpTo(to: number, playing: Playing, clock: Clock): void {

@@ -32,6 +32,8 @@ export interface LaidTrack {
   readonly name: string;
   /** 0..15. */
   readonly channel: number;
+  /** Whether its notes only name what plays, by cue points, and are not to sound. */
+  readonly isCues: boolean;
   /** The General MIDI program (0..127) that it asks for first, if it does. */
   readonly program: number | null;
   readonly clips: readonly LaidClip[];
@@ -58,8 +60,9 @@ export interface Laid {
 const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };
 const USUAL_TEMPO = 120;
 
-/** The kind of text that names a track. */
+/** The kinds of text that name a track, and what a note stands for. */
 const TRACK_NAME = 3;
+const CUE_POINT = 7;
 
 /** A file with the tick at which it lies. */
 interface Placed {
@@ -186,7 +189,8 @@ function tracksOf(placed: readonly Placed[]): LaidTrack[] {
         const name = nameOf(file, events, channel);
         const id = `${name} ${channel}`;
         const program = own.find((event) => event.type === 'program')?.number ?? null;
-        const track = tracks.get(id) ?? { id, name, channel, program, clips: [] };
+        const isCues = events.some((event) => event.type === 'text' && event.kind === CUE_POINT);
+        const track = tracks.get(id) ?? { id, name, channel, isCues, program, clips: [] };
         track.clips.push(clip);
         tracks.set(id, track);
       }

@@ -91,9 +91,11 @@ test.each(['song', 'section', 'slot'] as const)(
 
 test('the files sound as the song does: the same sounds, tempo and meters, and twice as fast when that is asked for', () => {
   const document = smallSong();
-  const options = exportOptions({ regions: ['song'], drumMap: 'rising' });
+  // The notes of cues are on a track of theirs, and not heard.
+  const options = exportOptions({ regions: ['song'], drumMap: 'rising', cueTrack: true });
   const { files, song: counted } = receiveFiles(handedOff(document, options).given);
   const laid = layFiles(files, counted);
+  expect(laid.tracks.map(({ isCues }) => isCues)).toEqual([false, true]);
   const rack = rackFor(laid, document, options);
   const heard = receivedTimeline(laid, rack);
   const song = compile(document, { kind: 'song' });

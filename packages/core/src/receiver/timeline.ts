@@ -8,7 +8,8 @@ import type { Rack } from './rack.ts';
 /** What a receiver plays: the notes of its files by the sounds that are set up, `rate` times as fast as the files say. */
 export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate = 1): Timeline {
   const { length, lead, meters } = laid;
-  const events = laid.tracks.flatMap(({ id, channel, clips }) => {
+  const events = laid.tracks.flatMap(({ id, channel, isCues, clips }) => {
+    if (isCues) return [];
     const lane = clips.some(({ moves }) => moves.length) ? id : null;
     return clips.flatMap((clip) =>
       clip.notes.map((one): NoteEvent => ({

@@ -29,7 +29,7 @@ function waltz() {
 /** Feeds as a timer does that is now and then late. */
 function run(out: PortOut, messages: readonly PortMessage[], clock: Clock, from: number, to: number): void {
   for (let now = from, i = 0; now < to; now += 0.025 * (i++ % 5 === 0 ? 4 : 1))
-    out.feed(messages, clock, now);
+    out.feed(messages, clock, now + 0.2);
 }
 
 const isNote = ({ bytes: [status = 0] }: Sent) => status >= 0x80 && status < 0xa0;
@@ -90,4 +90,30 @@ test('what loops goes round on the port, with clocks that stay even', () => {
   expect(ons.slice(0, 5)).toEqual([0, 500, 1000, 1500, 2000]);
   const clocks = sent.filter(({ bytes: [status] }) => status === 0xf8).map(({ time }) => time);
   clocks.forEach((time, i) => expect(time).toBeCloseTo((i * 500) / 24, 6));
+});
+
+test('where it goes on by another clock, what sounds is ended there and nothing of before is sent any more', () => {
+  const message = (tick: number, bytes: number[]): PortMessage => ({ tick, bytes: Uint8Array.from(bytes) });
+  const messages = [0, 960, 1920, 2880].flatMap((tick, i) => [
+    message(tick, [0x90, 60 + i, 90]),
+    message(tick + 959, [0x80, 60 + i, 64]),
+  ]);
+  const { sent, out } = recorded();
+  const tempos = [{ tick: 0, tempo: 60 }];
+  const before: Clock = { time: 0, tick: 0, tempos, length: 3840, loops: false };
+  // From the middle of the first note on to the last one.
+  const after: Clock = { ...before, time: 0.5, tick: 2880 };
+  out.start(0, 0);
+  out.feed(messages, before, 0.4);
+  out.feed(messages, before, 0.5);
+  for (const to of [0.6, 0.9, 1.7]) {
+    out.feed(messages, before, 0.5);
+    out.feed(messages, after, to);
+  }
+  expect(sent.filter(isNote).map(({ bytes, time }) => [bytes[0], bytes[1], Math.round(time)])).toEqual([
+    [0x90, 60, 0],
+    [0x80, 60, 500],
+    [0x90, 63, 500],
+    [0x80, 63, 1499],
+  ]);
 });

@@ -7,12 +7,6 @@ const NOTE_OFF = 0x80;
 const NOTE_ON = 0x90;
 const HIGHEST_POSITION = 0x3fff;
 
-/**
- * How far ahead messages are sent, in s: what is sent cannot be taken back, so that it is only as far as a page is late with its
- * timer.
- */
-const AHEAD = 0.2;
-
 /** Plays to a port by the clock of the sound: notes and what moves them, clock, start, stop and song position. */
 export class PortOut {
   readonly port: OutPort;
@@ -20,6 +14,8 @@ export class PortOut {
   readonly #pageTime: (time: number) => number;
   /** Up to which time of the sound messages are sent; null while nothing plays. */
   #sentTo: number | null = null;
+  /** By which it was sent so far. */
+  #clock: Clock | null = null;
   /** What was begun and not ended, as channel and note. */
   readonly #open = new Set<string>();
 
@@ -36,11 +32,12 @@ export class PortOut {
     this.#sentTo = time;
   }
 
-  /** Sends what falls due from where it has come to; `clock` is what runs. */
-  feed(messages: readonly PortMessage[], clock: Clock, now: number): void {
+  /** Sends what falls due by a clock from where it has come to; where that is another one than before, what sounds ends first. */
+  feed(messages: readonly PortMessage[], clock: Clock, to: number): void {
     const from = this.#sentTo;
-    if (from === null) return;
-    const to = Math.max(from, now + AHEAD);
+    if (from === null || to <= from) return;
+    if (this.#clock !== clock) this.#cut(from);
+    this.#clock = clock;
     const [first, last] = [runningTick(clock, from), runningTick(clock, to)];
     const ticks = ticksOf(messages);
     for (const { index, tick } of dueBetween(ticks, clock, first, last)) {
@@ -53,21 +50,22 @@ export class PortOut {
     this.#sentTo = to;
   }
 
-  /** Ends what sounds, since something else goes on from there. */
-  cut(): void {
+  stop(): void {
     const time = this.#sentTo;
     if (time === null) return;
+    this.#cut(time);
+    this.#send([SYNC.stop], time);
+    this.#sentTo = null;
+    this.#clock = null;
+  }
+
+  /** Ends what was begun. */
+  #cut(time: number): void {
     for (const key of this.#open) {
       const [channel = 0, note = 0] = key.split(' ').map(Number);
       this.#send([NOTE_OFF | channel, note, 64], time);
     }
     this.#open.clear();
-  }
-
-  stop(): void {
-    this.cut();
-    if (this.#sentTo !== null) this.#send([SYNC.stop], this.#sentTo);
-    this.#sentTo = null;
   }
 
   #note(bytes: Uint8Array, time: number): void {

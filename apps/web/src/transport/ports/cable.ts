@@ -8,8 +8,7 @@ export function cableTo(port: OutPort): Cable {
   const out = new PortOut(port, (time) => thePlayer().pageTime(time));
   return {
     start: (place, time) => out.start(place, time),
-    feed: ({ document, timeline }, clock, now) => out.feed(portMessages(document, timeline), clock, now),
-    cut: () => out.cut(),
+    feed: ({ document, timeline }, clock, to) => out.feed(portMessages(document, timeline), clock, to),
     stop: () => out.stop(),
   };
 }

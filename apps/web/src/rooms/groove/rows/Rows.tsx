@@ -38,14 +38,14 @@ export function Rows({ view }: { view: PatternView }) {
   );
   const together = useSession((session) => session.together);
   const compares = useSession((session) => session.panel === 'compare');
-  const isHeld = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
-  const lanes = ACCENTS + (isHeld ? REFERENCE : 0);
+  const hasReference = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
+  const lanes = ACCENTS + (hasReference ? REFERENCE : 0);
   const zoom = useSession((session) => session.zoom);
   const layout = useMemo(
     () => layOut(size, view.rows.length, view.length, lanes, zoom),
     [size, view.rows.length, view.length, lanes, zoom],
   );
-  const label = useMemo(() => (isHeld ? <ReferenceLabel view={view} /> : null), [isHeld, view]);
+  const label = useMemo(() => (hasReference ? <ReferenceLabel view={view} /> : null), [hasReference, view]);
   useZoom(frame, layout, caret);
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
@@ -134,7 +134,7 @@ export function Rows({ view }: { view: PatternView }) {
             );
           })}
           {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
-          {isHeld && <DrumOnsets view={view} layout={layout} />}
+          {hasReference && <DrumOnsets view={view} layout={layout} />}
           {compares && <CompareMarks view={view} layout={layout} />}
           {mark && <Mark mark={mark} />}
         </svg>
@@ -146,7 +146,7 @@ export function Rows({ view }: { view: PatternView }) {
           top={RULER + height}
           onToggle={(at) => actions.accent(at)}
         />
-        {isHeld && <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} />}
+        {hasReference && <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} />}
         <Playhead view={view} layout={layout} height={RULER + height} />
       </Box>
       <CaretWords view={view} />
