@@ -147,7 +147,7 @@ test('kicks are held against an imported part, counted, and moved to its onsets'
   }
 });
 
-test('a drum track as the reference keeps its drums apart: each stands over its own row, is counted and met by that row alone', async ({
+test('a drum track as the reference keeps its drums apart: each stands in its own row, is counted and met by that row alone', async ({
   page,
 }) => {
   await newSong(page);

@@ -21,7 +21,7 @@ const of = (
   by,
 });
 
-/** The usual places of a drum set on five lines, as the Percussive Arts Society recommends them (N. Weinberg, 1998). */
+/** The usual places and heads of a drum set on five lines. */
 const HEADS: Readonly<Record<string, DrumHead>> = {
   crash: of('A', 5, 'x'),
   swell: of('B', 5, 'x'),

@@ -31,7 +31,6 @@ export function musicXml(document: SongDocument, scope: Scope, title: string): s
   const ids = score.parts.map((_, i) => `P${i + 1}`);
   return [
     '<?xml version="1.0" encoding="UTF-8"?>',
-    '<!DOCTYPE score-partwise PUBLIC "-//Recordare//DTD MusicXML 4.0 Partwise//EN" "http://www.musicxml.org/dtds/partwise.dtd">',
     '<score-partwise version="4.0">',
     tag('work', tag('work-title', text(title))),
     tag('identification', tag('encoding', tag('software', 'Plucky Verse'))),

@@ -42,7 +42,7 @@ export function ScoreButton() {
             saveFile(
               `${safeFileName(title)}.musicxml`,
               musicXml(song, chosen.scope, title),
-              'application/vnd.recordare.musicxml+xml',
+              'application/xml',
             );
           }}
         >
