@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useEdit, useSong } from '../document/context.tsx';
@@ -11,7 +11,7 @@ import { Choice } from '../shared/ui/Choices.tsx';
 import { Heading } from '../shared/ui/Group.tsx';
 import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
 import { color, familyColor, TEXT } from '../shared/ui/tokens.ts';
-import { TypedNumber } from '../shared/ui/TypedNumber.tsx';
+import { LoneNumber } from '../shared/ui/TypedNumber.tsx';
 
 /** Name, meter, level and pan, each with its number, mute and solo. */
 const COLUMNS = '92px 44px minmax(0, 1fr) 40px 84px 44px 54px';
@@ -92,7 +92,8 @@ function VoiceMix({ voice }: { voice: Voice }) {
         max={100}
         onChange={(level, gesture) => set({ level }, 'level', gesture)}
       />
-      <Typed
+      <LoneNumber
+        max={100}
         label={`Level of ${voice.name}`}
         value={voice.level}
         min={0}
@@ -108,7 +109,8 @@ function VoiceMix({ voice }: { voice: Voice }) {
         marks={[{ value: 0 }]}
         onChange={(pan, gesture) => set({ pan: Math.abs(pan) < 6 ? 0 : pan }, 'pan', gesture)}
       />
-      <Typed
+      <LoneNumber
+        max={100}
         label={`Pan of ${voice.name}`}
         value={voice.pan}
         min={-100}
@@ -120,18 +122,6 @@ function VoiceMix({ voice }: { voice: Voice }) {
       </Box>
     </Box>
   );
-}
-
-/** The number of a slider, which can be typed; left of the middle is below 0. */
-function Typed(props: {
-  label: string;
-  value: number;
-  min: number;
-  text: string;
-  onChange: (value: number) => void;
-}) {
-  const [isTyped, setTyped] = useState(false);
-  return <TypedNumber {...props} max={100} isTyped={isTyped} isAlone onTyped={setTyped} />;
 }
 
 /** How fast a meter falls back, as the share that is left at the next picture. */

@@ -4,7 +4,7 @@ import { type Lane, lanesOf } from '../timeline/lanes.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
 /** Controller numbers: data entry, level (expression), filter (brightness), and the registered parameter's two halves. */
-const NUMBER = {
+export const CONTROLLER = {
   dataEntry: 6,
   dataEntryFine: 38,
   level: 11,
@@ -34,18 +34,18 @@ export function lanesIn(document: SongDocument, timeline: Timeline): readonly La
 /** Registered parameter 0, how many semitones a full bend is, closed again so that nothing else can change it. */
 export function rangeMessage({ channel, range }: Pick<Lane, 'channel' | 'range'>): MidiEvent[] {
   const says: readonly (readonly [number, number])[] = [
-    [NUMBER.parameter, 0],
-    [NUMBER.parameterFine, 0],
-    [NUMBER.dataEntry, range],
-    [NUMBER.dataEntryFine, 0],
-    [NUMBER.parameter, NO_PARAMETER],
-    [NUMBER.parameterFine, NO_PARAMETER],
+    [CONTROLLER.parameter, 0],
+    [CONTROLLER.parameterFine, 0],
+    [CONTROLLER.dataEntry, range],
+    [CONTROLLER.dataEntryFine, 0],
+    [CONTROLLER.parameter, NO_PARAMETER],
+    [CONTROLLER.parameterFine, NO_PARAMETER],
   ];
   return says.map(([number, value]) => ({ tick: 0, type: 'controller', channel, number, value }));
 }
 
 function controlMessage({ kind, value, channel }: ControlEvent, { range }: Lane, tick: number): MidiEvent {
-  if (kind !== 'pitch') return { tick, type: 'controller', channel, number: NUMBER[kind], value };
+  if (kind !== 'pitch') return { tick, type: 'controller', channel, number: CONTROLLER[kind], value };
   return { tick, type: 'pitchBend', channel, value: bendOf(value, range) };
 }
 

@@ -1,6 +1,6 @@
 import { keptWhileSame } from '../made-from.ts';
 import type { SongDocument } from '../song/document.ts';
-import { USUAL_EXPORT } from '../song/export-options.ts';
+import { optionsOfSong } from '../song/export-options.ts';
 import type { Timeline } from '../timeline/events.ts';
 import { eventBytes } from './bytes/write.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
@@ -12,16 +12,15 @@ export interface PortMessage {
 }
 
 /** Messages go out as files have them: by part, each drum with its kit's own note. */
-const AS_USUAL = { ...USUAL_EXPORT, regions: ['song'], format: 0, programs: true } as const;
+const OPTIONS = optionsOfSong({ format: 0, programs: true });
 
 const kept = keptWhileSame<readonly PortMessage[]>();
 
 /** What a timeline says on a cable, in order: the very messages that its file holds. */
 export function portMessages(document: SongDocument, timeline: Timeline): readonly PortMessage[] {
   return kept(document, [timeline], () => {
-    const options = { ...AS_USUAL, regions: [...AS_USUAL.regions], ticks: {}, stay: [] };
-    const notes = exportedNotes(document, timeline, options);
-    const { tracks } = midiFileOf(document, '', timeline, notes, options, false);
+    const notes = exportedNotes(document, timeline, OPTIONS);
+    const { tracks } = midiFileOf(document, '', timeline, notes, OPTIONS, false);
     return tracks
       .flatMap(({ events }) => events)
       .filter((event) => 'channel' in event)

@@ -3,6 +3,7 @@ import { LIMITS } from '../limits.ts';
 import { type Id, plainName } from '../names.ts';
 import { type Reference } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
+import { TEXT } from './bytes/format.ts';
 import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
 
@@ -24,7 +25,7 @@ export function partsInFile(bytes: Uint8Array): PartInFile[] {
   const file = readMidi(bytes);
   const scale = (tick: number) => Math.round((tick * PPQ) / file.ppq);
   return file.tracks.flatMap((track, i) => {
-    const title = track.events.find((event) => event.type === 'text' && event.kind === 3);
+    const title = track.events.find((event) => event.type === 'text' && event.kind === TEXT.trackName);
     const { notes } = notesOf({ ...file, tracks: [track] });
     const channels = [...new Set(notes.map((note) => note.channel))].sort((a, b) => a - b);
     const trackName = title?.type === 'text' ? plainName(title.text, 60) : '';

@@ -115,7 +115,6 @@ const OPTION_WORDS = {
     voice: 'Drums have the notes of their kit.',
     general: 'Drums have the notes of General MIDI.',
     rising: 'Drums have rising notes, the lowest row first.',
-    own: 'Drums have the notes of a map of the song’s own.',
   },
 } as const;
 
@@ -143,7 +142,7 @@ function readmeOf(
     OPTION_WORDS.timing[timing],
     OPTION_WORDS.accents[accents],
     drumMap === 'own'
-      ? `${OPTION_WORDS.drumMap.own.slice(0, -1)}, “${ownMap}”.`
+      ? `Drums have the notes of a map of the song’s own, “${ownMap}”.`
       : OPTION_WORDS.drumMap[drumMap],
     '',
     'Lay each file on the bar that is named with it; patterns belong anywhere. The song’s own file has a marker for',

@@ -9,14 +9,13 @@ import { PPQ } from '../time/ticks.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import type { Lane } from '../timeline/lanes.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
-import type { MidiEvent, MidiFile, MidiTrack } from './bytes/format.ts';
+import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from './bytes/format.ts';
 import { chordTexts } from './chord-texts.ts';
 import { laneEvents, lanesIn } from './controls.ts';
 import { cuesOf } from './cues.ts';
 import { drumNotes } from './drum-notes.ts';
 import { glideEvents, leavingLength } from './glides.ts';
 
-const TEXT = { plain: 1, trackName: 3, marker: 6, cuePoint: 7 } as const;
 /** What a note-off says; readers ignore it, and 64 is the value the standard gives devices without release velocity. */
 const RELEASE_VELOCITY = 64;
 

@@ -2,6 +2,7 @@ import { occurrencePlaces, type Scope } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Part } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
 import { type BarMeter, beatTicks } from '../time/meter.ts';
 import { barLines } from '../timeline/bar-lines.ts';
 import { barAt, compile } from '../timeline/compile.ts';
@@ -134,7 +135,9 @@ function grouped<T, K>(items: readonly T[], keyOf: (item: T) => K): ReadonlyMap<
   const groups = new Map<K, T[]>();
   for (const item of items) {
     const key = keyOf(item);
-    groups.set(key, [...(groups.get(key) ?? []), item]);
+    const group = groups.get(key);
+    if (group) group.push(item);
+    else groups.set(key, [item]);
   }
   return groups;
 }
@@ -178,16 +181,15 @@ function roundsOf(document: SongDocument, bars: readonly PlainBar[]): Rounds[] {
 function withRepeats(parts: readonly ScorePart[], rounds: readonly Rounds[]): ScorePart[] {
   const repeated = rounds.filter(({ first, bars, times }) =>
     parts.every((part) => {
-      const text = (round: number) =>
-        JSON.stringify(
-          part.bars.slice(first + round * bars, first + (round + 1) * bars).map((bar, i) => ({
-            voices: bar.voices,
-            length: bar.length,
-            tempo: i === 0 ? null : bar.tempo,
-            says: i === 0 ? null : bar.saysMeter,
-          })),
-        );
-      return Array.from({ length: times - 1 }, (_, i) => text(i + 1)).every((round) => round === text(0));
+      const said = (round: number) =>
+        part.bars.slice(first + round * bars, first + (round + 1) * bars).map((bar, i) => ({
+          voices: bar.voices,
+          length: bar.length,
+          tempo: i === 0 ? null : bar.tempo,
+          says: i === 0 ? null : bar.saysMeter,
+        }));
+      const once = said(0);
+      return Array.from({ length: times - 1 }, (_, i) => said(i + 1)).every((round) => saysSame(round, once));
     }),
   );
   const isLater = (i: number) =>

@@ -1,5 +1,4 @@
-import type { BarMeter } from '../time/meter.ts';
-import { beatTicks } from '../time/meter.ts';
+import { type BarMeter, beatTicks } from '../time/meter.ts';
 import { type Division, divisionFor, divisionOfHeld, onLine } from './beat-grid.ts';
 
 /** What sounds together at a place of a bar, in ticks from its start, and until when it is held (`to` may lie in a later bar). */
@@ -9,7 +8,7 @@ export interface Onset<N> {
   readonly notes: readonly N[];
 }
 
-/** A value as it is written: `share` of a whole note is 1 / `base`, with dots, in a tuplet or not. */
+/** A value as it is written: one of a whole note's `base` parts, with dots, in a tuplet or not. */
 export interface Value {
   /** 1 whole, 2 half, 4 quarter … 128. */
   readonly base: number;
@@ -27,7 +26,7 @@ export interface Written<N> {
   /** Whether it goes on from the one before, or into the next: tied. */
   readonly isTied: boolean;
   readonly ties: boolean;
-  /** The beat that it begins in, and whether it is the first or last of its beat. */
+  /** The beat that it begins in, from 0. */
   readonly beat: number;
 }
 
@@ -145,10 +144,11 @@ function piecesOf<N>(
   return out;
 }
 
-/** A piece as values that are each one sign: the rest of it is tied on, or for rests and strokes silence. */
+/** A piece as values that are each one sign: what one does not hold is tied on, or of a rest another rest. */
 function valuesOf<N>({ from, to, notes, isTied, ties }: Piece<N>, division: Division, unit: number) {
   const base = unit * division.written;
   const tuplet = division.parts === division.written ? null : division;
+  const sounds = notes.length > 0;
   const out: (Omit<Written<N>, 'at' | 'length' | 'beat'> & {
     readonly from: number;
     readonly parts: number;
@@ -157,36 +157,42 @@ function valuesOf<N>({ from, to, notes, isTied, ties }: Piece<N>, division: Divi
   while (at < to) {
     const [parts, dots] = SINGLE.find(([one]) => one <= to - at) ?? [1, 0];
     const whole = dots === 0 ? parts : dots === 1 ? (parts * 2) / 3 : (parts * 4) / 7;
-    const isFirst = at === from;
-    at += parts;
     out.push({
-      from: at - parts,
+      from: at,
       parts,
       value: { base: base / whole, dots, tuplet },
       notes,
-      isTied: isTied || !isFirst,
-      ties: ties || at < to,
+      isTied: sounds && (isTied || at > from),
+      ties: sounds && (ties || at + parts < to),
     });
+    at += parts;
   }
-  return out.map((one, i) => ({
-    ...one,
-    ties: notes.length > 0 && (i < out.length - 1 || ties),
-    isTied: notes.length > 0 && one.isTied,
-  }));
+  return out;
 }
 
-/** Beats that are filled one after another by the same note, or by rests, as one value: two from an even beat on, or four. */
+/**
+ * Beats that are filled one after another by the same note, or by rests, as one value: two or four from an even beat on, or three
+ * that are a bar.
+ */
 function joined<N>(written: readonly Written<N>[], { unit, beats }: BarMeter, beat: number): Written<N>[] {
-  const isWhole = (one: Written<N> | undefined) => one?.length === beat && one.at === one.beat * beat;
+  const isWhole = (one: Written<N>) => one.length === beat && one.at === one.beat * beat;
   const goesOn = (one: Written<N>, next: Written<N>) =>
-    one.notes.length ? one.ties && next.isTied : next.notes.length === 0;
+    isWhole(one) && isWhole(next) && (one.notes.length ? one.ties && next.isTied : !next.notes.length);
+  /** How many beats from an element on are filled alike. */
+  const runFrom = (from: number) => {
+    let count = 1;
+    for (;;) {
+      const [one, next] = [written[from + count - 1], written[from + count]];
+      if (!one || !next || !goesOn(one, next)) return count;
+      count++;
+    }
+  };
   const out: Written<N>[] = [];
   for (let i = 0; i < written.length;) {
     const one = written[i];
     if (!one) break;
-    let count = 1;
-    if (isWhole(one)) while (isRun(written, i, count + 1, isWhole, goesOn)) count++;
-    const most = [4, 3, 2].find((n) => n <= count && one.beat % (n === 3 ? beats : n) === 0) ?? 1;
+    const run = runFrom(i);
+    const most = [4, 3, 2].find((n) => n <= run && one.beat % (n === 3 ? beats : n) === 0) ?? 1;
     const last = written[i + most - 1] ?? one;
     const dots = most === 3 ? 1 : 0;
     const base = unit / (most === 3 ? 2 : most);
@@ -195,15 +201,4 @@ function joined<N>(written: readonly Written<N>[], { unit, beats }: BarMeter, be
     i += most;
   }
   return out;
-}
-
-function isRun<N>(
-  written: readonly Written<N>[],
-  from: number,
-  count: number,
-  isWhole: (one: Written<N> | undefined) => boolean,
-  goesOn: (one: Written<N>, next: Written<N>) => boolean,
-): boolean {
-  const [before, next] = [written[from + count - 2], written[from + count - 1]];
-  return before !== undefined && next !== undefined && isWhole(next) && goesOn(before, next);
 }

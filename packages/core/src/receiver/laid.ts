@@ -1,4 +1,4 @@
-import type { MidiEvent, MidiFile } from '../midi/bytes/format.ts';
+import { type MidiEvent, type MidiFile, TEXT } from '../midi/bytes/format.ts';
 import { notesOf } from '../midi/bytes/notes-of.ts';
 import { type BarMeter, barTicks, beatTicks, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
@@ -59,10 +59,6 @@ export interface Laid {
 /** What a file that says nothing of it is counted in. */
 const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };
 const USUAL_TEMPO = 120;
-
-/** The kinds of text that name a track, and what a note stands for. */
-const TRACK_NAME = 3;
-const CUE_POINT = 7;
 
 /** A file with the tick at which it lies. */
 interface Placed {
@@ -189,7 +185,7 @@ function tracksOf(placed: readonly Placed[]): LaidTrack[] {
         const name = nameOf(file, events, channel);
         const id = `${name} ${channel}`;
         const program = own.find((event) => event.type === 'program')?.number ?? null;
-        const isCues = events.some((event) => event.type === 'text' && event.kind === CUE_POINT);
+        const isCues = events.some((event) => event.type === 'text' && event.kind === TEXT.cuePoint);
         const track = tracks.get(id) ?? { id, name, channel, isCues, program, clips: [] };
         track.clips.push(clip);
         tracks.set(id, track);
@@ -205,7 +201,7 @@ function channelsOf(events: readonly MidiEvent[]): readonly number[] {
 
 /** What a track goes by: its own name; in a file of one track, which has the file's, its channel. */
 function nameOf({ midi }: ReceivedFile, events: readonly MidiEvent[], channel: number): string {
-  const own = events.find((event) => event.type === 'text' && event.kind === TRACK_NAME);
+  const own = events.find((event) => event.type === 'text' && event.kind === TEXT.trackName);
   return midi.format === 1 && own?.type === 'text' && own.text ? own.text : `Channel ${channel + 1}`;
 }
 

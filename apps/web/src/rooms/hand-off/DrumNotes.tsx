@@ -1,13 +1,12 @@
 import { Box, Button, Typography } from '@mui/material';
 import { drumNotes, type ExportOptions, indexOf, noteName, omit, type SongDocument } from '@plucky/core';
-import { useState } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { TypedNumber } from '../../shared/ui/TypedNumber.tsx';
+import { LoneNumber } from '../../shared/ui/TypedNumber.tsx';
 
 const MAPS = [
   { value: 'voice', label: 'The kit’s own' },
@@ -131,9 +130,12 @@ function MapOfOwn({
               <Typography className="mono" sx={{ fontSize: TEXT.note, color: color('faint') }}>
                 {noteName(note, song.key)}
               </Typography>
-              <Note
+              <LoneNumber
                 label={`Note of ${voice.name}`}
                 value={note}
+                min={0}
+                max={127}
+                text={String(note)}
                 onChange={(to) =>
                   onChange({ ownMaps: { ...ownMaps, [ownMap]: { ...ownMaps[ownMap], [voice.id]: to } } })
                 }
@@ -148,30 +150,5 @@ function MapOfOwn({
         Remove this map
       </Button>
     </>
-  );
-}
-
-function Note({
-  label,
-  value,
-  onChange,
-}: {
-  label: string;
-  value: number;
-  onChange: (value: number) => void;
-}) {
-  const [isTyped, setIsTyped] = useState(false);
-  return (
-    <TypedNumber
-      label={label}
-      value={value}
-      min={0}
-      max={127}
-      text={String(value)}
-      isAlone
-      isTyped={isTyped}
-      onTyped={setIsTyped}
-      onChange={onChange}
-    />
   );
 }

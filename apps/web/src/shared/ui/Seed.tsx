@@ -1,7 +1,6 @@
 import { Box, Button } from '@mui/material';
-import { useState } from 'react';
 import { TEXT } from './tokens.ts';
-import { TypedNumber } from './TypedNumber.tsx';
+import { LoneNumber } from './TypedNumber.tsx';
 
 /** The largest seed there is. */
 const MOST = 0xffffffff;
@@ -21,7 +20,6 @@ export function Seed({
   onAnother: () => void;
   onType: (seed: number) => void;
 }) {
-  const [isTyped, setTyped] = useState(false);
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, my: 1 }}>
       <Button onClick={onAnother} {...(primary ? { variant: 'contained', color: 'primary' } : {})}>
@@ -29,17 +27,7 @@ export function Seed({
       </Button>
       <Box component="span" className="mono" sx={{ fontSize: TEXT.small }}>
         seed{' '}
-        <TypedNumber
-          label="Seed"
-          value={value}
-          min={0}
-          max={MOST}
-          text={String(value)}
-          isTyped={isTyped}
-          isAlone
-          onTyped={setTyped}
-          onChange={onType}
-        />
+        <LoneNumber label="Seed" value={value} min={0} max={MOST} text={String(value)} onChange={onType} />
       </Box>
     </Box>
   );

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { KeyboardEvent } from 'react';
+import { type ComponentProps, type KeyboardEvent, useState } from 'react';
 import { color } from './tokens.ts';
 import { useDraft } from './useDraft.ts';
 
@@ -62,6 +62,14 @@ export function TypedNumber({
       {text}
     </Box>
   );
+}
+
+/** A number that no slider beside it says too. */
+export function LoneNumber(
+  props: Omit<ComponentProps<typeof TypedNumber>, 'isAlone' | 'isTyped' | 'onTyped'>,
+) {
+  const [isTyped, setIsTyped] = useState(false);
+  return <TypedNumber {...props} isAlone isTyped={isTyped} onTyped={setIsTyped} />;
 }
 
 /** The nearest multiple of a step, without what binary fractions leave over. */

@@ -54,5 +54,8 @@ export const STATUS = {
   pitchBend: 0xe0,
 } as const;
 
+/** Kinds of text that have a meaning here. */
+export const TEXT = { plain: 1, trackName: 3, marker: 6, cuePoint: 7 } as const;
+
 /** Meta event kinds that have a meaning here; 1 to 9 are text. */
 export const META = { firstText: 1, lastText: 9, end: 0x2f, tempo: 0x51, meter: 0x58, key: 0x59 } as const;

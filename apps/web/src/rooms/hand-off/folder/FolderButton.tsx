@@ -2,8 +2,9 @@ import { Button } from '@mui/material';
 import { counted, type FolderPlan } from '@plucky/core';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { downloadUrl, type ExportResult } from '../../../api/client.ts';
+import type { ExportResult } from '../../../api/client.ts';
 import { notify } from '../../../shared/ui/notify.ts';
+import { filesOf } from '../files-of.ts';
 import { folderPicker } from './folder.ts';
 import type { FileToLay } from './lay-into.ts';
 
@@ -14,7 +15,7 @@ export function FolderButton({ result }: { result: ExportResult }) {
     mutationFn: async () => {
       const folder = await pick?.();
       if (!folder) return;
-      const [files, { layInto }] = await Promise.all([filesOf(result), import('./lay-into.ts')]);
+      const [files, { layInto }] = await Promise.all([filesToLay(result), import('./lay-into.ts')]);
       notify(wordsOf(folder.name, await layInto(folder, files)));
     },
     onError: (error) => notify(error.message, { variant: 'error' }),
@@ -32,14 +33,11 @@ export function FolderButton({ result }: { result: ExportResult }) {
 }
 
 /** The files of a hand-off, by what they are of. */
-async function filesOf({ exportId, regions }: ExportResult): Promise<readonly FileToLay[]> {
-  const [answer, { unzipSync }] = await Promise.all([
-    fetch(downloadUrl.zip(exportId, false)),
-    import('fflate'),
-  ]);
-  if (!answer.ok) throw new Error('The files could not be had from the server. Nothing was written.');
+async function filesToLay({ exportId, regions }: ExportResult): Promise<readonly FileToLay[]> {
+  const files = await filesOf(exportId);
+  if (!files) throw new Error('The files could not be had from the server. Nothing was written.');
   const ids = new Map(regions.map(({ id, file }) => [file, id]));
-  return Object.entries(unzipSync(new Uint8Array(await answer.arrayBuffer()))).map(([file, bytes]) => ({
+  return files.map(({ file, bytes }) => ({
     id: ids.get(file) ?? `list.${file}`,
     file,
     bytes: new Uint8Array(bytes),

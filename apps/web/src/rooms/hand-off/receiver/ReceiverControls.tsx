@@ -1,10 +1,10 @@
 import { Box, Button, Typography } from '@mui/material';
 import { barAt, barLines } from '@plucky/core';
-import { type ComponentProps, useCallback, useState } from 'react';
+import { type ComponentProps, useCallback } from 'react';
 import { useIsPlaying } from '../../../audio/useIsPlaying.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { TypedNumber } from '../../../shared/ui/TypedNumber.tsx';
+import { LoneNumber } from '../../../shared/ui/TypedNumber.tsx';
 import { PlaceText, placeText } from '../../../transport/PlaceText.tsx';
 import { useReceiverState } from './store.ts';
 import { placeFrom, start, stopPlaying } from './useHeardReceiver.ts';
@@ -67,11 +67,8 @@ function whatSounds(isOn: boolean, isFollowed: boolean, isPlaying: boolean): str
   return isPlaying ? 'The song sounds by itself' : 'Nothing sounds';
 }
 
-type TypedProps = Omit<ComponentProps<typeof TypedNumber>, 'isAlone' | 'isTyped' | 'onTyped'>;
-
 /** A number in a frame, so that it is seen that it can be typed. */
-function Typed(props: TypedProps) {
-  const [isTyped, setIsTyped] = useState(false);
+function Typed(props: ComponentProps<typeof LoneNumber>) {
   return (
     <Box
       sx={{
@@ -84,7 +81,7 @@ function Typed(props: TypedProps) {
         alignItems: 'center',
       }}
     >
-      <TypedNumber {...props} isAlone isTyped={isTyped} onTyped={setIsTyped} />
+      <LoneNumber {...props} />
     </Box>
   );
 }

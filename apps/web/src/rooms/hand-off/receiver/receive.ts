@@ -1,12 +1,12 @@
 import { counted, type GivenFile, type Received, receiveFiles } from '@plucky/core';
-import { downloadUrl } from '../../../api/client.ts';
 import { notify } from '../../../shared/ui/notify.ts';
+import { filesOf, unpacked } from '../files-of.ts';
 
 /** The files of a hand-off, as anybody gets them. Throws an error in words where they cannot be had. */
 export async function receiveHandOff(exportId: string): Promise<Received> {
-  const answer = await fetch(downloadUrl.zip(exportId, false));
-  if (!answer.ok) throw new Error('The files could not be had from the server.');
-  return receiveFiles(await unpacked(new Uint8Array(await answer.arrayBuffer())));
+  const files = await filesOf(exportId);
+  if (!files) throw new Error('The files could not be had from the server.');
+  return receiveFiles(files);
 }
 
 /** Takes files from anywhere, those of a zip one by one; says what could not be taken. */
@@ -29,9 +29,4 @@ export async function receiveFrom(list: Iterable<File>): Promise<Received> {
   if (wrong.length)
     notify(`${wrong.join('. ')}. ${counted(received.files.length, 'file')} taken.`, { variant: 'error' });
   return received;
-}
-
-async function unpacked(zip: Uint8Array): Promise<GivenFile[]> {
-  const { unzipSync } = await import('fflate');
-  return Object.entries(unzipSync(zip)).map(([file, bytes]) => ({ file, bytes }));
 }

@@ -1,0 +1,14 @@
+import type { GivenFile } from '@plucky/core';
+import { downloadUrl } from '../../api/client.ts';
+
+/** The files of a hand-off, lists and all, as anybody gets them; null where the server does not give them. */
+export async function filesOf(exportId: string): Promise<readonly GivenFile[] | null> {
+  const answer = await fetch(downloadUrl.zip(exportId, false));
+  return answer.ok ? unpacked(new Uint8Array(await answer.arrayBuffer())) : null;
+}
+
+/** The files of a zip. Throws an error where it is none. */
+export async function unpacked(zip: Uint8Array): Promise<readonly GivenFile[]> {
+  const { unzipSync } = await import('fflate');
+  return Object.entries(unzipSync(zip)).map(([file, bytes]) => ({ file, bytes }));
+}
