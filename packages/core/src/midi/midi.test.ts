@@ -5,6 +5,8 @@ import { type ExportOptions } from '../song/export-options.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, smallSong, SNARE, song } from '../testing/songs.ts';
 import { barTicks, meter } from '../time/meter.ts';
 import { compile } from '../timeline/compile.ts';
+import type { MidiEvent } from './bytes/format.ts';
+import { eventsOf } from './bytes/in-order.ts';
 import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
@@ -154,11 +156,12 @@ test('the check names whatever differs', () => {
   const timeline = compile(document, { kind: 'song' });
   const notes = exportedNotes(document, timeline, options());
   const file = midiFileOf(document, 'x', timeline, notes, options(), false);
-  const spoilt = (change: (typeof file.tracks)[number]['events'][number] | null, index = 1) =>
+  const tracks = file.tracks.map((track) => ({ events: eventsOf(track), length: track.length }));
+  const spoilt = (change: MidiEvent | null, index = 1) =>
     verify(
       writeMidi({
         ...file,
-        tracks: file.tracks.map((track, i) =>
+        tracks: tracks.map((track, i) =>
           i === 1
             ? {
                 ...track,
@@ -170,7 +173,7 @@ test('the check names whatever differs', () => {
       meantFile(document, 'x', timeline, notes, options(), false),
       timeline,
     ).differences;
-  const original = file.tracks[1]?.events[1];
+  const original = tracks[1]?.events[1];
   if (original?.type !== 'noteOn') throw new Error('not a note');
   expect(spoilt(original)).toEqual([]);
   expect(spoilt({ ...original, velocity: original.velocity - 1 }).join()).toMatch(

@@ -2,6 +2,7 @@ import { keptWhileSame } from '../made-from.ts';
 import type { SongDocument } from '../song/document.ts';
 import { optionsOfSong } from '../song/export-options.ts';
 import type { Timeline } from '../timeline/events.ts';
+import { eventsOf } from './bytes/in-order.ts';
 import { eventBytes } from './bytes/write.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
 
@@ -22,7 +23,7 @@ export function portMessages(document: SongDocument, timeline: Timeline): readon
     const notes = exportedNotes(document, timeline, OPTIONS);
     const { tracks } = midiFileOf(document, '', timeline, notes, OPTIONS, false);
     return tracks
-      .flatMap(({ events }) => events)
+      .flatMap(eventsOf)
       .filter((event) => 'channel' in event)
       .map((event) => ({ tick: event.tick, bytes: eventBytes(event) }));
   });

@@ -24,8 +24,8 @@ export interface ExportedRegion extends RegionPlan {
 
 /** The tracks of a file that have notes. */
 function tracksOf({ tracks }: MidiFile): ListedTrack[] {
-  return tracks.flatMap(({ events }): ListedTrack[] => {
-    const on = new Set(events.flatMap((event) => (event.type === 'noteOn' ? [event.channel + 1] : [])));
+  return tracks.flatMap(({ events, notes = [] }): ListedTrack[] => {
+    const on = new Set(notes.map(({ channel }) => channel + 1));
     const title = events.find((event) => event.type === 'text');
     return on.size ? [{ name: title?.text ?? '', channels: [...on].sort((a, b) => a - b) }] : [];
   });

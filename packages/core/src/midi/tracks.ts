@@ -10,14 +10,14 @@ import type { NoteEvent, Timeline } from '../timeline/events.ts';
 import type { Lane } from '../timeline/lanes.ts';
 import { settle, type Settling } from '../timeline/settle.ts';
 import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from './bytes/format.ts';
+import { inTrackOrder } from './bytes/in-order.ts';
 import { chordTexts } from './chord-texts.ts';
 import { laneEvents, lanesIn } from './controls.ts';
 import { cuesOf } from './cues.ts';
 import { drumNotes } from './drum-notes.ts';
 import { glideEvents, leavingLength } from './glides.ts';
 
-/** What a note-off says; readers ignore it, and 64 is the value the standard gives devices without release velocity. */
-const RELEASE_VELOCITY = 64;
+const CUE_VELOCITY = 100;
 
 /** A note as it leaves, in ticks of the file. */
 export interface ExportedNote extends Settling {
@@ -57,7 +57,8 @@ export function leavingNotes(
   const end = scale(timeline.length);
   // Where each row has a note of its own, those that shared one leave as well.
   const apart = noteOf.size ? timeline.merged.map(({ lost }) => lost) : [];
-  return [...timeline.events, ...apart].map((event): ExportedNote => {
+  const leaving = apart.length ? [...timeline.events, ...apart] : timeline.events;
+  return leaving.map((event): ExportedNote => {
     const tick = Math.min(scale(event.tick), end - 1);
     const pressed = options.accents !== 'velocity' && event.accent > 0;
     return {
@@ -116,11 +117,11 @@ export function midiFileOf(
   if (withCues) tracks.push(cueTrack(document, timeline, length, options));
   const all = [conductor, ...tracks];
   if (options.format === 1) return { format: 1, ppq: options.ppq, tracks: all };
-  const named = tracks.flatMap((track) =>
-    track.events.filter((event) => event.type !== 'text' || event.kind !== TEXT.trackName),
+  const unnamed = all.flatMap(({ events }, i) =>
+    i ? events.filter((event) => event.type !== 'text' || event.kind !== TEXT.trackName) : events,
   );
-  const events = inTrackOrder([...conductor.events, ...named]);
-  return { format: 0, ppq: options.ppq, tracks: [{ events, length }] };
+  const one = { notes: all.flatMap((track) => track.notes ?? []), events: inTrackOrder(unnamed), length };
+  return { format: 0, ppq: options.ppq, tracks: [one] };
 }
 
 function conductorTrack(
@@ -133,7 +134,7 @@ function conductorTrack(
   const { key } = indexOf(document).song;
   const scale = inFile(options);
   const events: MidiEvent[] = [
-    { tick: 0, type: 'text', kind: TEXT.trackName, text: name },
+    trackName(name),
     { tick: 0, type: 'key', ...keySignature(key) },
     ...timeline.tempos.map(({ tick, tempo }): MidiEvent => ({
       tick: scale(tick),
@@ -188,7 +189,7 @@ export function trackGroups(
   const split = new Set(parts.filter(byVoice).map(({ id }) => id));
   const held = new Map<Id, ExportedNote[]>();
   for (const note of notes) {
-    const owner = note.source.lane ?? (split.has(note.part) ? note.voice : note.part);
+    const owner = note.source.lane ?? (split.size && split.has(note.part) ? note.voice : note.part);
     const known = held.get(owner);
     if (known) known.push(note);
     else held.set(owner, [note]);
@@ -235,85 +236,28 @@ function programOn(
     : [];
 }
 
-/** What comes first among events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
-const RANK: Partial<Record<MidiEvent['type'], number>> = {
-  noteOff: 1,
-  controller: 2,
-  pitchBend: 2,
-  noteOn: 3,
-  keyPressure: 4,
-};
-
-const RANKS = 8;
-
-/** The return of a pressure to 0 comes before a note that starts at the same tick. */
-function rankOf(event: MidiEvent): number {
-  return event.type === 'keyPressure' && event.value === 0 ? 2 : (RANK[event.type] ?? 0);
-}
-
-/** Events by place, at one tick in the order in which a strict reader takes them for what they are. */
-function inTrackOrder(events: readonly MidiEvent[]): readonly MidiEvent[] {
-  return inOrderOf(events, keyOf);
-}
-
-function keyOf(event: MidiEvent): number {
-  return event.tick * RANKS + rankOf(event);
-}
-
-/** Things by a whole number of theirs, below 2^31 and of less than 4 million; equal ones stay as they are. */
-function inOrderOf<T>(things: readonly T[], of: (thing: T) => number): readonly T[] {
-  // Whole numbers are sorted in a third of the time that comparing takes: each is that of the thing, then its place.
-  const keys = new Float64Array(things.length);
-  for (let i = 0; i < keys.length; i++) {
-    const thing = things[i];
-    if (thing) keys[i] = of(thing) * keys.length + i;
-  }
-  const sorted: T[] = [];
-  for (const key of keys.sort()) {
-    const thing = things[key % keys.length];
-    if (thing) sorted.push(thing);
-  }
-  return sorted;
-}
-
-/** The track of a group. Notes stand in order already, so that only their ends are sorted, and all are merged as they come. */
+/** The track of a group: its notes, and beside them its name and what moves and presses them. */
 function noteTrack({ title, notes, moves }: TrackGroup, length: number): MidiTrack {
-  const events: MidiEvent[] = [{ tick: 0, type: 'text', kind: TEXT.trackName, text: title }];
-  const others = inTrackOrder([...moves, ...notes.flatMap(pressuresOf)]);
-  const ends = inOrderOf(notes, ({ tick, length: sounds }) => tick + sounds);
-  let [on, off, other] = [0, 0, 0];
-  while (off < ends.length || other < others.length) {
-    const ending = ends[off];
-    const moving = others[other];
-    const starting = notes[on];
-    const endKey = ending ? (ending.tick + ending.length) * RANKS + 1 : Infinity;
-    const moveKey = moving ? keyOf(moving) : Infinity;
-    const startKey = starting ? starting.tick * RANKS + 3 : Infinity;
-    if (ending && endKey <= moveKey && endKey <= startKey) {
-      const { tick, length: sounds, channel, note } = ending;
-      events.push({ tick: tick + sounds, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY });
-      off++;
-    } else if (moving && moveKey <= startKey) {
-      events.push(moving);
-      other++;
-    } else if (starting) {
-      const { tick, channel, note, velocity } = starting;
-      events.push({ tick, type: 'noteOn', channel, note, velocity });
-      on++;
-    }
+  return {
+    notes,
+    events: [trackName(title), ...inTrackOrder([...moves, ...pressuresOf(notes)])],
+    length,
+  };
+}
+
+function trackName(text: string): MidiEvent {
+  return { tick: 0, type: 'text', kind: TEXT.trackName, text };
+}
+
+function pressuresOf(notes: readonly ExportedNote[]): MidiEvent[] {
+  const events: MidiEvent[] = [];
+  for (const { tick, channel, note, pressure } of notes) {
+    if (!pressure) continue;
+    events.push({ tick, type: 'keyPressure', channel, note, value: pressure.value });
+    events.push({ tick: pressure.until, type: 'keyPressure', channel, note, value: 0 });
   }
-  return { events, length };
+  return events;
 }
-
-function pressuresOf({ tick, channel, note, pressure }: ExportedNote): readonly MidiEvent[] {
-  if (!pressure) return NONE;
-  return [
-    { tick, type: 'keyPressure', channel, note, value: pressure.value },
-    { tick: pressure.until, type: 'keyPressure', channel, note, value: 0 },
-  ];
-}
-
-const NONE: readonly never[] = [];
 
 /** The cues of the song as notes, each with its pattern's name as a cue point. */
 function cueTrack(
@@ -322,13 +266,13 @@ function cueTrack(
   length: number,
   options: ExportOptions,
 ): MidiTrack {
-  const events = cuesOf(document, lead, inFile(options)).flatMap(
-    ({ tick, length: lasts, channel, note, name }): MidiEvent[] => [
-      { tick, type: 'text', kind: TEXT.cuePoint, text: name },
-      { tick, type: 'noteOn', channel, note, velocity: 100 },
-      { tick: tick + lasts, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY },
-    ],
-  );
-  const title: MidiEvent = { tick: 0, type: 'text', kind: TEXT.trackName, text: 'Cues' };
-  return { events: [title, ...inTrackOrder(events)], length };
+  const cues = cuesOf(document, lead, inFile(options));
+  const names = cues.map(({ tick, name }): MidiEvent => ({
+    tick,
+    type: 'text',
+    kind: TEXT.cuePoint,
+    text: name,
+  }));
+  const notes = cues.map((cue) => ({ ...cue, velocity: CUE_VELOCITY }));
+  return { notes, events: [trackName('Cues'), ...names], length };
 }

@@ -15,8 +15,6 @@ import {
 interface Kept {
   played: LayerEvents;
   standing: Standing;
-  /** The first and the last tick that sounds, from the layer's start. */
-  reach: { readonly first: number; readonly last: number };
 }
 
 const kept = keptWhileSame<Kept>();
@@ -54,16 +52,13 @@ export function keptLayerEvents(
     ...(tempo === null ? [standing.tempos, start] : [tempo]),
   ];
   const place = `${from.section} ${from.occurrence} ${from.repeat} ${from.slot} ${timing}`;
-  const make = (): Kept => {
-    const played = layerEvents(document, ground, standing, timing);
-    return { played, standing, reach: reachOf(played, start) };
-  };
-  const known = kept(keyOf(layer, place), made, make);
+  const make = () => layerEvents(document, ground, standing, timing);
+  const known = kept(keyOf(layer, place), made, () => ({ played: make(), standing }));
   const was = known.standing;
   if (was.start === start && was.end === standing.end) return known.played;
-  const { first, last } = known.reach;
+  const { first, last } = reachOf(known.played, was.start);
   const isWithin = start + first >= 0 && start + last <= standing.end;
-  if (known.played.isClipped || !isWithin) Object.assign(known, make());
+  if (known.played.isClipped || !isWithin) known.played = make();
   else if (was.start !== start) known.played = shifted(known.played, start - was.start);
   known.standing = standing;
   return known.played;
@@ -75,7 +70,8 @@ function steadyTempo({ tempos, start }: Standing, length: number): number | null
   return changes ? null : tempoAt(tempos, start);
 }
 
-function reachOf({ events, glides }: LayerEvents, start: number): Kept['reach'] {
+/** The first and the last tick that sounds, from the layer's start. */
+function reachOf({ events, glides }: LayerEvents, start: number): { first: number; last: number } {
   let [first, last] = [0, 0];
   for (const { tick, length } of events) {
     first = Math.min(first, tick - start);

@@ -5,10 +5,11 @@ import { heardPlace } from '../feel/place.ts';
 import { placeInLayer, type ResolvedLayer } from '../form/layer.ts';
 import type { ResolvedHit } from '../hit/followed.ts';
 import { clampVelocity } from '../hit/velocity.ts';
-import { gridOf } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Landing, Opening } from '../song/records.ts';
-import { gridTicks } from '../time/grid.ts';
+import type { Id } from '../names.ts';
+import { gridOf, type ResolvedPattern } from '../pattern/resolve.ts';
+import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
+import type { Landing, Opening, Part, Voice } from '../song/records.ts';
+import { type Grid, gridTicks } from '../time/grid.ts';
 import type { Meter } from '../time/meter.ts';
 import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
 import { msToTicks } from '../time/ticks.ts';
@@ -73,16 +74,17 @@ export function layerEvents(
   const glides: [NoteEvent, GlideWish][] = [];
   let dropped = 0;
   let isClipped = false;
+  const rows = new Map<Id, Row | null>();
   for (const hit of resolved.hits) {
     if (hit.origin === 'silenced') continue;
     if (landings.some((landing) => givesWay(index, hit, resolved.from + hit.at, landing))) continue;
-    const voice = index.voice(hit.voice);
-    const part = voice && index.part(voice.part);
-    if (!voice || !part) continue;
+    let row = rows.get(hit.voice);
+    if (row === undefined) rows.set(hit.voice, (row = rowOf(index, source, hit.voice, lane)));
+    if (!row) continue;
+    const { voice, part, grid, step, drums, mover } = row;
     const inPattern = placeInLayer(resolved, hit.at);
     // A pattern with a meter of its own counts its bars from its own start, others from their section's.
     const fromBar = source.meter ? inPattern : counted + hit.at;
-    const grid = gridOf(source, voice);
     const tempo = tempoAt(tempos, start + hit.at);
     const feel = { tempo, meter, swing };
     const amount = accentAt(source.accents, source.accentAmount, inPattern);
@@ -91,8 +93,6 @@ export function layerEvents(
       source.humanise && timing !== 'written'
         ? unevenness(source.humanise, song.seed, place, drawn?.ids.get(hit.id) ?? hit.id)
         : EVEN;
-    const drums = part.type === 'drums';
-    const mover = lane && source.controls.length && isMoved(source, voice.id) ? lane : undefined;
     const strokes = strokesOf(hit);
     for (const stroke of strokes) {
       const written = stroke.at - hit.at;
@@ -125,7 +125,7 @@ export function layerEvents(
         velocity: clampVelocity(velocity + accent),
         accent,
         grace: stroke.early > 0,
-        step: gridTicks(grid),
+        step,
         length: Math.max(1, Math.min(stroke.length, rings)),
         pan: stroke.pan,
         tune: drums ? stroke.pitch : 0,
@@ -141,6 +141,26 @@ export function layerEvents(
     }
   }
   return { events, glides, dropped, isClipped: isClipped || dropped > 0 };
+}
+
+/** What all hits of a row have in common. */
+interface Row {
+  readonly voice: Voice;
+  readonly part: Part;
+  readonly grid: Grid;
+  readonly step: number;
+  readonly drums: boolean;
+  /** What moves its notes, on a channel of their own. */
+  readonly mover: Lane | undefined;
+}
+
+function rowOf(index: SongIndex, source: ResolvedPattern, id: Id, lane: Lane | undefined): Row | null {
+  const voice = index.voice(id);
+  const part = voice && index.part(voice.part);
+  if (!voice || !part) return null;
+  const grid = gridOf(source, voice);
+  const mover = lane && source.controls.length && isMoved(source, id) ? lane : undefined;
+  return { voice, part, grid, step: gridTicks(grid), drums: part.type === 'drums', mover };
 }
 
 /** What a layer plays as far from where it was worked out as this many ticks. */

@@ -18,9 +18,20 @@ export type MidiEvent = { readonly tick: number } & (
   | { readonly type: 'sysex'; readonly data: Uint8Array }
 );
 
+/** A note of a file; places in its ticks. */
+export interface MidiNote {
+  readonly tick: number;
+  readonly length: number;
+  readonly channel: number;
+  readonly note: number;
+  readonly velocity: number;
+}
+
 export interface MidiTrack {
   /** By place. */
   readonly events: readonly MidiEvent[];
+  /** Notes that are written between them, in any order; what was read has none, but their ons and offs as events. */
+  readonly notes?: readonly MidiNote[];
   /** Where the track ends, in ticks. */
   readonly length: number;
 }

@@ -1,17 +1,8 @@
-import type { MidiEvent, MidiFile } from './format.ts';
-
-/** A note as a reader of the file hears it; places in ticks of the file. */
-export interface HeardNote {
-  readonly tick: number;
-  readonly length: number;
-  readonly channel: number;
-  readonly note: number;
-  readonly velocity: number;
-}
+import type { MidiEvent, MidiFile,MidiNote } from './format.ts';
 
 /** The notes of a file in order, and how many were left hanging or started while already sounding. */
-export function notesOf(file: MidiFile): { notes: HeardNote[]; hanging: number; overlapping: number } {
-  const notes: HeardNote[] = [];
+export function notesOf(file: MidiFile): { notes: MidiNote[]; hanging: number; overlapping: number } {
+  const notes: MidiNote[] = [];
   let hanging = 0;
   let overlapping = 0;
   for (const track of file.tracks) {

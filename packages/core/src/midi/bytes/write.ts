@@ -1,4 +1,5 @@
 import { META, type MidiEvent, type MidiFile, type MidiTrack, STATUS } from './format.ts';
+import { RELEASE_VELOCITY, tellInOrder } from './in-order.ts';
 import { ByteSink } from './sink.ts';
 import { writeUtf8 } from './text.ts';
 
@@ -35,12 +36,25 @@ function writeChunk(sink: ByteSink, name: string, write: (body: ByteSink) => voi
 
 function writeTrack(sink: ByteSink, track: MidiTrack): void {
   let at = 0;
-  for (const event of track.events) {
-    sink.variable(event.tick - at);
-    at = event.tick;
-    writeEvent(sink, event);
-  }
-  sink.variable(Math.max(0, track.length - at));
+  const moveTo = (tick: number) => {
+    sink.variable(tick - at);
+    at = tick;
+  };
+  tellInOrder(track, {
+    event: (event) => {
+      moveTo(event.tick);
+      writeEvent(sink, event);
+    },
+    begins: ({ tick, channel: to, note, velocity }) => {
+      moveTo(tick);
+      channel(sink, STATUS.noteOn, to, note, velocity);
+    },
+    ends: ({ channel: to, note }, tick) => {
+      moveTo(tick);
+      channel(sink, STATUS.noteOff, to, note, RELEASE_VELOCITY);
+    },
+  });
+  moveTo(Math.max(at, track.length));
   writeMeta(sink, META.end, []);
 }
 

@@ -3,13 +3,13 @@ import { indexOf, type SongDocument } from '../../song/document.ts';
 import type { ExportOptions } from '../../song/export-options.ts';
 import type { Timeline } from '../../timeline/events.ts';
 import type { MidiEvent } from '../bytes/format.ts';
-import type { HeardNote } from '../bytes/notes-of.ts';
+import type { MidiNote } from '../bytes/format.ts';
 import { chordTexts } from '../chord-texts.ts';
 import { cuesOf } from '../cues.ts';
 import { type ExportedNote, inFile, microsecondsAt, trackGroups } from '../tracks.ts';
 
 /** A note that a file should hold, with who plays it. */
-export interface MeantNote extends HeardNote {
+export interface MeantNote extends MidiNote {
   readonly who: string;
 }
 

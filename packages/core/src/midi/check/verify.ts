@@ -1,7 +1,7 @@
 import { PPQ } from '../../time/ticks.ts';
 import { barAt } from '../../timeline/compile.ts';
 import type { Timeline } from '../../timeline/events.ts';
-import type { HeardNote } from '../bytes/notes-of.ts';
+import type { MidiNote } from '../bytes/format.ts';
 import type { MeantFile, MeantNote, MeantTrack } from './meant.ts';
 import { CheckError, type HeardTrack, wordsIn } from './words-in.ts';
 
@@ -48,7 +48,7 @@ export function verify(
 }
 
 function noteDifferences(found: HeardTrack, wanted: MeantTrack, barOf: (tick: number) => number): string[] {
-  const keyOf = ({ tick, channel, note }: HeardNote) => `${tick} ${channel} ${note}`;
+  const keyOf = ({ tick, channel, note }: MidiNote) => `${tick} ${channel} ${note}`;
   const left = new Map(found.notes.map((note) => [keyOf(note), note]));
   const out: string[] = [];
   for (const note of wanted.notes) {
@@ -59,13 +59,13 @@ function noteDifferences(found: HeardTrack, wanted: MeantTrack, barOf: (tick: nu
     else if (noteWords(there) !== noteWords(note))
       out.push(`${place}: ${noteWords(there)} instead of ${noteWords(note)}`);
   }
-  const whose = (note: HeardNote) => wanted.notes.find((one: MeantNote) => one.note === note.note)?.who;
+  const whose = (note: MidiNote) => wanted.notes.find((one: MeantNote) => one.note === note.note)?.who;
   for (const note of left.values())
     out.push(`${whose(note) ?? wanted.name} in bar ${barOf(note.tick)} has one too many: ${noteWords(note)}`);
   return out;
 }
 
-function noteWords({ tick, channel, note, velocity, length }: HeardNote): string {
+function noteWords({ tick, channel, note, velocity, length }: MidiNote): string {
   return `note ${note} on channel ${channel + 1} of velocity ${velocity} at ${tick} for ${length}`;
 }
 

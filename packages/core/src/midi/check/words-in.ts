@@ -1,11 +1,11 @@
-import type { HeardNote } from '../bytes/notes-of.ts';
+import type { MidiNote } from '../bytes/format.ts';
 
 // The check's own way from bytes to what they say. It shares nothing with the writer or the other reader, takes only what a
 // file of ours may hold, and passes nothing over but release velocities, which receivers ignore.
 
 export interface HeardTrack {
   readonly length: number;
-  readonly notes: readonly HeardNote[];
+  readonly notes: readonly MidiNote[];
   /** Everything but notes in words, each with its tick. */
   readonly says: readonly string[];
   /** What is wrong with the order of note-ons and note-offs. */
@@ -94,7 +94,7 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
     called('MTrk');
     const size = whole(4);
     const end = at + size;
-    const notes: HeardNote[] = [];
+    const notes: MidiNote[] = [];
     const says: string[] = [];
     const faults: string[] = [];
     const open = new Map<number, { readonly tick: number; readonly velocity: number }>();
