@@ -29,55 +29,36 @@ export interface DrawnPiece {
   readonly isPlanned: boolean;
 }
 
-interface LineProps {
+/** What all pieces of a line have in common. */
+interface OfLine {
   readonly occurrence: Id;
   readonly section: Id;
   readonly sectionName: string;
   readonly meter: Meter;
-  readonly bar: number;
   readonly full: number;
-  readonly pieces: readonly DrawnPiece[];
-  readonly headRef: (element: HTMLElement | null) => void;
 }
 
-/** A phrase: the slots on it with what they play, and the play head. Drawn anew only when something on it changes. */
-export const SheetLine = memo(
-  function SheetLine({ pieces, bar, headRef, ...of }: LineProps) {
-    return (
-      <div className="phrase">
-        <span className="mono bar">{figure(bar)}</span>
-        <div className="pieces">
-          {pieces.map((piece) => (
-            <Piece key={`${piece.slot} ${piece.inSlot}`} piece={piece} {...of} />
-          ))}
-          <div ref={headRef} className="head" />
-        </div>
-      </div>
-    );
-  },
-  (before, after) =>
-    before.section === after.section &&
-    before.sectionName === after.sectionName &&
-    before.meter === after.meter &&
-    before.bar === after.bar &&
-    before.full === after.full &&
-    before.headRef === after.headRef &&
-    before.pieces.length === after.pieces.length &&
-    before.pieces.every((piece, i) => isSamePiece(piece, after.pieces[i])),
-);
-
-function isSamePiece(one: DrawnPiece, other: DrawnPiece | undefined): boolean {
+/** A phrase: the slots on it with what they play, and the play head. */
+export function SheetLine({
+  pieces,
+  bar,
+  headRef,
+  ...of
+}: OfLine & {
+  readonly bar: number;
+  readonly pieces: readonly DrawnPiece[];
+  readonly headRef: (element: HTMLElement | null) => void;
+}) {
   return (
-    one.face === other?.face &&
-    one.isChosen === other.isChosen &&
-    one.beat === other.beat &&
-    one.isPlanned === other.isPlanned &&
-    one.differs === other.differs &&
-    one.slot === other.slot &&
-    one.onLine === other.onLine &&
-    one.inSlot === other.inSlot &&
-    one.length === other.length &&
-    one.slotLength === other.slotLength
+    <div className="phrase">
+      <span className="mono bar">{figure(bar)}</span>
+      <div className="pieces">
+        {pieces.map((piece) => (
+          <Piece key={`${piece.slot} ${piece.inSlot}`} {...piece} {...of} />
+        ))}
+        <div ref={headRef} className="head" />
+      </div>
+    </div>
   );
 }
 
@@ -95,14 +76,24 @@ export interface CarriedSlot {
   readonly slot: Id;
 }
 
-function Piece({
-  piece: { slot, onLine, inSlot, length, slotLength, face, isChosen, beat, isPlanned, differs },
+/** Drawn anew only when something on it changes: where its line stands in the song is no matter of its own. */
+const Piece = memo(function Piece({
+  slot,
+  onLine,
+  inSlot,
+  length,
+  slotLength,
+  face,
+  isChosen,
+  beat,
+  isPlanned,
+  differs,
   occurrence,
   section,
   sectionName,
   meter,
   full,
-}: Omit<LineProps, 'pieces' | 'headRef' | 'bar'> & { readonly piece: DrawnPiece }) {
+}: OfLine & DrawnPiece) {
   const store = useDocumentStore();
   const at = { occurrence, slot };
   const choose = (event?: MouseEvent) => {
@@ -171,4 +162,4 @@ function Piece({
       )}
     </div>
   );
-}
+});
