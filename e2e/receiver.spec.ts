@@ -53,6 +53,7 @@ test('a region that changed swaps in place, and files from anywhere are taken or
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await exportAll(page);
+  await expect(page.locator('g[data-clip]').first()).toBeAttached();
   await expect(page.locator('g[data-new="true"]')).toHaveCount(0);
   const before = await page.locator('g[data-clip]').count();
   await goTo(page, 'Groove');
@@ -99,4 +100,31 @@ test('a region that changed swaps in place, and files from anywhere are taken or
   await expect(tracks(page)).toHaveAccessibleName(/^10 files on .*, 73 bars$/);
   await receiver(page).getByRole('button', { name: 'Put them aside' }).click();
   await expect(tracks(page)).toHaveAccessibleName(/^8 files on /);
+});
+
+test('by keys a region is copied and pasted onto the receiver, at the bar that it plays from', async ({
+  page,
+  context,
+}) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  await openDemo(page, 'Salt Waltz');
+  const files = await exportAll(page);
+  const name = Object.keys(files).find((file) => file.includes('Outro')) ?? '';
+  await page.getByRole('button', { name: `Copy ${name}` }).press('Enter');
+  await expect(page.getByText(`${name} is on the clipboard.`)).toBeVisible();
+  // Its name is what a text gets.
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(name);
+  const outros = page.locator('g[data-clip]', { hasText: 'Outro' });
+  await expect(outros.first()).toBeAttached();
+  const before = await outros.count();
+  await receiver(page)
+    .getByRole('button', { name: /^From bar/ })
+    .press('Enter');
+  await page.keyboard.insertText('5');
+  await page.keyboard.press('Enter');
+  await expect(receiver(page).getByRole('button', { name: 'Other files at bar 5…' })).toBeVisible();
+  await receiver(page).getByRole('button', { name: 'Paste' }).press('Enter');
+  await expect(outros).toHaveCount(before * 2);
+  const at = await outros.evaluateAll((clips) => clips.map((clip) => clip.getBoundingClientRect().left));
+  expect(Math.min(...at)).toBeLessThan(Math.max(...at));
 });

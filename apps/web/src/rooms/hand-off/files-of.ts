@@ -12,3 +12,10 @@ export async function unpacked(zip: Uint8Array): Promise<readonly GivenFile[]> {
   const { unzipSync } = await import('fflate');
   return Object.entries(unzipSync(zip)).map(([file, bytes]) => ({ file, bytes }));
 }
+
+/** A file of a hand-off at its address. Throws an error where the server does not give it. */
+export async function fileAt(url: string): Promise<Blob> {
+  const answer = await fetch(url);
+  if (!answer.ok) throw new Error('The file could not be had from the server.');
+  return answer.blob();
+}

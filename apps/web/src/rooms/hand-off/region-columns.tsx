@@ -1,8 +1,12 @@
 import { Box, Button } from '@mui/material';
 import { figure, type RegionPlan } from '@plucky/core';
 import { createContext, use } from 'react';
+import { copiesMidi, copyMidi } from '../../shared/midi-clipboard.ts';
 import { columnsOf } from '../../shared/ui/DataTable.tsx';
+import { notify } from '../../shared/ui/notify.ts';
+import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { fileAt } from './files-of.ts';
 import type { Entry } from './region-entries.ts';
 import { slip } from './slip.ts';
 import { TickBox } from './TickBox.tsx';
@@ -114,21 +118,41 @@ export const REGION_COLUMNS = columns([
       },
     }) =>
       left && (
-        <Button
-          component="a"
-          href={left.url}
-          download={left.file}
-          aria-label={`Download ${left.file}`}
-          title="Press to download it, or drag it out of the page"
-          draggable
-          onDragStart={(event) => slip(event.dataTransfer, left)}
-          sx={{ py: 0.1, borderStyle: 'dashed', fontSize: TEXT.note, cursor: 'grab' }}
-        >
-          .mid
-        </Button>
+        <Box component="span" sx={{ display: 'inline-flex', alignItems: 'center', gap: 1 }}>
+          <Button
+            component="a"
+            href={left.url}
+            download={left.file}
+            aria-label={`Download ${left.file}`}
+            title="Press to download it, or drag it out of the page"
+            draggable
+            onDragStart={(event) => slip(event.dataTransfer, left)}
+            sx={{ py: 0.1, borderStyle: 'dashed', fontSize: TEXT.note, cursor: 'grab' }}
+          >
+            .mid
+          </Button>
+          {copiesMidi() && (
+            <QuietButton
+              label={`Copy ${left.file}`}
+              title="For a page that takes MIDI files from the clipboard, such as the receiver below"
+              onClick={() => void copyRegion(left)}
+            >
+              Copy
+            </QuietButton>
+          )}
+        </Box>
       ),
   }),
 ]);
+
+async function copyRegion({ file, url }: { readonly file: string; readonly url: string }): Promise<void> {
+  try {
+    await copyMidi(file, fileAt(url));
+    notify(`${file} is on the clipboard.`);
+  } catch {
+    notify(`${file} could not be copied. It can be downloaded.`, { variant: 'error' });
+  }
+}
 
 function CheckOf({ left }: Pick<Entry, 'left'>) {
   if (!left)

@@ -1,8 +1,11 @@
 import { Box, Button, Typography } from '@mui/material';
+import { barAt } from '@plucky/core';
 import { useRef } from 'react';
 import type { ExportResult } from '../../../api/client.ts';
 import { useSong } from '../../../document/context.tsx';
+import { copiesMidi, pastedMidi } from '../../../shared/midi-clipboard.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { receiveFrom } from './receive.ts';
 import { ReceiverControls } from './ReceiverControls.tsx';
@@ -28,6 +31,17 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
   const add = async (files: Iterable<File>, at: number | null) => {
     const received = await receiveFrom(files);
     if (receiver && received.files.length) dropFiles(received.files, at, receiver.has);
+  };
+  // Where it was told to play from is where files go that are brought by keys; else they come after the last.
+  const place = receiver && from > 0 ? Math.max(0, from - receiver.laid.lead) : null;
+  const bar = receiver && place !== null ? barAt(receiver.timeline, from).bar : null;
+  const paste = async () => {
+    const files = await pastedMidi().catch(() => null);
+    if (files?.length) await add(files, place);
+    else
+      notify(
+        files ? 'There is no MIDI file on the clipboard.' : 'The browser keeps the clipboard to itself.',
+      );
   };
   const isLaid = receiver !== null && receiver.laid.places.length > 0;
   return (
@@ -70,7 +84,8 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
             ))}
           </Box>
         )}
-        <FilesButton onFiles={(files) => void add(files, null)} />
+        <FilesButton bar={bar} onFiles={(files) => void add(files, place)} />
+        {copiesMidi() && <Button onClick={() => void paste()}>Paste</Button>}
         {dropped.length > 0 && <Button onClick={putAside}>Put them aside</Button>}
       </Box>
       {isLaid ? (
@@ -94,11 +109,20 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
   );
 }
 
-function FilesButton({ onFiles }: { onFiles: (files: readonly File[]) => void }) {
+function FilesButton({
+  bar,
+  onFiles,
+}: {
+  /** The bar where they will lie; null for behind the last. */
+  bar: number | null;
+  onFiles: (files: readonly File[]) => void;
+}) {
   const picker = useRef<HTMLInputElement>(null);
   return (
     <>
-      <Button onClick={() => picker.current?.click()}>Other files…</Button>
+      <Button onClick={() => picker.current?.click()}>
+        {bar === null ? 'Other files…' : `Other files at bar ${bar}…`}
+      </Button>
       <input
         ref={picker}
         type="file"
