@@ -327,6 +327,19 @@ export { notesOf } from './midi/bytes/notes-of.ts';
 export { type GivenFile, type Received, type ReceivedFile, receiveFiles } from './receiver/files.ts';
 export { type Laid, type LaidClip, type LaidTrack, layFiles } from './receiver/laid.ts';
 export { type Rack, rackFor } from './receiver/rack.ts';
+export {
+  type ArrivedFile,
+  arrivedFile,
+  type ArrivedNote,
+  type ArrivedTrack,
+  type Bar,
+  type Use,
+  USES,
+} from './fold/arrived.ts';
+export { fold, type Folded, type FoldOptions, TOLERANCES } from './fold/fold.ts';
+export { suggestedMap } from './fold/note-map.ts';
+export { type Unfolded, unfold } from './fold/unfold.ts';
+export type { NoteMap } from './fold/voices.ts';
 export { musicXml } from './notation/music-xml.ts';
 export { receivedTimeline } from './receiver/timeline.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';

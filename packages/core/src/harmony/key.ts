@@ -95,6 +95,13 @@ export function keySignature({ tonic, scale }: Key): { sharps: number; minor: bo
   return { sharps, minor: mode.triad === 'm' };
 }
 
+/** The major or minor key that a signature of a Standard MIDI File (sharps -7..7) says; null for one that says none. */
+export function keyOfSignature(sharps: number, minor: boolean): Key | null {
+  const scale = minor ? 'minor' : 'major';
+  const tonic = TONICS.find((one) => keySignature({ tonic: one, scale }).sharps === sharps);
+  return tonic ? { tonic, scale } : null;
+}
+
 /**
  * A MIDI note in words, middle C (60) being C4, spelt with flats in flat keys.
  * @example noteName(41, { tonic: 'F', scale: 'minor' }) // => 'F2'

@@ -1,0 +1,243 @@
+import { type Key, keyOfSignature } from '../harmony/key.ts';
+import { DRUM_CHANNEL } from '../kit/channels.ts';
+import { LIMITS } from '../limits.ts';
+import { type MidiEvent, type MidiFile, TEXT } from '../midi/bytes/format.ts';
+import { notesOf } from '../midi/bytes/notes-of.ts';
+import { readMidi } from '../midi/bytes/read.ts';
+import { plainName } from '../names.ts';
+import { type BarMeter, barTicks, usualGroups } from '../time/meter.ts';
+import type { TempoMap } from '../time/tempo-map.ts';
+import { PPQ } from '../time/ticks.ts';
+import { settle } from '../timeline/settle.ts';
+
+/** What can be made of a track: a family of drum patterns, patterns of notes, an imported part to hold others against, nothing. */
+export const USES = ['fold', 'notes', 'reference', 'none'] as const;
+export type Use = (typeof USES)[number];
+
+/** A note of a file, in 960ths of a quarter note from its start; note 0..127, velocity 1..127. */
+export interface ArrivedNote {
+  readonly tick: number;
+  readonly length: number;
+  readonly note: number;
+  readonly velocity: number;
+}
+
+/** What of a file goes by one name on one channel. */
+export interface ArrivedTrack {
+  readonly id: string;
+  readonly name: string;
+  /** 0..15. */
+  readonly channel: number;
+  readonly drums: boolean;
+  /** The General MIDI program (0..127) that it asks for first, if it does. */
+  readonly program: number | null;
+  readonly notes: readonly ArrivedNote[];
+  readonly lowest: number;
+  readonly highest: number;
+  /** What is suggested to make of it. */
+  readonly use: Use;
+  /** What is not taken: notes that were doubled at one place, those that fell into another one and were cut, and moves. */
+  readonly doubled: number;
+  readonly cut: number;
+  readonly moves: number;
+}
+
+/** A bar of a file, in ticks. */
+export interface Bar {
+  readonly start: number;
+  readonly length: number;
+  readonly meter: BarMeter;
+}
+
+/** A MIDI file that was read to be made a song. */
+export interface ArrivedFile {
+  readonly name: string;
+  readonly format: 0 | 1;
+  readonly ppq: number;
+  readonly tracks: readonly ArrivedTrack[];
+  readonly tempos: TempoMap;
+  readonly key: Key | null;
+  readonly markers: readonly { readonly tick: number; readonly name: string }[];
+  readonly bars: readonly Bar[];
+  /** Notes that lie beyond the longest song that there can be. */
+  readonly beyond: number;
+}
+
+const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };
+const USUAL_TEMPO = 120;
+/** Bars that are counted shorter than this many ticks are no bars: an 8th. */
+const SHORTEST_BAR = PPQ / 2;
+const [SLOWEST, FASTEST] = [20, 400];
+/** How much silence behind its last note belongs to a file, in bars. */
+const SILENT_BARS = 16;
+
+/** Reads a Standard MIDI File. Throws MidiFormatError for what is none, with the byte offset. */
+export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
+  const midi = readMidi(bytes);
+  const scale = (tick: number) => Math.round((tick * PPQ) / midi.ppq);
+  const events = midi.tracks.flatMap((track) => track.events);
+  const all = midi.tracks.flatMap((track, i) => tracksIn(midi, track.events, i, scale));
+  const within = all.map((track) => {
+    const notes = track.notes.filter((note) => note.tick < LIMITS.song);
+    return { ...track, notes };
+  });
+  const tracks = within.filter(({ notes }) => notes.length).map((track) => withUse(track, within));
+  const lasts = Math.max(0, ...tracks.map(({ notes }) => endOf(notes)));
+  const written = scale(Math.max(0, ...midi.tracks.map(({ length }) => length)));
+  return {
+    name: titleOf(midi) || plainName(fileName.replace(/\.midi?$/i, ''), 60) || 'A file',
+    format: midi.format,
+    ppq: midi.ppq,
+    tracks,
+    tempos: temposOf(events, scale),
+    key: keyOf(events),
+    markers: markersOf(events, scale),
+    bars: barsOf(metersOf(events, scale), lasts, written),
+    beyond:
+      all.reduce((sum, { notes }) => sum + notes.length, 0) -
+      within.reduce((sum, { notes }) => sum + notes.length, 0),
+  };
+}
+
+type ReadTrack = Omit<ArrivedTrack, 'use'> & { readonly isCues: boolean };
+
+function tracksIn(
+  midi: MidiFile,
+  events: readonly MidiEvent[],
+  nth: number,
+  scale: (tick: number) => number,
+): ReadTrack[] {
+  const { notes } = notesOf({ ...midi, tracks: [{ events, length: 0 }] });
+  const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
+  const named = plainName(textOf(events, TEXT.trackName), 60) || `Track ${nth + 1}`;
+  const isCues = events.some((event) => event.type === 'text' && event.kind === TEXT.cuePoint);
+  return channels.map((channel): ReadTrack => {
+    const scaled = notes
+      .filter((note) => note.channel === channel)
+      .map((note) => {
+        const tick = scale(note.tick);
+        return { ...note, tick, length: Math.max(1, scale(note.tick + note.length) - tick) };
+      });
+    const { notes: clear, merged } = settle(scaled);
+    const pitches = clear.map(({ note }) => note);
+    return {
+      id: `${nth}-${channel}`,
+      name: channels.length > 1 ? `${named}, channel ${channel + 1}` : named,
+      channel,
+      drums: channel === DRUM_CHANNEL,
+      program: programOn(events, channel),
+      notes: clear.map(({ tick, length, note, velocity }) => ({ tick, length, note, velocity })),
+      lowest: pitches.reduce((a, b) => Math.min(a, b), 127),
+      highest: pitches.reduce((a, b) => Math.max(a, b), 0),
+      isCues,
+      doubled: merged.length,
+      cut: cutBetween(scaled, clear),
+      moves: events.filter(
+        (event) => 'channel' in event && event.channel === channel && MOVES.has(event.type),
+      ).length,
+    };
+  });
+}
+
+function programOn(events: readonly MidiEvent[], channel: number): number | null {
+  const found = events.find((event) => event.type === 'program' && event.channel === channel);
+  return found?.type === 'program' ? found.number : null;
+}
+
+const MOVES: ReadonlySet<MidiEvent['type']> = new Set([
+  'controller',
+  'pitchBend',
+  'channelPressure',
+  'keyPressure',
+]);
+
+/** How much shorter notes became, counted by their whole lengths where none of them went. */
+function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[]): number {
+  const lengths = new Map(before.map((note) => [`${note.tick} ${note.note}`, note.length]));
+  return after.filter((note) => (lengths.get(`${note.tick} ${note.note}`) ?? note.length) > note.length)
+    .length;
+}
+
+/** A track with what it is likely good for: drums to fold, also those that another drum track's name leads, else notes. */
+function withUse({ isCues, ...track }: ReadTrack, all: readonly ReadTrack[]): ArrivedTrack {
+  const leader = all.find((one) => one.drums && track.name.startsWith(`${one.name}:`));
+  const drums = track.drums || leader !== undefined;
+  return { ...track, drums, use: isCues ? 'none' : drums ? 'fold' : 'notes' };
+}
+
+function endOf(notes: readonly ArrivedNote[]): number {
+  return notes.reduce((end, { tick, length }) => Math.max(end, tick + length), 0);
+}
+
+function textOf(events: readonly MidiEvent[], kind: number): string {
+  const found = events.find((event) => event.type === 'text' && event.kind === kind);
+  return found?.type === 'text' ? found.text : '';
+}
+
+/** What a file calls itself: the name of its first track, where that has no notes or is the only one. */
+function titleOf({ format, tracks }: MidiFile): string {
+  const [first] = tracks;
+  const plays = first?.events.some((event) => event.type === 'noteOn') ?? false;
+  return first && (format === 0 || !plays) ? plainName(textOf(first.events, TEXT.trackName), 60) : '';
+}
+
+function temposOf(events: readonly MidiEvent[], scale: (tick: number) => number): TempoMap {
+  const said = new Map<number, number>();
+  for (const event of events)
+    if (event.type === 'tempo' && event.microseconds > 0) {
+      const tempo = Math.round(60_000_000_000 / event.microseconds) / 1000;
+      said.set(scale(event.tick), Math.min(FASTEST, Math.max(SLOWEST, tempo)));
+    }
+  const points = [...said].sort(([a], [b]) => a - b).map(([tick, tempo]) => ({ tick, tempo }));
+  const changes = points.filter((point, i) => point.tempo !== points[i - 1]?.tempo);
+  const [first, ...later] = changes;
+  return [{ tick: 0, tempo: first?.tempo ?? USUAL_TEMPO }, ...later];
+}
+
+function keyOf(events: readonly MidiEvent[]): Key | null {
+  const said = events.find((event) => event.type === 'key');
+  return said?.type === 'key' ? keyOfSignature(said.sharps, said.minor) : null;
+}
+
+function markersOf(events: readonly MidiEvent[], scale: (tick: number) => number): ArrivedFile['markers'] {
+  return events
+    .flatMap((event) => {
+      const name = event.type === 'text' && event.kind === TEXT.marker ? plainName(event.text) : '';
+      return name ? [{ tick: scale(event.tick), name }] : [];
+    })
+    .sort((a, b) => a.tick - b.tick);
+}
+
+function metersOf(
+  events: readonly MidiEvent[],
+  scale: (tick: number) => number,
+): { tick: number; meter: BarMeter }[] {
+  const said = new Map<number, BarMeter>();
+  for (const event of events) {
+    if (event.type !== 'meter' || event.beats < 1) continue;
+    const { beats, unit } = event;
+    const meter = { beats, unit, groups: usualGroups(beats, unit) };
+    if (barTicks(meter) >= SHORTEST_BAR) said.set(scale(event.tick), meter);
+  }
+  const meters = [...said].map(([tick, meter]) => ({ tick, meter })).sort((a, b) => a.tick - b.tick);
+  return meters[0]?.tick === 0 ? meters : [{ tick: 0, meter: meters[0]?.meter ?? USUAL_METER }, ...meters];
+}
+
+/** The bars up to the last note, and the silent ones that are written behind it; a meter that changes within a bar ends it. */
+function barsOf(meters: readonly { tick: number; meter: BarMeter }[], lasts: number, written: number): Bar[] {
+  const bars: Bar[] = [];
+  let [at, next, silent] = [0, 0, 0];
+  let meter = USUAL_METER;
+  while (
+    (at < lasts || (at < written && silent < SILENT_BARS)) &&
+    at < LIMITS.song &&
+    bars.length < LIMITS.slots
+  ) {
+    for (; (meters[next]?.tick ?? Infinity) <= at; next++) meter = meters[next]?.meter ?? meter;
+    const end = Math.min(at + barTicks(meter), meters[next]?.tick ?? Infinity);
+    bars.push({ start: at, length: end - at, meter });
+    if (at >= lasts) silent++;
+    at = end;
+  }
+  return bars;
+}

@@ -1,0 +1,208 @@
+import { repeatedId } from '../hit/hit-id.ts';
+import { freeName, type Id } from '../names.ts';
+import { type Edits, NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
+import type { Grid } from '../time/grid.ts';
+import { type Content, contentOf, editsFrom, hitKey, type StretchHit } from './content.ts';
+import { editsTo, hitOf, type RowHit, type RowOf, wantedId } from './edits.ts';
+
+/** A pattern that was found: what it plays, and how it is used. */
+export interface Found {
+  readonly content: Content;
+  /** The bars' lengths of which it is made, in ticks. */
+  readonly steps: readonly number[];
+  /** How many bars of the song it plays. */
+  readonly plays: number;
+  /** How many times it is begun, and how many of them end a phrase. */
+  readonly uses: number;
+  readonly atEnds: number;
+  /** Whether it is the last that is played. */
+  readonly isLast: boolean;
+}
+
+/** A pattern of a family with the hits that sound of it. */
+export interface Member {
+  readonly pattern: Pattern;
+  readonly hits: readonly RowHit[];
+  /** What it is written with: its hits, or its changes of what it follows. */
+  readonly cost: number;
+}
+
+/** How unlike what it follows a pattern may be, as a share of its hits, and how many patterns are looked at for it. */
+const [LIKE, LOOKED_AT] = [0.5, 24];
+/** How unlike the main groove a fill is. */
+const FILL = 0.35;
+
+export interface FamilyNames {
+  readonly part: Id;
+  readonly main: string;
+  readonly others: string;
+  /** What a row is called; null where rows have no names. */
+  readonly voiceName: ((row: number) => string) | null;
+}
+
+/** Patterns as a family: each follows the one that it is most like, if there is one, and says only what differs. */
+export function familyOf(
+  found: readonly Found[],
+  rowOf: RowOf,
+  grids: ReadonlyMap<number, Grid>,
+  names: FamilyNames,
+  idOf: (nth: number) => Id,
+): Member[] {
+  const order = found.map((one, i) => ({ one, i })).sort((a, b) => b.one.plays - a.one.plays);
+  const members: Member[] = [];
+  const roots: { readonly member: Member; readonly found: Found }[] = [];
+  const taken: string[] = [];
+  const out = new Array<Member>(found.length);
+  let letter = 1;
+  for (const [order_, { one, i }] of order.entries()) {
+    const { content } = one;
+    const near = nearestTo(content, roots);
+    const far = near ? near.cost / Math.max(1, content.hits.length) : Infinity;
+    const follows = near !== null && far <= LIKE;
+    const role = roleOf(one, far, { isMain: members.length === 0, follows, drums: names.voiceName !== null });
+    const base = follows ? near.base : [];
+    const edits = follows
+      ? editsTo(base, content.hits, rowOf)
+      : { ...NO_EDITS, own: ownHits(content, rowOf) };
+    const wanted =
+      members.length === 0
+        ? names.main
+        : role === 'fill'
+          ? 'Fill 1'
+          : role === 'ending'
+            ? 'Ending'
+            : follows
+              ? changeName(near.root.pattern.name, base, content, names.voiceName)
+              : `${names.others} ${letterOf(letter++)}`;
+    const name = freeNameFor(wanted, taken);
+    taken.push(name);
+    const pattern: Pattern = {
+      id: idOf(i),
+      kind: 'pattern',
+      part: names.part,
+      name,
+      role,
+      length: content.length,
+      order: order_ + 1,
+      ...(follows ? { parent: near.root.pattern.id, window: { from: near.from } } : {}),
+      shapes: [],
+      grids: follows ? {} : gridsOf(content, rowOf, grids),
+      ...edits,
+    };
+    const cost = follows ? near.cost : content.hits.length;
+    const member = { pattern, hits: soundingOf(base, edits, content, rowOf), cost };
+    members.push(member);
+    if (!follows && roots.length < LOOKED_AT) roots.push({ member, found: one });
+    out[i] = member;
+  }
+  return out;
+}
+
+/** Where a pattern of the family begins that another one is most like, and what that takes. */
+function nearestTo(content: Content, roots: readonly { readonly member: Member; readonly found: Found }[]) {
+  let best: { root: Member; from: number; base: RowHit[]; cost: number } | null = null;
+  for (const { member, found } of roots) {
+    let from = 0;
+    for (const step of found.steps) {
+      const base = unrolledHits(member.hits, found.content.length, from, content.length);
+      const cost = editsFrom(contentOf(base, content.length), content, best?.cost);
+      if (cost < (best?.cost ?? Infinity)) best = { root: member, from, base, cost };
+      from += step;
+    }
+  }
+  return best;
+}
+
+/** The hits of a pattern from a place in it on, repeated, with the ids that they have there. */
+export function unrolledHits(
+  hits: readonly RowHit[],
+  period: number,
+  from: number,
+  length: number,
+): RowHit[] {
+  const out: RowHit[] = [];
+  const isWhole = from === 0 && length === period;
+  for (let offset = 0; offset < from + length && hits.length; offset += period)
+    for (const hit of hits) {
+      const at = hit.at + offset - from;
+      if (at >= 0 && at < length) out.push(isWhole ? hit : { ...hit, id: repeatedId(hit.id, offset), at });
+    }
+  return out;
+}
+
+function ownHits(content: Content, rowOf: RowOf): Edits['own'] {
+  return Object.fromEntries(content.hits.map((hit) => [wantedId(hit, rowOf), hitOf(hit, rowOf)]));
+}
+
+/** What sounds of a pattern, under the ids that it gives. */
+function soundingOf(base: readonly RowHit[], edits: Edits, content: Content, rowOf: RowOf): RowHit[] {
+  const ids = new Map(base.map((hit) => [hitKey(hit), hit.id]));
+  const own = new Map(
+    Object.entries(edits.own).map(([id, hit]) => [`${hit.voice} ${hit.pitch} ${hit.at}`, id]),
+  );
+  return content.hits.map((hit): RowHit => {
+    const { voice, pitch } = rowOf(hit.row);
+    const id = own.get(`${voice} ${pitch} ${hit.at}`) ?? ids.get(hitKey(hit)) ?? '';
+    return { ...hitOf(hit, rowOf), row: hit.row, id };
+  });
+}
+
+function gridsOf({ hits }: Content, rowOf: RowOf, grids: ReadonlyMap<number, Grid>): Pattern['grids'] {
+  return Object.fromEntries(
+    [...new Set(hits.map(({ row }) => row))].flatMap((row) => {
+      const grid = grids.get(row) ?? 4;
+      return grid === 4 ? [] : [[rowOf(row).voice, grid]];
+    }),
+  );
+}
+
+function roleOf(
+  { content, uses, atEnds, isLast, steps, plays }: Found,
+  far: number,
+  {
+    isMain,
+    follows,
+    drums,
+  }: { readonly isMain: boolean; readonly follows: boolean; readonly drums: boolean },
+): PatternRole {
+  if (isMain) return 'groove';
+  const isEnd = drums && steps.length === 1 && plays === uses && far > FILL && content.hits.length > 0;
+  if (isEnd && isLast && uses === 1) return 'ending';
+  if (isEnd && atEnds === uses) return 'fill';
+  return follows ? 'variation' : 'groove';
+}
+
+function letterOf(nth: number): string {
+  return nth < 26 ? String.fromCharCode(65 + nth) : String(nth + 1);
+}
+
+function freeNameFor(wanted: string, taken: readonly string[]): string {
+  const counted = /^(.*) 1$/.exec(wanted);
+  if (!counted?.[1]) return freeName(wanted, taken);
+  let n = 1;
+  while (taken.includes(`${counted[1]} ${n}`)) n++;
+  return `${counted[1]} ${n}`;
+}
+
+/** What a pattern is called by what differs in it. */
+function changeName(
+  base: string,
+  before: readonly RowHit[],
+  { hits }: Content,
+  voiceName: FamilyNames['voiceName'],
+): string {
+  if (!voiceName) return `${base}, changed`;
+  const rowsOf = (all: readonly Pick<StretchHit, 'row'>[]) => new Set(all.map(({ row }) => row));
+  const [was, is] = [rowsOf(before), rowsOf(hits)];
+  const gone = [...was].filter((row) => !is.has(row));
+  const come = [...is].filter((row) => !was.has(row));
+  const listed = (rows: readonly number[]) =>
+    rows
+      .slice(0, 2)
+      .map((row) => voiceName(row).toLowerCase())
+      .join(' and ');
+  if (come.length && come.length <= 2 && !gone.length) return `${base} with ${listed(come)}`;
+  if (gone.length && gone.length <= 2 && !come.length) return `${base} without ${listed(gone)}`;
+  if (gone.length > 2 && is.size === 1) return `${base}, ${listed([...is])} only`;
+  return `${base}, changed`;
+}

@@ -1,0 +1,151 @@
+import { LIMITS } from '../limits.ts';
+import type { Id } from '../names.ts';
+import type { ArrivedTrack } from './arrived.ts';
+import { type Classes, classesOf, type Distinct } from './classes.ts';
+import { type Content, contentOf, unlike } from './content.ts';
+import { type Cycle, cyclesOf } from './cycles.ts';
+import type { RowOf } from './edits.ts';
+import { type FamilyNames, familyOf, type Found, type Member } from './family.ts';
+import type { Units } from './units.ts';
+
+/** What of a track is played from a tick of the song on: which pattern, from where in it; null for nothing. */
+export interface Stretch {
+  readonly at: number;
+  readonly length: number;
+  readonly plays: { readonly member: number; readonly from: number } | null;
+}
+
+/** A track as a family of patterns, and where they are played. */
+export interface FoldedPart {
+  readonly track: ArrivedTrack;
+  readonly part: Id;
+  readonly rowOf: RowOf;
+  readonly units: Units;
+  readonly members: readonly Member[];
+  readonly stretches: readonly Stretch[];
+}
+
+/** A track whose bars are sorted into kinds. */
+export interface SortedPart {
+  readonly track: ArrivedTrack;
+  readonly rowOf: RowOf;
+  readonly units: Units;
+  readonly classes: Classes;
+  /** Of what kind of groove each unit is, however it is varied; null for nothing. */
+  readonly grooves: readonly (number | null)[];
+}
+
+/** What a pattern costs beside what it says, in hits. */
+export const PATTERN_COST = 8;
+/** How unlike two kinds of bars are that belong to two grooves, as a share of their hits. */
+const ANOTHER_GROOVE = 0.6;
+
+/** Sorts the bars of a track into kinds that differ by more than `tolerance` (a share of their hits). */
+export function sortPart(
+  {
+    track,
+    units,
+    distinct,
+    rowOf,
+  }: Omit<SortedPart, 'classes' | 'grooves'> & { readonly distinct: readonly Distinct[] },
+  tolerance: number,
+): SortedPart {
+  const classes = classesOf(distinct, units.units.length, tolerance);
+  const grooveOf = groovesOf(classes.contents);
+  const grooves = classes.classOf.map((kind) => (kind === null ? null : (grooveOf[kind] ?? null)));
+  return { track, rowOf, units, classes, grooves };
+}
+
+/** Where sections and phrases begin, in ticks of the song. */
+export interface Grounds {
+  readonly sections: ReadonlySet<number>;
+  readonly phrases: ReadonlySet<number>;
+}
+
+/** Folds one track into patterns that follow one another. */
+export function foldPart(
+  { track, units, classes: { classOf, contents }, rowOf }: SortedPart,
+  { sections, phrases }: Grounds,
+  names: FamilyNames,
+  idOf: (nth: number) => Id,
+): FoldedPart {
+  const all = units.units;
+  const lengthOf = (cycle: Cycle) => cycle.reduce((sum, kind) => sum + (contents[kind]?.length ?? 0), 0);
+  const { cycles, labels } = cyclesOf({
+    kinds: classOf,
+    begins: (at) => sections.has(all[at]?.start ?? -1),
+    fits: (cycle) => lengthOf(cycle) <= LIMITS.pattern,
+  });
+  const found = cycles.map((cycle, nth): Found => {
+    const content = joined(cycle, contents);
+    let [plays, uses, atEnds, isLast] = [0, 0, 0, false];
+    labels.forEach((label, i) => {
+      if (label?.cycle !== nth) return;
+      plays++;
+      const before = labels[i - 1];
+      if (before?.cycle !== nth || (before.phase + 1) % cycle.length !== label.phase) uses++;
+      const unit = all[i];
+      const end = unit ? unit.start + unit.length : 0;
+      if (i === all.length - 1 || phrases.has(end) || sections.has(end)) atEnds++;
+      isLast = !labels.slice(i + 1).some(Boolean);
+    });
+    return { content, steps: cycle.map((kind) => contents[kind]?.length ?? 0), plays, uses, atEnds, isLast };
+  });
+  const members = familyOf(found, rowOf, units.grids, names, idOf);
+  const nthOf = new Map(members.map(({ pattern }, i) => [pattern.id, i]));
+  const stretches = all.map(({ start, length }, i): Stretch => {
+    const label = labels[i];
+    if (!label) return { at: start, length, plays: null };
+    const steps = found[label.cycle]?.steps ?? [];
+    let plays = {
+      member: label.cycle,
+      from: steps.slice(0, label.phase).reduce((sum, step) => sum + step, 0),
+    };
+    // What is said in fewer words as changes of the slots that play it needs no pattern of its own.
+    for (
+      let one = members[plays.member];
+      one && isSlight(one, found[plays.member]);
+      one = members[plays.member]
+    ) {
+      const { parent = '', window } = one.pattern;
+      const to = nthOf.get(parent);
+      const period = to === undefined ? 0 : (members[to]?.pattern.length ?? 0);
+      if (to === undefined || !period) break;
+      plays = { member: to, from: ((window?.from ?? 0) + plays.from) % period };
+    }
+    return { at: start, length, plays };
+  });
+  return { track, part: names.part, rowOf, units, members, stretches };
+}
+
+/** Whether a pattern is so little of its own that its changes are kept by the slots. */
+function isSlight({ pattern, cost }: Member, found: Found | undefined): boolean {
+  // One without changes is there because it comes again and again where the other goes on.
+  if (!found || !cost || pattern.parent === undefined || pattern.role !== 'variation') return false;
+  return (found.plays / found.steps.length) * cost <= PATTERN_COST + cost;
+}
+
+/** The contents of a cycle behind one another. */
+function joined(cycle: Cycle, contents: readonly Content[]): Content {
+  let at = 0;
+  const hits = cycle.flatMap((kind) => {
+    const one = contents[kind];
+    const start = at;
+    at += one?.length ?? 0;
+    return one?.hits.map((hit) => ({ ...hit, at: hit.at + start })) ?? [];
+  });
+  return contentOf(hits, at);
+}
+
+/** Kinds of bars that are so alike that they are one groove, by the first of each. */
+function groovesOf(contents: readonly Content[]): number[] {
+  const firsts: number[] = [];
+  return contents.map((content, i) => {
+    const known = firsts.find((first) => {
+      const one = contents[first];
+      return one?.length === content.length && unlike(one, content, ANOTHER_GROOVE) <= ANOTHER_GROOVE;
+    });
+    if (known === undefined && firsts.length < 64) firsts.push(i);
+    return known ?? i;
+  });
+}

@@ -1,0 +1,157 @@
+import fc from 'fast-check';
+import { MidiFormatError } from '../midi/bytes/format.ts';
+import { writeMidi } from '../midi/bytes/write.ts';
+import { exportOptions } from '../midi/read-options.ts';
+import { exportedNotes, midiFileOf } from '../midi/tracks.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { problemsOf } from '../song/invariants.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
+import { compile } from '../timeline/compile.ts';
+import { type ArrivedFile, arrivedFile } from './arrived.ts';
+import { fold, type FoldOptions, TOLERANCES } from './fold.ts';
+import { suggestedMap } from './note-map.ts';
+import { unfold } from './unfold.ts';
+
+/** A song as one linear file, as it leaves. */
+function linear(document: SongDocument, format: 0 | 1): Uint8Array {
+  const options = exportOptions({ regions: ['song'], format });
+  const timeline = compile(document, { kind: 'song' });
+  const notes = exportedNotes(document, timeline, options);
+  return writeMidi(midiFileOf(document, indexOf(document).song.name, timeline, notes, options, false));
+}
+
+function optionsFor(file: ArrivedFile, tolerance: number | null): FoldOptions {
+  const map = suggestedMap(file);
+  // Rows of random songs have any notes; what is nothing known is a snare.
+  const noteMap = Object.fromEntries(Object.entries(map).map(([note, drum]) => [note, drum ?? 'snare']));
+  const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
+  return { name: file.name, seed: 1, uses, noteMap, tolerance };
+}
+
+let heard = 0;
+
+test('random songs that leave as one linear file are folded, and play the same', () => {
+  fc.assert(
+    fc.property(
+      fc.array(dice, { maxLength: 40 }),
+      fc.constantFrom<0 | 1>(0, 1),
+      fc.constantFrom(null, ...TOLERANCES),
+      (rolls, format, tolerance) => {
+        const { document } = runEdits(rolls);
+        const file = arrivedFile(linear(document, format), 'song.mid');
+        const options = optionsFor(file, tolerance);
+        const folded = fold(file, options);
+        expect(problemsOf(folded.document)).toEqual([]);
+        const { same, missing, extra, bars } = unfold(folded.document, file, options);
+        expect({ missing, extra, bars }).toEqual({ missing: 0, extra: 0, bars: [] });
+        heard += same;
+        expect(same).toBe(file.tracks.reduce((sum, { notes }) => sum + notes.length, 0));
+      },
+    ),
+    { seed: 141, numRuns: 200 },
+  );
+  expect(heard).toBeGreaterThan(5000);
+});
+
+const [KICK, SNARE, HAT, OPEN, TOM] = [36, 38, 42, 46, 45];
+/** A bar of 4/4 as rows of 16 steps, `x` a hit. */
+type Rows = Readonly<Record<number, string>>;
+const GROOVE: Rows = { [KICK]: 'x.......x.x.....', [SNARE]: '....x.......x...', [HAT]: 'x.x.x.x.x.x.x.x.' };
+const OPENED: Rows = { ...GROOVE, [HAT]: 'x.x.x.x.x.x.x...', [OPEN]: '..............x.' };
+const CHANGED: Rows = { ...GROOVE, [KICK]: 'x.....x.x.x.....' };
+const HALF_TIME: Rows = {
+  [KICK]: 'x..x............',
+  [SNARE]: '........x.......',
+  [HAT]: 'x...x...x...x...',
+};
+const FILLS: readonly Rows[] = [
+  { [KICK]: 'x...............', [SNARE]: '....xxxxxxxx....', [TOM]: '............xxxx' },
+  { [SNARE]: 'x..x..x.........', [TOM]: '........x..x..x.', [KICK]: '.xx.xx.x.xx.xx.x' },
+  { [TOM]: 'x.xxx.xxx.xxx.xx', [KICK]: 'x...x...x...x...' },
+];
+
+function linearTrack(bars: readonly Rows[]): Uint8Array {
+  const notes = bars.flatMap((rows, bar) =>
+    Object.entries(rows).flatMap(([note, steps]) =>
+      Array.from(steps).flatMap((step, i) =>
+        step === 'x'
+          ? [{ tick: bar * 1920 + i * 120, length: 60, channel: 9, note: Number(note), velocity: 100 }]
+          : [],
+      ),
+    ),
+  );
+  return writeMidi({
+    format: 1,
+    ppq: 480,
+    tracks: [{ events: [], notes, length: bars.length * 1920 }],
+  });
+}
+
+test('a linear track of 64 bars is folded into just what it was made of', () => {
+  const bars = Array.from({ length: 64 }, (_, i): Rows => {
+    if (i >= 32 && i < 40) return HALF_TIME;
+    const fill = [11, 27, 51].indexOf(i);
+    if (fill >= 0) return FILLS[fill] ?? GROOVE;
+    if (i === 18) return CHANGED;
+    return i % 8 === 7 ? OPENED : GROOVE;
+  });
+  const file = arrivedFile(linearTrack(bars), 'linear.mid');
+  const options = optionsFor(file, null);
+  const { document } = fold(file, options);
+  expect(unfold(document, file, options)).toMatchObject({ missing: 0, extra: 0 });
+  const { patternsOf, sections, song } = indexOf(document);
+  const made = patternsOf('part-1').map(({ name, role, own, silenced }) => [
+    name,
+    role,
+    Object.keys(own).length,
+    silenced.length,
+  ]);
+  expect(made).toEqual([
+    ['Main groove', 'groove', 13, 0],
+    ['Groove B', 'groove', 7, 0],
+    ['Main groove with open hat', 'variation', 1, 1],
+    ['Fill 1', 'fill', expect.any(Number), expect.any(Number)],
+    ['Fill 2', 'fill', expect.any(Number), expect.any(Number)],
+    ['Fill 3', 'fill', expect.any(Number), expect.any(Number)],
+  ]);
+  const layers = sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers));
+  // The one changed bar is a kick more in the slot that plays it.
+  expect(layers.flatMap(({ own }) => Object.values(own).map(({ voice }) => voice))).toEqual(['kick']);
+  expect(layers.every(({ silenced, changed }) => !silenced.length && !Object.keys(changed).length)).toBe(
+    true,
+  );
+  // The half-time bars are a section, played once.
+  const half = sections.find(({ slots }) => slots.every((slot) => slot.layers[0]?.pattern === 'p1-6'));
+  const halves = sections.filter(({ slots }) => slots.length === 1 && slots[0]?.length === 8 * 3840);
+  expect([half?.id, halves.length]).toEqual([halves[0]?.id, 1]);
+  expect(song.form.filter(({ section }) => section === halves[0]?.id)).toHaveLength(1);
+});
+
+test('mutated and truncated files are read, or refused with the byte at which they went wrong', () => {
+  const whole = linear(runEdits([]).document, 1);
+  let [read, refused] = [0, 0];
+  fc.assert(
+    fc.property(
+      fc.array(fc.tuple(fc.nat(whole.length - 1), fc.nat(255)), { maxLength: 6 }),
+      fc.option(fc.nat(whole.length), { freq: 1 }),
+      (changes, cut) => {
+        const bytes = whole.slice(0, cut ?? whole.length);
+        for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value;
+        let file: ArrivedFile;
+        try {
+          file = arrivedFile(bytes, 'mutated.mid');
+        } catch (error) {
+          if (!(error instanceof MidiFormatError)) throw error;
+          refused++;
+          expect(error.message).toMatch(/at byte \d+/);
+          return;
+        }
+        read++;
+        const options = optionsFor(file, 0.2);
+        expect(problemsOf(fold(file, options).document)).toEqual([]);
+      },
+    ),
+    { seed: 142, numRuns: 5000 },
+  );
+  expect([read > 500, refused > 500]).toEqual([true, true]);
+});

@@ -1,0 +1,88 @@
+import { type Grid, GRIDS, gridTicks, isTriplet } from '../time/grid.ts';
+import { msToTicks, ticksToMs } from '../time/ticks.ts';
+import type { ArrivedNote, Bar } from './arrived.ts';
+
+/** The grids that a row may be on, the coarsest first. */
+const ROW_GRIDS = ([4, 3, 8, 6, 12] as const satisfies readonly Grid[]).filter((grid) =>
+  GRIDS.includes(grid),
+);
+/** What a grid pays for each halving of its step, as a share; see music.md's measure of placement. */
+const FINER = 0.15;
+/** Distances below this many ticks are rounding. */
+const ROUNDING = 1;
+/** The most that a hit can be early or late, in ms. */
+const FARTHEST_MS = 100;
+
+/** A note at the place where it is written: in ticks of the file, with how early or late it is. */
+export interface PlacedNote extends ArrivedNote {
+  /** The grid place, or the very tick where none is near enough to tell it as early or late. */
+  readonly at: number;
+  readonly offsetMs: number;
+}
+
+/**
+ * The grid of some places within a bar: the one with the least summed distance, a finer one paying 15 % for each halving of
+ * the step; 16ths where nothing tells.
+ */
+export function gridOfPlaces(places: readonly number[]): Grid {
+  let [best, least]: [Grid, number] = [4, Infinity];
+  for (const grid of ROW_GRIDS) {
+    const step = gridTicks(grid);
+    const distance = places.reduce(
+      (sum, at) => sum + Math.max(0, Math.abs(at - Math.round(at / step) * step) - ROUNDING),
+      0,
+    );
+    const cost = (distance + places.length * ROUNDING) * (1 + FINER) ** Math.log2(gridTicks(4) / step);
+    if (cost < least - 1e-9) [best, least] = [grid, cost];
+  }
+  return best;
+}
+
+/**
+ * The notes of a row with the places where they are written. `tempo` is what early and late count by. Each is written so
+ * that it sounds at the very tick where it was; of two that would be written at one place the later stays where it is.
+ */
+export function placeRow(
+  notes: readonly ArrivedNote[],
+  bars: readonly Bar[],
+  tempo: number,
+): { placed: PlacedNote[]; grids: Grid[] } {
+  const placed: PlacedNote[] = [];
+  const grids: Grid[] = [];
+  const taken = new Set<number>();
+  let i = 0;
+  for (const [nth, bar] of bars.entries()) {
+    const end = bar.start + bar.length;
+    const first = i;
+    while ((notes[i]?.tick ?? Infinity) < end) i++;
+    if (i === first) continue;
+    const inBar = notes.slice(first, i);
+    const grid = gridOfPlaces(inBar.map(({ tick }) => tick - bar.start));
+    const step = gridTicks(grid);
+    grids.push(grid);
+    for (const note of inBar) {
+      const near = bar.start + Math.round((note.tick - bar.start) / step) * step;
+      // What comes just before a bar line belongs to the bar after it, if there is one.
+      const place = Math.min(near, end);
+      const isLast = nth === bars.length - 1;
+      const offsetMs = Math.round(ticksToMs(note.tick - place, tempo) * 10) / 10 + 0;
+      const fits =
+        Math.abs(offsetMs) <= FARTHEST_MS &&
+        Math.round(place + msToTicks(offsetMs, tempo)) === note.tick &&
+        !(isLast && place === end) &&
+        !taken.has(place);
+      const at = fits ? place : note.tick;
+      taken.add(at);
+      placed.push({ ...note, at, offsetMs: fits ? offsetMs : 0 });
+    }
+  }
+  return { placed, grids };
+}
+
+/** The grid that most bars of a row have; straight 16ths where no bar has any. */
+export function usualGrid(grids: readonly Grid[]): Grid {
+  const counts = new Map<Grid, number>();
+  for (const grid of grids) counts.set(grid, (counts.get(grid) ?? 0) + 1);
+  const [most] = [...counts].sort(([a, n], [b, m]) => m - n || Number(isTriplet(a)) - Number(isTriplet(b)));
+  return most?.[0] ?? 4;
+}

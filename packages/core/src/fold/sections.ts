@@ -1,0 +1,120 @@
+import type { SectionRole } from '../song/records.ts';
+import type { ArrivedFile, Bar } from './arrived.ts';
+
+/** A stretch of bars that is a section of its own: from one bar up to another, counted from 0. */
+export interface FoundSection {
+  readonly from: number;
+  readonly to: number;
+  /** What the file calls it; empty where nothing is said. */
+  readonly name: string;
+}
+
+/** What is played in a bar, as far as sections are told apart by it. */
+export interface BarFace {
+  /** What groove it belongs to; null where nothing is played. */
+  readonly groove: number | null;
+  readonly hits: number;
+  readonly loudness: number;
+}
+
+/** The longest section that is made unasked, and the shortest stretch that is one, in bars. */
+const [LONGEST, SHORTEST] = [16, 4];
+
+/** Where sections begin: at the file's own markers if it has any, else where another groove begins; a meter that changes for more than a bar begins one. */
+export function sectionsOf(
+  file: Pick<ArrivedFile, 'bars' | 'markers'>,
+  faces: readonly BarFace[],
+): FoundSection[] {
+  const { bars, markers } = file;
+  const starts = new Map<number, string>([[0, '']]);
+  for (let i = 1; i < bars.length; i++) if (meterTurns(bars, i)) starts.set(i, '');
+  const marked = markers.flatMap(({ tick, name }) => {
+    const at = bars.findIndex(({ start, length }) => tick < start + length / 2 || tick < start + 1);
+    return at < 0 ? [] : [[at, name] as const];
+  });
+  if (marked.length) for (const [at, name] of marked) starts.set(at, name);
+  else for (const at of grooveTurns(faces)) if (!starts.has(at)) starts.set(at, '');
+  const sorted = [...starts].sort(([a], [b]) => a - b);
+  return sorted.flatMap(([from, name], i): FoundSection[] => {
+    const to = sorted[i + 1]?.[0] ?? bars.length;
+    return marked.length && to - from <= 64 ? [{ from, to, name }] : inPieces(from, to, name);
+  });
+}
+
+/** Whether a meter begins at a bar that lasts: one odd bar between belongs to what it ends. */
+function meterTurns(bars: readonly Bar[], at: number): boolean {
+  const lengthAt = (i: number) => bars[i]?.length;
+  if (lengthAt(at) === lengthAt(at - 1)) return false;
+  const isOdd = lengthAt(at) !== lengthAt(at + 1);
+  const wasOdd = at >= 2 && lengthAt(at - 1) !== lengthAt(at - 2);
+  return !isOdd && !(wasOdd && lengthAt(at) === lengthAt(at - 2));
+}
+
+/** The bars at which another groove begins that stays for a phrase; what is shorter is a fill, a drop or a break in it. */
+function grooveTurns(faces: readonly BarFace[]): number[] {
+  const runs: { groove: number | null; from: number; to: number }[] = [];
+  faces.forEach(({ groove }, i) => {
+    const last = runs.at(-1);
+    if (last?.groove === groove) last.to = i + 1;
+    else runs.push({ groove, from: i, to: i + 1 });
+  });
+  const turns: number[] = [];
+  let current: number | null | undefined;
+  for (const { groove, from, to } of runs) {
+    if (to - from < SHORTEST && current !== undefined) continue;
+    if (current !== undefined && groove !== current) turns.push(from);
+    current = groove;
+  }
+  return turns;
+}
+
+/** A long stretch in sections of 16 or of 8 bars, what is left behind them. */
+function inPieces(from: number, to: number, name: string): FoundSection[] {
+  const out: FoundSection[] = [];
+  for (let at = from; at < to; at += LONGEST)
+    out.push({ from: at, to: Math.min(to, at + LONGEST), name: at === from ? name : '' });
+  const [before, last] = out.slice(-2);
+  // What is left of less than a phrase belongs to the section before it.
+  if (before && last && out.length > 1 && last.to - last.from < SHORTEST)
+    out.splice(-2, 2, { ...before, to: last.to });
+  return out;
+}
+
+const ROLE_WORDS: readonly (readonly [RegExp, SectionRole])[] = [
+  [/intro/i, 'intro'],
+  [/pre.?chorus/i, 'pre-chorus'],
+  [/build|rise|lift/i, 'build-up'],
+  [/chorus|hook|drop|refrain/i, 'chorus'],
+  [/verse|strophe/i, 'verse'],
+  [/bridge|middle/i, 'bridge'],
+  [/break/i, 'break'],
+  [/outro|\bend(ing)?\b|coda/i, 'outro'],
+  [/interlude|solo/i, 'interlude'],
+];
+
+/** What a section is in the song by its name, or null where that says nothing. */
+export function roleByName(name: string): SectionRole | null {
+  return ROLE_WORDS.find(([words]) => words.test(name))?.[1] ?? null;
+}
+
+/**
+ * What sections are likely to be, a guess by how loud and dense they are: the fullest that is not the first is a chorus, the thin one at the start
+ * an intro and at the end an outro, a thin one between a break; the others are verses.
+ */
+export function guessedRoles(sections: readonly FoundSection[], faces: readonly BarFace[]): SectionRole[] {
+  const fullness = sections.map(({ from, to }) => {
+    const own = faces.slice(from, to);
+    return own.reduce((sum, { hits, loudness }) => sum + hits * loudness, 0) / Math.max(1, own.length);
+  });
+  const most = Math.max(0, ...fullness);
+  const middle = fullness.toSorted((a, b) => a - b)[fullness.length >> 1] ?? 0;
+  return sections.map(({ name }, i): SectionRole => {
+    const said = roleByName(name);
+    if (said) return said;
+    const full = fullness[i] ?? 0;
+    if (sections.length > 2 && i === 0 && full < middle * 0.8) return 'intro';
+    if (sections.length > 2 && i === sections.length - 1 && full < middle * 0.9) return 'outro';
+    if (full < middle * 0.5) return 'break';
+    return sections.length > 1 && most > middle * 1.1 && full >= most * 0.95 ? 'chorus' : 'verse';
+  });
+}

@@ -1,0 +1,63 @@
+import { indexOf, type SongDocument } from '../song/document.ts';
+import { compile } from '../timeline/compile.ts';
+import type { ArrivedFile } from './arrived.ts';
+import type { FoldOptions } from './fold.ts';
+
+/** A fold played out again beside its file. */
+export interface Unfolded {
+  /** Notes that sound at the same tick, alike in note, velocity and length. */
+  readonly same: number;
+  /** Notes of the file that the song has not just so, and those of the song that the file has not, by bar. */
+  readonly missing: number;
+  readonly extra: number;
+  /** Bars in which something differs, counted from 1. */
+  readonly bars: readonly number[];
+}
+
+/** Plays a folded song and compares it with the notes of the file, those without a drum not counted. */
+export function unfold(
+  document: SongDocument,
+  file: ArrivedFile,
+  { uses, noteMap }: Pick<FoldOptions, 'uses' | 'noteMap'>,
+): Unfolded {
+  const { parts } = indexOf(document);
+  const { events } = compile(document, { kind: 'song' });
+  const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes');
+  const left = new Map<string, { count: number; tick: number }>();
+  folded.forEach((track, i) => {
+    const part = parts[i];
+    const drums = uses[track.id] === 'fold';
+    for (const { tick, note, velocity, length } of track.notes) {
+      if (drums && !noteMap[note]) continue;
+      const key = `${part?.id} ${tick} ${note} ${velocity} ${length}`;
+      const known = left.get(key);
+      if (known) known.count++;
+      else left.set(key, { count: 1, tick });
+    }
+  });
+  let [same, extra] = [0, 0];
+  const ticks: number[] = [];
+  for (const { part, tick, note, velocity, length } of events) {
+    const known = left.get(`${part} ${tick} ${note} ${velocity} ${length}`);
+    if (known?.count) {
+      known.count--;
+      same++;
+    } else {
+      extra++;
+      ticks.push(tick);
+    }
+  }
+  const gone = [...left.values()].filter(({ count }) => count > 0);
+  for (const { tick } of gone) ticks.push(tick);
+  return { same, missing: gone.reduce((sum, { count }) => sum + count, 0), extra, bars: barsOf(ticks, file) };
+}
+
+function barsOf(ticks: readonly number[], { bars }: ArrivedFile): number[] {
+  const found = new Set<number>();
+  let bar = 0;
+  for (const tick of ticks.toSorted((a, b) => a - b)) {
+    while (tick >= (bars[bar + 1]?.start ?? Infinity)) bar++;
+    found.add(bar + 1);
+  }
+  return [...found];
+}

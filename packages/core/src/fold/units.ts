@@ -1,0 +1,79 @@
+import { LIMITS } from '../limits.ts';
+import type { Grid } from '../time/grid.ts';
+import type { ArrivedNote, Bar } from './arrived.ts';
+import { byNote } from './by-note.ts';
+import { type Content, contentOf, type StretchHit } from './content.ts';
+import { type PlacedNote, placeRow } from './placing.ts';
+import { usualGrid } from './placing.ts';
+
+/** Bars that are folded as one: a bar by itself, or those through which notes sound on. */
+export interface Unit {
+  readonly start: number;
+  readonly length: number;
+  readonly content: Content;
+}
+
+/** What a track plays, bar by bar. */
+export interface Units {
+  readonly units: readonly Unit[];
+  /** Its hits in ticks of the song, by place. */
+  readonly hits: readonly StretchHit[];
+  /** The grid that most bars of a row (a MIDI note) have. */
+  readonly grids: ReadonlyMap<number, Grid>;
+}
+
+/**
+ * A track as units. Where `joins` a note that sounds over a bar line joins its bars, so that it is cut nowhere, as long as they
+ * are not longer than a pattern can be; drums ring on anyway.
+ */
+export function unitsOf(
+  notes: readonly ArrivedNote[],
+  bars: readonly Bar[],
+  tempo: number,
+  joins: boolean,
+): Units {
+  const byRow = byNote(notes);
+  const grids = new Map<number, Grid>();
+  const all: PlacedNote[] = [];
+  for (const [row, inRow] of byRow) {
+    const { placed, grids: found } = placeRow(inRow, bars, tempo);
+    grids.set(row, usualGrid(found));
+    for (const note of placed) all.push(note);
+  }
+  all.sort((a, b) => a.at - b.at || a.note - b.note);
+  const hits = all.map(({ note, at, velocity, length, offsetMs }): StretchHit => ({
+    row: note,
+    at,
+    velocity,
+    length: Math.min(length, LIMITS.pattern),
+    offsetMs,
+  }));
+  const ends = joins ? soundingEnds(all, bars) : null;
+  const units: Unit[] = [];
+  let next = 0;
+  for (let i = 0; i < bars.length;) {
+    const { start } = bars[i] ?? { start: 0 };
+    let [length, reach] = [0, 0];
+    do {
+      length += bars[i]?.length ?? 0;
+      reach = Math.max(reach, ends?.[i] ?? 0);
+      i++;
+    } while (i < bars.length && reach > start + length && length + (bars[i]?.length ?? 0) <= LIMITS.pattern);
+    const own: StretchHit[] = [];
+    for (let hit = hits[next]; hit && hit.at < start + length; hit = hits[++next])
+      own.push({ ...hit, at: hit.at - start });
+    units.push({ start, length, content: contentOf(own, length) });
+  }
+  return { units, hits, grids };
+}
+
+/** How far what begins in each bar sounds, in ticks from the start of the file. */
+function soundingEnds(placed: readonly PlacedNote[], bars: readonly Bar[]): number[] {
+  const ends = bars.map(() => 0);
+  let bar = 0;
+  for (const { at, tick, length } of placed) {
+    while (at >= (bars[bar + 1]?.start ?? Infinity)) bar++;
+    ends[bar] = Math.max(ends[bar] ?? 0, tick + length);
+  }
+  return ends;
+}
