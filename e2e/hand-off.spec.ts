@@ -81,7 +81,7 @@ test('a song leaves as a file of its own, and another song is made of it', async
   expect(download.suggestedFilename()).toBe('Seven Herons.json');
   const text = readFileSync(await download.path());
   await page.goto('/');
-  const input = page.getByLabel('Song file', { exact: true });
+  const input = page.getByLabel('Song or MIDI file');
   await input.setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{') });
   await expect(page.getByText('x.json is no song file: it holds no JSON. Nothing was made.')).toBeVisible();
   await input.setInputFiles({ name: 'Seven Herons.json', mimeType: 'application/json', buffer: text });

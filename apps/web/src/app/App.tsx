@@ -6,6 +6,7 @@ import { ROOMS } from '../session/rooms.ts';
 import { later } from '../shared/ui/later.tsx';
 import { useMode } from '../shared/ui/mode.ts';
 import { makeTheme } from '../shared/ui/theme.ts';
+import { DroppedFiles } from './DroppedFiles.tsx';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
 import { ROOM_LOADERS } from './room-loaders.ts';
@@ -20,6 +21,12 @@ const router = createBrowserRouter([
   {
     path: '/',
     lazy: { Component: async () => (await import('../rooms/songs/SongsRoom.tsx')).SongsRoom },
+    errorElement: <PageTrouble />,
+    HydrateFallback: Opening,
+  },
+  {
+    path: '/arrive',
+    lazy: { Component: async () => (await import('../rooms/arrive/ArriveRoom.tsx')).ArriveRoom },
     errorElement: <PageTrouble />,
     HydrateFallback: Opening,
   },
@@ -57,6 +64,7 @@ export function App() {
       <CssBaseline />
       <QueryClientProvider client={queries}>
         <Notices />
+        <DroppedFiles onArrive={() => void router.navigate('/arrive')} />
         <RouterProvider router={router} />
       </QueryClientProvider>
     </ThemeProvider>

@@ -28,8 +28,8 @@ export interface Run {
 }
 
 /**
- * Finds patterns in a run of kinds. Two, four or eight that come round and round are one pattern, unless one of them is played
- * twice in a row, since what changes every fourth bar is a change and not a groove of four bars. So are kinds that are only
+ * Finds patterns in a run of kinds. Two, four or eight different ones that come round and round are one pattern; where one of
+ * them is played twice in a round, what changes every fourth bar is a change and not a groove of four bars. So are kinds that are only
  * ever played one after the other, and those that are played once, three at least in a row. All else is a pattern by itself.
  */
 export function cyclesOf(run: Run): Cycles {
@@ -113,10 +113,8 @@ function alwaysTogether({ kinds, begins, fits }: Run, taken: ReadonlySet<number>
 }
 
 function isRound(kinds: readonly (number | null)[], from: number, length: number): boolean {
-  for (let i = from; i < from + length; i++) {
-    const next = i + 1 < from + length ? kinds[i + 1] : kinds[from];
-    if (kinds[i] == null || kinds[i] === next) return false;
-  }
+  const round = kinds.slice(from, from + length);
+  if (round.length < length || round.includes(null) || new Set(round).size < length) return false;
   return runFrom(kinds, from, length) >= Math.max(LEAST, ROUNDS * length);
 }
 

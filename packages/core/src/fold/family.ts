@@ -29,6 +29,8 @@ export interface Member {
 
 /** How unlike what it follows a pattern may be, as a share of its hits, and how many patterns are looked at for it. */
 const [LIKE, LOOKED_AT] = [0.5, 24];
+/** From which share of the hits of what it follows on a pattern is fuller, and below which it is thinner. */
+const [FULLER, THINNER] = [1.15, 0.85];
 /** How unlike the main groove a fill is. */
 const FILL = 0.35;
 
@@ -191,18 +193,15 @@ function changeName(
   { hits }: Content,
   voiceName: FamilyNames['voiceName'],
 ): string {
-  if (!voiceName) return `${base}, changed`;
   const rowsOf = (all: readonly Pick<StretchHit, 'row'>[]) => new Set(all.map(({ row }) => row));
   const [was, is] = [rowsOf(before), rowsOf(hits)];
   const gone = [...was].filter((row) => !is.has(row));
   const come = [...is].filter((row) => !was.has(row));
-  const listed = (rows: readonly number[]) =>
-    rows
-      .slice(0, 2)
-      .map((row) => voiceName(row).toLowerCase())
-      .join(' and ');
+  if (!voiceName) return `${base}, changed`;
+  const listed = (rows: readonly number[]) => rows.map((row) => voiceName(row).toLowerCase()).join(' and ');
   if (come.length && come.length <= 2 && !gone.length) return `${base} with ${listed(come)}`;
   if (gone.length && gone.length <= 2 && !come.length) return `${base} without ${listed(gone)}`;
   if (gone.length > 2 && is.size === 1) return `${base}, ${listed([...is])} only`;
-  return `${base}, changed`;
+  const share = hits.length / Math.max(1, before.length);
+  return `${base}, ${share > FULLER ? 'fuller' : share < THINNER ? 'thinner' : 'changed'}`;
 }

@@ -1,7 +1,7 @@
 import { LIMITS } from '../limits.ts';
 import { freeName, type Id } from '../names.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
-import type { Layer, Occurrence, Part, Section, Slot, Song, SongRecord } from '../song/records.ts';
+import type { Layer, Occurrence, Part, Reference, Section, Slot, Song, SongRecord } from '../song/records.ts';
 import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
 import type { ArrivedFile, ArrivedTrack, Bar } from './arrived.ts';
 import { byNote } from './by-note.ts';
@@ -167,6 +167,7 @@ function foldAt(
     ...prepared.flatMap(({ part, voiced }): SongRecord[] => [part, ...voiced.voices]),
     ...kept.map(({ pattern }) => pattern),
     ...sections,
+    ...referencesOf(file, options),
   ];
   const crowd = Math.max(0, kept.length - OVERSEEN) * CROWD_COST;
   const written = kept.reduce((sum, { cost }) => sum + PATTERN_COST + cost, crowd);
@@ -178,6 +179,23 @@ function foldAt(
     notPlaced: prepared.flatMap(({ track, voiced }) => notPlaced(track, voiced, file)),
     sections: places,
   };
+}
+
+/** Tracks that others are to be held against, as the song keeps them; what is beyond its limits is left. */
+function referencesOf({ tracks }: ArrivedFile, { uses }: FoldOptions): Reference[] {
+  return tracks
+    .filter(({ id }) => uses[id] === 'reference')
+    .slice(0, LIMITS.references)
+    .map(({ name, drums, notes }, i): Reference => ({
+      id: `reference-${i + 1}`,
+      kind: 'reference',
+      name,
+      ...(drums ? { drums: true } : {}),
+      shift: 0,
+      notes: notes
+        .slice(0, LIMITS.referenceNotes)
+        .map(({ tick, length, note, velocity }) => [tick, length, note, velocity]),
+    }));
 }
 
 /** Patterns that are played, and those that they follow. */

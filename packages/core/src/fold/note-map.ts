@@ -49,8 +49,9 @@ const GENERAL: Readonly<Record<number, DrumName>> = {
   81: 'tambourine',
 };
 
-/** What of a note is seen in time: how often a bar it comes, and what share of it falls on the first beat and on backbeats. */
+/** What of a note is seen in time: how often it comes in all and in a bar, and what share of it falls on the first beat and on backbeats. */
 interface Habit {
+  readonly count: number;
   readonly perBar: number;
   readonly onFirst: number;
   readonly onBack: number;
@@ -75,11 +76,15 @@ export function suggestedMap(file: ArrivedFile): NoteMap {
   return map;
 }
 
+/** How many hits tell a habit, and how many a rare one. */
+const [ENOUGH, FEW] = [8, 3];
+
 /** What a note would be by its habit; null where it has none that is known. */
-function byHabit({ perBar, onFirst, onBack }: Habit): DrumName | null {
+function byHabit({ count, perBar, onFirst, onBack }: Habit): DrumName | null {
+  if (count < ENOUGH) return count >= FEW && onFirst >= 0.8 ? 'crash' : null;
   if (onBack >= 0.7 && perBar >= 0.8) return 'snare';
   if (perBar >= 3.5) return 'closed-hat';
-  if (onFirst >= 0.35 && perBar >= 0.8) return 'kick';
+  if (onFirst >= 0.3 && perBar >= 0.8) return 'kick';
   return onFirst >= 0.8 && perBar <= 0.5 ? 'crash' : null;
 }
 
@@ -96,8 +101,13 @@ function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
     if (near % meter.beats === 0) first++;
     else if (meter.beats % 2 === 0 && near % 2 === 1) back++;
   }
-  const count = Math.max(1, notes.length);
-  return { perBar: notes.length / Math.max(1, played.size), onFirst: first / count, onBack: back / count };
+  const count = notes.length;
+  return {
+    count,
+    perBar: notes.length / Math.max(1, played.size),
+    onFirst: first / count,
+    onBack: back / count,
+  };
 }
 
 const FOUR: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };

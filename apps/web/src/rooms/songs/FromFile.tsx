@@ -2,20 +2,20 @@ import { Button } from '@mui/material';
 import { useRef } from 'react';
 import type { SongFile } from '../../api/client.ts';
 
-/** A new song from a file that a song was saved as. */
+/** A new song from a file: one that a song was saved as, or one of MIDI. */
 export function FromFile({ onChoose }: { onChoose: (file: File) => void }) {
   const input = useRef<HTMLInputElement>(null);
   return (
     <>
       <Button onClick={() => input.current?.click()} sx={{ px: 2, py: 1 }}>
-        From a song file…
+        From a file…
       </Button>
       <input
         ref={input}
         hidden
         type="file"
-        accept=".json,application/json"
-        aria-label="Song file"
+        accept=".json,.mid,.midi,application/json,audio/midi"
+        aria-label="Song or MIDI file"
         onChange={({ target }) => {
           const [file] = target.files ?? [];
           // So that the same file can be chosen again.

@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
+import { isMidiFile, useArriving } from '../../session/arriving.ts';
 import { Logo } from '../../shared/ui/Logo.tsx';
 import { ModeButton } from '../../shared/ui/ModeButton.tsx';
 import { NoticeAction } from '../../shared/ui/NoticeAction.tsx';
@@ -34,6 +35,13 @@ export function SongsRoom() {
     onSuccess: (song) => open(song.id),
     onError: failed,
   });
+  const bring = (file: File) => {
+    if (!isMidiFile(file)) takeFile.mutate(file);
+    else {
+      useArriving.setState({ file });
+      void navigate('/arrive');
+    }
+  };
   const copy = useMutation({
     mutationFn: (song: SongFace) => api.create(`song:${song.id}`),
     onSuccess: refresh,
@@ -57,7 +65,16 @@ export function SongsRoom() {
 
   const shown = inBin ? bin : songs;
   return (
-    <Box sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}>
+    <Box
+      onDrop={(event) => {
+        const [file] = event.dataTransfer.files;
+        // One of MIDI is taken as it is on all pages.
+        if (!file || isMidiFile(file)) return;
+        event.preventDefault();
+        takeFile.mutate(file);
+      }}
+      sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}
+    >
       <Box
         component="header"
         sx={{
@@ -88,7 +105,7 @@ export function SongsRoom() {
           <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>
           <Typography sx={{ color: color('soft') }}>{countText(shown.data, inBin)}</Typography>
           <Box sx={{ flex: 1 }} />
-          {!inBin && <FromFile onChoose={takeFile.mutate} />}
+          {!inBin && <FromFile onChoose={bring} />}
           {!inBin && <FromStarter onChoose={(from, name) => create.mutate({ from, name })} />}
           {!inBin && (
             <Button

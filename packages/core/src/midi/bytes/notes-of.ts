@@ -1,4 +1,4 @@
-import type { MidiEvent, MidiFile,MidiNote } from './format.ts';
+import type { MidiEvent, MidiFile, MidiNote } from './format.ts';
 
 /** The notes of a file in order, and how many were left hanging or started while already sounding. */
 export function notesOf(file: MidiFile): { notes: MidiNote[]; hanging: number; overlapping: number } {

@@ -1,0 +1,87 @@
+import { Box, Button, Typography } from '@mui/material';
+import { type ReactNode, useRef } from 'react';
+import { useNavigate } from 'react-router';
+import { useArriving } from '../../session/arriving.ts';
+import { Logo } from '../../shared/ui/Logo.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { useArrival } from './arrival.ts';
+import { ArrivedFilePage } from './ArrivedFilePage.tsx';
+
+/** Where a MIDI file is looked at before it becomes a song. */
+export function ArriveRoom() {
+  const brought = useArriving(({ file }) => file);
+  const arrival = useArrival((state) => state.arrival);
+  const refused = useArrival((state) => state.refused);
+  if (!brought) return <NoFile />;
+  if (refused !== null) return <NoFile why={refused} />;
+  if (!arrival) return <Plain title="A file arrives" words={`Reading ${brought.name}…`} />;
+  return <ArrivedFilePage key={arrival.fileName} arrival={arrival} />;
+}
+
+function NoFile({ why }: { why?: string }) {
+  const input = useRef<HTMLInputElement>(null);
+  return (
+    <Plain
+      title={why ? 'This file could not be taken' : 'A file arrives'}
+      words={why ?? 'Drop a MIDI file here, or choose one. It is looked at first; nothing is made of it yet.'}
+      isWrong={why !== undefined}
+    >
+      <Button variant="contained" color="primary" onClick={() => input.current?.click()}>
+        Choose a MIDI file…
+      </Button>
+      <input
+        ref={input}
+        hidden
+        type="file"
+        accept=".mid,.midi,audio/midi"
+        aria-label="MIDI file"
+        onChange={({ target }) => {
+          const [file] = target.files ?? [];
+          if (file) useArriving.setState({ file });
+        }}
+      />
+    </Plain>
+  );
+}
+
+function Plain({
+  title,
+  words,
+  isWrong = false,
+  children,
+}: {
+  title: string;
+  words: string;
+  isWrong?: boolean;
+  children?: ReactNode;
+}) {
+  const navigate = useNavigate();
+  return (
+    <Box sx={{ minHeight: '100vh', background: color('paper') }}>
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          height: 56,
+          px: 2.5,
+          background: color('page'),
+          borderBottom: `1px solid ${color('line')}`,
+        }}
+      >
+        <Logo />
+      </Box>
+      <Box
+        component="main"
+        sx={{ maxWidth: 560, mx: 'auto', pt: 8, px: 2, display: 'grid', gap: 2, justifyItems: 'start' }}
+      >
+        <Typography variant="h1">{title}</Typography>
+        <Typography role={isWrong ? 'alert' : 'status'} sx={{ color: color('soft'), fontSize: TEXT.name }}>
+          {words}
+        </Typography>
+        {children}
+        <Button onClick={() => void navigate('/')}>To all songs</Button>
+      </Box>
+    </Box>
+  );
+}

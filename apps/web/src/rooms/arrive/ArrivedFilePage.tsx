@@ -1,0 +1,162 @@
+import { Box, Button, Typography } from '@mui/material';
+import { counted, meterName, type Section, type SongDocument, songFile } from '@plucky/core';
+import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, type SongFile } from '../../api/client.ts';
+import { useArriving } from '../../session/arriving.ts';
+import { Logo } from '../../shared/ui/Logo.tsx';
+import { notify } from '../../shared/ui/notify.ts';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { type Arrival, choose, useArrival } from './arrival.ts';
+import { ArrivedTracks } from './ArrivedTracks.tsx';
+import { Figures } from './Figures.tsx';
+import { FoldedFamily } from './FoldedFamily.tsx';
+import { FoldedForm } from './FoldedForm.tsx';
+import { HearBar } from './HearBar.tsx';
+import { NoteMapList } from './NoteMapList.tsx';
+
+/** What a section is called and is in the song, where that was changed, by the section's id. */
+export type Naming = Readonly<Record<string, Partial<Pick<Section, 'name' | 'role'>>>>;
+
+/** A file that was read, with the song that it would become: a proposal, of which nothing is made until it is taken. */
+export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
+  const { file } = arrival;
+  const { chosen, proposal, progress } = useArrival();
+  const { uses, noteMap } = chosen;
+  const [naming, setNaming] = useState<Naming>({});
+  const document = useMemo(
+    () => (proposal ? named(proposal.folded.document, naming) : null),
+    [proposal, naming],
+  );
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const leave = () => {
+    useArriving.setState({ file: null });
+    void navigate('/');
+  };
+  const make = useMutation({
+    mutationFn: (song: SongDocument) => api.take(JSON.parse(songFile(song)) as SongFile),
+    onSuccess: async (song) => {
+      useArriving.setState({ file: null });
+      await queries.invalidateQueries({ queryKey: ['songs'] });
+      void navigate(`/songs/${song.id}/sheet`);
+    },
+    onError: (error) => notify(error.message, { variant: 'error' }),
+  });
+  const [tempo] = file.tempos;
+  const meter = file.bars[0]?.meter;
+  const facts = [
+    arrival.fileName,
+    counted(file.tracks.length, 'track'),
+    counted(file.bars.length, 'bar'),
+    `${tempo?.tempo ?? 120} bpm`,
+    meter ? meterName(meter) : '',
+  ];
+  return (
+    <Box
+      sx={{
+        height: '100vh',
+        display: 'grid',
+        gridTemplateRows: '56px minmax(0, 1fr) 60px',
+        background: color('paper'),
+      }}
+    >
+      <Box
+        component="header"
+        sx={{
+          display: 'flex',
+          alignItems: 'center',
+          gap: 1.5,
+          px: 2.5,
+          background: color('page'),
+          borderBottom: `1px solid ${color('line')}`,
+        }}
+      >
+        <Logo />
+        <Typography variant="h1" sx={{ fontSize: TEXT.heading }}>
+          A file arrives
+        </Typography>
+        <Typography noWrap sx={{ color: color('soft'), fontSize: TEXT.plain, flex: 1 }}>
+          {facts.filter(Boolean).join(' · ')}
+        </Typography>
+        <Button onClick={leave}>Leave it</Button>
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={!document || progress !== null || make.isPending}
+          onClick={() => document && make.mutate(document)}
+        >
+          Make the song
+        </Button>
+      </Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: '268px minmax(0, 1fr)' },
+          minHeight: 0,
+          overflow: { xs: 'auto', md: 'hidden' },
+        }}
+      >
+        <Box
+          component="section"
+          aria-label="What comes in"
+          tabIndex={0}
+          sx={{
+            overflow: { md: 'auto' },
+            p: 2,
+            borderRight: `1px solid ${color('line')}`,
+            background: color('sunk'),
+          }}
+        >
+          <ArrivedTracks
+            file={file}
+            uses={uses}
+            onChange={(id, use) => choose({ uses: { ...uses, [id]: use } })}
+          />
+          <NoteMapList
+            file={file}
+            uses={uses}
+            noteMap={noteMap}
+            onChange={(map) => choose({ noteMap: map })}
+          />
+        </Box>
+        <Box
+          component="main"
+          tabIndex={0}
+          aria-label="What it becomes"
+          sx={{ overflow: { md: 'auto' }, p: 2.5, pt: 2 }}
+        >
+          <Figures file={file} />
+          {document && (
+            <Box
+              sx={{
+                display: 'grid',
+                gridTemplateColumns: { xs: '1fr', lg: '300px minmax(0, 1fr)' },
+                gap: 3,
+                mt: 2,
+              }}
+            >
+              <FoldedFamily document={document} />
+              <FoldedForm
+                document={document}
+                onName={(section, fields) =>
+                  setNaming({ ...naming, [section]: { ...naming[section], ...fields } })
+                }
+              />
+            </Box>
+          )}
+        </Box>
+      </Box>
+      <HearBar arrival={arrival} document={document} />
+    </Box>
+  );
+}
+
+/** A song whose sections are called as was said. */
+function named(document: SongDocument, naming: Naming): SongDocument {
+  const records = Object.values(document.records).map((record) =>
+    record.kind === 'section' && naming[record.id] ? { ...record, ...naming[record.id] } : record,
+  );
+  return { records: Object.fromEntries(records.map((record) => [record.id, record])) };
+}

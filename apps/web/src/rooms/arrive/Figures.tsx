@@ -1,0 +1,103 @@
+import { Box, Button, LinearProgress, Typography } from '@mui/material';
+import { type ArrivedFile, counted, type Folded, indexOf, TOLERANCES, type Unfolded } from '@plucky/core';
+import { SteadySlider } from '../../shared/ui/SteadySlider.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { choose, giveUp, useArrival } from './arrival.ts';
+import { lostWords } from './lost-words.ts';
+
+/** What a proposal comes to in figures, and how finely it tells patterns apart. */
+export function Figures({ file }: { file: ArrivedFile }) {
+  const {
+    chosen: { tolerance },
+    proposal: made,
+    progress,
+    trouble,
+  } = useArrival();
+  const shown = tolerance ?? made?.folded.tolerance ?? 0;
+  const step = TOLERANCES.findLastIndex((one) => one <= shown);
+  return (
+    <Box>
+      <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
+        {made && <Typography variant="h2">{headline(made.folded)}</Typography>}
+        {made && <Comparison folded={made.folded} unfolded={made.unfolded} />}
+      </Box>
+      {trouble && (
+        <Typography role="alert" sx={{ color: color('snare'), mt: 1 }}>
+          {trouble}
+        </Typography>
+      )}
+      {progress !== null && (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mt: 1 }}>
+          <LinearProgress
+            variant="determinate"
+            value={progress * 100}
+            aria-label="Folding"
+            sx={{ flex: 1, maxWidth: 360 }}
+          />
+          <Button onClick={giveUp}>Give up</Button>
+        </Box>
+      )}
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mt: 1.5, flexWrap: 'wrap' }}>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>exact families</Typography>
+        <Box sx={{ width: 220 }}>
+          <SteadySlider
+            aria-label="How many patterns"
+            aria-valuetext={made ? `${patternsIn(made.folded)} patterns` : 'not yet folded'}
+            value={step}
+            min={0}
+            max={TOLERANCES.length - 1}
+            onChange={(at) => choose({ tolerance: TOLERANCES[at] ?? null })}
+          />
+        </Box>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
+          few patterns, what differs kept in slots
+        </Typography>
+        {tolerance !== null && (
+          <Button variant="text" onClick={() => choose({ tolerance: null })}>
+            As suggested
+          </Button>
+        )}
+      </Box>
+      {made &&
+        lostWords(file, made.folded).map((words) => (
+          <Typography key={words} sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 0.5 }}>
+            {words}
+          </Typography>
+        ))}
+    </Box>
+  );
+}
+
+function patternsIn({ document }: Folded): number {
+  return Object.values(document.records).filter(({ kind }) => kind === 'pattern').length;
+}
+
+function headline(folded: Folded): string {
+  const patterns = patternsIn(folded);
+  if (!patterns) return 'Nothing is folded: choose what becomes of the tracks';
+  const { sections } = indexOf(folded.document);
+  return `${counted(folded.hits, 'hit')} fold into ${counted(patterns, 'pattern')} and ${counted(sections.length, 'section')}`;
+}
+
+/** What playing the fold out again has shown. */
+function Comparison({
+  folded,
+  unfolded: { same, missing, extra, bars },
+}: {
+  folded: Folded;
+  unfolded: Unfolded;
+}) {
+  const left = folded.notPlaced.reduce((sum, { hits }) => sum + hits, 0);
+  const different = Math.max(missing, extra);
+  return (
+    <Typography
+      role="status"
+      aria-label="Compared"
+      sx={{ fontSize: TEXT.control, fontWeight: 600, color: color(different ? 'snare' : 'good') }}
+    >
+      played out again and compared: {counted(same, 'the same', 'the same')},{' '}
+      {counted(left, 'not placed', 'not placed')}, {counted(different, 'different', 'different')}
+      {bars.length > 0 && ` (bar ${bars.slice(0, 6).join(', ')}${bars.length > 6 ? '…' : ''})`}
+    </Typography>
+  );
+}

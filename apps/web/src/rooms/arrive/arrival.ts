@@ -1,0 +1,134 @@
+import type { ArrivedFile, Folded, FoldOptions, NoteMap, Unfolded, Use } from '@plucky/core';
+import { proxy } from 'comlink';
+import { create } from 'zustand';
+import { useArriving } from '../../session/arriving.ts';
+import type { Read } from './fold.worker.ts';
+import { FoldFailed, inWorker } from './in-worker.ts';
+
+/** The largest file that is taken, in bytes. */
+const LARGEST = 20 * 1024 * 1024;
+
+/** A file that was read, with what it was read from. */
+export interface Arrival {
+  readonly bytes: Uint8Array;
+  readonly fileName: string;
+  readonly file: ArrivedFile;
+}
+
+/** A song that a file was folded into, and what playing it out again has shown. */
+export interface Proposal {
+  readonly folded: Folded;
+  readonly unfolded: Unfolded;
+}
+
+/** What is made of a file, as it was suggested or chosen. */
+export interface Chosen {
+  readonly uses: Readonly<Record<string, Use>>;
+  readonly noteMap: NoteMap;
+  readonly tolerance: number | null;
+}
+
+interface State {
+  /** What is read; null before and where it was refused. */
+  readonly arrival: Arrival | null;
+  readonly refused: string | null;
+  readonly chosen: Chosen;
+  readonly proposal: Proposal | null;
+  /** How far the next proposal is, 0..1; null when none is worked out. */
+  readonly progress: number | null;
+  readonly trouble: string | null;
+}
+
+const NOTHING: State = {
+  arrival: null,
+  refused: null,
+  chosen: { uses: {}, noteMap: {}, tolerance: null },
+  proposal: null,
+  progress: null,
+  trouble: null,
+};
+
+export const useArrival = create<State>(() => NOTHING);
+
+/** Ends what is at work. */
+let giveUpWork: (() => void) | null = null;
+
+function endWork(): void {
+  giveUpWork?.();
+  giveUpWork = null;
+}
+
+/** Reads a file that was brought, and folds it as is suggested. */
+async function take(brought: File): Promise<void> {
+  endWork();
+  useArrival.setState(NOTHING);
+  try {
+    if (brought.size > LARGEST)
+      throw new FoldFailed(`${brought.name} has more than 20 MB, the most that is taken.`);
+    const bytes = new Uint8Array(await brought.arrayBuffer());
+    const given = inWorker<Read>((folder) => folder.read(bytes, brought.name));
+    giveUpWork = given.giveUp;
+    const answer = await given.done;
+    if (useArriving.getState().file !== brought) return;
+    if ('refused' in answer) throw new FoldFailed(`${brought.name}: ${answer.refused}.`);
+    const { file, noteMap } = answer;
+    useArrival.setState({ arrival: { bytes, fileName: brought.name, file } });
+    const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
+    choose({ uses, noteMap, tolerance: null });
+  } catch (error) {
+    const refused = error instanceof FoldFailed ? error.message : `${brought.name} could not be read.`;
+    if (useArriving.getState().file === brought) useArrival.setState({ refused });
+  }
+}
+
+/** Changes what is made of the file, and folds it anew; what it was is seen meanwhile. */
+export function choose(change: Partial<Chosen>): void {
+  const { arrival, chosen: before } = useArrival.getState();
+  if (!arrival) return;
+  const chosen = { ...before, ...change };
+  endWork();
+  useArrival.setState({ chosen, progress: 0, trouble: null });
+  const { bytes, fileName, file } = arrival;
+  const options: FoldOptions = { name: file.name, seed: 1, ...chosen };
+  // What is told on the way may come after what came of it.
+  let isDone = false;
+  const isStill = () => !isDone && useArrival.getState().chosen === chosen;
+  const given = inWorker<Proposal>((folder) =>
+    folder.fold(
+      bytes,
+      fileName,
+      options,
+      proxy((progress: number) => {
+        if (isStill()) useArrival.setState({ progress });
+      }),
+    ),
+  );
+  giveUpWork = given.giveUp;
+  given.done.then(
+    (proposal) => {
+      if (isStill()) useArrival.setState({ proposal, progress: null });
+      isDone = true;
+    },
+    (error: unknown) => {
+      if (isStill())
+        useArrival.setState({ progress: null, trouble: error instanceof Error ? error.message : '' });
+    },
+  );
+}
+
+/** Gives up what is worked out; what was proposed before stays. */
+export function giveUp(): void {
+  endWork();
+  useArrival.setState({ progress: null, trouble: 'Given up. Change anything, and it is folded again.' });
+}
+
+function onBrought({ file }: { readonly file: File | null }): void {
+  if (file) void take(file);
+  else {
+    endWork();
+    useArrival.setState(NOTHING);
+  }
+}
+
+useArriving.subscribe(onBrought);
+onBrought(useArriving.getState());

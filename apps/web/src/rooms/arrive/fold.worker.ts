@@ -1,0 +1,42 @@
+import {
+  type ArrivedFile,
+  arrivedFile,
+  fold,
+  type Folded,
+  type FoldOptions,
+  MidiFormatError,
+  type NoteMap,
+  suggestedMap,
+  unfold,
+  type Unfolded,
+} from '@plucky/core';
+import { expose } from 'comlink';
+
+/** What became of a file: it was read, or why it was not, in words. */
+export type Read = { readonly file: ArrivedFile; readonly noteMap: NoteMap } | { readonly refused: string };
+
+/** Files are read and folded away from the page, so that it never waits. */
+const folder = {
+  read(bytes: Uint8Array, name: string): Read {
+    try {
+      const file = arrivedFile(bytes, name);
+      return { file, noteMap: suggestedMap(file) };
+    } catch (error) {
+      if (error instanceof MidiFormatError) return { refused: error.message };
+      throw error;
+    }
+  },
+  fold(
+    bytes: Uint8Array,
+    name: string,
+    options: FoldOptions,
+    progress: (done: number) => void,
+  ): { folded: Folded; unfolded: Unfolded } {
+    const file = arrivedFile(bytes, name);
+    const folded = fold(file, options, progress);
+    return { folded, unfolded: unfold(folded.document, file, options) };
+  },
+};
+
+export type Folder = typeof folder;
+expose(folder);

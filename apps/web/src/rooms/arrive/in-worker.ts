@@ -1,0 +1,32 @@
+import { type Remote, wrap } from 'comlink';
+import type { Folder } from './fold.worker.ts';
+
+/** How long a file may take, in ms: one of 100,000 hits takes some seconds. */
+const LONGEST = 60_000;
+
+/** Work that was given away, and the way to give it up. */
+export interface Given<T> {
+  readonly done: Promise<T>;
+  readonly giveUp: () => void;
+}
+
+/** Why work came to nothing, in words. */
+export class FoldFailed extends Error {}
+
+/** Lets a worker of its own do something with a file; it is ended with what it does, or when it takes too long. */
+export function inWorker<T>(deed: (folder: Remote<Folder>) => Promise<T>): Given<T> {
+  const worker = new Worker(new URL('./fold.worker.ts', import.meta.url), { type: 'module' });
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const end = () => {
+    clearTimeout(timer);
+    worker.terminate();
+  };
+  const done = new Promise<T>((resolve, reject) => {
+    timer = setTimeout(() => reject(new FoldFailed('The file takes too long. Nothing was made.')), LONGEST);
+    worker.onerror = () => reject(new FoldFailed('The file could not be worked out. Nothing was made.'));
+    deed(wrap<Folder>(worker)).then(resolve, () =>
+      reject(new FoldFailed('The file could not be worked out. Nothing was made.')),
+    );
+  }).finally(end);
+  return { done, giveUp: end };
+}

@@ -1,0 +1,22 @@
+import { type ArrivedFile, counted, figure, type Folded } from '@plucky/core';
+
+/** How many bars are named before the rest is only counted. */
+const NAMED = 8;
+
+/** What of a file is not in the song, in words: nothing is dropped unsaid. */
+export function lostWords(file: ArrivedFile, { notPlaced }: Pick<Folded, 'notPlaced'>): string[] {
+  const words = notPlaced.map(({ note, hits, bars }) => {
+    const more = bars.length > NAMED ? ` and ${counted(bars.length - NAMED, 'more bar')}` : '';
+    return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${bars.slice(0, NAMED).map(figure).join(', ')}${more}).`;
+  });
+  const changes = file.tempos.length - 1;
+  if (changes > 0)
+    words.push(
+      `The file changes its tempo ${counted(changes, 'time')}; the song goes at ${file.tempos[0]?.tempo ?? 120} bpm throughout.`,
+    );
+  if (file.beyond > 0)
+    words.push(
+      `${counted(file.beyond, 'note lies', 'notes lie')} beyond the longest song that there can be.`,
+    );
+  return words;
+}

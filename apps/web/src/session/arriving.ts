@@ -1,0 +1,9 @@
+import { create } from 'zustand';
+
+/** A file that was brought and is to be looked at, whichever page it was brought to. */
+export const useArriving = create<{ readonly file: File | null }>(() => ({ file: null }));
+
+/** Whether a file by its name is one of MIDI. */
+export function isMidiFile({ name }: Pick<File, 'name'>): boolean {
+  return /\.midi?$/i.test(name);
+}

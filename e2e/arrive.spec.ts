@@ -1,0 +1,133 @@
+import { expect, type Page, test } from '@playwright/test';
+import { type MidiEvent, writeMidi } from 'midi-file';
+import { choose, exportAll, goTo, openDemo, saved } from './desk.ts';
+
+const compared = (page: Page) => page.getByRole('status', { name: 'Compared' });
+const slider = (page: Page) => page.getByRole('slider', { name: 'How many patterns' });
+const patterns = async (page: Page) =>
+  Number.parseInt((await slider(page).getAttribute('aria-valuetext')) ?? '');
+
+/** Lets a file go on the page as a system would, where nothing of the page takes it itself. */
+async function drop(page: Page, name: string, bytes: Uint8Array): Promise<void> {
+  await page.evaluate(
+    ({ name: called, content }) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([Uint8Array.from(content)], called));
+      document.body.dispatchEvent(new DragEvent('drop', { bubbles: true, cancelable: true, dataTransfer }));
+    },
+    { name, content: [...bytes] },
+  );
+}
+
+/** A bar of 4/4 in 16 steps a row, `x` a hit, bar after bar. */
+function linear(bars: readonly Readonly<Record<number, string>>[]): Uint8Array {
+  const all = bars.flatMap((rows, bar) =>
+    Object.entries(rows).flatMap(([note, steps]) =>
+      Array.from(steps).flatMap((step, i) => {
+        const tick = bar * 1920 + i * 120;
+        const sound = { channel: 9, noteNumber: Number(note), velocity: 96 };
+        return step === 'x'
+          ? [
+              { tick, event: { ...sound, type: 'noteOn' as const } },
+              { tick: tick + 60, event: { ...sound, type: 'noteOff' as const } },
+            ]
+          : [];
+      }),
+    ),
+  );
+  all.sort((a, b) => a.tick - b.tick);
+  let at = 0;
+  const track = all.map(({ tick, event }): MidiEvent => {
+    const deltaTime = tick - at;
+    at = tick;
+    return { deltaTime, ...event };
+  });
+  track.push({ deltaTime: bars.length * 1920 - at, meta: true, type: 'endOfTrack' });
+  return Uint8Array.from(
+    writeMidi({ header: { format: 1, numTracks: 1, ticksPerBeat: 480 }, tracks: [track] }),
+  );
+}
+
+test('a song that left as one file comes back by its own sections, and plays what the file plays', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const files = await exportAll(page);
+  const [name, bytes] = Object.entries(files).find(([file]) => /Paper Lanterns.*\.mid$/.test(file)) ?? [];
+  if (!name || !bytes) throw new Error('The song has not left.');
+  await goTo(page, 'Groove');
+  await drop(page, name, bytes);
+  await expect(page.getByRole('heading', { name: 'A file arrives' })).toBeVisible();
+  await expect(compared(page)).toHaveText(
+    /^played out again and compared: 2,260 the same, 0 not placed, 0 different$/,
+  );
+  await expect(page.getByText('433 controllers and bends stay behind.')).toBeVisible();
+
+  const suggested = await patterns(page);
+  await slider(page).press('End');
+  await expect.poll(() => patterns(page)).toBeLessThan(suggested);
+  await expect(compared(page)).toHaveText(/, 0 different$/);
+  await slider(page).press('Home');
+  await expect.poll(() => patterns(page)).toBeGreaterThan(suggested);
+  await expect(compared(page)).toHaveText(/, 0 different$/);
+  await page.getByRole('button', { name: 'As suggested' }).press('Enter');
+  await expect.poll(() => patterns(page)).toBe(suggested);
+
+  const heard = page.getByRole('status', { name: 'Heard' });
+  await page.getByRole('button', { name: 'Play', exact: true }).press('Enter');
+  await expect(heard).toHaveText('The fold sounds');
+  await page.getByRole('button', { name: 'The file' }).press('Enter');
+  await expect(heard).toHaveText('The file sounds');
+  await page.getByRole('button', { name: 'Stop', exact: true }).press('Enter');
+
+  await choose(page, 'What Intro is', 'Verse');
+  await page.getByRole('button', { name: 'Make the song' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Chorus 2' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Intro' })).toBeVisible();
+  await saved(page);
+  // What was made leaves as the file that it was made of.
+  const again = await exportAll(page);
+  const [, back] = Object.entries(again).find(([file]) => file === name) ?? [];
+  expect(back?.length).toBeGreaterThan(bytes.length / 3);
+});
+
+test('notes without a drum are listed by bar until they have one, a map is kept by its name, and what is no MIDI is refused', async ({
+  page,
+}) => {
+  const groove = { 36: 'x.......x.......', 38: '....x.......x...', 42: 'x.x.x.x.x.x.x.x.' };
+  const bars = Array.from({ length: 16 }, (_, i) =>
+    i % 8 === 7 ? { ...groove, 90: '............x...' } : groove,
+  );
+  await page.goto('/');
+  const input = page.getByLabel('Song or MIDI file');
+  await input.setInputFiles({
+    name: 'broken.mid',
+    mimeType: 'audio/midi',
+    buffer: Buffer.from('MThd and no more'),
+  });
+  await expect(page.getByRole('alert')).toHaveText(/^broken\.mid: .*\(at byte \d+\)\.$/);
+  await page.getByRole('button', { name: 'To all songs' }).press('Enter');
+
+  await input.setInputFiles({ name: 'loft.mid', mimeType: 'audio/midi', buffer: Buffer.from(linear(bars)) });
+  await expect(
+    page.getByText('2 hits on note 90 have no drum: choose one, or leave them out (bar 8, 16).'),
+  ).toBeVisible();
+  await expect(compared(page)).toHaveText(/2 not placed, 0 different$/);
+  await choose(page, 'Drum of note 90', 'Crash');
+  await expect(compared(page)).toHaveText(/0 not placed, 0 different$/);
+  await page.getByLabel('Keep this map as').fill('Loft kit');
+  await page.getByRole('button', { name: 'Keep it' }).press('Enter');
+  await page.getByRole('button', { name: 'Leave it' }).press('Enter');
+
+  // The next file of its kind is read by the map that was kept.
+  await input.setInputFiles({
+    name: 'loft 2.mid',
+    mimeType: 'audio/midi',
+    buffer: Buffer.from(linear(bars)),
+  });
+  await expect(compared(page)).toHaveText(/2 not placed, 0 different$/);
+  await choose(page, 'Use a kept map', 'Loft kit');
+  await expect(compared(page)).toHaveText(/0 not placed, 0 different$/);
+  await page.getByRole('button', { name: 'Make the song' }).press('Enter');
+  await expect(page.getByRole('heading', { name: 'Part A', exact: true })).toBeVisible();
+});
