@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
 import { firstLoadFigures } from './first-load.js';
+import { foldFigures } from './fold.js';
 import type { Figure } from './measure.js';
 import { othersFigures, readingFigures, writingFigures } from './midi.js';
 import { pageFigures } from './page.js';
@@ -20,6 +21,7 @@ const GROUPS: Readonly<Record<string, () => Figure[] | Promise<Figure[]>>> = {
   reading: readingFigures,
   patterns: patternFigures,
   fills: fillFigures,
+  fold: foldFigures,
   server: () => serverFigures(address),
   page: () => pageFigures(address, launch),
   port: () => portFigures(address, launch),

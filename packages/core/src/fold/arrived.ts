@@ -1,7 +1,7 @@
 import { type Key, keyOfSignature } from '../harmony/key.ts';
 import { DRUM_CHANNEL } from '../kit/channels.ts';
 import { LIMITS } from '../limits.ts';
-import { type MidiEvent, type MidiFile, TEXT } from '../midi/bytes/format.ts';
+import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from '../midi/bytes/format.ts';
 import { notesOf } from '../midi/bytes/notes-of.ts';
 import { readMidi } from '../midi/bytes/read.ts';
 import { plainName } from '../names.ts';
@@ -76,7 +76,7 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
   const midi = readMidi(bytes);
   const scale = (tick: number) => Math.round((tick * PPQ) / midi.ppq);
   const events = midi.tracks.flatMap((track) => track.events);
-  const all = midi.tracks.flatMap((track, i) => tracksIn(midi, track.events, i, scale));
+  const all = midi.tracks.flatMap((track, i) => tracksIn(midi, track, i, scale));
   const within = all.map((track) => {
     const notes = track.notes.filter((note) => note.tick < LIMITS.song);
     return { ...track, notes };
@@ -103,11 +103,12 @@ type ReadTrack = Omit<ArrivedTrack, 'use'> & { readonly isCues: boolean };
 
 function tracksIn(
   midi: MidiFile,
-  events: readonly MidiEvent[],
+  track: MidiTrack,
   nth: number,
   scale: (tick: number) => number,
 ): ReadTrack[] {
-  const { notes } = notesOf({ ...midi, tracks: [{ events, length: 0 }] });
+  const { events } = track;
+  const { notes } = notesOf({ ...midi, tracks: [track] });
   const channels = [...new Set(notes.map(({ channel }) => channel))].sort((a, b) => a - b);
   const named = plainName(textOf(events, TEXT.trackName), 60) || `Track ${nth + 1}`;
   const isCues = events.some((event) => event.type === 'text' && event.kind === TEXT.cuePoint);

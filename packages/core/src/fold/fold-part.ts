@@ -92,37 +92,48 @@ export function foldPart(
     return { content, steps: cycle.map((kind) => contents[kind]?.length ?? 0), plays, uses, atEnds, isLast };
   });
   const members = familyOf(found, rowOf, units.grids, names, idOf);
-  const nthOf = new Map(members.map(({ pattern }, i) => [pattern.id, i]));
-  const stretches = all.map(({ start, length }, i): Stretch => {
-    const label = labels[i];
-    if (!label) return { at: start, length, plays: null };
-    const steps = found[label.cycle]?.steps ?? [];
-    let plays = {
+  const stretches: Stretch[] = [];
+  for (const [i, { start, length }] of all.entries()) {
+    const label = labels[i] ?? null;
+    const before = stretches.at(-1);
+    let plays: Stretch['plays'] = label && {
       member: label.cycle,
-      from: steps.slice(0, label.phase).reduce((sum, step) => sum + step, 0),
+      from: fromIn(found[label.cycle], label.phase),
     };
     // What is said in fewer words as changes of the slots that play it needs no pattern of its own.
-    for (
-      let one = members[plays.member];
-      one && isSlight(one, found[plays.member]);
-      one = members[plays.member]
-    ) {
-      const { parent = '', window } = one.pattern;
-      const to = nthOf.get(parent);
-      const period = to === undefined ? 0 : (members[to]?.pattern.length ?? 0);
-      if (to === undefined || !period) break;
-      plays = { member: to, from: ((window?.from ?? 0) + plays.from) % period };
+    while (plays) {
+      const followed = slightly(members, plays, found[plays.member]);
+      if (!followed) break;
+      plays = followed;
     }
-    return { at: start, length, plays };
-  });
+    // A note that sounds on is only held where its pattern goes on; what differs there is kept by the slot.
+    if (all[i - 1]?.isHeld && before?.plays) {
+      const period = members[before.plays.member]?.pattern.length ?? 1;
+      plays = { member: before.plays.member, from: (before.plays.from + before.length) % period };
+    }
+    stretches.push({ at: start, length, plays });
+  }
   return { track, part: names.part, rowOf, units, members, stretches };
 }
 
-/** Whether a pattern is so little of its own that its changes are kept by the slots. */
-function isSlight({ pattern, cost }: Member, found: Found | undefined): boolean {
+/** Where in a pattern a stretch of it begins, in ticks. */
+function fromIn(found: Found | undefined, phase: number): number {
+  return found?.steps.slice(0, phase).reduce((sum, step) => sum + step, 0) ?? 0;
+}
+
+/** What a pattern follows, from the same place on, where it is so little of its own that slots keep its changes. */
+function slightly(
+  members: readonly Member[],
+  { member, from }: NonNullable<Stretch['plays']>,
+  found: Found | undefined,
+): NonNullable<Stretch['plays']> | null {
+  const { pattern, cost = 0 } = members[member] ?? {};
   // One without changes is there because it comes again and again where the other goes on.
-  if (!found || !cost || pattern.parent === undefined || pattern.role !== 'variation') return false;
-  return (found.plays / found.steps.length) * cost <= PATTERN_COST + cost;
+  if (!found || !cost || pattern?.parent === undefined || pattern.role !== 'variation') return null;
+  if ((found.plays / found.steps.length) * cost > PATTERN_COST + cost) return null;
+  const to = members.findIndex((one) => one.pattern.id === pattern.parent);
+  const period = members[to]?.pattern.length;
+  return period ? { member: to, from: ((pattern.window?.from ?? 0) + from) % period } : null;
 }
 
 /** The contents of a cycle behind one another. */

@@ -11,6 +11,8 @@ export interface Unit {
   readonly start: number;
   readonly length: number;
   readonly content: Content;
+  /** Whether a note sounds on after it, since it could be no longer. */
+  readonly isHeld: boolean;
 }
 
 /** What a track plays, bar by bar. */
@@ -62,7 +64,7 @@ export function unitsOf(
     const own: StretchHit[] = [];
     for (let hit = hits[next]; hit && hit.at < start + length; hit = hits[++next])
       own.push({ ...hit, at: hit.at - start });
-    units.push({ start, length, content: contentOf(own, length) });
+    units.push({ start, length, content: contentOf(own, length), isHeld: reach > start + length });
   }
   return { units, hits, grids };
 }

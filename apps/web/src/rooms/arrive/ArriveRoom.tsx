@@ -1,7 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import { type ReactNode, useRef } from 'react';
+import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useArriving } from '../../session/arriving.ts';
+import { FileButton } from '../../shared/ui/FileButton.tsx';
 import { Logo } from '../../shared/ui/Logo.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { useArrival } from './arrival.ts';
@@ -19,27 +20,23 @@ export function ArriveRoom() {
 }
 
 function NoFile({ why }: { why?: string }) {
-  const input = useRef<HTMLInputElement>(null);
   return (
     <Plain
       title={why ? 'This file could not be taken' : 'A file arrives'}
       words={why ?? 'Drop a MIDI file here, or choose one. It is looked at first; nothing is made of it yet.'}
       isWrong={why !== undefined}
     >
-      <Button variant="contained" color="primary" onClick={() => input.current?.click()}>
-        Choose a MIDI file…
-      </Button>
-      <input
-        ref={input}
-        hidden
-        type="file"
+      <FileButton
+        variant="contained"
+        color="primary"
+        label="MIDI file"
         accept=".mid,.midi,audio/midi"
-        aria-label="MIDI file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
+        onFiles={([file]) => {
           if (file) useArriving.setState({ file });
         }}
-      />
+      >
+        Choose a MIDI file…
+      </FileButton>
     </Plain>
   );
 }

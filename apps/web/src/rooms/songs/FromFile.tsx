@@ -1,29 +1,19 @@
-import { Button } from '@mui/material';
-import { useRef } from 'react';
 import type { SongFile } from '../../api/client.ts';
+import { FileButton } from '../../shared/ui/FileButton.tsx';
 
 /** A new song from a file: one that a song was saved as, or one of MIDI. */
 export function FromFile({ onChoose }: { onChoose: (file: File) => void }) {
-  const input = useRef<HTMLInputElement>(null);
   return (
-    <>
-      <Button onClick={() => input.current?.click()} sx={{ px: 2, py: 1 }}>
-        From a file…
-      </Button>
-      <input
-        ref={input}
-        hidden
-        type="file"
-        accept=".json,.mid,.midi,application/json,audio/midi"
-        aria-label="Song or MIDI file"
-        onChange={({ target }) => {
-          const [file] = target.files ?? [];
-          // So that the same file can be chosen again.
-          target.value = '';
-          if (file) onChoose(file);
-        }}
-      />
-    </>
+    <FileButton
+      label="Song or MIDI file"
+      accept=".json,.mid,.midi,application/json,audio/midi"
+      sx={{ px: 2, py: 1 }}
+      onFiles={([file]) => {
+        if (file) onChoose(file);
+      }}
+    >
+      From a file…
+    </FileButton>
   );
 }
 

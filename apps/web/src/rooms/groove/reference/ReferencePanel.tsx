@@ -16,10 +16,11 @@ import {
   referenceTo,
   removeReference,
 } from '@plucky/core';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
@@ -42,7 +43,6 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   const index = indexOf(view.document);
   const notes = index.parts.filter((part) => part.type === 'notes');
   const own = notes.flatMap((part) => familyOrder(index, part.id));
-  const picker = useRef<HTMLInputElement>(null);
   const [offered, setOffered] = useState<Offered | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
 
@@ -76,9 +76,16 @@ export function ReferencePanel({ view }: { view: PatternView }) {
           the kicks that meet them are marked and counted. Each drum of a drum track stands in its own row.
         </Typography>
       )}
-      <Button sx={{ mt: 1 }} onClick={() => picker.current?.click()}>
+      <FileButton
+        label="MIDI file"
+        accept=".mid,.midi,audio/midi"
+        sx={{ mt: 1 }}
+        onFiles={([file]) => {
+          if (file) void read(file);
+        }}
+      >
         {held ? 'Import another…' : 'Import a MIDI file…'}
-      </Button>
+      </FileButton>
       {own.length > 0 && (
         <PatternSelect
           fullWidth
@@ -92,18 +99,6 @@ export function ReferencePanel({ view }: { view: PatternView }) {
           sx={{ mt: 1.25 }}
         />
       )}
-      <input
-        ref={picker}
-        type="file"
-        hidden
-        accept=".mid,.midi,audio/midi"
-        aria-label="MIDI file"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void read(file);
-        }}
-      />
       {trouble && (
         <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 1 }}>
           {trouble}

@@ -1,10 +1,10 @@
 import { Box, Button, Typography } from '@mui/material';
 import { barAt } from '@plucky/core';
-import { useRef } from 'react';
 import type { ExportResult } from '../../../api/client.ts';
 import { useSong } from '../../../document/context.tsx';
 import { copiesMidi, pastedMidi } from '../../../shared/midi-clipboard.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
+import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { receiveFrom } from './receive.ts';
@@ -84,7 +84,14 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
             ))}
           </Box>
         )}
-        <FilesButton bar={bar} onFiles={(files) => void add(files, place)} />
+        <FileButton
+          label="Files for the receiver"
+          accept=".mid,.midi,.zip,audio/midi"
+          multiple
+          onFiles={(files) => void add(files, place)}
+        >
+          {bar === null ? 'Other files…' : `Other files at bar ${bar}…`}
+        </FileButton>
         {copiesMidi() && <Button onClick={() => void paste()}>Paste</Button>}
         {dropped.length > 0 && <Button onClick={putAside}>Put them aside</Button>}
       </Box>
@@ -106,36 +113,5 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
         </Typography>
       )}
     </Box>
-  );
-}
-
-function FilesButton({
-  bar,
-  onFiles,
-}: {
-  /** The bar where they will lie; null for behind the last. */
-  bar: number | null;
-  onFiles: (files: readonly File[]) => void;
-}) {
-  const picker = useRef<HTMLInputElement>(null);
-  return (
-    <>
-      <Button onClick={() => picker.current?.click()}>
-        {bar === null ? 'Other files…' : `Other files at bar ${bar}…`}
-      </Button>
-      <input
-        ref={picker}
-        type="file"
-        hidden
-        multiple
-        accept=".mid,.midi,.zip,audio/midi"
-        aria-label="Files for the receiver"
-        onChange={(event) => {
-          const files = [...(event.target.files ?? [])];
-          event.target.value = '';
-          onFiles(files);
-        }}
-      />
-    </>
   );
 }
