@@ -8,6 +8,8 @@ import { ExportsService } from './exports/exports.service.ts';
 import { HealthController } from './health/health.controller.ts';
 import { Housekeeping } from './housekeeping/housekeeping.ts';
 import { rateLimit, rateLimitGuard } from './http/rate-limit.ts';
+import { ImportsController } from './imports/imports.controller.ts';
+import { ImportsService } from './imports/imports.service.ts';
 import { JobsService } from './jobs/jobs.service.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
@@ -38,13 +40,14 @@ export function appModule(config: Config): DynamicModule {
       databaseModule(config.databaseFile),
       ...(web ? [ServeStaticModule.forRoot({ rootPath: config.webRoot, exclude: ['/api/{*path}'] })] : []),
     ],
-    controllers: [HealthController, SongsController, ExportsController, ShelfController],
+    controllers: [HealthController, SongsController, ExportsController, ImportsController, ShelfController],
     providers: [
       rateLimitGuard,
       RaiseFormats,
       JobsService,
       SongsService,
       ExportsService,
+      ImportsService,
       ShelfService,
       DemoSongs,
       Housekeeping,

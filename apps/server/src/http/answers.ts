@@ -13,6 +13,7 @@ export class ErrorDto {
   @ApiProperty({ description: 'What was wrong and what was kept, for a person to read.' }) message!: string;
   @ApiPropertyOptional({ type: [ProblemDto] }) problems?: ProblemDto[];
   @ApiPropertyOptional({ description: 'The revision that a stale base lost against.' }) revision?: number;
+  @ApiPropertyOptional({ description: 'The byte at which reading a file stopped.' }) offset?: number;
   @ApiPropertyOptional({
     enum: ['full', 'read-only', 'locked', 'damaged', 'no memory', 'broken'],
     description: 'What is wrong with the storage, where that is why.',

@@ -31,6 +31,21 @@ export function IsTicks(): PropertyDecorator {
   });
 }
 
+/** Drums by MIDI notes 0..127; an empty text is none. */
+export function IsNoteMap(): PropertyDecorator {
+  return ValidateBy({
+    name: 'isNoteMap',
+    validator: {
+      validate: (value: unknown) =>
+        isObject(value) &&
+        Object.entries(value).every(
+          ([note, drum]) => /^\d{1,3}$/.test(note) && Number(note) <= 127 && typeof drum === 'string',
+        ),
+      defaultMessage: (about) => `${about?.property} must name a drum for MIDI notes 0 to 127`,
+    },
+  });
+}
+
 /** A field that may be left out. Null is not left out: it is a value, and the field's own rules refuse it. */
 export function MayBeLeftOut(): PropertyDecorator {
   return ValidateIf((_, value) => value !== undefined);

@@ -11,6 +11,8 @@ interface ErrorBody {
   readonly problems?: readonly Problem[];
   /** The revision that a stale base lost against. */
   readonly revision?: number;
+  /** The byte at which reading a file stopped. */
+  readonly offset?: number;
   /** What is wrong with the storage, where that is why. */
   readonly trouble?: TroubleKind;
 }
@@ -40,11 +42,12 @@ export class ErrorFilter implements ExceptionFilter {
     if (error instanceof HttpException) {
       const details = error.getResponse();
       const extra = typeof details === 'object' ? (details as Partial<ErrorBody>) : {};
-      const { problems, revision } = extra;
+      const { problems, revision, offset } = extra;
       const message = typeof extra.message === 'string' ? extra.message : error.message;
       return bodyFor(status ?? 500, message, {
         ...(problems ? { problems } : {}),
         ...(revision === undefined ? {} : { revision }),
+        ...(offset === undefined ? {} : { offset }),
       });
     }
     if (status !== undefined && status >= 400 && status < 500)

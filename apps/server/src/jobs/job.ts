@@ -3,6 +3,7 @@ import type { CopyDone, CopyJob } from '../database/copy.job.ts';
 import type { ExportDone, ExportJob } from '../exports/export.job.ts';
 import type { ZipJob } from '../exports/zip.job.ts';
 import type { NamedFile } from '../http/file-of.ts';
+import type { FoldImportDone, FoldImportJob, ReadImportDone, ReadImportJob } from '../imports/import.job.ts';
 import type { LookDone, LookJob } from '../songs/history/look.job.ts';
 import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
 
@@ -13,6 +14,8 @@ export interface Jobs {
   readonly look: { readonly job: LookJob; readonly done: LookDone };
   readonly thin: { readonly job: ThinJob; readonly done: ThinDone };
   readonly checkpoint: { readonly job: CheckpointJob; readonly done: CheckpointDone };
+  readonly readImport: { readonly job: ReadImportJob; readonly done: ReadImportDone };
+  readonly foldImport: { readonly job: FoldImportJob; readonly done: FoldImportDone };
   readonly copy: { readonly job: CopyJob; readonly done: CopyDone };
 }
 

@@ -4,25 +4,33 @@ import { troubleOf } from '../database/trouble.ts';
 import type { JobKind, Jobs } from './job.ts';
 import { Lane, type Running } from './lane.ts';
 
-/** Exports stand in a line of their own, so that what is quick need not wait for one. */
-const LANES: Readonly<Record<JobKind, 'exports' | 'others'>> = {
+type LaneName = 'exports' | 'imports' | 'others';
+
+/** Exports and imports stand in lines of their own, so that what is quick need not wait for one. */
+const LANES: Readonly<Record<JobKind, LaneName>> = {
   export: 'exports',
   zip: 'others',
   look: 'others',
   thin: 'others',
+  readImport: 'imports',
+  foldImport: 'imports',
   copy: 'others',
   checkpoint: 'others',
 };
 
+/** How long a file that comes in may take, in ms: one of 100,000 hits takes some seconds. */
+const IMPORT_TIME = 30_000;
+
 /** Does what takes long beside the server's own thread and outside its turns at the database. */
 @Injectable()
 export class JobsService implements OnModuleDestroy {
-  readonly #lanes: Readonly<Record<'exports' | 'others', Lane>>;
+  readonly #lanes: Readonly<Record<LaneName, Lane>>;
   readonly #folder: string;
 
   constructor(@Inject(CONFIG) config: Config) {
     this.#folder = config.dataDir;
-    this.#lanes = { exports: new Lane(config.databaseFile), others: new Lane(config.databaseFile) };
+    const lane = (limits = {}) => new Lane(config.databaseFile, limits);
+    this.#lanes = { exports: lane(), imports: lane({ time: IMPORT_TIME }), others: lane() };
   }
 
   /** Asks for a job; its result is rejected with StorageTrouble where the storage is why. */
@@ -35,6 +43,6 @@ export class JobsService implements OnModuleDestroy {
   }
 
   async onModuleDestroy(): Promise<void> {
-    await Promise.all([this.#lanes.exports.close(), this.#lanes.others.close()]);
+    await Promise.all(Object.values(this.#lanes).map((lane) => lane.close()));
   }
 }

@@ -3,6 +3,7 @@ import { checkpoint } from '../database/checkpoint.job.ts';
 import { copy } from '../database/copy.job.ts';
 import { exportSong } from '../exports/export.job.ts';
 import { zip } from '../exports/zip.job.ts';
+import { foldImport, readImport } from '../imports/import.job.ts';
 import { look } from '../songs/history/look.job.ts';
 import { thin } from '../songs/history/thin.job.ts';
 import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
@@ -13,6 +14,8 @@ const WORK: { readonly [K in JobKind]: Work<Jobs[K]['job'], Jobs[K]['done']> } =
   zip,
   look,
   thin,
+  readImport,
+  foldImport,
   copy,
   checkpoint,
 };

@@ -12,6 +12,7 @@ import {
 import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Refusals } from '../http/answers.ts';
 import { fileOf } from '../http/file-of.ts';
+import { ImportsService } from '../imports/imports.service.ts';
 import {
   ChangesDto,
   NewSongAnswerDto,
@@ -29,9 +30,11 @@ import { SongsService } from './songs.service.ts';
 @Controller('songs')
 export class SongsController {
   readonly #songs: SongsService;
+  readonly #imports: ImportsService;
 
-  constructor(songs: SongsService) {
+  constructor(songs: SongsService, imports: ImportsService) {
     this.#songs = songs;
+    this.#imports = imports;
   }
 
   @Get()
@@ -51,9 +54,10 @@ export class SongsController {
 
   @Post()
   @ApiCreatedResponse({ type: NewSongAnswerDto })
-  @Refusals(400, 404, 409, 413, 503, 507)
-  create(@Body() body: NewSongDto): Promise<NewSongAnswerDto> {
-    return this.#songs.create(body.from, body.name);
+  @Refusals(400, 404, 409, 413, 422, 503, 507)
+  create(@Body() { from, ...wish }: NewSongDto): Promise<NewSongAnswerDto> {
+    const [kind, id = ''] = from.split(':');
+    return kind === 'import' ? this.#imports.make(id, wish) : this.#songs.create(from, wish.name);
   }
 
   /** A new song that is as a file says. */

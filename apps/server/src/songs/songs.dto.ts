@@ -1,17 +1,20 @@
 import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
-import { FORMAT, LIMITS, type SongFile, type SongRecord } from '@plucky/core';
+import { FORMAT, LIMITS, type SongFile, type SongRecord, type Use, USES } from '@plucky/core';
+import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   Equals,
   IsArray,
+  IsIn,
   IsInt,
   IsObject,
   IsString,
   Matches,
   MaxLength,
   Min,
+  ValidateNested,
 } from 'class-validator';
-import { IsName, MayBeLeftOut } from '../http/body.ts';
+import { IsName, IsNoteMap, MayBeLeftOut } from '../http/body.ts';
 
 /** Records in an answer or a request; a title names the type of core that says what they may be. */
 const RECORDS: ApiPropertyOptions & { type: 'array' } = {
@@ -25,6 +28,12 @@ const RECORDS: ApiPropertyOptions & { type: 'array' } = {
   description: 'The song, its parts, voices, patterns, sections and imported parts.',
 };
 
+/** What is made of a track of an import. */
+class TrackUseDto {
+  @ApiProperty() @IsInt() @Min(0) index!: number;
+  @ApiProperty({ enum: USES }) @IsIn(USES) use!: Use;
+}
+
 export class NewSongDto {
   @ApiPropertyOptional({ maxLength: 80 })
   @MayBeLeftOut()
@@ -32,15 +41,35 @@ export class NewSongDto {
   name?: string;
 
   @ApiPropertyOptional({
-    description: '"blank", "demo:<id>", "starter:<id>" or "song:<id>"',
+    description: '"blank", "demo:<id>", "starter:<id>", "song:<id>" or "import:<importId>"',
     default: 'blank',
   })
   @MayBeLeftOut()
   @IsString()
-  @Matches(/^(blank|(demo|starter|song):[A-Za-z0-9_-]{1,64})$/, {
-    message: 'from must be blank, demo:<id>, starter:<id> or song:<id>',
+  @Matches(/^(blank|(demo|starter|song|import):[A-Za-z0-9_-]{1,64})$/, {
+    message: 'from must be blank, demo:<id>, starter:<id>, song:<id> or import:<importId>',
   })
   from: string = 'blank';
+
+  @ApiPropertyOptional({
+    type: [TrackUseDto],
+    description: 'Of an import: what is made of its tracks, where it is not as suggested.',
+  })
+  @MayBeLeftOut()
+  @IsArray()
+  @ArrayMaxSize(256)
+  @ValidateNested({ each: true })
+  @Type(() => TrackUseDto)
+  tracks?: TrackUseDto[];
+
+  @ApiPropertyOptional({
+    type: 'object',
+    additionalProperties: { type: 'string' },
+    description: 'Of an import: drums by MIDI note, where they are not as suggested; "" leaves a note out.',
+  })
+  @MayBeLeftOut()
+  @IsNoteMap()
+  noteMap?: Readonly<Record<string, string>>;
 }
 
 export class ChangesDto {
@@ -121,8 +150,19 @@ export class SongContentsDto extends SongRevisionDto {
   records!: readonly SongRecord[];
 }
 
+class FoldedDto {
+  @ApiProperty() hits!: number;
+  @ApiProperty() placed!: number;
+  @ApiProperty({ description: 'Hits without a drum.' }) notPlaced!: number;
+  @ApiProperty() patterns!: number;
+  @ApiProperty({ description: 'Hits that play otherwise when the song is played out and compared.' })
+  differences!: number;
+}
+
 export class NewSongAnswerDto extends SongFaceDto {
   @ApiProperty(RECORDS) records!: readonly SongRecord[];
+  @ApiPropertyOptional({ type: FoldedDto, description: 'What folding a MIDI file came to.' })
+  folded?: FoldedDto;
 }
 
 export class RevisionDto extends SongRevisionDto {

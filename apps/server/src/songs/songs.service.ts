@@ -13,6 +13,7 @@ import {
   LIMITS,
   meterName,
   readRecords,
+  readSongFile,
   safeFileName,
   seedFrom,
   sizeProblems,
@@ -128,7 +129,16 @@ export class SongsService {
 
   /** A new song as a file says it. Throws InvalidSongError, NewerFormatError, and ConflictException where there is no room. */
   take(file: SongFile): Promise<SongFace & SongContents> {
-    const document = songOfFile(file);
+    return this.takeDocument(songOfFile(file));
+  }
+
+  /** The same of a file's text. */
+  takeText(text: string): Promise<SongFace & SongContents> {
+    return this.takeDocument(readSongFile(text));
+  }
+
+  /** A new song that was made elsewhere. Throws InvalidSongError where it is beyond the limits. */
+  takeDocument(document: SongDocument): Promise<SongFace & SongContents> {
     const problems = sizeProblems(document);
     if (problems.length) throw new InvalidSongError(problems);
     return this.#add(() => Promise.resolve(document));

@@ -66,6 +66,22 @@ export interface paths {
     readonly patch?: never;
     readonly trace?: never;
   };
+  readonly '/api/imports': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['ImportsController_take'];
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
   readonly '/api/shelf': {
     readonly parameters: {
       readonly query?: never;
@@ -296,6 +312,8 @@ export interface components {
       readonly error: string;
       /** @description What was wrong and what was kept, for a person to read. */
       readonly message: string;
+      /** @description The byte at which reading a file stopped. */
+      readonly offset?: number;
       readonly problems?: readonly components['schemas']['ProblemDto'][];
       /** @description The revision that a stale base lost against. */
       readonly revision?: number;
@@ -370,6 +388,15 @@ export interface components {
       /** @enum {string} */
       readonly state: 'failed';
     };
+    readonly FoldedDto: {
+      /** @description Hits that play otherwise when the song is played out and compared. */
+      readonly differences: number;
+      readonly hits: number;
+      /** @description Hits without a drum. */
+      readonly notPlaced: number;
+      readonly patterns: number;
+      readonly placed: number;
+    };
     readonly HealthDto: {
       /** @description What is wrong, for a person to read. */
       readonly message?: string;
@@ -383,6 +410,33 @@ export interface components {
       /** @description What is wrong with the storage. */
       readonly trouble?: string;
       readonly version: string;
+    };
+    readonly ImportDto: {
+      readonly bars?: number;
+      readonly format?: number;
+      readonly importId: string;
+      /** @enum {string} */
+      readonly kind: 'midi' | 'song';
+      readonly meter?: string;
+      readonly name: string;
+      /** @description Ticks per quarter note. */
+      readonly ppq?: number;
+      /** @description Quarter notes a minute at its start. */
+      readonly tempo?: number;
+      readonly tracks?: readonly components['schemas']['ImportedTrackDto'][];
+    };
+    readonly ImportedTrackDto: {
+      readonly channel: number;
+      readonly highest: number;
+      readonly index: number;
+      readonly lowest: number;
+      readonly name: string;
+      readonly notes: number;
+      /**
+       * @description What is suggested to make of it.
+       * @enum {string}
+       */
+      readonly use: 'fold' | 'notes' | 'reference' | 'none';
     };
     readonly KeptExportDto: {
       /** Format: date-time */
@@ -402,6 +456,8 @@ export interface components {
     readonly NewSongAnswerDto: {
       /** @description Of the whole song, repeats included. */
       readonly bars: number;
+      /** @description What folding a MIDI file came to. */
+      readonly folded?: components['schemas']['FoldedDto'];
       readonly id: string;
       /** @example F minor */
       readonly keyName: string;
@@ -418,11 +474,17 @@ export interface components {
     };
     readonly NewSongDto: {
       /**
-       * @description "blank", "demo:<id>", "starter:<id>" or "song:<id>"
+       * @description "blank", "demo:<id>", "starter:<id>", "song:<id>" or "import:<importId>"
        * @default blank
        */
       readonly from?: string;
       readonly name?: string;
+      /** @description Of an import: drums by MIDI note, where they are not as suggested; "" leaves a note out. */
+      readonly noteMap?: {
+        readonly [key: string]: string;
+      };
+      /** @description Of an import: what is made of its tracks, where it is not as suggested. */
+      readonly tracks?: readonly components['schemas']['TrackUseDto'][];
     };
     readonly ProblemDto: {
       readonly message: string;
@@ -522,6 +584,11 @@ export interface components {
     };
     readonly SongRevisionDto: {
       readonly revision: number;
+    };
+    readonly TrackUseDto: {
+      readonly index: number;
+      /** @enum {string} */
+      readonly use: 'fold' | 'notes' | 'reference' | 'none';
     };
     readonly VerifiedDto: {
       readonly differences: number;
@@ -643,6 +710,32 @@ export interface operations {
         };
         content: {
           readonly 'application/json': components['schemas']['HealthDto'];
+        };
+      };
+    };
+  };
+  readonly ImportsController_take: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'multipart/form-data': {
+          /** Format: binary */
+          readonly file?: string;
+        };
+      };
+    };
+    readonly responses: {
+      readonly 201: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'application/json': components['schemas']['ImportDto'];
         };
       };
     };

@@ -1,0 +1,167 @@
+import {
+  type ArrivedFile,
+  arrivedFile,
+  barTicks,
+  DRUM_NAMES,
+  DRUMS,
+  fold,
+  type FoldOptions,
+  meterName,
+  MidiFormatError,
+  type NoteMap,
+  songOfFile,
+  type SongRecord,
+  suggestedMap,
+  unfold,
+  type Use,
+} from '@plucky/core';
+import { JobRefused, type Work } from '../jobs/work.ts';
+
+/** A file that was sent: its name, and what it holds. */
+export interface SentFile {
+  readonly name: string;
+  readonly bytes: Uint8Array;
+}
+
+/** Reads a file that was sent, to be told what it is. */
+export interface ReadImportJob {
+  readonly sent: SentFile;
+}
+
+/** A track of a file, and what is suggested to make of it. */
+export interface ImportedTrack {
+  readonly index: number;
+  readonly name: string;
+  /** 0..15. */
+  readonly channel: number;
+  readonly notes: number;
+  readonly lowest: number;
+  readonly highest: number;
+  readonly use: Use;
+}
+
+export type ImportFacts =
+  | {
+      readonly kind: 'midi';
+      readonly name: string;
+      readonly format: number;
+      readonly ppq: number;
+      readonly bars: number;
+      readonly tempo: number;
+      readonly meter: string;
+      readonly tracks: readonly ImportedTrack[];
+    }
+  | { readonly kind: 'song'; readonly name: string };
+
+/** What a file is, or why it is none that can be taken, with the byte at which reading stopped. */
+export type ReadImportDone =
+  | { readonly is: 'read'; readonly facts: ImportFacts }
+  | { readonly is: 'refused'; readonly message: string; readonly offset: number };
+
+export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
+  if (!isMidi(sent)) return { is: 'read', facts: { kind: 'song', name: songNameIn(sent) } };
+  try {
+    return { is: 'read', facts: factsOf(arrivedFile(sent.bytes, sent.name)) };
+  } catch (error) {
+    if (!(error instanceof MidiFormatError)) throw error;
+    return {
+      is: 'refused',
+      message: `${sent.name}: ${error.message}. Nothing was made.`,
+      offset: error.offset,
+    };
+  }
+};
+
+/** Whether a file begins as all MIDI files do, or is called as they are. */
+export function isMidi({ name, bytes }: SentFile): boolean {
+  return /\.midi?$/i.test(name) || new TextDecoder('latin1').decode(bytes.subarray(0, 4)) === 'MThd';
+}
+
+function songNameIn({ name, bytes }: SentFile): string {
+  let read: unknown;
+  try {
+    read = JSON.parse(new TextDecoder().decode(bytes));
+  } catch {
+    throw new JobRefused(422, `${name} is neither a MIDI file nor a song file. Nothing was made.`);
+  }
+  const song = Object.values(songOfFile(read).records).find((record) => record.kind === 'song');
+  return song?.name ?? name;
+}
+
+function factsOf(file: ArrivedFile): ImportFacts {
+  const [first] = file.bars;
+  return {
+    kind: 'midi',
+    name: file.name,
+    format: file.format,
+    ppq: file.ppq,
+    bars: file.bars.length,
+    tempo: file.tempos[0]?.tempo ?? 120,
+    meter: first && barTicks(first.meter) ? meterName(first.meter) : '4/4',
+    tracks: file.tracks.map(({ name, channel, notes, lowest, highest, use }, index) => ({
+      index,
+      name,
+      channel,
+      notes: notes.length,
+      lowest,
+      highest,
+      use,
+    })),
+  };
+}
+
+/** Folds a file that was sent into a song. */
+export interface FoldImportJob {
+  readonly sent: SentFile;
+  readonly name: string | null;
+  readonly seed: number;
+  /** What is made of tracks by their index, where it is not as suggested. */
+  readonly uses: readonly { readonly index: number; readonly use: Use }[];
+  /** Drums by MIDI note, called by their names or ids, where they are not as suggested. */
+  readonly noteMap: Readonly<Record<string, string>>;
+}
+
+export interface FoldImportDone {
+  readonly records: readonly SongRecord[];
+  readonly folded: {
+    readonly hits: number;
+    readonly placed: number;
+    readonly notPlaced: number;
+    readonly patterns: number;
+    readonly differences: number;
+  };
+}
+
+export const foldImport: Work<FoldImportJob, FoldImportDone> = (job, { progress }) => {
+  const file = arrivedFile(job.sent.bytes, job.sent.name);
+  const uses = new Map(file.tracks.map(({ id, use }) => [id, use]));
+  for (const { index, use } of job.uses) {
+    const track = file.tracks[index];
+    if (!track) throw new JobRefused(400, `The file has no track ${index}. Nothing was made.`);
+    uses.set(track.id, use);
+  }
+  const options: FoldOptions = {
+    name: job.name ?? file.name,
+    seed: job.seed,
+    uses: Object.fromEntries(uses),
+    noteMap: { ...suggestedMap(file), ...mapOf(job.noteMap) },
+    tolerance: null,
+  };
+  const { document, hits, notPlaced } = fold(file, options, progress);
+  const { missing, extra } = unfold(document, file, options);
+  const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
+  const records = Object.values(document.records);
+  const patterns = records.filter(({ kind }) => kind === 'pattern').length;
+  const differences = Math.max(missing, extra);
+  return { records, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
+};
+
+function mapOf(said: FoldImportJob['noteMap']): NoteMap {
+  return Object.fromEntries(
+    Object.entries(said).map(([note, called]) => {
+      const drum = DRUM_NAMES.find((one) => one === called || DRUMS[one].name === called);
+      if (!drum && called) throw new JobRefused(400, `There is no drum ${called}. Nothing was made.`);
+      return [Number(note), drum ?? null];
+    }),
+  );
+}
