@@ -12,7 +12,7 @@ const floors = [
   'form',
   'timeline',
   'midi',
-  'receiver|notation|fold',
+  'receiver|notation|fold|target',
 ];
 const oneWay = floors.slice(0, -1).map((folder, i) => ({
   name: `core-one-way-${folder.replace('|', '-')}`,

@@ -337,9 +337,17 @@ export {
   USES,
 } from './fold/arrived.ts';
 export { fold, type Folded, type FoldOptions, TOLERANCES } from './fold/fold.ts';
+export { referenceOfTrack } from './fold/reference.ts';
 export { suggestedMap } from './fold/note-map.ts';
 export { type Unfolded, unfold } from './fold/unfold.ts';
 export type { NoteMap } from './fold/voices.ts';
+export {
+  type Attempt,
+  compareWithTarget,
+  type Deviation,
+  partForTarget,
+  targetFrom,
+} from './target/compare.ts';
 export { musicXml } from './notation/music-xml.ts';
 export { receivedTimeline } from './receiver/timeline.ts';
 export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';

@@ -21,3 +21,13 @@ export function nearDay(at: Date, now: Date): string | null {
 export function clockOf(at: Date): string {
   return minutes.format(at);
 }
+
+const longAgo = new Intl.DateTimeFormat([], { day: 'numeric', month: 'long' });
+
+/** The day in words, near ones as today and yesterday. */
+export function dayName(iso: string): string {
+  const at = new Date(iso);
+  const near = nearDay(at, new Date());
+  if (near === null) return longAgo.format(at);
+  return near === 'today' ? `${near}, ${clockOf(at)}` : near;
+}

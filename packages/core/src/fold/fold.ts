@@ -17,6 +17,7 @@ import {
   type SortedPart,
   sortPart,
 } from './fold-part.ts';
+import { referenceOfTrack } from './reference.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
 import { type Units, unitsOf } from './units.ts';
 import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
@@ -186,16 +187,7 @@ function referencesOf({ tracks }: ArrivedFile, { uses }: FoldOptions): Reference
   return tracks
     .filter(({ id }) => uses[id] === 'reference')
     .slice(0, LIMITS.references)
-    .map(({ name, drums, notes }, i): Reference => ({
-      id: `reference-${i + 1}`,
-      kind: 'reference',
-      name,
-      ...(drums ? { drums: true } : {}),
-      shift: 0,
-      notes: notes
-        .slice(0, LIMITS.referenceNotes)
-        .map(({ tick, length, note, velocity }) => [tick, length, note, velocity]),
-    }));
+    .map((track, i) => referenceOfTrack(track, `reference-${i + 1}`));
 }
 
 /** Patterns that are played, and those that they follow. */

@@ -21,6 +21,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
 import { togglePerform } from './perform/perform-session.ts';
+import { toggleTarget, useHolding } from './target/target-session.ts';
 
 const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).PrintButton);
 /** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
@@ -44,6 +45,7 @@ export const FormBar = memo(function FormBar({
   const edit = useEdit();
   const { song, parts } = indexOf(document);
   const isDressing = useDressing((one) => one.isOpen);
+  const isHeld = useHolding((one) => one.isOpen);
   const partSeen = useSession(({ partSeen }) => (parts.some(({ id }) => id === partSeen) ? partSeen : null));
   const isPerforming = useSession((session) => session.performing);
   const [showsCourse, setShowsCourse] = useState(false);
@@ -91,6 +93,13 @@ export const FormBar = memo(function FormBar({
               </Choice>
               <Choice chosen={isDressing} title="A plan for the phrases that end bare" onClick={toggleDress}>
                 Dress
+              </Choice>
+              <Choice
+                chosen={isHeld}
+                title="How near the song is to a part of a file or of another song, and what differs"
+                onClick={toggleTarget}
+              >
+                Target
               </Choice>
             </>
           )}

@@ -29,10 +29,12 @@ import { headKey, type LineOfSheet, linesOfSheet, stanzasOf } from './sheet-line
 import { SheetInspector } from './SheetInspector.tsx';
 import type { CarriedSlot } from './SheetLine.tsx';
 import { LINE, SHEET_STYLE, Stanza, StanzaLine } from './Stanza.tsx';
+import { deviationsByLine, lineOf, useHeld } from './target/target-session.ts';
 import { useBox } from './useBox.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 
 const DressPanel = later(async () => (await import('./DressPanel.tsx')).DressPanel);
+const TargetPanel = later(async () => (await import('./target/TargetPanel.tsx')).TargetPanel);
 const PerformPanel = later(async () => (await import('./perform/PerformPanel.tsx')).PerformPanel);
 
 /** The song as lines on a page: a section is a stanza, a line is a phrase. */
@@ -54,6 +56,11 @@ export function SheetRoom() {
     const ends = phraseEnds(document).filter((end) => end.isBare);
     return new Set(ends.map((end) => `${end.occurrence} ${end.phrase}`));
   }, [document]);
+  const held = useHeld(song);
+  const deviations = useMemo(
+    () => (held?.attempt ? deviationsByLine(held.attempt, lines) : null),
+    [held, lines],
+  );
   const plannedAt = ({ place, line }: LineOfSheet) =>
     (line && dress?.names.get(`${place.section.id} ${line.start + line.length}`)) ?? '';
   const most = Math.max(1, ...[...density.values()].flat());
@@ -133,6 +140,7 @@ export function SheetRoom() {
                       isBare={!performance && bare.has(`${place.occurrence.id} ${line.nth}`)}
                       isFixed={performance !== null}
                       planned={plannedAt(line)}
+                      differs={deviations?.get(i) ?? 0}
                       chosen={chosen}
                       from={from}
                       part={part}
@@ -167,6 +175,8 @@ export function SheetRoom() {
             goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence && line.nth === phrase));
           }}
         />
+      ) : held ? (
+        <TargetPanel document={song} held={held} onGoTo={(tick) => goTo(lineOf(lines, tick))} />
       ) : (
         <SheetInspector />
       )}

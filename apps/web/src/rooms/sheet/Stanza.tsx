@@ -133,6 +133,7 @@ export function StanzaLine({
   most,
   isBare,
   planned,
+  differs,
   isFixed,
   chosen,
   from,
@@ -148,6 +149,8 @@ export function StanzaLine({
   isBare: boolean;
   /** What is planned for the end of the phrase, while a plan is looked at. */
   planned: string;
+  /** How much differs on it from a target that the song is held against. */
+  differs: number;
   /** Whether it is only looked at, as what is performed is. */
   isFixed: boolean;
   /** The keys of the slots that are chosen. */
@@ -220,7 +223,11 @@ export function StanzaLine({
           No slot yet. Add one to choose what plays.
         </Typography>
       )}
-      {line ? <Density value={density} most={most} isBare={isBare} planned={planned} /> : <span />}
+      {line ? (
+        <Density value={density} most={most} isBare={isBare} planned={planned} differs={differs} />
+      ) : (
+        <span />
+      )}
     </>
   );
 }
@@ -284,11 +291,13 @@ const Density = memo(function Density({
   most,
   isBare,
   planned,
+  differs,
 }: {
   value: number;
   most: number;
   isBare: boolean;
   planned: string;
+  differs: number;
 }) {
   const share = Math.round((value / most) * 100);
   return (
@@ -313,6 +322,11 @@ const Density = memo(function Density({
           sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('plum') }}
         >
           + {planned}
+        </Typography>
+      )}
+      {differs > 0 && (
+        <Typography sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('snare') }}>
+          {differs} off the target
         </Typography>
       )}
       {isBare && (

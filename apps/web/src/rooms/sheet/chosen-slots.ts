@@ -10,6 +10,7 @@ import {
   type SlotAt,
   type SlotIn,
   type SongDocument,
+  songStretches,
 } from '@plucky/core';
 import { chooseSlot, chooseSlots, chosenPlaces, type Session, useSession } from '../../session/store.ts';
 
@@ -70,6 +71,19 @@ export function chooseUpTo(document: SongDocument, slot: SlotAt): void {
   const [from, to] = [at(lead), at(slot)];
   if (from < 0 || to < 0) chooseSlot(slot);
   else chooseSlots(all.slice(Math.min(from, to), Math.max(from, to) + 1));
+}
+
+/** From the first to the last of the chosen slots, in ticks of the song; null where none is chosen. */
+export function chosenStretch(
+  document: SongDocument,
+  session: Pick<Session, 'slot' | 'slots'>,
+): { readonly from: number; readonly to: number } | null {
+  const wanted = new Set(chosenPlaces(session).map(keyOf));
+  const chosen = songStretches(document).filter(
+    ({ occurrence, slot }) => occurrence && wanted.has(keyOf({ occurrence: occurrence.id, slot: slot.id })),
+  );
+  const [first, last] = [chosen[0], chosen.at(-1)];
+  return first && last ? { from: first.start, to: last.start + last.slot.length } : null;
 }
 
 /** Where a slot starts in the song, in ticks as if all of it were in its section's meter, so that its bars are the song's. */

@@ -8,7 +8,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { useIsPlaying } from '../../audio/useIsPlaying.ts';
-import { clockOf, nearDay } from '../../shared/days.ts';
+import { dayName } from '../../shared/days.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
@@ -132,14 +132,4 @@ function PlaySong({ document, name }: { document: Parameters<typeof compile>[0];
       {playing ? <StopIcon fontSize="small" /> : <PlayIcon fontSize="small" />}
     </IconButton>
   );
-}
-
-const longAgo = new Intl.DateTimeFormat([], { day: 'numeric', month: 'long' });
-
-/** The day in words, near ones as today and yesterday. */
-function dayName(iso: string): string {
-  const at = new Date(iso);
-  const near = nearDay(at, new Date());
-  if (near === null) return longAgo.format(at);
-  return near === 'today' ? `${near}, ${clockOf(at)}` : near;
 }

@@ -1,0 +1,81 @@
+import {
+  type Attempt,
+  compareWithTarget,
+  indexOf,
+  LIMITS,
+  partForTarget,
+  type Reference,
+  type SongDocument,
+} from '@plucky/core';
+import { useDeferredValue, useMemo } from 'react';
+import { createForSong } from '../../../session/song-store.ts';
+import { chosenPlaces, useSessionFields } from '../../../session/store.ts';
+import { chosenStretch } from '../chosen-slots.ts';
+import type { LineOfSheet } from '../sheet-lines.ts';
+
+/** Whether the song is held against a target, against which, and whether only what is chosen. */
+interface Holding {
+  readonly isOpen: boolean;
+  readonly target: string | null;
+  readonly isOnlyChosen: boolean;
+}
+
+export const useHolding = createForSong<Holding>(() => ({
+  isOpen: false,
+  target: null,
+  isOnlyChosen: false,
+}));
+
+export function toggleTarget(): void {
+  useHolding.setState(({ isOpen }) => ({ isOpen: !isOpen }));
+}
+
+/** The imported parts that a song can be held against. */
+export function targetsOf(document: SongDocument): readonly Reference[] {
+  return indexOf(document).references.filter(({ of }) => of === undefined);
+}
+
+/** How the song stands against its target; `attempt` is null where there is none or no part that could play it. */
+export interface Held {
+  readonly target: Reference | null;
+  readonly attempt: Attempt | null;
+}
+
+/** How the song stands against the chosen target; null while it is not held against one. It follows what is painted. */
+export function useHeld(document: SongDocument): Held | null {
+  const { isOpen, target: wanted, isOnlyChosen } = useHolding();
+  const choice = useSessionFields('slot', 'slots', 'beat');
+  const now = useDeferredValue(document);
+  return useMemo(() => {
+    if (!isOpen) return null;
+    const targets = targetsOf(now);
+    const target = targets.find(({ id }) => id === wanted) ?? targets[0] ?? null;
+    const part = target && partForTarget(now, target);
+    if (!target || !part) return { target, attempt: null };
+    const chosen = isOnlyChosen && chosenPlaces(choice).length ? chosenStretch(now, choice) : null;
+    const stretch = chosen ?? { from: 0, to: LIMITS.song };
+    return { target, attempt: compareWithTarget(now, target, part.id, stretch) };
+  }, [now, isOpen, wanted, isOnlyChosen, choice]);
+}
+
+/** How much differs on each line of the sheet, by the line's place among them. */
+export function deviationsByLine(
+  attempt: Attempt,
+  lines: readonly LineOfSheet[],
+): ReadonlyMap<number, number> {
+  const counts = new Map<number, number>();
+  for (const { tick } of attempt.deviations) {
+    const at = lineOf(lines, tick);
+    if (at >= 0) counts.set(at, (counts.get(at) ?? 0) + 1);
+  }
+  return counts;
+}
+
+/** The line on which a tick of the song stands, in whichever round of its section; -1 where none does. */
+export function lineOf(lines: readonly LineOfSheet[], tick: number): number {
+  return lines.findIndex(({ place, line, full }) => {
+    if (!line || tick < place.start || tick >= place.start + place.length) return false;
+    const inSection = (tick - place.start) % (place.length / place.occurrence.times);
+    return inSection >= line.start && inSection < line.start + full;
+  });
+}

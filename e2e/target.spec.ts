@@ -1,0 +1,46 @@
+import { expect, type Page, test } from '@playwright/test';
+import { choose, exportAll, goTo, openDemo, press, rows, saved } from './desk.ts';
+
+const panel = (page: Page) => page.getByRole('complementary', { name: 'Target' });
+const score = (page: Page, percent: string | RegExp) =>
+  expect(panel(page).getByRole('heading', { level: 2 })).toHaveText(percent);
+
+test('a song is held against a target drum by drum, what differs is listed and marked, and 100 % is only what is the same', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const files = await exportAll(page);
+  const [name, bytes] = Object.entries(files).find(([file]) => /Paper Lanterns.*\.mid$/.test(file)) ?? [];
+  if (!name || !bytes) throw new Error('The song has not left.');
+  await page.request.post('/api/songs', { data: { from: 'demo:paper-lanterns', name: 'Lesson three' } });
+  await goTo(page, 'Sheet');
+  await page.getByRole('button', { name: 'Target', exact: true }).press('Enter');
+  await expect(panel(page)).toContainText('Hold the song against a target');
+  await page
+    .getByLabel('MIDI file of a target')
+    .setInputFiles({ name, mimeType: 'audio/midi', buffer: Buffer.from(bytes) });
+  await score(page, '100 % as the target');
+
+  // A learner's song that is just so, and one hit that is not.
+  await choose(page, 'From another song', /^Lesson three/);
+  await score(page, '100 % as the target');
+  await expect(panel(page)).toContainText('Nothing differs.');
+  await expect(page.getByText(/off the target$/)).toHaveCount(0);
+  await goTo(page, 'Groove');
+  await rows(page).press('Home');
+  await press(page, 'Crash', 480);
+  await goTo(page, 'Sheet');
+  await score(page, '98 % as the target');
+  await expect(
+    panel(page)
+      .getByRole('button', { name: /: Crash too many$/ })
+      .first(),
+  ).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await score(page, '100 % as the target');
+  // The target is kept with the song.
+  await saved(page);
+  await page.reload();
+  await page.getByRole('button', { name: 'Target', exact: true }).press('Enter');
+  await score(page, /% as the target$/);
+});
