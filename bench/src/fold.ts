@@ -25,7 +25,14 @@ export async function foldFigures(): Promise<Figure[]> {
   const bytes = performance100k();
   const file = arrivedFile(bytes, 'performance.mid');
   const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
-  const options = { name: file.name, seed: 1, uses, noteMap: suggestedMap(file), tolerance: null };
+  const options = {
+    name: file.name,
+    seed: 1,
+    uses,
+    noteMap: suggestedMap(file),
+    tolerance: null,
+    swing: null,
+  };
   const { document } = fold(file, options);
   const timed = await inTurns(
     {

@@ -338,6 +338,7 @@ export {
 } from './fold/arrived.ts';
 export { fold, type Folded, type FoldOptions, TOLERANCES } from './fold/fold.ts';
 export { referenceOfTrack } from './fold/reference.ts';
+export { measuredSwing } from './fold/measured-swing.ts';
 export { suggestedMap } from './fold/note-map.ts';
 export { type Unfolded, unfold } from './fold/unfold.ts';
 export type { NoteMap } from './fold/voices.ts';

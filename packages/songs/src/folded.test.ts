@@ -31,6 +31,7 @@ test.each(
       uses: Object.fromEntries(file.tracks.map(({ id, use }) => [id, use])),
       noteMap: suggestedMap(file),
       tolerance: null,
+      swing: null,
     };
     const folded = fold(file, how);
     expect(folded.notPlaced).toEqual([]);

@@ -146,6 +146,7 @@ export const foldImport: Work<FoldImportJob, FoldImportDone> = (job, { progress 
     uses: Object.fromEntries(uses),
     noteMap: { ...suggestedMap(file), ...mapOf(job.noteMap) },
     tolerance: null,
+    swing: null,
   };
   const { document, hits, notPlaced } = fold(file, options, progress);
   const { missing, extra } = unfold(document, file, options);

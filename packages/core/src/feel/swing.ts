@@ -1,5 +1,5 @@
 import type { Swing } from '../song/inherited/swing.ts';
-import { barTicks, groupStarts, type Meter } from '../time/meter.ts';
+import { type BarMeter, barTicks, groupStarts } from '../time/meter.ts';
 import { modulo, PPQ } from '../time/ticks.ts';
 
 /**
@@ -9,7 +9,7 @@ import { modulo, PPQ } from '../time/ticks.ts';
  * cuts short is left straight. `tick` counts from a bar line.
  * @example swingOffset(240, { amount: 75, unit: 16 }, meter(4, 4)) // => 120
  */
-export function swingOffset(tick: number, swing: Swing, meter: Meter): number {
+export function swingOffset(tick: number, swing: Swing, meter: BarMeter): number {
   if (swing.amount === 50) return 0;
   const inBar = modulo(tick, barTicks(meter));
   const starts = groupStarts(meter);

@@ -1,7 +1,6 @@
 import { repeatedId } from '../hit/hit-id.ts';
 import { freeName, type Id } from '../names.ts';
 import { type Edits, NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
-import type { Grid } from '../time/grid.ts';
 import { type Content, contentOf, editsFrom, hitKey, type StretchHit } from './content.ts';
 import { editsTo, hitOf, type RowHit, type RowOf, wantedId } from './edits.ts';
 
@@ -46,7 +45,6 @@ export interface FamilyNames {
 export function familyOf(
   found: readonly Found[],
   rowOf: RowOf,
-  grids: ReadonlyMap<number, Grid>,
   names: FamilyNames,
   idOf: (nth: number) => Id,
 ): Member[] {
@@ -88,7 +86,7 @@ export function familyOf(
       order: order_ + 1,
       ...(follows ? { parent: near.root.pattern.id, window: { from: near.from } } : {}),
       shapes: [],
-      grids: follows ? {} : gridsOf(content, rowOf, grids),
+      grids: {},
       ...edits,
     };
     const cost = follows ? near.cost : content.hits.length;
@@ -147,15 +145,6 @@ function soundingOf(base: readonly RowHit[], edits: Edits, content: Content, row
     const id = own.get(`${voice} ${pitch} ${hit.at}`) ?? ids.get(hitKey(hit)) ?? '';
     return { ...hitOf(hit, rowOf), row: hit.row, id };
   });
-}
-
-function gridsOf({ hits }: Content, rowOf: RowOf, grids: ReadonlyMap<number, Grid>): Pattern['grids'] {
-  return Object.fromEntries(
-    [...new Set(hits.map(({ row }) => row))].flatMap((row) => {
-      const grid = grids.get(row) ?? 4;
-      return grid === 4 ? [] : [[rowOf(row).voice, grid]];
-    }),
-  );
 }
 
 function roleOf(

@@ -91,7 +91,7 @@ export function foldPart(
     });
     return { content, steps: cycle.map((kind) => contents[kind]?.length ?? 0), plays, uses, atEnds, isLast };
   });
-  const members = familyOf(found, rowOf, units.grids, names, idOf);
+  const members = familyOf(found, rowOf, names, idOf);
   const stretches: Stretch[] = [];
   for (const [i, { start, length }] of all.entries()) {
     const label = labels[i] ?? null;

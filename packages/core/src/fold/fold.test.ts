@@ -9,6 +9,7 @@ import { dice, runEdits } from '../testing/random-edits.ts';
 import { compile } from '../timeline/compile.ts';
 import { type ArrivedFile, arrivedFile } from './arrived.ts';
 import { fold, type FoldOptions, TOLERANCES } from './fold.ts';
+import { measuredSwing } from './measured-swing.ts';
 import { suggestedMap } from './note-map.ts';
 import { unfold } from './unfold.ts';
 
@@ -25,7 +26,7 @@ function optionsFor(file: ArrivedFile, tolerance: number | null): FoldOptions {
   // Rows of random songs have any notes; what is nothing known is a snare.
   const noteMap = Object.fromEntries(Object.entries(map).map(([note, drum]) => [note, drum ?? 'snare']));
   const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
-  return { name: file.name, seed: 1, uses, noteMap, tolerance };
+  return { name: file.name, seed: 1, uses, noteMap, tolerance, swing: null };
 }
 
 let heard = 0;
@@ -36,10 +37,11 @@ test('random songs that leave as one linear file are folded, and play the same',
       fc.array(dice, { maxLength: 40 }),
       fc.constantFrom<0 | 1>(0, 1),
       fc.constantFrom(null, ...TOLERANCES),
-      (rolls, format, tolerance) => {
+      fc.constantFrom(null, { amount: 58, unit: 16 } as const, { amount: 66, unit: 8 } as const),
+      (rolls, format, tolerance, swing) => {
         const { document } = runEdits(rolls);
         const file = arrivedFile(linear(document, format), 'song.mid');
-        const options = optionsFor(file, tolerance);
+        const options = { ...optionsFor(file, tolerance), swing };
         const folded = fold(file, options);
         expect(problemsOf(folded.document)).toEqual([]);
         const { same, missing, extra, bars } = unfold(folded.document, file, options);
@@ -154,4 +156,32 @@ test('mutated and truncated files are read, or refused with the byte at which th
     { seed: 142, numRuns: 5000 },
   );
   expect([read > 500, refused > 500]).toEqual([true, true]);
+});
+
+test('the swing of a file is measured, and as the song’s swing leaves nothing early or late', () => {
+  const { document } = runEdits([]);
+  const swung = arrivedFile(linear(document, 1), 'swung.mid');
+  // The song of the tests swings its 16ths at 58 %, but has too few of them to be told from hits that are late.
+  expect(measuredSwing(swung)).toBeNull();
+  const notes = Array.from({ length: 128 }, (_, i) => ({
+    tick: Math.floor(i / 2) * 240 + (i % 2) * Math.round(240 * 0.58),
+    length: 60,
+    channel: 9,
+    note: i % 8 === 4 ? SNARE : i % 8 ? HAT : KICK,
+    velocity: 90,
+  }));
+  const bytes = writeMidi({ format: 1, ppq: 480, tracks: [{ events: [], notes, length: 8 * 1920 }] });
+  const file = arrivedFile(bytes, 'swung.mid');
+  const swing = measuredSwing(file);
+  expect(swing?.unit).toBe(16);
+  expect(swing?.amount).toBeCloseTo(58, 0);
+  const options = { ...optionsFor(file, null), swing };
+  const folded = fold(file, options);
+  expect(unfold(folded.document, file, options)).toMatchObject({ missing: 0, extra: 0 });
+  const hits = Object.values(folded.document.records).flatMap((record) =>
+    record.kind === 'pattern' ? Object.values(record.own) : [],
+  );
+  expect(hits.length).toBeGreaterThan(7);
+  expect(hits.every(({ at, offsetMs }) => at % 240 === 0 && Math.abs(offsetMs) <= 1)).toBe(true);
+  expect(measuredSwing(arrivedFile(linearTrack([GROOVE, GROOVE, GROOVE, GROOVE]), 'x.mid'))).toBeNull();
 });

@@ -1,7 +1,18 @@
 import { LIMITS } from '../limits.ts';
 import { freeName, type Id } from '../names.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
-import type { Layer, Occurrence, Part, Reference, Section, Slot, Song, SongRecord } from '../song/records.ts';
+import type { Swing } from '../song/inherited/swing.ts';
+import type {
+  Layer,
+  Occurrence,
+  Part,
+  Reference,
+  Section,
+  Slot,
+  Song,
+  SongRecord,
+  Voice,
+} from '../song/records.ts';
 import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
 import type { ArrivedFile, ArrivedTrack, Bar } from './arrived.ts';
 import { byNote } from './by-note.ts';
@@ -32,6 +43,8 @@ export interface FoldOptions {
   readonly noteMap: NoteMap;
   /** How unlike kinds of bars are told apart, as a share of their hits; null for what makes the shortest description. */
   readonly tolerance: number | null;
+  /** The song's swing, what is off it being early or late; null for none. */
+  readonly swing: Swing | null;
 }
 
 /** A song that a file was folded into, with its figures. */
@@ -92,7 +105,7 @@ interface Prepared {
   readonly distinct: readonly Distinct[];
 }
 
-function prepare(file: ArrivedFile, { uses, noteMap }: FoldOptions): Prepared[] {
+function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
   const folded = file.tracks
     .filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes')
     .slice(0, LIMITS.layers);
@@ -115,7 +128,7 @@ function prepare(file: ArrivedFile, { uses, noteMap }: FoldOptions): Prepared[] 
     };
     const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
     const placed = track.notes.filter(({ note }) => voiced.has(note));
-    const units = unitsOf(placed, file.bars, tempo, !drums);
+    const units = unitsOf(placed, file.bars, { tempo, swing }, !drums);
     return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };
   });
 }
@@ -165,7 +178,7 @@ function foldAt(
   const kept = withAncestors(members, used);
   const records: SongRecord[] = [
     { ...song, form },
-    ...prepared.flatMap(({ part, voiced }): SongRecord[] => [part, ...voiced.voices]),
+    ...prepared.flatMap(({ part, voiced, units }): SongRecord[] => [part, ...voicesOn(voiced, units)]),
     ...kept.map(({ pattern }) => pattern),
     ...sections,
     ...referencesOf(file, options),
@@ -200,7 +213,13 @@ function withAncestors(members: readonly Member[], used: ReadonlySet<Id>): reado
   return members.filter(({ pattern }) => kept.has(pattern.id));
 }
 
-function songOf(file: ArrivedFile, { name, seed }: FoldOptions): Song {
+/** Voices on the grids that most of their bars have. */
+function voicesOn({ voices, rowOf }: Voiced, { grids }: Units): Voice[] {
+  const byVoice = new Map([...grids].map(([row, grid]) => [rowOf(row).voice, grid]));
+  return voices.map((voice) => ({ ...voice, grid: byVoice.get(voice.id) ?? voice.grid }));
+}
+
+function songOf(file: ArrivedFile, { name, seed, swing }: FoldOptions): Song {
   const lengths = new Map<string, { meter: Meter; bars: number }>();
   for (const bar of file.bars) {
     const meter = asMeter(bar.meter);
@@ -218,7 +237,7 @@ function songOf(file: ArrivedFile, { name, seed }: FoldOptions): Song {
     tempo: file.tempos[0]?.tempo ?? 120,
     meter: usual?.meter ?? meterOf(4, 4),
     key: file.key ?? { tonic: 'C', scale: 'minor' },
-    swing: { amount: 50, unit: 16 },
+    swing: swing ?? { amount: 50, unit: 16 },
     phraseBars: PHRASE,
     seed,
     form: [],

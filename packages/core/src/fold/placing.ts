@@ -1,3 +1,5 @@
+import { swingOffset } from '../feel/swing.ts';
+import type { Swing } from '../song/inherited/swing.ts';
 import { type Grid, GRIDS, gridTicks, isTriplet } from '../time/grid.ts';
 import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
@@ -20,18 +22,39 @@ export interface PlacedNote extends ArrivedNote {
   readonly offsetMs: number;
 }
 
+/** What places are told by: the tempo (quarter notes a minute) of early and late, and the swing that is the song's. */
+export interface PlacedBy {
+  readonly tempo: number;
+  readonly swing: Swing | null;
+}
+
+/** How far a place of a bar is moved, in ticks. */
+type Bend = (at: number) => number;
+const STRAIGHT: Bend = () => 0;
+
+/** The place of a grid that is heard nearest to a tick of the bar. */
+function nearestPlace(tick: number, step: number, bend: Bend): number {
+  const middle = Math.round(tick / step) * step;
+  const distance = (at: number) => Math.abs(tick - at - bend(at));
+  return [middle - step, middle + step].reduce(
+    (best, at) => (at >= 0 && distance(at) < distance(best) ? at : best),
+    middle,
+  );
+}
+
 /**
  * The grid of some places within a bar: the one with the least summed distance, a finer one paying 15 % for each halving of
- * the step; 16ths where nothing tells.
+ * the step; 16ths where nothing tells. Straight grids are bent by the swing.
  */
-export function gridOfPlaces(places: readonly number[]): Grid {
+export function gridOfPlaces(places: readonly number[], bend: Bend = STRAIGHT): Grid {
   let [best, least]: [Grid, number] = [4, Infinity];
   for (const grid of ROW_GRIDS) {
     const step = gridTicks(grid);
-    const distance = places.reduce(
-      (sum, at) => sum + Math.max(0, Math.abs(at - Math.round(at / step) * step) - ROUNDING),
-      0,
-    );
+    const bent = isTriplet(grid) ? STRAIGHT : bend;
+    const distance = places.reduce((sum, tick) => {
+      const at = nearestPlace(tick, step, bent);
+      return sum + Math.max(0, Math.abs(tick - at - bent(at)) - ROUNDING);
+    }, 0);
     const cost = (distance + places.length * ROUNDING) * (1 + FINER) ** Math.log2(gridTicks(4) / step);
     if (cost < least - 1e-9) [best, least] = [grid, cost];
   }
@@ -39,13 +62,13 @@ export function gridOfPlaces(places: readonly number[]): Grid {
 }
 
 /**
- * The notes of a row with the places where they are written. `tempo` is what early and late count by. Each is written so
- * that it sounds at the very tick where it was; of two that would be written at one place the later stays where it is.
+ * The notes of a row with the places where they are written, each so that it sounds at the very tick where it was; of two that
+ * would be written at one place the later stays where it is.
  */
 export function placeRow(
   notes: readonly ArrivedNote[],
   bars: readonly Bar[],
-  tempo: number,
+  { tempo, swing }: PlacedBy,
 ): { placed: PlacedNote[]; grids: Grid[] } {
   const placed: PlacedNote[] = [];
   const grids: Grid[] = [];
@@ -57,23 +80,29 @@ export function placeRow(
     while ((notes[i]?.tick ?? Infinity) < end) i++;
     if (i === first) continue;
     const inBar = notes.slice(first, i);
-    const grid = gridOfPlaces(inBar.map(({ tick }) => tick - bar.start));
+    const bend: Bend = swing ? (at) => swingOffset(at, swing, bar.meter) : STRAIGHT;
+    const grid = gridOfPlaces(
+      inBar.map(({ tick }) => tick - bar.start),
+      bend,
+    );
     const step = gridTicks(grid);
     grids.push(grid);
+    const heardAt = (place: number) => place + bend(place - bar.start);
+    const lateAt = (place: number, tick: number) =>
+      Math.round(ticksToMs(tick - heardAt(place), tempo) * 10) / 10 + 0;
     for (const note of inBar) {
-      const near = bar.start + Math.round((note.tick - bar.start) / step) * step;
       // What comes just before a bar line belongs to the bar after it, if there is one.
-      const place = Math.min(near, end);
+      const place = Math.min(bar.start + nearestPlace(note.tick - bar.start, step, bend), end);
       const isLast = nth === bars.length - 1;
-      const offsetMs = Math.round(ticksToMs(note.tick - place, tempo) * 10) / 10 + 0;
+      const late = lateAt(place, note.tick);
       const fits =
-        Math.abs(offsetMs) <= FARTHEST_MS &&
-        Math.round(place + msToTicks(offsetMs, tempo)) === note.tick &&
+        Math.abs(late) <= FARTHEST_MS &&
+        Math.round(heardAt(place) + msToTicks(late, tempo)) === note.tick &&
         !(isLast && place === end) &&
         !taken.has(place);
       const at = fits ? place : note.tick;
       taken.add(at);
-      placed.push({ ...note, at, offsetMs: fits ? offsetMs : 0 });
+      placed.push({ ...note, at, offsetMs: fits ? late : lateAt(at, note.tick) });
     }
   }
   return { placed, grids };

@@ -36,6 +36,7 @@ test.each(files)(
       uses: Object.fromEntries(file.tracks.map(({ id, use }) => [id, use])),
       noteMap: Object.fromEntries(Object.entries(map).map(([note, drum]) => [note, drum ?? 'snare'])),
       tolerance: null,
+      swing: null,
     };
     const { document } = fold(file, options);
     expect(unfold(document, file, options)).toMatchObject({ missing: 0, extra: 0 });

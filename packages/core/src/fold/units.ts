@@ -1,10 +1,9 @@
 import { LIMITS } from '../limits.ts';
-import type { Grid } from '../time/grid.ts';
+import { type Grid, isTriplet } from '../time/grid.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 import { byNote } from './by-note.ts';
 import { type Content, contentOf, type StretchHit } from './content.ts';
-import { type PlacedNote, placeRow } from './placing.ts';
-import { usualGrid } from './placing.ts';
+import { type PlacedBy, type PlacedNote, placeRow, usualGrid } from './placing.ts';
 
 /** Bars that are folded as one: a bar by itself, or those through which notes sound on. */
 export interface Unit {
@@ -20,27 +19,33 @@ export interface Units {
   readonly units: readonly Unit[];
   /** Its hits in ticks of the song, by place. */
   readonly hits: readonly StretchHit[];
-  /** The grid that most bars of a row (a MIDI note) have. */
+  /** The grid that most bars of the voice of a row (a MIDI note) have. */
   readonly grids: ReadonlyMap<number, Grid>;
 }
 
 /**
  * A track as units. Where `joins` a note that sounds over a bar line joins its bars, so that it is cut nowhere, as long as they
- * are not longer than a pattern can be; drums ring on anyway.
+ * are not longer than a pattern can be; drums ring on anyway. Notes share one voice, and so one grid.
  */
 export function unitsOf(
   notes: readonly ArrivedNote[],
   bars: readonly Bar[],
-  tempo: number,
+  by: PlacedBy,
   joins: boolean,
 ): Units {
-  const byRow = byNote(notes);
+  const rows = [...byNote(notes)];
   const grids = new Map<number, Grid>();
   const all: PlacedNote[] = [];
-  for (const [row, inRow] of byRow) {
-    const { placed, grids: found } = placeRow(inRow, bars, tempo);
-    grids.set(row, usualGrid(found));
-    for (const note of placed) all.push(note);
+  for (const voice of joins ? [rows] : rows.map((row) => [row])) {
+    const placed = voice.map(([, inRow]) => placeRow(inRow, bars, by));
+    const grid = usualGrid(placed.flatMap((one) => one.grids));
+    // Triplets take no swing, so that their rows are placed without it.
+    const isBent = by.swing !== null && isTriplet(grid);
+    for (const [i, [row, inRow]] of voice.entries()) {
+      grids.set(row, grid);
+      const own = isBent ? placeRow(inRow, bars, { ...by, swing: null }) : placed[i];
+      for (const note of own?.placed ?? []) all.push(note);
+    }
   }
   all.sort((a, b) => a.at - b.at || a.note - b.note);
   const hits = all.map(({ note, at, velocity, length, offsetMs }): StretchHit => ({

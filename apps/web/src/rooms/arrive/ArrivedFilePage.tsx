@@ -127,7 +127,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
           aria-label="What it becomes"
           sx={{ overflow: { md: 'auto' }, p: 2.5, pt: 2 }}
         >
-          <Figures file={file} />
+          <Figures arrival={arrival} />
           {document && (
             <Box
               sx={{

@@ -1,14 +1,15 @@
 import { Box, Button, LinearProgress, Typography } from '@mui/material';
-import { type ArrivedFile, counted, type Folded, indexOf, TOLERANCES, type Unfolded } from '@plucky/core';
+import { counted, type Folded, indexOf, TOLERANCES, type Unfolded } from '@plucky/core';
+import { Choice } from '../../shared/ui/Choices.tsx';
 import { SteadySlider } from '../../shared/ui/SteadySlider.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { choose, giveUp, useArrival } from './arrival.ts';
+import { type Arrival, choose, giveUp, useArrival } from './arrival.ts';
 import { lostWords } from './lost-words.ts';
 
 /** What a proposal comes to in figures, and how finely it tells patterns apart. */
-export function Figures({ file }: { file: ArrivedFile }) {
+export function Figures({ arrival: { file, swing: measured } }: { arrival: Arrival }) {
   const {
-    chosen: { tolerance },
+    chosen: { tolerance, swing },
     proposal: made,
     progress,
     trouble,
@@ -52,6 +53,15 @@ export function Figures({ file }: { file: ArrivedFile }) {
         <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
           few patterns, what differs kept in slots
         </Typography>
+        {measured && (
+          <Choice
+            chosen={swing !== null}
+            title="Measured in the file; what is left is early or late. Nothing sounds otherwise"
+            onClick={() => choose({ swing: swing ? null : measured })}
+          >
+            swing {measured.amount} % on {measured.unit === 16 ? '16ths' : '8ths'}
+          </Choice>
+        )}
         {tolerance !== null && (
           <Button variant="text" onClick={() => choose({ tolerance: null })}>
             As suggested

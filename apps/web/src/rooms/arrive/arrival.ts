@@ -1,4 +1,4 @@
-import type { ArrivedFile, Folded, FoldOptions, NoteMap, Unfolded, Use } from '@plucky/core';
+import type { ArrivedFile, Folded, FoldOptions, NoteMap, Swing, Unfolded, Use } from '@plucky/core';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import { useArriving } from '../../session/arriving.ts';
@@ -13,6 +13,8 @@ export interface Arrival {
   readonly bytes: Uint8Array;
   readonly fileName: string;
   readonly file: ArrivedFile;
+  /** The swing that was measured in it; null where it is straight. */
+  readonly swing: Swing | null;
 }
 
 /** A song that a file was folded into, and what playing it out again has shown. */
@@ -26,6 +28,8 @@ export interface Chosen {
   readonly uses: Readonly<Record<string, Use>>;
   readonly noteMap: NoteMap;
   readonly tolerance: number | null;
+  /** What is the song's swing; null for none, so that all swing is early and late. */
+  readonly swing: Swing | null;
 }
 
 interface State {
@@ -42,7 +46,7 @@ interface State {
 const NOTHING: State = {
   arrival: null,
   refused: null,
-  chosen: { uses: {}, noteMap: {}, tolerance: null },
+  chosen: { uses: {}, noteMap: {}, tolerance: null, swing: null },
   proposal: null,
   progress: null,
   trouble: null,
@@ -71,10 +75,10 @@ async function take(brought: File): Promise<void> {
     const answer = await given.done;
     if (useArriving.getState().file !== brought) return;
     if ('refused' in answer) throw new FoldFailed(`${brought.name}: ${answer.refused}.`);
-    const { file, noteMap } = answer;
-    useArrival.setState({ arrival: { bytes, fileName: brought.name, file } });
+    const { file, noteMap, swing } = answer;
+    useArrival.setState({ arrival: { bytes, fileName: brought.name, file, swing } });
     const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
-    choose({ uses, noteMap, tolerance: null });
+    choose({ uses, noteMap, tolerance: null, swing: null });
   } catch (error) {
     const refused = error instanceof FoldFailed ? error.message : `${brought.name} could not be read.`;
     if (useArriving.getState().file === brought) useArrival.setState({ refused });

@@ -4,23 +4,27 @@ import {
   fold,
   type Folded,
   type FoldOptions,
+  measuredSwing,
   MidiFormatError,
   type NoteMap,
   suggestedMap,
+  type Swing,
   unfold,
   type Unfolded,
 } from '@plucky/core';
 import { expose } from 'comlink';
 
 /** What became of a file: it was read, or why it was not, in words. */
-export type Read = { readonly file: ArrivedFile; readonly noteMap: NoteMap } | { readonly refused: string };
+export type Read =
+  | { readonly file: ArrivedFile; readonly noteMap: NoteMap; readonly swing: Swing | null }
+  | { readonly refused: string };
 
 /** Files are read and folded away from the page, so that it never waits. */
 const folder = {
   read(bytes: Uint8Array, name: string): Read {
     try {
       const file = arrivedFile(bytes, name);
-      return { file, noteMap: suggestedMap(file) };
+      return { file, noteMap: suggestedMap(file), swing: measuredSwing(file) };
     } catch (error) {
       if (error instanceof MidiFormatError) return { refused: error.message };
       throw error;
