@@ -73,6 +73,16 @@ test('a song that left as one file comes back by its own sections, and plays wha
   await page.getByRole('button', { name: 'As suggested' }).press('Enter');
   await expect.poll(() => patterns(page)).toBe(suggested);
 
+  await page.getByRole('button', { name: 'Only some bars of Bass' }).press('Enter');
+  await page.getByRole('button', { name: /^Put it on the shelf$/ }).press('Enter');
+  await expect(page.getByText('Bass, bar 1 to 2 is on the shelf.')).toHaveCount(0);
+  await expect(page.getByText('Nothing is played there. Nothing was put on the shelf.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Only some bars of Drums', exact: true }).press('Enter');
+  await page.getByRole('button', { name: /^Put it on the shelf$/ }).press('Enter');
+  await expect(page.getByText('Drums, bar 1 to 2 is on the shelf.')).toBeVisible();
+  await page.keyboard.press('Escape');
+
   const heard = page.getByRole('status', { name: 'Heard' });
   await page.getByRole('button', { name: 'Play', exact: true }).press('Enter');
   await expect(heard).toHaveText('The fold sounds');

@@ -336,7 +336,9 @@ export {
   type Use,
   USES,
 } from './fold/arrived.ts';
-export { fold, type Folded, type FoldOptions, TOLERANCES } from './fold/fold.ts';
+export { fold, type Folded, TOLERANCES } from './fold/fold.ts';
+export type { FoldOptions } from './fold/prepare.ts';
+export { type BarRange, rangeForShelf } from './fold/range.ts';
 export { referenceOfTrack } from './fold/reference.ts';
 export { measuredSwing } from './fold/measured-swing.ts';
 export { suggestedMap } from './fold/note-map.ts';

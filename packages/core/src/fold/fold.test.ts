@@ -8,9 +8,10 @@ import { problemsOf } from '../song/invariants.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { compile } from '../timeline/compile.ts';
 import { type ArrivedFile, arrivedFile } from './arrived.ts';
-import { fold, type FoldOptions, TOLERANCES } from './fold.ts';
+import { fold, TOLERANCES } from './fold.ts';
 import { measuredSwing } from './measured-swing.ts';
 import { suggestedMap } from './note-map.ts';
+import type { FoldOptions } from './prepare.ts';
 import { unfold } from './unfold.ts';
 
 /** A song as one linear file, as it leaves. */

@@ -1,7 +1,7 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { compile } from '../timeline/compile.ts';
 import type { ArrivedFile } from './arrived.ts';
-import type { FoldOptions } from './fold.ts';
+import type { FoldOptions } from './prepare.ts';
 
 /** A fold played out again beside its file. */
 export interface Unfolded {

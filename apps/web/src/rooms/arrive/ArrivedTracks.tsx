@@ -3,6 +3,7 @@ import { type ArrivedFile, counted, figure, noteName, type Use } from '@plucky/c
 import { Group } from '../../shared/ui/Group.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { RangeOnShelf } from './RangeOnShelf.tsx';
 
 const USE_NAMES: Readonly<Record<Use, string>> = {
   fold: 'fold as drums',
@@ -29,46 +30,50 @@ export function ArrivedTracks({
           There is no note in this file.
         </Typography>
       )}
-      {file.tracks.map(({ id, name, channel, drums, notes, lowest, highest, moves, doubled, cut }) => (
-        <Box
-          key={id}
-          sx={{
-            p: 1.25,
-            mb: 1,
-            border: `1px solid ${color('strong')}`,
-            borderRadius: '12px',
-            background: color('page'),
-          }}
-        >
-          <Typography noWrap title={name} sx={{ fontWeight: 600, fontSize: TEXT.control }}>
-            {name}
-          </Typography>
-          <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1 }}>
-            channel {channel + 1} · {figure(notes.length)}{' '}
-            {drums ? 'hits' : `notes, ${noteName(lowest, key)} to ${noteName(highest, key)}`}
-          </Typography>
-          <Select<Use>
-            label={`What becomes of ${name}`}
-            bare
-            fullWidth
-            value={uses[id] ?? 'none'}
-            options={(Object.keys(USE_NAMES) as Use[]).map((value) => ({ value, label: USE_NAMES[value] }))}
-            onChange={(use) => onChange(id, use)}
-          />
-          {uses[id] !== 'none' && (moves > 0 || doubled > 0 || cut > 0) && (
-            <Typography sx={{ fontSize: TEXT.fine, color: color('warn'), mt: 0.75 }}>
-              {[
-                moves ? `${counted(moves, 'controller or bend', 'controllers and bends')} stay behind` : '',
-                doubled ? counted(doubled, 'doubled note is one', 'doubled notes are one each') : '',
-                cut ? `${counted(cut, 'note ends', 'notes end')} where the same one begins again` : '',
-              ]
-                .filter(Boolean)
-                .join('; ')}
-              .
+      {file.tracks.map((track) => {
+        const { id, name, channel, drums, notes, lowest, highest, moves, doubled, cut } = track;
+        return (
+          <Box
+            key={id}
+            sx={{
+              p: 1.25,
+              mb: 1,
+              border: `1px solid ${color('strong')}`,
+              borderRadius: '12px',
+              background: color('page'),
+            }}
+          >
+            <Typography noWrap title={name} sx={{ fontWeight: 600, fontSize: TEXT.control }}>
+              {name}
             </Typography>
-          )}
-        </Box>
-      ))}
+            <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1 }}>
+              channel {channel + 1} · {figure(notes.length)}{' '}
+              {drums ? 'hits' : `notes, ${noteName(lowest, key)} to ${noteName(highest, key)}`}
+            </Typography>
+            <Select<Use>
+              label={`What becomes of ${name}`}
+              bare
+              fullWidth
+              value={uses[id] ?? 'none'}
+              options={(Object.keys(USE_NAMES) as Use[]).map((value) => ({ value, label: USE_NAMES[value] }))}
+              onChange={(use) => onChange(id, use)}
+            />
+            {(uses[id] === 'fold' || uses[id] === 'notes') && <RangeOnShelf file={file} track={track} />}
+            {uses[id] !== 'none' && (moves > 0 || doubled > 0 || cut > 0) && (
+              <Typography sx={{ fontSize: TEXT.fine, color: color('warn'), mt: 0.75 }}>
+                {[
+                  moves ? `${counted(moves, 'controller or bend', 'controllers and bends')} stay behind` : '',
+                  doubled ? counted(doubled, 'doubled note is one', 'doubled notes are one each') : '',
+                  cut ? `${counted(cut, 'note ends', 'notes end')} where the same one begins again` : '',
+                ]
+                  .filter(Boolean)
+                  .join('; ')}
+                .
+              </Typography>
+            )}
+          </Box>
+        );
+      })}
     </Group>
   );
 }

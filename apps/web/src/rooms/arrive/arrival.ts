@@ -85,6 +85,11 @@ async function take(brought: File): Promise<void> {
   }
 }
 
+/** How a file is folded by what is chosen now. */
+export function foldOptions({ name }: ArrivedFile): FoldOptions {
+  return { name, seed: 1, ...useArrival.getState().chosen };
+}
+
 /** Changes what is made of the file, and folds it anew; what it was is seen meanwhile. */
 export function choose(change: Partial<Chosen>): void {
   const { arrival, chosen: before } = useArrival.getState();
@@ -93,7 +98,7 @@ export function choose(change: Partial<Chosen>): void {
   endWork();
   useArrival.setState({ chosen, progress: 0, trouble: null });
   const { bytes, fileName, file } = arrival;
-  const options: FoldOptions = { name: file.name, seed: 1, ...chosen };
+  const options = foldOptions(file);
   // What is told on the way may come after what came of it.
   let isDone = false;
   const isStill = () => !isDone && useArrival.getState().chosen === chosen;

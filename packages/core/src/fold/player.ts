@@ -1,0 +1,68 @@
+import type { Layer } from '../song/records.ts';
+import { hitKey, type StretchHit } from './content.ts';
+import { editsTo, type RowHit } from './edits.ts';
+import { type Member, unrolledHits } from './family.ts';
+import type { FoldedPart } from './fold-part.ts';
+
+/** Plays one part slot by slot: which layer makes just its hits. */
+export class Player {
+  readonly #part: FoldedPart;
+  readonly #bases = new Map<string, readonly RowHit[]>();
+  #stretch = 0;
+  #hit = 0;
+
+  constructor(part: FoldedPart) {
+    this.#part = part;
+  }
+
+  /** The layer of a slot from `start` to `stop`, in ticks of the song; slots are asked for in order. */
+  layer(start: number, stop: number): Layer | null {
+    const { stretches, members, units, rowOf } = this.#part;
+    const target: StretchHit[] = [];
+    for (let hit = units.hits[this.#hit]; hit && hit.at < stop; hit = units.hits[++this.#hit])
+      target.push({ ...hit, at: hit.at - start });
+    while ((stretches[this.#stretch + 1]?.at ?? Infinity) <= start) this.#stretch++;
+    const stretch = stretches[this.#stretch];
+    const member = stretch?.plays ? members[stretch.plays.member] : undefined;
+    if (!stretch?.plays || !member) return null;
+    const from = (stretch.plays.from + start - stretch.at) % member.pattern.length;
+    const base = this.#base(stretch.plays.member, member, from, stop - start);
+    const there = new Set(target.map(({ row }) => row));
+    const rows = new Set(base.map(({ row }) => row));
+    const voices = new Map([...rows].map((row) => [row, rowOf(row).voice]));
+    // A drum that does not play is silent as a whole; notes share one voice.
+    const quiet =
+      units.hits.length && new Set(voices.values()).size === rows.size
+        ? [...rows].filter((row) => !there.has(row))
+        : [];
+    const sounding = quiet.length ? base.filter(({ row }) => !quiet.includes(row)) : base;
+    const edits = isSameAs(sounding, target)
+      ? { own: {}, changed: {}, silenced: [] }
+      : editsTo(sounding, target, rowOf);
+    return {
+      pattern: member.pattern.id,
+      ...(from ? { start: from } : {}),
+      silencedVoices: quiet.map((row) => rowOf(row).voice),
+      ...edits,
+    };
+  }
+
+  #base(nth: number, member: Member, from: number, length: number): readonly RowHit[] {
+    const key = `${nth} ${from} ${length}`;
+    const known = this.#bases.get(key);
+    if (known) return known;
+    const base = unrolledHits(member.hits, member.pattern.length, from, length);
+    this.#bases.set(key, base);
+    return base;
+  }
+}
+
+/** Whether hits are just those that are wanted, which most are. */
+function isSameAs(base: readonly RowHit[], target: readonly StretchHit[]): boolean {
+  if (base.length !== target.length) return false;
+  const byKey = new Map(base.map((hit) => [hitKey(hit), hit]));
+  return target.every((hit) => {
+    const one = byKey.get(hitKey(hit));
+    return one?.velocity === hit.velocity && one.length === hit.length && one.offsetMs === hit.offsetMs;
+  });
+}

@@ -1,0 +1,106 @@
+import { LIMITS } from '../limits.ts';
+import { freeName } from '../names.ts';
+import type { Swing } from '../song/inherited/swing.ts';
+import type { Part, Song, Voice } from '../song/records.ts';
+import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
+import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
+import { type Distinct, distinctOf } from './classes.ts';
+import { type Units, unitsOf } from './units.ts';
+import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
+
+/** How many bars a phrase has. */
+export const PHRASE = 4;
+
+/** What of a file is folded, and how. */
+export interface FoldOptions {
+  readonly name: string;
+  readonly seed: number;
+  /** What is made of each track, by its id; one that is not named is left out. */
+  readonly uses: Readonly<Record<string, ArrivedTrack['use']>>;
+  /** Which drum each note of drums is; null leaves it out. */
+  readonly noteMap: NoteMap;
+  /** How unlike kinds of bars are told apart, as a share of their hits; null for what makes the shortest description. */
+  readonly tolerance: number | null;
+  /** The song's swing, what is off it being early or late; null for none. */
+  readonly swing: Swing | null;
+}
+
+/** A track that is folded, with what does not depend on the tolerance. */
+export interface Prepared {
+  readonly track: ArrivedTrack;
+  readonly part: Part;
+  readonly voiced: Voiced;
+  readonly units: Units;
+  readonly distinct: readonly Distinct[];
+}
+
+export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
+  const folded = file.tracks
+    .filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes')
+    .slice(0, LIMITS.layers);
+  const channels = new Set<number>();
+  const names: string[] = [];
+  const tempo = file.tempos[0]?.tempo ?? 120;
+  return folded.map((track, order): Prepared => {
+    const drums = uses[track.id] === 'fold';
+    const channel = freeChannel(track.channel, channels);
+    channels.add(channel);
+    const name = freeName(track.name, names);
+    names.push(name);
+    const part: Part = {
+      id: `part-${order + 1}`,
+      kind: 'part',
+      name,
+      type: drums ? 'drums' : 'notes',
+      channel,
+      order,
+    };
+    const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
+    const placed = track.notes.filter(({ note }) => voiced.has(note));
+    const units = unitsOf(placed, file.bars, { tempo, swing }, !drums);
+    return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };
+  });
+}
+
+/** The channel that is wanted, or the first that no other part has. */
+function freeChannel(wanted: number, taken: ReadonlySet<number>): number {
+  if (!taken.has(wanted)) return wanted;
+  return Array.from({ length: 16 }, (_, i) => i).find((one) => one !== 9 && !taken.has(one)) ?? wanted;
+}
+
+/** Voices on the grids that most of their bars have. */
+export function voicesOn({ voices, rowOf }: Voiced, { grids }: Units): Voice[] {
+  const byVoice = new Map([...grids].map(([row, grid]) => [rowOf(row).voice, grid]));
+  return voices.map((voice) => ({ ...voice, grid: byVoice.get(voice.id) ?? voice.grid }));
+}
+
+export function songOf(file: ArrivedFile, { name, seed, swing }: FoldOptions): Song {
+  const lengths = new Map<string, { meter: Meter; bars: number }>();
+  for (const bar of file.bars) {
+    const meter = asMeter(bar.meter);
+    if (!meter || barTicks(meter) !== bar.length) continue;
+    const key = `${meter.beats}/${meter.unit}`;
+    const known = lengths.get(key);
+    if (known) known.bars++;
+    else lengths.set(key, { meter, bars: 1 });
+  }
+  const [usual] = [...lengths.values()].sort((a, b) => b.bars - a.bars);
+  return {
+    id: 'song',
+    kind: 'song',
+    name,
+    tempo: file.tempos[0]?.tempo ?? 120,
+    meter: usual?.meter ?? meterOf(4, 4),
+    key: file.key ?? { tonic: 'C', scale: 'minor' },
+    swing: swing ?? { amount: 50, unit: 16 },
+    phraseBars: PHRASE,
+    seed,
+    form: [],
+  };
+}
+
+/** A bar's meter as a section can have it; null where it cannot. */
+export function asMeter({ beats, unit, groups }: BarMeter): Meter | null {
+  if (beats > 32 || (unit !== 2 && unit !== 4 && unit !== 8 && unit !== 16)) return null;
+  return { beats, unit, groups };
+}
