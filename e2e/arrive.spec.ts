@@ -101,6 +101,20 @@ test('a song that left as one file comes back by its own sections, and plays wha
   expect(back?.length).toBeGreaterThan(bytes.length / 3);
 });
 
+test('a song file is taken wherever it is let go, and what is neither is refused', async ({ page }) => {
+  await openDemo(page, 'Salt Waltz');
+  const id = /songs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const song = await (await page.request.get(`/api/songs/${id}/file`)).body();
+  await goTo(page, 'Sheet');
+  await drop(page, 'notes.txt', Buffer.from('words'));
+  await expect(
+    page.getByText('notes.txt is neither a MIDI file nor a song file. Nothing was made.'),
+  ).toBeVisible();
+  await drop(page, 'waltz.json', song);
+  await expect.poll(() => page.url()).not.toContain(id);
+  await expect(page).toHaveURL(/\/groove$/);
+});
+
 test('notes without a drum are listed by bar until they have one, a map is kept by its name, and what is no MIDI is refused', async ({
   page,
 }) => {

@@ -64,7 +64,7 @@ export function App() {
       <CssBaseline />
       <QueryClientProvider client={queries}>
         <Notices />
-        <DroppedFiles onArrive={() => void router.navigate('/arrive')} />
+        <DroppedFiles onGo={(path) => void router.navigate(path)} />
         <RouterProvider router={router} />
       </QueryClientProvider>
     </ThemeProvider>

@@ -1,29 +1,26 @@
 import { useEffect } from 'react';
+import { api } from '../api/client.ts';
+import { songIn } from '../api/song-in.ts';
 import { isMidiFile, useArriving } from '../session/arriving.ts';
 import { notify } from '../shared/ui/notify.ts';
 import { useLatest } from '../shared/ui/useLatest.ts';
 
-/** Takes a MIDI file wherever it is let go on the page, but where something of the page has taken it itself. */
-export function DroppedFiles({ onArrive }: { onArrive: () => void }) {
-  const arrive = useLatest(onArrive);
+/** Takes a MIDI file or a song file wherever it is let go on the page, but where something of the page has taken it itself. */
+export function DroppedFiles({ onGo }: { onGo: (path: string) => void }) {
+  const go = useLatest(onGo);
   useEffect(() => {
     const over = (event: DragEvent) => {
       if (event.dataTransfer?.types.includes('Files')) event.preventDefault();
     };
     const drop = (event: DragEvent) => {
-      if (event.defaultPrevented) return;
-      const files = [...(event.dataTransfer?.files ?? [])];
-      if (!files.length) return;
+      const [file] = event.defaultPrevented ? [] : (event.dataTransfer?.files ?? []);
+      if (!file) return;
       event.preventDefault();
-      const file = files.find(isMidiFile);
-      if (!file) {
-        notify('Only MIDI files can be let go here; a song file is taken on the page of all songs.', {
+      take(file).then(go, (error: unknown) => {
+        notify(error instanceof Error ? error.message : `${file.name} could not be taken.`, {
           variant: 'error',
         });
-        return;
-      }
-      useArriving.setState({ file });
-      arrive();
+      });
     };
     window.addEventListener('dragover', over);
     window.addEventListener('drop', drop);
@@ -31,6 +28,18 @@ export function DroppedFiles({ onArrive }: { onArrive: () => void }) {
       window.removeEventListener('dragover', over);
       window.removeEventListener('drop', drop);
     };
-  }, [arrive]);
+  }, [go]);
   return null;
+}
+
+/** Takes a file, and says where it is seen. Throws an error in words for what is neither of MIDI nor a song. */
+async function take(file: File): Promise<string> {
+  if (isMidiFile(file)) {
+    useArriving.setState({ file });
+    return '/arrive';
+  }
+  if (!/\.json$/i.test(file.name))
+    throw new Error(`${file.name} is neither a MIDI file nor a song file. Nothing was made.`);
+  const { id } = await api.take(await songIn(file));
+  return `/songs/${id}/groove`;
 }

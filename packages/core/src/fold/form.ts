@@ -36,6 +36,7 @@ export function formOf(
   usual: Meter,
 ): FoundForm {
   const known = new Map<string, Section>();
+  const firstOf = new Map<string, Id>();
   const sections: Section[] = [];
   const form: Occurrence[] = [];
   const places: { section: Id; from: number; bars: number }[] = [];
@@ -68,11 +69,19 @@ export function formOf(
     const id = `section-${sections.length + 1}`;
     const called = freeName(name || `Part ${letters(sections.length)}`, names);
     names.push(called);
+    // What plays the same patterns with other changes follows the first that does.
+    const plain = JSON.stringify([
+      own,
+      slots.map(({ length, layers }) => [length, layers.map(({ pattern, start }) => [pattern, start])]),
+    ]);
+    const follows = firstOf.get(plain);
+    if (follows === undefined) firstOf.set(plain, id);
     const section: Section = {
       id,
       kind: 'section',
       name: called,
       role: roles[i] ?? 'verse',
+      ...(follows === undefined ? {} : { follows }),
       ...(own ? { meter: own } : {}),
       slots,
     };

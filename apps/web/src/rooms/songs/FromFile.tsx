@@ -1,4 +1,3 @@
-import type { SongFile } from '../../api/client.ts';
 import { FileButton } from '../../shared/ui/FileButton.tsx';
 
 /** A new song from a file: one that a song was saved as, or one of MIDI. */
@@ -15,13 +14,4 @@ export function FromFile({ onChoose }: { onChoose: (file: File) => void }) {
       From a file…
     </FileButton>
   );
-}
-
-/** What a file says, to be looked at by the server. Throws an error in words for one that is no JSON. */
-export async function songIn(file: File): Promise<SongFile> {
-  try {
-    return JSON.parse(await file.text()) as SongFile;
-  } catch {
-    throw new Error(`${file.name} is no song file: it holds no JSON. Nothing was made.`);
-  }
 }

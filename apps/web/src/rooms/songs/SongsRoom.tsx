@@ -4,13 +4,14 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
+import { songIn } from '../../api/song-in.ts';
 import { isMidiFile, useArriving } from '../../session/arriving.ts';
 import { Logo } from '../../shared/ui/Logo.tsx';
 import { ModeButton } from '../../shared/ui/ModeButton.tsx';
 import { NoticeAction } from '../../shared/ui/NoticeAction.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { FromFile, songIn } from './FromFile.tsx';
+import { FromFile } from './FromFile.tsx';
 import { FromStarter } from './FromStarter.tsx';
 import { SongCard } from './SongCard.tsx';
 
@@ -65,16 +66,7 @@ export function SongsRoom() {
 
   const shown = inBin ? bin : songs;
   return (
-    <Box
-      onDrop={(event) => {
-        const [file] = event.dataTransfer.files;
-        // One of MIDI is taken as it is on all pages.
-        if (!file || isMidiFile(file)) return;
-        event.preventDefault();
-        takeFile.mutate(file);
-      }}
-      sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}
-    >
+    <Box sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}>
       <Box
         component="header"
         sx={{
