@@ -52,7 +52,7 @@ export {
   type ShapeOfWay,
   type ShapeWay,
 } from './rule/shape/table.ts';
-export { type Parameter, type RuleFrame, type RuleInput, type Way } from './rule/rule.ts';
+export { type Parameter, type PlayedFeel, type RuleFrame, type RuleInput, type Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export type { Times } from './schema-parts.ts';
 export { usualLength } from './hit/new-hit.ts';
@@ -153,6 +153,7 @@ export {
   type Contrast,
   type HitDifference,
 } from './pattern/compare.ts';
+export { playedFeel } from './pattern/played-feel.ts';
 export { fromShelf, shelfPatternOf } from './pattern/shelf.ts';
 export { readShelfPattern } from './pattern/read-shelf.ts';
 export { type ShelfPattern } from './pattern/shelf-pattern.ts';

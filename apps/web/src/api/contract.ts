@@ -299,7 +299,7 @@ export interface components {
       readonly base: number;
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 8
+       * @default 9
        */
       readonly format?: number;
       readonly label: string;

@@ -32,6 +32,13 @@ export interface RuleFrame {
   readonly length: number;
 }
 
+/** How places of a bar are played in a performance: early or late in ms, louder or softer than the rest in percent. */
+export interface PlayedFeel {
+  /** How long the bar is, in ticks. */
+  readonly bar: number;
+  readonly steps: readonly { readonly at: number; readonly ms: number; readonly velocity: number }[];
+}
+
 /** Where a rule is applied, and what its numbers and choices are set to. */
 export interface RuleInput extends RuleFrame {
   /** The chosen rows' voices, each once, and the first one's grid. */
@@ -42,6 +49,8 @@ export interface RuleInput extends RuleFrame {
   readonly onto: Id;
   readonly choice: string;
   readonly seed: number;
+  /** The feel of a performance, for rules that lay one on. */
+  readonly feel?: PlayedFeel;
   /** The looped stretch of the pattern, which rules about a stretch then mean. */
   readonly stretch: RuleStretch | null;
 }
@@ -56,6 +65,8 @@ export interface Way<R> {
   readonly random?: boolean;
   /** Whether it plays on another row, which is then asked for. */
   readonly needsRow?: boolean;
+  /** Whether it lays on the feel of a performance, which is then asked for. */
+  readonly needsFeel?: boolean;
   readonly make: (input: RuleInput) => R;
   /** What its numbers are in a rule, where they are not called as in the rule. */
   readonly read?: (made: R, frame: RuleFrame) => Readonly<Record<string, number | undefined>>;

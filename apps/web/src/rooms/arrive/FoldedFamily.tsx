@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import {
   barTicks,
   counted,
+  familyOrder,
   indexOf,
   type Pattern,
   playedSlots,
@@ -12,14 +13,14 @@ import { barShares, marksOf } from '../../shared/ui/marks.ts';
 import { Miniature } from '../../shared/ui/Miniature.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
-/** How many patterns are drawn; the rest is counted. */
-const DRAWN = 60;
+/** How many patterns are drawn, the rest being counted, and how deep at the most. */
+const [DRAWN, DEEPEST] = [60, 2];
 
 /** The patterns of a proposal, each under the one that it follows. */
 export function FoldedFamily({ document }: { document: SongDocument }) {
-  const { parts, patternsOf } = indexOf(document);
+  const index = indexOf(document);
   const bars = barsPlayed(document);
-  const all = parts.flatMap((part) => inFamilies(patternsOf(part.id)));
+  const all = index.parts.flatMap(({ id }) => familyOrder(index, id));
   return (
     <Box component="section" aria-label="The family">
       <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), mb: 0.75 }}>The family</Typography>
@@ -28,7 +29,7 @@ export function FoldedFamily({ document }: { document: SongDocument }) {
           key={pattern.id}
           document={document}
           pattern={pattern}
-          depth={depth}
+          depth={Math.min(DEEPEST, depth)}
           bars={bars.get(pattern.id) ?? 0}
         />
       ))}
@@ -92,17 +93,6 @@ function PatternCard({
       />
     </Box>
   );
-}
-
-/** Patterns with those that follow each right behind it. */
-function inFamilies(
-  patterns: readonly Pattern[],
-  parent?: string,
-  depth = 0,
-): { pattern: Pattern; depth: number }[] {
-  return patterns
-    .filter((one) => one.parent === parent)
-    .flatMap((pattern) => [{ pattern, depth }, ...inFamilies(patterns, pattern.id, Math.min(2, depth + 1))]);
 }
 
 /** In how many bars of the song each pattern plays. */

@@ -4,6 +4,7 @@ import type { Id } from '../../names.ts';
 import type { Zod } from '../../zod.ts';
 import type { Way } from '../rule.ts';
 import { compress } from './compress.ts';
+import { feel } from './feel.ts';
 import { ghosts } from './ghosts.ts';
 import { keep } from './keep.ts';
 import { pickUp } from './pick-up.ts';
@@ -44,6 +45,7 @@ const RULES = {
   compress,
   vary,
   quantise,
+  feel,
   'roll into': rollInto,
   'turn around': turnAround,
 };

@@ -2,6 +2,7 @@ import { aBench } from './a-bench.ts';
 import { curvesAndChords } from './curves-and-chords.ts';
 import { drumsApart } from './drums-apart.ts';
 import { endsStay } from './ends-stay.ts';
+import { feelShapes } from './feel-shapes.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
 import type { FormatMigration } from './migration.ts';
 import { roundsOfHits } from './rounds-of-hits.ts';
@@ -16,4 +17,5 @@ export const FORMAT_MIGRATIONS: readonly FormatMigration[] = [
   curvesAndChords,
   roundsOfHits,
   drumsApart,
+  feelShapes,
 ];

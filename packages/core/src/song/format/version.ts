@@ -3,4 +3,4 @@
  * Raise it with every change of shape that an older program would refuse or misread, and add the migration that leads to
  * it to `migrations.ts`. What is stored without a number is of format 1.
  */
-export const FORMAT = 8;
+export const FORMAT = 9;

@@ -5,6 +5,7 @@ import {
   isRefusal,
   keepShapes,
   type Outcome,
+  playedFeel,
   type RuleInput,
   type Shape,
   shapeHits,
@@ -25,6 +26,7 @@ import { rowsMeant, voicesOf } from '../actions/row-context.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
+import { FeelSource, feelSources } from './FeelSource.tsx';
 import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 import { CHOICE_WORDS } from './rule-words.ts';
 
@@ -151,6 +153,13 @@ function RuleSettings({
   const used = rows.length ? rows : view.rows;
   const [onto, setOnto] = useState(() => otherRow(view, used[0]));
   const { pattern } = view.resolved;
+  const sources = useMemo(() => feelSources(document, pattern.id), [document, pattern.id]);
+  const [source, setSource] = useState<string | null>(null);
+  const from = sources.find(({ pattern: { id } }) => id === source) ?? sources[0];
+  const played = useMemo(
+    () => (rule.needsFeel && from ? playedFeel(document, from.pattern.id) : null),
+    [document, rule, from],
+  );
   // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
   const ids = useMemo(() => (hits.size > 1 ? hits : null), [hits]);
 
@@ -164,10 +173,11 @@ function RuleSettings({
       onto,
       choice,
       seed,
+      ...(played ? { feel: played } : {}),
       // What is chosen is meant wherever it stands.
       stretch: ids ? null : stretch,
     };
-  }, [view, used, rule, numbers, choice, seed, onto, stretch, ids]);
+  }, [view, used, rule, numbers, choice, seed, onto, played, stretch, ids]);
   const outcome = useMemo(
     (): Outcome =>
       rule.kind === 'shape'
@@ -210,6 +220,7 @@ function RuleSettings({
           sx={{ mb: 1 }}
         />
       )}
+      {rule.needsFeel && <FeelSource sources={sources} from={from} played={played} onChoose={setSource} />}
       {rule.fields.map((one) => {
         const value = numbers[one.name] ?? one.usual;
         return (

@@ -144,6 +144,12 @@ export const SHAPE_WORDS: { readonly [W in ShapeWay]: ShapeWords<W> } = {
     numbers: { strength: ['Strength', '%'] },
     does: ({ strength }, rows) => `${rows} quantised by ${strength} %`,
   },
+  feel: {
+    title: 'Feel of a performance',
+    about: 'early and late, loud and soft as another pattern is played, by place in the bar',
+    numbers: { strength: ['Strength', '%'] },
+    does: ({ strength }, rows) => `${rows} in another feel, by ${strength} %`,
+  },
   'roll into': {
     title: 'Roll into',
     about: 'a rising roll that ends on each strong hit',
