@@ -128,6 +128,9 @@ for (const colorScheme of ['light', 'dark'] as const)
         .first()
         .click();
       await expectNoViolation(page, 'sheet');
+      await page.getByRole('button', { name: 'Target', exact: true }).click();
+      await expect(page.getByRole('complementary', { name: 'Target' })).toBeVisible();
+      await expectNoViolation(page, 'target', 'aside[aria-label="Target"]');
       await goTo(page, 'Hand-off');
       await expect(page.getByRole('button', { name: /Hand off|Export/ }).first()).toBeVisible();
       await expectNoViolation(page, 'hand-off');
@@ -145,5 +148,14 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
       await expect(page.getByRole('button', { name: 'Play the files' })).toBeVisible();
       await expectNoViolation(page, 'receiver', 'section[aria-label="Receiver"]');
+      // What has left arrives again.
+      const song = page.getByRole('link', { name: /^Download .*bars 1-72/ });
+      const file = await page.request.get((await song.getAttribute('href')) ?? '');
+      await page.goto('/');
+      await page
+        .getByLabel('Song or MIDI file')
+        .setInputFiles({ name: 'lanterns.mid', mimeType: 'audio/midi', buffer: await file.body() });
+      await expect(page.getByRole('status', { name: 'Compared' })).toBeVisible();
+      await expectNoViolation(page, 'a file arrives');
     });
   });

@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { URL } from 'node:url';
 import { chromium } from '@playwright/test';
 import { chromiumOptions, root, runScript, startServer } from './run.mjs';
 
@@ -160,6 +161,15 @@ try {
   await page.getByRole('status', { name: 'Check' }).waitFor();
   await page.getByRole('button', { name: 'Play the files' }).waitFor();
   await shoot('hand-off');
+
+  const left = page.getByRole('link', { name: /^Download .*bars 1-72/ });
+  const file = await page.request.get(new URL(await left.getAttribute('href'), page.url()).href);
+  await page.goto(new URL('/', page.url()).href);
+  await page
+    .getByLabel('Song or MIDI file')
+    .setInputFiles({ name: 'old lanterns.mid', mimeType: 'audio/midi', buffer: await file.body() });
+  await page.getByRole('status', { name: 'Compared' }).waitFor();
+  await shoot('arrive');
 } finally {
   await browser.close();
   await server.stop();

@@ -72,7 +72,7 @@ export function familyOf(
           : role === 'ending'
             ? 'Ending'
             : follows
-              ? changeName(near.root.pattern.name, base, content, names.voiceName)
+              ? changeName(near.root.pattern.name, base, content, names)
               : `${names.others} ${letterOf(letter++)}`;
     const name = freeNameFor(wanted, taken);
     taken.push(name);
@@ -175,12 +175,12 @@ function freeNameFor(wanted: string, taken: readonly string[]): string {
   return `${counted[1]} ${n}`;
 }
 
-/** What a pattern is called by what differs in it. */
+/** What a pattern is called by what differs in it from the one that it follows, the main one of which goes without saying. */
 function changeName(
   base: string,
   before: readonly RowHit[],
   { hits }: Content,
-  voiceName: FamilyNames['voiceName'],
+  { main, voiceName }: FamilyNames,
 ): string {
   const rowsOf = (all: readonly Pick<StretchHit, 'row'>[]) => new Set(all.map(({ row }) => row));
   const [was, is] = [rowsOf(before), rowsOf(hits)];
@@ -188,9 +188,15 @@ function changeName(
   const come = [...is].filter((row) => !was.has(row));
   if (!voiceName) return `${base}, changed`;
   const listed = (rows: readonly number[]) => rows.map((row) => voiceName(row).toLowerCase()).join(' and ');
-  if (come.length && come.length <= 2 && !gone.length) return `${base} with ${listed(come)}`;
-  if (gone.length && gone.length <= 2 && !come.length) return `${base} without ${listed(gone)}`;
-  if (gone.length > 2 && is.size === 1) return `${base}, ${listed([...is])} only`;
+  const isMain = base === main;
+  if (come.length && come.length <= 2 && !gone.length)
+    return isMain ? `With ${listed(come)}` : `${base} with ${listed(come)}`;
+  if (gone.length && gone.length <= 2 && !come.length)
+    return isMain ? `Without ${listed(gone)}` : `${base} without ${listed(gone)}`;
+  if (gone.length > 2 && is.size === 1)
+    return isMain ? `Only ${listed([...is])}` : `${base}, ${listed([...is])} only`;
   const share = hits.length / Math.max(1, before.length);
-  return `${base}, ${share > FULLER ? 'fuller' : share < THINNER ? 'thinner' : 'changed'}`;
+  const [how, capital] =
+    share > FULLER ? ['fuller', 'Fuller'] : share < THINNER ? ['thinner', 'Thinner'] : ['changed', 'Changed'];
+  return isMain ? `${capital} groove` : `${base}, ${how}`;
 }
