@@ -29,6 +29,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
     () => (proposal ? named(proposal.folded.document, naming) : null),
     [proposal, naming],
   );
+  const isTooMuch = (proposal?.tooMuch.length ?? 0) > 0;
   const navigate = useNavigate();
   const queries = useQueryClient();
   const leave = () => {
@@ -84,7 +85,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         <Button
           variant="contained"
           color="primary"
-          disabled={!document || progress !== null || make.isPending}
+          disabled={!document || progress !== null || make.isPending || isTooMuch}
           onClick={() => document && make.mutate(document)}
         >
           Make the song

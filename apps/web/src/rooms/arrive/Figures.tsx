@@ -22,6 +22,12 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
         {made && <Typography variant="h2">{headline(made.folded)}</Typography>}
         {made && <Comparison folded={made.folded} unfolded={made.unfolded} />}
       </Box>
+      {made && made.tooMuch.length > 0 && (
+        <Typography role="alert" sx={{ color: color('snare'), mt: 1 }}>
+          This would be more than a song can hold ({made.tooMuch.join('; ')}). Leave tracks out, or ask for
+          fewer patterns.
+        </Typography>
+      )}
       {trouble && (
         <Typography role="alert" sx={{ color: color('snare'), mt: 1 }}>
           {trouble}

@@ -21,6 +21,8 @@ export interface Arrival {
 export interface Proposal {
   readonly folded: Folded;
   readonly unfolded: Unfolded;
+  /** What of it is more than a song can hold, in words. */
+  readonly tooMuch: readonly string[];
 }
 
 /** What is made of a file, as it was suggested or chosen. */

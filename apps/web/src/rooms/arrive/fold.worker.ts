@@ -7,6 +7,7 @@ import {
   measuredSwing,
   MidiFormatError,
   type NoteMap,
+  sizeProblems,
   suggestedMap,
   type Swing,
   unfold,
@@ -35,10 +36,11 @@ const folder = {
     name: string,
     options: FoldOptions,
     progress: (done: number) => void,
-  ): { folded: Folded; unfolded: Unfolded } {
+  ): { folded: Folded; unfolded: Unfolded; tooMuch: string[] } {
     const file = arrivedFile(bytes, name);
     const folded = fold(file, options, progress);
-    return { folded, unfolded: unfold(folded.document, file, options) };
+    const tooMuch = sizeProblems(folded.document).map(({ message }) => message);
+    return { folded, unfolded: unfold(folded.document, file, options), tooMuch };
   },
 };
 
