@@ -30,6 +30,8 @@ export interface Member {
 const [LIKE, LOOKED_AT] = [0.5, 24];
 /** From which share of the hits of what it follows on a pattern is fuller, and below which it is thinner. */
 const [FULLER, THINNER] = [1.15, 0.85];
+/** What patterns at ends are called. */
+const END_NAMES: Partial<Record<PatternRole, string>> = { fill: 'Fill 1', ending: 'Ending' };
 /** How unlike the main groove a fill is. */
 const FILL = 0.35;
 
@@ -48,32 +50,29 @@ export function familyOf(
   names: FamilyNames,
   idOf: (nth: number) => Id,
 ): Member[] {
-  const order = found.map((one, i) => ({ one, i })).sort((a, b) => b.one.plays - a.one.plays);
-  const members: Member[] = [];
+  const byUse = found.map((one, i) => ({ one, i })).sort((a, b) => b.one.plays - a.one.plays);
   const roots: { readonly member: Member; readonly found: Found }[] = [];
   const taken: string[] = [];
-  const out = new Array<Member>(found.length);
+  const members = new Array<Member>(found.length);
   let letter = 1;
-  for (const [order_, { one, i }] of order.entries()) {
+  for (const [nth, { one, i }] of byUse.entries()) {
     const { content } = one;
     const near = nearestTo(content, roots);
     const far = near ? near.cost / Math.max(1, content.hits.length) : Infinity;
-    const follows = near !== null && far <= LIKE;
-    const role = roleOf(one, far, { isMain: members.length === 0, follows, drums: names.voiceName !== null });
-    const base = follows ? near.base : [];
-    const edits = follows
+    const followed = far <= LIKE ? near : null;
+    const kind = { isMain: nth === 0, follows: followed !== null, drums: names.voiceName !== null };
+    const role = roleOf(one, far, kind);
+    const base = followed?.base ?? [];
+    const edits = followed
       ? editsTo(base, content.hits, rowOf)
       : { ...NO_EDITS, own: ownHits(content, rowOf) };
     const wanted =
-      members.length === 0
+      nth === 0
         ? names.main
-        : role === 'fill'
-          ? 'Fill 1'
-          : role === 'ending'
-            ? 'Ending'
-            : follows
-              ? changeName(near.root.pattern.name, base, content, names)
-              : `${names.others} ${letterOf(letter++)}`;
+        : (END_NAMES[role] ??
+          (followed
+            ? changeName(followed.root.pattern.name, base, content, names)
+            : `${names.others} ${letterOf(letter++)}`));
     const name = freeNameFor(wanted, taken);
     taken.push(name);
     const pattern: Pattern = {
@@ -83,19 +82,18 @@ export function familyOf(
       name,
       role,
       length: content.length,
-      order: order_ + 1,
-      ...(follows ? { parent: near.root.pattern.id, window: { from: near.from } } : {}),
+      order: nth + 1,
+      ...(followed ? { parent: followed.root.pattern.id, window: { from: followed.from } } : {}),
       shapes: [],
       grids: {},
       ...edits,
     };
-    const cost = follows ? near.cost : content.hits.length;
+    const cost = followed?.cost ?? content.hits.length;
     const member = { pattern, hits: soundingOf(base, edits, content, rowOf), cost };
-    members.push(member);
-    if (!follows && roots.length < LOOKED_AT) roots.push({ member, found: one });
-    out[i] = member;
+    members[i] = member;
+    if (!followed && roots.length < LOOKED_AT) roots.push({ member, found: one });
   }
-  return out;
+  return members;
 }
 
 /** Where a pattern of the family begins that another one is most like, and what that takes. */

@@ -6,7 +6,7 @@ import { type Content, contentOf, unlike } from './content.ts';
 import { type Cycle, cyclesOf } from './cycles.ts';
 import type { RowOf } from './edits.ts';
 import { type FamilyNames, familyOf, type Found, type Member } from './family.ts';
-import type { Units } from './units.ts';
+import type { Unit, Units } from './units.ts';
 
 /** What of a track is played from a tick of the song on: which pattern, from where in it; null for nothing. */
 export interface Stretch {
@@ -17,8 +17,7 @@ export interface Stretch {
 
 /** A track as a family of patterns, and where they are played. */
 export interface FoldedPart {
-  readonly track: ArrivedTrack;
-  readonly part: Id;
+  readonly isDrums: boolean;
   readonly rowOf: RowOf;
   readonly units: Units;
   readonly members: readonly Member[];
@@ -64,7 +63,7 @@ export interface Grounds {
 
 /** Folds one track into patterns that follow one another. */
 export function foldPart(
-  { track, units, classes: { classOf, contents }, rowOf }: SortedPart,
+  { units, classes: { classOf, contents }, rowOf }: SortedPart,
   { sections, phrases }: Grounds,
   names: FamilyNames,
   idOf: (nth: number) => Id,
@@ -76,20 +75,21 @@ export function foldPart(
     begins: (at) => sections.has(all[at]?.start ?? -1),
     fits: (cycle) => lengthOf(cycle) <= LIMITS.pattern,
   });
+  const ends = (unit: Unit) =>
+    phrases.has(unit.start + unit.length) || sections.has(unit.start + unit.length);
+  const last = labels.findLastIndex((label) => label !== null);
   const found = cycles.map((cycle, nth): Found => {
     const content = joined(cycle, contents);
-    let [plays, uses, atEnds, isLast] = [0, 0, 0, false];
-    labels.forEach((label, i) => {
-      if (label?.cycle !== nth) return;
+    let [plays, uses, atEnds] = [0, 0, 0];
+    for (const [i, unit] of all.entries()) {
+      const [before, label] = [labels[i - 1], labels[i]];
+      if (label?.cycle !== nth) continue;
       plays++;
-      const before = labels[i - 1];
       if (before?.cycle !== nth || (before.phase + 1) % cycle.length !== label.phase) uses++;
-      const unit = all[i];
-      const end = unit ? unit.start + unit.length : 0;
-      if (i === all.length - 1 || phrases.has(end) || sections.has(end)) atEnds++;
-      isLast = !labels.slice(i + 1).some(Boolean);
-    });
-    return { content, steps: cycle.map((kind) => contents[kind]?.length ?? 0), plays, uses, atEnds, isLast };
+      if (i === all.length - 1 || ends(unit)) atEnds++;
+    }
+    const steps = cycle.map((kind) => contents[kind]?.length ?? 0);
+    return { content, steps, plays, uses, atEnds, isLast: labels[last]?.cycle === nth };
   });
   const members = familyOf(found, rowOf, names, idOf);
   const stretches: Stretch[] = [];
@@ -113,7 +113,7 @@ export function foldPart(
     }
     stretches.push({ at: start, length, plays });
   }
-  return { track, part: names.part, rowOf, units, members, stretches };
+  return { isDrums: names.voiceName !== null, rowOf, units, members, stretches };
 }
 
 /** Where in a pattern a stretch of it begins, in ticks. */

@@ -3,10 +3,11 @@ import type { Id } from '../names.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Reference, SongRecord } from '../song/records.ts';
 import type { ArrivedFile, ArrivedTrack, Bar } from './arrived.ts';
+import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
 import type { Member } from './family.ts';
 import { foldPart, type Grounds, PATTERN_COST, type SortedPart, sortPart } from './fold-part.ts';
-import { formOf, type FoundPlace } from './form.ts';
+import { formOf } from './form.ts';
 import { type FoldOptions, PHRASE, prepare, type Prepared, songOf, voicesOn } from './prepare.ts';
 import { referenceOfTrack } from './reference.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
@@ -26,7 +27,6 @@ export interface Folded {
     readonly bars: readonly number[];
     readonly hits: number;
   }[];
-  readonly sections: readonly FoundPlace[];
 }
 
 /** The tolerances that a slider goes through, from exact families to few patterns. */
@@ -69,10 +69,7 @@ function foldAt(
   const sorted = prepared.map(({ track, voiced, units, distinct }) =>
     sortPart({ track, rowOf: voiced.rowOf, units, distinct }, tolerance),
   );
-  const faces = facesOf(
-    bars.map(({ start }) => start),
-    sorted,
-  );
+  const faces = facesOf(bars, sorted);
   const found = sectionsOf(file, faces);
   const grounds = groundsOf(bars, found);
   const parts = sorted.map((one, nth) => {
@@ -90,7 +87,7 @@ function foldAt(
   });
   const roles = guessedRoles(found, faces);
   const song = songOf(file, options);
-  const { sections, form, places, slots, edits } = formOf(file, parts, found, roles, song.meter);
+  const { sections, form, slots, edits } = formOf(file, parts, found, roles, song.meter);
   const members = parts.flatMap((part) => part.members);
   const used = new Set(
     sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern))),
@@ -111,7 +108,6 @@ function foldAt(
     cost: written + slots * SLOT_COST + edits,
     hits: prepared.reduce((sum, { track }) => sum + track.notes.length, 0),
     notPlaced: prepared.flatMap(({ track, voiced }) => notPlaced(track, voiced, file)),
-    sections: places,
   };
 }
 
@@ -133,6 +129,7 @@ function withAncestors(members: readonly Member[], used: ReadonlySet<Id>): reado
   return members.filter(({ pattern }) => kept.has(pattern.id));
 }
 
+/** Where sections begin, and phrases counted from there. */
 function groundsOf(bars: readonly Bar[], found: readonly FoundSection[]): Grounds {
   const sections = new Set<number>();
   const phrases = new Set<number>();
@@ -146,17 +143,17 @@ function groundsOf(bars: readonly Bar[], found: readonly FoundSection[]): Ground
   return { sections, phrases };
 }
 
-function facesOf(starts: readonly number[], parts: readonly SortedPart[]): BarFace[] {
+/** What is played in each bar: the groove of the part that leads, and how much and how loud it is in all of them. */
+function facesOf(bars: readonly Bar[], parts: readonly SortedPart[]): BarFace[] {
   const lead = parts.toSorted(
     (a, b) => Number(b.track.drums) - Number(a.track.drums) || b.units.hits.length - a.units.hits.length,
   )[0];
   const grooves = new Map(lead?.units.units.map(({ start }, i) => [start, lead.grooves[i] ?? null]));
-  const faces = starts.map((start) => ({ groove: grooves.get(start) ?? null, hits: 0, loudness: 0 }));
+  const faces = bars.map(({ start }) => ({ groove: grooves.get(start) ?? null, hits: 0, loudness: 0 }));
   for (const { units } of parts) {
-    let bar = 0;
+    const barOf = barFinder(bars);
     for (const { at, velocity } of units.hits) {
-      while (at >= (starts[bar + 1] ?? Infinity)) bar++;
-      const face = faces[bar];
+      const face = faces[barOf(at)];
       if (!face) continue;
       face.hits++;
       face.loudness += velocity;
@@ -165,15 +162,12 @@ function facesOf(starts: readonly number[], parts: readonly SortedPart[]): BarFa
   return faces.map(({ groove, hits, loudness }) => ({ groove, hits, loudness: hits ? loudness / hits : 0 }));
 }
 
+/** The notes of a track that have no drum, by note, with the bars in which they are. */
 function notPlaced(track: ArrivedTrack, voiced: Voiced, file: ArrivedFile): Folded['notPlaced'] {
   const left = byNote(track.notes.filter(({ note }) => !voiced.has(note)));
   return [...left].map(([note, notes]) => {
-    const bars = new Set<number>();
-    let bar = 0;
-    for (const { tick } of notes) {
-      while (tick >= (file.bars[bar + 1]?.start ?? Infinity)) bar++;
-      bars.add(bar + 1);
-    }
+    const barOf = barFinder(file.bars);
+    const bars = new Set(notes.map(({ tick }) => barOf(tick) + 1));
     return { track: track.id, note, hits: notes.length, bars: [...bars] };
   });
 }

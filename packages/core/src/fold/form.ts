@@ -11,17 +11,10 @@ import type { FoundSection } from './sections.ts';
 /** What a layer that keeps changes costs beside those, and a hit that is only played otherwise, in hits. */
 const [EDITED_COST, CHANGED_COST] = [1, 0.06];
 
-/** A section where it was found: from which bar of the file, counted from 0, and how many bars. */
-export interface FoundPlace {
-  readonly section: Id;
-  readonly from: number;
-  readonly bars: number;
-}
-
+/** The form that was found, with what it is written with. */
 export interface FoundForm {
   readonly sections: readonly Section[];
   readonly form: readonly Occurrence[];
-  readonly places: readonly FoundPlace[];
   readonly slots: number;
   /** Changes that slots keep. */
   readonly edits: number;
@@ -39,7 +32,6 @@ export function formOf(
   const firstOf = new Map<string, Id>();
   const sections: Section[] = [];
   const form: Occurrence[] = [];
-  const places: { section: Id; from: number; bars: number }[] = [];
   const names: string[] = [];
   const players = parts.map((part) => new Player(part));
   let [slotCount, edits] = [0, 0];
@@ -59,7 +51,6 @@ export function formOf(
     const shape = JSON.stringify([own, slots]);
     const before = form.at(-1);
     const same = known.get(shape);
-    places.push({ section: same?.id ?? `section-${sections.length + 1}`, from, bars: to - from });
     if (same && (!name || same.name === name)) {
       if (before?.section === same.id && before.times < LIMITS.times && !file.markers.length)
         form[form.length - 1] = { ...before, times: before.times + 1 };
@@ -91,7 +82,7 @@ export function formOf(
     edits += slots.reduce((sum, slot) => sum + slot.layers.reduce((n, layer) => n + editCount(layer), 0), 0);
     form.push({ id: `o${form.length + 1}`, section: id, times: 1, silencedVoices: [] });
   });
-  return { sections, form, places, slots: slotCount, edits };
+  return { sections, form, slots: slotCount, edits };
 }
 
 function saysOther(one: Meter, other: Meter): boolean {

@@ -1,6 +1,7 @@
 import type { Swing } from '../song/inherited/swing.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { ArrivedFile } from './arrived.ts';
+import { barFinder } from './bar-finder.ts';
 
 /** How many off-beats tell a swing, and what share of them must lie about one place. */
 const [ENOUGH, SHARE] = [12, 0.65];
@@ -22,10 +23,9 @@ export function measuredSwing({ tracks, bars }: Pick<ArrivedFile, 'tracks' | 'ba
   for (const unit of [16, 8] as const) {
     const pair = (8 * PPQ) / unit;
     const seconds: number[] = [];
-    let bar = 0;
+    const barOf = barFinder(bars);
     for (const tick of ticks) {
-      while (tick >= (bars[bar + 1]?.start ?? Infinity)) bar++;
-      const share = ((tick - (bars[bar]?.start ?? 0)) % pair) / pair;
+      const share = ((tick - (bars[barOf(tick)]?.start ?? 0)) % pair) / pair;
       if (share > EARLIEST && share < LATEST) seconds.push(share);
     }
     seconds.sort((a, b) => a - b);

@@ -1,6 +1,7 @@
 import type { DrumName } from '../kit/drums.ts';
 import { type BarMeter, beatTicks } from '../time/meter.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
+import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
 import type { NoteMap } from './voices.ts';
 
@@ -89,10 +90,11 @@ function byHabit({ count, perBar, onFirst, onBack }: Habit): DrumName | null {
 }
 
 function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
-  let [bar, first, back] = [0, 0, 0];
+  let [first, back] = [0, 0];
+  const barOf = barFinder(bars);
   const played = new Set<number>();
   for (const { tick } of notes) {
-    while (tick >= (bars[bar + 1]?.start ?? Infinity)) bar++;
+    const bar = barOf(tick);
     played.add(bar);
     const { start, meter } = bars[bar] ?? { start: 0, meter: FOUR };
     const beat = (tick - start) / beatTicks(meter);

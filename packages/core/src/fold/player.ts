@@ -1,4 +1,4 @@
-import type { Layer } from '../song/records.ts';
+import { type Layer, NO_EDITS } from '../song/records.ts';
 import { hitKey, type StretchHit } from './content.ts';
 import { editsTo, type RowHit } from './edits.ts';
 import { type Member, unrolledHits } from './family.ts';
@@ -8,11 +8,13 @@ import type { FoldedPart } from './fold-part.ts';
 export class Player {
   readonly #part: FoldedPart;
   readonly #bases = new Map<string, readonly RowHit[]>();
+  readonly #isDrums: boolean;
   #stretch = 0;
   #hit = 0;
 
   constructor(part: FoldedPart) {
     this.#part = part;
+    this.#isDrums = part.isDrums;
   }
 
   /** The layer of a slot from `start` to `stop`, in ticks of the song; slots are asked for in order. */
@@ -27,24 +29,22 @@ export class Player {
     if (!stretch?.plays || !member) return null;
     const from = (stretch.plays.from + start - stretch.at) % member.pattern.length;
     const base = this.#base(stretch.plays.member, member, from, stop - start);
-    const there = new Set(target.map(({ row }) => row));
-    const rows = new Set(base.map(({ row }) => row));
-    const voices = new Map([...rows].map((row) => [row, rowOf(row).voice]));
-    // A drum that does not play is silent as a whole; notes share one voice.
-    const quiet =
-      units.hits.length && new Set(voices.values()).size === rows.size
-        ? [...rows].filter((row) => !there.has(row))
-        : [];
+    const quiet = this.#quietRows(base, target);
     const sounding = quiet.length ? base.filter(({ row }) => !quiet.includes(row)) : base;
-    const edits = isSameAs(sounding, target)
-      ? { own: {}, changed: {}, silenced: [] }
-      : editsTo(sounding, target, rowOf);
+    const edits = isSameAs(sounding, target) ? NO_EDITS : editsTo(sounding, target, rowOf);
     return {
       pattern: member.pattern.id,
       ...(from ? { start: from } : {}),
       silencedVoices: quiet.map((row) => rowOf(row).voice),
       ...edits,
     };
+  }
+
+  /** The rows that the pattern plays and the slot does not, to be silent as a whole; rows of notes share a voice and cannot. */
+  #quietRows(base: readonly RowHit[], target: readonly StretchHit[]): number[] {
+    if (!this.#isDrums) return [];
+    const there = new Set(target.map(({ row }) => row));
+    return [...new Set(base.map(({ row }) => row))].filter((row) => !there.has(row));
   }
 
   #base(nth: number, member: Member, from: number, length: number): readonly RowHit[] {

@@ -34,14 +34,17 @@ export interface Prepared {
   readonly distinct: readonly Distinct[];
 }
 
+/** The tracks of a file that are folded: those that are to be, as many as a slot can have layers. */
+export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses']): readonly ArrivedTrack[] {
+  return tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').slice(0, LIMITS.layers);
+}
+
+/** Makes parts and voices of the tracks that are folded, and lays their notes on grids. */
 export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
-  const folded = file.tracks
-    .filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes')
-    .slice(0, LIMITS.layers);
   const channels = new Set<number>();
   const names: string[] = [];
   const tempo = file.tempos[0]?.tempo ?? 120;
-  return folded.map((track, order): Prepared => {
+  return foldedTracks(file, uses).map((track, order): Prepared => {
     const drums = uses[track.id] === 'fold';
     const channel = freeChannel(track.channel, channels);
     channels.add(channel);
@@ -74,6 +77,7 @@ export function voicesOn({ voices, rowOf }: Voiced, { grids }: Units): Voice[] {
   return voices.map((voice) => ({ ...voice, grid: byVoice.get(voice.id) ?? voice.grid }));
 }
 
+/** The song record of a file, its form still empty: its tempo, key and usual meter. */
 export function songOf(file: ArrivedFile, { name, seed, swing }: FoldOptions): Song {
   const lengths = new Map<string, { meter: Meter; bars: number }>();
   for (const bar of file.bars) {

@@ -20,7 +20,10 @@ export interface BarFace {
 /** The longest section that is made unasked, and the shortest stretch that is one, in bars. */
 const [LONGEST, SHORTEST] = [16, 4];
 
-/** Where sections begin: at the file's own markers if it has any, else where another groove begins; a meter that changes for more than a bar begins one. */
+/**
+ * Where sections begin: at the file's own markers if it has any, else where another groove begins; a meter that changes for
+ * more than a bar begins one too.
+ */
 export function sectionsOf(
   file: Pick<ArrivedFile, 'bars' | 'markers'>,
   faces: readonly BarFace[],
@@ -29,7 +32,7 @@ export function sectionsOf(
   const starts = new Map<number, string>([[0, '']]);
   for (let i = 1; i < bars.length; i++) if (meterTurns(bars, i)) starts.set(i, '');
   const marked = markers.flatMap(({ tick, name }) => {
-    const at = bars.findIndex(({ start, length }) => tick < start + length / 2 || tick < start + 1);
+    const at = bars.findIndex(({ start, length }) => tick < start + length / 2);
     return at < 0 ? [] : [[at, name] as const];
   });
   if (marked.length) for (const [at, name] of marked) starts.set(at, name);
@@ -98,8 +101,8 @@ export function roleByName(name: string): SectionRole | null {
 }
 
 /**
- * What sections are likely to be, a guess by how loud and dense they are: the fullest that is not the first is a chorus, the thin one at the start
- * an intro and at the end an outro, a thin one between a break; the others are verses.
+ * What sections are likely to be, a guess by how loud and dense they are: the fullest is a chorus, a thin one at the start an
+ * intro and at the end an outro, a thin one between a break; the others are verses.
  */
 export function guessedRoles(sections: readonly FoundSection[], faces: readonly BarFace[]): SectionRole[] {
   const fullness = sections.map(({ from, to }) => {

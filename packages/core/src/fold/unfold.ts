@@ -1,7 +1,8 @@
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { compile } from '../timeline/compile.ts';
 import type { ArrivedFile } from './arrived.ts';
-import type { FoldOptions } from './prepare.ts';
+import { barFinder } from './bar-finder.ts';
+import { foldedTracks, type FoldOptions } from './prepare.ts';
 
 /** A fold played out again beside its file. */
 export interface Unfolded {
@@ -22,7 +23,7 @@ export function unfold(
 ): Unfolded {
   const { parts } = indexOf(document);
   const { events } = compile(document, { kind: 'song' });
-  const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes');
+  const folded = foldedTracks(file, uses);
   const left = new Map<string, { count: number; tick: number }>();
   folded.forEach((track, i) => {
     const part = parts[i];
@@ -52,12 +53,8 @@ export function unfold(
   return { same, missing: gone.reduce((sum, { count }) => sum + count, 0), extra, bars: barsOf(ticks, file) };
 }
 
+/** The bars, counted from 1, in which some ticks lie. */
 function barsOf(ticks: readonly number[], { bars }: ArrivedFile): number[] {
-  const found = new Set<number>();
-  let bar = 0;
-  for (const tick of ticks.toSorted((a, b) => a - b)) {
-    while (tick >= (bars[bar + 1]?.start ?? Infinity)) bar++;
-    found.add(bar + 1);
-  }
-  return [...found];
+  const barOf = barFinder(bars);
+  return [...new Set(ticks.toSorted((a, b) => a - b).map((tick) => barOf(tick) + 1))];
 }

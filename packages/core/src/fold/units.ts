@@ -1,6 +1,7 @@
 import { LIMITS } from '../limits.ts';
 import { type Grid, isTriplet } from '../time/grid.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
+import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
 import { type Content, contentOf, type StretchHit } from './content.ts';
 import { type PlacedBy, type PlacedNote, placeRow, usualGrid } from './placing.ts';
@@ -77,9 +78,9 @@ export function unitsOf(
 /** How far what begins in each bar sounds, in ticks from the start of the file. */
 function soundingEnds(placed: readonly PlacedNote[], bars: readonly Bar[]): number[] {
   const ends = bars.map(() => 0);
-  let bar = 0;
+  const barOf = barFinder(bars);
   for (const { at, tick, length } of placed) {
-    while (at >= (bars[bar + 1]?.start ?? Infinity)) bar++;
+    const bar = barOf(at);
     ends[bar] = Math.max(ends[bar] ?? 0, tick + length);
   }
   return ends;

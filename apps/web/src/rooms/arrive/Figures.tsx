@@ -9,7 +9,7 @@ import { lostWords } from './lost-words.ts';
 /** What a proposal comes to in figures, and how finely it tells patterns apart. */
 export function Figures({ arrival: { file, swing: measured } }: { arrival: Arrival }) {
   const {
-    chosen: { tolerance, swing },
+    chosen: { uses, tolerance, swing },
     proposal: made,
     progress,
     trouble,
@@ -75,7 +75,7 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
         )}
       </Box>
       {made &&
-        lostWords(file, made.folded).map((words) => (
+        lostWords(file, uses, made.folded).map((words) => (
           <Typography key={words} sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 0.5 }}>
             {words}
           </Typography>

@@ -1,10 +1,14 @@
-import { type ArrivedFile, counted, figure, type Folded } from '@plucky/core';
+import { type ArrivedFile, counted, figure, type Folded, LIMITS, type Use } from '@plucky/core';
 
 /** How many bars are named before the rest is only counted. */
 const NAMED = 8;
 
 /** What of a file is not in the song, in words: nothing is dropped unsaid. */
-export function lostWords(file: ArrivedFile, { notPlaced }: Pick<Folded, 'notPlaced'>): string[] {
+export function lostWords(
+  file: ArrivedFile,
+  uses: Readonly<Record<string, Use>>,
+  { notPlaced }: Pick<Folded, 'notPlaced'>,
+): string[] {
   const words = notPlaced.map(({ note, hits, bars }) => {
     const more = bars.length > NAMED ? ` and ${counted(bars.length - NAMED, 'more bar')}` : '';
     return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${bars.slice(0, NAMED).map(figure).join(', ')}${more}).`;
@@ -13,6 +17,11 @@ export function lostWords(file: ArrivedFile, { notPlaced }: Pick<Folded, 'notPla
   if (changes > 0)
     words.push(
       `The file changes its tempo ${counted(changes, 'time')}; the song goes at ${file.tempos[0]?.tempo ?? 120} bpm throughout.`,
+    );
+  const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
+  if (folded > LIMITS.layers)
+    words.push(
+      `A song has at most ${LIMITS.layers} parts: ${counted(folded - LIMITS.layers, 'track is', 'tracks are')} left out.`,
     );
   if (file.beyond > 0)
     words.push(
