@@ -81,6 +81,13 @@ test('a song that left as one file comes back by its own sections, and plays wha
   await page.getByRole('button', { name: 'Only some bars of Drums', exact: true }).press('Enter');
   await page.getByRole('button', { name: /^Put it on the shelf$/ }).press('Enter');
   await expect(page.getByText('Drums, bar 1 to 2 is on the shelf.')).toBeVisible();
+  // All tests share one shelf, which others step through.
+  const shelf = (await (await page.request.get('/api/shelf')).json()) as {
+    id: string;
+    pattern: { name: string };
+  }[];
+  const kept = shelf.find(({ pattern }) => pattern.name === 'Drums, bar 1 to 2');
+  await page.request.delete(`/api/shelf/${kept?.id ?? ''}`);
   await page.keyboard.press('Escape');
 
   const heard = page.getByRole('status', { name: 'Heard' });
