@@ -96,7 +96,8 @@ export {
   sharedNotes,
 } from './song/edit-kit.ts';
 export { accentAt } from './feel/accent.ts';
-export { FARTHEST_MS, heardPlace, writtenPlace } from './feel/place.ts';
+export { heardPlace, writtenPlace } from './feel/place.ts';
+export { FARTHEST_MS } from './hit/hit.ts';
 export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
 export { clampVelocity } from './hit/velocity.ts';
 export { curveValue } from './feel/curve.ts';
@@ -288,6 +289,7 @@ export { phraseEnds } from './form/bare-ends.ts';
 export { renameSection, setSectionRole, type SlotIn } from './form/edit-section.ts';
 export type { NoteEvent, Timeline } from './timeline/events.ts';
 export { barAt, compile, type Frame, frameOf } from './timeline/compile.ts';
+export { tempoAt } from './time/tempo-map.ts';
 export { barLines } from './timeline/bar-lines.ts';
 export { movesOf } from './timeline/lanes.ts';
 export { sliceTimeline } from './timeline/slice.ts';

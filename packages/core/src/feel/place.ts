@@ -1,4 +1,4 @@
-import type { Hit } from '../hit/hit.ts';
+import { FARTHEST_MS, type Hit } from '../hit/hit.ts';
 import type { Swing } from '../song/inherited/swing.ts';
 import type { Voice } from '../song/records.ts';
 import { type Grid, gridTicks, isTriplet } from '../time/grid.ts';
@@ -21,9 +21,6 @@ export function heardPlace(tick: number, hit: Hit, voice: Voice, grid: Grid, fee
   const swing = isTriplet(grid) ? 0 : (swingOffset(tick, feel.swing, feel.meter) * voice.swingShare) / 100;
   return tick + swing + msToTicks(voice.offsetMs + hit.offsetMs, feel.tempo);
 }
-
-/** The most that a hit can be early or late, in ms. */
-export const FARTHEST_MS = 100;
 
 /** A place as it is written: a grid place in ticks and how early or late it is played, in ms to a tenth. */
 export interface WrittenPlace {

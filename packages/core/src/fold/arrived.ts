@@ -4,6 +4,7 @@ import { LIMITS } from '../limits.ts';
 import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from '../midi/bytes/format.ts';
 import { notesOf } from '../midi/bytes/notes-of.ts';
 import { readMidi } from '../midi/bytes/read.ts';
+import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
 import { plainName } from '../names.ts';
 import { type BarMeter, barTicks, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
@@ -63,8 +64,6 @@ export interface ArrivedFile {
   readonly beyond: number;
 }
 
-const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };
-const USUAL_TEMPO = 120;
 /** Bars that are counted shorter than this many ticks are no bars: an 8th. */
 const SHORTEST_BAR = PPQ / 2;
 const [SLOWEST, FASTEST] = [20, 400];

@@ -7,6 +7,9 @@ export interface StretchHit {
   readonly offsetMs: number;
 }
 
+/** How a hit is played. */
+type PlayedHit = Pick<StretchHit, 'velocity' | 'length' | 'offsetMs'>;
+
 /** What is played in a stretch of bars, by row, then by place; no two hits of a row at one place. */
 export interface Content {
   readonly length: number;
@@ -33,7 +36,8 @@ export function contentText({ length, hits }: Content): string {
   return text;
 }
 
-export function saysSameHit(a: StretchHit, b: StretchHit): boolean {
+/** Whether two hits at one place are played alike. */
+export function saysSameHit(a: PlayedHit, b: PlayedHit): boolean {
   return a.velocity === b.velocity && a.length === b.length && a.offsetMs === b.offsetMs;
 }
 

@@ -1,5 +1,6 @@
 import type { DrumName } from '../kit/drums.ts';
-import { type BarMeter, beatTicks } from '../time/meter.ts';
+import { USUAL_METER } from '../midi/usual.ts';
+import { beatTicks } from '../time/meter.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
@@ -96,7 +97,7 @@ function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
   for (const { tick } of notes) {
     const bar = barOf(tick);
     played.add(bar);
-    const { start, meter } = bars[bar] ?? { start: 0, meter: FOUR };
+    const { start, meter } = bars[bar] ?? { start: 0, meter: USUAL_METER };
     const beat = (tick - start) / beatTicks(meter);
     const near = Math.round(beat);
     if (Math.abs(beat - near) > 0.1) continue;
@@ -111,5 +112,3 @@ function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
     onBack: back / count,
   };
 }
-
-const FOUR: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };

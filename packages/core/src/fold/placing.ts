@@ -1,19 +1,16 @@
 import { swingOffset } from '../feel/swing.ts';
+import { FARTHEST_MS } from '../hit/hit.ts';
 import type { Swing } from '../song/inherited/swing.ts';
-import { type Grid, GRIDS, gridTicks, isTriplet } from '../time/grid.ts';
+import { type Grid, gridTicks, isTriplet } from '../time/grid.ts';
 import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 
 /** The grids that a row may be on, the coarsest first. */
-const ROW_GRIDS = ([4, 3, 8, 6, 12] as const satisfies readonly Grid[]).filter((grid) =>
-  GRIDS.includes(grid),
-);
+const ROW_GRIDS: readonly Grid[] = [4, 3, 8, 6, 12];
 /** What a grid pays for each halving of its step, as a share; see music.md's measure of placement. */
 const FINER = 0.15;
 /** Distances below this many ticks are rounding. */
 const ROUNDING = 1;
-/** The most that a hit can be early or late, in ms. */
-const FARTHEST_MS = 100;
 
 /** A note at the place where it is written: in ticks of the file, with how early or late it is. */
 export interface PlacedNote extends ArrivedNote {

@@ -1,5 +1,5 @@
 import { type Layer, NO_EDITS } from '../song/records.ts';
-import { hitKey, type StretchHit } from './content.ts';
+import { hitKey, saysSameHit, type StretchHit } from './content.ts';
 import { editsTo, type RowHit } from './edits.ts';
 import { type Member, unrolledHits } from './family.ts';
 import type { FoldedPart } from './fold-part.ts';
@@ -63,6 +63,6 @@ function isSameAs(base: readonly RowHit[], target: readonly StretchHit[]): boole
   const byKey = new Map(base.map((hit) => [hitKey(hit), hit]));
   return target.every((hit) => {
     const one = byKey.get(hitKey(hit));
-    return one?.velocity === hit.velocity && one.length === hit.length && one.offsetMs === hit.offsetMs;
+    return one !== undefined && saysSameHit(one, hit);
   });
 }

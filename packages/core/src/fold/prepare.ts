@@ -1,8 +1,10 @@
+import { DRUM_CHANNEL } from '../kit/channels.ts';
 import { LIMITS } from '../limits.ts';
 import { freeName } from '../names.ts';
 import type { Swing } from '../song/inherited/swing.ts';
 import type { Part, Song, Voice } from '../song/records.ts';
 import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
+import { tempoAt } from '../time/tempo-map.ts';
 import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
 import { type Distinct, distinctOf } from './classes.ts';
 import { type Units, unitsOf } from './units.ts';
@@ -43,7 +45,7 @@ export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses'])
 export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
   const channels = new Set<number>();
   const names: string[] = [];
-  const tempo = file.tempos[0]?.tempo ?? 120;
+  const tempo = tempoAt(file.tempos, 0);
   return foldedTracks(file, uses).map((track, order): Prepared => {
     const drums = uses[track.id] === 'fold';
     const channel = freeChannel(track.channel, channels);
@@ -68,7 +70,9 @@ export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions
 /** The channel that is wanted, or the first that no other part has. */
 function freeChannel(wanted: number, taken: ReadonlySet<number>): number {
   if (!taken.has(wanted)) return wanted;
-  return Array.from({ length: 16 }, (_, i) => i).find((one) => one !== 9 && !taken.has(one)) ?? wanted;
+  return (
+    Array.from({ length: 16 }, (_, i) => i).find((one) => one !== DRUM_CHANNEL && !taken.has(one)) ?? wanted
+  );
 }
 
 /** Voices on the grids that most of their bars have. */
@@ -93,7 +97,7 @@ export function songOf(file: ArrivedFile, { name, seed, swing }: FoldOptions): S
     id: 'song',
     kind: 'song',
     name,
-    tempo: file.tempos[0]?.tempo ?? 120,
+    tempo: tempoAt(file.tempos, 0),
     meter: usual?.meter ?? meterOf(4, 4),
     key: file.key ?? { tonic: 'C', scale: 'minor' },
     swing: swing ?? { amount: 50, unit: 16 },

@@ -1,6 +1,7 @@
 import { accentAt, accentRaise } from '../feel/accent.ts';
-import { FARTHEST_MS, heardPlace, writtenPlace } from '../feel/place.ts';
+import { heardPlace, writtenPlace } from '../feel/place.ts';
 import { type ResolvedHit } from '../hit/followed.ts';
+import { FARTHEST_MS } from '../hit/hit.ts';
 import { type Hit } from '../hit/hit.ts';
 import { freeHitId } from '../hit/hit-id.ts';
 import { type Id } from '../names.ts';

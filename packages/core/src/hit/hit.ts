@@ -4,8 +4,10 @@ import { gridSchema, percentSchema, timesSchema, velocitySchema } from '../schem
 import { PPQ } from '../time/ticks.ts';
 import type { Described, Zod } from '../zod.ts';
 
+/** The most that a hit can be early or late, in ms. */
+export const FARTHEST_MS = 100;
 /** Early or late, in ms. */
-export const offsetSchema = (z: Zod) => z.number().min(-100).max(100);
+export const offsetSchema = (z: Zod) => z.number().min(-FARTHEST_MS).max(FARTHEST_MS);
 const pitchSchema = (z: Zod) => z.int().min(-60).max(60);
 
 /**

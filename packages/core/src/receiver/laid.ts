@@ -1,5 +1,6 @@
 import { type MidiEvent, type MidiFile, TEXT } from '../midi/bytes/format.ts';
 import { notesOf } from '../midi/bytes/notes-of.ts';
+import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
 import { type BarMeter, barTicks, beatTicks, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
@@ -55,10 +56,6 @@ export interface Laid {
   readonly tempos: TempoMap;
   readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];
 }
-
-/** What a file that says nothing of it is counted in. */
-const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };
-const USUAL_TEMPO = 120;
 
 /** A file with the tick at which it lies. */
 interface Placed {

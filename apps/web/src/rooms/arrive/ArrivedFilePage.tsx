@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted, meterName, type Section, type SongDocument, songFile } from '@plucky/core';
+import { counted, meterName, type Section, type SongDocument, songFile, tempoAt } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -45,13 +45,12 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
     },
     onError: (error) => notify(error.message, { variant: 'error' }),
   });
-  const [tempo] = file.tempos;
   const meter = file.bars[0]?.meter;
   const facts = [
     arrival.fileName,
     counted(file.tracks.length, 'track'),
     counted(file.bars.length, 'bar'),
-    `${tempo?.tempo ?? 120} bpm`,
+    `${tempoAt(file.tempos, 0)} bpm`,
     meter ? meterName(meter) : '',
   ];
   return (

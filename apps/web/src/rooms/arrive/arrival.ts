@@ -99,15 +99,14 @@ export function choose(change: Partial<Chosen>): void {
   const chosen = { ...before, ...change };
   endWork();
   useArrival.setState({ chosen, progress: 0, trouble: null });
-  const { bytes, fileName, file } = arrival;
+  const { file } = arrival;
   const options = foldOptions(file);
   // What is told on the way may come after what came of it.
   let isDone = false;
   const isStill = () => !isDone && useArrival.getState().chosen === chosen;
   const given = inWorker<Proposal>((folder) =>
     folder.fold(
-      bytes,
-      fileName,
+      file,
       options,
       proxy((progress: number) => {
         if (isStill()) useArrival.setState({ progress });

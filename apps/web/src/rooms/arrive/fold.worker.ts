@@ -32,12 +32,10 @@ const folder = {
     }
   },
   fold(
-    bytes: Uint8Array,
-    name: string,
+    file: ArrivedFile,
     options: FoldOptions,
     progress: (done: number) => void,
   ): { folded: Folded; unfolded: Unfolded; tooMuch: string[] } {
-    const file = arrivedFile(bytes, name);
     const folded = fold(file, options, progress);
     const tooMuch = sizeProblems(folded.document).map(({ message }) => message);
     return { folded, unfolded: unfold(folded.document, file, options), tooMuch };

@@ -1,4 +1,4 @@
-import { type ArrivedFile, counted, figure, type Folded, LIMITS, type Use } from '@plucky/core';
+import { type ArrivedFile, counted, figure, type Folded, LIMITS, tempoAt, type Use } from '@plucky/core';
 
 /** How many bars are named before the rest is only counted. */
 const NAMED = 8;
@@ -16,7 +16,7 @@ export function lostWords(
   const changes = file.tempos.length - 1;
   if (changes > 0)
     words.push(
-      `The file changes its tempo ${counted(changes, 'time')}; the song goes at ${file.tempos[0]?.tempo ?? 120} bpm throughout.`,
+      `The file changes its tempo ${counted(changes, 'time')}; the song goes at ${tempoAt(file.tempos, 0)} bpm throughout.`,
     );
   const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
   if (folded > LIMITS.layers)

@@ -1,4 +1,4 @@
-import { offsetSchema } from '../../hit/hit.ts';
+import { FARTHEST_MS, offsetSchema } from '../../hit/hit.ts';
 import { clampVelocity } from '../../hit/velocity.ts';
 import { percentSchema } from '../../schema-parts.ts';
 import { barTicks } from '../../time/meter.ts';
@@ -18,8 +18,6 @@ import {
 
 /** How far a hit may lie from a place to be played as that place is, in ticks: a 32nd. */
 const NEAR = PPQ / 8;
-/** The most that a hit can be early or late, in ms. */
-const FARTHEST_MS = 100;
 
 /** How places of a bar are played: early or late in ms, and how much louder or softer than the rest, in percent. */
 export const playedFeelFields = (z: Zod) => ({

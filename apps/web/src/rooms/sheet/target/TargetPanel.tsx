@@ -21,6 +21,7 @@ import {
   targetFrom,
 } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { dayName } from '../../../shared/days.ts';
@@ -56,6 +57,7 @@ export function TargetPanel({
   onGoTo: (tick: number) => void;
 }) {
   const targets = targetsOf(document);
+  const frame = useMemo(() => frameOf(document, { kind: 'song' }), [document]);
   const isOnlyChosen = useHolding((state) => state.isOnlyChosen);
   return (
     <ToolPanel
@@ -114,7 +116,7 @@ export function TargetPanel({
               const one = attempt.deviations[i];
               return one ? (
                 <QuietButton title="Show it on the sheet" onClick={() => onGoTo(one.tick)}>
-                  {wordsOf(document, one)}
+                  {wordsOf(document, frame, one)}
                 </QuietButton>
               ) : null;
             }}
@@ -126,9 +128,12 @@ export function TargetPanel({
   );
 }
 
-function wordsOf(document: SongDocument, { kind, tick, voice, note, by }: Deviation): string {
+function wordsOf(
+  document: SongDocument,
+  frame: ReturnType<typeof frameOf>,
+  { kind, tick, voice, note, by }: Deviation,
+): string {
   const { song, voice: voiceOf } = indexOf(document);
-  const frame = frameOf(document, { kind: 'song' });
   const { bar, start, meter } = frame.meters.length
     ? barAt(frame, tick)
     : { bar: 1, start: 0, meter: song.meter };

@@ -9,7 +9,7 @@ import {
 } from '@plucky/core';
 import { useDeferredValue, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
-import { chosenPlaces, useSessionFields } from '../../../session/store.ts';
+import { useSessionFields } from '../../../session/store.ts';
 import { chosenStretch } from '../chosen-slots.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 
@@ -41,21 +41,28 @@ export interface Held {
   readonly attempt: Attempt | null;
 }
 
+/** The whole song. */
+const ALL = { from: 0, to: LIMITS.song };
+
 /** How the song stands against the chosen target; null while it is not held against one. It follows what is painted. */
 export function useHeld(document: SongDocument): Held | null {
   const { isOpen, target: wanted, isOnlyChosen } = useHolding();
   const choice = useSessionFields('slot', 'slots', 'beat');
   const now = useDeferredValue(document);
+  // What is chosen matters only where it alone is compared.
+  const stretch = useMemo(
+    () => (isOpen && isOnlyChosen && chosenStretch(now, choice)) || ALL,
+    [now, isOpen, isOnlyChosen, choice],
+  );
+  const { from, to } = stretch;
   return useMemo(() => {
     if (!isOpen) return null;
     const targets = targetsOf(now);
     const target = targets.find(({ id }) => id === wanted) ?? targets[0] ?? null;
     const part = target && partForTarget(now, target);
     if (!target || !part) return { target, attempt: null };
-    const chosen = isOnlyChosen && chosenPlaces(choice).length ? chosenStretch(now, choice) : null;
-    const stretch = chosen ?? { from: 0, to: LIMITS.song };
-    return { target, attempt: compareWithTarget(now, target, part.id, stretch) };
-  }, [now, isOpen, wanted, isOnlyChosen, choice]);
+    return { target, attempt: compareWithTarget(now, target, part.id, { from, to }) };
+  }, [now, isOpen, wanted, from, to]);
 }
 
 /** How much differs on each line of the sheet, by the line's place among them. */
