@@ -66,6 +66,11 @@ test('what cannot be taken makes nothing and says where it went wrong', async ()
     message: expect.stringMatching(/^cut\.mid: .*Nothing was made/),
   });
   await api().post('/api/imports').attach('file', Buffer.from('words'), 'words.json').expect(422);
+  const none = Buffer.from(JSON.stringify({ kind: 'a list', records: [] }));
+  const odd = await api().post('/api/imports').attach('file', none, 'odd.json').expect(422);
+  expect(odd.body.message).toMatch(/^odd\.json is neither a MIDI file nor a song file\..*Nothing was made/);
+  const newer = Buffer.from(JSON.stringify({ kind: 'plucky-verse-song', format: 999, records: [] }));
+  await api().post('/api/imports').attach('file', newer, 'newer.json').expect(409);
   await api().post('/api/imports').expect(400);
   await api().post('/api/songs').send({ from: 'import:nothing' }).expect(404);
   await api()

@@ -1,17 +1,20 @@
 import {
   type ArrivedFile,
   arrivedFile,
-  barTicks,
   DRUM_NAMES,
   DRUMS,
   fold,
   type FoldOptions,
+  indexOf,
+  InvalidSongError,
   meterName,
   MidiFormatError,
+  NewerFormatError,
   type NoteMap,
-  songOfFile,
+  readSongFile,
   type SongRecord,
   suggestedMap,
+  tempoAt,
   unfold,
   type Use,
 } from '@plucky/core';
@@ -73,19 +76,21 @@ export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
 };
 
 /** Whether a file begins as all MIDI files do, or is called as they are. */
-export function isMidi({ name, bytes }: SentFile): boolean {
+function isMidi({ name, bytes }: SentFile): boolean {
   return /\.midi?$/i.test(name) || new TextDecoder('latin1').decode(bytes.subarray(0, 4)) === 'MThd';
 }
 
 function songNameIn({ name, bytes }: SentFile): string {
-  let read: unknown;
   try {
-    read = JSON.parse(new TextDecoder().decode(bytes));
-  } catch {
-    throw new JobRefused(422, `${name} is neither a MIDI file nor a song file. Nothing was made.`);
+    return indexOf(readSongFile(new TextDecoder().decode(bytes))).song.name;
+  } catch (error) {
+    if (error instanceof NewerFormatError) throw new JobRefused(409, error.message);
+    if (!(error instanceof InvalidSongError)) throw error;
+    throw new JobRefused(
+      422,
+      `${name} is neither a MIDI file nor a song file. ${error.message} Nothing was made.`,
+    );
   }
-  const song = Object.values(songOfFile(read).records).find((record) => record.kind === 'song');
-  return song?.name ?? name;
 }
 
 function factsOf(file: ArrivedFile): ImportFacts {
@@ -96,8 +101,8 @@ function factsOf(file: ArrivedFile): ImportFacts {
     format: file.format,
     ppq: file.ppq,
     bars: file.bars.length,
-    tempo: file.tempos[0]?.tempo ?? 120,
-    meter: first && barTicks(first.meter) ? meterName(first.meter) : '4/4',
+    tempo: tempoAt(file.tempos, 0),
+    meter: first ? meterName(first.meter) : '4/4',
     tracks: file.tracks.map(({ name, channel, notes, lowest, highest, use }, index) => ({
       index,
       name,

@@ -52,7 +52,7 @@ export class ImportsController {
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @ApiCreatedResponse({ type: ImportDto })
-  @Refusals(400, 413, 422, 503)
+  @Refusals(400, 409, 413, 422, 503)
   async take(@UploadedFile() file: Uploaded | undefined): Promise<ImportDto> {
     if (!file) throw new BadRequestException('There must be a file, in the field "file". Nothing was made.');
     // Names come as the bytes of UTF-8 one by one.
