@@ -54,7 +54,9 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
       .locator('text', { hasText: /^[LR]$/ })
       .first(),
   ).toBeVisible();
+  const wide = await labels();
   await chosen(page).getByRole('button', { name: 'More like this' }).click();
+  await expect.poll(async () => (await labels()).join()).not.toBe(wide.join());
   await expect(fill(page, 12)).toBeVisible();
   await chosen(page).getByRole('button', { name: 'Discard' }).click();
   await expect(fill(page, 12)).toHaveCount(0);

@@ -121,7 +121,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           {groove.name}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
-          a number plays one in context
+          {desk.isMaking && fills.length ? 'making others…' : 'a number plays one in context'}
         </Typography>
         <Select
           bare

@@ -30,11 +30,13 @@ export const SHOWN = 12;
 /** What is only of this sitting: fills that nobody has touched, which their recipe makes again, and what went wrong. */
 interface Sitting {
   readonly untouched: FillBench | null;
+  /** The fill that others are being made near of. */
+  readonly near: Id | null;
   /** Why none could be made of a recipe. */
   readonly trouble: { readonly of: string; readonly reason: string } | null;
 }
 
-export const useSitting = createForSong<Sitting>(() => ({ untouched: null, trouble: null }));
+export const useSitting = createForSong<Sitting>(() => ({ untouched: null, near: null, trouble: null }));
 
 /** What the first recipe has of its own: room for fills to differ. */
 const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], figures: [], busy: 70 };
@@ -86,7 +88,7 @@ export interface FillDesk {
 export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
   const bench = useBench();
   const hands = useBenchHands();
-  const { untouched, trouble } = useSitting();
+  const { untouched, near, trouble } = useSitting();
   const stored = bench.fills.find((one) => one.groove === groove);
   const last = bench.fills[0]?.recipe;
   const first = useMemo(() => beginFills(document, groove, last), [document, groove, last]);
@@ -148,16 +150,29 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
       putFirst,
       setWindow: (window, gesture) => change('move the window', (desk) => ({ ...desk, window }), gesture),
       makeNear: async (fill) => {
+        const { id } = fill.pattern;
+        useSitting.setState({ near: id });
         const answer = await makeOnBench(async (maker) =>
           maker.near(Object.values(document.records), groove, fill, freshSeed(), SHOWN - 1),
         );
-        if (answer.kind === 'outdated') return;
+        if (answer.kind === 'outdated') {
+          if (useSitting.getState().near === id) useSitting.setState({ near: null });
+          return;
+        }
+        useSitting.setState({ near: null });
         const refused = answer.kind === 'failed' ? FAILED : 'reason' in answer.value && answer.value.reason;
         if (refused) useSitting.setState({ trouble: { of: wish, reason: refused } });
         else if (answer.kind === 'made' && !('reason' in answer.value)) {
-          const near = answer.value;
-          near.forEach((one) => remember(document, one));
-          setFills('make others near a fill', () => [fill.pattern, ...near.map((one) => one.pattern)]);
+          const others = answer.value;
+          const isIt = (one: Pattern) => one.id === id;
+          const laid = (hands.now().fills.find((one) => one.groove === groove) ?? here).fills;
+          // It may have been discarded while the others were worked out, or changed: nobody's hand is undone by them.
+          if (!laid.some(isIt)) return;
+          others.forEach((one) => remember(document, one));
+          setFills('make others near a fill', (before) => [
+            ...before.filter(isIt),
+            ...others.map((one) => one.pattern),
+          ]);
         }
       },
       lay: () => hands.settle('lay fills on the bench', (now) => withDesk(now, groove, here, (desk) => desk)),
@@ -170,7 +185,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
     playableOnly: here.playableOnly,
     window: here.window,
     fills,
-    isMaking: !here.isMade && troubled === null,
+    isMaking: (!here.isMade && troubled === null) || here.fills.some((one) => one.id === near),
     trouble: troubled,
     short: here.short ?? null,
   };

@@ -105,6 +105,40 @@ describe('the bench', () => {
     expect(now().window).toEqual({ from: 960, length: 1920 });
   });
 
+  test('takes others near a fill only while it lies there, and as it is by then', async () => {
+    const { now } = showDesk(some(3));
+    await waitFor(() => expect(now().fills).toHaveLength(3));
+    const [first, second] = now().fills;
+    if (!first || !second) throw new Error('no fills');
+    const value = some(7).slice(3);
+    const nearOf = (fill: Candidate) => {
+      let come: () => void = () => undefined;
+      const made = new Promise<void>((resolve) => (come = resolve));
+      jest.mocked(makeOnBench).mockReturnValueOnce(made.then(() => ({ kind: 'made', value })));
+      const done = now().makeNear(fill);
+      return async () => {
+        come();
+        await done;
+      };
+    };
+    const discarded = await act(() => nearOf(first));
+    expect(now().isMaking).toBe(true);
+    act(() => now().discard(first.pattern.id));
+    expect(now().isMaking).toBe(false);
+    await act(discarded);
+    expect(now().fills).toHaveLength(2);
+
+    const changed = await act(() => nearOf(second));
+    const renamed = { ...second, pattern: { ...second.pattern, name: 'Worked on' } };
+    act(() => now().replace(second.pattern.id, renamed));
+    await act(changed);
+    expect(now().isMaking).toBe(false);
+    expect(now().fills.map((one) => one.pattern)).toEqual([
+      renamed.pattern,
+      ...value.map((one) => one.pattern),
+    ]);
+  });
+
   test('keeps the recipe, its fills and the window, and undoes them without the song', async () => {
     const { now, store, document, undo } = showDesk(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));
