@@ -356,7 +356,6 @@ export {
 } from './target/compare.ts';
 export { musicXml } from './notation/music-xml.ts';
 export { receivedTimeline } from './receiver/timeline.ts';
-export { partsInFile, referenceFrom, type PartInFile } from './midi/reference.ts';
 export type { Swing } from './song/inherited/swing.ts';
 export { newSection, newSlot, SECTION_NAMES } from './form/new-section.ts';
 export { likeliestFirst, placeFor, placesIn, type PlaceInSong, type SlotAt } from './form/places.ts';

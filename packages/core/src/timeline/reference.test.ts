@@ -1,7 +1,8 @@
 import { Midi } from '@tonejs/midi';
+import { arrivedFile } from '../fold/arrived.ts';
+import { referenceOfTrack } from '../fold/reference.ts';
 import { addNotesPart } from '../kit/add-part.ts';
 import { MidiFormatError } from '../midi/bytes/format.ts';
-import { partsInFile, referenceFrom } from '../midi/reference.ts';
 import { compareHits, ROUGHLY } from '../pattern/compare.ts';
 import { addHits } from '../pattern/edit-hits.ts';
 import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
@@ -56,9 +57,9 @@ test('of a drum track each drum is held against its own row, moves only that row
   track.addNote({ midi: 36, ticks: 960, durationTicks: 60 });
   track.addNote({ midi: 38, ticks: 480, durationTicks: 60 });
   track.addNote({ midi: 76, ticks: 720, durationTicks: 60 });
-  const [part] = partsInFile(file.toArray());
+  const [part] = arrivedFile(file.toArray(), 'drums.mid').tracks;
   if (!part) throw new Error('no part');
-  const drums = referenceFrom(part, 'r');
+  const drums = referenceOfTrack(part, 'r');
   expect([part.drums, drums.drums, 'drums' in bass]).toEqual([true, true, false]);
   const document = documentOf([
     ...Object.values(smallSong().records).filter(({ id }) => id !== 'main'),
@@ -97,13 +98,20 @@ test('a MIDI file gives its parts by track and channel, at our resolution; anyth
   const track = file.addTrack();
   track.name = 'Low <end>';
   track.addNote({ midi: 40, ticks: 480, durationTicks: 240, velocity: 1 });
-  const parts = partsInFile(file.toArray());
-  expect(parts).toEqual([{ name: 'Low  end', drums: false, notes: [[960, 480, 40, 127]], left: 0 }]);
-  const [first] = parts;
+  const { tracks } = arrivedFile(file.toArray(), 'line.mid');
+  expect(tracks).toHaveLength(1);
+  const [first] = tracks;
   if (!first) throw new Error('no part');
-  const record = referenceFrom(first, 'r1');
+  const record = referenceOfTrack(first, 'r1');
+  expect(record).toEqual({
+    id: 'r1',
+    kind: 'reference',
+    name: 'Low  end',
+    shift: 0,
+    notes: [[960, 480, 40, 127]],
+  });
   expect(documentOf([...Object.values(smallSong().records), record]).records['r1']).toEqual(record);
-  expect(() => partsInFile(new TextEncoder().encode('no music'))).toThrow(MidiFormatError);
+  expect(() => arrivedFile(new TextEncoder().encode('no music'), 'no.mid')).toThrow(MidiFormatError);
 });
 
 test('a slice has the notes that begin in it, ending with it', () => {

@@ -1,18 +1,17 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
+  type ArrivedTrack,
   barTicks,
   counted,
   familyOrder,
   indexOf,
   keepReference,
-  MidiFormatError,
+  LIMITS,
   moveReference,
   moveToReference,
   type Part,
-  type PartInFile,
-  partsInFile,
   patternFromReference,
-  referenceFrom,
+  referenceOfTrack,
   referenceTo,
   removeReference,
 } from '@plucky/core';
@@ -20,6 +19,7 @@ import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { tracksIn } from '../../../shared/midi-in.ts';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
@@ -28,12 +28,9 @@ import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { meetingWords, metPlaces, referenceOf, type ReferenceView } from './reference-view.ts';
 
-/** The largest file that is read, in bytes. */
-const LARGEST_FILE = 4_000_000;
-
 interface Offered {
   readonly file: string;
-  readonly parts: readonly PartInFile[];
+  readonly tracks: readonly ArrivedTrack[];
 }
 
 /** A part from a MIDI file, to hold the kicks against. */
@@ -49,21 +46,14 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   const read = async (file: File) => {
     setTrouble(null);
     setOffered(null);
-    if (file.size > LARGEST_FILE) {
-      setTrouble(`${file.name} is larger than 4 MB. Nothing was taken from it.`);
-      return;
-    }
     try {
-      const parts = partsInFile(new Uint8Array(await file.arrayBuffer()));
-      if (parts.length) setOffered({ file: file.name, parts });
-      else setTrouble(`${file.name} has no notes. Nothing was taken from it.`);
+      setOffered({ file: file.name, tracks: await tracksIn(file) });
     } catch (error) {
-      if (!(error instanceof MidiFormatError)) throw error;
-      setTrouble(`${file.name} could not be read: ${error.message}. Nothing was taken from it.`);
+      setTrouble(error instanceof Error ? error.message : String(error));
     }
   };
-  const take = (part: PartInFile) => {
-    const record = referenceFrom(part, held?.reference.id ?? freshId());
+  const take = (track: ArrivedTrack) => {
+    const record = referenceOfTrack(track, held?.reference.id ?? freshId());
     if (edit(() => keepReference(record))) setOffered(null);
   };
   return (
@@ -109,17 +99,23 @@ export function ReferencePanel({ view }: { view: PatternView }) {
           <Typography variant="caption" component="p" sx={{ m: 0, mb: 0.5 }}>
             Which part of {offered.file}?
           </Typography>
-          {offered.parts.map((part, i) => (
-            <Button key={`${i} ${part.name}`} fullWidth sx={{ mb: 0.5 }} onClick={() => take(part)}>
-              {part.name}, {part.notes.length} notes
-              {part.drums ? ', drum by drum' : ''}
-              {part.left ? ` (${part.left} more are left out)` : ''}
+          {offered.tracks.map((track) => (
+            <Button key={track.id} fullWidth sx={{ mb: 0.5 }} onClick={() => take(track)}>
+              {track.name}, {counted(track.notes.length, 'note')}
+              {track.drums ? ', drum by drum' : ''}
+              {leftWords(track)}
             </Button>
           ))}
         </Box>
       )}
     </SidePanel>
   );
+}
+
+/** What a reference does not take of a track: notes beyond the most that it holds. */
+function leftWords({ notes }: ArrivedTrack): string {
+  const left = notes.length - LIMITS.referenceNotes;
+  return left > 0 ? ` (${left} more are left out)` : '';
 }
 
 function Held({

@@ -1,6 +1,5 @@
 import { Box, Typography } from '@mui/material';
 import {
-  arrivedFile,
   type ArrivedTrack,
   barAt,
   beatTicks,
@@ -12,7 +11,6 @@ import {
   indexOf,
   keepReference,
   LIMITS,
-  MidiFormatError,
   noteName,
   partForTarget,
   type Reference,
@@ -26,6 +24,7 @@ import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { dayName } from '../../../shared/days.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { tracksIn } from '../../../shared/midi-in.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { LongList } from '../../../shared/ui/LongList.tsx';
@@ -150,7 +149,7 @@ function deed(kind: Deviation['kind'], by: number): string {
 }
 
 /** All drums of a file together, as a song's drums play them; in a file without drums its first track. */
-function playedAsOne(tracks: readonly ArrivedTrack[]): ArrivedTrack | undefined {
+function playedAsOne(tracks: readonly [ArrivedTrack, ...ArrivedTrack[]]): ArrivedTrack {
   const [first, ...more] = tracks.filter(({ drums }) => drums);
   if (!first) return tracks[0];
   const notes = [first, ...more].flatMap((track) => track.notes).sort((a, b) => a.tick - b.tick);
@@ -168,16 +167,9 @@ function NewTarget({ document }: { document: SongDocument }) {
   };
   const fromFile = async (file: File) => {
     try {
-      const { tracks } = arrivedFile(new Uint8Array(await file.arrayBuffer()), file.name);
-      const track = playedAsOne(tracks);
-      if (!track) {
-        notify(`${file.name} has no notes. Nothing was taken from it.`, { variant: 'error' });
-        return;
-      }
-      keep(referenceOfTrack(track, freshId()));
+      keep(referenceOfTrack(playedAsOne(await tracksIn(file)), freshId()));
     } catch (error) {
-      if (!(error instanceof MidiFormatError)) throw error;
-      notify(`${file.name}: ${error.message}. Nothing was taken from it.`, { variant: 'error' });
+      notify(error instanceof Error ? error.message : String(error), { variant: 'error' });
     }
   };
   const fromSong = async (id: string) => {
