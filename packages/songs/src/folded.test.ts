@@ -39,6 +39,7 @@ test.each(
       same: notes.length,
       missing: 0,
       extra: 0,
+      tempos: 0,
       bars: [],
     });
     const patternsOf = (one: typeof song) =>

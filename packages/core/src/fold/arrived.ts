@@ -60,12 +60,15 @@ export interface ArrivedFile {
   readonly key: Key | null;
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
   readonly bars: readonly Bar[];
+  /** Where it says that it ends, in ticks, which may be before its last bar does. */
+  readonly length: number;
   /** Notes that lie beyond the longest song that there can be. */
   readonly beyond: number;
 }
 
 /** Bars that are counted shorter than this many ticks are no bars: an 8th. */
 const SHORTEST_BAR = PPQ / 2;
+/** Tempos that a song can have, in quarter notes a minute. */
 const [SLOWEST, FASTEST] = [20, 400];
 /** How much silence behind its last note belongs to a file, in bars. */
 const SILENT_BARS = 16;
@@ -92,6 +95,7 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
     key: keyOf(events),
     markers: markersOf(events, scale),
     bars: barsOf(metersOf(events, scale), lasts, written),
+    length: written,
     beyond:
       all.reduce((sum, { notes }) => sum + notes.length, 0) -
       within.reduce((sum, { notes }) => sum + notes.length, 0),
@@ -185,13 +189,13 @@ function temposOf(events: readonly MidiEvent[], scale: (tick: number) => number)
   const said = new Map<number, number>();
   for (const event of events)
     if (event.type === 'tempo' && event.microseconds > 0) {
-      const tempo = Math.round(60_000_000_000 / event.microseconds) / 1000;
-      said.set(scale(event.tick), Math.min(FASTEST, Math.max(SLOWEST, tempo)));
+      said.set(scale(event.tick), Math.round(60_000_000_000 / event.microseconds) / 1000);
     }
   const points = [...said].sort(([a], [b]) => a - b).map(([tick, tempo]) => ({ tick, tempo }));
   const changes = points.filter((point, i) => point.tempo !== points[i - 1]?.tempo);
   const [first, ...later] = changes;
-  return [{ tick: 0, tempo: first?.tempo ?? USUAL_TEMPO }, ...later];
+  const tempo = Math.min(FASTEST, Math.max(SLOWEST, first?.tempo ?? USUAL_TEMPO));
+  return [{ tick: 0, tempo }, ...later];
 }
 
 function keyOf(events: readonly MidiEvent[]): Key | null {

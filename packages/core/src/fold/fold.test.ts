@@ -30,7 +30,24 @@ function optionsFor(file: ArrivedFile, tolerance: number | null): FoldOptions {
   return { name: file.name, seed: 1, uses, noteMap, tolerance, swing: null };
 }
 
-let heard = 0;
+const EARLY_KICK = [
+  { edit: 143, a: 190, b: 479 },
+  { edit: 834, a: 8006, b: 4923 },
+  { edit: 46, a: 0, b: 5654 },
+  { edit: 125, a: 0, b: 515 },
+  { edit: 447, a: 0, b: 1455 },
+];
+const ODD_LENGTH = [
+  { edit: 389, a: 705, b: 593 },
+  { edit: 873, a: 1347, b: 0 },
+];
+const SLOWED_LAST = [
+  { edit: 872, a: 813, b: 0 },
+  { edit: 475, a: 4283, b: 0 },
+  { edit: 292, a: 0, b: 0 },
+];
+
+let [heard, slowed] = [0, 0];
 
 test('random songs that leave as one linear file are folded, and play the same', () => {
   fc.assert(
@@ -45,15 +62,30 @@ test('random songs that leave as one linear file are folded, and play the same',
         const options = { ...optionsFor(file, tolerance), swing };
         const folded = fold(file, options);
         expect(problemsOf(folded.document)).toEqual([]);
-        const { same, missing, extra, bars } = unfold(folded.document, file, options);
+        const { same, missing, extra, bars, tempos } = unfold(folded.document, file, options);
         expect({ missing, extra, bars }).toEqual({ missing: 0, extra: 0, bars: [] });
         heard += same;
+        // A song that slows down from its first note on has no tempo to be told by.
+        const [first] = compile(document, { kind: 'song' }).tempos;
+        if (first?.tempo === indexOf(document).song.tempo) {
+          expect(tempos).toBe(0);
+          slowed += file.tempos.length - 1;
+        }
         expect(same).toBe(file.tracks.reduce((sum, { notes }) => sum + notes.length, 0));
       },
     ),
-    { seed: 141, numRuns: 200 },
+    {
+      seed: 141,
+      numRuns: 200,
+      examples: [
+        // Two kicks, one of them early at the other's place; sections of an odd length that swing; a last bar that slows down.
+        [EARLY_KICK, 0, null, null],
+        [ODD_LENGTH, 0, null, { amount: 58, unit: 16 }],
+        [SLOWED_LAST, 0, null, null],
+      ],
+    },
   );
-  expect(heard).toBeGreaterThan(5000);
+  expect([heard > 5000, slowed > 150]).toEqual([true, true]);
 });
 
 const [KICK, SNARE, HAT, OPEN, TOM] = [36, 38, 42, 46, 45];
@@ -185,4 +217,80 @@ test('the swing of a file is measured, and as the song’s swing leaves nothing 
   expect(hits.length).toBeGreaterThan(7);
   expect(hits.every(({ at, offsetMs }) => at % 240 === 0 && Math.abs(offsetMs) <= 1)).toBe(true);
   expect(measuredSwing(arrivedFile(linearTrack([GROOVE, GROOVE, GROOVE, GROOVE]), 'x.mid'))).toBeNull();
+});
+
+describe('tempos of a file', () => {
+  const beats = (tempos: readonly (readonly [number, number])[], markers: readonly number[] = [0]) =>
+    arrivedFile(
+      writeMidi({
+        format: 1,
+        ppq: 960,
+        tracks: [
+          {
+            events: [
+              ...tempos.map(([tick, tempo]) => ({
+                type: 'tempo' as const,
+                tick,
+                microseconds: Math.round(60_000_000 / tempo),
+              })),
+              ...markers.map((tick) => ({ type: 'text' as const, tick, kind: 6, text: `From ${tick}` })),
+            ].sort((a, b) => a.tick - b.tick),
+            length: 8 * BAR,
+          },
+          {
+            events: [],
+            notes: Array.from({ length: 32 }, (_, i) => ({
+              tick: i * 960 + (i % 3 === 1 ? 9 : 0),
+              length: 60,
+              channel: 9,
+              note: i % 2 ? SNARE : i >= 28 ? TOM : KICK,
+              velocity: 90,
+            })),
+            length: 8 * BAR,
+          },
+        ],
+      }),
+      'beats.mid',
+    );
+  const BAR = 3840;
+  const foldedIn = (file: ArrivedFile) => {
+    const options = optionsFor(file, null);
+    const { document } = fold(file, options);
+    expect(problemsOf(document)).toEqual([]);
+    const { missing, extra, tempos } = unfold(document, file, options);
+    expect([missing, extra]).toEqual([0, 0]);
+    const slows = indexOf(document).sections.flatMap(({ slots }) =>
+      slots.flatMap((slot) => slot.slows ?? []),
+    );
+    return { slows, tempos, song: indexOf(document).song.tempo };
+  };
+
+  test('a slowing on a straight line up to the end of a slot is that slot’s, also at the end of the file', () => {
+    const slow = (end: number) =>
+      [1, 2, 3, 4, 5, 6, 7, 8].map((i) => [end - 1920 + (i - 1) * 240, 120 - i * 5] as const);
+    const file = beats([[0, 120], ...slow(4 * BAR), [4 * BAR, 120], ...slow(8 * BAR)]);
+    const slows = { over: 1920, to: (100 * 80) / 120 };
+    const found = foldedIn(file);
+    expect(found).toMatchObject({ tempos: 0, song: 120 });
+    expect(found.slows.map(({ over }) => over)).toEqual([slows.over, slows.over]);
+    for (const { to } of found.slows) expect(to).toBeCloseTo(slows.to, 3);
+  });
+
+  test('one over bars that play different patterns is kept in one slot, unless a section may begin in it', () => {
+    const slow = Array.from({ length: 32 }, (_, i) => [6 * BAR + i * 240, 120 - (i + 1)] as const);
+    expect(foldedIn(beats([[0, 120], ...slow]))).toMatchObject({ slows: [{ over: 2 * BAR }], tempos: 0 });
+    expect(foldedIn(beats([[0, 120], ...slow], [0, 7 * BAR]))).toMatchObject({ slows: [], tempos: 32 });
+    expect(foldedIn(beats([[0, 120], ...slow], []))).toMatchObject({ slows: [], tempos: 32 });
+  });
+
+  test('what is no slowing of a slot is counted, and the song goes at the first tempo', () => {
+    const found = foldedIn(
+      beats([
+        [0, 500],
+        [2 * BAR, 90],
+        [4 * BAR, 500],
+      ]),
+    );
+    expect(found).toEqual({ slows: [], tempos: 2, song: 400 });
+  });
 });

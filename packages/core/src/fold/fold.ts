@@ -8,6 +8,8 @@ import { byNote } from './by-note.ts';
 import type { Member } from './family.ts';
 import { foldPart, type Grounds, PATTERN_COST, type SortedPart, sortPart } from './fold-part.ts';
 import { formOf } from './form.ts';
+import { keptTempos } from './kept-tempos.ts';
+import { knownStarts } from './known-starts.ts';
 import { type FoldOptions, PHRASE, prepare, type Prepared, songOf, voicesOn } from './prepare.ts';
 import { referenceOfTrack } from './reference.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
@@ -70,7 +72,9 @@ function foldAt(
     sortPart({ track, rowOf: voiced.rowOf, units, distinct }, tolerance),
   );
   const faces = facesOf(bars, sorted);
-  const found = sectionsOf(file, faces);
+  const known = knownStarts(file, options.swing);
+  const { slowings } = keptTempos(file, known);
+  const found = sectionsOf(file, known, faces);
   const grounds = groundsOf(bars, found);
   const parts = sorted.map((one, nth) => {
     const { part, voiced } = prepared[nth] ?? {};
@@ -87,7 +91,7 @@ function foldAt(
   });
   const roles = guessedRoles(found, faces);
   const song = songOf(file, options);
-  const { sections, form, slots, edits } = formOf(file, parts, found, roles, song.meter);
+  const { sections, form, slots, edits } = formOf(file, parts, found, roles, slowings, song.meter);
   const members = parts.flatMap((part) => part.members);
   const used = new Set(
     sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern))),

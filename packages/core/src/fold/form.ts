@@ -1,11 +1,12 @@
+import type { Slowing } from '../form/slowing.ts';
 import { LIMITS } from '../limits.ts';
 import { freeName, type Id } from '../names.ts';
 import type { Layer, Occurrence, Section, Slot } from '../song/records.ts';
-import { barTicks, type Meter } from '../time/meter.ts';
+import type { Meter } from '../time/meter.ts';
 import type { ArrivedFile } from './arrived.ts';
+import { isSameMeter, sectionMeter } from './bar-meters.ts';
 import type { FoldedPart } from './fold-part.ts';
 import { Player } from './player.ts';
-import { asMeter } from './prepare.ts';
 import type { FoundSection } from './sections.ts';
 
 /** What a layer that keeps changes costs beside those, and a hit that is only played otherwise, in hits. */
@@ -26,6 +27,7 @@ export function formOf(
   parts: readonly FoldedPart[],
   found: readonly FoundSection[],
   roles: readonly Section['role'][],
+  slowings: readonly Slowing[],
   usual: Meter,
 ): FoundForm {
   const known = new Map<string, Section>();
@@ -33,21 +35,29 @@ export function formOf(
   const sections: Section[] = [];
   const form: Occurrence[] = [];
   const names: string[] = [];
-  const players = parts.map((part) => new Player(part));
+  const players = parts.map((part) => ({ part, player: new Player(part) }));
+  const slowingAt = new Map(slowings.map((one) => [one.end, one]));
   let [slotCount, edits] = [0, 0];
   found.forEach(({ from, to, name }, i) => {
     const first = file.bars[from];
     const last = file.bars[to - 1];
     if (!first || !last) return;
     const end = last.start + last.length;
-    const cuts = cutsOf(parts, first.start, end);
-    const meter = asMeter(first.meter);
-    const own = meter && barTicks(meter) === first.length && saysOther(meter, usual) ? meter : null;
-    const slots = cuts.map(([start, stop], nth): Slot => ({
-      id: `s${nth + 1}`,
-      length: stop - start,
-      layers: players.flatMap((player) => player.layer(start, stop) ?? []),
-    }));
+    const cuts = cutsOf(parts, slowings, first.start, end);
+    const meter = sectionMeter(first);
+    const own = meter && !isSameMeter(meter, usual) ? meter : null;
+    const slots = cuts.map(([start, stop], nth): Slot => {
+      const { over, to } = slowingAt.get(stop) ?? {};
+      const slows = over !== undefined && to !== undefined && over <= stop - start ? { over, to } : null;
+      return {
+        id: `s${nth + 1}`,
+        length: stop - start,
+        layers: players.flatMap(({ part, player }) =>
+          slows ? layersIn(part, player, start, stop) : (player.layer(start, stop) ?? []),
+        ),
+        ...(slows ? { slows } : {}),
+      };
+    });
     const shape = JSON.stringify([own, slots]);
     const before = form.at(-1);
     const same = known.get(shape);
@@ -85,10 +95,6 @@ export function formOf(
   return { sections, form, slots: slotCount, edits };
 }
 
-function saysOther(one: Meter, other: Meter): boolean {
-  return one.beats !== other.beats || one.unit !== other.unit;
-}
-
 function letters(nth: number): string {
   return nth < 26
     ? String.fromCharCode(65 + nth)
@@ -104,29 +110,67 @@ function editCount({ own, changed, silenced, silencedVoices }: Layer): number {
   return edits && edits + EDITED_COST;
 }
 
-/** Where slots begin and end: wherever a part goes on otherwise than before. */
-function cutsOf(parts: readonly FoldedPart[], from: number, to: number): (readonly [number, number])[] {
-  const cuts = new Set([from]);
-  for (const { stretches, members } of parts) {
-    let before: { plays: FoldedPart['stretches'][number]['plays']; end: number } | null = null;
-    for (const { at, length, plays } of stretches) {
-      if (at + length <= from || at >= to) continue;
-      const isOn =
-        before !== null &&
-        (plays === null
-          ? before.plays === null
-          : before.plays?.member === plays.member && before.end === plays.from);
-      if (before && !isOn && at > from) cuts.add(at);
-      const period = plays ? (members[plays.member]?.pattern.length ?? 1) : 1;
-      before = { plays, end: plays ? (plays.from + length) % period : 0 };
-    }
+/** The ticks within a stretch at which a part goes on otherwise than before. */
+function turnsOf({ stretches, members }: FoldedPart, from: number, to: number): number[] {
+  const turns: number[] = [];
+  let before: { plays: FoldedPart['stretches'][number]['plays']; end: number } | null = null;
+  for (const { at, length, plays } of stretches) {
+    if (at + length <= from || at >= to) continue;
+    const isOn =
+      before !== null &&
+      (plays === null
+        ? before.plays === null
+        : before.plays?.member === plays.member && before.end === plays.from);
+    if (before && !isOn && at > from) turns.push(at);
+    const period = plays ? (members[plays.member]?.pattern.length ?? 1) : 1;
+    before = { plays, end: plays ? (plays.from + length) % period : 0 };
+  }
+  return turns;
+}
+
+/** Where slots begin and end: wherever a part goes on otherwise than before, but for where one slot has to slow down. */
+function cutsOf(
+  parts: readonly FoldedPart[],
+  slowings: readonly Slowing[],
+  from: number,
+  to: number,
+): (readonly [number, number])[] {
+  const cuts = new Set([from, to, ...parts.flatMap((part) => turnsOf(part, from, to))]);
+  const slowingAt = new Map<number, Slowing>();
+  for (const slowing of slowings) {
+    const { end, over } = slowing;
+    if (end <= from || end > to) continue;
+    cuts.add(end);
+    const within = [...cuts].filter((at) => at > end - over && at < end);
+    if (parts.length * (within.length + 1) > LIMITS.layers) continue;
+    slowingAt.set(end, slowing);
+    for (const at of within) cuts.delete(at);
+    if (within.length) cuts.add(end - over);
   }
   // A slot is no longer than it can be.
   const sorted = [...cuts].sort((a, b) => a - b);
   return sorted.flatMap((start, i) => {
-    const stop = sorted[i + 1] ?? to;
+    const stop = sorted[i + 1];
+    if (stop === undefined) return [];
+    const slowing = stop - start > LIMITS.slot ? slowingAt.get(stop) : undefined;
+    const last = slowing ? stop - slowing.over : stop;
     const pieces: (readonly [number, number])[] = [];
-    for (let at = start; at < stop; at += LIMITS.slot) pieces.push([at, Math.min(stop, at + LIMITS.slot)]);
-    return pieces;
+    for (let at = start; at < last; at += LIMITS.slot) pieces.push([at, Math.min(last, at + LIMITS.slot)]);
+    return slowing ? [...pieces, [last, stop] as const] : pieces;
+  });
+}
+
+/** What a part plays in a slot through which it may go on otherwise: a layer for each stretch of it. */
+function layersIn(part: FoldedPart, player: Player, start: number, stop: number): Layer[] {
+  const bounds = [start, ...turnsOf(part, start, stop), stop];
+  return bounds.slice(1).flatMap((to, i) => {
+    const from = bounds[i] ?? start;
+    const layer = player.layer(from, to);
+    if (!layer) return [];
+    return {
+      ...layer,
+      ...(from > start ? { from: from - start } : {}),
+      ...(to < stop ? { to: to - start } : {}),
+    };
   });
 }

@@ -2,6 +2,8 @@ import { swingOffset } from '../feel/swing.ts';
 import { FARTHEST_MS } from '../hit/hit.ts';
 import type { Swing } from '../song/inherited/swing.ts';
 import { type Grid, gridTicks, isTriplet } from '../time/grid.ts';
+import type { BarMeter } from '../time/meter.ts';
+import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
 import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 
@@ -19,10 +21,11 @@ export interface PlacedNote extends ArrivedNote {
   readonly offsetMs: number;
 }
 
-/** What places are told by: the tempo (quarter notes a minute) of early and late, and the swing that is the song's. */
+/** What places are told by: the song's tempos, which early and late are counted in, its swing, and the meter of each bar for it. */
 export interface PlacedBy {
-  readonly tempo: number;
+  readonly tempos: TempoMap;
   readonly swing: Swing | null;
+  readonly meters: readonly BarMeter[];
 }
 
 /** How far a place of a bar is moved, in ticks. */
@@ -59,17 +62,19 @@ export function gridOfPlaces(places: readonly number[], bend: Bend = STRAIGHT): 
 }
 
 /**
- * The notes of a row with the places where they are written, each so that it sounds at the very tick where it was; of two that
- * would be written at one place the later stays where it is.
+ * The notes of a row, one a tick at most, with the places where they are written, no two at one, each so that it sounds at the
+ * very tick where it was. A place at which another note sounds is that note's; of two that are early or late at one place the
+ * later is written where it sounds.
  */
 export function placeRow(
   notes: readonly ArrivedNote[],
   bars: readonly Bar[],
-  { tempo, swing }: PlacedBy,
+  { tempos, swing, meters }: PlacedBy,
 ): { placed: PlacedNote[]; grids: Grid[] } {
   const placed: PlacedNote[] = [];
   const grids: Grid[] = [];
   const taken = new Set<number>();
+  const heard = new Set(notes.map(({ tick }) => tick));
   let i = 0;
   for (const [nth, bar] of bars.entries()) {
     const end = bar.start + bar.length;
@@ -77,7 +82,7 @@ export function placeRow(
     while ((notes[i]?.tick ?? Infinity) < end) i++;
     if (i === first) continue;
     const inBar = notes.slice(first, i);
-    const bend: Bend = swing ? (at) => swingOffset(at, swing, bar.meter) : STRAIGHT;
+    const bend: Bend = swing ? (at) => swingOffset(at, swing, meters[nth] ?? bar.meter) : STRAIGHT;
     const grid = gridOfPlaces(
       inBar.map(({ tick }) => tick - bar.start),
       bend,
@@ -86,7 +91,7 @@ export function placeRow(
     grids.push(grid);
     const heardAt = (place: number) => place + bend(place - bar.start);
     const lateAt = (place: number, tick: number) =>
-      Math.round(ticksToMs(tick - heardAt(place), tempo) * 10) / 10 + 0;
+      Math.round(ticksToMs(tick - heardAt(place), tempoAt(tempos, place)) * 10) / 10 + 0;
     for (const note of inBar) {
       // What comes just before a bar line belongs to the bar after it, if there is one.
       const place = Math.min(bar.start + nearestPlace(note.tick - bar.start, step, bend), end);
@@ -94,8 +99,9 @@ export function placeRow(
       const late = lateAt(place, note.tick);
       const fits =
         Math.abs(late) <= FARTHEST_MS &&
-        Math.round(heardAt(place) + msToTicks(late, tempo)) === note.tick &&
+        Math.round(heardAt(place) + msToTicks(late, tempoAt(tempos, place))) === note.tick &&
         !(isLast && place === end) &&
+        (place === note.tick || !heard.has(place)) &&
         !taken.has(place);
       const at = fits ? place : note.tick;
       taken.add(at);

@@ -3,10 +3,12 @@ import { LIMITS } from '../limits.ts';
 import { freeName } from '../names.ts';
 import type { Swing } from '../song/inherited/swing.ts';
 import type { Part, Song, Voice } from '../song/records.ts';
-import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
 import { tempoAt } from '../time/tempo-map.ts';
 import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
+import { usualMeter } from './bar-meters.ts';
 import { type Distinct, distinctOf } from './classes.ts';
+import { keptTempos } from './kept-tempos.ts';
+import { knownStarts } from './known-starts.ts';
 import { type Units, unitsOf } from './units.ts';
 import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
 
@@ -45,7 +47,8 @@ export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses'])
 export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
   const channels = new Set<number>();
   const names: string[] = [];
-  const tempo = tempoAt(file.tempos, 0);
+  const known = knownStarts(file, swing);
+  const by = { tempos: keptTempos(file, known).tempos, swing, meters: known.meters };
   return foldedTracks(file, uses).map((track, order): Prepared => {
     const drums = uses[track.id] === 'fold';
     const channel = freeChannel(track.channel, channels);
@@ -62,7 +65,7 @@ export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions
     };
     const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
     const placed = track.notes.filter(({ note }) => voiced.has(note));
-    const units = unitsOf(placed, file.bars, { tempo, swing }, !drums);
+    const units = unitsOf(placed, file.bars, by, !drums);
     return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };
   });
 }
@@ -83,32 +86,16 @@ export function voicesOn({ voices, rowOf }: Voiced, { grids }: Units): Voice[] {
 
 /** The song record of a file, its form still empty: its tempo, key and usual meter. */
 export function songOf(file: ArrivedFile, { name, seed, swing }: FoldOptions): Song {
-  const lengths = new Map<string, { meter: Meter; bars: number }>();
-  for (const bar of file.bars) {
-    const meter = asMeter(bar.meter);
-    if (!meter || barTicks(meter) !== bar.length) continue;
-    const key = `${meter.beats}/${meter.unit}`;
-    const known = lengths.get(key);
-    if (known) known.bars++;
-    else lengths.set(key, { meter, bars: 1 });
-  }
-  const [usual] = [...lengths.values()].sort((a, b) => b.bars - a.bars);
   return {
     id: 'song',
     kind: 'song',
     name,
     tempo: tempoAt(file.tempos, 0),
-    meter: usual?.meter ?? meterOf(4, 4),
+    meter: usualMeter(file.bars),
     key: file.key ?? { tonic: 'C', scale: 'minor' },
     swing: swing ?? { amount: 50, unit: 16 },
     phraseBars: PHRASE,
     seed,
     form: [],
   };
-}
-
-/** A bar's meter as a section can have it; null where it cannot. */
-export function asMeter({ beats, unit, groups }: BarMeter): Meter | null {
-  if (beats > 32 || (unit !== 2 && unit !== 4 && unit !== 8 && unit !== 16)) return null;
-  return { beats, unit, groups };
 }

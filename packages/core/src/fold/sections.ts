@@ -1,5 +1,6 @@
 import type { SectionRole } from '../song/records.ts';
-import type { ArrivedFile, Bar } from './arrived.ts';
+import type { ArrivedFile } from './arrived.ts';
+import type { KnownStarts } from './known-starts.ts';
 
 /** A stretch of bars that is a section of its own: from one bar up to another, counted from 0. */
 export interface FoundSection {
@@ -20,37 +21,21 @@ export interface BarFace {
 /** The longest section that is made unasked, and the shortest stretch that is one, in bars. */
 const [LONGEST, SHORTEST] = [16, 4];
 
-/**
- * Where sections begin: at the file's own markers if it has any, else where another groove begins; a meter that changes for
- * more than a bar begins one too.
- */
+/** Where sections begin: where it is known before, and, without markers of the file, where another groove begins. */
 export function sectionsOf(
   file: Pick<ArrivedFile, 'bars' | 'markers'>,
+  known: Pick<KnownStarts, 'starts' | 'odd'>,
   faces: readonly BarFace[],
 ): FoundSection[] {
   const { bars, markers } = file;
-  const starts = new Map<number, string>([[0, '']]);
-  for (let i = 1; i < bars.length; i++) if (meterTurns(bars, i)) starts.set(i, '');
-  const marked = markers.flatMap(({ tick, name }) => {
-    const at = bars.findIndex(({ start, length }) => tick < start + length / 2);
-    return at < 0 ? [] : [[at, name] as const];
-  });
-  if (marked.length) for (const [at, name] of marked) starts.set(at, name);
-  else for (const at of grooveTurns(faces)) if (!starts.has(at)) starts.set(at, '');
+  const starts = new Map(known.starts);
+  if (!markers.length)
+    for (const at of grooveTurns(faces)) if (!starts.has(at) && !known.odd.has(at)) starts.set(at, '');
   const sorted = [...starts].sort(([a], [b]) => a - b);
   return sorted.flatMap(([from, name], i): FoundSection[] => {
     const to = sorted[i + 1]?.[0] ?? bars.length;
-    return marked.length && to - from <= 64 ? [{ from, to, name }] : inPieces(from, to, name);
+    return markers.length && to - from <= 64 ? [{ from, to, name }] : inPieces(from, to, name);
   });
-}
-
-/** Whether a meter begins at a bar that lasts: one odd bar between belongs to what it ends. */
-function meterTurns(bars: readonly Bar[], at: number): boolean {
-  const lengthAt = (i: number) => bars[i]?.length;
-  if (lengthAt(at) === lengthAt(at - 1)) return false;
-  const isOdd = lengthAt(at) !== lengthAt(at + 1);
-  const wasOdd = at >= 2 && lengthAt(at - 1) !== lengthAt(at - 2);
-  return !isOdd && !(wasOdd && lengthAt(at) === lengthAt(at - 2));
 }
 
 /** The bars at which another groove begins that stays for a phrase; what is shorter is a fill, a drop or a break in it. */

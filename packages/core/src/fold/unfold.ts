@@ -2,6 +2,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { compile } from '../timeline/compile.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
+import { temposLost } from './kept-tempos.ts';
 import { foldedTracks, type FoldOptions } from './prepare.ts';
 
 /** A fold played out again beside its file. */
@@ -11,6 +12,8 @@ export interface Unfolded {
   /** Notes of the file that the song has not just so, and those of the song that the file has not, by bar. */
   readonly missing: number;
   readonly extra: number;
+  /** How many changes of tempo of the file the song has not. */
+  readonly tempos: number;
   /** Bars in which something differs, counted from 1. */
   readonly bars: readonly number[];
 }
@@ -22,7 +25,7 @@ export function unfold(
   { uses, noteMap }: Pick<FoldOptions, 'uses' | 'noteMap'>,
 ): Unfolded {
   const { parts } = indexOf(document);
-  const { events } = compile(document, { kind: 'song' });
+  const { events, tempos } = compile(document, { kind: 'song' });
   const folded = foldedTracks(file, uses);
   const left = new Map<string, { count: number; tick: number }>();
   folded.forEach((track, i) => {
@@ -50,7 +53,13 @@ export function unfold(
   }
   const gone = [...left.values()].filter(({ count }) => count > 0);
   for (const { tick } of gone) ticks.push(tick);
-  return { same, missing: gone.reduce((sum, { count }) => sum + count, 0), extra, bars: barsOf(ticks, file) };
+  return {
+    same,
+    missing: gone.reduce((sum, { count }) => sum + count, 0),
+    extra,
+    tempos: temposLost(file.tempos, tempos),
+    bars: barsOf(ticks, file),
+  };
 }
 
 /** The bars, counted from 1, in which some ticks lie. */

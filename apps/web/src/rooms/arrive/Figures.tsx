@@ -75,7 +75,7 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
         )}
       </Box>
       {made &&
-        lostWords(file, uses, made.folded).map((words) => (
+        lostWords(file, uses, made.folded, made.unfolded).map((words) => (
           <Typography key={words} sx={{ fontSize: TEXT.plain, color: color('warn'), mt: 0.5 }}>
             {words}
           </Typography>

@@ -1,4 +1,13 @@
-import { type ArrivedFile, counted, figure, type Folded, LIMITS, tempoAt, type Use } from '@plucky/core';
+import {
+  type ArrivedFile,
+  counted,
+  figure,
+  type Folded,
+  LIMITS,
+  tempoAt,
+  type Unfolded,
+  type Use,
+} from '@plucky/core';
 
 /** How many bars are named before the rest is only counted. */
 const NAMED = 8;
@@ -8,15 +17,15 @@ export function lostWords(
   file: ArrivedFile,
   uses: Readonly<Record<string, Use>>,
   { notPlaced }: Pick<Folded, 'notPlaced'>,
+  { tempos }: Pick<Unfolded, 'tempos'>,
 ): string[] {
   const words = notPlaced.map(({ note, hits, bars }) => {
     const more = bars.length > NAMED ? ` and ${counted(bars.length - NAMED, 'more bar')}` : '';
     return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${bars.slice(0, NAMED).map(figure).join(', ')}${more}).`;
   });
-  const changes = file.tempos.length - 1;
-  if (changes > 0)
+  if (tempos > 0)
     words.push(
-      `The file changes its tempo ${counted(changes, 'time')}; the song goes at ${tempoAt(file.tempos, 0)} bpm throughout.`,
+      `The file changes its tempo ${counted(tempos, 'time')} in ways that no slowing of a slot has; the song goes at ${tempoAt(file.tempos, 0)} bpm there.`,
     );
   const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
   if (folded > LIMITS.layers)

@@ -1,0 +1,83 @@
+import { slowedTempos, type Slowing, SLOWING_STEP } from '../form/slowing.ts';
+import { LIMITS } from '../limits.ts';
+import { tempoAt, type TempoMap, type TempoPoint } from '../time/tempo-map.ts';
+import type { ArrivedFile } from './arrived.ts';
+import type { KnownStarts } from './known-starts.ts';
+import { sectionsOf } from './sections.ts';
+
+/** How far apart two tempos (quarter notes a minute) are the same: a file rounds them to microseconds. */
+const ROUNDING = 0.005;
+
+/** What of a file's tempos a song can have: one tempo, and slots that slow down towards their ends. */
+export interface KeptTempos {
+  readonly slowings: readonly Slowing[];
+  readonly tempos: TempoMap;
+}
+
+/**
+ * The slowings of a file that slots can play just so: each new tempo a 16th after the one before, on a straight line, and the
+ * first tempo of the file behind it. One through which a section may begin is none.
+ */
+export function keptTempos(
+  { tempos, bars, markers, length }: Pick<ArrivedFile, 'tempos' | 'bars' | 'markers' | 'length'>,
+  known: KnownStarts,
+): KeptTempos {
+  const usual = tempoAt(tempos, 0);
+  const last = bars.at(-1);
+  const end = Math.min(length, last ? last.start + last.length : 0);
+  // Without markers a section may begin at any bar, which is found out later.
+  const grounds = markers.length
+    ? sectionsOf({ bars, markers }, known, []).map(({ from }) => bars[from])
+    : bars;
+  const slowings = slowedPieces(tempos, end)
+    .flatMap((piece) => slowingOf(piece, usual) ?? [])
+    .filter((one) => !grounds.some((bar) => bar && bar.start > one.end - one.over && bar.start < one.end));
+  return { slowings, tempos: slowedTempos(slowings, usual, end) };
+}
+
+/** How many tempos of a file a song goes without, which begins with the same one. */
+export function temposLost(file: TempoMap, song: TempoMap): number {
+  return file.filter(
+    ({ tick, tempo }, i) =>
+      i > 0 && !song.some((one) => Math.abs(one.tick - tick) <= 1 && Math.abs(one.tempo - tempo) <= ROUNDING),
+  ).length;
+}
+
+/** Tempos one after the other, none higher than the one before, up to where the first of the file holds again or one is higher. */
+interface Piece {
+  readonly points: TempoMap;
+  readonly end: number;
+}
+
+function slowedPieces(tempos: TempoMap, end: number): Piece[] {
+  const usual = tempoAt(tempos, 0);
+  const pieces: Piece[] = [];
+  let points: TempoPoint[] = [];
+  const close = (at: number) => {
+    if (points.length && at > (points[0]?.tick ?? 0)) pieces.push({ points, end: at });
+    points = [];
+  };
+  for (const point of tempos.slice(1)) {
+    const before = points.at(-1);
+    const isBack = Math.abs(point.tempo - usual) <= ROUNDING;
+    if (isBack || (before && point.tempo > before.tempo)) close(point.tick);
+    if (!isBack) points.push(point);
+  }
+  close(end);
+  return pieces;
+}
+
+/** Tempos as the slowing that they are; null where they are none that a slot can have. */
+function slowingOf({ points, end }: Piece, usual: number): Slowing | null {
+  const over = end - (points[0]?.tick ?? end);
+  const steps = Math.max(1, Math.floor(over / SLOWING_STEP));
+  const share = (100 * (points.at(-1)?.tempo ?? usual)) / usual;
+  if (points.length !== steps || over > LIMITS.slot || share < 20 || share > 100) return null;
+  // Shares are mostly whole; one that is not is as the file's microseconds have it.
+  for (const to of [Math.round(share), share]) {
+    const slowing = { end, over, to };
+    if (!temposLost([{ tick: 0, tempo: usual }, ...points], slowedTempos([slowing], usual, end)))
+      return slowing;
+  }
+  return null;
+}

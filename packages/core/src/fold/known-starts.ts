@@ -1,0 +1,50 @@
+import type { Swing } from '../song/inherited/swing.ts';
+import type { Meter } from '../time/meter.ts';
+import type { ArrivedFile, Bar } from './arrived.ts';
+import { isSameMeter, sectionMeter, usualMeter } from './bar-meters.ts';
+
+/** What is known of sections before it is known what they play. */
+export interface KnownStarts {
+  /** The bars, counted from 0, at which sections begin, with what the file calls them; empty where nothing is said. */
+  readonly starts: ReadonlyMap<number, string>;
+  /** The meter in which the song counts each bar: that of its section's first bar. */
+  readonly meters: readonly Meter[];
+  /** Bars that are not what their section counts: of another meter, or cut short. */
+  readonly odd: ReadonlySet<number>;
+}
+
+/**
+ * Where a file's own markers or a lasting change of meter begin a section. With a swing, which is counted from a section's
+ * start, one begins after each odd bar too.
+ */
+export function knownStarts(
+  { bars, markers }: Pick<ArrivedFile, 'bars' | 'markers'>,
+  swing: Swing | null,
+): KnownStarts {
+  const starts = new Map<number, string>([[0, '']]);
+  for (let i = 1; i < bars.length; i++) if (meterTurns(bars, i)) starts.set(i, '');
+  for (const { tick, name } of markers) {
+    const at = bars.findIndex(({ start, length }) => tick < start + length / 2);
+    if (at >= 0) starts.set(at, name);
+  }
+  const usual = usualMeter(bars);
+  const odd = new Set<number>();
+  let counted = usual;
+  const meters = bars.map((bar, i) => {
+    const own = sectionMeter(bar);
+    if (swing && odd.has(i - 1) && !starts.has(i)) starts.set(i, '');
+    if (starts.has(i)) counted = own ?? usual;
+    if (!own || !isSameMeter(own, counted)) odd.add(i);
+    return counted;
+  });
+  return { starts, meters, odd };
+}
+
+/** Whether a meter begins at a bar that lasts: one odd bar between belongs to what it ends. */
+function meterTurns(bars: readonly Bar[], at: number): boolean {
+  const lengthAt = (i: number) => bars[i]?.length;
+  if (lengthAt(at) === lengthAt(at - 1)) return false;
+  const isOdd = lengthAt(at) !== lengthAt(at + 1);
+  const wasOdd = at >= 2 && lengthAt(at - 1) !== lengthAt(at - 2);
+  return !isOdd && !(wasOdd && lengthAt(at) === lengthAt(at - 2));
+}
