@@ -35,6 +35,7 @@ const STRAIGHT: Bend = () => 0;
 /** The place of a grid that is heard nearest to a tick of the bar. */
 function nearestPlace(tick: number, step: number, bend: Bend): number {
   const middle = Math.round(tick / step) * step;
+  if (bend === STRAIGHT) return middle;
   const distance = (at: number) => Math.abs(tick - at - bend(at));
   return [middle - step, middle + step].reduce(
     (best, at) => (at >= 0 && distance(at) < distance(best) ? at : best),
