@@ -102,6 +102,18 @@ test('songs are duplicated, deleted and put back', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'More for Twin waltz', exact: true })).toHaveCount(1);
 });
 
+test('of the songs one is heard at a time, and its card says so', async ({ page }) => {
+  await page.goto('/');
+  const button = (name: string) => page.getByRole('button', { name, exact: true }).first();
+  await button('Play Paper Lanterns').click();
+  await expect(button('Stop Paper Lanterns')).toBeVisible();
+  await button('Play Seven Herons').click();
+  await expect(button('Stop Seven Herons')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Stop / })).toHaveCount(1);
+  await button('Stop Seven Herons').click();
+  await expect(page.getByRole('button', { name: /^Stop / })).toHaveCount(0);
+});
+
 test('a song begins with a starter groove, at its tempo and in its meter', async ({ page }) => {
   await page.goto('/');
   await page.getByRole('button', { name: 'From a starter groove…' }).click();

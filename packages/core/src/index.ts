@@ -79,7 +79,7 @@ export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.
 export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
 export { songFileSchema } from './song/file/json-schema.ts';
 export { readSongFile, songOfFile, type SongFile } from './song/file/song-file.ts';
-export { songFile } from './song/file/write.ts';
+export { songFile, songFileContent } from './song/file/write.ts';
 export { readRecords, readSong } from './song/read.ts';
 export { omit } from './song/omit.ts';
 export { saysSame } from './song/says-same.ts';

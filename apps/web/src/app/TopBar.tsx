@@ -12,6 +12,7 @@ import { KeyCap } from '../shared/ui/KeyCap.tsx';
 import { Logo } from '../shared/ui/Logo.tsx';
 import { ModeButton } from '../shared/ui/ModeButton.tsx';
 import { NameField } from '../shared/ui/NameField.tsx';
+import { HEAD } from '../shared/ui/PageHead.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
 import { SONG_COMMANDS } from './commands.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
@@ -25,14 +26,10 @@ export function TopBar() {
     <Box
       component="header"
       sx={{
-        display: 'flex',
-        alignItems: 'center',
+        ...HEAD,
         flexWrap: 'wrap',
         columnGap: { xs: 0.5, lg: 1 },
-        minHeight: 56,
         px: { xs: 1, lg: 2 },
-        background: color('page'),
-        borderBottom: `1px solid ${color('line')}`,
         minWidth: 0,
       }}
     >

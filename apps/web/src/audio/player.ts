@@ -44,6 +44,8 @@ export class Player {
   /** What runs until the clock's own time comes, after a cue. */
   #earlier: Clock | null = null;
   #click = false;
+  /** How often something was begun or stopped: what waits for its sounds meanwhile does not begin any more. */
+  #asked = 0;
   #cable: Cable | null = null;
 
   constructor() {
@@ -52,6 +54,10 @@ export class Player {
 
   get isPlaying(): boolean {
     return this.#clock !== null;
+  }
+
+  plays(song: SongDocument): boolean {
+    return this.isPlaying && this.#playing?.document === song;
   }
 
   /** The place within what is played, in ticks, as it is heard now; null when nothing plays. */
@@ -123,7 +129,9 @@ export class Player {
   /** Plays from a tick, after clicks on `countIn` beats. */
   async play(playing: Playing, fromTick: number, countIn = 0): Promise<void> {
     this.#silence();
+    const asked = ++this.#asked;
     await this.instrument.ready();
+    if (asked !== this.#asked) return;
     this.#use(playing);
     const start = this.#context.currentTime + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
@@ -156,6 +164,7 @@ export class Player {
   }
 
   stop(): void {
+    this.#asked++;
     if (!this.#clock) return;
     this.#clock = null;
     this.#cue = null;

@@ -1,11 +1,12 @@
+import type { SongDocument } from '@plucky/core';
 import { useSyncExternalStore } from 'react';
 import { thePlayer } from './player.ts';
 
-/** Whether anything plays. */
-export function useIsPlaying(): boolean {
+/** Whether a song plays, or anything where none is named. */
+export function useIsPlaying(song?: SongDocument): boolean {
   const player = thePlayer();
   return useSyncExternalStore(
     (listener) => player.subscribe(listener),
-    () => player.isPlaying,
+    () => (song ? player.plays(song) : player.isPlaying),
   );
 }

@@ -3,6 +3,7 @@ import { freeName, type Id } from '../names.ts';
 import { type Edits, NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
 import { type Content, contentOf, editsFrom, hitKey, type StretchHit } from './content.ts';
 import { editsTo, hitOf, type RowHit, type RowOf, wantedId } from './edits.ts';
+import { letters } from './letters.ts';
 
 /** A pattern that was found: what it plays, and how it is used. */
 export interface Found {
@@ -72,7 +73,7 @@ export function familyOf(
         : (END_NAMES[role] ??
           (followed
             ? changeName(followed.root.pattern.name, base, content, names)
-            : `${names.others} ${letterOf(letter++)}`));
+            : `${names.others} ${letters(letter++)}`));
     const name = freeNameFor(wanted, taken);
     taken.push(name);
     const pattern: Pattern = {
@@ -159,10 +160,6 @@ function roleOf(
   if (isEnd && isLast && uses === 1) return 'ending';
   if (isEnd && atEnds === uses) return 'fill';
   return follows ? 'variation' : 'groove';
-}
-
-function letterOf(nth: number): string {
-  return nth < 26 ? String.fromCharCode(65 + nth) : String(nth + 1);
 }
 
 function freeNameFor(wanted: string, taken: readonly string[]): string {

@@ -6,6 +6,7 @@ import type { Meter } from '../time/meter.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { isSameMeter, sectionMeter } from './bar-meters.ts';
 import type { FoldedPart } from './fold-part.ts';
+import { letters } from './letters.ts';
 import { Player } from './player.ts';
 import type { FoundSection } from './sections.ts';
 
@@ -93,12 +94,6 @@ export function formOf(
     form.push({ id: `o${form.length + 1}`, section: id, times: 1, silencedVoices: [] });
   });
   return { sections, form, slots: slotCount, edits };
-}
-
-function letters(nth: number): string {
-  return nth < 26
-    ? String.fromCharCode(65 + nth)
-    : `${letters(Math.floor(nth / 26) - 1)}${letters(nth % 26)}`;
 }
 
 function editCount({ own, changed, silenced, silencedVoices }: Layer): number {

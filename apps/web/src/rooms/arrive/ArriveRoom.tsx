@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { useArriving } from '../../session/arriving.ts';
 import { FileButton } from '../../shared/ui/FileButton.tsx';
-import { Logo } from '../../shared/ui/Logo.tsx';
+import { PageHead } from '../../shared/ui/PageHead.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { useArrival } from './arrival.ts';
 import { ArrivedFilePage } from './ArrivedFilePage.tsx';
@@ -55,19 +55,7 @@ function Plain({
   const navigate = useNavigate();
   return (
     <Box sx={{ minHeight: '100vh', background: color('paper') }}>
-      <Box
-        component="header"
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          height: 56,
-          px: 2.5,
-          background: color('page'),
-          borderBottom: `1px solid ${color('line')}`,
-        }}
-      >
-        <Logo />
-      </Box>
+      <PageHead />
       <Box
         component="main"
         sx={{ maxWidth: 560, mx: 'auto', pt: 8, px: 2, display: 'grid', gap: 2, justifyItems: 'start' }}

@@ -1,12 +1,12 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted, meterName, type Section, type SongDocument, songFile, tempoAt } from '@plucky/core';
+import { counted, meterName, type Section, type SongDocument, songFileContent, tempoAt } from '@plucky/core';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api, type SongFile } from '../../api/client.ts';
+import { api } from '../../api/client.ts';
 import { useArriving } from '../../session/arriving.ts';
-import { Logo } from '../../shared/ui/Logo.tsx';
 import { notify } from '../../shared/ui/notify.ts';
+import { PageHead } from '../../shared/ui/PageHead.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { type Arrival, choose, useArrival } from './arrival.ts';
 import { ArrivedTracks } from './ArrivedTracks.tsx';
@@ -37,7 +37,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
     void navigate('/');
   };
   const make = useMutation({
-    mutationFn: (song: SongDocument) => api.take(JSON.parse(songFile(song)) as SongFile),
+    mutationFn: (song: SongDocument) => api.take(songFileContent(song)),
     onSuccess: async (song) => {
       useArriving.setState({ file: null });
       await queries.invalidateQueries({ queryKey: ['songs'] });
@@ -62,18 +62,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         background: color('paper'),
       }}
     >
-      <Box
-        component="header"
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          gap: 1.5,
-          px: 2.5,
-          background: color('page'),
-          borderBottom: `1px solid ${color('line')}`,
-        }}
-      >
-        <Logo />
+      <PageHead>
         <Typography variant="h1" sx={{ fontSize: TEXT.heading }}>
           A file arrives
         </Typography>
@@ -89,7 +78,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         >
           Make the song
         </Button>
-      </Box>
+      </PageHead>
       <Box
         sx={{
           display: 'grid',

@@ -11,10 +11,10 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { useEffect, useState } from 'react';
+import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { useIsPlaying } from '../../audio/useIsPlaying.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
-import { notify } from '../../shared/ui/notify.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import type { Arrival } from './arrival.ts';
 
@@ -30,12 +30,7 @@ export function HearBar({ arrival, document }: { arrival: Arrival; document: Son
   const play = (what: Heard, from: number) => {
     if (!document) return;
     const playing = what === 'fold' ? ofFold(document) : ofFile(arrival, document);
-    const player = thePlayer();
-    player.instrument.setSong(playing.document);
-    player.instrument.prepare(playing.timeline.events);
-    void player.play({ ...playing, loops: false, origin: null }, from).catch(() => {
-      notify('The sounds could not be started.', { variant: 'error' });
-    });
+    void playAlone({ ...playing, loops: false, origin: null }, from);
   };
   const choose = (what: Heard) => {
     setHeard(what);

@@ -6,6 +6,7 @@ import { compile, counted, documentOf } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, type SongFace } from '../../api/client.ts';
+import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';
 import { useIsPlaying } from '../../audio/useIsPlaying.ts';
 import { dayName } from '../../shared/days.ts';
@@ -106,20 +107,11 @@ function MoreMenu({ name, onCopy, onRemove }: { name: string; onCopy: () => void
 }
 
 function PlaySong({ document, name }: { document: Parameters<typeof compile>[0]; name: string }) {
-  const player = thePlayer();
-  const anyPlaying = useIsPlaying();
-  const [mine, setMine] = useState(false);
-  const playing = anyPlaying && mine;
-  useEffect(() => () => player.stop(), [player]);
+  const playing = useIsPlaying(document);
+  useEffect(() => () => thePlayer().stop(), []);
   const toggle = () => {
-    player.stop();
-    setMine(!playing);
-    if (playing) return;
-    const timeline = compile(document, { kind: 'song' });
-    player.instrument.setHeard(() => true);
-    player.instrument.setSong(document);
-    player.instrument.prepare(timeline.events);
-    void player.play({ timeline, loops: false, document, origin: 0 }, 0);
+    if (playing) thePlayer().stop();
+    else void playAlone({ timeline: compile(document, { kind: 'song' }), loops: false, document, origin: 0 });
   };
   return (
     <IconButton

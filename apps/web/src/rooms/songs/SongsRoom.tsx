@@ -6,10 +6,10 @@ import { useNavigate } from 'react-router';
 import { api, type SongFace } from '../../api/client.ts';
 import { songIn } from '../../api/song-in.ts';
 import { isMidiFile, useArriving } from '../../session/arriving.ts';
-import { Logo } from '../../shared/ui/Logo.tsx';
 import { ModeButton } from '../../shared/ui/ModeButton.tsx';
 import { NoticeAction } from '../../shared/ui/NoticeAction.tsx';
 import { notify } from '../../shared/ui/notify.ts';
+import { PageHead } from '../../shared/ui/PageHead.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { FromFile } from './FromFile.tsx';
 import { FromStarter } from './FromStarter.tsx';
@@ -67,19 +67,7 @@ export function SongsRoom() {
   const shown = inBin ? bin : songs;
   return (
     <Box sx={{ height: '100vh', overflow: 'auto', background: color('paper') }}>
-      <Box
-        component="header"
-        sx={{
-          display: 'flex',
-          alignItems: 'center',
-          gap: 1.5,
-          height: 56,
-          px: 2.5,
-          background: color('page'),
-          borderBottom: `1px solid ${color('line')}`,
-        }}
-      >
-        <Logo />
+      <PageHead>
         <Typography variant="h2" component="span">
           Plucky Verse
         </Typography>
@@ -91,7 +79,7 @@ export function SongsRoom() {
           {inBin ? 'All songs' : `Bin${bin.data?.length ? ` (${bin.data.length})` : ''}`}
         </Button>
         <ModeButton />
-      </Box>
+      </PageHead>
       <Box component="main" sx={{ maxWidth: 1240, mx: 'auto', p: { xs: 2, sm: 3.5 }, pt: 3 }}>
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 2, flexWrap: 'wrap' }}>
           <Typography variant="h1">{inBin ? 'Bin' : 'Songs'}</Typography>

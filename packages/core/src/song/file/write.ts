@@ -14,12 +14,23 @@ const ORDER: readonly SongRecord['kind'][] = [
   'bench',
 ];
 
-/** A song as the text of a file: everything that is stored of it, in today's format, to be read by `readSongFile`. */
-export function songFile(document: SongDocument): string {
+/** What a song's file says: everything that is stored of it, in today's format. */
+export interface SongFileContent {
+  readonly kind: typeof SONG_FILE_KIND;
+  readonly format: number;
+  readonly records: readonly SongRecord[];
+}
+
+export function songFileContent(document: SongDocument): SongFileContent {
   // With the fields of each in one order, whatever they were written in.
   const records = JSON.parse(serialize(document)) as SongDocument['records'];
   const sorted = Object.values(records).sort(
     (a, b) => ORDER.indexOf(a.kind) - ORDER.indexOf(b.kind) || (a.id < b.id ? -1 : 1),
   );
-  return `${JSON.stringify({ kind: SONG_FILE_KIND, format: FORMAT, records: sorted }, null, 2)}\n`;
+  return { kind: SONG_FILE_KIND, format: FORMAT, records: sorted };
+}
+
+/** A song as the text of a file, to be read by `readSongFile`. */
+export function songFile(document: SongDocument): string {
+  return `${JSON.stringify(songFileContent(document), null, 2)}\n`;
 }

@@ -1,0 +1,23 @@
+import { Box } from '@mui/material';
+import type { ReactNode } from 'react';
+import { Logo } from './Logo.tsx';
+import { color } from './tokens.ts';
+
+/** What all heads look like. */
+export const HEAD = {
+  display: 'flex',
+  alignItems: 'center',
+  minHeight: 56,
+  background: color('page'),
+  borderBottom: `1px solid ${color('line')}`,
+} as const;
+
+/** The head of a page that is of no song. */
+export function PageHead({ children }: { children?: ReactNode }) {
+  return (
+    <Box component="header" sx={{ ...HEAD, gap: 1.5, px: 2.5 }}>
+      <Logo />
+      {children}
+    </Box>
+  );
+}
