@@ -79,6 +79,17 @@ test('a demo song plays from the chosen section, and the place moves on', async 
   await expect.poll(bar, { timeout: 20_000 }).toBeGreaterThan(first);
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+
+  // A press in a slot is at a beat, from which the song is played by the mouse too.
+  await page.getByRole('button', { name: /^Slot 1 of Verse 2/ }).click();
+  const from = page.getByRole('button', { name: /^From \d+\.\d+$/ });
+  const pressed = Number(/^From (\d+)/.exec((await from.textContent()) ?? '')?.[1]);
+  expect(pressed).toBeGreaterThan(37);
+  await from.click();
+  await expect.poll(bar).toBeGreaterThanOrEqual(pressed);
+  expect(await bar()).toBeLessThan(pressed + 8);
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });
 
 test('another room changes nothing that sounds until it is asked to, and the song goes on from its place', async ({

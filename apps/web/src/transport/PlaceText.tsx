@@ -23,10 +23,25 @@ export function PlaceText({ label, textOf }: { label: string; textOf: (place: nu
   );
 }
 
-/** A tick as bar, beat and quarter of a beat. */
-export function placeText(frame: Pick<Frame, 'meters'>, tick: number): string {
-  const { bar, start, meter } = barAt(frame, tick);
+function placeIn({ meters }: Pick<Frame, 'meters'>, tick: number) {
+  const { bar, start, meter } = barAt({ meters }, tick);
   const beat = beatTicks(meter);
   const inBar = tick - start;
-  return `bar ${bar} . ${Math.floor(inBar / beat) + 1} . ${Math.floor((inBar % beat) / (beat / 4)) + 1}`;
+  return {
+    bar,
+    beat: Math.floor(inBar / beat) + 1,
+    quarter: Math.floor((inBar % beat) / (beat / 4)) + 1,
+  };
+}
+
+/** A tick as bar, beat and quarter of a beat. */
+export function placeText(frame: Pick<Frame, 'meters'>, tick: number): string {
+  const { bar, beat, quarter } = placeIn(frame, tick);
+  return `bar ${bar} . ${beat} . ${quarter}`;
+}
+
+/** A tick as bar and beat. */
+export function beatText(frame: Pick<Frame, 'meters'>, tick: number): string {
+  const { bar, beat } = placeIn(frame, tick);
+  return `${bar}.${beat}`;
 }

@@ -1,12 +1,20 @@
+import { Button } from '@mui/material';
 import { type Reach, toggleLoops, useSession, useSessionFields } from '../session/store.ts';
+import { withKeys } from '../shared/keys/command.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
+import { BEAT_COMMANDS } from './commands.ts';
+import { placeOfBeat } from './place-of-beat.ts';
+import { beatText } from './PlaceText.tsx';
+import type { TransportState } from './useTransport.ts';
 
-/** How the song is played on the sheet: whether what plays goes round, and when a section that is pressed comes. */
+/** How the song is played on the sheet: from the beat that was pressed, round and round, and when a pressed section comes. */
 export function SheetChoices({
+  transport,
   reach,
   loops,
   cues,
 }: {
+  transport: TransportState;
   reach: Reach;
   /** Whether it can go round, and whether sections can be cued. */
   loops: boolean;
@@ -16,6 +24,7 @@ export function SheetChoices({
   const atOnce = session.cues === 'at once';
   return (
     <>
+      {reach === 'song' && loops && <FromBeat {...transport} />}
       {loops && (
         <Choice
           chosen={session.loops[reach]}
@@ -35,5 +44,20 @@ export function SheetChoices({
         </Choice>
       )}
     </>
+  );
+}
+
+/** The mouse's way to play the song from a beat that was pressed in a slot. */
+function FromBeat({ what, frame, playFromBeat }: TransportState) {
+  const { slot, beat } = useSessionFields('slot', 'beat');
+  if (!slot || !what || !frame?.meters.length) return null;
+  const tick = placeOfBeat(what.document, slot, beat);
+  return tick === null ? null : (
+    <Button
+      title={withKeys('Play the song from the beat that was pressed', BEAT_COMMANDS.playFromBeat)}
+      onClick={playFromBeat}
+    >
+      From {beatText(frame, tick)}
+    </Button>
   );
 }

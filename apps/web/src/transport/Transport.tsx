@@ -57,12 +57,12 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       sx={{
         display: 'flex',
         alignItems: 'center',
-        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        flexWrap: { xs: 'wrap', lg: 'nowrap' },
         columnGap: { xs: 1, lg: 2 },
         rowGap: 0.5,
         minHeight: 60,
         px: { xs: 1.25, lg: 2.5 },
-        py: { xs: 0.5, md: 0 },
+        py: { xs: 0.5, lg: 0 },
         '& button': { whiteSpace: 'nowrap', flexShrink: 0 },
         background: color('page'),
         borderTop: `1px solid ${color('line')}`,
@@ -114,7 +114,9 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
             ))}
         </Box>
       )}
-      {room === 'sheet' && <SheetChoices reach={reach} loops={!preview && !isElsewhere} cues={playsSong} />}
+      {room === 'sheet' && (
+        <SheetChoices {...{ transport, reach }} loops={!preview && !isElsewhere} cues={playsSong} />
+      )}
       {room === 'groove' && (preview ? preview.scope.kind === 'pattern' : reach === 'pattern') && (
         <Choice
           chosen={session.together}

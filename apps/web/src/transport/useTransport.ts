@@ -1,4 +1,4 @@
-import { frameOf, type SlotAt, type SongDocument, songStretches, type Timeline } from '@plucky/core';
+import { frameOf, type Timeline } from '@plucky/core';
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { type Playing, thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
@@ -7,6 +7,7 @@ import type { DocumentStore } from '../document/store.ts';
 import { type RoomPath, useOpenRoom } from '../session/rooms.ts';
 import { isHeard, setReach, useSession, useSessionFields } from '../session/store.ts';
 import { ask, type Asked, heardFrom, useAsked } from './asked.ts';
+import { placeOfBeat } from './place-of-beat.ts';
 import { usePreview } from './preview.ts';
 import { timelineOf } from './timeline-of.ts';
 import { CHOICES, type WhatPlays, whatPlays } from './what-plays.ts';
@@ -88,14 +89,6 @@ export function useTransport(): TransportState {
       countIn: () => play((now) => now.start, true),
     };
   }, [player, store, room, asked, what, frame, isPlaying]);
-}
-
-/** Where a beat of a slot stands in the song, the first time that it is played, in ticks. */
-function placeOfBeat(document: SongDocument, chosen: SlotAt | null, beat: number): number | null {
-  const stretch = songStretches(document).find(
-    ({ occurrence, slot }) => occurrence?.id === chosen?.occurrence && slot.id === chosen?.slot,
-  );
-  return stretch ? stretch.start + Math.min(beat, stretch.slot.length - 1) : null;
 }
 
 function playingOf({ document, loops, origin }: WhatPlays, timeline: Timeline): Playing {

@@ -1,14 +1,19 @@
-import { type RefObject, useEffect, useState } from 'react';
+import { type RefObject, useLayoutEffect, useState } from 'react';
 
-/** The size of an element, kept up as it changes, in px. */
+/** The size of an element, from before it is first painted, and kept up as it changes, in px. */
 export function useSize(ref: RefObject<HTMLElement | null>): { width: number; height: number } {
   const [size, setSize] = useState({ width: 780, height: 500 });
-  useEffect(() => {
+  useLayoutEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const observer = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: element.clientHeight }),
-    );
+    const measure = () => {
+      const { clientWidth: width, clientHeight: height } = element;
+      // What is not laid out has no size yet.
+      if (width)
+        setSize((size) => (size.width === width && size.height === height ? size : { width, height }));
+    };
+    measure();
+    const observer = new ResizeObserver(measure);
     observer.observe(element);
     return () => observer.disconnect();
   }, [ref]);
