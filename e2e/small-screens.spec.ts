@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { goTo, openDemo } from './desk.ts';
+import { linear } from './linear-file.ts';
 
 const SCREENS = [
   { name: '1024 by 700', width: 1024, height: 700 },
@@ -18,6 +19,13 @@ for (const { name, width, height } of SCREENS)
       await expect(page.getByRole('button', { name: 'Bounce…' })).toBeVisible();
       expect([room, await cutOff(page)]).toEqual([room, []]);
     }
+    await page.goto('/arrive');
+    const bars = Array.from({ length: 8 }, () => ({ 36: 'x.......x.......', 38: '....x.......x...' }));
+    await page
+      .getByLabel('MIDI file')
+      .setInputFiles({ name: 'beat.mid', mimeType: 'audio/midi', buffer: Buffer.from(linear(bars)) });
+    await expect(page.getByRole('button', { name: 'Make the song' })).toBeEnabled();
+    expect(await cutOff(page)).toEqual([]);
   });
 
 test('at 390 wide the song is read on the sheet and played', async ({ page }) => {

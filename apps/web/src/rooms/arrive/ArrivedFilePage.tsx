@@ -58,7 +58,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
       sx={{
         height: '100vh',
         display: 'grid',
-        gridTemplateRows: '56px minmax(0, 1fr) 60px',
+        gridTemplateRows: 'auto minmax(0, 1fr) auto',
         background: color('paper'),
       }}
     >
@@ -66,7 +66,15 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         <Typography variant="h1" sx={{ fontSize: TEXT.heading }}>
           A file arrives
         </Typography>
-        <Typography noWrap sx={{ color: color('soft'), fontSize: TEXT.plain, flex: 1 }}>
+        <Typography
+          noWrap
+          sx={{
+            color: color('soft'),
+            fontSize: TEXT.plain,
+            flex: { xs: '1 0 100%', md: 1 },
+            order: { xs: 1, md: 0 },
+          }}
+        >
           {facts.filter(Boolean).join(' · ')}
         </Typography>
         <Button onClick={leave}>Leave it</Button>
@@ -82,7 +90,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
       <Box
         sx={{
           display: 'grid',
-          gridTemplateColumns: { xs: '1fr', md: '268px minmax(0, 1fr)' },
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: '268px minmax(0, 1fr)' },
           minHeight: 0,
           overflow: { xs: 'auto', md: 'hidden' },
         }}
@@ -121,7 +129,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
             <Box
               sx={{
                 display: 'grid',
-                gridTemplateColumns: { xs: '1fr', lg: '300px minmax(0, 1fr)' },
+                gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: '300px minmax(0, 1fr)' },
                 gap: 3,
                 mt: 2,
               }}

@@ -43,8 +43,11 @@ export function HearBar({ arrival, document }: { arrival: Arrival; document: Son
       sx={{
         display: 'flex',
         alignItems: 'center',
-        gap: 1.5,
-        px: 2.5,
+        flexWrap: 'wrap',
+        gap: { xs: 0.75, md: 1.5 },
+        minHeight: 60,
+        py: 0.5,
+        px: { xs: 1.25, md: 2.5 },
         background: color('page'),
         borderTop: `1px solid ${color('line')}`,
       }}

@@ -71,7 +71,9 @@ export function SongsRoom() {
         <Typography variant="h2" component="span">
           Plucky Verse
         </Typography>
-        <Typography sx={{ color: color('soft'), fontSize: TEXT.control }}>
+        <Typography
+          sx={{ color: color('soft'), fontSize: TEXT.control, display: { xs: 'none', sm: 'block' } }}
+        >
           one groove, a whole song
         </Typography>
         <Box sx={{ flex: 1 }} />

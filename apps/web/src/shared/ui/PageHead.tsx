@@ -15,7 +15,17 @@ export const HEAD = {
 /** The head of a page that is of no song. */
 export function PageHead({ children }: { children?: ReactNode }) {
   return (
-    <Box component="header" sx={{ ...HEAD, gap: 1.5, px: 2.5 }}>
+    <Box
+      component="header"
+      sx={{
+        ...HEAD,
+        flexWrap: { xs: 'wrap', md: 'nowrap' },
+        columnGap: 1.5,
+        rowGap: 0.5,
+        px: { xs: 1.25, md: 2.5 },
+        py: 0.5,
+      }}
+    >
       <Logo />
       {children}
     </Box>
