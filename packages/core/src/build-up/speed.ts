@@ -13,7 +13,7 @@ export const ROLL_TO_TONE = 20;
  */
 export function smoothPlaces(beats: number, r0: number, r1: number, beatTicks: number): number[] {
   if (!(beats > 0 && r0 > 0 && r1 > 0)) throw new RangeError('Beats and rates must be above 0.');
-  const log = Math.log(r1 / r0);
+  const log = logOf(r0, r1);
   const expected = log === 0 ? r0 * beats : (r0 * beats * (r1 / r0 - 1)) / log;
   const count = Math.max(1, Math.round(expected));
   const scaled = r0 * (count / expected);
@@ -22,6 +22,12 @@ export function smoothPlaces(beats: number, r0: number, r1: number, beatTicks: n
     // Adding 0 turns the -0 of a speed that falls into 0.
     return Math.round(t * beatTicks) + 0;
   });
+}
+
+/** The logarithm of `r1 / r0`; 0 for rates so near to each other that it would be all rounding. */
+function logOf(r0: number, r1: number): number {
+  const log = Math.log(r1 / r0);
+  return Math.abs(log) < 1e-9 ? 0 : log;
 }
 
 /** A place on the way of a speed, in beats from its start, and how many hits a beat come there. */
@@ -44,7 +50,7 @@ export function smoothThrough(points: readonly RateAt[], beatTicks: number): num
   const pieces = points.slice(1).map((end, i) => {
     const start = points[i] ?? end;
     const beats = end.at - start.at;
-    const log = Math.log(end.rate / start.rate);
+    const log = logOf(start.rate, end.rate);
     const hits = log === 0 ? start.rate * beats : (start.rate * beats * (end.rate / start.rate - 1)) / log;
     const before = played;
     played += hits;

@@ -67,6 +67,22 @@ test('four bars that are cut into three and one sound as before, and what goes o
   expect(cutSlotAt(document, at('a'), 4 * BAR, 'b')).toHaveProperty('reason');
 });
 
+test('a slot is cut within no roll, and one that stops at the end of its slot does so when that is joined', () => {
+  const roll = { hits: 8, span: 4 * BEAT, velocity: 60, curve: 0, pitch: 0, pan: 0 };
+  const own = { h: hit('snare', BEAT, { roll }) };
+  const whole = songOf([slot('a', 2, layer('five'))], { own });
+  expect(cutSlotAt(whole, at('a'), 3 * BEAT, 'b')).toEqual({
+    reason: 'A roll of snare sounds over that place, and would be cut off.',
+  });
+  const before = after(whole, cutSlotAt(whole, at('a'), BEAT, 'b'));
+  expect(heard(before)).toEqual(heard(whole));
+
+  const stopped = songOf([slot('a', 1, layer('five')), slot('b', 1, layer('five', { start: BAR }))], { own });
+  const joined = after(stopped, joinChosen(stopped, 'verse', ['a', 'b']));
+  expect(slotsOf(joined).map(({ length, layers }) => [length, layers.length])).toEqual([[2 * BAR, 2]]);
+  expect(heard(joined)).toEqual(heard(stopped));
+});
+
 test('any cut and joining again is silent', () => {
   const cuts = fc.array(fc.integer({ min: 1, max: 15 }), { minLength: 1, maxLength: 4 });
   fc.assert(

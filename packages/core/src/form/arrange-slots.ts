@@ -4,11 +4,13 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { plays } from '../song/layers.ts';
 import { omit } from '../song/omit.ts';
 import type { Outcome } from '../song/outcome.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
+import type { Layer, Section, Slot, Voice } from '../song/records.ts';
 import { cutSlot } from './cut-slot.ts';
 import { editSection, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlots, startOf } from './going-on.ts';
+import { resolveLayer } from './layer.ts';
 import { inOneSlot } from './one-slot.ts';
+import { rollBeyond } from './roll-beyond.ts';
 
 /** Adds slots at `index` of a section (0 is its start), or at its end. Refused for more than a section has room for. */
 export function addSlots(
@@ -131,13 +133,15 @@ export function duplicateSlots(
 
 /**
  * Cuts a slot in two at a place in ticks from its start; what it plays goes on in the second one, which has the id given, and
- * sounds as before. Refused outside the slot.
+ * sounds as before. Refused outside the slot and within a roll.
  */
 export function cutSlotAt(document: SongDocument, { section, slot }: SlotIn, at: number, id: Id): Outcome {
   const record = indexOf(document).section(section);
   const played = record && playedSlots(document, record).find((one) => one.id === slot);
   if (!played) return null;
   if (at <= 0 || at >= played.length) return { reason: 'A slot is cut somewhere within it.' };
+  const rolled = rolledOver(document, played, at);
+  if (rolled) return { reason: `A roll of ${rolled.name} sounds over that place, and would be cut off.` };
   const [first, second] = cutSlot(document, played, at, id);
   return editSection(document, section, 'cut a slot', (before) => {
     const place = before.slots.findIndex((one) => one.id === slot);
@@ -151,6 +155,16 @@ export function cutSlotAt(document: SongDocument, { section, slot }: SlotIn, at:
       slots: cut.with(place + 1, withGoingOn(document, { ...before, slots: cut }, place + 1)),
     };
   });
+}
+
+/** The voice that rolls over a place of a slot, in ticks from its start; undefined for none. */
+function rolledOver(document: SongDocument, slot: Slot, at: number): Voice | undefined {
+  for (const layer of slot.layers) {
+    const played = resolveLayer(document, slot, layer);
+    const hit = at < played.from + played.length ? rollBeyond(played, at - played.from) : undefined;
+    if (hit) return indexOf(document).voice(hit.voice);
+  }
+  return undefined;
 }
 
 function asBefore(layer: Layer, { layers }: Slot): Layer {

@@ -9,6 +9,8 @@ import { type Layer, NO_EDITS, type Slot } from '../song/records.ts';
 import { drawnAs, drawnIn, goesOnDrawing } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { joinedChords } from './joined-chords.ts';
+import { resolveLayer } from './layer.ts';
+import { rollBeyond } from './roll-beyond.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { countsRounds } from './times.ts';
 
@@ -85,6 +87,9 @@ function goesOnInto(document: SongDocument, one: Layer, other: Layer, slot: Id, 
   const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>
     JSON.stringify([silencedVoices, level, own, silenced, changed]);
   if (said(other) !== said({ ...one, ...NO_EDITS }) || said(one) !== said(other)) return false;
+  // What is cut off between them would roll on.
+  const played = resolveLayer(document, { id: slot, length, layers: [] }, one);
+  if (rollBeyond(played, played.length)) return false;
   const drawn = [one, other].map((layer) => drawnIn(document, layer, slot));
   if (!goesOnDrawing(drawn[0] ?? null, drawn[1] ?? null, before.to - before.from)) return false;
   const period = indexOf(document).pattern(one.pattern)?.length ?? 1;

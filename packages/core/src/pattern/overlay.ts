@@ -17,10 +17,29 @@ export interface Overlaid {
 }
 
 /**
+ * Hits that are followed, under ids that none of a pattern's own has: a repeat of a parent that became shorter may come to be
+ * called as a copy that was made of it. The same object when all are free.
+ */
+export function besideOwn(
+  followed: readonly FollowedHit[],
+  own: Readonly<Record<Id, Hit>>,
+): readonly FollowedHit[] {
+  if (!followed.some(({ id }) => Object.hasOwn(own, id))) return followed;
+  const taken = new Set(followed.map(({ id }) => id));
+  return followed.map((hit) => {
+    if (!Object.hasOwn(own, hit.id)) return hit;
+    const id = freeHitId(hit.id, (one) => taken.has(one) || Object.hasOwn(own, one));
+    taken.add(id);
+    return { ...hit, id };
+  });
+}
+
+/**
  * Lays edits over what is followed: changed fields, then silenced hits, then own hits.
  * A changed hit sounds even where a shape would silence it. Hits at or after `length` ticks are hidden.
  */
-export function overlay(base: readonly FollowedHit[], edits: Edits, length: number): Overlaid {
+export function overlay(followed: readonly FollowedHit[], edits: Edits, length: number): Overlaid {
+  const base = besideOwn(followed, edits.own);
   const silenced = new Set(edits.silenced);
   const hits: ResolvedHit[] = [];
   for (const hit of base) {

@@ -4,6 +4,7 @@ import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Edits, Pattern, Section, SongRecord } from '../song/records.ts';
 import { followersOf } from './family.ts';
+import { resolve } from './resolve.ts';
 
 /** New ids of hits by their old ones. */
 type Names = ReadonlyMap<Id, Id>;
@@ -29,13 +30,17 @@ export function withRenamedHits(
   appeared: ReadonlySet<Id>,
 ): readonly SongRecord[] {
   const below = ownIdsBelow(document, pattern);
-  const isTaken = (id: Id) => below.has(id) || appeared.has(id);
+  // What gets a name meets whatever had it below, as what has appeared does.
+  const given = [...names].flatMap(([before, after]) => (before === after ? [] : [after]));
+  const met = new Set([...appeared, ...given]);
+  const present = new Set([...appeared, ...names.values()]);
+  const isTaken = (id: Id) => below.has(id) || present.has(id);
   const renamed = new Map<Id, Names>([[pattern, names]]);
   const patterns = followersOf(document, pattern).map((one): Pattern => {
     const inherited = renamed.get(one.parent ?? '') ?? names;
-    const { edits, all } = renameIn(one, inherited, appeared, isTaken);
+    const { edits, all, nameOf } = renameIn(one, inherited, met, isTaken, looseIn(document, one.id));
     renamed.set(one.id, all);
-    return { ...one, ...edits, ...(one.seen ? { seen: renameKeys(one.seen, all) } : {}) };
+    return { ...one, ...edits, ...(one.seen ? { seen: renameKeys(one.seen, nameOf) } : {}) };
   });
   const sections = indexOf(document).sections.map((section): Section => ({
     ...section,
@@ -43,7 +48,7 @@ export function withRenamedHits(
       ...slot,
       layers: slot.layers.map((layer) => {
         const known = renamed.get(layer.pattern);
-        return known ? { ...layer, ...renameIn(layer, known, appeared, isTaken).edits } : layer;
+        return known ? { ...layer, ...renameIn(layer, known, met, isTaken, new Set()).edits } : layer;
       }),
     })),
   }));
@@ -52,30 +57,45 @@ export function withRenamedHits(
   );
 }
 
+/** The hits that a pattern says something of and that are gone. */
+function looseIn(document: SongDocument, pattern: Id): ReadonlySet<Id> {
+  return new Set(resolve(document, pattern).loose.map(({ hit }) => hit));
+}
+
 function renameIn(
   { own, silenced, changed }: Edits,
   inherited: Names,
-  appeared: ReadonlySet<Id>,
+  met: ReadonlySet<Id>,
   isTaken: (id: Id) => boolean,
-): { edits: Edits; all: Names } {
+  loose: ReadonlySet<Id>,
+): { edits: Edits; all: Names; nameOf: (id: Id) => Id } {
   const mine = new Map<Id, Id>();
   const kept: Record<Id, Hit> = {};
+  const isTakenHere = (id: Id) => isTaken(id) || Object.hasOwn(kept, id);
   for (const [id, hit] of Object.entries(own)) {
-    const clashes = sourcesOf(id).some((source) => appeared.has(source));
-    const free = clashes ? freeHitId(id, (one) => isTaken(one) || Object.hasOwn(kept, one)) : id;
+    const clashes = sourcesOf(id).some((source) => met.has(source));
+    const free = clashes ? freeHitId(id, isTakenHere) : id;
     if (free !== id) mine.set(id, free);
     kept[free] = hit;
   }
-  const edits = {
-    own: kept,
-    silenced: silenced.map((id) => (Object.hasOwn(own, id) ? (mine.get(id) ?? id) : newName(id, inherited))),
-    changed: renameKeys(changed, inherited),
+  const all = mine.size ? new Map([...inherited, ...mine]) : inherited;
+  const nameOf = (id: Id) => {
+    if (Object.hasOwn(own, id)) return mine.get(id) ?? id;
+    const sources = sourcesOf(id);
+    // An edit whose hit is gone stays so: what has appeared under its name is another hit.
+    if (loose.has(id) && sources.some((source) => met.has(source))) return freeHitId(`${id}~`, isTakenHere);
+    const source = sources.find((one) => all.has(one));
+    return source === undefined ? id : (all.get(source) ?? source) + id.slice(source.length);
   };
-  return { edits, all: mine.size ? new Map([...inherited, ...mine]) : inherited };
+  return {
+    edits: { own: kept, silenced: silenced.map(nameOf), changed: renameKeys(changed, nameOf) },
+    all,
+    nameOf,
+  };
 }
 
-function renameKeys<T>(by: Readonly<Record<Id, T>>, names: Names): Record<Id, T> {
-  return Object.fromEntries(Object.entries(by).map(([id, value]) => [newName(id, names), value]));
+function renameKeys<T>(by: Readonly<Record<Id, T>>, nameOf: (id: Id) => Id): Record<Id, T> {
+  return Object.fromEntries(Object.entries(by).map(([id, value]) => [nameOf(id), value]));
 }
 
 /** The id itself and those that repeats (`~`) and shapes (`.`) have made it from, longest first. */
@@ -83,9 +103,4 @@ function sourcesOf(id: Id): Id[] {
   const ends = [id.length];
   for (let end = id.length - 1; end > 0; end--) if (id[end] === '~' || id[end] === '.') ends.push(end);
   return ends.map((end) => id.slice(0, end));
-}
-
-function newName(id: Id, names: Names): Id {
-  const source = sourcesOf(id).find((one) => names.has(one));
-  return source === undefined ? id : (names.get(source) ?? source) + id.slice(source.length);
 }

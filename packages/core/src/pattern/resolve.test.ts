@@ -61,6 +61,28 @@ test('a longer follower repeats its parent with ids of its own; a shorter fill f
   expect(look(document, 'start')).toEqual(['0 kick 100 followed', '480 hat 100 followed']);
 });
 
+test('a repeat that comes to be called as a hit of the follower’s own sounds beside it, under an id that edits can tell', () => {
+  const before = withPatterns(
+    pattern('bar', { length: 3840, own: { k: hit('kick', 0) } }),
+    pattern('two', {
+      parent: 'bar',
+      length: 7680,
+      own: { 'k~3840': hit('kick', 4800, { velocity: 70 }) },
+    }),
+  );
+  expect(resolve(before, 'two').hits.map(({ id, at, origin }) => [id, at, origin])).toEqual([
+    ['k', 0, 'followed'],
+    ['k~3840~', 3840, 'followed'],
+    ['k~3840', 4800, 'own'],
+  ]);
+  const silenced = after(before, toggleSilenced(before, 'two', ['k~3840~']));
+  expect(look(silenced, 'two')).toEqual([
+    '0 kick 100 followed',
+    '3840 kick 100 silenced',
+    '4800 kick 70 own',
+  ]);
+});
+
 test('shapes silence, re-voice, thin and scale what is followed, and an edit of the pattern’s own outranks them', () => {
   const shaped = (shapes: Pattern['shapes'], fields: Partial<Pattern> = {}) =>
     look(withPatterns(pattern('p', { parent: 'main', shapes, ...fields })), 'p');

@@ -13,7 +13,7 @@ import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { notesFromRow } from './from-row.ts';
 import { inheritedValues } from './inherit.ts';
-import { type LooseEdit, overlay, unroll } from './overlay.ts';
+import { besideOwn, type LooseEdit, overlay, unroll } from './overlay.ts';
 
 /** A pattern with all that it follows worked out. */
 export interface ResolvedPattern extends InheritedValues {
@@ -97,7 +97,8 @@ function workOut(
       ? notesFromRow(soundingOf(drums), pattern.fromRow, drums.pattern.length, pattern.length)
       : [];
   const context = { meter: values.meter ?? songMeter, length: pattern.length };
-  const { followed, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
+  const { followed: shaped, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
+  const followed = besideOwn(shaped, pattern.own);
   const { hits, loose } = overlay(followed, pattern, pattern.length);
   const over =
     isOver || hits.length > LIMITS.hits

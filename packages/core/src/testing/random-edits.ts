@@ -248,7 +248,7 @@ export function editFrom(document: SongDocument, { edit, a, b }: Dice): Outcome 
       ]),
     () => toggleOccurrenceVoice(document, 'o1', row),
     () =>
-      playAsFollower(document, a % 2 ? 'verse' : 'second', { section: `f${a}`, occurrence: `fo${b}` }, 'o1'),
+      playAsFollower(document, a % 2 ? 'verse' : 'second', { section: `fs${a}`, occurrence: `fo${b}` }, 'o1'),
     () => onlyThisTime(document, 'o1', `only${a}`),
     () => takeSlotBack(document, sections[a % sections.length] ?? 'verse', slot?.id ?? 'none'),
     () => (a % 4 ? null : letSectionGo(document, sections[b % sections.length] ?? 'verse')),
