@@ -37,10 +37,10 @@ export function keptTempos(
 
 /** How many tempos of a file a song goes without, which begins with the same one. */
 export function temposLost(file: TempoMap, song: TempoMap): number {
-  return file.filter(
-    ({ tick, tempo }, i) =>
-      i > 0 && !song.some((one) => Math.abs(one.tick - tick) <= 1 && Math.abs(one.tempo - tempo) <= ROUNDING),
-  ).length;
+  const tempos = new Map(song.map(({ tick, tempo }) => [tick, tempo]));
+  const isThere = (tick: number, tempo: number) =>
+    [tick, tick - 1, tick + 1].some((at) => Math.abs((tempos.get(at) ?? Infinity) - tempo) <= ROUNDING);
+  return file.filter(({ tick, tempo }, i) => i > 0 && !isThere(tick, tempo)).length;
 }
 
 /** Tempos one after the other, none higher than the one before, up to where the first of the file holds again or one is higher. */
