@@ -1,6 +1,15 @@
 // What is public, by the module that it comes from. What is not named here is nobody else's.
 export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
-export { barTicks, beatTicks, groupStarts, meter, meterName, usualGroups, type Meter } from './time/meter.ts';
+export {
+  barTicks,
+  beatTicks,
+  groupStarts,
+  isSameMeter,
+  meter,
+  meterName,
+  usualGroups,
+  type Meter,
+} from './time/meter.ts';
 export { GRIDS, gridName, gridTicks, isTriplet, snap, snapDown, type Grid } from './time/grid.ts';
 export { lengthName, noteLength, placeName } from './time/place.ts';
 export { lengthFrom, noteLengthFrom, placeFrom } from './time/typed.ts';

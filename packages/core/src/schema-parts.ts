@@ -18,8 +18,12 @@ export const wholeSchema = (z: Zod, least: number, most: number) => {
 };
 
 export const percentSchema = (z: Zod) => numberSchema(z, 0, 100);
-/** Quarter notes a minute. */
-export const tempoSchema = (z: Zod) => numberSchema(z, 20, 400);
+/** The slowest and the fastest tempo, in quarter notes a minute. */
+export const [SLOWEST, FASTEST] = [20, 400] as const;
+export const tempoSchema = (z: Zod) => numberSchema(z, SLOWEST, FASTEST);
+/** The least share of its tempo, in percent, to which a song slows. */
+export const LEAST_SLOWED = 20;
+export const slowedSchema = (z: Zod) => z.number().min(LEAST_SLOWED).max(100);
 /** A MIDI velocity. */
 export const velocitySchema = (z: Zod) => wholeSchema(z, 1, 127);
 /** A MIDI note. */

@@ -6,6 +6,7 @@ import { notesOf } from '../midi/bytes/notes-of.ts';
 import { readMidi } from '../midi/bytes/read.ts';
 import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
 import { plainName } from '../names.ts';
+import { FASTEST, SLOWEST } from '../schema-parts.ts';
 import { type BarMeter, barTicks, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
@@ -68,8 +69,6 @@ export interface ArrivedFile {
 
 /** Bars that are counted shorter than this many ticks are no bars: an 8th. */
 const SHORTEST_BAR = PPQ / 2;
-/** Tempos that a song can have, in quarter notes a minute. */
-const [SLOWEST, FASTEST] = [20, 400];
 /** How much silence behind its last note belongs to a file, in bars. */
 const SILENT_BARS = 16;
 

@@ -1,4 +1,4 @@
-import { type BarMeter, barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
+import { barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
 import type { Bar } from './arrived.ts';
 
 /** A bar's meter as a section can have it; null where it cannot, as when the bar is cut short. */
@@ -21,8 +21,4 @@ export function usualMeter(bars: readonly Bar[]): Meter {
   }
   const [usual] = [...counts.values()].sort((a, b) => b.bars - a.bars);
   return usual?.meter ?? meterOf(4, 4);
-}
-
-export function isSameMeter(one: BarMeter, other: BarMeter): boolean {
-  return one.beats === other.beats && one.unit === other.unit;
 }

@@ -8,9 +8,16 @@ import { byNote } from './by-note.ts';
 import type { Member } from './family.ts';
 import { foldPart, type Grounds, PATTERN_COST, type SortedPart, sortPart } from './fold-part.ts';
 import { formOf } from './form.ts';
-import { keptTempos } from './kept-tempos.ts';
-import { knownStarts } from './known-starts.ts';
-import { type FoldOptions, PHRASE, prepare, type Prepared, songOf, voicesOn } from './prepare.ts';
+import {
+  type FoldOptions,
+  type Outline,
+  outlineOf,
+  PHRASE,
+  prepare,
+  type Prepared,
+  songOf,
+  voicesOn,
+} from './prepare.ts';
 import { referenceOfTrack } from './reference.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
 import type { Voiced } from './voices.ts';
@@ -47,13 +54,14 @@ export function fold(
   options: FoldOptions,
   progress: (done: number) => void = () => undefined,
 ): Folded {
-  const prepared = prepare(file, options);
+  const outline = outlineOf(file, options.swing);
+  const prepared = prepare(file, options, outline);
   const isMany = prepared.reduce((sum, { distinct }) => sum + distinct.length, 0) > MANY;
   const tried = options.tolerance !== null ? [options.tolerance] : isMany ? TRIED_OF_MANY : TRIED;
   let best: Folded | null = null;
   for (const [i, tolerance] of tried.entries()) {
     progress((i + 1) / (tried.length + 1));
-    const one = foldAt(file, options, prepared, tolerance);
+    const one = foldAt(file, options, outline, prepared, tolerance);
     if (!best || one.cost < best.cost) best = one;
   }
   if (!best) throw new RangeError('There is no tolerance to fold with.');
@@ -64,6 +72,7 @@ export function fold(
 function foldAt(
   file: ArrivedFile,
   options: FoldOptions,
+  outline: Outline,
   prepared: readonly Prepared[],
   tolerance: number,
 ): Folded {
@@ -72,9 +81,7 @@ function foldAt(
     sortPart({ track, rowOf: voiced.rowOf, units, distinct }, tolerance),
   );
   const faces = facesOf(bars, sorted);
-  const known = knownStarts(file, options.swing);
-  const { slowings } = keptTempos(file, known);
-  const found = sectionsOf(file, known, faces);
+  const found = sectionsOf(file, outline, faces);
   const grounds = groundsOf(bars, found);
   const parts = sorted.map((one, nth) => {
     const { part, voiced } = prepared[nth] ?? {};
@@ -91,7 +98,7 @@ function foldAt(
   });
   const roles = guessedRoles(found, faces);
   const song = songOf(file, options);
-  const { sections, form, slots, edits } = formOf(file, parts, found, roles, slowings, song.meter);
+  const { sections, form, slots, edits } = formOf(file, parts, found, roles, outline.slowings, song.meter);
   const members = parts.flatMap((part) => part.members);
   const used = new Set(
     sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern))),

@@ -2,9 +2,9 @@ import type { Slowing } from '../form/slowing.ts';
 import { LIMITS } from '../limits.ts';
 import { freeName, type Id } from '../names.ts';
 import type { Layer, Occurrence, Section, Slot } from '../song/records.ts';
-import type { Meter } from '../time/meter.ts';
+import { isSameMeter, type Meter } from '../time/meter.ts';
 import type { ArrivedFile } from './arrived.ts';
-import { isSameMeter, sectionMeter } from './bar-meters.ts';
+import { sectionMeter } from './bar-meters.ts';
 import type { FoldedPart } from './fold-part.ts';
 import { letters } from './letters.ts';
 import { Player } from './player.ts';
@@ -37,7 +37,6 @@ export function formOf(
   const form: Occurrence[] = [];
   const names: string[] = [];
   const players = parts.map((part) => ({ part, player: new Player(part) }));
-  const slowingAt = new Map(slowings.map((one) => [one.end, one]));
   let [slotCount, edits] = [0, 0];
   found.forEach(({ from, to, name }, i) => {
     const first = file.bars[from];
@@ -47,16 +46,14 @@ export function formOf(
     const cuts = cutsOf(parts, slowings, first.start, end);
     const meter = sectionMeter(first);
     const own = meter && !isSameMeter(meter, usual) ? meter : null;
-    const slots = cuts.map(([start, stop], nth): Slot => {
-      const { over, to } = slowingAt.get(stop) ?? {};
-      const slows = over !== undefined && to !== undefined && over <= stop - start ? { over, to } : null;
+    const slots = cuts.map(({ start, stop, slows }, nth): Slot => {
       return {
         id: `s${nth + 1}`,
         length: stop - start,
         layers: players.flatMap(({ part, player }) =>
           slows ? layersIn(part, player, start, stop) : (player.layer(start, stop) ?? []),
         ),
-        ...(slows ? { slows } : {}),
+        ...(slows ? { slows: { over: slows.over, to: slows.to } } : {}),
       };
     });
     const shape = JSON.stringify([own, slots]);
@@ -123,13 +120,15 @@ function turnsOf({ stretches, members }: FoldedPart, from: number, to: number): 
   return turns;
 }
 
+/** Where a slot begins and ends, in ticks of the song, and how it slows down. */
+interface Cut {
+  readonly start: number;
+  readonly stop: number;
+  readonly slows?: Slowing | undefined;
+}
+
 /** Where slots begin and end: wherever a part goes on otherwise than before, but for where one slot has to slow down. */
-function cutsOf(
-  parts: readonly FoldedPart[],
-  slowings: readonly Slowing[],
-  from: number,
-  to: number,
-): (readonly [number, number])[] {
+function cutsOf(parts: readonly FoldedPart[], slowings: readonly Slowing[], from: number, to: number): Cut[] {
   const cuts = new Set([from, to, ...parts.flatMap((part) => turnsOf(part, from, to))]);
   const slowingAt = new Map<number, Slowing>();
   for (const slowing of slowings) {
@@ -147,11 +146,12 @@ function cutsOf(
   return sorted.flatMap((start, i) => {
     const stop = sorted[i + 1];
     if (stop === undefined) return [];
-    const slowing = stop - start > LIMITS.slot ? slowingAt.get(stop) : undefined;
-    const last = slowing ? stop - slowing.over : stop;
-    const pieces: (readonly [number, number])[] = [];
-    for (let at = start; at < last; at += LIMITS.slot) pieces.push([at, Math.min(last, at + LIMITS.slot)]);
-    return slowing ? [...pieces, [last, stop] as const] : pieces;
+    const slows = slowingAt.get(stop);
+    const last = slows && stop - start > LIMITS.slot ? stop - slows.over : stop;
+    const pieces: Cut[] = [];
+    for (let at = start; at < last; at += LIMITS.slot)
+      pieces.push({ start: at, stop: Math.min(last, at + LIMITS.slot) });
+    return last < stop ? [...pieces, { start: last, stop, slows }] : pieces.map((one) => ({ ...one, slows }));
   });
 }
 

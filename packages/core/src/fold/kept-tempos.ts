@@ -1,5 +1,6 @@
 import { slowedTempos, type Slowing, SLOWING_STEP } from '../form/slowing.ts';
 import { LIMITS } from '../limits.ts';
+import { LEAST_SLOWED } from '../schema-parts.ts';
 import { tempoAt, type TempoMap, type TempoPoint } from '../time/tempo-map.ts';
 import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
@@ -72,7 +73,7 @@ function slowingOf({ points, end }: Piece, usual: number): Slowing | null {
   const over = end - (points[0]?.tick ?? end);
   const steps = Math.max(1, Math.floor(over / SLOWING_STEP));
   const share = (100 * (points.at(-1)?.tempo ?? usual)) / usual;
-  if (points.length !== steps || over > LIMITS.slot || share < 20 || share > 100) return null;
+  if (points.length !== steps || over > LIMITS.slot || share < LEAST_SLOWED || share > 100) return null;
   // Shares are mostly whole; one that is not is as the file's microseconds have it.
   for (const to of [Math.round(share), share]) {
     const slowing = { end, over, to };

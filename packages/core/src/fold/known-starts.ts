@@ -1,7 +1,7 @@
 import type { Swing } from '../song/inherited/swing.ts';
-import type { Meter } from '../time/meter.ts';
+import { isSameMeter, type Meter } from '../time/meter.ts';
 import type { ArrivedFile, Bar } from './arrived.ts';
-import { isSameMeter, sectionMeter, usualMeter } from './bar-meters.ts';
+import { sectionMeter, usualMeter } from './bar-meters.ts';
 
 /** What is known of sections before it is known what they play. */
 export interface KnownStarts {

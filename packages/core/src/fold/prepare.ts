@@ -7,8 +7,8 @@ import { tempoAt } from '../time/tempo-map.ts';
 import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
 import { usualMeter } from './bar-meters.ts';
 import { type Distinct, distinctOf } from './classes.ts';
-import { keptTempos } from './kept-tempos.ts';
-import { knownStarts } from './known-starts.ts';
+import { type KeptTempos, keptTempos } from './kept-tempos.ts';
+import { type KnownStarts, knownStarts } from './known-starts.ts';
 import { type Units, unitsOf } from './units.ts';
 import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
 
@@ -43,12 +43,22 @@ export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses'])
   return tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').slice(0, LIMITS.layers);
 }
 
+/** What of a file is known before its notes are looked at: where sections begin, how bars are counted, and its tempos. */
+export type Outline = KnownStarts & KeptTempos;
+
+export function outlineOf(file: ArrivedFile, swing: FoldOptions['swing']): Outline {
+  const known = knownStarts(file, swing);
+  return { ...known, ...keptTempos(file, known) };
+}
+
 /** Makes parts and voices of the tracks that are folded, and lays their notes on grids. */
-export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions): Prepared[] {
+export function prepare(
+  file: ArrivedFile,
+  { uses, noteMap, swing }: FoldOptions,
+  { meters, tempos }: Outline = outlineOf(file, swing),
+): Prepared[] {
   const channels = new Set<number>();
   const names: string[] = [];
-  const known = knownStarts(file, swing);
-  const by = { tempos: keptTempos(file, known).tempos, swing, meters: known.meters };
   return foldedTracks(file, uses).map((track, order): Prepared => {
     const drums = uses[track.id] === 'fold';
     const channel = freeChannel(track.channel, channels);
@@ -65,7 +75,7 @@ export function prepare(file: ArrivedFile, { uses, noteMap, swing }: FoldOptions
     };
     const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
     const placed = track.notes.filter(({ note }) => voiced.has(note));
-    const units = unitsOf(placed, file.bars, by, !drums);
+    const units = unitsOf(placed, file.bars, { tempos, swing, meters }, !drums);
     return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };
   });
 }

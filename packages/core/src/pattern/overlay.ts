@@ -12,6 +12,8 @@ export interface LooseEdit {
 }
 
 export interface Overlaid {
+  /** What is followed, under ids that none of its own hits has. */
+  readonly followed: readonly FollowedHit[];
   readonly hits: readonly ResolvedHit[];
   readonly loose: readonly LooseEdit[];
 }
@@ -20,10 +22,7 @@ export interface Overlaid {
  * Hits that are followed, under ids that none of a pattern's own has: a repeat of a parent that became shorter may come to be
  * called as a copy that was made of it. The same object when all are free.
  */
-export function besideOwn(
-  followed: readonly FollowedHit[],
-  own: Readonly<Record<Id, Hit>>,
-): readonly FollowedHit[] {
+function besideOwn(followed: readonly FollowedHit[], own: Readonly<Record<Id, Hit>>): readonly FollowedHit[] {
   if (!followed.some(({ id }) => Object.hasOwn(own, id))) return followed;
   const taken = new Set(followed.map(({ id }) => id));
   return followed.map((hit) => {
@@ -38,18 +37,18 @@ export function besideOwn(
  * Lays edits over what is followed: changed fields, then silenced hits, then own hits.
  * A changed hit sounds even where a shape would silence it. Hits at or after `length` ticks are hidden.
  */
-export function overlay(followed: readonly FollowedHit[], edits: Edits, length: number): Overlaid {
-  const base = besideOwn(followed, edits.own);
+export function overlay(base: readonly FollowedHit[], edits: Edits, length: number): Overlaid {
+  const followed = besideOwn(base, edits.own);
   const silenced = new Set(edits.silenced);
   const hits: ResolvedHit[] = [];
-  for (const hit of base) {
+  for (const hit of followed) {
     const fields = Object.hasOwn(edits.changed, hit.id) ? edits.changed[hit.id] : undefined;
     const placed = fields ? { ...hit, ...fields, origin: 'changed' as const } : hit;
     hits.push(silenced.has(hit.id) ? silent(placed) : placed);
   }
   for (const [id, hit] of Object.entries(edits.own))
     hits.push({ ...hit, id, origin: silenced.has(id) ? 'silenced' : 'own' });
-  return { hits: inPlace(hits, length), loose: looseEdits(base, edits) };
+  return { followed, hits: inPlace(hits, length), loose: looseEdits(followed, edits) };
 }
 
 /** Hits before `length` by place; sorted only where they are not yet, since most of them come sorted. */

@@ -13,7 +13,7 @@ import type { Meter } from '../time/meter.ts';
 import { modulo } from '../time/ticks.ts';
 import { notesFromRow } from './from-row.ts';
 import { inheritedValues } from './inherit.ts';
-import { besideOwn, type LooseEdit, overlay, unroll } from './overlay.ts';
+import { type LooseEdit, overlay, unroll } from './overlay.ts';
 
 /** A pattern with all that it follows worked out. */
 export interface ResolvedPattern extends InheritedValues {
@@ -97,9 +97,8 @@ function workOut(
       ? notesFromRow(soundingOf(drums), pattern.fromRow, drums.pattern.length, pattern.length)
       : [];
   const context = { meter: values.meter ?? songMeter, length: pattern.length };
-  const { followed: shaped, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
-  const followed = besideOwn(shaped, pattern.own);
-  const { hits, loose } = overlay(followed, pattern, pattern.length);
+  const { shaped, work, isOver } = shapedWithinLimits(unrolled, pattern, context);
+  const { followed, hits, loose } = overlay(shaped, pattern, pattern.length);
   const over =
     isOver || hits.length > LIMITS.hits
       ? 'hits'
@@ -123,18 +122,18 @@ function workOut(
 
 /** Runs the shapes of a pattern until there are more hits than a pattern may have, and counts what was worked out. */
 function shapedWithinLimits(hits: readonly FollowedHit[], { shapes }: Pattern, context: ShapeContext) {
-  let followed = atMost(hits, LIMITS.hits);
+  let shaped = atMost(hits, LIMITS.hits);
   let isOver = hits.length > LIMITS.hits;
-  let work = followed.length;
+  let work = shaped.length;
   for (const shape of shapes) {
     if (isOver) break;
     if (shape.off) continue;
-    const shaped = applyShape(followed, shape, context);
-    work += shaped.length;
-    isOver = shaped.length > LIMITS.hits;
-    followed = atMost(shaped, LIMITS.hits);
+    const next = applyShape(shaped, shape, context);
+    work += next.length;
+    isOver = next.length > LIMITS.hits;
+    shaped = atMost(next, LIMITS.hits);
   }
-  return { followed, work, isOver };
+  return { shaped, work, isOver };
 }
 
 function atMost<T>(items: readonly T[], most: number): readonly T[] {

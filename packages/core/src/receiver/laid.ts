@@ -1,7 +1,7 @@
 import { type MidiEvent, type MidiFile, TEXT } from '../midi/bytes/format.ts';
 import { notesOf } from '../midi/bytes/notes-of.ts';
 import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
-import { type BarMeter, barTicks, beatTicks, usualGroups } from '../time/meter.ts';
+import { type BarMeter, barTicks, beatTicks, isSameMeter, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { Received, ReceivedFile } from './files.ts';
@@ -138,8 +138,10 @@ function metersOf(placed: readonly Placed[]): Laid['meters'] {
     .sort((a, b) => a.tick - b.tick);
   const first = said[0]?.tick === 0 ? [] : [{ tick: 0, meter: said[0]?.meter ?? USUAL_METER }];
   const all = [...first, ...said];
-  const isSame = (a: BarMeter, b: BarMeter | undefined) => a.beats === b?.beats && a.unit === b.unit;
-  return all.filter(({ meter }, i) => !isSame(meter, all[i - 1]?.meter));
+  return all.filter(({ meter }, i) => {
+    const before = all[i - 1];
+    return !before || !isSameMeter(meter, before.meter);
+  });
 }
 
 /** Meters with a bar of so many ticks before them. */

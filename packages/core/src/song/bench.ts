@@ -1,6 +1,6 @@
 import { LIMITS } from '../limits.ts';
 import { idSchema, nameSchema } from '../names.ts';
-import { gridSchema, velocitySchema, voicesSchema } from '../schema-parts.ts';
+import { gridSchema, slowedSchema, velocitySchema, voicesSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 import { BENCH } from './bench-id.ts';
 import { buildRecipeSchema } from './build-recipe.ts';
@@ -66,7 +66,7 @@ const endBenchSchema = (z: Zod) =>
     stopVelocity: velocitySchema(z),
     /** Whether the other parts stop with it. */
     othersStop: z.boolean(),
-    slows: z.strictObject({ over: ticksSchema(z).min(1), to: z.number().min(20).max(100) }).optional(),
+    slows: z.strictObject({ over: ticksSchema(z).min(1), to: slowedSchema(z) }).optional(),
   });
 
 /**

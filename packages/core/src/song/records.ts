@@ -8,6 +8,7 @@ import {
   noteSchema,
   percentSchema,
   seedSchema,
+  slowedSchema,
   tempoSchema,
   timesSchema,
   velocitySchema,
@@ -155,9 +156,7 @@ const sectionSchema = (z: Zod) =>
             .strictObject({ ...landingFields(z), swell: z.int().min(1).max(LIMITS.slot).optional() })
             .optional(),
           /** Slows over the last ticks, at most all of the slot, to a share (percent) of the song's tempo; what follows is in tempo again. */
-          slows: z
-            .strictObject({ over: z.int().min(1).max(LIMITS.slot), to: z.number().min(20).max(100) })
-            .optional(),
+          slows: z.strictObject({ over: z.int().min(1).max(LIMITS.slot), to: slowedSchema(z) }).optional(),
         }),
       )
       .max(LIMITS.slotsOfSection),

@@ -29,6 +29,11 @@ export function meter(beats: number, unit: Meter['unit'], groups = usualGroups(b
   return { beats, unit, groups };
 }
 
+/** Whether meters are written alike, however they are felt. */
+export function isSameMeter(one: BarMeter, other: BarMeter): boolean {
+  return one.beats === other.beats && one.unit === other.unit;
+}
+
 /**
  * Length of one beat of the meter in ticks.
  * @example beatTicks(meter(7, 8)) // => 480

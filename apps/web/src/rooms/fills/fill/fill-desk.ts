@@ -125,7 +125,10 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
       hands.change(label, (now) => withDesk(now, groove, here, make), gesture);
     };
     const setFills = (label: string, make: (fills: readonly Pattern[]) => readonly Pattern[]) =>
-      change(label, (desk) => ({ ...desk, fills: [...make(desk.fills)].slice(0, MOST_ON_BENCH.fills) }));
+      change(label, (desk) => {
+        const fills = make(desk.fills);
+        return fills === desk.fills ? desk : { ...desk, fills: fills.slice(0, MOST_ON_BENCH.fills) };
+      });
     const putFirst = ({ pattern }: Candidate) =>
       setFills('lay a fill on the bench', (before) => [
         pattern,
@@ -155,24 +158,18 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
         const answer = await makeOnBench(async (maker) =>
           maker.near(Object.values(document.records), groove, fill, freshSeed(), SHOWN - 1),
         );
-        if (answer.kind === 'outdated') {
-          if (useSitting.getState().near === id) useSitting.setState({ near: null });
-          return;
-        }
-        useSitting.setState({ near: null });
+        if (useSitting.getState().near === id) useSitting.setState({ near: null });
+        if (answer.kind === 'outdated') return;
         const refused = answer.kind === 'failed' ? FAILED : 'reason' in answer.value && answer.value.reason;
         if (refused) useSitting.setState({ trouble: { of: wish, reason: refused } });
         else if (answer.kind === 'made' && !('reason' in answer.value)) {
           const others = answer.value;
-          const isIt = (one: Pattern) => one.id === id;
-          const laid = (hands.now().fills.find((one) => one.groove === groove) ?? here).fills;
-          // It may have been discarded while the others were worked out, or changed: nobody's hand is undone by them.
-          if (!laid.some(isIt)) return;
           others.forEach((one) => remember(document, one));
-          setFills('make others near a fill', (before) => [
-            ...before.filter(isIt),
-            ...others.map((one) => one.pattern),
-          ]);
+          // It may have been discarded while the others were worked out, or changed: nobody's hand is undone by them.
+          setFills('make others near a fill', (before) => {
+            const it = before.find((one) => one.id === id);
+            return it ? [it, ...others.map((one) => one.pattern)] : before;
+          });
         }
       },
       lay: () => hands.settle('lay fills on the bench', (now) => withDesk(now, groove, here, (desk) => desk)),

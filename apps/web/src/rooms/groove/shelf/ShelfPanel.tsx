@@ -3,6 +3,7 @@ import {
   barTicks,
   fromShelf,
   indexOf,
+  isSameMeter,
   lengthName,
   meterName,
   type Reference,
@@ -136,8 +137,7 @@ function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
 /** Shelf grooves by the share of their kicks that meet a reference, most first; those in the song's meter before others. */
 function byReference(document: SongDocument, items: readonly ShelfItem[], reference: Reference) {
   const { meter } = indexOf(document).song;
-  const isOther = ({ pattern }: ShelfItem) =>
-    pattern.meter.beats === meter.beats && pattern.meter.unit === meter.unit ? 0 : 1;
+  const isOther = ({ pattern }: ShelfItem) => (isSameMeter(pattern.meter, meter) ? 0 : 1);
   return items
     .map((item) => {
       const { met, kicks } = shelfMeetings(document, item.pattern, reference);
