@@ -10,7 +10,7 @@ import { root, startServer } from './run.mjs';
 
 const contract = join(root, 'apps/web/src/api/contract.ts');
 /** What core says better than OpenAPI can. */
-const OF_CORE = ['ShelfPattern', 'SongRecord'];
+const OF_CORE = ['ShelfPattern', 'SongRecord', 'SparseUpdates'];
 
 const data = mkdtempSync(join(tmpdir(), 'plucky-api-'));
 const server = await startServer(data);

@@ -15,6 +15,7 @@ import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
 import { RaiseFormats } from './songs/raise-formats.ts';
+import { SongEvents } from './songs/song-events.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
 
@@ -45,6 +46,7 @@ export function appModule(config: Config): DynamicModule {
       rateLimitGuard,
       RaiseFormats,
       JobsService,
+      SongEvents,
       SongsService,
       ExportsService,
       ImportsService,

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import type { Hit } from './hit/hit.ts';
 import { exportOptions } from './midi/read-options.ts';
 import { exportRegions } from './midi/regions.ts';
-import { apply } from './song/changes.ts';
+import { apply } from './song/apply.ts';
 import { documentOf, serialize } from './song/document.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { hit, layer, pattern, section, smallSong } from './testing/songs.ts';

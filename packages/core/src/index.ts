@@ -77,7 +77,6 @@ export { LONGEST_NAME, cutName, freeName, nameProblem, plainName, tidyName, type
 export {
   documentOf,
   indexOf,
-  sameRecord,
   serialize,
   withRecord,
   type SongDocument,
@@ -85,11 +84,26 @@ export {
 } from './song/document.ts';
 export { recordDifferences, type RecordDifference } from './song/differences.ts';
 export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.ts';
-export { apply, changeBetween, squash, type ChangeSet } from './song/changes.ts';
+export { apply, withChange } from './song/apply.ts';
+export {
+  changeBetween,
+  invert,
+  isNothing,
+  NO_CHANGE,
+  recordIn,
+  squash,
+  stepOf,
+  touchedBy,
+  type Change,
+} from './song/change.ts';
+export { changeOf, changeSetOf, type ChangeSet } from './song/change-set.ts';
+export { hitsAsPatterns, laidHits, type LaidHits } from './song/laid-aside.ts';
+export { rebase, type Rebased } from './song/merge.ts';
+export { changeFromSparse, slim, sparse, type SparseChange, type SparseUpdates } from './song/sparse.ts';
 export { songFileSchema } from './song/file/json-schema.ts';
 export { readSongFile, songOfFile, type SongFile } from './song/file/song-file.ts';
 export { songFile, songFileContent } from './song/file/write.ts';
-export { readRecords, readSong } from './song/read.ts';
+export { readChange, readRecords, readSong } from './song/read.ts';
 export { omit } from './song/omit.ts';
 export { saysSame } from './song/says-same.ts';
 export { inTurn } from './song/in-turn.ts';

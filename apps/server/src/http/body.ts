@@ -31,6 +31,25 @@ export function IsTicks(): PropertyDecorator {
   });
 }
 
+/** States of records by id, each before and after. */
+export function IsPairs(): PropertyDecorator {
+  return ValidateBy({
+    name: 'isPairs',
+    validator: {
+      validate: (value: unknown) =>
+        isObject(value) &&
+        Object.entries(value).every(
+          ([id, pair]) =>
+            id.length <= 64 &&
+            Array.isArray(pair) &&
+            pair.length === 2 &&
+            pair.every((side) => isObject(side)),
+        ),
+      defaultMessage: (about) => `${about?.property} must give each record before and after`,
+    },
+  });
+}
+
 /** Drums by MIDI notes 0..127; an empty text is none. */
 export function IsNoteMap(): PropertyDecorator {
   return ValidateBy({

@@ -1,8 +1,8 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { bringUpRecords, FORMAT, type SongRecord, type Stored } from '@plucky/core';
+import { bringUpRecords, changeBetween, FORMAT, type SongRecord, type Stored } from '@plucky/core';
 import { type EntityManager, LessThan } from 'typeorm';
 import { Database } from '../database/database.ts';
-import { packUndo, touchedIn, undone } from './history/undo.ts';
+import { packUndo, undone } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
 import { putRecords } from './song-statements.ts';
 
@@ -57,8 +57,7 @@ export class RaiseFormats implements OnModuleInit {
     // A song that was never changed has no earlier state to lead back to.
     if (!entry) return;
     const earlier = undone(before, entry);
-    const touched = Object.keys(after).filter((id) => after[id] !== before[id]);
-    const undo = packUndo(earlier, after, [...touchedIn(entry), ...touched]);
+    const undo = packUndo(changeBetween({ records: earlier }, { records: after }));
     await manager.update(ChangeEntity, last, {
       undo: typeof undo === 'string' ? undo : Buffer.from(undo),
       inverse: '',

@@ -50,11 +50,24 @@ export async function updateSong(
 
 export async function addChange(
   manager: EntityManager,
-  change: Pick<ChangeEntity, 'songId' | 'revision' | 'label' | 'at' | 'undo' | 'format'>,
+  change: Omit<ChangeEntity, 'inverse' | 'covers'>,
 ): Promise<void> {
-  const { songId, revision, label, at, undo, format } = change;
+  const { songId, revision, label, at, undo, format, saveId, answer } = change;
   await manager.query(
-    "INSERT INTO change (songId, revision, label, inverse, at, undo, format) VALUES (?, ?, ?, '', ?, ?, ?)",
-    [songId, revision, label, at, undo, format],
+    "INSERT INTO change (songId, revision, label, inverse, at, undo, format, saveId, answer) VALUES (?, ?, ?, '', ?, ?, ?, ?, ?)",
+    [songId, revision, label, at, undo, format, saveId, answer],
   );
+}
+
+/** The answer that a save of this name got, as JSON; null when there is none. */
+export async function answerTo(
+  manager: EntityManager,
+  songId: string,
+  saveId: string,
+): Promise<string | null> {
+  const [found] = await manager.query<Pick<ChangeEntity, 'answer'>[]>(
+    'SELECT answer FROM change WHERE songId = ? AND saveId = ?',
+    [songId, saveId],
+  );
+  return found?.answer ?? null;
 }

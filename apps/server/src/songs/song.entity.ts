@@ -28,8 +28,8 @@ export class RecordEntity {
 }
 
 /**
- * What made a revision, with the way back to the one kept before it: `undo`, a packed patch, or in entries of
- * before there were patches `inverse`, a whole change set. `covers` counts the changes that thinning has taken into it.
+ * What made a revision, with the way back to the one kept before it: `undo`, a packed change (in older entries a
+ * packed patch), or in entries of before there were patches `inverse`, a whole change set. `covers` counts the changes that thinning has taken into it.
  */
 @Entity('change')
 export class ChangeEntity {
@@ -42,4 +42,7 @@ export class ChangeEntity {
   @Column('integer', { default: 1 }) covers!: number;
   /** Of the records that the way back leads to. */
   @Column('integer', { default: 1 }) format!: number;
+  /** The name that the page gave its save, and the answer that it got, as JSON. */
+  @Column('text', { nullable: true }) saveId!: string | null;
+  @Column('text', { nullable: true }) answer!: string | null;
 }

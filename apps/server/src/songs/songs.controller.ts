@@ -3,28 +3,50 @@ import {
   Controller,
   Delete,
   Get,
+  Headers,
   HttpCode,
+  type MessageEvent,
   Param,
   ParseIntPipe,
   Post,
+  Query,
+  Sse,
   type StreamableFile,
 } from '@nestjs/common';
-import { ApiCreatedResponse, ApiNoContentResponse, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import {
+  ApiCreatedResponse,
+  ApiHeader,
+  ApiNoContentResponse,
+  ApiOkResponse,
+  ApiQuery,
+  ApiTags,
+} from '@nestjs/swagger';
+import { SkipThrottle } from '@nestjs/throttler';
+import { map, type Observable } from 'rxjs';
 import { Refusals } from '../http/answers.ts';
 import { fileOf } from '../http/file-of.ts';
 import { ImportsService } from '../imports/imports.service.ts';
+import type { Told } from './song-events.ts';
 import {
   ChangesDto,
   NewSongAnswerDto,
   NewSongDto,
+  PresenceDto,
   RevertDto,
   RevisionDto,
+  SaveAnswerDto,
   SongContentsDto,
   SongFaceDto,
   SongFileDto,
   SongRevisionDto,
 } from './songs.dto.ts';
-import { SongsService } from './songs.service.ts';
+import { faceOfEvent, SongsService } from './songs.service.ts';
+
+function messageOf(told: Told): MessageEvent {
+  if (told.says === 'change')
+    return { type: 'change', id: String(told.event.revision), data: faceOfEvent(told.event) };
+  return { type: told.says, data: told };
+}
 
 @ApiTags('songs')
 @Controller('songs')
@@ -84,13 +106,45 @@ export class SongsController {
     return this.#songs.contents(id);
   }
 
-  /** Saves a change set that was made on a revision, all of it or nothing. */
+  /**
+   * Saves a change that was made on a revision. One of an earlier revision is merged: what others have not touched is done,
+   * at one hit or field the later save wins, and what has no place any more is told and left out.
+   */
   @Post(':id/changes')
   @HttpCode(200)
-  @ApiOkResponse({ type: SongRevisionDto })
+  @ApiOkResponse({ type: SaveAnswerDto })
   @Refusals(400, 404, 409, 413, 422, 503, 507)
-  change(@Param('id') id: string, @Body() body: ChangesDto): Promise<SongRevisionDto> {
+  change(@Param('id') id: string, @Body() body: ChangesDto): Promise<SaveAnswerDto> {
     return this.#songs.change(id, body.base, body);
+  }
+
+  /**
+   * Each change of the song as it is kept, and who has it open, as server-sent events: `change` with the revision as its id,
+   * `here`, `gap` where changes since the last id are not known any more, `gone` when it is put in the bin.
+   */
+  @Sse(':id/events')
+  @SkipThrottle()
+  @ApiOkResponse({ content: { 'text/event-stream': { schema: { type: 'string' } } } })
+  @ApiHeader({ name: 'Last-Event-ID', required: false, description: 'The last revision that was seen.' })
+  @ApiQuery({ name: 'since', required: false, description: 'The same, for the first time.' })
+  @Refusals(404, 503)
+  async events(
+    @Param('id') id: string,
+    @Headers('last-event-id') last?: string,
+    @Query('since') since?: string,
+  ): Promise<Observable<MessageEvent>> {
+    const seen = Number(last ?? since ?? NaN);
+    const told = await this.#songs.events(id, Number.isSafeInteger(seen) ? seen : null);
+    return told.pipe(map(messageOf));
+  }
+
+  /** A window says that it has the song open, and where it works; it is gone when it says so, or nothing for some time. */
+  @Post(':id/here')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(400, 404, 503)
+  here(@Param('id') id: string, @Body() body: PresenceDto): Promise<void> {
+    return this.#songs.here(id, body);
   }
 
   /** Puts a song in the bin. */

@@ -1,10 +1,19 @@
 import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
-import { FORMAT, LIMITS, type SongFile, type SongRecord, type Use, USES } from '@plucky/core';
+import {
+  FORMAT,
+  LIMITS,
+  type SongFile,
+  type SongRecord,
+  type SparseChange,
+  type Use,
+  USES,
+} from '@plucky/core';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   Equals,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   IsObject,
@@ -12,9 +21,10 @@ import {
   Matches,
   MaxLength,
   Min,
+  ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { IsName, IsNoteMap, MayBeLeftOut } from '../http/body.ts';
+import { IsName, IsNoteMap, IsPairs, MayBeLeftOut } from '../http/body.ts';
 
 /** Records in an answer or a request; a title names the type of core that says what they may be. */
 const RECORDS: ApiPropertyOptions & { type: 'array' } = {
@@ -72,6 +82,32 @@ export class NewSongDto {
   noteMap?: Readonly<Record<string, string>>;
 }
 
+/** A change as it is sent: of updated records their kind and what differs, before and after. */
+export class ChangeDto {
+  @ApiProperty({ ...RECORDS, description: 'New records.' })
+  @IsArray()
+  @ArrayMaxSize(LIMITS.records)
+  @IsObject({ each: true })
+  added!: object[];
+
+  @ApiProperty({
+    title: 'SparseUpdates',
+    type: 'object',
+    additionalProperties: { type: 'array', items: { type: 'object' }, minItems: 2, maxItems: 2 },
+    description:
+      'By id: the record before and after, each with its kind and what differs. Items of a list that are alike are there by name.',
+  })
+  @IsPairs()
+  updated!: Readonly<Record<string, [from: object, to: object]>>;
+
+  @ApiProperty({ type: [String], description: 'Ids of records that are gone.' })
+  @IsArray()
+  @ArrayMaxSize(LIMITS.records)
+  @IsString({ each: true })
+  @MaxLength(64, { each: true })
+  removed!: string[];
+}
+
 export class ChangesDto {
   @ApiProperty({ description: 'The revision that the change was made on.' })
   @IsInt()
@@ -82,18 +118,43 @@ export class ChangesDto {
   @IsName(LIMITS.label)
   label!: string;
 
-  @ApiProperty({ ...RECORDS, description: 'Records to put.' })
+  @ApiPropertyOptional({ description: 'A name of the save: a repeated one gets the first answer.' })
+  @MayBeLeftOut()
+  @Matches(/^[A-Za-z0-9_-]{1,64}$/)
+  id?: string;
+
+  @ApiPropertyOptional({ description: 'The window that made it, as it is told to others.' })
+  @MayBeLeftOut()
+  @Matches(/^[A-Za-z0-9_-]{1,64}$/)
+  by?: string;
+
+  @ApiPropertyOptional({
+    type: ChangeDto,
+    description: 'The change, merged with what others have made since its base.',
+  })
+  @MayBeLeftOut()
+  @IsObject()
+  @ValidateNested()
+  @Type(() => ChangeDto)
+  change?: ChangeDto;
+
+  @ApiPropertyOptional({
+    ...RECORDS,
+    description: 'Without a change: whole records to put. Their base must be the newest.',
+  })
+  @ValidateIf(({ change }: ChangesDto) => change === undefined)
   @IsArray()
   @ArrayMaxSize(LIMITS.records)
   @IsObject({ each: true })
-  put!: object[];
+  put?: object[];
 
-  @ApiProperty({ type: [String], description: 'Ids of records to remove.' })
+  @ApiPropertyOptional({ type: [String], description: 'Without a change: ids of records to remove.' })
+  @ValidateIf(({ change }: ChangesDto) => change === undefined)
   @IsArray()
   @ArrayMaxSize(LIMITS.records)
   @IsString({ each: true })
   @MaxLength(64, { each: true })
-  remove!: string[];
+  remove?: string[];
 
   @ApiPropertyOptional({
     description: 'The format of the records, where it is not the newest.',
@@ -143,6 +204,67 @@ export class SongFaceDto {
 
 export class SongRevisionDto {
   @ApiProperty({ minimum: 1 }) revision!: number;
+}
+
+/** A change of a song as it was kept. */
+export class EventDto extends SongRevisionDto {
+  @ApiProperty({ description: 'What made it, in words.' }) label!: string;
+  @ApiProperty({ description: 'The window that made it; empty where none said so.' }) by!: string;
+  @ApiProperty({ type: ChangeDto }) change!: SparseChange;
+  @ApiPropertyOptional({
+    type: ChangeDto,
+    description: 'Takes back what it has put in place of the edits of others.',
+  })
+  overwritten?: SparseChange;
+}
+
+export class SaveAnswerDto extends SongRevisionDto {
+  @ApiPropertyOptional({
+    description: 'It was brought to what others had changed, or reached more than was asked for.',
+  })
+  merged?: boolean;
+  @ApiPropertyOptional({
+    type: [EventDto],
+    nullable: true,
+    description:
+      'Of a merged one: every change since its base, itself the last; null where not all are known any more.',
+  })
+  changes?: readonly EventDto[] | null;
+  @ApiPropertyOptional({
+    type: ChangeDto,
+    description: 'Takes back what it has put in place of the edits of others.',
+  })
+  overwritten?: SparseChange;
+  @ApiPropertyOptional({ type: ChangeDto, description: 'What of it had no place any more and was not done.' })
+  left?: SparseChange;
+}
+
+/** Where a window works. */
+export class PresenceDto {
+  @ApiProperty({ description: 'The id that the window has given itself.' })
+  @Matches(/^[A-Za-z0-9_-]{1,64}$/)
+  window!: string;
+
+  @ApiPropertyOptional({ maxLength: 40, default: '' })
+  @MayBeLeftOut()
+  @IsString()
+  @MaxLength(40)
+  name: string = '';
+
+  @ApiPropertyOptional({ default: '' })
+  @MayBeLeftOut()
+  @Matches(/^[a-z-]{0,24}$/)
+  room: string = '';
+
+  @ApiPropertyOptional({ description: 'The pattern or section that is worked on.', default: '' })
+  @MayBeLeftOut()
+  @Matches(/^[A-Za-z0-9_-]{0,64}$/)
+  at: string = '';
+
+  @ApiPropertyOptional({ description: 'It says that it is gone.', default: false })
+  @MayBeLeftOut()
+  @IsBoolean()
+  gone: boolean = false;
 }
 
 export class SongContentsDto extends SongRevisionDto {

@@ -1,19 +1,25 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import {
+  apply,
   applyWithinLimits,
   bringUpRecords,
-  type ChangeSet,
+  type Change,
+  changeOf,
+  changeSetOf,
   cutName,
   documentOf,
   FORMAT,
   indexOf,
   InvalidSongError,
+  isNothing,
   isOlderFormat,
   LIMITS,
   meterName,
+  readChange,
   readRecords,
   readSongFile,
+  rebase,
   safeFileName,
   seedFrom,
   sizeProblems,
@@ -23,15 +29,22 @@ import {
   songFile,
   songOfFile,
   type SongRecord,
+  sparse,
+  type SparseChange,
+  stepOf,
   type Stored,
+  touchedBy,
+  withFollowers,
 } from '@plucky/core';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
+import type { Observable } from 'rxjs';
 import { type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { packUndo } from './history/undo.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
-import { addChange, putRecords, removeRecords, stateOf, updateSong } from './song-statements.ts';
+import { type Presence, type SongEvent, SongEvents, type Told } from './song-events.ts';
+import { addChange, answerTo, putRecords, removeRecords, stateOf, updateSong } from './song-statements.ts';
 
 /** What lists show of a song. */
 export type SongFace = Pick<
@@ -54,12 +67,64 @@ export interface Revision extends SongRevision {
   readonly covers: number;
 }
 
-/** A change set as a page made it, its records of the format that the page knows. */
+/** A change as a page made it, its records of the format that the page knows: a change, or whole records to put. */
 export interface MadeChange {
   readonly label: string;
-  readonly put: readonly object[];
-  readonly remove: readonly string[];
   readonly format: number;
+  /** The name of the save, by which a repeated one is known, and of the window that made it. */
+  readonly id?: string | undefined;
+  readonly by?: string | undefined;
+  readonly change?: SparseChange | undefined;
+  readonly put?: readonly object[] | undefined;
+  readonly remove?: readonly string[] | undefined;
+}
+
+/** What came of a save, as it is kept for one that is repeated. */
+interface KeptAnswer extends SongRevision {
+  /** It was brought to what others had changed, or reached more than was asked for. */
+  readonly merged?: true;
+  /** Takes back what it has put in place of what others had made since. */
+  readonly overwritten?: SparseChange;
+  /** What of it had no place any more. */
+  readonly left?: SparseChange;
+}
+
+export interface SaveAnswer extends KeptAnswer {
+  /** Of a merged one, every change since its base, itself the last; null where not all are known any more. */
+  readonly changes?: readonly EventFace[] | null;
+}
+
+/** A change of a song as it is told. */
+export interface EventFace extends SongRevision {
+  readonly label: string;
+  readonly by: string;
+  readonly change: SparseChange;
+  readonly overwritten?: SparseChange;
+}
+
+export function faceOfEvent({ revision, label, by, change, overwritten }: SongEvent): EventFace {
+  return {
+    revision,
+    label,
+    by,
+    change: sparse(change),
+    ...(isNothing(overwritten) ? {} : { overwritten: sparse(overwritten) }),
+  };
+}
+
+/** A save: its name, and what it asks of the song as it is at a revision. */
+interface Save {
+  readonly name: string | null;
+  readonly by: string;
+  readonly label: string;
+  readonly ask: (document: SongDocument, revision: number) => Change;
+}
+
+/** What a save came to: the song and what to tell of it, where anything was changed. */
+interface Saved {
+  readonly song?: LoadedSong;
+  readonly event?: SongEvent;
+  readonly answer: KeptAnswer;
 }
 
 /** A song as it is at a revision. */
@@ -74,11 +139,13 @@ const MOST_CACHED = 16;
 export class SongsService {
   readonly #database: Database;
   readonly #jobs: JobsService;
+  readonly #events: SongEvents;
   readonly #parsed = new Map<string, LoadedSong>();
 
-  constructor(database: Database, jobs: JobsService) {
+  constructor(database: Database, jobs: JobsService, events: SongEvents) {
     this.#database = database;
     this.#jobs = jobs;
+    this.#events = events;
   }
 
   list(inBin = false): Promise<SongFace[]> {
@@ -150,26 +217,72 @@ export class SongsService {
     return { name: `${safeFileName(indexOf(document).song.name)}.json`, text: songFile(document) };
   }
 
-  /** Applies a change set that was made on revision `base`; all or nothing. */
-  change(id: string, base: number, { label, put, remove, format }: MadeChange): Promise<SongRevision> {
-    const change: ChangeSet = { label, put: readRecords(bringUpRecords(put as Stored[], format)), remove };
-    return this.#commit(id, base, change);
+  /**
+   * Saves a change. One that was made on an earlier revision is merged; a set of whole records is not, since it does not say
+   * what of them it changes.
+   */
+  change(id: string, base: number, made: MadeChange): Promise<SaveAnswer> {
+    const { by = '', label, format, change } = made;
+    const name = made.id ?? null;
+    if (!change) {
+      const { put = [], remove = [] } = made;
+      const set = { label, put: readRecords(bringUpRecords(put as Stored[], format)), remove };
+      const ask = (document: SongDocument, now: number) => {
+        mustBeAt(base, now);
+        return apply(document, set).change;
+      };
+      return this.#commit(id, base, { name, by, label, ask });
+    }
+    if (isOlderFormat(format))
+      throw new ConflictException('The page is of an older version. Nothing was changed; load it anew.');
+    const ask = (document: SongDocument, now: number) =>
+      readChange(document, change, this.#touched(id, base, now));
+    return this.#commit(id, base, { name, by, label, ask });
+  }
+
+  /** What happens to a song from now on, after what has happened since a revision; null for none. */
+  async events(id: string, since: number | null): Promise<Observable<Told>> {
+    const revision = await this.#database.read((manager) => this.#revision(manager, id));
+    return this.#events.stream(id, since ?? revision, revision);
+  }
+
+  async here(id: string, { gone, ...presence }: Presence & { readonly gone: boolean }): Promise<void> {
+    if (gone) {
+      this.#events.left(id, presence.window);
+      return;
+    }
+    await this.mustExist(id);
+    this.#events.here(id, presence);
+  }
+
+  /** Whether a record was changed between two revisions; all are said to be where that is not known any more. */
+  #touched(id: string, after: number, upTo: number): (record: string) => boolean {
+    if (after === upTo) return () => false;
+    const events = this.#events.between(id, after, upTo);
+    if (!events || after > upTo) return () => true;
+    const ids = new Set(events.flatMap((event) => touchedBy(event.change)));
+    return (record) => ids.has(record);
   }
 
   setInBin(id: string, inBin: boolean): Promise<void> {
-    return this.#database.write(async (manager) => {
-      const song = await manager.findOneBy(SongEntity, { id });
-      if (!song) throw unknownSong(id);
-      if (
-        (await manager.countBy(SongEntity, { deletedAt: inBin ? Not(IsNull()) : IsNull() })) >= LIMITS.songs
-      )
-        throw new ConflictException(
-          inBin
-            ? 'The bin is full. Nothing was changed; it lets go of what has lain in it for 30 days.'
-            : 'There are as many songs as there may be. Nothing was changed; put one in the bin first.',
-        );
-      await manager.update(SongEntity, { id }, { deletedAt: inBin ? new Date().toISOString() : null });
-    });
+    return this.#database.write(
+      async (manager) => {
+        const song = await manager.findOneBy(SongEntity, { id });
+        if (!song) throw unknownSong(id);
+        if (
+          (await manager.countBy(SongEntity, { deletedAt: inBin ? Not(IsNull()) : IsNull() })) >= LIMITS.songs
+        )
+          throw new ConflictException(
+            inBin
+              ? 'The bin is full. Nothing was changed; it lets go of what has lain in it for 30 days.'
+              : 'There are as many songs as there may be. Nothing was changed; put one in the bin first.',
+          );
+        await manager.update(SongEntity, { id }, { deletedAt: inBin ? new Date().toISOString() : null });
+      },
+      () => {
+        if (inBin) this.#events.gone(id);
+      },
+    );
   }
 
   history(id: string): Promise<Revision[]> {
@@ -196,7 +309,14 @@ export class SongsService {
     await this.mustExist(id);
     const { now, records, remove } = await this.#jobs.run('look', { songId: id, revision: to, as: 'change' })
       .result;
-    return this.#commit(id, now, { label: `go back to revision ${to}`, put: records, remove });
+    const label = `go back to revision ${to}`;
+    const set = { label, put: records, remove };
+    const ask = (document: SongDocument, current: number) => {
+      mustBeAt(now, current);
+      return changeOf(document, set);
+    };
+    const { revision } = await this.#commit(id, now, { name: null, by: '', label, ask });
+    return { revision };
   }
 
   /** Deletes for good what was put in the bin before a time. */
@@ -220,34 +340,67 @@ export class SongsService {
     return faceOf(song);
   }
 
-  #commit(id: string, base: number, change: ChangeSet): Promise<SongRevision> {
-    const work = async (manager: EntityManager): Promise<LoadedSong> => {
-      const revision = await this.#revision(manager, id);
-      if (base !== revision)
-        throw new ConflictException({
-          message: `The song has moved on to revision ${revision} since ${base}. Nothing was changed.`,
-          revision,
-        });
-      const { document } = await this.#load(manager, id, revision);
-      const { document: next, inverse } = applyWithinLimits(document, change);
-      const face = summary(next);
-      await removeRecords(manager, id, change.remove);
-      await putRecords(manager, id, change.put);
-      const touched = [...inverse.put.map((record) => record.id), ...inverse.remove];
-      await addChange(manager, {
-        songId: id,
-        revision: revision + 1,
-        label: change.label,
-        undo: packUndo(document.records, next.records, touched),
-        format: FORMAT,
-        at: face.updatedAt,
-      });
-      await updateSong(manager, { id, ...face, revision: revision + 1 });
-      return { revision: revision + 1, document: next };
+  /** Commits what `ask` makes of the song as it is at that moment, with what it means for sections that follow others. */
+  async #commit(id: string, base: number, save: Save): Promise<SaveAnswer> {
+    const done = await this.#database.write(
+      (manager) => this.#saved(manager, id, base, save),
+      ({ song, event }) => {
+        if (song) this.#remember(id, song);
+        if (event) this.#events.changed(id, event);
+      },
+    );
+    const { answer } = done;
+    if (!answer.merged && answer.revision === base + 1) return answer;
+    const events = this.#events.between(id, base, answer.revision);
+    return { ...answer, changes: events?.map(faceOfEvent) ?? null };
+  }
+
+  async #saved(
+    manager: EntityManager,
+    id: string,
+    base: number,
+    { name, by, label, ask }: Save,
+  ): Promise<Saved> {
+    const revision = await this.#revision(manager, id);
+    const first = name === null ? null : await answerTo(manager, id, name);
+    if (first !== null) return { answer: JSON.parse(first) as KeptAnswer };
+    const { document } = await this.#load(manager, id, revision);
+    const asked = ask(document, revision);
+    const rebased = rebase(asked, document);
+    const set = changeSetOf(rebased.change, label);
+    const reached = withFollowers(document, set);
+    const whole = reached && 'put' in reached ? reached : set;
+    const { overwritten, left } = rebased;
+    if (isNothing(rebased.change) && !isNothing(asked)) {
+      return { answer: { revision, merged: true, ...toldOf(overwritten, left) } };
+    }
+    const { document: next, change } = applyWithinLimits(document, whole);
+    const face = summary(next);
+    const isAsAsked =
+      base === revision &&
+      [...touchedBy(change), ...touchedBy(asked)].every(
+        (one) => stepOf(change, one)?.[1] === stepOf(asked, one)?.[1],
+      );
+    const kept: KeptAnswer = {
+      revision: revision + 1,
+      ...(isAsAsked ? {} : { merged: true as const }),
+      ...toldOf(overwritten, left),
     };
-    return this.#database
-      .write(work, (song) => void this.#remember(id, song))
-      .then(({ revision }) => ({ revision }));
+    await removeRecords(manager, id, whole.remove);
+    await putRecords(manager, id, whole.put);
+    await addChange(manager, {
+      songId: id,
+      revision: kept.revision,
+      label,
+      undo: packUndo(change),
+      format: FORMAT,
+      at: face.updatedAt,
+      saveId: name,
+      answer: name === null ? null : JSON.stringify(kept),
+    });
+    await updateSong(manager, { id, ...face, revision: kept.revision });
+    const event: SongEvent = { revision: kept.revision, label, by, change, overwritten };
+    return { song: { revision: kept.revision, document: next }, event, answer: kept };
   }
 
   async #newDocument(manager: EntityManager, id: string, from: string, name?: string): Promise<SongDocument> {
@@ -294,6 +447,22 @@ export class SongsService {
     if (this.#parsed.size > MOST_CACHED && oldest !== undefined) this.#parsed.delete(oldest);
     return entry;
   }
+}
+
+function toldOf(overwritten: Change, left: Change): Pick<KeptAnswer, 'overwritten' | 'left'> {
+  return {
+    ...(isNothing(overwritten) ? {} : { overwritten: sparse(overwritten) }),
+    ...(isNothing(left) ? {} : { left: sparse(left) }),
+  };
+}
+
+/** Throws ConflictException where the song has moved on from the revision that a change was made on. */
+function mustBeAt(base: number, revision: number): void {
+  if (base === revision) return;
+  throw new ConflictException({
+    message: `The song has moved on to revision ${revision} since ${base}. Nothing was changed.`,
+    revision,
+  });
 }
 
 function summary(document: SongDocument) {

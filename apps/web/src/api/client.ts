@@ -1,4 +1,4 @@
-import { type ExportOptions, FORMAT, type ShelfPattern, type SongRecord } from '@plucky/core';
+import { type Change, type ExportOptions, FORMAT, type ShelfPattern, sparse } from '@plucky/core';
 import type { components, paths } from './contract.ts';
 
 type Schemas = components['schemas'];
@@ -15,6 +15,11 @@ export type ExportResult = Schemas['ExportResultDto'];
 export type KeptExports = Schemas['KeptExportsDto'];
 /** A pattern on the shelf; `own` is false for those that come with the application. */
 export type ShelfItem = Schemas['ShelfItemDto'];
+/** What came of a save. */
+export type SaveAnswer = Schemas['SaveAnswerDto'];
+/** A change of a song as it was kept, and a window that has it open. */
+export type SongEvent = Schemas['EventDto'];
+export type Presence = Pick<Schemas['PresenceDto'], 'window' | 'name' | 'room' | 'at'>;
 /** A kept revision of a song: what made it and when, and how many changes it stands for. */
 export type Revision = Schemas['RevisionDto'];
 
@@ -27,16 +32,19 @@ export class ApiError extends Error {
   readonly status: number;
   readonly problems: readonly Problem[];
   readonly trouble: Trouble | null;
+  /** Whether the server itself answered, and not something between it and the page. */
+  readonly isOurs: boolean;
   constructor(
     status: number,
     message: string,
-    { problems = [], trouble = null }: { problems?: readonly Problem[]; trouble?: Trouble | null } = {},
+    { problems = [], trouble, statusCode }: Partial<Schemas['ErrorDto']> = {},
   ) {
     super(message);
     this.name = 'ApiError';
     this.status = status;
     this.problems = problems;
-    this.trouble = trouble;
+    this.trouble = trouble ?? null;
+    this.isOurs = statusCode === status;
   }
 }
 
@@ -91,6 +99,17 @@ async function call<M extends Method, P extends Asked<M>>(
   return answer as Answer<Operation<M, P>>;
 }
 
+/** A change as it is saved. */
+export interface MadeChange {
+  readonly base: number;
+  readonly id: string;
+  /** The window that made it. */
+  readonly by: string;
+  readonly label: string;
+  readonly change: Change;
+  readonly format?: number;
+}
+
 export const api = {
   songs: () => call('get', '/api/songs', {}),
   bin: () => call('get', '/api/songs/bin', {}),
@@ -100,11 +119,16 @@ export const api = {
   take: (file: SongFile) => call('post', '/api/songs/file', {}, file),
   remove: (id: string) => call('delete', '/api/songs/{id}', { id }),
   restore: (id: string) => call('post', '/api/songs/{id}/restore', { id }),
-  change: (
-    id: string,
-    base: number,
-    change: { label: string; put: readonly SongRecord[]; remove: readonly string[] },
-  ) => call('post', '/api/songs/{id}/changes', { id }, { base, format: FORMAT, ...change }),
+  /** Saves a change that was made on a revision, under a name by which a repeated one is known. */
+  change: (song: string, { base, id, by, label, change, format = FORMAT }: MadeChange) =>
+    call(
+      'post',
+      '/api/songs/{id}/changes',
+      { id: song },
+      { base, id, by, label, format, change: sparse(change) as Schemas['ChangeDto'] },
+    ),
+  here: (id: string, presence: Schemas['PresenceDto']) =>
+    call('post', '/api/songs/{id}/here', { id }, presence),
   shelf: () => call('get', '/api/shelf', {}),
   addToShelf: (pattern: ShelfPattern) => call('post', '/api/shelf', {}, { pattern }),
   takeOffShelf: (id: string) => call('delete', '/api/shelf/{id}', { id }),
@@ -115,7 +139,6 @@ export const api = {
   cancelExport: (exportId: string) => call('delete', '/api/exports/{exportId}', { exportId }),
   history: (id: string) => call('get', '/api/songs/{id}/history', { id }),
   look: (id: string, revision: number) => call('get', '/api/songs/{id}/history/{revision}', { id, revision }),
-  revert: (id: string, revision: number) => call('post', '/api/songs/{id}/revert', { id }, { revision }),
 };
 
 export const downloadUrl = {

@@ -1,6 +1,6 @@
 // Written by `npm run api-types` from the server's OpenAPI document.
 
-import type { ShelfPattern, SongRecord } from '@plucky/core';
+import type { ShelfPattern, SongRecord, SparseUpdates } from '@plucky/core';
 export interface paths {
   readonly '/api/exports/{exportId}': {
     readonly parameters: {
@@ -162,6 +162,22 @@ export interface paths {
     readonly patch?: never;
     readonly trace?: never;
   };
+  readonly '/api/songs/{id}/events': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get: operations['SongsController_events'];
+    readonly put?: never;
+    readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
   readonly '/api/songs/{id}/exports': {
     readonly parameters: {
       readonly query?: never;
@@ -188,6 +204,22 @@ export interface paths {
     readonly get: operations['SongsController_file'];
     readonly put?: never;
     readonly post?: never;
+    readonly delete?: never;
+    readonly options?: never;
+    readonly head?: never;
+    readonly patch?: never;
+    readonly trace?: never;
+  };
+  readonly '/api/songs/{id}/here': {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path?: never;
+      readonly cookie?: never;
+    };
+    readonly get?: never;
+    readonly put?: never;
+    readonly post: operations['SongsController_here'];
     readonly delete?: never;
     readonly options?: never;
     readonly head?: never;
@@ -294,19 +326,36 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
   schemas: {
+    readonly ChangeDto: {
+      /** @description New records. */
+      readonly added: readonly SongRecord[];
+      /** @description Ids of records that are gone. */
+      readonly removed: readonly string[];
+      /**
+       * SparseUpdates
+       * @description By id: the record before and after, each with its kind and what differs. Items of a list that are alike are there by name.
+       */
+      readonly updated: SparseUpdates;
+    };
     readonly ChangesDto: {
       /** @description The revision that the change was made on. */
       readonly base: number;
+      /** @description The window that made it, as it is told to others. */
+      readonly by?: string;
+      /** @description The change, merged with what others have made since its base. */
+      readonly change?: components['schemas']['ChangeDto'];
       /**
        * @description The format of the records, where it is not the newest.
        * @default 9
        */
       readonly format?: number;
+      /** @description A name of the save: a repeated one gets the first answer. */
+      readonly id?: string;
       readonly label: string;
-      /** @description Records to put. */
-      readonly put: readonly SongRecord[];
-      /** @description Ids of records to remove. */
-      readonly remove: readonly string[];
+      /** @description Without a change: whole records to put. Their base must be the newest. */
+      readonly put?: readonly SongRecord[];
+      /** @description Without a change: ids of records to remove. */
+      readonly remove?: readonly string[];
     };
     readonly ErrorDto: {
       readonly error: string;
@@ -323,6 +372,16 @@ export interface components {
        * @enum {string}
        */
       readonly trouble?: 'full' | 'read-only' | 'locked' | 'damaged' | 'no memory' | 'broken';
+    };
+    readonly EventDto: {
+      /** @description The window that made it; empty where none said so. */
+      readonly by: string;
+      readonly change: components['schemas']['ChangeDto'];
+      /** @description What made it, in words. */
+      readonly label: string;
+      /** @description Takes back what it has put in place of the edits of others. */
+      readonly overwritten?: components['schemas']['ChangeDto'];
+      readonly revision: number;
     };
     readonly ExportDto: {
       /** @enum {string} */
@@ -486,6 +545,24 @@ export interface components {
       /** @description Of an import: what is made of its tracks, where it is not as suggested. */
       readonly tracks?: readonly components['schemas']['TrackUseDto'][];
     };
+    readonly PresenceDto: {
+      /**
+       * @description The pattern or section that is worked on.
+       * @default
+       */
+      readonly at?: string;
+      /**
+       * @description It says that it is gone.
+       * @default false
+       */
+      readonly gone?: boolean;
+      /** @default  */
+      readonly name?: string;
+      /** @default  */
+      readonly room?: string;
+      /** @description The id that the window has given itself. */
+      readonly window: string;
+    };
     readonly ProblemDto: {
       readonly message: string;
       /** @description The record and field, joined by dots. */
@@ -537,6 +614,17 @@ export interface components {
       readonly exportId: string;
       /** @enum {string} */
       readonly state: 'running';
+    };
+    readonly SaveAnswerDto: {
+      /** @description Of a merged one: every change since its base, itself the last; null where not all are known any more. */
+      readonly changes?: readonly components['schemas']['EventDto'][] | null;
+      /** @description What of it had no place any more and was not done. */
+      readonly left?: components['schemas']['ChangeDto'];
+      /** @description It was brought to what others had changed, or reached more than was asked for. */
+      readonly merged?: boolean;
+      /** @description Takes back what it has put in place of the edits of others. */
+      readonly overwritten?: components['schemas']['ChangeDto'];
+      readonly revision: number;
     };
     readonly ShelfDto: {
       /**
@@ -903,7 +991,35 @@ export interface operations {
           readonly [name: string]: unknown;
         };
         content: {
-          readonly 'application/json': components['schemas']['SongRevisionDto'];
+          readonly 'application/json': components['schemas']['SaveAnswerDto'];
+        };
+      };
+    };
+  };
+  readonly SongsController_events: {
+    readonly parameters: {
+      readonly query?: {
+        /** @description The same, for the first time. */
+        readonly since?: string;
+      };
+      readonly header: {
+        readonly 'last-event-id': string;
+        /** @description The last revision that was seen. */
+        readonly 'Last-Event-ID'?: string;
+      };
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody?: never;
+    readonly responses: {
+      readonly 200: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content: {
+          readonly 'text/event-stream': string;
         };
       };
     };
@@ -988,6 +1104,29 @@ export interface operations {
         content: {
           readonly 'application/json': components['schemas']['SongFileDto'];
         };
+      };
+    };
+  };
+  readonly SongsController_here: {
+    readonly parameters: {
+      readonly query?: never;
+      readonly header?: never;
+      readonly path: {
+        readonly id: string;
+      };
+      readonly cookie?: never;
+    };
+    readonly requestBody: {
+      readonly content: {
+        readonly 'application/json': components['schemas']['PresenceDto'];
+      };
+    };
+    readonly responses: {
+      readonly 204: {
+        headers: {
+          readonly [name: string]: unknown;
+        };
+        content?: never;
       };
     };
   };

@@ -1,10 +1,10 @@
 import { Box, Button } from '@mui/material';
-import { changeBetween, documentOf, indexOf } from '@plucky/core';
+import { cutName, documentOf, indexOf, LONGEST_NAME, songFile } from '@plucky/core';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
-import { api, type Trouble } from '../api/client.ts';
+import { api, type SongFile, type Trouble } from '../api/client.ts';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
-import { forget } from '../document/journal.ts';
+import type { Keeping } from '../document/store.ts';
 import { clockOf } from '../shared/days.ts';
 import { notify } from '../shared/ui/notify.ts';
 import { color, TEXT } from '../shared/ui/tokens.ts';
@@ -23,7 +23,8 @@ export function SaveTrouble() {
   const store = useDocumentStore();
   const saving = useDocumentState((state) => state.saving);
   const savedAt = useDocumentState((state) => state.savedAt);
-  const isKept = useDocumentState((state) => state.isKept);
+  const keeping = useDocumentState((state) => state.keeping);
+  const hasUnsaved = useDocumentState((state) => state.outbox.length > 0);
   const navigate = useNavigate();
   if (saving.kind === 'failed')
     return (
@@ -31,47 +32,41 @@ export function SaveTrouble() {
         {saving.trouble
           ? `${STORAGE[saving.trouble]}: nothing was saved since ${clockOf(new Date(savedAt))}.`
           : `Not saved: ${saving.message}`}{' '}
-        {isKept
-          ? 'Your edits are kept in this browser and tried again.'
-          : 'This browser has no room for your edits either: leave this page open, they are tried again.'}
+        {KEEPING[keeping]}
       </Warning>
     );
-  if (saving.kind !== 'conflict') return null;
+  if (keeping === 'not kept' && hasUnsaved)
+    return (
+      <Warning>This browser keeps nothing: what is not saved yet would be lost by closing the page.</Warning>
+    );
+  if (saving.kind !== 'ended') return null;
 
   const keepAsCopy = async () => {
-    const { songId, document } = store.getState();
+    const { document } = store.getState();
     try {
-      const copy = await api.create(`song:${songId}`);
       const { song } = indexOf(document);
-      const mine = documentOf([...Object.values(document.records), { ...song, name: copy.name }]);
-      const change = changeBetween(documentOf(copy.records), mine, 'keep as a copy');
-      await api.change(copy.id, copy.revision, change);
-      forget(songId);
+      const name = cutName(`${song.name}, copy`, LONGEST_NAME);
+      const records = [...Object.values(document.records), { ...song, name }];
+      const copy = await api.take(JSON.parse(songFile(documentOf(records))) as SongFile);
       await navigate(`/songs/${copy.id}/groove`);
-      notify(`Your version is kept as “${copy.name}”.`, { variant: 'success' });
+      notify(`The song as it is here is kept as “${copy.name}”.`, { variant: 'success' });
     } catch (error) {
       notify(error instanceof Error ? error.message : String(error), { variant: 'error' });
     }
   };
-  const useTheirs = () => {
-    forget(store.getState().songId);
-    window.location.reload();
-  };
   return (
-    <Warning
-      action={
-        <>
-          <Button onClick={() => void keepAsCopy()} sx={{ mr: 1 }}>
-            Keep mine as a copy
-          </Button>
-          <Button onClick={useTheirs}>Use the other version</Button>
-        </>
-      }
-    >
-      This song was changed in another window. Your edits here are kept, but not saved over it.
+    <Warning action={<Button onClick={() => void keepAsCopy()}>Keep it as a copy</Button>}>
+      {saving.message}
+      {hasUnsaved && ' Your last edits are not in it.'}
     </Warning>
   );
 }
+
+const KEEPING: Readonly<Record<Keeping, string>> = {
+  kept: 'Your edits are kept in this browser and tried again.',
+  writing: 'Your edits are tried again.',
+  'not kept': 'This browser has no room for your edits either: leave this page open, they are tried again.',
+};
 
 /** A line across the page; part of what is loaded first, since the server may be gone when it is needed. */
 function Warning({ action, children }: { action?: ReactNode; children: ReactNode }) {

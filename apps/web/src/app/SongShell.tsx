@@ -1,34 +1,34 @@
 import { Box } from '@mui/material';
-import { indexOf, layerIn } from '@plucky/core';
+import { counted, indexOf, layerIn } from '@plucky/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { api, ApiError } from '../api/client.ts';
-import { startAutosave } from '../document/autosave.ts';
 import { DocumentContext } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
+import { windowName } from '../document/window.ts';
 import { viewedStore } from '../session/in-slot.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { beginSong } from '../session/song-store.ts';
 import { choosePattern, leaveSlot, patternInView, useSession } from '../session/store.ts';
-import { later } from '../shared/ui/later.tsx';
+import { notify } from '../shared/ui/notify.ts';
 import { color } from '../shared/ui/tokens.ts';
 import { whenIdle } from '../shared/when-idle.ts';
 import { Transport } from '../transport/Transport.tsx';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
 import { fetchRooms } from './room-loaders.ts';
+import { SaveTrouble } from './SaveTrouble.tsx';
 import { SongKeys } from './SongKeys.tsx';
 import { stayInView } from './stay-in-view.ts';
 import { TopBar } from './TopBar.tsx';
-
-const SaveTrouble = later(async () => (await import('./SaveTrouble.tsx')).SaveTrouble);
+import { useLive } from './useLive.ts';
 
 /** Loads a song and holds its rooms between the top bar and the transport. */
 export function SongShell() {
   const { songId = '' } = useParams();
-  const { data: store, error } = useQuery({
+  const { data: opened, error } = useQuery({
     queryKey: ['open', songId],
     queryFn: () => openSong(songId),
     staleTime: Infinity,
@@ -39,22 +39,42 @@ export function SongShell() {
     const gone = error instanceof ApiError && error.status === 404;
     return <NotFound message={gone ? 'This song is gone; it may be in the bin.' : error.message} />;
   }
-  if (!store) return <Opening />;
-  return <OpenSong key={songId} store={store} />;
+  if (!opened) return <Opening />;
+  return <OpenSong key={songId} {...opened} />;
+}
+
+interface Opened {
+  readonly store: DocumentStore;
+  /** The name of this window. */
+  readonly windowId: string;
 }
 
 /** The song as the server has it, and on it what this browser kept unsaved. */
-async function openSong(songId: string): Promise<DocumentStore> {
-  const store = createDocumentStore(songId, await api.song(songId));
-  await recall(store);
+async function openSong(songId: string): Promise<Opened> {
+  const [contents, windowId] = await Promise.all([api.song(songId), windowName()]);
+  const store = createDocumentStore(songId, contents);
+  try {
+    const { unreadable } = await recall(store);
+    if (unreadable)
+      notify(
+        `${counted(unreadable, 'edit')} kept in this browser cannot be read. Nothing of it was removed.`,
+        {
+          variant: 'warning',
+          persist: true,
+        },
+      );
+  } catch {
+    // Without its storage the browser keeps nothing, which is said as soon as it matters.
+    store.setState({ keeping: 'not kept' });
+  }
   beginSong();
   const first = patternInView(store.getState().document, null);
   if (first) choosePattern(first);
-  return store;
+  return { store, windowId };
 }
 
-function OpenSong({ store }: { store: DocumentStore }) {
-  useEffect(() => startAutosave(store), [store]);
+function OpenSong({ store, windowId }: Opened) {
+  useLive(store, windowId);
   useEffect(() => stayInView(store), [store]);
   useEffect(() => {
     const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);

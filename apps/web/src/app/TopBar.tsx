@@ -5,6 +5,7 @@ import { editSong } from '@plucky/core';
 import { Link, useParams } from 'react-router';
 import { useDocumentState, useEdit, useSongRecord } from '../document/context.tsx';
 import type { SaveState } from '../document/store.ts';
+import { useHere } from '../session/here.ts';
 import { ROOMS, useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
@@ -43,6 +44,7 @@ export function TopBar() {
       />
       <SongSettings />
       <SavedAt />
+      <AlsoOpen />
       <Box sx={{ flex: 1 }} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', columnGap: { xs: 0.5, lg: 1 } }}>
         <RoomTabs />
@@ -66,7 +68,7 @@ const SAVING: Readonly<Record<SaveState['kind'], string>> = {
   waiting: 'Saving…',
   saving: 'Saving…',
   failed: 'Not saved',
-  conflict: 'Not saved',
+  ended: 'Not saved',
 };
 
 function SavedAt() {
@@ -78,6 +80,27 @@ function SavedAt() {
       sx={{ fontSize: TEXT.note, color: color('faint'), whiteSpace: 'nowrap', minWidth: 58 }}
     >
       {SAVING[kind]}
+    </Typography>
+  );
+}
+
+/** How many other windows have the song open. */
+function AlsoOpen() {
+  const others = useHere((here) => here.others);
+  if (!others.length) return null;
+  const names = others.flatMap(({ name }) => name || []);
+  return (
+    <Typography
+      role="status"
+      aria-label="Also open"
+      title={
+        names.length
+          ? `Also: ${names.join(', ')}`
+          : 'What is changed in one window is seen in the others at once'
+      }
+      sx={{ fontSize: TEXT.note, color: color('soft'), whiteSpace: 'nowrap' }}
+    >
+      Open in {others.length + 1} windows
     </Typography>
   );
 }

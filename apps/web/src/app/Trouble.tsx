@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
 import { Link, useLocation, useNavigate, useRouteError } from 'react-router';
+import { Reload, useIsNewer } from '../shared/ui/FetchTrouble.tsx';
 import { color } from '../shared/ui/tokens.ts';
 
 /** In place of a room that has failed: the song stays open and goes on being saved around it. */
@@ -39,6 +40,30 @@ function Trouble({ title, children }: { title: string; children: ReactNode }) {
       <Typography className="mono" sx={{ mt: 2, color: color('soft'), overflowWrap: 'anywhere' }}>
         {error instanceof Error ? error.message : String(error)}
       </Typography>
+    </Box>
+  );
+}
+
+/** In place of a room or page whose script did not come. */
+export function NotFetched({ onAgain }: { onAgain: () => void }) {
+  const isNewer = useIsNewer();
+  return (
+    <Box role="alert" sx={{ maxWidth: 620, mx: 'auto', p: 4 }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        {isNewer ? 'A newer version is here' : 'This could not be loaded'}
+      </Typography>
+      <Typography sx={{ mb: 2 }}>
+        {isNewer
+          ? 'Reload the page to go on with it. What is not saved yet is kept in this browser and comes back.'
+          : 'The server does not answer. Your song is as it was; try again once it does.'}
+      </Typography>
+      {isNewer ? (
+        <Reload />
+      ) : (
+        <Button variant="contained" color="primary" onClick={onAgain}>
+          Try again
+        </Button>
+      )}
     </Box>
   );
 }

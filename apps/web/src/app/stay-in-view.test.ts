@@ -1,6 +1,7 @@
 import { newVariation } from '@plucky/core';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
-import { createDocumentStore, take, undo } from '../document/store.ts';
+import { createDocumentStore, take } from '../document/store.ts';
+import { undo } from '../document/undo.ts';
 import { chooseHits, choosePattern, useSession } from '../session/store.ts';
 import { stayInView } from './stay-in-view.ts';
 

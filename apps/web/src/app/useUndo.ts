@@ -1,6 +1,7 @@
 import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
-import { type Desk, type Done, nextDeeds, redo, undo } from '../document/store.ts';
+import type { Desk } from '../document/store.ts';
+import { nextDeeds, redo, type Taken, undo } from '../document/undo.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { notify } from '../shared/ui/notify.ts';
 
@@ -19,12 +20,17 @@ export function useUndo(): Undo {
   const words = useDocumentState(
     useShallow((state) => {
       const next = nextDeeds(state, desk);
-      return { last: next.undo?.change.label, next: next.redo?.change.label };
+      return { last: next.undo?.label, next: next.redo?.label };
     }),
   );
-  const tell = (done: Done | null, said: string, nothing: string) => {
+  const tell = (done: Taken | null, said: string, nothing: string) => {
     if (!done) notify(desk === 'bench' ? `${nothing} on the bench.` : `${nothing}.`);
-    else if (desk === 'bench' && done.desk === 'song') notify(`${said}: ${done.change.label}.`);
+    else if (done.extent !== 'all')
+      notify(
+        `“${done.label}” was changed in another window since: ${done.extent === 'none' ? 'it stays as it is' : 'the rest of it stays as it is'}.`,
+        { variant: 'warning' },
+      );
+    else if (desk === 'bench' && done.desk === 'song') notify(`${said}: ${done.label}.`);
   };
   return {
     ...words,

@@ -16,6 +16,7 @@ export class SoundBank {
   readonly #coming = new Set<string>();
   readonly #clicks = new Map<boolean, AudioBuffer>();
   #worker: Worker | null = null;
+  #failures = 0;
   /** What renders on the page, for what the worker has not got ready; fetched before anything is played. */
   #renderNow: typeof import('./render-now.ts') | null = null;
 
@@ -48,7 +49,8 @@ export class SoundBank {
 
   /** Renders what will be wanted ahead of time. */
   async prepare(sounds: readonly SoundWanted[]): Promise<void> {
-    this.#worker ??= new Worker(new URL('./bank.worker.ts', import.meta.url), { type: 'module' });
+    this.#worker ??= this.#startWorker();
+    if (!this.#worker) return;
     const { wrap } = await this.ready();
     const renderer = wrap<Renderer>(this.#worker);
     for (const wanted of sounds)
@@ -60,6 +62,25 @@ export class SoundBank {
         const samples = await renderer.render(name, this.#context.sampleRate, layer, note, kit);
         if (!this.#buffers.has(key)) this.#keep(key, samples);
       }
+  }
+
+  /** Starts the worker, again once should it fail; after that the page itself renders what is wanted. */
+  #startWorker(): Worker | null {
+    if (this.#failures > 1) return null;
+    const failed = () => {
+      this.#failures++;
+      this.#worker?.terminate();
+      this.#worker = null;
+      this.#coming.clear();
+    };
+    try {
+      const worker = new Worker(new URL('./bank.worker.ts', import.meta.url), { type: 'module' });
+      worker.onerror = failed;
+      return worker;
+    } catch {
+      failed();
+      return null;
+    }
   }
 
   #keep(key: string, samples: Samples): AudioBuffer {

@@ -1,5 +1,6 @@
 import { type Id, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
 import { proxy, wrap } from 'comlink';
+import { withWorker } from '../shared/with-worker.ts';
 import type { Bouncer } from './bounce.worker.ts';
 import { strokesFor } from './strokes.ts';
 
@@ -21,13 +22,11 @@ export function bounce(
   isHeard: (voice: Id) => boolean,
   onProgress: (share: number) => void,
 ): Bounce {
-  const worker = new Worker(new URL('./bounce.worker.ts', import.meta.url), { type: 'module' });
-  const bouncer = wrap<Bouncer>(worker);
   const seconds = secondsAt(timeline.tempos, timeline.length) + TAIL;
   const strokes = strokesFor(document, timeline, isHeard);
-  const file = bouncer
-    .render(strokes, seconds, BOUNCE_RATE, proxy(onProgress))
-    .then((bytes) => new Blob([bytes], { type: 'audio/wav' }))
-    .finally(() => worker.terminate());
-  return { file, cancel: () => worker.terminate() };
+  const { done, end } = withWorker(
+    () => new Worker(new URL('./bounce.worker.ts', import.meta.url), { type: 'module' }),
+    (worker) => wrap<Bouncer>(worker).render(strokes, seconds, BOUNCE_RATE, proxy(onProgress)),
+  );
+  return { file: done.then((bytes) => new Blob([bytes], { type: 'audio/wav' })), cancel: end };
 }

@@ -12,6 +12,7 @@ import { SoundBank } from './bank.ts';
 import { type Clock, timeOf } from './clock.ts';
 import { heardPan, Mixer } from './mixer.ts';
 import { moved } from './moved.ts';
+import type { SoundClock } from './sound-clock.ts';
 import { endOf, motionOf } from './strokes.ts';
 
 /** Fade of a note that is ended, in s, short but without a click. */
@@ -51,6 +52,7 @@ interface Sounding {
 /** The sounds of a song's voices over Web Audio, each started at its exact sample. */
 export class Instrument {
   readonly #context: AudioContext;
+  readonly #sound: SoundClock;
   readonly #bank: SoundBank;
   readonly mixer: Mixer;
   #voices: ReadonlyMap<Id, Voice> = new Map();
@@ -58,7 +60,9 @@ export class Instrument {
   #heard: (voice: Id) => boolean = () => true;
   #sounding: Sounding[] = [];
 
-  constructor(context: AudioContext) {
+  constructor(sound: SoundClock) {
+    const { context } = sound;
+    this.#sound = sound;
     this.#context = context;
     this.#bank = new SoundBank(context);
     this.mixer = new Mixer(context);
@@ -66,7 +70,7 @@ export class Instrument {
 
   /** To be waited for before anything is played. */
   async ready(): Promise<void> {
-    await Promise.all([this.#context.resume(), this.#bank.ready()]);
+    await Promise.all([this.#sound.wake(), this.#bank.ready()]);
   }
 
   /** Sets the voices of a song, their levels and pans, and the room. */
@@ -114,6 +118,7 @@ export class Instrument {
   /** Plays one stroke at once, for someone who is placing it. */
   async audition(voice: Voice, velocity: number, note = voice.note): Promise<void> {
     await this.ready();
+    if (this.#sound.isSilent) return;
     const time = this.#context.currentTime + 0.005;
     const ends = isHeld(voice.sound) ? time + 0.35 : null;
     this.#start(voice, { ...PLAIN_STROKE, note, velocity }, time, ends);

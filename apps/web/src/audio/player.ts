@@ -1,7 +1,9 @@
 import { barAt, barTicks, beatTicks, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
+import { steadyTimer } from '../shared/with-worker.ts';
 import { clickPlaces } from './click-places.ts';
 import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
 import { Instrument } from './instrument.ts';
+import { SoundClock } from './sound-clock.ts';
 
 /** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
 const AHEAD = 1.5;
@@ -9,6 +11,8 @@ const AHEAD = 1.5;
 const AHEAD_ON_CABLE = 0.2;
 /** What is about to start within this time is left alone when an edit comes, in s. */
 const TOO_LATE = 0.03;
+/** How often what falls due is looked for, in ms. */
+const TICK = 25;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
 
@@ -31,9 +35,8 @@ export interface Cable {
 
 /** Plays timelines over Web Audio, each note at its exact sample. There is one for the whole application. */
 export class Player {
-  readonly #context = new AudioContext({ latencyHint: 'interactive' });
-  readonly instrument = new Instrument(this.#context);
-  readonly #timer = new Worker(new URL('./timer.worker.ts', import.meta.url), { type: 'module' });
+  readonly #sound = new SoundClock();
+  readonly instrument = new Instrument(this.#sound);
   readonly #listeners = new Set<() => void>();
   #playing: Playing | null = null;
   #ticks: readonly number[] = [];
@@ -49,11 +52,17 @@ export class Player {
   #cable: Cable | null = null;
 
   constructor() {
-    this.#timer.onmessage = () => this.#schedule();
+    const start = () => new Worker(new URL('./timer.worker.ts', import.meta.url), { type: 'module' });
+    steadyTimer(start, () => this.#tick(), TICK);
   }
 
   get isPlaying(): boolean {
     return this.#clock !== null;
+  }
+
+  /** Whether nothing is heard, for want of a device: the place runs by the page's clock. */
+  get isSilent(): boolean {
+    return this.#sound.isSilent;
   }
 
   plays(song: SongDocument): boolean {
@@ -79,7 +88,7 @@ export class Player {
   cue(to: number, when: 'next bar' | 'at once'): void {
     const [clock, playing] = [this.#clock, this.#playing];
     if (!clock || !playing) return;
-    const soon = runningTick(clock, this.#context.currentTime + TOO_LATE);
+    const soon = runningTick(clock, this.#sound.now + TOO_LATE);
     const { start, meter } = barAt(playing.timeline, soon % clock.length);
     const inBar = (soon % clock.length) - start;
     this.#cue =
@@ -89,7 +98,7 @@ export class Player {
 
   /** The audio time of what is heard at this moment; not every browser tells its latency. */
   #heardTime(): number {
-    return this.#context.currentTime - (this.#context.outputLatency || 0);
+    return this.#sound.now - (this.#sound.context.outputLatency || 0);
   }
 
   /** Tells when playing starts or stops. */
@@ -106,9 +115,11 @@ export class Player {
 
   /** The moment of the page's clock, in ms, at which a time of the sound is heard. */
   pageTime(time: number): number {
-    const { contextTime = 0, performanceTime = 0 } = this.#context.getOutputTimestamp();
+    const { contextTime = 0, performanceTime = 0 } = this.isSilent
+      ? {}
+      : this.#sound.context.getOutputTimestamp();
     // Before anything has sounded the browser has nothing to say.
-    if (!performanceTime) return performance.now() + (time - this.#context.currentTime) * 1000;
+    if (!performanceTime) return performance.now() + (time - this.#sound.now) * 1000;
     return performanceTime + (time - contextTime) * 1000;
   }
 
@@ -133,7 +144,7 @@ export class Player {
     await this.instrument.ready();
     if (asked !== this.#asked) return;
     this.#use(playing);
-    const start = this.#context.currentTime + LEAD;
+    const start = this.#sound.now + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
     this.#cue = null;
     this.#earlier = null;
@@ -149,7 +160,8 @@ export class Player {
     const meter = meters[0]?.meter;
     if (!meter) return 0;
     const beat = secondsAt(tempos, beatTicks(meter));
-    for (let i = 0; i < beats; i++) this.instrument.click(i % meter.beats === 0, start + i * beat, true);
+    for (let i = 0; i < beats && !this.isSilent; i++)
+      this.instrument.click(i % meter.beats === 0, start + i * beat, true);
     return beat;
   }
 
@@ -186,7 +198,7 @@ export class Player {
    */
   goOnWith(playing: Playing, from: number | null = null): void {
     if (!this.#clock || this.#playing?.timeline === playing.timeline) return;
-    const now = this.#context.currentTime;
+    const now = this.#sound.now;
     const place = placeAt(this.#clock, now) ?? 0;
     const early = now < this.#clock.time;
     const looped = playing.timeline.length ? place % playing.timeline.length : 0;
@@ -213,17 +225,29 @@ export class Player {
   /** Takes back what has not started, and schedules it anew. */
   #reschedule(): void {
     if (!this.#clock) return;
-    const limit = this.#context.currentTime + TOO_LATE;
+    const limit = this.#sound.now + TOO_LATE;
     this.instrument.takeBack(limit);
     this.#scheduledTo = Math.max(this.#clock.tick, runningTick(this.#clock, limit));
     this.#schedule();
+  }
+
+  /** Goes on by the clock that runs, and looks for what falls due. */
+  #tick(): void {
+    if (!this.#clock) return;
+    const jumped = this.#sound.check();
+    if (jumped !== null) {
+      this.#clock = { ...this.#clock, time: this.#clock.time + jumped };
+      this.#earlier = this.#earlier && { ...this.#earlier, time: this.#earlier.time + jumped };
+      this.#reschedule();
+      this.#tell();
+    } else this.#schedule();
   }
 
   #schedule(): void {
     const clock = this.#clock;
     const playing = this.#playing;
     if (!clock || !playing) return;
-    const now = this.#context.currentTime;
+    const now = this.#sound.now;
     if (!clock.loops && runningTick(clock, now) >= clock.length) {
       this.stop();
       return;
@@ -255,9 +279,9 @@ export class Player {
     if (to <= this.#scheduledTo) return;
     for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {
       const event = playing.timeline.events[index];
-      if (event && !this.#cable) this.instrument.play(playing.timeline, event, tick, clock);
+      if (event && !this.#cable && !this.isSilent) this.instrument.play(playing.timeline, event, tick, clock);
     }
-    if (this.#click) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
+    if (this.#click && !this.isSilent) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
     this.#scheduledTo = to;
   }
 

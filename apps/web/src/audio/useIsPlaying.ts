@@ -10,3 +10,12 @@ export function useIsPlaying(song?: SongDocument): boolean {
     () => (song ? player.plays(song) : player.isPlaying),
   );
 }
+
+/** Whether what plays is not heard, for want of an audio device. */
+export function useIsSilent(): boolean {
+  const player = thePlayer();
+  return useSyncExternalStore(
+    (listener) => player.subscribe(listener),
+    () => player.isPlaying && player.isSilent,
+  );
+}

@@ -1,99 +1,253 @@
-import { changeBetween, LIMITS, plainName } from '@plucky/core';
-import { api, ApiError } from '../api/client.ts';
-import { forget, remember } from './journal.ts';
-import type { DocumentStore } from './store.ts';
+import { changeFromSparse, documentOf, FORMAT, saysSame, type SparseChange } from '@plucky/core';
+import { api, ApiError, type SaveAnswer } from '../api/client.ts';
+import { layAside } from './aside.ts';
+import { keep, sameDeeds } from './journal.ts';
+import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } from './outbox.ts';
+import type { DocumentState, DocumentStore } from './store.ts';
 
-/** How long after an edit it is saved, and how long after a failure it is tried again, in ms. */
+/** How long after an edit it is saved, in ms. */
 const DELAY = 400;
-const RETRY = 3000;
+/** How long after a failure it is tried again: at first, and at the longest; each wait is twice the one before. In ms. */
+const [FIRST_RETRY, LAST_RETRY] = [1000, 30_000];
 /** How often this browser keeps what is edited, in ms. */
 const KEEP_EVERY = 150;
 
-type Send = typeof api.change;
+/** What is asked of the server. */
+export interface Sending {
+  readonly change: typeof api.change;
+  readonly song: typeof api.song;
+}
+
+/** What is told of saving, for the person. */
+export interface Told {
+  /** An edit had no place any more, in its words. */
+  readonly aside: (label: string, why: string) => void;
+}
+
+export interface Autosave {
+  /** Takes what others have made of the song; what the server has not got stays on it. */
+  readonly take: (kept: readonly Kept[]) => void;
+  /** Fetches the song anew, as after a gap. */
+  readonly catchUp: () => void;
+  readonly stop: () => void;
+}
 
 /**
- * Saves what the server has not got, one request at a time, until it is stopped. A failure is tried again; a song that
- * was changed elsewhere is not overwritten. Until the server has an edit, the journal of this browser keeps it.
+ * Saves what the server has not got, one entry after the other, until it is stopped. A failure is tried again, later each
+ * time; what the server refuses is laid aside, and what comes after it goes on. Until the server has an edit, the journal of
+ * this browser keeps it.
  */
-export function startAutosave(store: DocumentStore, send: Send = api.change): () => void {
+export function startAutosave(
+  store: DocumentStore,
+  window_: string,
+  { change: send, song: fetchSong }: Sending = api,
+  told: Told = { aside: () => undefined },
+): Autosave {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let keeping: ReturnType<typeof setTimeout> | undefined;
-  let kept = store.getState().saved;
-  let running = false;
-  let stopped = false;
+  let isRunning = false;
+  let isStopped = false;
+  let isBehind = false;
+  let failures = 0;
+  let arrived: Kept[] = [];
 
   const schedule = (delay: number) => {
     clearTimeout(timer);
-    if (!stopped) timer = setTimeout(() => void save(), delay);
+    if (!isStopped) timer = setTimeout(() => void run(), delay);
   };
 
-  async function save(): Promise<void> {
-    if (running) return;
-    running = true;
+  async function run(): Promise<void> {
+    if (isRunning || store.getState().saving.kind === 'ended') return;
+    isRunning = true;
     try {
-      while (store.getState().saving.kind !== 'conflict' && (await saveOnce()));
+      while (await step());
     } finally {
-      running = false;
+      isRunning = false;
     }
   }
 
-  /** Returns whether there may be more to save. */
-  async function saveOnce(): Promise<boolean> {
-    const { songId, document, saved, revision, lastDeed } = store.getState();
-    const change = changeBetween(saved, document, plainName(lastDeed, LIMITS.label) || 'edit');
-    if (!change.put.length && !change.remove.length) {
-      forget(songId);
-      store.setState({ saved: document, saving: { kind: 'saved' }, savedAt: Date.now() });
-      return false;
-    }
-    store.setState({ saving: { kind: 'saving' } });
+  /** Does what is next; returns whether there may be more. */
+  async function step(): Promise<boolean> {
     try {
-      const next = await send(songId, revision, change);
-      store.setState({ revision: next.revision, saved: document, savedAt: Date.now() });
+      if (isBehind) await fetchAnew();
+      takeArrived();
+      if (isBehind) return true;
+      const [entry] = store.getState().outbox;
+      if (!entry) {
+        if (store.getState().saving.kind !== 'saved')
+          store.setState({ saving: { kind: 'saved' }, savedAt: Date.now() });
+        return false;
+      }
+      await sendFirst(entry);
+      failures = 0;
       return true;
     } catch (error) {
-      store.setState({ saving: stateAfter(error) });
-      if (!(error instanceof ApiError) || error.status === 0 || error.status >= 500) schedule(RETRY);
+      const message = error instanceof Error ? error.message : String(error);
+      if (error instanceof ApiError && (error.status === 404 || error.status === 409)) {
+        store.setState({ saving: { kind: 'ended', message } });
+        return false;
+      }
+      const trouble = error instanceof ApiError ? error.trouble : null;
+      store.setState({ saving: { kind: 'failed', message, trouble } });
+      schedule(Math.min(LAST_RETRY, FIRST_RETRY * 2 ** failures++));
       return false;
     }
+  }
+
+  async function sendFirst(first: Entry): Promise<void> {
+    const fixed = { ...first, isFixed: true };
+    store.setState(({ outbox }) => ({ outbox: [fixed, ...outbox.slice(1)], saving: { kind: 'saving' } }));
+    let answer: SaveAnswer;
+    try {
+      answer = await send(store.getState().songId, { ...fixed, by: window_, format: FORMAT });
+    } catch (error) {
+      if (!(error instanceof ApiError) || !isRefused(error)) throw error;
+      await refuse(fixed, error.message);
+      return;
+    }
+    const state = store.getState();
+    const outbox = withoutFirst(state.outbox, fixed.base, answer.revision);
+    const isPlain =
+      !answer.changes && answer.revision === state.revision + 1 && fixed.base === state.revision;
+    if (isPlain)
+      store.setState({ saved: fixed.after, revision: answer.revision, outbox, savedAt: Date.now() });
+    else {
+      const next = withKept({ ...state, outbox }, answer.changes ?? []);
+      if (next && next.revision >= answer.revision) show({ ...next, outbox: onTo(next.saved, outbox) });
+      else {
+        show({ saved: state.saved, revision: state.revision, outbox: onTo(state.saved, outbox) });
+        isBehind = true;
+      }
+    }
+    if (answer.left) await setAside(fixed, answer.left, 'its place is gone');
+    keepSoon();
+  }
+
+  /** What had no place in an entry that was saved. */
+  async function setAside(entry: Entry, left: SparseChange, why: string): Promise<void> {
+    const { songId } = store.getState();
+    const before = { records: recordsBefore(entry) };
+    const change = changeFromSparse(before, left);
+    const { label, around } = entry;
+    await layAside({ song: songId, format: FORMAT, label, why, change, around });
+    told.aside(entry.label, why);
+  }
+
+  async function refuse(entry: Entry, why: string): Promise<void> {
+    const { songId } = store.getState();
+    const { change, label, around } = entry;
+    await layAside({ song: songId, format: FORMAT, label, why, change, around });
+    const { saved, revision, outbox } = store.getState();
+    show({ saved, revision, outbox: onTo(saved, outbox.slice(1)) });
+    keepSoon();
+    told.aside(label, why);
+  }
+
+  const show = (pending: Pick<DocumentState, 'saved' | 'revision' | 'outbox'>) =>
+    store.setState({ ...pending, document: documentWith(pending) });
+
+  /** What has come in while something was on its way to the server. */
+  function takeArrived(): void {
+    const kept = arrived;
+    arrived = [];
+    const state = store.getState();
+    const next = withKept(state, kept);
+    if (!next) isBehind = true;
+    else if (next !== state) show(next);
+  }
+
+  async function fetchAnew(): Promise<void> {
+    const { songId } = store.getState();
+    const { revision, records } = await fetchSong(songId);
+    isBehind = false;
+    const { saved: known, outbox } = store.getState();
+    const saved = documentOf(
+      records.map((record) => {
+        const mine = known.records[record.id];
+        return mine && saysSame(mine, record) ? mine : record;
+      }),
+    );
+    show({ saved, revision, outbox: onTo(saved, outbox) });
   }
 
   // Not at each step of a drag: writing to the browser's storage holds the page up.
   const keepSoon = () => {
     if (keeping) return;
-    keep();
-    keeping = setTimeout(keep, KEEP_EVERY);
+    keepNow();
+    keeping = setTimeout(() => {
+      keeping = undefined;
+      if (needsKeeping) keepNow();
+    }, KEEP_EVERY);
   };
-  const keep = () => {
-    clearTimeout(keeping);
-    keeping = undefined;
+  let needsKeeping = false;
+  let writing: Promise<void> = Promise.resolve();
+  const keepNow = () => {
+    needsKeeping = false;
     const state = store.getState();
-    if (state.document !== state.saved && state.document !== kept)
-      store.setState({ isKept: remember(state) });
-    kept = state.document;
+    writing = writing
+      .then(() => keep(state))
+      .then(
+        () => store.getState().outbox === state.outbox && store.setState({ keeping: 'kept' }),
+        // A full or forbidden storage only costs the safety net: autosave goes on.
+        () => store.setState({ keeping: 'not kept' }),
+      )
+      .then(() => undefined);
   };
   // A page that is left keeps at once what it has not kept yet.
-  window.addEventListener('pagehide', keep);
+  window.addEventListener('pagehide', keepNow);
+  const again = () => {
+    failures = 0;
+    if (store.getState().saving.kind === 'failed') schedule(0);
+  };
+  window.addEventListener('online', again);
 
   const unsubscribe = store.subscribe((state, before) => {
-    if (state.document === before.document) return;
+    const isEdited = state.outbox !== before.outbox && state.outbox.length > 0;
+    if (isEdited || !sameDeeds(state.done, before.done) || !sameDeeds(state.undone, before.undone)) {
+      needsKeeping = true;
+      keepSoon();
+    }
+    if (!isEdited) {
+      if (state.outbox !== before.outbox) schedule(0);
+      return;
+    }
+    if (state.keeping === 'kept') store.setState({ keeping: 'writing' });
     if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
-    keepSoon();
-    schedule(DELAY);
+    if (!isRunning && state.saving.kind !== 'failed') schedule(DELAY);
   });
-  if (store.getState().document !== store.getState().saved) schedule(0);
-  return () => {
-    stopped = true;
-    unsubscribe();
-    clearTimeout(timer);
-    keep();
-    window.removeEventListener('pagehide', keep);
-    void save();
+  if (store.getState().outbox.length) schedule(0);
+  return {
+    take: (kept) => {
+      arrived.push(...kept);
+      if (!isRunning) {
+        takeArrived();
+        if (isBehind) schedule(0);
+      }
+    },
+    catchUp: () => {
+      isBehind = true;
+      schedule(0);
+    },
+    stop: () => {
+      isStopped = true;
+      unsubscribe();
+      clearTimeout(timer);
+      clearTimeout(keeping);
+      keepNow();
+      window.removeEventListener('pagehide', keepNow);
+      window.removeEventListener('online', again);
+      void run();
+    },
   };
 }
 
-function stateAfter(error: unknown) {
-  if (error instanceof ApiError && error.status === 409) return { kind: 'conflict' } as const;
-  const message = error instanceof Error ? error.message : String(error);
-  return { kind: 'failed', message, trouble: error instanceof ApiError ? error.trouble : null } as const;
+/** The records that an entry is about, as it found them. */
+function recordsBefore({ change }: Entry) {
+  const froms = Object.entries(change.updated).map(([id, [from]]) => [id, from] as const);
+  return { ...change.removed, ...Object.fromEntries(froms) };
+}
+
+/** Whether the edit itself is what the server does not take; all else is tried again. */
+function isRefused({ status, isOurs }: ApiError): boolean {
+  return status === 400 || status === 422 || (status === 413 && isOurs);
 }

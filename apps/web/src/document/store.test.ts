@@ -9,7 +9,8 @@ import {
   type SongDocument,
 } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
-import { createDocumentStore, redo, take, takeRevision, undo } from './store.ts';
+import { createDocumentStore, goBack, take } from './store.ts';
+import { redo, undo } from './undo.ts';
 
 const song = blankSong('Mine', 1);
 const open = () => createDocumentStore('s', { revision: 1, records: Object.values(song.records) });
@@ -24,7 +25,7 @@ test('edits are undone and done again, back to the very bytes', () => {
   for (let i = 0; i < 5; i++)
     expect(take(store, add(store.getState().document, `h${i}`, i * 240))).toBeNull();
   const after = serialize(store.getState().document);
-  for (let i = 0; i < 5; i++) expect(undo(store)?.change.label).toBe('add a hit');
+  for (let i = 0; i < 5; i++) expect(undo(store)?.label).toBe('add a hit');
   expect(undo(store)).toBeNull();
   expect(serialize(store.getState().document)).toBe(before);
   while (redo(store));
@@ -81,10 +82,10 @@ test('the song and its bench are undone each by themselves', () => {
   take(store, add(store.getState().document, 'a', 0));
   lay(store, 1);
   lay(store, 2);
-  expect(undo(store)?.change.label).toBe('add a hit');
+  expect(undo(store)?.label).toBe('add a hit');
   expect([laid(store), Object.keys(own(store))]).toEqual([2, []]);
-  expect(undo(store, 'bench')?.change.label).toBe('lay 2');
-  expect(undo(store, 'bench')?.change.label).toBe('lay 1');
+  expect(undo(store, 'bench')?.label).toBe('lay 2');
+  expect(undo(store, 'bench')?.label).toBe('lay 1');
   expect(undo(store, 'bench')).toBeNull();
   expect(laid(store)).toBe(0);
   redo(store, 'bench');
@@ -98,7 +99,7 @@ test('what the bench made of the song is undone there, unless the song was chang
   const now = () => store.getState().document;
   take(store, add(now(), 'a', 0));
   take(store, add(now(), 'kept', 960), null, true);
-  expect(undo(store, 'bench')?.change.label).toBe('add a hit');
+  expect(undo(store, 'bench')?.label).toBe('add a hit');
   expect(Object.keys(own(store))).toEqual(['a']);
   expect(undo(store, 'bench')).toBeNull();
   redo(store, 'bench');
@@ -110,7 +111,7 @@ test('what the bench made of the song is undone there, unless the song was chang
 test('going back to an earlier song and undoing that leaves what was laid on the bench since', () => {
   const store = open();
   lay(store, 1);
-  takeRevision(store, { revision: 2, records: Object.values(song.records) }, 'go back');
+  take(store, goBack(store.getState().document, song, 'go back'));
   expect(store.getState().document.records[BENCH]).toBeUndefined();
   lay(store, 3);
   undo(store);

@@ -2,24 +2,31 @@ import {
   apply,
   applyWithinLimits,
   BENCH,
+  type Change,
   changeBetween,
   type ChangeSet,
+  changeSetOf,
   documentOf,
   InvalidSongError,
+  isNothing,
   isRefusal,
   type Outcome,
-  sameRecord,
+  recordIn,
+  saysSame,
   type SongDocument,
   squash,
+  stepOf,
+  touchedBy,
   withFollowers,
 } from '@plucky/core';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents, Trouble } from '../api/client.ts';
+import { type Entry, outboxAfter, type Pending } from './outbox.ts';
 
-/** What has been done, with what undoes it. */
+/** What has been done. */
 export interface Done {
-  readonly change: ChangeSet;
-  readonly inverse: ChangeSet;
+  readonly label: string;
+  readonly change: Change;
   /** Edits of one gesture share its name, and are undone together. */
   readonly gesture: string | null;
   /** Whether only what lies on the bench was changed, or the song. */
@@ -31,43 +38,8 @@ export interface Done {
 /** The song and its bench are undone each by themselves, so that nothing changes that is not in sight. */
 export type Desk = 'song' | 'bench';
 
-function deskOf({ put, remove }: ChangeSet): Desk {
-  return [...put.map((record) => record.id), ...remove].every((id) => id === BENCH) ? 'bench' : 'song';
-}
-
-/**
- * Which of what was done, or undone, a desk takes back next, by its place; null where there is none. The song takes its own
- * edits. The bench takes its own and those that were made of the song from it, unless the song was changed elsewhere since.
- */
-function nextOf(entries: readonly Done[], at: Desk): number | null {
-  let elsewhere = false;
-  for (let i = entries.length - 1; i >= 0; i--) {
-    const entry = entries[i];
-    if (!entry) continue;
-    if (entry.desk === at) return i;
-    if (at === 'bench' && entry.fromBench && !elsewhere) return i;
-    elsewhere = true;
-  }
-  return null;
-}
-
-/** What a desk would undo, and do again, next. */
-export function nextDeeds(
-  { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
-  at: Desk,
-): { readonly undo: Done | null; readonly redo: Done | null } {
-  const next = (entries: readonly Done[]) => entries[nextOf(entries, at) ?? -1] ?? null;
-  return { undo: next(done), redo: next(undone) };
-}
-
-/** A change without what it says of the bench, where the bench has been worked on since. */
-function beside({ desk }: Done, change: ChangeSet, later: readonly Done[]): ChangeSet {
-  if (desk === 'bench' || !later.some((one) => one.desk === 'bench')) return change;
-  return {
-    ...change,
-    put: change.put.filter((record) => record.id !== BENCH),
-    remove: change.remove.filter((id) => id !== BENCH),
-  };
+function deskOf(change: Change): Desk {
+  return touchedBy(change).every((id) => id === BENCH) ? 'bench' : 'song';
 }
 
 export type SaveState =
@@ -75,19 +47,23 @@ export type SaveState =
   | { readonly kind: 'waiting' }
   | { readonly kind: 'saving' }
   | { readonly kind: 'failed'; readonly message: string; readonly trouble: Trouble | null }
-  | { readonly kind: 'conflict' };
+  /** The song itself is gone, or the page is too old for it: nothing more can be saved from here. */
+  | { readonly kind: 'ended'; readonly message: string };
 
-export interface DocumentState {
+/** Whether this browser keeps what the server has not got: it does, it is about to, or it cannot. */
+export type Keeping = 'kept' | 'writing' | 'not kept';
+
+export interface DocumentState extends Pending {
   readonly songId: string;
+  /** The song as it is seen: as the server has it as its `revision`, with all that it has not got. */
   readonly document: SongDocument;
-  /** What the server has, as its `revision`. */
   readonly saved: SongDocument;
   readonly revision: number;
+  readonly outbox: readonly Entry[];
   readonly saving: SaveState;
   /** When the server last had all of it, in ms since 1970. */
   readonly savedAt: number;
-  /** Whether this browser could keep what the server has not got. */
-  readonly isKept: boolean;
+  readonly keeping: Keeping;
   /** What was done last, an undo or redo among it, in words. */
   readonly lastDeed: string;
   readonly done: readonly Done[];
@@ -111,7 +87,8 @@ export function createDocumentStore(songId: string, { revision, records }: SongC
     revision,
     saving: { kind: 'saved' },
     savedAt: Date.now(),
-    isKept: true,
+    keeping: 'kept',
+    outbox: [],
     lastDeed: 'edit',
     done: [],
     undone: [],
@@ -135,21 +112,14 @@ export function take(
   if (outcome === null) return null;
   if (isRefusal(outcome)) return outcome.reason;
   try {
-    const { document, inverse } = applyWithinLimits(state.document, outcome);
+    const { document, change: made } = applyWithinLimits(state.document, outcome);
     const last = state.done.at(-1);
     const joins = gesture !== null && last?.gesture === gesture;
-    const change = joins ? squash(last.change, outcome) : outcome;
-    const entry: Done = {
-      change,
-      inverse: joins ? squash(inverse, last.inverse) : inverse,
-      gesture,
-      desk: deskOf(change),
-      fromBench,
-    };
+    const change = joins ? squash(last.change, made) : made;
+    const entry: Done = { label: outcome.label, change, gesture, desk: deskOf(change), fromBench };
     const before = joins ? state.done.slice(0, -1) : state.done;
     store.setState({
-      document,
-      lastDeed: outcome.label,
+      ...edited(state, document, outcome.label),
       done: [...before, entry].slice(-MOST_UNDO),
       undone: state.undone.filter(({ desk }) => desk !== entry.desk),
     });
@@ -160,79 +130,38 @@ export function take(
   }
 }
 
+/** The state once an edit of this window has made the song `document`. */
+export function edited(
+  state: DocumentState,
+  document: SongDocument,
+  label: string,
+): Pick<DocumentState, 'document' | 'outbox' | 'lastDeed'> {
+  return { document, outbox: outboxAfter(state, document, label), lastDeed: label };
+}
+
 /**
  * Takes what was worked out for the bench, such as the fills of a recipe: it belongs to the edit that asked for it and is
- * not undone by itself.
+ * undone with that one.
  */
-export function settle({ root, ...from }: DocumentStore, change: ChangeSet): void {
-  const store = root ?? from;
-  const { document } = apply(store.getState().document, change);
-  store.setState({ document, lastDeed: change.label });
-}
-
-/** Undoes what a desk did last and returns it, or null when there is nothing. */
-export function undo({ root, ...from }: DocumentStore, at: Desk = 'song'): Done | null {
-  const store = root ?? from;
-  const { document, done, undone } = store.getState();
-  const place = nextOf(done, at);
-  const last = done[place ?? -1];
-  if (place === null || !last) return null;
-  store.setState({
-    document: apply(document, beside(last, last.inverse, done.slice(place + 1))).document,
-    lastDeed: `undo: ${last.change.label}`,
-    done: done.toSpliced(place, 1),
-    undone: [...undone, last],
-  });
-  return last;
-}
-
-/** Does again what a desk undid last and returns it, or null when there is nothing. */
-export function redo({ root, ...from }: DocumentStore, at: Desk = 'song'): Done | null {
-  const store = root ?? from;
-  const { document, done, undone } = store.getState();
-  const place = nextOf(undone, at);
-  const next = undone[place ?? -1];
-  if (place === null || !next) return null;
-  store.setState({
-    document: apply(document, beside(next, next.change, done.slice(-1))).document,
-    lastDeed: `again: ${next.change.label}`,
-    done: [...done, next],
-    undone: undone.toSpliced(place, 1),
-  });
-  return next;
-}
-
-/**
- * Takes the song as the server has it at a later revision, such as one that went back to an earlier one. Everything here
- * must have been saved before; it can be undone like any edit.
- */
-export function takeRevision(
-  { root, ...from }: DocumentStore,
-  { revision, records }: SongContents,
-  label: string,
-): void {
+export function settle({ root, ...from }: DocumentStore, asked: ChangeSet): void {
   const store = root ?? from;
   const state = store.getState();
-  const document = documentOf(
-    records.map((record) => {
-      const known = state.document.records[record.id];
-      return known && sameRecord(known, record) ? known : record;
-    }),
-  );
-  const entry: Done = {
-    change: changeBetween(state.document, document, label),
-    inverse: changeBetween(document, state.document, label),
-    gesture: null,
-    desk: 'song',
-    fromBench: false,
-  };
+  const { document, change } = apply(state.document, asked);
+  const bench = recordIn(state.document, BENCH);
+  const place = state.done.findLastIndex((one) => stepOf(one.change, BENCH)?.[1] === bench);
+  const asker = state.done[place];
   store.setState({
-    document,
-    saved: document,
-    revision,
-    lastDeed: label,
-    saving: { kind: 'saved' },
-    done: [...state.done, entry].slice(-MOST_UNDO),
-    undone: [],
+    ...edited(state, document, asked.label),
+    ...(asker ? { done: state.done.with(place, { ...asker, change: squash(asker.change, change) }) } : {}),
   });
+}
+
+/** Makes the song as it was at another time, as an edit; null where it is so already. */
+export function goBack(now: SongDocument, then: SongDocument, label: string): Outcome {
+  const known = Object.values(then.records).map((record) => {
+    const mine = now.records[record.id];
+    return mine && saysSame(mine, record) ? mine : record;
+  });
+  const change = changeBetween(now, documentOf(known));
+  return isNothing(change) ? null : changeSetOf(change, label);
 }

@@ -1,7 +1,8 @@
 import { type Id, indexOf, type SongDocument } from '@plucky/core';
 import { blankSong } from '@plucky/songs';
 import type { Edit } from '../document/context.tsx';
-import { createDocumentStore, redo, take, undo } from '../document/store.ts';
+import { createDocumentStore, take } from '../document/store.ts';
+import { redo, undo } from '../document/undo.ts';
 import { type RowContext, rowContext } from '../rooms/groove/actions/row-context.ts';
 import { type PatternView, type Row, viewOf } from '../rooms/groove/pattern-view.ts';
 import { useSession } from '../session/store.ts';
@@ -54,7 +55,7 @@ export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern:
     ids: (row) => view().hits.flatMap((one) => (row === undefined || one.row === row ? [one.hit.id] : [])),
     choose: (...ids) => useSession.setState({ hits: new Set(ids) }),
     refused,
-    undo: () => undo(store)?.change.label ?? null,
-    redo: () => redo(store)?.change.label ?? null,
+    undo: () => undo(store)?.label ?? null,
+    redo: () => redo(store)?.label ?? null,
   };
 }

@@ -4,6 +4,7 @@ import { Box, IconButton, Typography } from '@mui/material';
 import { beatTicks } from '@plucky/core';
 import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
+import { useIsSilent } from '../audio/useIsPlaying.ts';
 import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
@@ -40,6 +41,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const session = useSessionFields('reach', 'click', 'caret', 'together');
   const preview = usePreview((state) => state.preview);
   const ports = usePorts();
+  const isSilent = useIsSilent();
   const reach = reachIn(room, session);
   // While the song plays it is told what sounds, and not what was pressed.
   const playsSong = isPlaying && what?.scope.kind === 'song' && !what.timeline;
@@ -89,6 +91,11 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
         <Typography aria-label="What plays" noWrap sx={{ fontWeight: 600, fontSize: TEXT.field }}>
           {playsSong ? 'Whole song' : (what?.title ?? nothingToPlay(reach))}
         </Typography>
+        {isSilent && (
+          <Typography role="alert" sx={{ fontSize: TEXT.note, color: color('plum') }}>
+            No sound: this browser gives no audio device. All else goes on.
+          </Typography>
+        )}
         <Typography variant="caption" noWrap component="div">
           {playsSong ? (
             <Sounding document={what.document} origin={what.origin ?? 0} />

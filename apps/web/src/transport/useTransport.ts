@@ -6,6 +6,7 @@ import { useDocumentStore, useSong } from '../document/context.tsx';
 import type { DocumentStore } from '../document/store.ts';
 import { type RoomPath, useOpenRoom } from '../session/rooms.ts';
 import { isHeard, setReach, useSession, useSessionFields } from '../session/store.ts';
+import { notify } from '../shared/ui/notify.ts';
 import { ask, type Asked, heardFrom, useAsked } from './asked.ts';
 import { placeOfBeat } from './place-of-beat.ts';
 import { usePreview } from './preview.ts';
@@ -69,7 +70,11 @@ export function useTransport(): TransportState {
       if (!now || !fresh?.length) return;
       ask({ room, choices });
       const clicks = countsIn ? (fresh.meters[0]?.meter.beats ?? 0) : 0;
-      void player.play(playingOf(now, fresh), startOf(now, fresh), clicks);
+      player
+        .play(playingOf(now, fresh), startOf(now, fresh), clicks)
+        .catch(() =>
+          notify('The sounds could not be loaded. Press play to try again.', { variant: 'error' }),
+        );
     };
     return {
       room,

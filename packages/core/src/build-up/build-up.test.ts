@@ -4,7 +4,7 @@ import { planRegions } from '../midi/region-list.ts';
 import { exportRegions } from '../midi/regions.ts';
 import { resolve } from '../pattern/resolve.ts';
 import type { BuildRecipe } from '../song/build-recipe.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { removeVoice } from '../song/edit-kit.ts';
 import type { Pattern, Voice } from '../song/records.ts';

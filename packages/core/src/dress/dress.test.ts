@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { limbsOf } from '../fill/measure.ts';
 import { phraseEnds } from '../form/bare-ends.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, indexOf, serialize, type SongDocument, withRecord } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';

@@ -3,7 +3,9 @@ import { placeAt } from '../form/place-fill.ts';
 import { inBars, occurrencePlaces, sectionLength, sectionMeter } from '../form/stretches.ts';
 import type { Id } from '../names.ts';
 import { randomFrom, seedFrom } from '../random/stream.ts';
-import { apply, changeBetween } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
+import { changeBetween } from '../song/change.ts';
+import { changeSetOf } from '../song/change-set.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { isEndRole, mainLayer, stretchOf } from '../song/layers.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
@@ -185,5 +187,5 @@ export function takeDress(document: SongDocument, plan: readonly PlannedEnd[]): 
     if (isChange(outcome)) next = apply(next, outcome).document;
     else if (outcome) return outcome;
   }
-  return changeBetween(document, next, `dress ${counted(taken.length, 'phrase end')}`);
+  return changeSetOf(changeBetween(document, next), `dress ${counted(taken.length, 'phrase end')}`);
 }

@@ -1,7 +1,7 @@
 import type { Id } from '../names.ts';
 import { changeHits, removeHits } from '../pattern/edit-hits.ts';
 import { feelOf, gridOf, resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import { gridTicks } from '../time/grid.ts';

@@ -1,5 +1,5 @@
 import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Refusal } from '../song/outcome.ts';
 import { hit, smallSong, voice } from '../testing/songs.ts';

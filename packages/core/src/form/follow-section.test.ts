@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import type { Section } from '../song/records.ts';

@@ -1,5 +1,5 @@
 import type { Id } from '../names.ts';
-import type { ChangeSet } from '../song/changes.ts';
+import type { ChangeSet } from '../song/change-set.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { omit } from '../song/omit.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';

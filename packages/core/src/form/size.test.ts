@@ -1,7 +1,7 @@
 import { type Hit } from '../hit/hit.ts';
 import { LIMITS } from '../limits.ts';
 import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { type Layer, NO_EDITS, type Pattern, type Section } from '../song/records.ts';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
 import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { serialize } from '../song/document.ts';
 import { omit } from '../song/omit.ts';

@@ -1,5 +1,5 @@
 import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';

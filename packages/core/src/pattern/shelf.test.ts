@@ -1,4 +1,4 @@
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, indexOf } from '../song/document.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { hit, pattern, smallSong, song, voice } from '../testing/songs.ts';

@@ -1,7 +1,7 @@
 import { tonicPitchClass } from '../harmony/key.ts';
 import { type Hit } from '../hit/hit.ts';
 import { type Id } from '../names.ts';
-import type { ChangeSet } from '../song/changes.ts';
+import type { ChangeSet } from '../song/change-set.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { eachInherited, inheritance } from '../song/inherited/table.ts';
 import { omit } from '../song/omit.ts';

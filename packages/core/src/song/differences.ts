@@ -1,5 +1,6 @@
-import { sameRecord, type SongDocument } from './document.ts';
+import type { SongDocument } from './document.ts';
 import type { SongRecord } from './records.ts';
+import { saysSame } from './says-same.ts';
 
 /** A record that one of two songs has otherwise, or that only one of them has. */
 export interface RecordDifference {
@@ -13,7 +14,7 @@ export function recordDifferences(before: SongDocument, after: SongDocument): Re
   for (const record of Object.values(after.records)) {
     const earlier = before.records[record.id];
     if (!earlier) out.push({ record, what: 'only after' });
-    else if (!sameRecord(earlier, record)) out.push({ record, what: 'changed' });
+    else if (!saysSame(earlier, record)) out.push({ record, what: 'changed' });
   }
   for (const record of Object.values(before.records))
     if (!after.records[record.id]) out.push({ record, what: 'only before' });

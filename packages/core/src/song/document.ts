@@ -123,11 +123,6 @@ export function serialize({ records }: SongDocument): string {
   return `{${texts.join(',')}}`;
 }
 
-/** Whether two records say the same, whatever the order of their fields. */
-export function sameRecord(a: SongRecord | undefined, b: SongRecord | undefined): boolean {
-  return a === b || textOf(a) === textOf(b);
-}
-
 /** Texts of records, which never change, so that an edit costs no more than what it changes. */
 const texts = new WeakMap<SongRecord, string>();
 

@@ -1,5 +1,5 @@
 import { after, KICK, layer, pattern, section, smallSong, voice } from '../testing/songs.ts';
-import { apply } from './changes.ts';
+import { apply } from './apply.ts';
 import { documentOf, indexOf, serialize } from './document.ts';
 import {
   addVoice,

@@ -1,4 +1,6 @@
-import { apply, type ChangeSet, squash } from './changes.ts';
+import { apply } from './apply.ts';
+import { type Change, squash } from './change.ts';
+import { changeSetOf } from './change-set.ts';
 import type { SongDocument } from './document.ts';
 import { isRefusal, type Outcome } from './outcome.ts';
 
@@ -12,13 +14,14 @@ export function inTurn(
   edits: readonly ((document: SongDocument) => Outcome)[],
 ): Outcome {
   let now = document;
-  let all: ChangeSet | null = null;
+  let all: Change | null = null;
   for (const edit of edits) {
     const outcome = edit(now);
     if (isRefusal(outcome)) return outcome;
     if (!outcome) continue;
-    now = apply(now, outcome).document;
-    all = all ? squash(all, outcome) : outcome;
+    const { document: next, change } = apply(now, outcome);
+    now = next;
+    all = all ? squash(all, change) : change;
   }
-  return all && { ...all, label };
+  return all && changeSetOf(all, label);
 }

@@ -1,27 +1,108 @@
 import { LIMITS, tooMany } from '../limits.ts';
 import type { Id } from '../names.ts';
 import { voicesOfShape } from '../rule/shape/table.ts';
+import { type Change, recordIn } from './change.ts';
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
-import type { Edits, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
 
 /** What must hold between records, beyond each one's own fields; empty when the song is sound. */
 export function problemsOf(document: SongDocument): Problem[] {
+  const check = checksOf(document);
+  const records = Object.values(document.records);
+  check.counts(records);
+  check.lineages(records);
+  for (const record of records) check.record(record);
+  return check.problems;
+}
+
+/**
+ * The problems that a change has made of a sound document: only what changed is looked at, and what names a record that is
+ * gone, or that belongs to another now.
+ */
+export function problemsAfter(before: SongDocument, after: SongDocument, change: Change): Problem[] {
+  const check = checksOf(after);
+  const records = Object.values(after.records);
+  const fresh = [...Object.values(change.added), ...Object.values(change.updated).map(([, to]) => to)];
+  const gone = Object.values(change.removed);
+  const touched = [...fresh, ...gone];
+  if (touched.some(({ kind }) => kind === 'song' || kind === 'section') || Object.keys(change.added).length)
+    check.counts(records);
+  if (touched.some((record) => record.kind === 'pattern' && isOfAnotherLine(before, after, record)))
+    check.lineages(records);
+  const moved = new Set(
+    Object.values(change.updated).flatMap(([from, to]) => (belongsAlike(from, to) ? [] : [to.id])),
+  );
+  const shaken = new Set([...Object.keys(change.removed), ...moved]);
+  const checked = new Set<Id>();
+  for (const record of fresh) {
+    checked.add(record.id);
+    check.record(record);
+  }
+  if (shaken.size)
+    for (const record of records)
+      if (!checked.has(record.id) && namedIn(before, record).some((id) => shaken.has(id)))
+        check.record(record);
+  return check.problems;
+}
+
+/** Whether a record belongs to what it belonged to, for those that name it. */
+function belongsAlike(from: SongRecord, to: SongRecord): boolean {
+  if (from.kind !== to.kind) return false;
+  if (from.kind === 'part') return from.type === (to as Part).type;
+  return !('part' in from) || from.part === (to as typeof from).part;
+}
+
+function isOfAnotherLine(before: SongDocument, after: SongDocument, { id }: SongRecord): boolean {
+  const parent = (document: SongDocument) => {
+    const record = recordIn(document, id);
+    return record?.kind === 'pattern' ? (record.parent ?? null) : undefined;
+  };
+  return parent(before) !== parent(after);
+}
+
+const named = new WeakMap<SongRecord, readonly Id[]>();
+
+/** The ids of other records that a record of a sound document names, found once for each. */
+function namedIn(document: SongDocument, record: SongRecord): readonly Id[] {
+  const known = named.get(record);
+  if (known) return known;
+  const ids = idsNamedBy(document, record);
+  named.set(record, ids);
+  return ids;
+}
+
+/** The ids of other records that a record names, as far as the document holds what leads to them. */
+export function idsNamedBy(document: SongDocument, record: SongRecord): readonly Id[] {
+  const asked = new Set<Id>();
+  const lookUp = lookUpIn(document);
+  const asking: LookUp = (id, kind) => {
+    asked.add(id);
+    return lookUp(id, kind);
+  };
+  checkRecord(record, asking, () => undefined);
+  return [...asked];
+}
+
+/** The checks of a document, which gather what they find. */
+function checksOf(document: SongDocument) {
   const problems: Problem[] = [];
   const report = (path: string, message: string) => void problems.push({ path, message });
   const lookUp = lookUpIn(document);
-  const records = Object.values(document.records);
-  const songs = records.filter((record) => record.kind === 'song');
-  if (songs.length !== 1) report('song', `there must be one song record, not ${songs.length}`);
-  checkCounts(records, lookUp, report);
-  for (const record of records) {
-    if (record.kind === 'song') checkSong(record, lookUp, report);
-    else if (record.kind === 'voice') checkVoice(record, lookUp, report);
-    else if (record.kind === 'pattern') checkPattern(record, lookUp, report);
-    else if (record.kind === 'section') checkSection(record, lookUp, report);
-  }
-  return problems;
+  return {
+    problems,
+    counts: (records: readonly SongRecord[]) => checkCounts(records, lookUp, report),
+    lineages: (records: readonly SongRecord[]) => checkLineages(records, lookUp, report),
+    record: (record: SongRecord) => checkRecord(record, lookUp, report),
+  };
+}
+
+function checkRecord(record: SongRecord, lookUp: LookUp, report: Report): void {
+  if (record.kind === 'song') checkSong(record, lookUp, report);
+  else if (record.kind === 'voice') checkVoice(record, lookUp, report);
+  else if (record.kind === 'pattern') checkPattern(record, lookUp, report);
+  else if (record.kind === 'section') checkSection(record, lookUp, report);
 }
 
 /** What a song holds and plays in all, beside the limits. */
@@ -29,21 +110,40 @@ function checkCounts(records: readonly SongRecord[], lookUp: LookUp, report: Rep
   const limit = (path: string, what: string, found: number, most: number) => {
     if (found > most) report(path, tooMany(what, found, most));
   };
+  const songs = records.filter((record) => record.kind === 'song');
+  if (songs.length !== 1) report('song', `there must be one song record, not ${songs.length}`);
   limit('song', 'records of the song', records.length, LIMITS.records);
   const references = records.filter((record) => record.kind === 'reference').length;
   limit('song', 'imported parts', references, LIMITS.references);
-  for (const song of records) {
-    if (song.kind !== 'song') continue;
+  for (const song of songs) {
     let [slots, ticks] = [0, 0];
     for (const { section: id, times } of song.form) {
       const section = lookUp(id, 'section');
-      slots += times * (section?.slots.length ?? 0);
-      ticks += times * (section?.slots.reduce((sum, slot) => sum + slot.length, 0) ?? 0);
+      if (!section) continue;
+      const extent = extentOf(section);
+      slots += times * extent.slots;
+      ticks += times * extent.ticks;
     }
     limit(`${song.id}.form`, 'slots as played', slots, LIMITS.slots);
     limit(`${song.id}.form`, 'bars of 4/4 in the song', Math.ceil(ticks / 3840), LIMITS.song / 3840);
   }
-  checkLineages(records, lookUp, report);
+}
+
+interface Extent {
+  readonly slots: number;
+  readonly ticks: number;
+}
+
+const extents = new WeakMap<Section, Extent>();
+
+/** How many slots a section has, and how long it is; counted once for each. */
+function extentOf(section: Section): Extent {
+  const known = extents.get(section);
+  if (known) return known;
+  const ticks = section.slots.reduce((sum, slot) => sum + slot.length, 0);
+  const extent = { slots: section.slots.length, ticks };
+  extents.set(section, extent);
+  return extent;
 }
 
 /** How far each pattern is from one that follows none, every pattern looked at once. */

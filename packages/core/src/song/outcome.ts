@@ -1,4 +1,4 @@
-import type { ChangeSet } from './changes.ts';
+import type { ChangeSet } from './change-set.ts';
 
 /** An edit that does not apply here, and why, in words for the person who tried it. */
 export interface Refusal {

@@ -51,7 +51,8 @@ import { renameSeries, shapeAll } from '../pattern/series.ts';
 import { shapeHits } from '../pattern/shape-hits.ts';
 import { sow } from '../pattern/sow.ts';
 import { type BuildRecipe, SPEEDS, UNDERS } from '../song/build-recipe.ts';
-import { apply, type ChangeSet } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
+import type { Change } from '../song/change.ts';
 import { indexOf, serialize, type SongDocument } from '../song/document.ts';
 import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
 import { setSongMeter } from '../song/edit-song.ts';
@@ -321,11 +322,11 @@ function buildFromDice(row: string, a: number, b: number): BuildRecipe {
 /** Runs edits on the small song; refused ones and those that change nothing are passed over. */
 export function runEdits(rolls: readonly Dice[]): {
   document: SongDocument;
-  inverses: ChangeSet[];
+  inverses: Change[];
   before: string[];
 } {
   let document = smallSong({ swing: { amount: 58, unit: 16 } });
-  const inverses: ChangeSet[] = [];
+  const inverses: Change[] = [];
   const before: string[] = [];
   for (const one of rolls) {
     const outcome = withFollowers(document, editFrom(document, one));

@@ -1,5 +1,5 @@
 import { type Hit } from '../hit/hit.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import {

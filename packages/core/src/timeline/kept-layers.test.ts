@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { withFollowers } from '../form/follow-section.ts';
 import type { Scope } from '../form/stretches.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { type Dice, dice, editFrom } from '../testing/random-edits.ts';

@@ -1,6 +1,6 @@
 import { fromShelf } from '../pattern/shelf.ts';
 import type { ShelfPattern } from '../pattern/shelf-pattern.ts';
-import { apply } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Reference } from '../song/records.ts';
 import { meetings } from '../timeline/reference.ts';

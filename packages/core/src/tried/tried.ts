@@ -1,5 +1,6 @@
 import type { Id } from '../names.ts';
-import { apply, type ChangeSet } from '../song/changes.ts';
+import { apply } from '../song/apply.ts';
+import type { ChangeSet } from '../song/change-set.ts';
 import type { SongDocument } from '../song/document.ts';
 import type { Section, SongRecord } from '../song/records.ts';
 import { SCOPE, sectionOf, type Tried } from './within.ts';

@@ -3,6 +3,7 @@ import { Shelf1764100000000 } from './1764100000000-shelf.ts';
 import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
 import { Formats1764300000000 } from './1764300000000-formats.ts';
 import { Sounds1764400000000 } from './1764400000000-sounds.ts';
+import { NamedSaves1764500000000 } from './1764500000000-named-saves.ts';
 
 /** Every step from an empty database to today's, in order. */
 export const MIGRATIONS = [
@@ -11,4 +12,5 @@ export const MIGRATIONS = [
   SmallHistory1764200000000,
   Formats1764300000000,
   Sounds1764400000000,
+  NamedSaves1764500000000,
 ] as const;

@@ -1,4 +1,11 @@
-import { bringUpRecords, changeBetween, type Id, isOlderFormat, type SongRecord } from '@plucky/core';
+import {
+  bringUpRecords,
+  changeBetween,
+  changeSetOf,
+  type Id,
+  isOlderFormat,
+  type SongRecord,
+} from '@plucky/core';
 import { inSnapshot } from '../../database/snapshot.ts';
 import { JobRefused, type Work } from '../../jobs/work.ts';
 import { storedChanges, storedSong } from './stored-song.ts';
@@ -37,7 +44,7 @@ export const look: Work<LookJob, LookDone> = ({ songId, revision, as }, { databa
     });
     if (isOlderFormat(format)) records = recordsUp(records, format);
     if (as === 'whole') return { now: song.revision, records: Object.values(records), remove: [] };
-    const { put, remove } = changeBetween(song, { records }, '');
+    const { put, remove } = changeSetOf(changeBetween(song, { records }), '');
     return { now: song.revision, records: put, remove };
   });
 

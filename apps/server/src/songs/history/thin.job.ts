@@ -1,7 +1,8 @@
+import { changeBetween } from '@plucky/core';
 import { inSnapshot } from '../../database/snapshot.ts';
 import type { Work } from '../../jobs/work.ts';
 import { type StoredChange, storedChanges, storedSong } from './stored-song.ts';
-import { type PackedUndo, packUndo, touchedIn, undone } from './undo.ts';
+import { type PackedUndo, packUndo, undone } from './undo.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -46,7 +47,7 @@ export const thin: Work<ThinJob, ThinDone> = ({ songId, now }, { databaseFile, p
           revision: latest.revision,
           gone: gone.map((change) => change.revision),
           covers: group.reduce((sum, change) => sum + change.covers, 0),
-          undo: packUndo(records, after, group.flatMap(touchedIn)),
+          undo: packUndo(changeBetween({ records }, { records: after })),
           // Where the whole group leads back to.
           format: group.at(-1)?.format ?? latest.format,
         });

@@ -8,11 +8,11 @@ import {
   songBars,
   type SongDocument,
 } from '@plucky/core';
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
 import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
-import { takeRevision } from '../../document/store.ts';
+import { goBack, take } from '../../document/store.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
@@ -43,22 +43,17 @@ function Looked({
 }) {
   const now = useSong();
   const store = useDocumentStore();
-  const isSaved = useDocumentState((state) => state.saving.kind === 'saved');
   const { song } = indexOf(document);
   const differences = useMemo(() => differenceWords(recordDifferences(document, now)), [document, now]);
-  const goBack = useMutation({
-    mutationFn: async () => {
-      const { songId } = store.getState();
-      await api.revert(songId, revision);
-      return api.song(songId);
-    },
-    onSuccess: (contents) => {
-      takeRevision(store, contents, `go back to revision ${revision}`);
-      notify('The song is as it was then. Undo takes that back.', { variant: 'success' });
-      onGone();
-    },
-    onError: (error) => notify(`Nothing was changed. ${error.message}`, { variant: 'error' }),
-  });
+  const takeIt = () => {
+    const reason = take(
+      store,
+      goBack(store.getState().document, document, `go back to revision ${revision}`),
+    );
+    if (reason) notify(reason, { variant: 'error' });
+    else notify('The song is as it was then. Undo takes that back.', { variant: 'success' });
+    if (!reason) onGone();
+  };
   return (
     <Box aria-label="The song as it was" component="section">
       <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.heading }}>{song.name}</Typography>
@@ -67,16 +62,11 @@ function Looked({
         {counted(songBars(document), 'bar')}
       </Typography>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, mb: 1.5 }}>
-        <Button
-          variant="contained"
-          color="primary"
-          disabled={!differences.length || !isSaved || goBack.isPending}
-          onClick={() => goBack.mutate()}
-        >
-          {goBack.isPending ? 'Going back…' : 'Go back to this'}
+        <Button variant="contained" color="primary" disabled={!differences.length} onClick={takeIt}>
+          Go back to this
         </Button>
         <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
-          {differences.length ? (isSaved ? '' : 'Once your edits are saved') : 'It is as it is now'}
+          {differences.length ? '' : 'It is as it is now'}
         </Typography>
       </Box>
       {differences.length > 0 && (

@@ -1,4 +1,4 @@
-import type { RecordDifference } from '@plucky/core';
+import type { RecordDifference, SongRecord } from '@plucky/core';
 
 const WHAT: Readonly<Record<RecordDifference['what'], string>> = {
   changed: 'was otherwise',
@@ -6,7 +6,7 @@ const WHAT: Readonly<Record<RecordDifference['what'], string>> = {
   'only after': 'was not there yet',
 };
 
-const KIND: Readonly<Record<RecordDifference['record']['kind'], string>> = {
+const KIND: Readonly<Record<SongRecord['kind'], string>> = {
   song: 'The song’s settings and form',
   part: 'The part',
   voice: 'The row',
@@ -15,6 +15,13 @@ const KIND: Readonly<Record<RecordDifference['record']['kind'], string>> = {
   reference: 'The imported part',
   bench: 'What lies on the bench',
 };
+
+/** A record by its kind and name. */
+export function recordWords(record: SongRecord): string {
+  return 'name' in record && record.kind !== 'song'
+    ? `${KIND[record.kind]} ${record.name}`
+    : KIND[record.kind];
+}
 
 /** How many differences are named; of the rest only the number is said. */
 const MOST = 24;
@@ -25,8 +32,8 @@ export function differenceWords(differences: readonly RecordDifference[]): strin
     .slice(0, MOST)
     .map(({ record, what }) =>
       record.kind === 'song' || record.kind === 'bench'
-        ? `${KIND[record.kind]}: ${WHAT[what]}`
-        : `${KIND[record.kind]} ${record.name} ${WHAT[what]}`,
+        ? `${recordWords(record)}: ${WHAT[what]}`
+        : `${recordWords(record)} ${WHAT[what]}`,
     );
   const left = differences.length - words.length;
   return left > 0 ? [...words, `and ${left} more`] : words;

@@ -1,4 +1,5 @@
 import { type Remote, wrap } from 'comlink';
+import { withWorker } from '../../shared/with-worker.ts';
 import type { Folder } from './fold.worker.ts';
 
 /** How long a file may take, in ms: one of 100,000 hits takes some seconds. */
@@ -15,18 +16,17 @@ export class FoldFailed extends Error {}
 
 /** Lets a worker of its own do something with a file; it is ended with what it does, or when it takes too long. */
 export function inWorker<T>(deed: (folder: Remote<Folder>) => Promise<T>): Given<T> {
-  const worker = new Worker(new URL('./fold.worker.ts', import.meta.url), { type: 'module' });
+  const { done, end } = withWorker(
+    () => new Worker(new URL('./fold.worker.ts', import.meta.url), { type: 'module' }),
+    (worker) => deed(wrap<Folder>(worker)),
+  );
   let timer: ReturnType<typeof setTimeout> | undefined;
-  const end = () => {
-    clearTimeout(timer);
-    worker.terminate();
-  };
-  const done = new Promise<T>((resolve, reject) => {
-    timer = setTimeout(() => reject(new FoldFailed('The file takes too long. Nothing was made.')), LONGEST);
-    worker.onerror = () => reject(new FoldFailed('The file could not be worked out. Nothing was made.'));
-    deed(wrap<Folder>(worker)).then(resolve, () =>
-      reject(new FoldFailed('The file could not be worked out. Nothing was made.')),
-    );
-  }).finally(end);
-  return { done, giveUp: end };
+  const inTime = new Promise<T>((resolve, reject) => {
+    timer = setTimeout(() => {
+      reject(new FoldFailed('The file takes too long. Nothing was made.'));
+      end();
+    }, LONGEST);
+    done.then(resolve, () => reject(new FoldFailed('The file could not be worked out. Nothing was made.')));
+  }).finally(() => clearTimeout(timer));
+  return { done: inTime, giveUp: end };
 }

@@ -9,7 +9,7 @@ import {
   type SectionRole,
   type SongDocument,
 } from '@plucky/core';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
@@ -25,7 +25,7 @@ import { toggleTarget, useHolding } from './target/target-session.ts';
 
 const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).PrintButton);
 /** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
-const Course = lazy(async () => ({ default: (await import('./Course.tsx')).Course }));
+const Course = later(async () => (await import('./Course.tsx')).Course);
 
 const PHRASES = [2, 4, 8] as const;
 /** How wide a bar of the form is drawn, and a section at the least, in px. */
@@ -134,11 +134,7 @@ export const FormBar = memo(function FormBar({
           {!isPerforming && <PrintButton />}
         </Tools>
       </Bar>
-      {showsCourse && !isPerforming && (
-        <Suspense fallback={null}>
-          <Course document={document} places={places} onGoTo={onGoTo} />
-        </Suspense>
-      )}
+      {showsCourse && !isPerforming && <Course document={document} places={places} onGoTo={onGoTo} />}
     </Top>
   );
 });

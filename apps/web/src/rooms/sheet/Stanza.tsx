@@ -14,9 +14,10 @@ import {
 } from '@plucky/core';
 import { memo, type ReactNode } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
+import { useIsWorkedOn } from '../../session/here.ts';
 import { chooseOccurrence, chooseSlot } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
-import { color, familyColor, SERIF, TEXT } from '../../shared/ui/tokens.ts';
+import { color, familyColor, OTHERS_HERE, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { keyOf } from './chosen-slots.ts';
 import { headKey, type LineOfSheet } from './sheet-lines.ts';
 import { type DrawnPiece, SheetLine } from './SheetLine.tsx';
@@ -250,6 +251,7 @@ const SectionHead = memo(function SectionHead({
 }) {
   const edit = useEdit();
   const store = useDocumentStore();
+  const isWorkedOn = useIsWorkedOn(occurrence);
   const add = () => {
     const { document } = store.getState();
     const section = document.records[id];
@@ -262,9 +264,16 @@ const SectionHead = memo(function SectionHead({
       <Typography
         component="h2"
         noWrap
-        title={name}
+        title={isWorkedOn ? `${name}: another window works here` : name}
         onClick={() => chooseOccurrence(occurrence)}
-        sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, lineHeight: 1.25, cursor: 'pointer' }}
+        sx={{
+          fontFamily: SERIF,
+          fontWeight: 600,
+          fontSize: TEXT.title,
+          lineHeight: 1.25,
+          cursor: 'pointer',
+          ...(isWorkedOn && OTHERS_HERE),
+        }}
       >
         {name}
       </Typography>

@@ -92,3 +92,6 @@ export const TEXT = {
   room: 21,
   page: 30,
 } as const;
+
+/** The thin outline of what another window works on. */
+export const OTHERS_HERE = { outline: `1px dotted ${color('ink')}`, outlineOffset: '-3px' };

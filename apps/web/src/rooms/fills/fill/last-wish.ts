@@ -18,13 +18,18 @@ interface Pending<M> {
   readonly settle: (made: Made<never> | { readonly kind: 'made'; readonly value: unknown }) => void;
 }
 
+interface Running<M> extends Pending<M> {
+  readonly began: number;
+  readonly isSecond: boolean;
+}
+
 /**
  * Lets one worker fulfil wishes so that they never queue: while it works only the last wish waits, and those before it are
  * outdated. Work that has become outdated is ended where it takes long. A worker that fails is replaced by a new one.
  */
 export function lastWish<M>(hire: (onTrouble: () => void) => Hired<M>) {
   let hired: Hired<M> | null = null;
-  let running: (Pending<M> & { readonly began: number }) | null = null;
+  let running: Running<M> | null = null;
   let waiting: Pending<M> | null = null;
   let patience: ReturnType<typeof setTimeout> | undefined;
 
@@ -41,12 +46,15 @@ export function lastWish<M>(hire: (onTrouble: () => void) => Hired<M>) {
     waiting = null;
     if (next) start(next);
   };
-  const fail = (job: Pending<M> | null) => {
+  /** A worker that fails is started again once for the same wish. */
+  const fail = (job: Running<M> | null) => {
     dismiss();
-    if (job) finish(job, { kind: 'failed' });
+    if (!job || running !== job) return;
+    if (job.isSecond || waiting) finish(job, { kind: 'failed' });
+    else start(job, true);
   };
-  const start = ({ wish, settle }: Pending<M>) => {
-    const job = { wish, settle, began: performance.now() };
+  const start = ({ wish, settle }: Pending<M>, isSecond = false) => {
+    const job = { wish, settle, began: performance.now(), isSecond };
     running = job;
     hired ??= hire(() => fail(running));
     wish(hired.maker).then(

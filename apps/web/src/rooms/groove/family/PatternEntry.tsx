@@ -11,12 +11,13 @@ import {
   type SongIndex,
 } from '@plucky/core';
 import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
+import { useIsWorkedOn } from '../../../session/here.ts';
 import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { color, OTHERS_HERE, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 
 interface EntryProps {
@@ -41,6 +42,7 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
   const { pattern } = resolved;
   const inView = useSession((session) => session.pattern === pattern.id);
   const together = useSession((session) => session.patterns.has(pattern.id));
+  const isWorkedOn = useIsWorkedOn(pattern.id);
   const entry = useRef<HTMLButtonElement>(null);
   const { isOver, handles } = useCarried<Id>(`pattern ${pattern.id}`, {
     kind: 'pattern',
@@ -73,7 +75,7 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
         fullWidth
         aria-current={inView ? 'true' : undefined}
         aria-pressed={together}
-        title="Drag onto another pattern to follow it. Ctrl chooses several."
+        title={`${isWorkedOn ? 'Another window works here. ' : ''}Drag onto another pattern to follow it. Ctrl chooses several.`}
         onClick={choose}
         sx={{
           display: 'block',
@@ -86,6 +88,7 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
           borderLeft: depth && !chosen && !isOver ? `1px solid ${color('strong')}` : undefined,
           borderRadius: depth && !chosen && !isOver ? 0 : '10px',
           background: chosen ? color('wash') : 'transparent',
+          ...(isWorkedOn && OTHERS_HERE),
         }}
       >
         <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, pr: inView ? 2.5 : 0 }}>

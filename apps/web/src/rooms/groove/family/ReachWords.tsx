@@ -1,13 +1,17 @@
 import { Typography } from '@mui/material';
 import {
-  apply,
   IN_SLOT,
+  invert,
   namesOf,
   overridesOf,
   plural,
   reachOf,
   reachOfChange,
+  recordIn,
   type SongDocument,
+  stepOf,
+  touchedBy,
+  withChange,
 } from '@plucky/core';
 import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
@@ -48,14 +52,14 @@ function beforeWords(document: SongDocument, id: string, chosen: ReadonlySet<str
 }
 
 /** What the last edit reached beyond this pattern; null when it was not of this pattern, or nothing follows it. */
-function afterWords(document: SongDocument, id: string, { change, inverse }: Done): string | null {
-  if (!change.put.some((record) => record.id === id)) return null;
-  const same = change.put.every((record) => document.records[record.id] === record);
-  if (!same) return null;
-  const { patterns, slots, kept } = reachOfChange(apply(document, inverse).document, document);
+function afterWords(document: SongDocument, id: string, { label, change }: Done): string | null {
+  const touched = touchedBy(change);
+  if (!stepOf(change, id)?.[1]) return null;
+  if (touched.some((one) => stepOf(change, one)?.[1] !== recordIn(document, one))) return null;
+  const { patterns, slots, kept } = reachOfChange(withChange(document, invert(change)), document);
   const others = patterns.filter((one) => one.id !== id);
   if (!others.length && !kept.length) return null;
-  const reached = `“${change.label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
+  const reached = `“${label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
   return kept.length
     ? `${reached}; ${namesOf(kept)} ${plural(kept.length, 'keeps its', 'keep their')} own`
     : reached;

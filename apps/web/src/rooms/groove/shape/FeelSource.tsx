@@ -1,11 +1,11 @@
 import { Typography } from '@mui/material';
 import { familyOrder, figure, type Id, indexOf, type PlayedFeel, type SongDocument } from '@plucky/core';
-import { lazy, Suspense } from 'react';
+import { later } from '../../../shared/ui/later.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 
 /** Fetched when it is first asked for: the charts weigh more than the rest of the panel. */
-const FeelChart = lazy(async () => ({ default: (await import('./FeelChart.tsx')).FeelChart }));
+const FeelChart = later(async () => (await import('./FeelChart.tsx')).FeelChart);
 
 /** The patterns whose feel can be laid on another: all others of the song that play something. */
 export function feelSources(document: SongDocument, than: Id): ReturnType<typeof familyOrder> {
@@ -44,9 +44,7 @@ export function FeelSource({
         onChange={onChoose}
         sx={{ mb: 1 }}
       />
-      <Suspense fallback={null}>
-        <FeelChart played={played} />
-      </Suspense>
+      <FeelChart played={played} />
       <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), mb: 1 }}>
         Bars: louder or softer, up to {figure(loud)} %. Line: early or late, up to {figure(late)} ms.
       </Typography>

@@ -1,0 +1,76 @@
+import { BENCH, type Change, invert, isNothing, omit, rebase } from '@plucky/core';
+import { type Desk, type DocumentState, type DocumentStore, type Done, edited } from './store.ts';
+
+/**
+ * Which of what was done, or undone, a desk takes back next, by its place; null where there is none. The song takes its own
+ * edits. The bench takes its own and those that were made of the song from it, unless the song was changed elsewhere since.
+ */
+function nextOf(entries: readonly Done[], at: Desk): number | null {
+  let elsewhere = false;
+  for (let i = entries.length - 1; i >= 0; i--) {
+    const entry = entries[i];
+    if (!entry) continue;
+    if (entry.desk === at) return i;
+    if (at === 'bench' && entry.fromBench && !elsewhere) return i;
+    elsewhere = true;
+  }
+  return null;
+}
+
+/** What a desk would undo, and do again, next. */
+export function nextDeeds(
+  { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
+  at: Desk,
+): { readonly undo: Done | null; readonly redo: Done | null } {
+  const next = (entries: readonly Done[]) => entries[nextOf(entries, at) ?? -1] ?? null;
+  return { undo: next(done), redo: next(undone) };
+}
+
+/** A change without what it says of the bench, where the bench has been worked on since. */
+function beside({ desk }: Done, change: Change, later: readonly Done[]): Change {
+  if (desk === 'bench' || !later.some((one) => one.desk === 'bench')) return change;
+  return {
+    added: omit(change.added, BENCH),
+    updated: omit(change.updated, BENCH),
+    removed: omit(change.removed, BENCH),
+  };
+}
+
+/** What was undone or done again, and whether others have changed it since, so that it was not, or not all of it. */
+export interface Taken extends Done {
+  readonly extent: 'all' | 'some' | 'none';
+}
+
+/** Undoes what a desk did last and returns it, or null when there is nothing. What others have changed since stays. */
+export function undo({ root, ...from }: DocumentStore, at: Desk = 'song'): Taken | null {
+  const store = root ?? from;
+  const { done, undone } = store.getState();
+  const place = nextOf(done, at);
+  const last = done[place ?? -1];
+  if (place === null || !last) return null;
+  const asked = beside(last, invert(last.change), done.slice(place + 1));
+  const extent = bring(store, asked, `undo: ${last.label}`);
+  store.setState({ done: done.toSpliced(place, 1), undone: [...undone, last] });
+  return { ...last, extent };
+}
+
+/** Does again what a desk undid last and returns it, or null when there is nothing. */
+export function redo({ root, ...from }: DocumentStore, at: Desk = 'song'): Taken | null {
+  const store = root ?? from;
+  const { done, undone } = store.getState();
+  const place = nextOf(undone, at);
+  const next = undone[place ?? -1];
+  if (place === null || !next) return null;
+  const extent = bring(store, beside(next, next.change, done.slice(-1)), `again: ${next.label}`);
+  store.setState({ done: [...done, next], undone: undone.toSpliced(place, 1) });
+  return { ...next, extent };
+}
+
+/** Brings a change to the song as it is now, but for what has become something else since. */
+function bring(store: Omit<DocumentStore, 'root'>, asked: Change, label: string): Taken['extent'] {
+  const state = store.getState();
+  const { document, change, left, kept } = rebase(asked, state.document, 'document');
+  store.setState(edited(state, document, label));
+  if (isNothing(left) && !kept) return 'all';
+  return isNothing(change) ? 'none' : 'some';
+}

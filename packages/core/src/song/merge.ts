@@ -1,0 +1,193 @@
+import type { Id } from '../names.ts';
+import { withChange } from './apply.ts';
+import {
+  type Change,
+  changeBetween,
+  changeFrom,
+  NO_CHANGE,
+  recordIn,
+  type Step,
+  stepOf,
+  touchedBy,
+} from './change.ts';
+import type { SongDocument } from './document.ts';
+import type { Problem } from './errors.ts';
+import { idsNamedBy, problemsAfter } from './invariants.ts';
+import { isFields, itemsByName, type Mergeable, mergeableOf } from './mergeable.ts';
+import type { SongRecord } from './records.ts';
+import { saysSame } from './says-same.ts';
+import { type Asked, mergedValue, type Path } from './three-way-merge.ts';
+
+/** Who wins where both sides have changed one hit or field: the change that is brought over, or what is there. */
+export type Winner = 'change' | 'document';
+
+export interface Rebased {
+  /** The document with the change brought over. */
+  readonly document: SongDocument;
+  /** What was done to the document. */
+  readonly change: Change;
+  /** Takes back, in the new document, what the change has overwritten of it. */
+  readonly overwritten: Change;
+  /** What had no place any more, as a change of its own of what the asked change was made on. */
+  readonly left: Change;
+  /** Whether the document had its way somewhere, being the `winner`. */
+  readonly kept: boolean;
+}
+
+/**
+ * Brings a change to a document that others have changed since it was made. What touches other records, or other fields, hits
+ * or slots of one record, joins; at one hit or field `winner` has its way. What names something that is gone, or would break
+ * an invariant, is left out, as little of it as does; all else is done. The result is sound when the document is.
+ */
+export function rebase(asked: Change, onto: SongDocument, winner: Winner = 'change'): Rebased {
+  const refused = new Leaves();
+  // A record that nobody else has changed is taken as it is asked for, unless something of it has no place.
+  for (let isWhole = true; ; isWhole = false) {
+    let kept = false;
+    const done = attempt(asked, onto, isWhole, (id, path, want, now) => {
+      if (refused.has(id, path)) return now;
+      if (winner === 'change' || saysSame(now, want.from)) return want.to;
+      kept = true;
+      return now;
+    });
+    const change = changeBetween(onto, done.document);
+    const problems = problemsAfter(onto, done.document, change);
+    if (!problems.length) {
+      const overwritten = winner === 'change' ? overwrittenBy(asked, onto, done, refused) : NO_CHANGE;
+      return { document: done.document, change, overwritten, left: leftOf(asked, done, refused), kept };
+    }
+    if (isWhole) continue;
+    if (!refused.addAll(guiltyOf(problems, asked, done))) refused.addAll(done.leaves);
+  }
+}
+
+/** A value that a change is about: the way to it within a record, none for the record as a whole. */
+interface Leaf {
+  readonly id: Id;
+  readonly path: Path;
+}
+
+interface Attempt {
+  readonly document: SongDocument;
+  /** The leaves that were done, and those whose place is gone. */
+  readonly leaves: readonly Leaf[];
+  readonly gone: readonly Leaf[];
+}
+
+type Decide = (id: Id, path: Path, asked: Asked, now: unknown) => unknown;
+
+/** Brings a change over as `decide` says at each leaf; where `isWhole`, records as nobody else has changed them are one leaf. */
+function attempt(asked: Change, onto: SongDocument, isWhole: boolean, decide: Decide): Attempt {
+  const leaves: Leaf[] = [];
+  const gone: Leaf[] = [];
+  const steps: [Id, Step][] = [];
+  for (const id of touchedBy(asked)) {
+    const [from, to] = stepOf(asked, id) ?? [undefined, undefined];
+    const now = recordIn(onto, id);
+    const leaf = (path: Path, want: Asked, here: unknown) => {
+      const value = decide(id, path, want, here);
+      if (!saysSame(value, here)) leaves.push({ id, path });
+      return value;
+    };
+    let next: unknown = now;
+    if (!from || !to || (isWhole && from === now)) {
+      if (!saysSame(now, to)) next = leaf([], { from, to }, now);
+    } else if (!now) gone.push({ id, path: [] });
+    else {
+      const decisions = { leaf, gone: (path: Path) => void gone.push({ id, path }) };
+      next = mergedValue(mergeableOf(now), { from, to }, now, [], decisions);
+      // One that comes out as it was, or as it was asked for, stays that object.
+      next = [now, to].find((one) => saysSame(one, next)) ?? next;
+    }
+    steps.push([id, [now, next as SongRecord | undefined]]);
+  }
+  return { document: withChange(onto, changeFrom(steps)), leaves, gone };
+}
+
+/** Takes back what a change has put in place of what others had made since. */
+function overwrittenBy(asked: Change, onto: SongDocument, done: Attempt, refused: Leaves): Change {
+  const found = { any: false };
+  const kept = attempt(asked, onto, false, (id, path, want, now) => {
+    if (refused.has(id, path)) return now;
+    if (saysSame(now, want.from)) return want.to;
+    found.any = true;
+    return now;
+  });
+  return found.any ? changeBetween(done.document, kept.document) : NO_CHANGE;
+}
+
+/** What of a change was not done for want of a place. */
+function leftOf(asked: Change, { gone }: Attempt, refused: Leaves): Change {
+  if (refused.isEmpty && !gone.length) return NO_CHANGE;
+  const places = new Leaves();
+  places.addAll(gone);
+  const froms = Object.entries(asked.updated).map(([id, [from]]) => [id, from] as const);
+  const origin: SongDocument = { records: { ...asked.removed, ...Object.fromEntries(froms) } };
+  const { document } = attempt(asked, origin, false, (id, path, want, now) =>
+    refused.has(id, path) || places.hold(id, path) ? want.to : now,
+  );
+  return changeBetween(origin, document);
+}
+
+/** A set of leaves. */
+class Leaves {
+  readonly #paths = new Map<Id, Path[]>();
+
+  get isEmpty(): boolean {
+    return this.#paths.size === 0;
+  }
+
+  has(id: Id, path: Path): boolean {
+    return this.#paths.get(id)?.some((one) => one.length === path.length && isWithin(path, one)) ?? false;
+  }
+
+  /** Whether a leaf, or anything around it, is among them. */
+  hold(id: Id, path: Path): boolean {
+    return this.#paths.get(id)?.some((one) => isWithin(path, one)) ?? false;
+  }
+
+  /** Adds leaves; returns whether any is new. */
+  addAll(leaves: readonly Leaf[]): boolean {
+    const fresh = leaves.filter(({ id, path }) => !this.has(id, path));
+    for (const { id, path } of fresh) this.#paths.set(id, [...(this.#paths.get(id) ?? []), path]);
+    return fresh.length > 0;
+  }
+}
+
+const isWithin = (path: Path, outer: Path) => outer.every((step, i) => path[i] === step);
+
+/** The leaves that problems are about. */
+function guiltyOf(problems: readonly Problem[], { added }: Change, { document, leaves }: Attempt): Leaf[] {
+  return problems.flatMap(({ path }) => {
+    const [id = '', ...rest] = path.split('.');
+    const record = recordIn(document, id);
+    if (!record) return leaves.filter((leaf) => leaf.id === id);
+    const named = pathIn(mergeableOf(record), record, rest.join('.'));
+    const own = leaves.filter(
+      (leaf) => leaf.id === id && (isWithin(leaf.path, named) || isWithin(named, leaf.path)),
+    );
+    if (own.length) return own;
+    // What the other side has names something that this one takes away or moves.
+    const names = new Set(idsNamedBy(document, record));
+    return leaves.filter((leaf) => names.has(leaf.id) && !Object.hasOwn(added, leaf.id));
+  });
+}
+
+/** The way to a value that a problem names by fields, keys and numbers of items, as far as it can be followed. */
+function pathIn(how: Mergeable, value: unknown, said: string): string[] {
+  if (how === 'whole' || how === 'set' || !said) return [];
+  if (how.by === 'item') {
+    const number = Number.parseInt(said, 10);
+    const [name, item] = [...itemsByName(value, how.name)][number] ?? [];
+    if (name === undefined) return [];
+    return [name, ...pathIn(how.each, item, said.slice(String(number).length + 1))];
+  }
+  if (!isFields(value)) return [];
+  // Ids of hits hold points: the longest key that fits is meant.
+  const [key] = Object.keys(value)
+    .filter((one) => said === one || said.startsWith(`${one}.`))
+    .sort((a, b) => b.length - a.length);
+  if (key === undefined) return [];
+  const each = how.by === 'key' ? how.each : (how.fields[key] ?? 'whole');
+  return [key, ...pathIn(each, value[key], said.slice(key.length + 1))];
+}
