@@ -184,7 +184,6 @@ test('the bench is there again after a reload, and is undone by itself', async (
   await saved(page);
   await page.reload();
   await expect.poll(async () => (await labels()).join()).toBe(before.join());
-  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
   await page.getByRole('button', { name: 'Flam', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Flam', exact: true })).toHaveAttribute(
     'aria-pressed',
@@ -196,6 +195,7 @@ test('the bench is there again after a reload, and is undone by itself', async (
     'false',
   );
   await expect.poll(async () => (await labels()).join()).toBe(before.join());
+  // What was done before the reload is undone as well.
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('Nothing to undo on the bench.')).toBeVisible();
+  await expect.poll(async () => (await labels()).length).toBe(before.length + 1);
 });

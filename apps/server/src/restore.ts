@@ -1,7 +1,5 @@
-import { existsSync } from 'node:fs';
 import { ConfigError, readConfig } from './config.ts';
-import { openConnection } from './database/connection.ts';
-import { bringBack, type Copy, listCopies } from './database/copies.ts';
+import { bringBack, type Copy, isSound, listCopies } from './database/copies.ts';
 import { FolderLock } from './database/folder-lock.ts';
 
 // npm run restore: lists the copies of the database. npm run restore -- 2, or -- latest, brings one of them back.
@@ -19,12 +17,12 @@ function restore(wanted: string | undefined): void {
     );
     return;
   }
-  const copy = wanted === 'latest' ? copies.find(isSound) : copies[Number(wanted) - 1];
+  const copy = wanted === 'latest' ? copies.find(({ file }) => isSound(file)) : copies[Number(wanted) - 1];
   if (!copy)
     throw new ConfigError(
       `There is no copy ${wanted}: choose a number from 1 to ${copies.length}, or latest.`,
     );
-  if (!isSound(copy))
+  if (!isSound(copy.file))
     throw new ConfigError(`The copy of ${when.format(copy.at)} is damaged itself. Nothing was changed.`);
   const lock = FolderLock.take(dataDir, 'npm run restore');
   try {
@@ -39,18 +37,6 @@ function restore(wanted: string | undefined): void {
 
 function describe({ at, size }: Copy): string {
   return `${when.format(at)}, ${(size / 1024 / 1024).toFixed(1)} MB`;
-}
-
-function isSound({ file }: Copy): boolean {
-  if (!existsSync(file)) return false;
-  try {
-    const connection = openConnection(file);
-    const [found] = connection.pragma('quick_check(1)');
-    connection.close();
-    return found?.['quick_check'] === 'ok';
-  } catch {
-    return false;
-  }
 }
 
 try {

@@ -369,6 +369,7 @@ export { referenceOfTrack } from './fold/reference.ts';
 export { measuredSwing } from './fold/measured-swing.ts';
 export { suggestedMap } from './fold/note-map.ts';
 export { type Unfolded, unfold } from './fold/unfold.ts';
+export { foldWork } from './fold/work.ts';
 export type { NoteMap } from './fold/voices.ts';
 export {
   type Attempt,

@@ -18,6 +18,8 @@ import { openConnection } from './connection.ts';
 /** A copy of the whole database as it was at a time. */
 export interface Copy {
   readonly file: string;
+  /** A later copy has a higher number, whatever the clock says; 0 for those of before copies had numbers. */
+  readonly number: number;
   readonly at: Date;
   /** In bytes. */
   readonly size: number;
@@ -26,7 +28,7 @@ export interface Copy {
 /** How many copies are kept. */
 export const COPIES_KEPT = 7;
 
-const NAME = /^plucky-verse-(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)Z\.db$/;
+const NAME = /^plucky-verse-(?:(\d{6})-)?(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)Z\.db$/;
 
 const folderOf = (dataDir: string) => join(dataDir, 'copies');
 
@@ -38,16 +40,18 @@ export function listCopies(dataDir: string): Copy[] {
     .flatMap((name): Copy[] => {
       const match = NAME.exec(name);
       if (!match) return [];
-      const [, day, hour, minute, second] = match;
+      const [, number = '0', day, hour, minute, second] = match;
       const file = join(folder, name);
-      return [{ file, at: new Date(`${day}${hour}:${minute}:${second}Z`), size: statSync(file).size }];
+      const at = new Date(`${day}${hour}:${minute}:${second}Z`);
+      return [{ file, number: Number(number), at, size: statSync(file).size }];
     })
-    .sort((a, b) => b.at.getTime() - a.at.getTime());
+    .sort((a, b) => b.number - a.number || b.at.getTime() - a.at.getTime());
 }
 
 /**
- * Copies the database as it is at this moment, also while it is written to, and keeps the last seven copies. Null when
- * nothing has changed since the latest. Throws what SQLite throws; a copy that is not whole never stands among the others.
+ * Copies the database as it is at this moment, also while it is written to, looks whether the copy is whole, and keeps the
+ * last seven. Null when nothing has changed since the latest. Throws what SQLite throws; a copy that is not whole never stands
+ * among the others, and costs none of them.
  */
 export function makeCopy(dataDir: string, databaseFile: string, at: Date): Copy | null {
   const folder = folderOf(dataDir);
@@ -63,12 +67,16 @@ export function makeCopy(dataDir: string, databaseFile: string, at: Date): Copy 
       connection.close();
     }
     onDisk(unfinished);
+    if (!isSound(unfinished)) throw new Error('The copy that was made is not whole; it was not kept');
     const copies = listCopies(dataDir);
     if (copies[0] && hashOf(copies[0].file) === hashOf(unfinished)) return null;
-    const file = join(folder, `plucky-verse-${at.toISOString().slice(0, 19).replaceAll(':', '-')}Z.db`);
+    const number = (copies[0]?.number ?? 0) + 1;
+    const said = `${String(number).padStart(6, '0')}-${at.toISOString().slice(0, 19).replaceAll(':', '-')}`;
+    const file = join(folder, `plucky-verse-${said}Z.db`);
     renameSync(unfinished, file);
-    for (const old of listCopies(dataDir).slice(COPIES_KEPT)) rmSync(old.file);
-    return { file, at, size: statSync(file).size };
+    // Those of the lowest numbers go, of which the new one never is.
+    for (const old of copies.slice(COPIES_KEPT - 1)) rmSync(old.file);
+    return { file, number, at, size: statSync(file).size };
   } finally {
     rmSync(unfinished, { force: true });
   }
@@ -86,6 +94,22 @@ export function bringBack(databaseFile: string, copy: Copy, at: Date): string | 
     if (existsSync(databaseFile + ending)) renameSync(databaseFile + ending, aside + ending);
   renameSync(fresh, databaseFile);
   return had ? aside : null;
+}
+
+/** Whether a file is a database that is whole. */
+export function isSound(file: string): boolean {
+  if (!existsSync(file)) return false;
+  try {
+    const connection = openConnection(file);
+    try {
+      const [found] = connection.pragma('quick_check(1)');
+      return found?.['quick_check'] === 'ok';
+    } finally {
+      connection.close();
+    }
+  } catch {
+    return false;
+  }
 }
 
 function onDisk(file: string): void {

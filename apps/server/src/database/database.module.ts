@@ -8,6 +8,8 @@ import { ChangeEntity, RecordEntity, SongEntity } from '../songs/song.entity.ts'
 import { type Connection, HeldConnection, prepareForWriting } from './connection.ts';
 import { Database } from './database.ts';
 import { MIGRATIONS } from './migrations/index.ts';
+import { SeenEntity } from './seen.entity.ts';
+import { SeenTime } from './seen-time.ts';
 
 @Module({})
 class DatabaseModule {}
@@ -18,7 +20,7 @@ export function sourceOptions(file: string, opened: (connection: Connection) => 
     type: 'better-sqlite3',
     driver: libsql,
     database: file,
-    entities: [SongEntity, RecordEntity, ChangeEntity, ExportEntity, RegionEntity, ShelfEntity],
+    entities: [SongEntity, RecordEntity, ChangeEntity, ExportEntity, RegionEntity, ShelfEntity, SeenEntity],
     migrations: [...MIGRATIONS],
     migrationsRun: true,
     synchronize: false,
@@ -37,7 +39,7 @@ export function databaseModule(file: string): DynamicModule {
   return {
     module: DatabaseModule,
     imports: [TypeOrmModule.forRoot({ ...options, retryAttempts: 0 })],
-    providers: [Database, { provide: HeldConnection, useValue: held }],
-    exports: [Database],
+    providers: [Database, SeenTime, { provide: HeldConnection, useValue: held }],
+    exports: [Database, SeenTime],
   };
 }

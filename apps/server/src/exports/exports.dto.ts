@@ -1,16 +1,8 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import { type ExportOptions, LIMITS, REGION_KINDS, type Since } from '@plucky/core';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  ArrayUnique,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsObject,
-  IsString,
-} from 'class-validator';
+import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
 import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
+import { isPlain, Raw } from '../http/raw-field.ts';
 
 export class ExportDto {
   @ApiProperty({ enum: REGION_KINDS, isArray: true })
@@ -76,7 +68,7 @@ export class ExportDto {
     description: 'Maps of one’s own by name: the note of each voice, by id.',
   })
   @MayBeLeftOut()
-  @IsObject()
+  @Raw((value) => (isPlain(value) ? null : 'must give maps by name'))
   ownMaps?: ExportOptions['ownMaps'];
 
   @ApiPropertyOptional({ description: 'The names of chords as texts where they begin.' })

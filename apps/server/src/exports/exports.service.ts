@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import {
   BadRequestException,
   ConflictException,
@@ -9,7 +10,7 @@ import {
   type OnApplicationBootstrap,
 } from '@nestjs/common';
 import { type ExportOptions, exportOptions } from '@plucky/core';
-import { LessThanOrEqual } from 'typeorm';
+import { type EntityManager, LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { StorageTrouble } from '../database/trouble.ts';
 import type { NamedFile } from '../http/file-of.ts';
@@ -47,6 +48,8 @@ export class ExportsService implements OnApplicationBootstrap {
   readonly #songs: SongsService;
   readonly #jobs: JobsService;
   readonly #begun = new Map<string, Entry>();
+  /** The export of each song that was asked for last, settled once it is kept or has failed. */
+  readonly #last = new Map<string, Promise<void>>();
 
   constructor(database: Database, songs: SongsService, jobs: JobsService) {
     this.#database = database;
@@ -64,13 +67,18 @@ export class ExportsService implements OnApplicationBootstrap {
     const options = optionsOf(body);
     await this.#songs.mustExist(songId);
     const exportId = randomUUID();
-    const entry: Entry = {
-      running: this.#jobs.run('export', { songId, options }),
-      isCancelled: false,
-      failure: null,
-    };
+    const before = this.#last.get(songId);
+    const start = () => this.#jobs.run('export', { songId, options });
+    // Of one song the next begins when the one before is kept, which it is compared with.
+    const running = before ? afterwards(before, start) : start();
+    const entry: Entry = { running, isCancelled: false, failure: null };
     this.#begun.set(exportId, entry);
     const done = this.#finish(songId, exportId, options, entry);
+    const settled = done.then(nothing, nothing);
+    this.#last.set(songId, settled);
+    void settled.then(() => {
+      if (this.#last.get(songId) === settled) this.#last.delete(songId);
+    });
     // Whoever only asks for the state is told of a failure by it.
     done.catch(() => undefined);
     return { exportId, done };
@@ -206,12 +214,9 @@ export class ExportsService implements OnApplicationBootstrap {
     try {
       for (const some of inTurns(regions)) {
         if (entry.isCancelled) throw new ConflictException('It was cancelled. Nothing was changed.');
-        await this.#database.write((manager) =>
-          manager.insert(
-            RegionEntity,
-            some.map((one) => rowOf(exportId, one)),
-          ),
-        );
+        await this.#database.write((manager) => insertRegions(manager, exportId, some));
+        // Others are answered between two turns.
+        await nextTurn();
       }
       await this.#database.write(async (manager) => {
         await manager.update(ExportEntity, { id: exportId }, { state: 'done' });
@@ -236,8 +241,57 @@ function optionsOf(body: ExportDto): ExportOptions {
   }
 }
 
-function rowOf(exportId: string, { bytes, differences, ...region }: MadeRegion): RegionEntity {
-  return { ...region, exportId, differences: JSON.stringify(differences), bytes: Buffer.from(bytes) };
+const REGION_COLUMNS = [
+  'id',
+  'kind',
+  'name',
+  'file',
+  'startBar',
+  'bars',
+  'hits',
+  'state',
+  'sha256',
+  'sound',
+  'events',
+  'position',
+] as const satisfies readonly (keyof MadeRegion)[];
+
+/** Written out: a query builder would take longer over it than the database. */
+async function insertRegions(
+  manager: EntityManager,
+  exportId: string,
+  regions: readonly MadeRegion[],
+): Promise<void> {
+  const columns = [...REGION_COLUMNS, 'exportId', 'differences', 'bytes'];
+  const statement = `INSERT INTO region (${columns.map((one) => `"${one}"`).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`;
+  for (const region of regions)
+    await manager.query(statement, [
+      ...REGION_COLUMNS.map((column) => region[column]),
+      exportId,
+      JSON.stringify(region.differences),
+      Buffer.from(region.bytes),
+    ]);
+}
+
+const nothing = () => undefined;
+
+/** A job that is asked for once another one has ended; until then it waits, and can be cancelled. */
+function afterwards<T>(before: Promise<void>, start: () => Running<T>): Running<T> {
+  let started: Running<T> | null = null;
+  let isCancelled = false;
+  const result = before.then(() => {
+    if (isCancelled) throw new ConflictException('It was cancelled. Nothing was changed.');
+    started = start();
+    return started.result;
+  });
+  return {
+    result,
+    state: () => started?.state() ?? { state: 'queued', ahead: 1 },
+    cancel: () => {
+      isCancelled = true;
+      started?.cancel();
+    },
+  };
 }
 
 function* inTurns(regions: readonly MadeRegion[]): Iterable<MadeRegion[]> {

@@ -1,14 +1,7 @@
-import {
-  Inject,
-  Injectable,
-  Logger,
-  type OnApplicationBootstrap,
-  type OnModuleDestroy,
-} from '@nestjs/common';
+import { Injectable, Logger, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { LessThan } from 'typeorm';
-import { CONFIG, type Config } from '../config.ts';
-import { listCopies } from '../database/copies.ts';
 import { Database } from '../database/database.ts';
+import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { KEPT_WHOLE, type Merged } from '../songs/history/thin.job.ts';
 import { ChangeEntity } from '../songs/song.entity.ts';
@@ -29,14 +22,14 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
   readonly #database: Database;
   readonly #songs: SongsService;
   readonly #jobs: JobsService;
-  readonly #dataDir: string;
+  readonly #seen: SeenTime;
   #timer: NodeJS.Timeout | undefined;
 
-  constructor(database: Database, songs: SongsService, jobs: JobsService, @Inject(CONFIG) config: Config) {
+  constructor(database: Database, songs: SongsService, jobs: JobsService, seen: SeenTime) {
     this.#database = database;
     this.#songs = songs;
     this.#jobs = jobs;
-    this.#dataDir = config.dataDir;
+    this.#seen = seen;
   }
 
   onApplicationBootstrap(): void {
@@ -48,23 +41,24 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
     clearTimeout(this.#timer);
   }
 
-  /** One round, as at `now`. */
-  async tidy(now: Date): Promise<void> {
-    await this.#songs.emptyBin(new Date(now.getTime() - IN_BIN));
-    const old = new Date(now.getTime() - KEPT_WHOLE).toISOString();
+  /** One round, as at `now` of the time that was seen to pass. */
+  async tidy(now = this.#seen.now): Promise<void> {
+    await this.#songs.emptyBin(now - IN_BIN);
     const songs = await this.#database.read((manager) =>
       manager
         .createQueryBuilder(ChangeEntity, 'change')
         .select('DISTINCT change.songId', 'songId')
-        .where({ at: LessThan(old) })
+        .where({ seenAt: LessThan(now - KEPT_WHOLE) })
         .getRawMany<{ songId: string }>(),
     );
     for (const { songId } of songs) {
-      const { merged } = await this.#jobs.run('thin', { songId, now: now.getTime() }).result;
+      const { merged } = await this.#jobs.run('thin', { songId, now }).result;
       for (const one of merged) await this.#merge(songId, one);
     }
-    const latest = listCopies(this.#dataDir)[0]?.at.getTime() ?? 0;
-    if (now.getTime() - latest >= DAY) await this.#jobs.run('copy', { now: now.getTime() }).result;
+    const copied = await this.#seen.copied();
+    const isDue = copied === null || now - copied >= DAY;
+    if (isDue) await this.#jobs.run('copy', { now: Date.now() }).result;
+    await this.#seen.write(isDue ? now : undefined);
   }
 
   #shortenLog(): void {
@@ -75,7 +69,7 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
 
   #after(ms: number): void {
     this.#timer = setTimeout(() => {
-      this.tidy(new Date())
+      this.tidy()
         .catch((error: unknown) => this.#log.warn(`What is done every hour failed: ${String(error)}`))
         .finally(() => this.#after(EVERY));
     }, ms).unref();

@@ -1,7 +1,8 @@
 import { applyDecorators } from '@nestjs/common';
 import { nameProblem, tidyName } from '@plucky/core';
 import { Transform } from 'class-transformer';
-import { isObject, IsString, ValidateBy, ValidateIf } from 'class-validator';
+import { IsString, ValidateBy, ValidateIf } from 'class-validator';
+import { isPlain, Raw } from './raw-field.ts';
 
 /** A name that a person gives, by the rule that all names keep; it is tidied before it is looked at. */
 export function IsName(most?: number): PropertyDecorator {
@@ -21,48 +22,20 @@ export function IsName(most?: number): PropertyDecorator {
 
 /** What is said yes or no of, by id. */
 export function IsTicks(): PropertyDecorator {
-  return ValidateBy({
-    name: 'isTicks',
-    validator: {
-      validate: (value: unknown) =>
-        isObject(value) && Object.values(value).every((tick) => typeof tick === 'boolean'),
-      defaultMessage: (about) => `${about?.property} must say true or false of each id`,
-    },
-  });
-}
-
-/** States of records by id, each before and after. */
-export function IsPairs(): PropertyDecorator {
-  return ValidateBy({
-    name: 'isPairs',
-    validator: {
-      validate: (value: unknown) =>
-        isObject(value) &&
-        Object.entries(value).every(
-          ([id, pair]) =>
-            id.length <= 64 &&
-            Array.isArray(pair) &&
-            pair.length === 2 &&
-            pair.every((side) => isObject(side)),
-        ),
-      defaultMessage: (about) => `${about?.property} must give each record before and after`,
-    },
-  });
+  return Raw((value) =>
+    isPlain(value) && Object.values(value).every((tick) => typeof tick === 'boolean')
+      ? null
+      : 'must say true or false of each id',
+  );
 }
 
 /** Drums by MIDI notes 0..127; an empty text is none. */
 export function IsNoteMap(): PropertyDecorator {
-  return ValidateBy({
-    name: 'isNoteMap',
-    validator: {
-      validate: (value: unknown) =>
-        isObject(value) &&
-        Object.entries(value).every(
-          ([note, drum]) => /^\d{1,3}$/.test(note) && Number(note) <= 127 && typeof drum === 'string',
-        ),
-      defaultMessage: (about) => `${about?.property} must name a drum for MIDI notes 0 to 127`,
-    },
-  });
+  const isDrum = ([note, drum]: [string, unknown]) =>
+    /^\d{1,3}$/.test(note) && Number(note) <= 127 && typeof drum === 'string';
+  return Raw((value) =>
+    isPlain(value) && Object.entries(value).every(isDrum) ? null : 'must name a drum for MIDI notes 0 to 127',
+  );
 }
 
 /** A field that may be left out. Null is not left out: it is a value, and the field's own rules refuse it. */

@@ -27,7 +27,8 @@ export class ErrorFilter implements ExceptionFilter {
     const body = this.#bodyOf(error);
     if (body.statusCode >= 500)
       this.#log.error(error instanceof Error ? (error.stack ?? error.message) : error);
-    response.status(body.statusCode).json(body);
+    // One that was ended for its size has its answer already.
+    if (!response.headersSent) response.status(body.statusCode).json(body);
   }
 
   #bodyOf(error: unknown): ErrorBody {

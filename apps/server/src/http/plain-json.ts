@@ -1,18 +1,42 @@
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { PayloadTooLargeException } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
 
 /** How deep a body may be nested; a song's records need eight. */
 export const DEEPEST = 32;
 
-/** How long a list of a body may be: more than anything in a song that is accepted. */
+/** How long a list of a body may be, and how many keys an object may have: more than anything in a song that is accepted. */
 const LONGEST = 16_384;
+
+/** How many values a body may hold that is read on the server's own thread. */
+const MOST_VALUES = 120_000;
 
 /** Names that every object carries: as keys of a body they would be taken for those, or lost on the way. */
 const RESERVED = new Set([...Object.getOwnPropertyNames(Object.prototype), 'prototype']);
 
+const [QUOTE, BACKSLASH, COMMA, OPEN_LIST, OPEN_OBJECT] = [0x22, 0x5c, 0x2c, 0x5b, 0x7b];
+
+/** About how many values a JSON text holds, by one look at each of its bytes: each comma and bracket begins one more. */
+export function valuesIn(text: Uint8Array): number {
+  let values = 1;
+  for (let i = 0; i < text.length; i++) {
+    const byte = text[i];
+    if (byte === QUOTE) {
+      for (i++; i < text.length && text[i] !== QUOTE; i++) if (text[i] === BACKSLASH) i++;
+    } else if (byte === COMMA || byte === OPEN_LIST || byte === OPEN_OBJECT) values++;
+  }
+  return values;
+}
+
+/** Refuses a body with more values than anything here holds, before it is parsed. */
+export function refuseManyValues(_: IncomingMessage, __: ServerResponse, text: Buffer): void {
+  if (valuesIn(text) > MOST_VALUES) throw new PayloadTooLargeException();
+}
+
 /** Refuses bodies that are nested deeper or longer than anything here is, or hold a reserved name, before they are copied. */
 export function refuseTwistedBodies() {
   return (request: Request, response: Response, next: NextFunction): void => {
-    const problem = problemIn(request.body);
+    const problem = Buffer.isBuffer(request.body) ? null : problemIn(request.body);
     if (!problem) {
       next();
       return;
@@ -27,31 +51,43 @@ export function refuseTwistedBodies() {
   };
 }
 
+/** A value of a body, and the way to it by what it lies in. */
 interface Place {
-  readonly value: unknown;
-  readonly path: string;
+  readonly value: object;
+  readonly key: string;
+  readonly within: Place | null;
   readonly depth: number;
 }
 
 /** The first thing that is wrong; walked with a list of its own, since a deep body would use up the stack. */
-function problemIn(body: unknown): { path: string; message: string } | null {
-  const left: Place[] = [{ value: body, path: '', depth: 0 }];
+export function problemIn(body: unknown): { readonly path: string; readonly message: string } | null {
+  if (typeof body !== 'object' || body === null) return null;
+  const left: Place[] = [{ value: body, key: '', within: null, depth: 0 }];
   for (let place = left.pop(); place; place = left.pop()) {
-    const { value, path, depth } = place;
-    if (typeof value !== 'object' || value === null) continue;
-    if (depth >= DEEPEST) return { path: shortened(path), message: `is nested deeper than ${DEEPEST}` };
-    if (Array.isArray(value) && value.length > LONGEST)
-      return { path: shortened(path), message: `is a list of more than ${LONGEST}` };
-    for (const [key, inner] of Object.entries(value)) {
-      const here = path ? `${path}.${key}` : key;
-      if (!Array.isArray(value) && RESERVED.has(key))
-        return { path: shortened(here), message: 'is a reserved name' };
-      if (typeof inner === 'object') left.push({ value: inner, path: here, depth: depth + 1 });
+    const { value, depth } = place;
+    if (depth >= DEEPEST) return { path: pathOf(place), message: `is nested deeper than ${DEEPEST}` };
+    const keys = Object.keys(value);
+    if (keys.length > LONGEST) {
+      const what = Array.isArray(value)
+        ? `a list of more than ${LONGEST}`
+        : `an object of more than ${LONGEST} fields`;
+      return { path: pathOf(place), message: `is ${what}` };
+    }
+    const isList = Array.isArray(value);
+    for (const key of keys) {
+      if (!isList && RESERVED.has(key))
+        return { path: pathOf({ value, key, within: place, depth }), message: 'is a reserved name' };
+      const inner = (value as Readonly<Record<string, unknown>>)[key];
+      if (typeof inner === 'object' && inner !== null)
+        left.push({ value: inner, key, within: place, depth: depth + 1 });
     }
   }
   return null;
 }
 
-function shortened(path: string): string {
+function pathOf(place: Place): string {
+  const keys: string[] = [];
+  for (let at = place; at.within; at = at.within) keys.push(at.key);
+  const path = keys.reverse().join('.');
   return path.length > 200 ? `${path.slice(0, 200)}…` : path;
 }

@@ -1,11 +1,14 @@
-import { BadRequestException, type ValidationError, ValidationPipe } from '@nestjs/common';
+import { BadRequestException, type ValidationError } from '@nestjs/common';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import helmet from 'helmet';
 import type { Config } from '../config.ts';
+import { LARGEST_IMPORT } from '../imports/imports.controller.ts';
+import { boundBody } from './bound-body.ts';
 import { ErrorFilter } from './error.filter.ts';
 import { refuseForeignSites } from './foreign-sites.ts';
-import { refuseTwistedBodies } from './plain-json.ts';
+import { refuseManyValues, refuseTwistedBodies } from './plain-json.ts';
+import { RawFieldsPipe } from './raw-field.ts';
 
 /** The largest JSON body, and the largest song file, which is all of a song at once. */
 const [JSON_LIMIT, SONG_LIMIT] = ['1mb', '32mb'];
@@ -31,12 +34,15 @@ export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' |
     }),
   );
   app.use(refuseForeignSites(config));
-  app.useBodyParser('json', { limit: SONG_LIMIT, type: ({ url = '' }) => url === SONG_FILES });
-  app.useBodyParser('json', { limit: JSON_LIMIT });
+  app.use('/api/imports', boundBody(LARGEST_IMPORT));
+  // A whole song is parsed and read by a worker.
+  app.useBodyParser('raw', { limit: SONG_LIMIT, type: ({ url = '' }) => url === SONG_FILES });
+  const looked = { limit: JSON_LIMIT, verify: refuseManyValues };
+  app.useBodyParser('json', looked);
   app.use(refuseTwistedBodies());
   app.useGlobalFilters(new ErrorFilter());
   app.useGlobalPipes(
-    new ValidationPipe({
+    new RawFieldsPipe({
       whitelist: true,
       forbidNonWhitelisted: true,
       transform: true,

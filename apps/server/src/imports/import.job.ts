@@ -1,24 +1,25 @@
 import {
   type ArrivedFile,
   arrivedFile,
+  counted,
   DRUM_NAMES,
   DRUMS,
+  figure,
   fold,
   type FoldOptions,
-  indexOf,
+  foldWork,
   InvalidSongError,
   meterName,
   MidiFormatError,
-  NewerFormatError,
   type NoteMap,
-  readSongFile,
-  type SongRecord,
   suggestedMap,
   tempoAt,
   unfold,
   type Use,
 } from '@plucky/core';
 import { JobRefused, type Work } from '../jobs/work.ts';
+import { type MadeSong, madeSong } from '../songs/made-song.ts';
+import { songIn } from '../songs/read-song.job.ts';
 
 /** A file that was sent: its name, and what it holds. */
 export interface SentFile {
@@ -58,13 +59,20 @@ export type ImportFacts =
 
 /** What a file is, or why it is none that can be taken, with the byte at which reading stopped. */
 export type ReadImportDone =
-  | { readonly is: 'read'; readonly facts: ImportFacts }
+  | { readonly is: 'read'; readonly facts: ImportFacts; readonly isLong: boolean }
   | { readonly is: 'refused'; readonly message: string; readonly offset: number };
 
 export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
-  if (!isMidi(sent)) return { is: 'read', facts: { kind: 'song', name: songNameIn(sent) } };
+  if (!isMidi(sent)) return { is: 'read', facts: { kind: 'song', name: songNameIn(sent) }, isLong: false };
   try {
-    return { is: 'read', facts: factsOf(arrivedFile(sent.bytes, sent.name)) };
+    const file = arrivedFile(sent.bytes, sent.name);
+    const work = foldWork(file);
+    if (work > MOST_WORK)
+      throw new JobRefused(
+        422,
+        `${sent.name} would take too long to fold: ${counted(file.bars.length, 'bar')} and ${figure(notesIn(file))} notes. Nothing was made; send fewer bars or tracks at once.`,
+      );
+    return { is: 'read', facts: factsOf(file), isLong: work > SHORT_WORK };
   } catch (error) {
     if (!(error instanceof MidiFormatError)) throw error;
     return {
@@ -75,6 +83,11 @@ export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
   }
 };
 
+/** What a fold may cost at the most, and up to where it is short, by `foldWork`. */
+const [MOST_WORK, SHORT_WORK] = [4_000_000_000, 20_000_000];
+
+const notesIn = ({ tracks }: ArrivedFile) => tracks.reduce((sum, { notes }) => sum + notes.length, 0);
+
 /** Whether a file begins as all MIDI files do, or is called as they are. */
 function isMidi({ name, bytes }: SentFile): boolean {
   return /\.midi?$/i.test(name) || new TextDecoder('latin1').decode(bytes.subarray(0, 4)) === 'MThd';
@@ -82,10 +95,9 @@ function isMidi({ name, bytes }: SentFile): boolean {
 
 function songNameIn({ name, bytes }: SentFile): string {
   try {
-    return indexOf(readSongFile(new TextDecoder().decode(bytes))).song.name;
+    return songIn(bytes).face.name;
   } catch (error) {
-    if (error instanceof NewerFormatError) throw new JobRefused(409, error.message);
-    if (!(error instanceof InvalidSongError)) throw error;
+    if (!(error instanceof InvalidSongError || error instanceof JobRefused)) throw error;
     throw new JobRefused(
       422,
       `${name} is neither a MIDI file nor a song file. ${error.message} Nothing was made.`,
@@ -127,7 +139,7 @@ export interface FoldImportJob {
 }
 
 export interface FoldImportDone {
-  readonly records: readonly SongRecord[];
+  readonly song: MadeSong;
   readonly folded: {
     readonly hits: number;
     readonly placed: number;
@@ -159,7 +171,8 @@ export const foldImport: Work<FoldImportJob, FoldImportDone> = (job, { progress 
   const records = Object.values(document.records);
   const patterns = records.filter(({ kind }) => kind === 'pattern').length;
   const differences = Math.max(missing, extra);
-  return { records, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
+  const song = madeSong(document);
+  return { song, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
 };
 
 function mapOf(said: FoldImportJob['noteMap']): NoteMap {

@@ -1,34 +1,34 @@
 import {
   BadRequestException,
-  type CanActivate,
   Controller,
-  type ExecutionContext,
-  Injectable,
-  PayloadTooLargeException,
+  Delete,
+  HttpCode,
+  Param,
   Post,
   UploadedFile,
-  UseGuards,
   UseInterceptors,
 } from '@nestjs/common';
 import { FileInterceptor } from '@nestjs/platform-express';
-import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiTags } from '@nestjs/swagger';
-import type { Request } from 'express';
+import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
 import { Refusals } from '../http/answers.ts';
+import { Gone } from '../http/gone.ts';
 import { ImportDto } from './imports.dto.ts';
 import { ImportsService } from './imports.service.ts';
 
 /** The largest file that is taken, and what a form has around it at the most, in bytes. */
 const [LARGEST, AROUND] = [20 * 1024 * 1024, 64 * 1024];
-
-/** Refuses what says itself that it is too large before any of it is read. */
-@Injectable()
-class NotTooLarge implements CanActivate {
-  canActivate(context: ExecutionContext): boolean {
-    const { headers } = context.switchToHttp().getRequest<Request>();
-    if (Number(headers['content-length'] ?? 0) > LARGEST + AROUND) throw new PayloadTooLargeException();
-    return true;
-  }
-}
+/** The largest form. */
+export const LARGEST_IMPORT = LARGEST + AROUND;
+/** What a form may hold: one file and nothing else to speak of. */
+const FORM = {
+  fileSize: LARGEST,
+  files: 1,
+  fields: 4,
+  parts: 5,
+  fieldSize: 1024,
+  fieldNameSize: 64,
+  headerPairs: 32,
+};
 
 /** A file as the form's reader gives it. */
 interface Uploaded {
@@ -47,16 +47,24 @@ export class ImportsController {
 
   /** Takes a MIDI file or a song file, at most 20 MB, and tells what it is; `POST /songs` makes a song of it. */
   @Post()
-  @UseGuards(NotTooLarge)
-  @UseInterceptors(FileInterceptor('file', { limits: { fileSize: LARGEST, files: 1 } }))
+  @UseInterceptors(FileInterceptor('file', { limits: FORM }))
   @ApiConsumes('multipart/form-data')
   @ApiBody({ schema: { type: 'object', properties: { file: { type: 'string', format: 'binary' } } } })
   @ApiCreatedResponse({ type: ImportDto })
   @Refusals(400, 409, 413, 422, 503)
-  async take(@UploadedFile() file: Uploaded | undefined): Promise<ImportDto> {
+  async take(@UploadedFile() file: Uploaded | undefined, @Gone() gone: AbortSignal): Promise<ImportDto> {
     if (!file) throw new BadRequestException('There must be a file, in the field "file". Nothing was made.');
     // Names come as the bytes of UTF-8 one by one.
     const name = Buffer.from(file.originalname, 'latin1').toString('utf8');
-    return this.#imports.take({ name, bytes: new Uint8Array(file.buffer) });
+    return this.#imports.take({ name, bytes: new Uint8Array(file.buffer) }, gone);
+  }
+
+  /** Lets a file go, and ends what is being made of it. */
+  @Delete(':importId')
+  @HttpCode(204)
+  @ApiNoContentResponse()
+  @Refusals(404)
+  end(@Param('importId') importId: string): void {
+    this.#imports.end(importId);
   }
 }

@@ -1,3 +1,4 @@
+import type { Problem } from '@plucky/core';
 import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
 import type { CopyDone, CopyJob } from '../database/copy.job.ts';
 import type { ExportDone, ExportJob } from '../exports/export.job.ts';
@@ -6,6 +7,8 @@ import type { NamedFile } from '../http/file-of.ts';
 import type { FoldImportDone, FoldImportJob, ReadImportDone, ReadImportJob } from '../imports/import.job.ts';
 import type { LookDone, LookJob } from '../songs/history/look.job.ts';
 import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
+import type { MadeSong } from '../songs/made-song.ts';
+import type { ReadSongJob } from '../songs/read-song.job.ts';
 
 /** What takes long and is therefore done by a worker, over a snapshot of the database that it reads itself. */
 export interface Jobs {
@@ -16,6 +19,7 @@ export interface Jobs {
   readonly checkpoint: { readonly job: CheckpointJob; readonly done: CheckpointDone };
   readonly readImport: { readonly job: ReadImportJob; readonly done: ReadImportDone };
   readonly foldImport: { readonly job: FoldImportJob; readonly done: FoldImportDone };
+  readonly readSong: { readonly job: ReadSongJob; readonly done: MadeSong };
   readonly copy: { readonly job: CopyJob; readonly done: CopyDone };
 }
 
@@ -31,5 +35,10 @@ export interface JobRequest<K extends JobKind = JobKind> {
 export type JobAnswer =
   | { readonly says: 'progress'; readonly done: number }
   | { readonly says: 'done'; readonly result: Jobs[JobKind]['done'] }
-  | { readonly says: 'refused'; readonly status: number; readonly message: string }
+  | {
+      readonly says: 'refused';
+      readonly status: number;
+      readonly message: string;
+      readonly problems: readonly Problem[];
+    }
   | { readonly says: 'failed'; readonly message: string; readonly code: string };

@@ -4,10 +4,11 @@ import { troubleOf } from '../database/trouble.ts';
 import type { JobKind, Jobs } from './job.ts';
 import { Lane, type Running } from './lane.ts';
 
-type LaneName = 'exports' | 'imports' | 'others';
+type LaneName = 'exports' | 'imports' | 'long imports' | 'others';
 
-/** Exports and imports stand in lines of their own, so that what is quick need not wait for one. */
+/** Exports and imports stand in lines of their own, long imports in another, so that what is quick need not wait for one. */
 const LANES: Readonly<Record<JobKind, LaneName>> = {
+  readSong: 'imports',
   export: 'exports',
   zip: 'others',
   look: 'others',
@@ -30,12 +31,18 @@ export class JobsService implements OnModuleDestroy {
   constructor(@Inject(CONFIG) config: Config) {
     this.#folder = config.dataDir;
     const lane = (limits = {}) => new Lane(config.databaseFile, limits);
-    this.#lanes = { exports: lane(), imports: lane({ time: IMPORT_TIME }), others: lane() };
+    this.#lanes = {
+      exports: lane(),
+      imports: lane({ time: IMPORT_TIME }),
+      'long imports': lane({ time: IMPORT_TIME }),
+      others: lane(),
+    };
   }
 
   /** Asks for a job; its result is rejected with StorageTrouble where the storage is why. */
-  run<K extends JobKind>(kind: K, job: Jobs[K]['job']): Running<Jobs[K]['done']> {
-    const running = this.#lanes[LANES[kind]].run(kind, job);
+  run<K extends JobKind>(kind: K, job: Jobs[K]['job'], isLong = false): Running<Jobs[K]['done']> {
+    const lane = isLong && kind === 'foldImport' ? 'long imports' : LANES[kind];
+    const running = this.#lanes[lane].run(kind, job);
     const result = running.result.catch((error: unknown) => {
       throw troubleOf(error, this.#folder) ?? error;
     });

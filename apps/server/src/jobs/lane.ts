@@ -39,6 +39,17 @@ export interface Running<T> {
   readonly cancel: () => void;
 }
 
+/** What a job comes to for one who waits for it; it is ended when they go. */
+export async function whileHere<T>({ result, cancel }: Running<T>, gone: AbortSignal): Promise<T> {
+  if (gone.aborted) cancel();
+  gone.addEventListener('abort', cancel, { once: true });
+  try {
+    return await result;
+  } finally {
+    gone.removeEventListener('abort', cancel);
+  }
+}
+
 /**
  * Does one job at a time on a thread of its own; others wait their turn. A job that takes too long or too much memory is
  * ended with its thread, and the next one gets a new thread.
@@ -142,8 +153,7 @@ export class Lane {
     clearTimeout(this.#timer);
     this.#current = null;
     if (answer.says === 'done') entry.resolve(answer.result);
-    else if (answer.says === 'refused')
-      entry.reject(new HttpException({ message: answer.message }, answer.status));
+    else if (answer.says === 'refused') entry.reject(refusal(answer));
     else entry.reject(Object.assign(new Error(answer.message), { code: answer.code }));
     this.#next();
   }
@@ -158,6 +168,10 @@ export class Lane {
     entry?.reject(reason);
     this.#next();
   }
+}
+
+function refusal({ status, message, problems }: Extract<JobAnswer, { says: 'refused' }>): HttpException {
+  return new HttpException({ message, ...(problems.length ? { problems } : {}) }, status);
 }
 
 function endedBy(error: unknown): Error {

@@ -1,3 +1,5 @@
+import type { Problem } from '@plucky/core';
+
 /** What a job is given beside its own wishes. */
 export interface JobTools {
   readonly databaseFile: string;
@@ -11,9 +13,11 @@ export type Work<Job, Done> = (job: Job, tools: JobTools) => Done;
 /** A job that cannot be done for a reason to tell, with the HTTP status that fits it. */
 export class JobRefused extends Error {
   readonly status: number;
-  constructor(status: number, message: string) {
+  readonly problems: readonly Problem[];
+  constructor(status: number, message: string, problems: readonly Problem[] = []) {
     super(message);
     this.name = 'JobRefused';
     this.status = status;
+    this.problems = problems;
   }
 }

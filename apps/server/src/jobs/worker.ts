@@ -1,4 +1,5 @@
 import { parentPort, type Transferable } from 'node:worker_threads';
+import { InvalidSongError, NewerFormatError } from '@plucky/core';
 import { checkpoint } from '../database/checkpoint.job.ts';
 import { copy } from '../database/copy.job.ts';
 import { exportSong } from '../exports/export.job.ts';
@@ -6,6 +7,7 @@ import { zip } from '../exports/zip.job.ts';
 import { foldImport, readImport } from '../imports/import.job.ts';
 import { look } from '../songs/history/look.job.ts';
 import { thin } from '../songs/history/thin.job.ts';
+import { readSongText } from '../songs/read-song.job.ts';
 import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
 import { JobRefused, type Work } from './work.ts';
 
@@ -16,6 +18,7 @@ const WORK: { readonly [K in JobKind]: Work<Jobs[K]['job'], Jobs[K]['done']> } =
   thin,
   readImport,
   foldImport,
+  readSong: readSongText,
   copy,
   checkpoint,
 };
@@ -38,10 +41,23 @@ parentPort?.on('message', (request: JobRequest) => {
     const work = WORK[request.kind] as Work<JobRequest['job'], Jobs[JobKind]['done']>;
     tell({ says: 'done', result: work(request.job, { databaseFile: request.databaseFile, progress }) });
   } catch (error) {
-    if (error instanceof JobRefused) tell({ says: 'refused', status: error.status, message: error.message });
+    const refused = refusalOf(error);
+    if (refused) tell({ says: 'refused', ...refused });
     else tell({ says: 'failed', message: messageOf(error), code: codeOf(error) });
   }
 });
+
+/** What is wrong with what was given, rather than with the work: it is told as the server tells it. */
+function refusalOf(error: unknown) {
+  if (error instanceof JobRefused) {
+    const { status, message, problems } = error;
+    return { status, message, problems };
+  }
+  if (error instanceof NewerFormatError) return { status: 409, message: error.message, problems: [] };
+  if (error instanceof InvalidSongError)
+    return { status: 422, message: `Nothing was changed. ${error.message}`, problems: error.problems };
+  return null;
+}
 
 function messageOf(error: unknown): string {
   return error instanceof Error ? (error.stack ?? error.message) : String(error);

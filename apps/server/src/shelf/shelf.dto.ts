@@ -1,6 +1,6 @@
 import { ApiProperty } from '@nestjs/swagger';
 import type { ShelfPattern } from '@plucky/core';
-import { IsObject } from 'class-validator';
+import { isPlain, Raw } from '../http/raw-field.ts';
 
 /** The title names the type of core that says what it may be. */
 const PATTERN = {
@@ -12,7 +12,7 @@ const PATTERN = {
 
 export class ShelfDto {
   @ApiProperty(PATTERN)
-  @IsObject()
+  @Raw((value) => (isPlain(value) ? null : 'must be an object'))
   pattern!: object;
 }
 

@@ -77,7 +77,7 @@ export class SongEvents implements OnModuleDestroy {
   stream(songId: string, since: number, revision: number): Observable<Told> {
     const channel = this.#channel(songId);
     channel.streams++;
-    const missed = since === revision ? [] : this.between(songId, since, revision);
+    const missed = since <= revision ? this.between(songId, since, revision) : null;
     const first: Told[] = missed
       ? missed.map((event) => ({ says: 'change', event }))
       : [{ says: 'gap', revision }];

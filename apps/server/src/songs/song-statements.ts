@@ -1,5 +1,6 @@
 import { FORMAT, type SongRecord } from '@plucky/core';
 import type { EntityManager } from 'typeorm';
+import type { MadeRow } from './made-song.ts';
 import type { ChangeEntity, SongEntity } from './song.entity.ts';
 
 // What each save does to the database, written out: a query builder would take longer over it than the database.
@@ -16,16 +17,25 @@ export async function stateOf(
   return song ?? null;
 }
 
-export async function putRecords(
+export function putRecords(
   manager: EntityManager,
   songId: string,
   records: readonly SongRecord[],
 ): Promise<void> {
-  for (const record of records)
+  const rows = records.map((record) => ({ id: record.id, kind: record.kind, body: JSON.stringify(record) }));
+  return putRows(manager, songId, rows);
+}
+
+export async function putRows(
+  manager: EntityManager,
+  songId: string,
+  rows: readonly MadeRow[],
+): Promise<void> {
+  for (const { id, kind, body } of rows)
     await manager.query(
       `INSERT INTO record (songId, id, kind, body) VALUES (?, ?, ?, ?)
        ON CONFLICT (songId, id) DO UPDATE SET kind = excluded.kind, body = excluded.body`,
-      [songId, record.id, record.kind, JSON.stringify(record)],
+      [songId, id, kind, body],
     );
 }
 
@@ -40,7 +50,16 @@ export async function removeRecords(
 /** A song's face, its revision among it. */
 export async function updateSong(
   manager: EntityManager,
-  { id, name, tempo, meter, bars, keyName, revision, updatedAt }: Omit<SongEntity, 'deletedAt' | 'format'>,
+  {
+    id,
+    name,
+    tempo,
+    meter,
+    bars,
+    keyName,
+    revision,
+    updatedAt,
+  }: Omit<SongEntity, 'deletedAt' | 'binnedAt' | 'format'>,
 ): Promise<void> {
   await manager.query(
     'UPDATE song SET name = ?, tempo = ?, meter = ?, bars = ?, keyName = ?, revision = ?, updatedAt = ?, format = ? WHERE id = ?',
@@ -52,10 +71,10 @@ export async function addChange(
   manager: EntityManager,
   change: Omit<ChangeEntity, 'inverse' | 'covers'>,
 ): Promise<void> {
-  const { songId, revision, label, at, undo, format, saveId, answer } = change;
+  const { songId, revision, label, at, undo, format, saveId, answer, seenAt } = change;
   await manager.query(
-    "INSERT INTO change (songId, revision, label, inverse, at, undo, format, saveId, answer) VALUES (?, ?, ?, '', ?, ?, ?, ?, ?)",
-    [songId, revision, label, at, undo, format, saveId, answer],
+    "INSERT INTO change (songId, revision, label, inverse, at, undo, format, saveId, answer, seenAt) VALUES (?, ?, ?, '', ?, ?, ?, ?, ?, ?)",
+    [songId, revision, label, at, undo, format, saveId, answer, seenAt],
   );
 }
 

@@ -14,6 +14,8 @@ export class SongEntity {
   @Column('text') updatedAt!: string;
   /** When it was put in the bin. */
   @Column('text', { nullable: true }) deletedAt!: string | null;
+  /** When it was put there by the time that was seen to pass, in ms. */
+  @Column('real', { nullable: true }) binnedAt!: number | null;
   /** Of its records. */
   @Column('integer', { default: 1 }) format!: number;
 }
@@ -45,4 +47,6 @@ export class ChangeEntity {
   /** The name that the page gave its save, and the answer that it got, as JSON. */
   @Column('text', { nullable: true }) saveId!: string | null;
   @Column('text', { nullable: true }) answer!: string | null;
+  /** When it was made by the time that was seen to pass, in ms. */
+  @Column('real', { default: 0 }) seenAt!: number;
 }

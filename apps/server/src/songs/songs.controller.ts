@@ -1,3 +1,4 @@
+import { Readable } from 'node:stream';
 import {
   Body,
   Controller,
@@ -10,10 +11,12 @@ import {
   ParseIntPipe,
   Post,
   Query,
+  Req,
   Sse,
-  type StreamableFile,
+  StreamableFile,
 } from '@nestjs/common';
 import {
+  ApiBody,
   ApiCreatedResponse,
   ApiHeader,
   ApiNoContentResponse,
@@ -22,9 +25,11 @@ import {
   ApiTags,
 } from '@nestjs/swagger';
 import { SkipThrottle } from '@nestjs/throttler';
+import type { Request } from 'express';
 import { map, type Observable } from 'rxjs';
 import { Refusals } from '../http/answers.ts';
 import { fileOf } from '../http/file-of.ts';
+import { Gone } from '../http/gone.ts';
 import { ImportsService } from '../imports/imports.service.ts';
 import type { Told } from './song-events.ts';
 import {
@@ -40,7 +45,17 @@ import {
   SongFileDto,
   SongRevisionDto,
 } from './songs.dto.ts';
-import { faceOfEvent, SongsService } from './songs.service.ts';
+import { faceOfEvent, type NewSong, SongsService } from './songs.service.ts';
+
+/** A new song as it is answered: its records are texts already, and go out one by one. */
+function answerOf({ rows, ...song }: NewSong): StreamableFile {
+  const parts = function* () {
+    yield `${JSON.stringify(song).slice(0, -1)},"records":[`;
+    for (const [i, { body }] of rows.entries()) yield i ? `,${body}` : body;
+    yield ']}';
+  };
+  return new StreamableFile(Readable.from(parts()), { type: 'application/json' });
+}
 
 function messageOf(told: Told): MessageEvent {
   if (told.says === 'change')
@@ -77,17 +92,24 @@ export class SongsController {
   @Post()
   @ApiCreatedResponse({ type: NewSongAnswerDto })
   @Refusals(400, 404, 409, 413, 422, 503, 507)
-  create(@Body() { from, ...wish }: NewSongDto): Promise<NewSongAnswerDto> {
+  async create(
+    @Body() { from, ...wish }: NewSongDto,
+    @Gone() gone: AbortSignal,
+  ): Promise<NewSongAnswerDto | StreamableFile> {
     const [kind, id = ''] = from.split(':');
-    return kind === 'import' ? this.#imports.make(id, wish) : this.#songs.create(from, wish.name);
+    if (kind !== 'import') return this.#songs.create(from, wish.name);
+    return answerOf(await this.#imports.make(id, wish, gone));
   }
 
   /** A new song that is as a file says. */
   @Post('file')
   @ApiCreatedResponse({ type: NewSongAnswerDto })
   @Refusals(400, 409, 413, 422, 503, 507)
-  take(@Body() file: SongFileDto): Promise<NewSongAnswerDto> {
-    return this.#songs.take(file);
+  @ApiBody({ type: SongFileDto })
+  async take(@Req() { body }: Request, @Gone() gone: AbortSignal): Promise<StreamableFile> {
+    return answerOf(
+      await this.#songs.take(Buffer.isBuffer(body) ? new Uint8Array(body) : new Uint8Array(), gone),
+    );
   }
 
   /** The song as a file, which `POST /songs/file` takes. */

@@ -11,12 +11,10 @@ import {
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
-  Equals,
   IsArray,
   IsBoolean,
   IsIn,
   IsInt,
-  IsObject,
   IsString,
   Matches,
   MaxLength,
@@ -24,7 +22,8 @@ import {
   ValidateIf,
   ValidateNested,
 } from 'class-validator';
-import { IsName, IsNoteMap, IsPairs, MayBeLeftOut } from '../http/body.ts';
+import { IsName, IsNoteMap, MayBeLeftOut } from '../http/body.ts';
+import { changeProblem, listOfIds, listOfObjects, Raw } from '../http/raw-field.ts';
 
 /** Records in an answer or a request; a title names the type of core that says what they may be. */
 const RECORDS: ApiPropertyOptions & { type: 'array' } = {
@@ -85,10 +84,7 @@ export class NewSongDto {
 /** A change as it is sent: of updated records their kind and what differs, before and after. */
 export class ChangeDto {
   @ApiProperty({ ...RECORDS, description: 'New records.' })
-  @IsArray()
-  @ArrayMaxSize(LIMITS.records)
-  @IsObject({ each: true })
-  added!: object[];
+  added!: readonly object[];
 
   @ApiProperty({
     title: 'SparseUpdates',
@@ -97,15 +93,10 @@ export class ChangeDto {
     description:
       'By id: the record before and after, each with its kind and what differs. Items of a list that are alike are there by name.',
   })
-  @IsPairs()
-  updated!: Readonly<Record<string, [from: object, to: object]>>;
+  updated!: SparseChange['updated'];
 
   @ApiProperty({ type: [String], description: 'Ids of records that are gone.' })
-  @IsArray()
-  @ArrayMaxSize(LIMITS.records)
-  @IsString({ each: true })
-  @MaxLength(64, { each: true })
-  removed!: string[];
+  removed!: readonly string[];
 }
 
 export class ChangesDto {
@@ -133,9 +124,7 @@ export class ChangesDto {
     description: 'The change, merged with what others have made since its base.',
   })
   @MayBeLeftOut()
-  @IsObject()
-  @ValidateNested()
-  @Type(() => ChangeDto)
+  @Raw(changeProblem(LIMITS.records))
   change?: ChangeDto;
 
   @ApiPropertyOptional({
@@ -143,17 +132,12 @@ export class ChangesDto {
     description: 'Without a change: whole records to put. Their base must be the newest.',
   })
   @ValidateIf(({ change }: ChangesDto) => change === undefined)
-  @IsArray()
-  @ArrayMaxSize(LIMITS.records)
-  @IsObject({ each: true })
+  @Raw(listOfObjects(LIMITS.records))
   put?: object[];
 
   @ApiPropertyOptional({ type: [String], description: 'Without a change: ids of records to remove.' })
   @ValidateIf(({ change }: ChangesDto) => change === undefined)
-  @IsArray()
-  @ArrayMaxSize(LIMITS.records)
-  @IsString({ each: true })
-  @MaxLength(64, { each: true })
+  @Raw(listOfIds(LIMITS.records))
   remove?: string[];
 
   @ApiPropertyOptional({
@@ -166,22 +150,11 @@ export class ChangesDto {
   format: number = FORMAT;
 }
 
-/** A song as docs/song-file.schema.json describes it. */
+/** A song as docs/song-file.schema.json describes it; a worker reads it. */
 export class SongFileDto implements SongFile {
-  @ApiProperty({ enum: ['plucky-verse-song'] })
-  @Equals('plucky-verse-song')
-  kind!: SongFile['kind'];
-
-  @ApiProperty({ minimum: 1, description: 'The format of the records.' })
-  @IsInt()
-  @Min(1)
-  format!: number;
-
-  @ApiProperty({ ...RECORDS, description: 'All that the song is made of.' })
-  @IsArray()
-  @ArrayMaxSize(LIMITS.records)
-  @IsObject({ each: true })
-  records!: object[];
+  @ApiProperty({ enum: ['plucky-verse-song'] }) kind!: SongFile['kind'];
+  @ApiProperty({ minimum: 1, description: 'The format of the records.' }) format!: number;
+  @ApiProperty({ ...RECORDS, description: 'All that the song is made of.' }) records!: object[];
 }
 
 export class RevertDto {

@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import {
   apply,
@@ -11,23 +12,16 @@ import {
   documentOf,
   FORMAT,
   indexOf,
-  InvalidSongError,
   isNothing,
   isOlderFormat,
   LIMITS,
-  meterName,
   readChange,
   readRecords,
-  readSongFile,
   rebase,
   safeFileName,
   seedFrom,
-  sizeProblems,
-  songBars,
   type SongDocument,
-  type SongFile,
   songFile,
-  songOfFile,
   type SongRecord,
   sparse,
   type SparseChange,
@@ -40,11 +34,29 @@ import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
 import type { Observable } from 'rxjs';
 import { type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { Database } from '../database/database.ts';
+import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
+import { whileHere } from '../jobs/lane.ts';
 import { packUndo } from './history/undo.ts';
+import { type MadeFace, madeFace, type MadeRow, type MadeSong } from './made-song.ts';
 import { ChangeEntity, RecordEntity, SongEntity } from './song.entity.ts';
 import { type Presence, type SongEvent, SongEvents, type Told } from './song-events.ts';
-import { addChange, answerTo, putRecords, removeRecords, stateOf, updateSong } from './song-statements.ts';
+import {
+  addChange,
+  answerTo,
+  putRecords,
+  putRows,
+  removeRecords,
+  stateOf,
+  updateSong,
+} from './song-statements.ts';
+
+/** A song that was made by a worker, its records as texts. */
+export interface NewSong extends SongFace {
+  readonly rows: readonly MadeRow[];
+  /** What folding a MIDI file came to. */
+  readonly folded?: object;
+}
 
 /** What lists show of a song. */
 export type SongFace = Pick<
@@ -140,12 +152,14 @@ export class SongsService {
   readonly #database: Database;
   readonly #jobs: JobsService;
   readonly #events: SongEvents;
+  readonly #seen: SeenTime;
   readonly #parsed = new Map<string, LoadedSong>();
 
-  constructor(database: Database, jobs: JobsService, events: SongEvents) {
+  constructor(database: Database, jobs: JobsService, events: SongEvents, seen: SeenTime) {
     this.#database = database;
     this.#jobs = jobs;
     this.#events = events;
+    this.#seen = seen;
   }
 
   list(inBin = false): Promise<SongFace[]> {
@@ -182,11 +196,7 @@ export class SongsService {
     make: (manager: EntityManager, id: string) => Promise<SongDocument>,
   ): Promise<SongFace & SongContents> {
     return this.#database.write(async (manager) => {
-      const count = await manager.countBy(SongEntity, { deletedAt: IsNull() });
-      if (count >= LIMITS.songs)
-        throw new ConflictException(
-          `There are ${count} songs and no room for more. Nothing was made; put some in the bin first.`,
-        );
+      await mustHaveRoom(manager);
       const id = randomUUID();
       const document = await make(manager, id);
       const face = await this.insert(manager, id, document);
@@ -194,21 +204,27 @@ export class SongsService {
     });
   }
 
-  /** A new song as a file says it. Throws InvalidSongError, NewerFormatError, and ConflictException where there is no room. */
-  take(file: SongFile): Promise<SongFace & SongContents> {
-    return this.takeDocument(songOfFile(file));
+  /**
+   * A new song as a file's text says; read by a worker, which is ended when the sender leaves. Throws ConflictException where
+   * there is no room.
+   */
+  async take(text: Uint8Array, gone: AbortSignal): Promise<NewSong> {
+    return this.insertMade(await whileHere(this.#jobs.run('readSong', { text }), gone));
   }
 
-  /** The same of a file's text. */
-  takeText(text: string): Promise<SongFace & SongContents> {
-    return this.takeDocument(readSongFile(text));
-  }
-
-  /** A new song that was made elsewhere. Throws InvalidSongError where it is beyond the limits. */
-  takeDocument(document: SongDocument): Promise<SongFace & SongContents> {
-    const problems = sizeProblems(document);
-    if (problems.length) throw new InvalidSongError(problems);
-    return this.#add(() => Promise.resolve(document));
+  /** Inserts a song that a worker has made and found sound. */
+  insertMade({ face, rows }: MadeSong): Promise<NewSong> {
+    return this.#database.write(async (manager) => {
+      await mustHaveRoom(manager);
+      const song = manager.create(SongEntity, freshSong(randomUUID(), face));
+      await manager.insert(SongEntity, song);
+      for (const some of inTurns(rows)) {
+        await putRows(manager, song.id, some);
+        // Others are answered between two turns.
+        await nextTurn();
+      }
+      return { ...faceOf(song), rows };
+    });
   }
 
   /** A song as a file, with the file's name. */
@@ -277,7 +293,14 @@ export class SongsService {
               ? 'The bin is full. Nothing was changed; it lets go of what has lain in it for 30 days.'
               : 'There are as many songs as there may be. Nothing was changed; put one in the bin first.',
           );
-        await manager.update(SongEntity, { id }, { deletedAt: inBin ? new Date().toISOString() : null });
+        await manager.update(
+          SongEntity,
+          { id },
+          {
+            deletedAt: inBin ? new Date().toISOString() : null,
+            binnedAt: inBin ? this.#seen.now : null,
+          },
+        );
       },
       () => {
         if (inBin) this.#events.gone(id);
@@ -319,22 +342,14 @@ export class SongsService {
     return { revision };
   }
 
-  /** Deletes for good what was put in the bin before a time. */
-  async emptyBin(before: Date): Promise<void> {
-    await this.#database.write((manager) =>
-      manager.delete(SongEntity, { deletedAt: LessThan(before.toISOString()) }),
-    );
+  /** Deletes for good what was put in the bin before a time, of that which was seen to pass. */
+  async emptyBin(before: number): Promise<void> {
+    await this.#database.write((manager) => manager.delete(SongEntity, { binnedAt: LessThan(before) }));
   }
 
   /** Inserts a song as revision 1. */
   async insert(manager: EntityManager, id: string, document: SongDocument): Promise<SongFace> {
-    const song = manager.create(SongEntity, {
-      id,
-      ...summary(document),
-      revision: 1,
-      deletedAt: null,
-      format: FORMAT,
-    });
+    const song = manager.create(SongEntity, freshSong(id, madeFace(document)));
     await manager.insert(SongEntity, song);
     await putRecords(manager, id, Object.values(document.records));
     return faceOf(song);
@@ -375,7 +390,7 @@ export class SongsService {
       return { answer: { revision, merged: true, ...toldOf(overwritten, left) } };
     }
     const { document: next, change } = applyWithinLimits(document, whole);
-    const face = summary(next);
+    const face = { ...madeFace(next), updatedAt: new Date().toISOString() };
     const isAsAsked =
       base === revision &&
       [...touchedBy(change), ...touchedBy(asked)].every(
@@ -395,6 +410,7 @@ export class SongsService {
       undo: packUndo(change),
       format: FORMAT,
       at: face.updatedAt,
+      seenAt: this.#seen.now,
       saveId: name,
       answer: name === null ? null : JSON.stringify(kept),
     });
@@ -436,7 +452,13 @@ export class SongsService {
     const known = this.#parsed.get(id);
     if (known?.revision === revision) return known;
     const rows = await manager.findBy(RecordEntity, { songId: id });
-    const document = documentOf(rows.map((row) => JSON.parse(row.body) as SongRecord));
+    const records: SongRecord[] = [];
+    for (const some of inTurns(rows)) {
+      records.push(...some.map((row) => JSON.parse(row.body) as SongRecord));
+      // A large song is parsed with others answered in between.
+      if (records.length < rows.length) await nextTurn();
+    }
+    const document = documentOf(records);
     return this.#remember(id, { revision, document });
   }
 
@@ -465,19 +487,43 @@ function mustBeAt(base: number, revision: number): void {
   });
 }
 
-function summary(document: SongDocument) {
-  const { song } = indexOf(document);
+/** A song at its first revision. */
+function freshSong(id: string, face: MadeFace): SongEntity {
   return {
-    name: song.name,
-    tempo: song.tempo,
-    meter: meterName(song.meter),
-    keyName: `${song.key.tonic} ${song.key.scale}`,
-    bars: songBars(document),
+    id,
+    ...face,
     updatedAt: new Date().toISOString(),
+    revision: 1,
+    deletedAt: null,
+    binnedAt: null,
+    format: FORMAT,
   };
 }
 
-function faceOf({ deletedAt: _, format: __, ...face }: SongEntity): SongFace {
+async function mustHaveRoom(manager: EntityManager): Promise<void> {
+  const count = await manager.countBy(SongEntity, { deletedAt: IsNull() });
+  if (count >= LIMITS.songs)
+    throw new ConflictException(
+      `There are ${count} songs and no room for more. Nothing was made; put some in the bin first.`,
+    );
+}
+
+/** How much of a song is written before others have their turn, in characters. */
+const A_TURN = 128 * 1024;
+
+function* inTurns(rows: readonly MadeRow[]): Iterable<MadeRow[]> {
+  let [some, size]: [MadeRow[], number] = [[], 0];
+  for (const row of rows) {
+    some.push(row);
+    size += row.body.length;
+    if (size < A_TURN) continue;
+    yield some;
+    [some, size] = [[], 0];
+  }
+  if (some.length) yield some;
+}
+
+function faceOf({ deletedAt: _, binnedAt: __, format: ___, ...face }: SongEntity): SongFace {
   return face;
 }
 

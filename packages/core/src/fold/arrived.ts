@@ -7,7 +7,7 @@ import { readMidi } from '../midi/bytes/read.ts';
 import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
 import { plainName } from '../names.ts';
 import { FASTEST, SLOWEST } from '../schema-parts.ts';
-import { type BarMeter, barTicks, usualGroups } from '../time/meter.ts';
+import { type BarMeter, barTicks, MOST_BEATS, usualGroups } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
 import { settle } from '../timeline/settle.ts';
@@ -220,10 +220,16 @@ function metersOf(
     if (event.type !== 'meter' || event.beats < 1) continue;
     const { beats, unit } = event;
     const meter = { beats, unit, groups: usualGroups(beats, unit) };
-    if (barTicks(meter) >= SHORTEST_BAR) said.set(scale(event.tick), meter);
+    if (barTicks(meter) >= SHORTEST_BAR)
+      said.set(scale(event.tick), isCountable(meter) ? meter : USUAL_METER);
   }
   const meters = [...said].map(([tick, meter]) => ({ tick, meter })).sort((a, b) => a.tick - b.tick);
   return meters[0]?.tick === 0 ? meters : [{ tick: 0, meter: meters[0]?.meter ?? USUAL_METER }, ...meters];
+}
+
+/** Whether a song can be counted in a meter: not in bars that are longer than a pattern may be. */
+function isCountable(meter: BarMeter): boolean {
+  return meter.beats <= MOST_BEATS && barTicks(meter) <= LIMITS.pattern;
 }
 
 /** The bars up to the last note, and the silent ones that are written behind it; a meter that changes within a bar ends it. */
@@ -237,7 +243,7 @@ function barsOf(meters: readonly { tick: number; meter: BarMeter }[], lasts: num
     bars.length < LIMITS.slots
   ) {
     for (; (meters[next]?.tick ?? Infinity) <= at; next++) meter = meters[next]?.meter ?? meter;
-    const end = Math.min(at + barTicks(meter), meters[next]?.tick ?? Infinity);
+    const end = Math.min(at + barTicks(meter), meters[next]?.tick ?? Infinity, LIMITS.song);
     bars.push({ start: at, length: end - at, meter });
     if (at >= lasts) silent++;
     at = end;

@@ -15,13 +15,17 @@ const region = (name: string): RegionPlan => ({
 const bytes = (text: string) => Buffer.byteLength(text);
 
 test.each<[string, string]>([
-  ['con', '-con'],
-  ['NUL.backup', '-NUL.backup'],
-  ['com1', '-com1'],
-  ['LPT\u00b9', '-LPT\u00b9'],
+  ['con', '_con'],
+  ['NUL.backup', '_NUL.backup'],
+  ['com1', '_com1'],
+  ['LPT\u00b9', '_LPT\u00b9'],
   ['console', 'console'],
   ['a/b\\c:d', 'a-b-c-d'],
   ['..', 'region'],
+  ['-rf', 'rf'],
+  ['~/.. -x', 'x'],
+  ['- -', 'region'],
+  ['/verse', 'verse'],
   ['gnp\u202e', 'gnp-'],
   ['Cafe\u0301', 'Caf\u00e9'],
 ])('%j as a file name', (text, name) => {

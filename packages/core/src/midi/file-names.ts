@@ -11,17 +11,18 @@ const characters = new Intl.Segmenter('en', { granularity: 'grapheme' });
 
 /**
  * A text as a file name without its ending that every system takes: composed, of at most 200 bytes with `room` bytes kept
- * free for what follows it; "region" when nothing is left.
+ * free for what follows it, and begun by nothing that a command line takes for an option or a home; "region" when nothing is
+ * left.
  */
 export function safeFileName(text: string, room = 8): string {
   const plain = trimmed(text.normalize('NFC').replace(UNSAFE, '-'));
   const name = trimmed(cutToBytes(plain, MOST_BYTES - room)) || 'region';
-  return DEVICE.test(name) ? `-${name}` : name;
+  return DEVICE.test(name) ? `_${name}` : name;
 }
 
-/** Without dots and blanks at its ends, which Windows drops. */
+/** Without dots and blanks at its ends, which Windows drops, nor a dash or tilde at its start. */
 function trimmed(text: string): string {
-  return text.replace(/^[.\s]+|[.\s]+$/g, '');
+  return text.replace(/^[.\s~-]+|[.\s]+$/g, '');
 }
 
 function cutToBytes(text: string, most: number): string {

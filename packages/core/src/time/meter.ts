@@ -1,5 +1,8 @@
 import { PPQ } from './ticks.ts';
 
+/** The most beats of a bar. */
+export const MOST_BEATS = 32;
+
 /** A time signature: `beats` of 1/`unit` notes to a bar, felt in `groups` of beats that add up to `beats`. */
 export interface Meter {
   readonly beats: number;

@@ -4,6 +4,7 @@ import { SmallHistory1764200000000 } from './1764200000000-small-history.ts';
 import { Formats1764300000000 } from './1764300000000-formats.ts';
 import { Sounds1764400000000 } from './1764400000000-sounds.ts';
 import { NamedSaves1764500000000 } from './1764500000000-named-saves.ts';
+import { SeenTime1764600000000 } from './1764600000000-seen-time.ts';
 
 /** Every step from an empty database to today's, in order. */
 export const MIGRATIONS = [
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   Formats1764300000000,
   Sounds1764400000000,
   NamedSaves1764500000000,
+  SeenTime1764600000000,
 ] as const;

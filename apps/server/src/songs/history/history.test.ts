@@ -1,13 +1,15 @@
+import { join } from 'node:path';
 import { changeBetween } from '@plucky/core';
 import { DataSource } from 'typeorm';
-import { listCopies } from '../../database/copies.ts';
+import { COPIES_KEPT, isSound, listCopies, makeCopy } from '../../database/copies.ts';
+import { SeenTime, sinceStop } from '../../database/seen-time.ts';
 import { Housekeeping } from '../../housekeeping/housekeeping.ts';
 import { useApp } from '../../testing/app.ts';
 import { byId, hit, recordOf, songsOf } from '../../testing/songs.ts';
 import type { Revision } from '../songs.service.ts';
 import { packUndo, undone } from './undo.ts';
 
-const { api, app, folder } = useApp();
+const { api, app, folder, restart } = useApp();
 const { newSong, contents, save } = songsOf(api);
 
 const history = async (id: string) =>
@@ -16,12 +18,16 @@ const at = (id: string, revision: number) => api().get(`/api/songs/${id}/history
 const tempoOf = async (id: string, revision: number) =>
   recordOf(((await at(id, revision).expect(200)).body as { records: [] }).records, 'song').tempo;
 
-/** Puts the changes of a song at times of their own. */
+/** Puts the changes of a song at times of their own, of that which was seen to pass. */
 async function dateChanges(id: string, times: readonly (readonly [revision: number, iso: string])[]) {
   for (const [revision, iso] of times)
     await app()
       .get(DataSource)
-      .query('UPDATE change SET at = ? WHERE songId = ? AND revision = ?', [iso, id, revision]);
+      .query('UPDATE change SET seenAt = ? WHERE songId = ? AND revision = ?', [
+        Date.parse(iso),
+        id,
+        revision,
+      ]);
 }
 
 test('an undo leads back to the byte, whatever was put, changed and removed', async () => {
@@ -43,7 +49,7 @@ test('older changes are thinned to one an hour and one a day, and every kept one
   const { id, records } = await newSong();
   const song = recordOf(records, 'song');
   for (let i = 1; i <= 9; i++) await save(id, i, [{ ...song, tempo: 100 + i }]).expect(200);
-  const now = new Date('2031-05-20T12:00:00Z');
+  const now = Date.parse('2031-05-20T12:00:00Z');
   await dateChanges(id, [
     [2, '2031-05-01T08:00:00Z'],
     [3, '2031-05-01T20:00:00Z'],
@@ -79,14 +85,43 @@ test('older changes are thinned to one an hour and one a day, and every kept one
   expect(await history(id)).toHaveLength(8);
 });
 
-test('a song that lies in the bin for 30 days is deleted for good, and a copy is made once a day', async () => {
+test('a song that was seen to lie in the bin for 30 days is deleted for good, and a copy is made once a day', async () => {
   const { id } = await newSong();
   await api().delete(`/api/songs/${id}`).expect(204);
-  const day = (n: number) => new Date(Date.now() + n * 86_400_000);
+  const day = (n: number) => app().get(SeenTime).now + n * 86_400_000;
   await app().get(Housekeeping).tidy(day(29));
   expect((await api().get('/api/songs/bin')).body).toHaveLength(1);
   expect(listCopies(folder())).toHaveLength(1);
   await app().get(Housekeeping).tidy(day(31));
   expect((await api().get('/api/songs/bin')).body).toEqual([]);
-  expect(listCopies(folder())).toHaveLength(2);
+  expect(listCopies(folder()).map(({ number }) => number)).toEqual([2, 1]);
+});
+
+test('a clock that jumps empties no bin and ends no copying', async () => {
+  const { id } = await newSong();
+  await api().delete(`/api/songs/${id}`).expect(204);
+  for (const years of [40, -40]) {
+    const jumped = Date.now() + years * 365 * 86_400_000;
+    jest.spyOn(Date, 'now').mockReturnValue(jumped);
+    await restart();
+    await app().get(Housekeeping).tidy();
+    expect((await api().get('/api/songs/bin')).body).toHaveLength(1);
+    jest.restoreAllMocks();
+  }
+  // However often it jumps, a start counts a day at the most and a step back nothing.
+  expect(app().get(SeenTime).now).toBeLessThan(2 * 86_400_000 + 60_000);
+  expect(sinceStop('2999-01-01T00:00:00Z', Date.now())).toBe(0);
+  expect(sinceStop('no date', Date.now())).toBe(0);
+});
+
+test('copies are kept by their numbers, not by their dates, and the one just made always is', async () => {
+  const file = join(folder(), 'plucky-verse.db');
+  for (let i = 1; i <= COPIES_KEPT + 3; i++) {
+    await newSong();
+    const made = makeCopy(folder(), file, new Date(Date.UTC(2090 - i, 0, 1)));
+    expect(made?.number).toBe(i);
+    expect(listCopies(folder())[0]).toEqual(made);
+  }
+  expect(listCopies(folder()).map(({ number }) => number)).toEqual([10, 9, 8, 7, 6, 5, 4]);
+  expect(listCopies(folder()).every((copy) => isSound(copy.file))).toBe(true);
 });

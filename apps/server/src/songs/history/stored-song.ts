@@ -24,7 +24,8 @@ export function storedSong(connection: Connection, songId: string): StoredSong {
 /** An entry of a song's history with its undo. */
 export interface StoredChange extends StoredUndo {
   readonly revision: number;
-  readonly at: string;
+  /** By the time that was seen to pass, in ms. */
+  readonly seenAt: number;
   readonly covers: number;
   /** Of the records that it leads back to. */
   readonly format: number;
@@ -34,12 +35,12 @@ export interface StoredChange extends StoredUndo {
 export function storedChanges(connection: Connection, songId: string, after: number): StoredChange[] {
   return connection
     .prepare(
-      'SELECT revision, at, covers, format, inverse, undo FROM change WHERE songId = ? AND revision > ? ORDER BY revision DESC',
+      'SELECT revision, seenAt, covers, format, inverse, undo FROM change WHERE songId = ? AND revision > ? ORDER BY revision DESC',
     )
     .all(songId, after)
     .map((row) => ({
       revision: Number(row['revision']),
-      at: String(row['at']),
+      seenAt: Number(row['seenAt']),
       covers: Number(row['covers']),
       format: Number(row['format']),
       inverse: String(row['inverse']),

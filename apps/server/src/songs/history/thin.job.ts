@@ -13,7 +13,7 @@ export const KEPT_HOURLY = 7 * DAY;
 
 export interface ThinJob {
   readonly songId: string;
-  /** In ms since 1970. */
+  /** Of the time that was seen to pass, in ms. */
   readonly now: number;
 }
 
@@ -61,7 +61,7 @@ function groupsOf(changes: readonly StoredChange[], now: number): StoredChange[]
   const groups: StoredChange[][] = [];
   let last: string | null = null;
   for (const change of changes) {
-    const time = Date.parse(change.at);
+    const time = change.seenAt;
     const age = now - time;
     const key =
       age < KEPT_WHOLE

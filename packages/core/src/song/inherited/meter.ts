@@ -1,11 +1,11 @@
-import type { Meter } from '../../time/meter.ts';
+import { type Meter, MOST_BEATS } from '../../time/meter.ts';
 import type { Zod } from '../../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 export const meterSchema = (z: Zod) =>
   z
     .strictObject({
-      beats: z.int().min(1).max(32),
+      beats: z.int().min(1).max(MOST_BEATS),
       unit: z.literal([2, 4, 8, 16]),
       groups: z.array(z.int().min(1)).min(1).max(32),
     })

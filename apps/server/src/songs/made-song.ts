@@ -1,0 +1,51 @@
+import {
+  indexOf,
+  InvalidSongError,
+  meterName,
+  readSong,
+  sizeProblems,
+  songBars,
+  type SongDocument,
+} from '@plucky/core';
+
+/** A song as it is stored: what lists show of it, and its records as texts. */
+export interface MadeSong {
+  readonly face: MadeFace;
+  readonly rows: readonly MadeRow[];
+}
+
+export interface MadeRow {
+  readonly id: string;
+  readonly kind: string;
+  readonly body: string;
+}
+
+/** What lists show of a song, but for its place among the songs. */
+export interface MadeFace {
+  readonly name: string;
+  readonly tempo: number;
+  readonly meter: string;
+  readonly keyName: string;
+  readonly bars: number;
+}
+
+export function madeFace(document: SongDocument): MadeFace {
+  const { song } = indexOf(document);
+  return {
+    name: song.name,
+    tempo: song.tempo,
+    meter: meterName(song.meter),
+    keyName: `${song.key.tonic} ${song.key.scale}`,
+    bars: songBars(document),
+  };
+}
+
+/** The rows of a song that was made, found as sound as one that a file says. Throws InvalidSongError. */
+export function madeSong(document: SongDocument): MadeSong {
+  const records = Object.values(document.records);
+  readSong(records);
+  const problems = sizeProblems(document);
+  if (problems.length) throw new InvalidSongError(problems);
+  const rows = records.map((record) => ({ id: record.id, kind: record.kind, body: JSON.stringify(record) }));
+  return { face: madeFace(document), rows };
+}
