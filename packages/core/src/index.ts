@@ -87,6 +87,7 @@ export { isChange, isRefusal, type Outcome, type Refusal } from './song/outcome.
 export { apply, withChange } from './song/apply.ts';
 export {
   changeBetween,
+  changeFrom,
   invert,
   isNothing,
   NO_CHANGE,
@@ -95,6 +96,7 @@ export {
   stepOf,
   touchedBy,
   type Change,
+  type Step,
 } from './song/change.ts';
 export { changeOf, changeSetOf, type ChangeSet } from './song/change-set.ts';
 export { hitsAsPatterns, laidHits, type LaidHits } from './song/laid-aside.ts';

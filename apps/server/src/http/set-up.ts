@@ -10,8 +10,8 @@ import { refuseForeignSites } from './foreign-sites.ts';
 import { refuseManyValues, refuseTwistedBodies } from './plain-json.ts';
 import { RawFieldsPipe } from './raw-field.ts';
 
-/** The largest JSON body, and the largest song file, which is all of a song at once. */
-const [JSON_LIMIT, SONG_LIMIT] = ['1mb', '32mb'];
+/** The largest JSON body, the largest change, which is at the least one record of a song, and the largest song file, which is all of a song at once. */
+const [JSON_LIMIT, CHANGE_LIMIT, SONG_LIMIT] = ['1mb', '4mb', '32mb'];
 const SONG_FILES = '/api/songs/file';
 
 /** What every request passes through, on the server and in its tests alike. */
@@ -37,8 +37,11 @@ export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' |
   app.use('/api/imports', boundBody(LARGEST_IMPORT));
   // A whole song is parsed and read by a worker.
   app.useBodyParser('raw', { limit: SONG_LIMIT, type: ({ url = '' }) => url === SONG_FILES });
-  const looked = { limit: JSON_LIMIT, verify: refuseManyValues };
-  app.useBodyParser('json', looked);
+  const verify = refuseManyValues;
+  const changes = { limit: CHANGE_LIMIT, verify, type: ({ url = '' }) => url.endsWith('/changes') };
+  app.useBodyParser('json', changes);
+  const others = { limit: JSON_LIMIT, verify };
+  app.useBodyParser('json', others);
   app.use(refuseTwistedBodies());
   app.useGlobalFilters(new ErrorFilter());
   app.useGlobalPipes(

@@ -11,6 +11,8 @@ import { stopAndWeigh, timeSaves } from './saves.ts';
 import { type Scale, SHORT, WHOLE } from './scale.ts';
 import { ServerProcess } from './server-process.ts';
 import { startTwice } from './two-servers.ts';
+import { sendWideBodies } from './wide-bodies.ts';
+import { editInWindows } from './windows.ts';
 
 // npm run torture [-- --short] [-- --seed 7]: faults, giants and bad bodies against servers of its own; a line a figure.
 const argument = (name: string) => process.argv[process.argv.indexOf(name) + 1];
@@ -39,6 +41,8 @@ const steps: Readonly<Record<string, () => Promise<void>>> = {
   giants: () => onServer('giants', (address) => sendGiants(address, report)),
   exports: () => onServer('exports', (address) => exportGiant(address, scale, report)),
   saves: () => onServer('saves', (address) => timeSaves(address, scale, report)),
+  wide: () => onServer('wide', (address) => sendWideBodies(address, report)),
+  windows: () => editInWindows(inFolder('windows'), scale, report),
   two: () => startTwice(inFolder('two'), report),
   rest: async () => openDamaged(await stopAndWeigh(inFolder('rest'), scale, report), report),
 };

@@ -1,8 +1,9 @@
-import { changeFromSparse, documentOf, FORMAT, saysSame, type SparseChange } from '@plucky/core';
+import { type Change, changeFromSparse, documentOf, FORMAT, saysSame, type SparseChange } from '@plucky/core';
 import { api, ApiError, type SaveAnswer } from '../api/client.ts';
 import { layAside } from './aside.ts';
 import { keep, sameDeeds } from './journal.ts';
 import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } from './outbox.ts';
+import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
 
 /** How long after an edit it is saved, in ms. */
@@ -97,8 +98,13 @@ export function startAutosave(
   async function sendFirst(first: Entry): Promise<void> {
     const fixed = { ...first, isFixed: true };
     store.setState(({ outbox }) => ({ outbox: [fixed, ...outbox.slice(1)], saving: { kind: 'saving' } }));
+    const parts = partsOf(fixed.change);
     let answer: SaveAnswer;
     try {
+      if (parts.length > 1) {
+        await sendParts(fixed, parts);
+        return;
+      }
       answer = await send(store.getState().songId, { ...fixed, by: window_, format: FORMAT });
     } catch (error) {
       if (!(error instanceof ApiError) || !isRefused(error)) throw error;
@@ -120,6 +126,23 @@ export function startAutosave(
       }
     }
     if (answer.left) await setAside(fixed, answer.left, 'its place is gone');
+    keepSoon();
+  }
+
+  /** Sends what is too large for one save; the song as it is after all of them is fetched. */
+  async function sendParts(entry: Entry, parts: readonly Change[]): Promise<void> {
+    let { base } = entry;
+    const left: SparseChange[] = [];
+    for (const [i, change] of parts.entries()) {
+      const part = { ...entry, id: `${entry.id}-${i}`, base, change };
+      const answer = await send(store.getState().songId, { ...part, by: window_, format: FORMAT });
+      base = answer.revision;
+      if (answer.left) left.push(answer.left);
+    }
+    const { saved, revision, outbox } = store.getState();
+    store.setState({ saved, revision, outbox: outbox.slice(1) });
+    await fetchAnew();
+    for (const one of left) await setAside(entry, one, 'its place is gone');
     keepSoon();
   }
 

@@ -90,7 +90,11 @@ function attempt(asked: Change, onto: SongDocument, isWhole: boolean, decide: De
       return value;
     };
     let next: unknown = now;
-    if (!from || !to || (isWhole && from === now)) {
+    if (isWhole && from && from === now) {
+      // As nobody else has changed it: what is asked for is what it becomes.
+      next = decide(id, [], { from, to }, now);
+      leaves.push({ id, path: [] });
+    } else if (!from || !to) {
       if (!saysSame(now, to)) next = leaf([], { from, to }, now);
     } else if (!now) gone.push({ id, path: [] });
     else {
