@@ -1,4 +1,4 @@
-import { chromium, type LaunchOptions } from '@playwright/test';
+import { type Browser, chromium, type LaunchOptions } from '@playwright/test';
 import { type Figure, median } from './measure.js';
 
 const EDITS = 40;
@@ -46,6 +46,7 @@ export async function pageFigures(address: string, launch: LaunchOptions): Promi
     }, EDITS);
     const [edited, idle] = [median(times.edited), median(times.idle)];
     return [
+      await editToOther(browser, address),
       {
         name: 'edit to paint',
         unit: 'ms',
@@ -57,4 +58,30 @@ export async function pageFigures(address: string, launch: LaunchOptions): Promi
   } finally {
     await browser.close();
   }
+}
+
+/** From a press in one window to when another window of the same browser shows what it changed. */
+async function editToOther(browser: Browser, address: string): Promise<Figure> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(address);
+  await page.getByRole('button', { name: 'New song' }).click();
+  const rows = page.getByRole('application');
+  await rows.focus();
+  const other = await context.newPage();
+  await other.goto(page.url());
+  await other.getByRole('application').waitFor();
+  await page.getByText('Open in 2 windows').waitFor();
+  const times: number[] = [];
+  const shown =
+    '[...document.querySelectorAll("g[data-hits]")].reduce((sum, row) => sum + Number(row.dataset.hits), 0)';
+  for (let i = 0; i < EDITS; i++) {
+    const start = performance.now();
+    // A hit at the caret, taken away by the next press but one.
+    await rows.press(i % 2 ? 'Delete' : 'a');
+    await other.waitForFunction(`${shown} === ${i % 2 ? 0 : 1}`);
+    times.push(performance.now() - start);
+  }
+  await context.close();
+  return { name: 'edit to other window', unit: 'ms', median: median(times), runs: EDITS, ratio: {} };
 }

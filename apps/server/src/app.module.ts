@@ -14,7 +14,9 @@ import { JobsService } from './jobs/jobs.service.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
+import { OpenSongs } from './songs/open-songs.ts';
 import { RaiseFormats } from './songs/raise-formats.ts';
+import { SavesService } from './songs/saves.service.ts';
 import { SongEvents } from './songs/song-events.ts';
 import { SongsController } from './songs/songs.controller.ts';
 import { SongsService } from './songs/songs.service.ts';
@@ -46,7 +48,9 @@ export function appModule(config: Config): DynamicModule {
       rateLimitGuard,
       RaiseFormats,
       JobsService,
+      OpenSongs,
       SongEvents,
+      SavesService,
       SongsService,
       ExportsService,
       ImportsService,

@@ -3,7 +3,8 @@ import { Injectable, NotFoundException, UnprocessableEntityException } from '@ne
 import type { Use } from '@plucky/core';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { type Running, whileHere } from '../jobs/lane.ts';
-import { type NewSong, SongsService } from '../songs/songs.service.ts';
+import type { NewSong } from '../songs/faces.ts';
+import { SongsService } from '../songs/songs.service.ts';
 import type { FoldImportDone, ImportFacts, SentFile } from './import.job.ts';
 
 /** How many files that were sent are kept until songs are made of them; the oldest goes first. */

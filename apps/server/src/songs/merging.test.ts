@@ -13,7 +13,7 @@ import {
 } from '@plucky/core';
 import { useApp } from '../testing/app.ts';
 import { byId, hit, recordOf, songsOf } from '../testing/songs.ts';
-import type { EventFace, SaveAnswer } from './songs.service.ts';
+import type { EventFace, SaveAnswer } from './save.ts';
 
 const { api, app } = useApp({ shared: true });
 const { newSong, contents, save } = songsOf(api);

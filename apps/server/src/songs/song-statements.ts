@@ -90,3 +90,19 @@ export async function answerTo(
   );
   return found?.answer ?? null;
 }
+
+/** How much of a song is written before others have their turn, in characters. */
+const A_TURN = 128 * 1024;
+
+/** Rows some at a time. */
+export function* inTurns(rows: readonly MadeRow[]): Iterable<MadeRow[]> {
+  let [some, size]: [MadeRow[], number] = [[], 0];
+  for (const row of rows) {
+    some.push(row);
+    size += row.body.length;
+    if (size < A_TURN) continue;
+    yield some;
+    [some, size] = [[], 0];
+  }
+  if (some.length) yield some;
+}

@@ -31,6 +31,9 @@ import { Refusals } from '../http/answers.ts';
 import { fileOf } from '../http/file-of.ts';
 import { Gone } from '../http/gone.ts';
 import { ImportsService } from '../imports/imports.service.ts';
+import type { NewSong } from './faces.ts';
+import { faceOfEvent } from './save.ts';
+import { SavesService } from './saves.service.ts';
 import type { Told } from './song-events.ts';
 import {
   ChangesDto,
@@ -45,7 +48,7 @@ import {
   SongFileDto,
   SongRevisionDto,
 } from './songs.dto.ts';
-import { faceOfEvent, type NewSong, SongsService } from './songs.service.ts';
+import { SongsService } from './songs.service.ts';
 
 /** A new song as it is answered: its records are texts already, and go out one by one. */
 function answerOf({ rows, ...song }: NewSong): StreamableFile {
@@ -67,10 +70,12 @@ function messageOf(told: Told): MessageEvent {
 @Controller('songs')
 export class SongsController {
   readonly #songs: SongsService;
+  readonly #saves: SavesService;
   readonly #imports: ImportsService;
 
-  constructor(songs: SongsService, imports: ImportsService) {
+  constructor(songs: SongsService, saves: SavesService, imports: ImportsService) {
     this.#songs = songs;
+    this.#saves = saves;
     this.#imports = imports;
   }
 
@@ -137,7 +142,7 @@ export class SongsController {
   @ApiOkResponse({ type: SaveAnswerDto })
   @Refusals(400, 404, 409, 413, 422, 503, 507)
   change(@Param('id') id: string, @Body() body: ChangesDto): Promise<SaveAnswerDto> {
-    return this.#songs.change(id, body.base, body);
+    return this.#saves.change(id, body.base, body);
   }
 
   /**
@@ -156,7 +161,7 @@ export class SongsController {
     @Query('since') since?: string,
   ): Promise<Observable<MessageEvent>> {
     const seen = Number(last ?? since ?? NaN);
-    const told = await this.#songs.events(id, Number.isSafeInteger(seen) ? seen : null);
+    const told = await this.#saves.events(id, Number.isSafeInteger(seen) ? seen : null);
     return told.pipe(map(messageOf));
   }
 
@@ -166,7 +171,7 @@ export class SongsController {
   @ApiNoContentResponse()
   @Refusals(400, 404, 503)
   here(@Param('id') id: string, @Body() body: PresenceDto): Promise<void> {
-    return this.#songs.here(id, body);
+    return this.#saves.here(id, body);
   }
 
   /** Puts a song in the bin. */
@@ -208,6 +213,6 @@ export class SongsController {
   @ApiOkResponse({ type: SongRevisionDto })
   @Refusals(400, 404, 409, 422, 503, 507)
   revert(@Param('id') id: string, @Body() body: RevertDto): Promise<SongRevisionDto> {
-    return this.#songs.revert(id, body.revision);
+    return this.#saves.revert(id, body.revision);
   }
 }

@@ -18,6 +18,7 @@ export function useLive(store: DocumentStore, window_: string): void {
   useEffect(() => {
     const { songId } = store.getState();
     const autosave = startAutosave(store, window_, api, {
+      isShared: () => useHere.getState().others.length > 0,
       aside: (label, why) =>
         notify(`“${label}” was laid aside: ${why}. It is in the history.`, { variant: 'warning' }),
     });

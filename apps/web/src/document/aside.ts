@@ -1,11 +1,18 @@
 import { freshId } from '../shared/fresh-id.ts';
 import { keptHere, type LaidAside } from './kept-here.ts';
 
+/** What a browser without storage keeps for as long as the page is open. */
+const onlyHere: LaidAside[] = [];
+
 /** Keeps an edit that had no place; told to those who show what is laid aside. */
 export async function layAside(edit: Omit<LaidAside, 'id' | 'at'>): Promise<LaidAside> {
   const { song, format, label, why, change, around } = edit;
   const aside = { id: freshId(), song, at: Date.now(), format, label, why, change, around };
-  await (await keptHere()).put('aside', aside);
+  try {
+    await (await keptHere()).put('aside', aside);
+  } catch {
+    onlyHere.push(aside);
+  }
   tell();
   return aside;
 }
@@ -14,7 +21,12 @@ export async function layAside(edit: Omit<LaidAside, 'id' | 'at'>): Promise<Laid
 export async function laidAside(
   song: string,
 ): Promise<{ readonly edits: readonly LaidAside[]; readonly unreadable: number }> {
-  const all = await (await keptHere()).getAllFromIndex('aside', 'song', song);
+  const mine = onlyHere.filter((edit) => edit.song === song);
+  const kept = await keptHere().then(
+    (database) => database.getAllFromIndex('aside', 'song', song),
+    () => [],
+  );
+  const all = [...mine, ...kept];
   if (!all.length) return { edits: [], unreadable: 0 };
   const { readKept } = await import('./read-records.ts');
   const edits = all.map(readKept).filter((edit) => edit !== null);
@@ -23,12 +35,16 @@ export async function laidAside(
 
 /** Puts what is left of an edit in its place. */
 export async function replaceAside(edit: LaidAside): Promise<void> {
-  await (await keptHere()).put('aside', edit);
+  const place = onlyHere.findIndex(({ id }) => id === edit.id);
+  if (place >= 0) onlyHere[place] = edit;
+  else await (await keptHere()).put('aside', edit);
   tell();
 }
 
 export async function forgetAside(id: string): Promise<void> {
-  await (await keptHere()).delete('aside', id);
+  const place = onlyHere.findIndex((edit) => edit.id === id);
+  if (place >= 0) onlyHere.splice(place, 1);
+  else await (await keptHere()).delete('aside', id);
   tell();
 }
 

@@ -105,7 +105,7 @@ let autosave: Autosave;
 const aside = jest.fn();
 const open = () =>
   createDocumentStore('s', { revision: server.revision, records: Object.values(server.document.records) });
-const start = (of: DocumentStore) => startAutosave(of, 'mine', server, { aside });
+const start = (of: DocumentStore) => startAutosave(of, 'mine', server, { isShared: () => false, aside });
 /** Lets everything happen that is to come, storage included. */
 const settled = async (ms = 120_000) => {
   for (let i = 0; i < 12; i++) {

@@ -6,8 +6,8 @@ import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } fro
 import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
 
-/** How long after an edit it is saved, in ms. */
-const DELAY = 400;
+/** How long after an edit it is saved, in ms: sooner while others see what is done. */
+const [DELAY, DELAY_SHARED] = [400, 40];
 /** How long after a failure it is tried again: at first, and at the longest; each wait is twice the one before. In ms. */
 const [FIRST_RETRY, LAST_RETRY] = [1000, 30_000];
 /** How often this browser keeps what is edited, in ms. */
@@ -19,8 +19,10 @@ export interface Sending {
   readonly song: typeof api.song;
 }
 
-/** What is told of saving, for the person. */
-export interface Told {
+/** What saving asks of the page around it, and tells it. */
+export interface Around {
+  /** Whether another window has the song open. */
+  readonly isShared: () => boolean;
   /** An edit had no place any more, in its words. */
   readonly aside: (label: string, why: string) => void;
 }
@@ -42,7 +44,7 @@ export function startAutosave(
   store: DocumentStore,
   window_: string,
   { change: send, song: fetchSong }: Sending = api,
-  told: Told = { aside: () => undefined },
+  around: Around = { isShared: () => false, aside: () => undefined },
 ): Autosave {
   let timer: ReturnType<typeof setTimeout> | undefined;
   let keeping: ReturnType<typeof setTimeout> | undefined;
@@ -111,6 +113,8 @@ export function startAutosave(
       await refuse(fixed, error.message);
       return;
     }
+    // Laid aside before it is let go, so that nothing is between the two.
+    if (answer.left) await setAside(fixed, answer.left, 'its place is gone');
     const state = store.getState();
     const outbox = withoutFirst(state.outbox, fixed.base, answer.revision);
     const isPlain =
@@ -125,24 +129,19 @@ export function startAutosave(
         isBehind = true;
       }
     }
-    if (answer.left) await setAside(fixed, answer.left, 'its place is gone');
     keepSoon();
   }
 
   /** Sends what is too large for one save; the song as it is after all of them is fetched. */
   async function sendParts(entry: Entry, parts: readonly Change[]): Promise<void> {
     let { base } = entry;
-    const left: SparseChange[] = [];
     for (const [i, change] of parts.entries()) {
       const part = { ...entry, id: `${entry.id}-${i}`, base, change };
       const answer = await send(store.getState().songId, { ...part, by: window_, format: FORMAT });
       base = answer.revision;
-      if (answer.left) left.push(answer.left);
+      if (answer.left) await setAside(entry, answer.left, 'its place is gone');
     }
-    const { saved, revision, outbox } = store.getState();
-    store.setState({ saved, revision, outbox: outbox.slice(1) });
-    await fetchAnew();
-    for (const one of left) await setAside(entry, one, 'its place is gone');
+    await fetchAnew(1);
     keepSoon();
   }
 
@@ -151,19 +150,18 @@ export function startAutosave(
     const { songId } = store.getState();
     const before = { records: recordsBefore(entry) };
     const change = changeFromSparse(before, left);
-    const { label, around } = entry;
-    await layAside({ song: songId, format: FORMAT, label, why, change, around });
-    told.aside(entry.label, why);
+    await layAside({ song: songId, format: FORMAT, label: entry.label, why, change, around: entry.around });
+    around.aside(entry.label, why);
   }
 
   async function refuse(entry: Entry, why: string): Promise<void> {
     const { songId } = store.getState();
-    const { change, label, around } = entry;
-    await layAside({ song: songId, format: FORMAT, label, why, change, around });
+    const { change, label } = entry;
+    await layAside({ song: songId, format: FORMAT, label, why, change, around: entry.around });
     const { saved, revision, outbox } = store.getState();
     show({ saved, revision, outbox: onTo(saved, outbox.slice(1)) });
     keepSoon();
-    told.aside(label, why);
+    around.aside(label, why);
   }
 
   const show = (pending: Pick<DocumentState, 'saved' | 'revision' | 'outbox'>) =>
@@ -179,7 +177,8 @@ export function startAutosave(
     else if (next !== state) show(next);
   }
 
-  async function fetchAnew(): Promise<void> {
+  /** Takes the song as the server has it, which has so many of the entries by now. */
+  async function fetchAnew(done = 0): Promise<void> {
     const { songId } = store.getState();
     const { revision, records } = await fetchSong(songId);
     isBehind = false;
@@ -190,7 +189,7 @@ export function startAutosave(
         return mine && saysSame(mine, record) ? mine : record;
       }),
     );
-    show({ saved, revision, outbox: onTo(saved, outbox) });
+    show({ saved, revision, outbox: onTo(saved, outbox.slice(done)) });
   }
 
   // Not at each step of a drag: writing to the browser's storage holds the page up.
@@ -236,7 +235,7 @@ export function startAutosave(
     }
     if (state.keeping === 'kept') store.setState({ keeping: 'writing' });
     if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
-    if (!isRunning && state.saving.kind !== 'failed') schedule(DELAY);
+    if (!isRunning && state.saving.kind !== 'failed') schedule(around.isShared() ? DELAY_SHARED : DELAY);
   });
   if (store.getState().outbox.length) schedule(0);
   return {

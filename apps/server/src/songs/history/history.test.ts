@@ -6,7 +6,7 @@ import { SeenTime, sinceStop } from '../../database/seen-time.ts';
 import { Housekeeping } from '../../housekeeping/housekeeping.ts';
 import { useApp } from '../../testing/app.ts';
 import { byId, hit, recordOf, songsOf } from '../../testing/songs.ts';
-import type { Revision } from '../songs.service.ts';
+import type { Revision } from '../faces.ts';
 import { packUndo, undone } from './undo.ts';
 
 const { api, app, folder, restart } = useApp();
