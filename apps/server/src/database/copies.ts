@@ -74,7 +74,7 @@ export function makeCopy(dataDir: string, databaseFile: string, at: Date): Copy 
     const said = `${String(number).padStart(6, '0')}-${at.toISOString().slice(0, 19).replaceAll(':', '-')}`;
     const file = join(folder, `plucky-verse-${said}Z.db`);
     renameSync(unfinished, file);
-    // Those of the lowest numbers go, of which the new one never is.
+    // The lowest numbers go; the new copy has the highest.
     for (const old of copies.slice(COPIES_KEPT - 1)) rmSync(old.file);
     return { file, number, at, size: statSync(file).size };
   } finally {
@@ -96,7 +96,7 @@ export function bringBack(databaseFile: string, copy: Copy, at: Date): string | 
   return had ? aside : null;
 }
 
-/** Whether a file is a database that is whole. */
+/** True for a file that is a whole database. */
 export function isSound(file: string): boolean {
   if (!existsSync(file)) return false;
   try {

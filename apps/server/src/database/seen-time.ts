@@ -53,7 +53,7 @@ export class SeenTime implements OnApplicationBootstrap {
   }
 }
 
-/** How long a stop was, in ms, by two readings of the machine's clock that may have nothing to do with one another. */
+/** The length of a stop, in ms, by two readings of a clock that may have jumped between them. */
 export function sinceStop(at: string, now: number): number {
   const passed = now - Date.parse(at);
   return Number.isFinite(passed) ? Math.min(LONGEST_STOP, Math.max(0, passed)) : 0;

@@ -1,6 +1,6 @@
 import type { NextFunction, Request, Response } from 'express';
 
-/** How long one who sends too much may take to hear so before the connection is ended, in ms. */
+/** The time in which a client can read the refusal before its connection ends, in ms. */
 const TO_HEAR = 1000;
 
 /**

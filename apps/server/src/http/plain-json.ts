@@ -5,10 +5,10 @@ import type { NextFunction, Request, Response } from 'express';
 /** How deep a body may be nested; a song's records need eight. */
 export const DEEPEST = 32;
 
-/** How long a list of a body may be, and how many keys an object may have: more than anything in a song that is accepted. */
+/** The longest list of a body, and the most keys of an object: more than anything in a song that is accepted. */
 const LONGEST = 16_384;
 
-/** How many values a body may hold that is read on the server's own thread. */
+/** The most values of a body that is read on the server's own thread. */
 const MOST_VALUES = 120_000;
 
 /** Names that every object carries: as keys of a body they would be taken for those, or lost on the way. */

@@ -4,7 +4,7 @@ import { ValidateBy } from 'class-validator';
 /** A field of a body that is looked at as it came: nothing of it is copied or transformed on the way. */
 type Held = () => unknown;
 
-/** How many values a body may hold outside its raw fields. */
+/** The most values of a body outside its raw fields. */
 const MOST_PLAIN = 2000;
 
 const fieldsOf = new Map<unknown, Set<string>>();
@@ -50,7 +50,7 @@ export class RawFieldsPipe extends ValidationPipe {
   }
 }
 
-/** Whether more is said outside the raw fields than any body here says. */
+/** True for a body that holds more outside its raw fields than any here does. */
 function isWide(body: Readonly<Record<string, unknown>>, raw: ReadonlySet<string>): boolean {
   let left = MOST_PLAIN;
   const look = (value: unknown): void => {

@@ -83,7 +83,7 @@ export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
   }
 };
 
-/** What a fold may cost at the most, and up to where it is short, by `foldWork`. */
+/** The most work of a fold, and the most of a short one, by `foldWork`. */
 const [MOST_WORK, SHORT_WORK] = [4_000_000_000, 20_000_000];
 
 const notesIn = ({ tracks }: ArrivedFile) => tracks.reduce((sum, { notes }) => sum + notes.length, 0);

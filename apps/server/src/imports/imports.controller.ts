@@ -19,7 +19,7 @@ import { ImportsService } from './imports.service.ts';
 const [LARGEST, AROUND] = [20 * 1024 * 1024, 64 * 1024];
 /** The largest form. */
 export const LARGEST_IMPORT = LARGEST + AROUND;
-/** What a form may hold: one file and nothing else to speak of. */
+/** Limits of a form: one file and little else. */
 const FORM = {
   fileSize: LARGEST,
   files: 1,

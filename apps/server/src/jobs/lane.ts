@@ -39,7 +39,7 @@ export interface Running<T> {
   readonly cancel: () => void;
 }
 
-/** What a job comes to for one who waits for it; it is ended when they go. */
+/** The result of a job for a client that waits for it; the job ends when the client leaves. */
 export async function whileHere<T>({ result, cancel }: Running<T>, gone: AbortSignal): Promise<T> {
   if (gone.aborted) cancel();
   gone.addEventListener('abort', cancel, { once: true });

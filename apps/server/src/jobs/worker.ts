@@ -47,7 +47,7 @@ parentPort?.on('message', (request: JobRequest) => {
   }
 });
 
-/** What is wrong with what was given, rather than with the work: it is told as the server tells it. */
+/** The refusal for input that is wrong; null for a fault of the work itself. */
 function refusalOf(error: unknown) {
   if (error instanceof JobRefused) {
     const { status, message, problems } = error;

@@ -5,7 +5,7 @@ import type { SongEntity } from './song.entity.ts';
 /** A song that was made by a worker, its records as texts. */
 export interface NewSong extends SongFace {
   readonly rows: readonly MadeRow[];
-  /** What folding a MIDI file came to. */
+  /** Figures of the fold of a MIDI file. */
   readonly folded?: object;
 }
 

@@ -20,7 +20,7 @@ export interface MadeRow {
   readonly body: string;
 }
 
-/** What lists show of a song, but for its place among the songs. */
+/** The facts of a song that lists show, but for its place among the songs. */
 export interface MadeFace {
   readonly name: string;
   readonly tempo: number;

@@ -153,7 +153,7 @@ test.each<[string, (records: readonly SongRecord[]) => unknown, number, RegExp]>
   expect(byId((await contents(id)).records)).toEqual(byId(records));
 });
 
-/** What a stream says, as it comes, until it is closed. */
+/** Reads a stream of events until it is closed. */
 function listen(id: string, since?: number) {
   const heard: { event: string; id: string; data: string }[] = [];
   const { port } = app().getHttpServer().address() as AddressInfo;

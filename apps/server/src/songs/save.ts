@@ -15,13 +15,13 @@ export interface MadeChange {
   readonly remove?: readonly string[] | undefined;
 }
 
-/** What came of a save, as it is kept for one that is repeated. */
+/** The answer to a save, as it is kept for a repeated one. */
 export interface KeptAnswer extends SongRevision {
   /** It was brought to what others had changed, or reached more than was asked for. */
   readonly merged?: true;
   /** Takes back what it has put in place of what others had made since. */
   readonly overwritten?: SparseChange;
-  /** What of it had no place any more. */
+  /** The part of it that had no place any more. */
   readonly left?: SparseChange;
 }
 
@@ -48,7 +48,7 @@ export function faceOfEvent({ revision, label, by, change, overwritten }: SongEv
   };
 }
 
-/** What a save tells beside its revision. */
+/** The parts of an answer beside its revision. */
 export function toldOf(overwritten: Change, left: Change): Pick<KeptAnswer, 'overwritten' | 'left'> {
   return {
     ...(isNothing(overwritten) ? {} : { overwritten: sparse(overwritten) }),

@@ -39,7 +39,7 @@ interface Save {
   readonly ask: (document: SongDocument, revision: number) => Change;
 }
 
-/** What a save came to: the song and what to tell of it, where anything was changed. */
+/** A save that was written: the song and its event, where anything changed, and the answer. */
 interface Saved {
   readonly song?: LoadedSong;
   readonly event?: SongEvent;
@@ -86,7 +86,7 @@ export class SavesService {
     return this.#commit(id, base, { name, by, label, ask });
   }
 
-  /** What happens to a song from now on, after what has happened since a revision; null for none. */
+  /** The events of a song from a revision on; null for now. */
   async events(id: string, since: number | null): Promise<Observable<Told>> {
     const revision = await this.#database.read((manager) => this.#open.revision(manager, id));
     return this.#events.stream(id, since ?? revision, revision);
@@ -101,7 +101,7 @@ export class SavesService {
     this.#events.here(id, presence);
   }
 
-  /** Whether a record was changed between two revisions; all are said to be where that is not known any more. */
+  /** Tells of each record whether it changed between two revisions; all did where that is not known any more. */
   #touched(id: string, after: number, upTo: number): (record: string) => boolean {
     if (after === upTo) return () => false;
     const events = this.#events.between(id, after, upTo);

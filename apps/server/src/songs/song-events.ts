@@ -22,7 +22,7 @@ export interface Presence {
   readonly at: string;
 }
 
-/** What a stream says: a change, who is here, that a gap cannot be filled, or that the song has gone to the bin. */
+/** An event of a stream: a change, the windows that are here, a gap that cannot be filled, or that the song is in the bin. */
 export type Told =
   | { readonly says: 'change'; readonly event: SongEvent }
   | { readonly says: 'here'; readonly windows: readonly Presence[] }
@@ -30,9 +30,9 @@ export type Told =
   | { readonly says: 'gone' }
   | { readonly says: 'beat' };
 
-/** How many changes of a song are kept to fill gaps, and of how many songs. */
+/** Changes that are kept of a song to fill gaps, and songs that they are kept of. */
 const [KEPT, SONGS] = [200, 64];
-/** How often a stream says that it is alive, and how long a window is here after it last said so, in ms. */
+/** The interval of a stream's beats, and the time after which a silent window counts as gone, in ms. */
 const [BEAT, AWAY] = [20_000, 50_000];
 
 interface Seen extends Presence {
@@ -73,7 +73,7 @@ export class SongEvents implements OnModuleDestroy {
     return events.length === Math.max(0, upTo - after) ? events : null;
   }
 
-  /** What happens to a song from now on, after what has happened since a revision. */
+  /** The events of a song from a revision on. */
   stream(songId: string, since: number, revision: number): Observable<Told> {
     const channel = this.#channel(songId);
     channel.streams++;

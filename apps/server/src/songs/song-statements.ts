@@ -91,7 +91,7 @@ export async function answerTo(
   return found?.answer ?? null;
 }
 
-/** How much of a song is written before others have their turn, in characters. */
+/** The most of a song that is written in one turn, in characters. */
 const A_TURN = 128 * 1024;
 
 /** Rows some at a time. */

@@ -212,7 +212,7 @@ export class SaveAnswerDto extends SongRevisionDto {
   left?: SparseChange;
 }
 
-/** Where a window works. */
+/** The place where a window works. */
 export class PresenceDto {
   @ApiProperty({ description: 'The id that the window has given itself.' })
   @Matches(/^[A-Za-z0-9_-]{1,64}$/)

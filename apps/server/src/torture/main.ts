@@ -5,6 +5,7 @@ import { openDamaged } from './damaged-files.ts';
 import { fillTheDisk } from './full-disk.ts';
 import { exportGiant, sendGiants } from './giants.ts';
 import { sendHostileBodies } from './hostile-bodies.ts';
+import { killInTheMiddle } from './interrupted.ts';
 import { killWhileSaving } from './kills.ts';
 import { Report } from './report.ts';
 import { stopAndWeigh, timeSaves } from './saves.ts';
@@ -43,6 +44,7 @@ const steps: Readonly<Record<string, () => Promise<void>>> = {
   saves: () => onServer('saves', (address) => timeSaves(address, scale, report)),
   wide: () => onServer('wide', (address) => sendWideBodies(address, report)),
   windows: () => editInWindows(inFolder('windows'), scale, report),
+  interrupted: () => killInTheMiddle(inFolder('interrupted'), scale, report),
   two: () => startTwice(inFolder('two'), report),
   rest: async () => openDamaged(await stopAndWeigh(inFolder('rest'), scale, report), report),
 };

@@ -3,7 +3,7 @@ import { ms, percentile, type Report } from './report.ts';
 
 const keys = (count: number) => Array.from({ length: count }, (_, i) => `"k${i}":{"a":${i % 10}}`).join(',');
 
-/** How long the server takes to say that it is well while bodies as wide and large as are taken come in. */
+/** Times the health check while the widest and largest bodies come in. */
 export async function sendWideBodies(address: string, report: Report): Promise<void> {
   const writer = await Writer.on(address);
   const own = (count: number) =>

@@ -15,7 +15,7 @@ export type ExportResult = Schemas['ExportResultDto'];
 export type KeptExports = Schemas['KeptExportsDto'];
 /** A pattern on the shelf; `own` is false for those that come with the application. */
 export type ShelfItem = Schemas['ShelfItemDto'];
-/** What came of a save. */
+/** The answer to a save. */
 export type SaveAnswer = Schemas['SaveAnswerDto'];
 /** A change of a song as it was kept, and a window that has it open. */
 export type SongEvent = Schemas['EventDto'];
@@ -32,7 +32,7 @@ export class ApiError extends Error {
   readonly status: number;
   readonly problems: readonly Problem[];
   readonly trouble: Trouble | null;
-  /** Whether the server itself answered, and not something between it and the page. */
+  /** True where the server itself answered, and not a proxy. */
   readonly isOurs: boolean;
   constructor(
     status: number,

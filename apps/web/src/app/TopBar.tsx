@@ -84,7 +84,7 @@ function SavedAt() {
   );
 }
 
-/** How many other windows have the song open. */
+/** The number of windows that have the song open, this one included. */
 function AlsoOpen() {
   const others = useHere((here) => here.others);
   if (!others.length) return null;

@@ -10,7 +10,7 @@ import { useSession } from '../session/store.ts';
 import { NoticeAction } from '../shared/ui/NoticeAction.tsx';
 import { notify } from '../shared/ui/notify.ts';
 
-/** How often a window says that it is here, and how long after it went elsewhere in the song, in ms. */
+/** The interval at which a window says that it is here, and the delay after it went elsewhere in the song, in ms. */
 const [EVERY, SOON] = [20_000, 600];
 
 /** Saves the song, takes what others make of it, and says where this window works, for as long as it is open. */

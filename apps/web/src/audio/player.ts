@@ -11,7 +11,7 @@ const AHEAD = 1.5;
 const AHEAD_ON_CABLE = 0.2;
 /** What is about to start within this time is left alone when an edit comes, in s. */
 const TOO_LATE = 0.03;
-/** How often what falls due is looked for, in ms. */
+/** The interval of the schedule, in ms. */
 const TICK = 25;
 /** The first hit comes this long after play is pressed, in s. */
 const LEAD = 0.06;
@@ -60,7 +60,7 @@ export class Player {
     return this.#clock !== null;
   }
 
-  /** Whether nothing is heard, for want of a device: the place runs by the page's clock. */
+  /** True while there is no audio device: the place runs by the page's clock. */
   get isSilent(): boolean {
     return this.#sound.isSilent;
   }

@@ -1,6 +1,6 @@
-/** How long a device may take to begin, and how long its clock may stand still before it is taken to be gone, in ms. */
+/** The longest that a device may take to begin, and that its clock may stand still before it counts as gone, in ms. */
 const [TO_BEGIN, STANDING] = [1500, 800];
-/** How often a device that is gone is asked for again, in ms. */
+/** The interval at which a device that is gone is asked for again, in ms. */
 const ASK_EVERY = 2000;
 
 /**
@@ -23,7 +23,7 @@ export class SoundClock {
     if (!made) this.#takeOver();
   }
 
-  /** Whether nothing is heard, and the page's clock stands in. */
+  /** True while there is no sound and the page's clock stands in. */
   get isSilent(): boolean {
     return this.#took !== null;
   }

@@ -11,7 +11,7 @@ export function useIsPlaying(song?: SongDocument): boolean {
   );
 }
 
-/** Whether what plays is not heard, for want of an audio device. */
+/** True while something plays without an audio device. */
 export function useIsSilent(): boolean {
   const player = thePlayer();
   return useSyncExternalStore(

@@ -1,7 +1,7 @@
 import { freshId } from '../shared/fresh-id.ts';
 import { keptHere, type LaidAside } from './kept-here.ts';
 
-/** What a browser without storage keeps for as long as the page is open. */
+/** Edits of a browser without storage, kept for as long as the page is open. */
 const onlyHere: LaidAside[] = [];
 
 /** Keeps an edit that had no place; told to those who show what is laid aside. */
@@ -17,7 +17,7 @@ export async function layAside(edit: Omit<LaidAside, 'id' | 'at'>): Promise<Laid
   return aside;
 }
 
-/** What is laid aside of a song, the latest first; what cannot be read is only counted. */
+/** The edits of a song that are laid aside, the latest first; unreadable ones are only counted. */
 export async function laidAside(
   song: string,
 ): Promise<{ readonly edits: readonly LaidAside[]; readonly unreadable: number }> {

@@ -29,7 +29,7 @@ class Server {
   document = documentOf(records);
   failures: number[] = [];
   requests = 0;
-  /** Whether the next save is done and its answer lost. */
+  /** Makes the next save done and its answer lost. */
   losesAnswer = false;
   readonly answers = new Map<string, SaveAnswer>();
   readonly kept: { readonly revision: number; readonly change: Change }[] = [];
@@ -66,7 +66,7 @@ class Server {
     this.kept.push({ revision: ++this.revision, change });
   }
 
-  /** What another window does. */
+  /** An edit of another window. */
   edit(make: (document: SongDocument) => ReturnType<typeof addHits>) {
     const outcome = make(this.document);
     if (!outcome || 'reason' in outcome) throw new Error('It did nothing.');

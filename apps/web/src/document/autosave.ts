@@ -6,22 +6,22 @@ import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } fro
 import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
 
-/** How long after an edit it is saved, in ms: sooner while others see what is done. */
+/** The delay of a save after its edit, in ms; shorter while another window has the song open. */
 const [DELAY, DELAY_SHARED] = [400, 40];
-/** How long after a failure it is tried again: at first, and at the longest; each wait is twice the one before. In ms. */
+/** The first and the longest wait after a failure, in ms; each is twice the one before. */
 const [FIRST_RETRY, LAST_RETRY] = [1000, 30_000];
 /** How often this browser keeps what is edited, in ms. */
 const KEEP_EVERY = 150;
 
-/** What is asked of the server. */
+/** The calls to the server. */
 export interface Sending {
   readonly change: typeof api.change;
   readonly song: typeof api.song;
 }
 
-/** What saving asks of the page around it, and tells it. */
+/** The page around the saving: its questions and its notices. */
 export interface Around {
-  /** Whether another window has the song open. */
+  /** True while another window has the song open. */
   readonly isShared: () => boolean;
   /** An edit had no place any more, in its words. */
   readonly aside: (label: string, why: string) => void;
@@ -145,7 +145,7 @@ export function startAutosave(
     keepSoon();
   }
 
-  /** What had no place in an entry that was saved. */
+  /** Lays aside the part of a saved entry that had no place. */
   async function setAside(entry: Entry, left: SparseChange, why: string): Promise<void> {
     const { songId } = store.getState();
     const before = { records: recordsBefore(entry) };
@@ -167,7 +167,7 @@ export function startAutosave(
   const show = (pending: Pick<DocumentState, 'saved' | 'revision' | 'outbox'>) =>
     store.setState({ ...pending, document: documentWith(pending) });
 
-  /** What has come in while something was on its way to the server. */
+  /** Takes the changes that came in while a save was on its way. */
   function takeArrived(): void {
     const kept = arrived;
     arrived = [];
@@ -269,7 +269,7 @@ function recordsBefore({ change }: Entry) {
   return { ...change.removed, ...Object.fromEntries(froms) };
 }
 
-/** Whether the edit itself is what the server does not take; all else is tried again. */
+/** True where the server refuses the edit itself; all else is tried again. */
 function isRefused({ status, isOurs }: ApiError): boolean {
   return status === 400 || status === 422 || (status === 413 && isOurs);
 }

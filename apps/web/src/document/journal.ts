@@ -5,7 +5,7 @@ import { aroundOf, documentWith, type Entry, onTo } from './outbox.ts';
 import type { DocumentState, DocumentStore, Done } from './store.ts';
 import { openWindows, windowName } from './window.ts';
 
-/** How much can be undone after a reload. */
+/** The most edits that can be undone after a reload. */
 const MOST_DEEDS = 100;
 
 /** Writes down what the server has not got, and what can be undone; settled once both are on this browser's disk. */
@@ -55,7 +55,7 @@ function keptEntry(
   return entry;
 }
 
-/** What recalling came to: edits that could not be read are left where they are. */
+/** The figures of a recall: unreadable edits are left where they are. */
 export interface Recalled {
   readonly entries: number;
   readonly unreadable: number;
@@ -112,7 +112,7 @@ async function readEntries(entries: readonly KeptEntry[]): Promise<[KeptEntry[],
   return [read.filter((entry) => entry !== null), read.filter((entry) => entry === null).length];
 }
 
-/** What an older program has kept of a song: whole records, of which it does not say what in them was changed. */
+/** The key of an older program's unsaved edits: whole records, without what in them was changed. */
 const olderKey = (songId: string) => `plucky-verse.unsaved.${songId}`;
 
 async function olderEntry(store: DocumentStore): Promise<KeptEntry | null> {
@@ -147,7 +147,7 @@ function forgetOlder(songId: string): void {
   }
 }
 
-/** Whether two lists of deeds are the same, one by one. */
+/** True for two lists of the same edits. */
 export function sameDeeds(a: readonly Done[], b: readonly Done[]): boolean {
   return a === b || (a.length === b.length && a.every((one, i) => one === b[i]));
 }

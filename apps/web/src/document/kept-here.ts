@@ -32,7 +32,7 @@ export interface LaidAside {
   readonly around: readonly SongRecord[];
 }
 
-/** What a window can undo and do again after a reload. */
+/** The edits that a window can undo and do again after a reload. */
 export interface KeptDeeds {
   readonly song: string;
   readonly window: string;

@@ -1,14 +1,14 @@
 import type { Presence, SongEvent } from '../api/client.ts';
 import { hold } from './window.ts';
 
-/** What the server tells of a song that is open. */
+/** An event of a song that is open. */
 export type Live =
   | { readonly says: 'change'; readonly event: SongEvent }
   | { readonly says: 'here'; readonly windows: readonly Presence[] }
   | { readonly says: 'gap' }
   | { readonly says: 'gone' };
 
-/** How many streams a browser has at the most: it opens few connections to one server, and each takes one. */
+/** The most streams of a browser: it opens few connections to one server, and each stream takes one. */
 const STREAMS = 3;
 
 /**

@@ -27,7 +27,7 @@ export interface Entry {
   readonly around: readonly SongRecord[];
   /** The song with all entries up to this one. */
   readonly after: SongDocument;
-  /** Whether it was sent, or others have changed the song since: later edits are an entry of their own. */
+  /** True once it was sent, or others have changed the song: later edits are an entry of their own. */
   readonly isFixed: boolean;
 }
 
@@ -38,7 +38,7 @@ export interface Pending {
   readonly outbox: readonly Entry[];
 }
 
-/** What the server has not got once the song has become `document` by an edit of this window. */
+/** The unsaved entries once an edit of this window has made the song `document`. */
 export function outboxAfter(
   { saved, revision, outbox }: Pending,
   document: SongDocument,

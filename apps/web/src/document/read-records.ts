@@ -39,7 +39,7 @@ function changeUp({ added, updated, removed }: Change, format: number): Change {
   };
 }
 
-/** What an older program kept as text, as a change of the song as it is saved; null for what cannot be read. */
+/** An older program's text as a change of the saved song; null for one that cannot be read. */
 export function readOlder(
   text: string,
   saved: SongDocument,

@@ -23,7 +23,7 @@ import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents, Trouble } from '../api/client.ts';
 import { type Entry, outboxAfter, type Pending } from './outbox.ts';
 
-/** What has been done. */
+/** An edit that was made, as undo keeps it. */
 export interface Done {
   readonly label: string;
   readonly change: Change;
@@ -50,7 +50,7 @@ export type SaveState =
   /** The song itself is gone, or the page is too old for it: nothing more can be saved from here. */
   | { readonly kind: 'ended'; readonly message: string };
 
-/** Whether this browser keeps what the server has not got: it does, it is about to, or it cannot. */
+/** The state of unsaved edits in this browser: kept, being written, or not kept. */
 export type Keeping = 'kept' | 'writing' | 'not kept';
 
 export interface DocumentState extends Pending {

@@ -36,7 +36,7 @@ function beside({ desk }: Done, change: Change, later: readonly Done[]): Change 
   };
 }
 
-/** What was undone or done again, and whether others have changed it since, so that it was not, or not all of it. */
+/** An edit that was undone or done again; all of it, or less where others have changed it since. */
 export interface Taken extends Done {
   readonly extent: 'all' | 'some' | 'none';
 }

@@ -48,7 +48,7 @@ export function hold(lock: string): Promise<boolean> {
   });
 }
 
-/** Whether a window is open, by its name. */
+/** Tells by its name whether a window is open. */
 export async function openWindows(): Promise<(name: string) => boolean> {
   const { locks } = navigator as { locks?: LockManager };
   const held = (await locks?.query().catch(() => null))?.held ?? [];

@@ -1,4 +1,4 @@
-/** Whether the server gives out another version of the page than this one: its scripts have other names. */
+/** True where the server gives out another version of the page: its scripts have other names. */
 export async function isNewerServed(): Promise<boolean> {
   const script = document.querySelector<HTMLScriptElement>('script[type="module"][src]');
   if (!script) return false;

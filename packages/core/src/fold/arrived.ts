@@ -227,7 +227,7 @@ function metersOf(
   return meters[0]?.tick === 0 ? meters : [{ tick: 0, meter: meters[0]?.meter ?? USUAL_METER }, ...meters];
 }
 
-/** Whether a song can be counted in a meter: not in bars that are longer than a pattern may be. */
+/** True for a meter that a song can have: its bars are no longer than a pattern may be. */
 function isCountable(meter: BarMeter): boolean {
   return meter.beats <= MOST_BEATS && barTicks(meter) <= LIMITS.pattern;
 }

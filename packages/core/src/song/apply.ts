@@ -10,7 +10,7 @@ import { saysSame } from './says-same.ts';
 
 export interface Applied {
   readonly document: SongDocument;
-  /** What was done, with every record that was touched as it was and as it is. */
+  /** The change that was made, each touched record before and after. */
   readonly change: Change;
   /** Applying this to the new document gives the old one back, to the byte. */
   readonly inverse: Change;

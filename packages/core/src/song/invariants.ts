@@ -47,7 +47,7 @@ export function problemsAfter(before: SongDocument, after: SongDocument, change:
   return check.problems;
 }
 
-/** Whether a record belongs to what it belonged to, for those that name it. */
+/** True where a record belongs to the same part and kind as before, for those that name it. */
 function belongsAlike(from: SongRecord, to: SongRecord): boolean {
   if (from.kind !== to.kind) return false;
   if (from.kind === 'part') return from.type === (to as Part).type;
@@ -136,7 +136,7 @@ interface Extent {
 
 const extents = new WeakMap<Section, Extent>();
 
-/** How many slots a section has, and how long it is; counted once for each. */
+/** The number of slots and the length of a section; counted once for each. */
 function extentOf(section: Section): Extent {
   const known = extents.get(section);
   if (known) return known;

@@ -24,13 +24,13 @@ export type Winner = 'change' | 'document';
 export interface Rebased {
   /** The document with the change brought over. */
   readonly document: SongDocument;
-  /** What was done to the document. */
+  /** The change that was made to the document. */
   readonly change: Change;
   /** Takes back, in the new document, what the change has overwritten of it. */
   readonly overwritten: Change;
-  /** What had no place any more, as a change of its own of what the asked change was made on. */
+  /** The part of the change that had no place any more, as a change of its own. */
   readonly left: Change;
-  /** Whether the document had its way somewhere, being the `winner`. */
+  /** True where the document won at some hit or field. */
   readonly kept: boolean;
 }
 
@@ -120,7 +120,7 @@ function overwrittenBy(asked: Change, onto: SongDocument, done: Attempt, refused
   return found.any ? changeBetween(done.document, kept.document) : NO_CHANGE;
 }
 
-/** What of a change was not done for want of a place. */
+/** The part of a change that was not done for want of a place. */
 function leftOf(asked: Change, { gone }: Attempt, refused: Leaves): Change {
   if (refused.isEmpty && !gone.length) return NO_CHANGE;
   const places = new Leaves();
@@ -145,7 +145,7 @@ class Leaves {
     return this.#paths.get(id)?.some((one) => one.length === path.length && isWithin(path, one)) ?? false;
   }
 
-  /** Whether a leaf, or anything around it, is among them. */
+  /** True where a leaf, or anything around it, is among them. */
   hold(id: Id, path: Path): boolean {
     return this.#paths.get(id)?.some((one) => isWithin(path, one)) ?? false;
   }
@@ -171,7 +171,7 @@ function guiltyOf(problems: readonly Problem[], { added }: Change, { document, l
       (leaf) => leaf.id === id && (isWithin(leaf.path, named) || isWithin(named, leaf.path)),
     );
     if (own.length) return own;
-    // What the other side has names something that this one takes away or moves.
+    // A record of the other side names one that this change takes away or moves.
     const names = new Set(idsNamedBy(document, record));
     return leaves.filter((leaf) => names.has(leaf.id) && !Object.hasOwn(added, leaf.id));
   });

@@ -1,7 +1,7 @@
 import type { SongRecord } from './records.ts';
 
 /**
- * How a stored value is taken apart where two sides have changed it: as a whole, as a set of texts, by the keys of a map, by
+ * The way a stored value is taken apart where two sides have changed it: as a whole, as a set of texts, by the keys of a map, by
  * the fields of a record (those that are not named are whole), or by the items of a list, each told from the others by a
  * name; items of one name are told apart by their order.
  */

@@ -66,7 +66,7 @@ export function readChange(
   const removed: Record<Id, SongRecord> = {};
   for (const id of sent.removed) {
     const now = recordIn(document, id);
-    // What somebody else has worked on since is overwritten, and told so.
+    // A record that others have worked on since is overwritten, and that is told.
     if (now) removed[id] = isTouched(id) ? ({ id, kind: now.kind } as SongRecord) : now;
   }
   return { added: Object.fromEntries(added.map((record) => [record.id, record])), updated, removed };

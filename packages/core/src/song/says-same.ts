@@ -1,4 +1,4 @@
-/** Whether two stored values say the same: equal in depth, whatever the order of fields; an undefined field is none. */
+/** True for two stored values that are equal in depth, whatever the order of fields; an undefined field is none. */
 export function saysSame(a: unknown, b: unknown): boolean {
   if (Object.is(a, b)) return true;
   if (!isObject(a) || !isObject(b)) return false;

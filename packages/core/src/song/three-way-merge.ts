@@ -4,13 +4,13 @@ import { saysSame } from './says-same.ts';
 /** The way to a value within a record: names of fields, keys and items. */
 export type Path = readonly string[];
 
-/** What is asked of a value: to go from one state to another; undefined where it is not there. */
+/** A change of one value from one state to another; undefined where it is not there. */
 export interface Asked {
   readonly from: unknown;
   readonly to: unknown;
 }
 
-/** How a merge decides at the values that are changed as wholes, and what it finds. */
+/** The decisions of a merge at values that change as wholes, and its findings. */
 export interface Decisions {
   /** Gives what a value becomes that is asked to change and is `now`. */
   readonly leaf: (path: Path, asked: Asked, now: unknown) => unknown;
@@ -115,7 +115,7 @@ function mergedList(
     if (value === undefined) continue;
     next.set(key, value as Fields);
   }
-  // What the other side has added at the same place goes by name, so that both orders of merging give one list.
+  // Items that the other side has added at the same place go by name, so that both orders of merging give one list.
   const isTheirs = (key: string) => !before.has(key) && !after.has(key);
   order = withRest(
     order,

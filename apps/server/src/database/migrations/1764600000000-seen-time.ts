@@ -1,7 +1,7 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
 /**
- * What grows old does so by time that was seen to pass, in ms, and not by the clock of the machine, which may jump. Songs that
+ * Ages are counted in time that was seen to pass, in ms, and not by the clock of the machine, which may jump. Songs that
  * lie in the bin begin anew; changes of before are as old as their dates say.
  */
 export class SeenTime1764600000000 implements MigrationInterface {

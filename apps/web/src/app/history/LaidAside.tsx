@@ -14,7 +14,7 @@ import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { asideMarks, asideWords } from './aside-words.ts';
 import { secondOf } from './revisions.ts';
 
-/** What is laid aside of the open song, kept up to date. */
+/** The edits of the open song that are laid aside, kept up to date. */
 export function useLaidAside() {
   const songId = useDocumentState((state) => state.songId);
   const queries = useQueryClient();

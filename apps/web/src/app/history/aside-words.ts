@@ -5,7 +5,7 @@ import { recordWords } from './difference-words.ts';
 
 type Told = Pick<LaidAside, 'change' | 'around'>;
 
-/** What was laid aside, in words: hits by their rows, and records by what was to become of them. */
+/** A laid-aside edit in words: hits by their rows, records by their change. */
 export function asideWords({ change, around }: Told): string[] {
   const laid = laidHits(change);
   const rows = rowsIn(around);

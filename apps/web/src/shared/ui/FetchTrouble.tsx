@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { isNewerServed } from '../newer-version.ts';
 import { color, TEXT } from './tokens.ts';
 
-/** Where a part of the page could not be fetched: it is tried again by a press, and when the network is back. */
+/** Stands for a part of the page that could not be fetched: it is tried again by a press, and when the network is back. */
 export function FetchTrouble({ onAgain }: { onAgain: () => void }) {
   const isNewer = useIsNewer();
   useEffect(() => {
@@ -38,7 +38,7 @@ export function Reload() {
   );
 }
 
-/** Whether the server has another version of the page by now; false until it has said so. */
+/** True once the server is known to have another version of the page. */
 export function useIsNewer(): boolean {
   const [isNewer, setNewer] = useState(false);
   useEffect(() => {
