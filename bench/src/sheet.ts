@@ -28,7 +28,9 @@ async function figuresOf(page: Page, address: string, id: string, size: string):
     const link = page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Sheet' });
     await link.waitFor();
     // What the page loads for later rooms once it is at rest is not counted.
-    await page.waitForLoadState('networkidle');
+    await page.waitForFunction(() =>
+      performance.getEntriesByType('resource').some(({ name }) => name.includes('/HandOffRoom')),
+    );
     await page.waitForTimeout(1000);
     open.push(await openSheet(page));
   }
