@@ -271,7 +271,7 @@ export { INTENSITIES, INTENSITY_RANGE, type Intensity, type IntensityPoint } fro
 export { phraseLines, type Line, type LinePiece } from './form/phrases.ts';
 export { tempoMapOf } from './form/slowing.ts';
 export { setLanding, setOpening, setSlowing } from './form/slot-end.ts';
-export { applyWithinLimits, sizeProblems } from './form/size.ts';
+export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './form/size.ts';
 export { playedAt, usage, type PlayedAt } from './form/usage.ts';
 export { reachOf, reachOfChange } from './form/reach.ts';
 export { splitPattern } from './form/split.ts';

@@ -1,7 +1,7 @@
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { ConflictException, Injectable } from '@nestjs/common';
 import {
   apply,
-  applyWithinLimits,
   bringUpRecords,
   type Change,
   changeOf,
@@ -9,6 +9,7 @@ import {
   FORMAT,
   isNothing,
   isOlderFormat,
+  mustStayWithinLimits,
   readChange,
   readRecords,
   rebase,
@@ -150,7 +151,9 @@ export class SavesService {
     const first = name === null ? null : await answerTo(manager, id, name);
     if (first !== null) return { answer: JSON.parse(first) as KeptAnswer };
     const { document } = await this.#open.load(manager, id, revision);
+    // A large change is read, merged and worked out in turns, so that others are answered in between.
     const asked = ask(document, revision);
+    await nextTurn();
     const rebased = rebase(asked, document);
     const set = changeSetOf(rebased.change, label);
     const reached = withFollowers(document, set);
@@ -159,7 +162,10 @@ export class SavesService {
     if (isNothing(rebased.change) && !isNothing(asked)) {
       return { answer: { revision, merged: true, ...toldOf(overwritten, left) } };
     }
-    const { document: next, change } = applyWithinLimits(document, whole);
+    await nextTurn();
+    const { document: next, change } = whole === set ? rebased : apply(document, whole);
+    mustStayWithinLimits(document, next);
+    await nextTurn();
     const face = { ...madeFace(next), updatedAt: new Date().toISOString() };
     const isAsAsked =
       base === revision &&

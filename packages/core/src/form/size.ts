@@ -28,9 +28,14 @@ const BAR = 3840;
  */
 export function applyWithinLimits(document: SongDocument, change: ChangeSet): Applied {
   const applied = apply(document, change);
-  const problems = sizeProblems(applied.document);
-  if (problems.length && !sizeProblems(document).length) throw new InvalidSongError(problems);
+  mustStayWithinLimits(document, applied.document);
   return applied;
+}
+
+/** Throws InvalidSongError where a sound song has become one beyond the limits. */
+export function mustStayWithinLimits(before: SongDocument, after: SongDocument): void {
+  const problems = sizeProblems(after);
+  if (problems.length && !sizeProblems(before).length) throw new InvalidSongError(problems);
 }
 
 /**

@@ -50,16 +50,21 @@ test('outdated work that takes long is ended, and the last wish gets a worker of
   jest.useRealTimers();
 });
 
-test('a worker that fails says so and is replaced', async () => {
+test('a worker that fails is started again once for the same wish, then says so and is replaced', async () => {
   const { wish, jobs, counts, crash } = workshop();
-  const lost = wish('lost');
+  const again = wish('again');
   jobs[0]?.fail();
-  expect(await lost).toEqual({ kind: 'failed' });
+  await Promise.resolve();
+  await Promise.resolve();
+  expect(jobs.map((job) => job.name)).toEqual(['again', 'again']);
+  jobs[1]?.done();
+  expect(await again).toEqual({ kind: 'made', value: 'again' });
   const crashed = wish('crashed');
+  crash();
   crash();
   expect(await crashed).toEqual({ kind: 'failed' });
   const made = wish('made');
   jobs.at(-1)?.done();
   expect(await made).toEqual({ kind: 'made', value: 'made' });
-  expect(counts().hired).toBe(3);
+  expect(counts()).toEqual({ hired: 4, ended: 3 });
 });
