@@ -90,7 +90,6 @@ export {
   changeFrom,
   invert,
   isNothing,
-  NO_CHANGE,
   recordIn,
   squash,
   stepOf,

@@ -6,6 +6,7 @@ import {
   sizeProblems,
   songBars,
   type SongDocument,
+  type SongRecord,
 } from '@plucky/core';
 
 /** A song as it is stored: what lists show of it, and its records as texts. */
@@ -29,6 +30,10 @@ export interface MadeFace {
   readonly bars: number;
 }
 
+export function rowOf(record: SongRecord): MadeRow {
+  return { id: record.id, kind: record.kind, body: JSON.stringify(record) };
+}
+
 export function madeFace(document: SongDocument): MadeFace {
   const { song } = indexOf(document);
   return {
@@ -46,6 +51,5 @@ export function madeSong(document: SongDocument): MadeSong {
   readSong(records);
   const problems = sizeProblems(document);
   if (problems.length) throw new InvalidSongError(problems);
-  const rows = records.map((record) => ({ id: record.id, kind: record.kind, body: JSON.stringify(record) }));
-  return { face: madeFace(document), rows };
+  return { face: madeFace(document), rows: records.map(rowOf) };
 }

@@ -1,6 +1,6 @@
 import { FORMAT, type SongRecord } from '@plucky/core';
 import type { EntityManager } from 'typeorm';
-import type { MadeRow } from './made-song.ts';
+import { type MadeRow, rowOf } from './made-song.ts';
 import type { ChangeEntity, SongEntity } from './song.entity.ts';
 
 // What each save does to the database, written out: a query builder would take longer over it than the database.
@@ -22,8 +22,7 @@ export function putRecords(
   songId: string,
   records: readonly SongRecord[],
 ): Promise<void> {
-  const rows = records.map((record) => ({ id: record.id, kind: record.kind, body: JSON.stringify(record) }));
-  return putRows(manager, songId, rows);
+  return putRows(manager, songId, records.map(rowOf));
 }
 
 export async function putRows(
