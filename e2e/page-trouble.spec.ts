@@ -34,7 +34,7 @@ test('a room whose script does not load says so in its place and comes when it i
   await page.unroute('**/assets/SheetRoom*.js');
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('heading', { name: 'This could not be loaded' })).toBeHidden();
-  await expect(page.getByText('No section yet')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'No section yet' })).toBeVisible();
 });
 
 test('after a newer version is served the page says so, and unsaved edits survive its reload', async ({
