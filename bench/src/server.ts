@@ -1,28 +1,39 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Pattern } from '@plucky/core';
+import { FORMAT, type Pattern, sparse } from '@plucky/core';
 import libsql from 'libsql';
 import { type Figure, figure, inTurns, p99 } from './measure.js';
-import { longSong, type MadeSong, madeSong, put } from './songs-made.js';
+import { longSong, type MadeSong, madeSong, save } from './songs-made.js';
 
-/** Saves change sets over HTTP beside the smallest durable commit that the same database can make, and beside an export. */
+/**
+ * Saves change sets over HTTP beside the smallest durable commit that the same database can make and a request that does
+ * nothing, and beside an export.
+ */
 export async function serverFigures(address: string): Promise<Figure[]> {
   const save = saver(address, await madeSong(address));
-  return [...(await commitFigures(save)), await besideExport(address, save)];
+  return [...(await commitFigures(address, save)), await besideExport(address, save)];
 }
 
-/** Saves another velocity of a song's first kick each time. */
+/** Saves another velocity of a song's first kick each time, as a page does. */
 function saver(address: string, song: MadeSong): () => Promise<void> {
   const main = song.records.find(
     (record): record is Pattern => record.id === 'main' && record.kind === 'pattern',
   );
   const kick = main?.own['kick-1'];
   if (!main || !kick) throw new Error('There is no first kick.');
+  const withVelocity = (velocity: number): Pattern => ({
+    ...main,
+    own: { ...main.own, 'kick-1': { ...kick, velocity } },
+  });
   let { revision } = song;
+  let now: Pattern = main;
   return async () => {
-    const own = { ...main.own, 'kick-1': { ...kick, velocity: 1 + (revision % 126) } };
-    revision = await put(address, { id: song.id, revision }, [{ ...main, own }]);
+    const next = withVelocity(1 + (revision % 126));
+    const change = sparse({ added: {}, updated: { main: [now, next] }, removed: {} });
+    revision = await save(address, { id: song.id, revision }, { format: FORMAT, id: randomUUID(), change });
+    now = next;
   };
 }
 
@@ -63,7 +74,10 @@ async function besideExport(address: string, save: () => Promise<void>): Promise
   };
 }
 
-async function commitFigures(save: () => Promise<void>): Promise<Figure[]> {
+/** How many saves go before those that are timed, so that their code is compiled, and how many are. */
+const [WARM_UP, RUNS] = [300, 200];
+
+async function commitFigures(address: string, save: () => Promise<void>): Promise<Figure[]> {
   const folder = mkdtempSync(join(tmpdir(), 'plucky-bench-'));
   const database = new libsql(join(folder, 'bare.db'));
   database.pragma('journal_mode = WAL');
@@ -71,8 +85,14 @@ async function commitFigures(save: () => Promise<void>): Promise<Figure[]> {
   database.exec('CREATE TABLE one (id integer PRIMARY KEY, value text)');
   const insert = database.prepare('INSERT INTO one (value) VALUES (?)');
   try {
-    const medians = await inTurns({ 'save change set': save, 'bare commit': () => insert.run('x') }, 60);
-    return [figure(medians, 'save change set', 60)];
+    for (let i = 0; i < WARM_UP; i++) await save();
+    const work = {
+      'save change set': save,
+      'bare commit': () => insert.run('x'),
+      'request without work': async () => (await fetch(`${address}/api/health`)).text(),
+    };
+    const medians = await inTurns(work, RUNS);
+    return [figure(medians, 'save change set', RUNS)];
   } finally {
     database.close();
     rmSync(folder, { recursive: true });

@@ -20,16 +20,24 @@ export async function madeSong(address: string): Promise<MadeSong> {
 }
 
 /** Puts records into a song; gives its next revision. */
-export async function put(
+function put(
   address: string,
-  { id, revision }: Pick<MadeSong, 'id' | 'revision'>,
+  at: Pick<MadeSong, 'id' | 'revision'>,
   records: readonly SongRecord[],
 ): Promise<number> {
-  const body = JSON.stringify({ base: revision, label: 'bench', put: records, remove: [] });
+  return save(address, at, { put: records, remove: [] });
+}
+
+/** Saves a change of a song at its revision; gives the next one. */
+export async function save(
+  address: string,
+  { id, revision }: Pick<MadeSong, 'id' | 'revision'>,
+  change: object,
+): Promise<number> {
   const answer = await fetch(`${address}/api/songs/${id}/changes`, {
     method: 'POST',
     headers: JSON_BODY,
-    body,
+    body: JSON.stringify({ base: revision, label: 'bench', ...change }),
   });
   if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
   return ((await answer.json()) as { revision: number }).revision;

@@ -163,8 +163,9 @@ export class SavesService {
       return { answer: { revision, merged: true, ...toldOf(overwritten, left) } };
     }
     await nextTurn();
-    const { document: next, change } = whole === set ? rebased : apply(document, whole);
-    mustStayWithinLimits(document, next);
+    const applied = whole === set ? rebased : apply(document, whole);
+    mustStayWithinLimits(document, applied);
+    const { document: next, change } = applied;
     await nextTurn();
     const face = { ...madeFace(next), updatedAt: new Date().toISOString() };
     const isAsAsked =

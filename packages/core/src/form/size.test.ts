@@ -1,12 +1,16 @@
+import fc from 'fast-check';
 import { type Hit } from '../hit/hit.ts';
 import { LIMITS } from '../limits.ts';
 import { resolve } from '../pattern/resolve.ts';
 import { apply } from '../song/apply.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError } from '../song/errors.ts';
 import { type Layer, NO_EDITS, type Pattern, type Section } from '../song/records.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
+import { shapes } from '../testing/random-shapes.ts';
 import { smallSong } from '../testing/songs.ts';
 import { compile } from '../timeline/compile.ts';
+import { countPattern, mostOfPattern } from './pattern-count.ts';
 import { applyWithinLimits, sizeProblems } from './size.ts';
 
 const song = smallSong();
@@ -68,4 +72,29 @@ test('a song that is beyond the limits already can be made smaller, and one with
   const large = with_(many(LIMITS.hits + 500));
   const smaller = applyWithinLimits(large, { label: 'x', put: [many(LIMITS.hits + 1)], remove: [] });
   expect(sizeProblems(smaller.document)).not.toEqual([]);
+});
+
+test('the most that patterns can come to is never less than what they come to when they are worked out', () => {
+  const walk = fc.array(dice, { minLength: 1, maxLength: 60 });
+  fc.assert(
+    fc.property(walk, fc.array(shapes, { maxLength: 4 }), (rolls, rules) => {
+      const walked = runEdits(rolls).document;
+      const put = indexOf(walked)
+        .patternsOf('drums')
+        .flatMap((one, i) =>
+          i % 2 ? [{ ...one, shapes: rules.map((rule, j) => ({ ...rule, id: `r${j}` })) }] : [],
+        );
+      const document = documentOf([...Object.values(walked.records), ...put]);
+      for (const { id } of indexOf(document).patternsOf('drums')) {
+        const [real, most] = [countPattern(document, id), mostOfPattern(document, id)];
+        // What is beyond the limits is not worked out to its end, and both say so.
+        if (most.over) continue;
+        expect(real.over).toBeNull();
+        for (const key of ['hits', 'strokes', 'work'] as const)
+          expect({ id, [key]: real[key] <= most[key] }).toEqual({ id, [key]: true });
+        expect(most.hasControls || !real.hasControls).toBe(true);
+      }
+    }),
+    { numRuns: 150, seed: 26 },
+  );
 });

@@ -1,16 +1,16 @@
 import { CONTROL_STEP } from '../feel/curve.ts';
-import { GRACES, rollCount } from '../feel/ornament.ts';
-import type { Hit } from '../hit/hit.ts';
 import { LIMITS, tooMany } from '../limits.ts';
 import { keptWhileSame } from '../made-from.ts';
 import type { Id } from '../names.ts';
-import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
 import { type Applied, apply } from '../song/apply.ts';
+import type { Change } from '../song/change.ts';
 import type { ChangeSet } from '../song/change-set.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { InvalidSongError, type Problem } from '../song/errors.ts';
 import { layerLength, patternsIn } from '../song/layers.ts';
-import type { Layer, Pattern, Section, Slot } from '../song/records.ts';
+import type { Layer, Section, Slot } from '../song/records.ts';
+import { saysSame } from '../song/says-same.ts';
+import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
 /** What a stretch of a song plays: strokes, controller values and tempos, and its layers by bars of 4/4. */
@@ -28,38 +28,65 @@ const BAR = 3840;
  */
 export function applyWithinLimits(document: SongDocument, change: ChangeSet): Applied {
   const applied = apply(document, change);
-  mustStayWithinLimits(document, applied.document);
+  mustStayWithinLimits(document, applied);
   return applied;
 }
 
-/** Throws InvalidSongError where a sound song has become one beyond the limits. */
-export function mustStayWithinLimits(before: SongDocument, after: SongDocument): void {
+/** Documents whose patterns come to no more than the limits at the most. */
+const surelyWithin = new WeakSet<SongDocument>();
+
+/** Throws InvalidSongError where a change of a sound song has made it one beyond the limits. */
+export function mustStayWithinLimits(
+  before: SongDocument,
+  { document: after, change }: Pick<Applied, 'document' | 'change'>,
+): void {
+  if (surelyWithin.has(before) && isOfSameSize(before, after, change)) {
+    surelyWithin.add(after);
+    return;
+  }
   const problems = sizeProblems(after);
   if (problems.length && !sizeProblems(before).length) throw new InvalidSongError(problems);
 }
 
-/**
- * What of a sound song is more than can be worked out and played in a time that one waits for; empty when all is within
- * the limits. What is repeated is counted and not unrolled, so that this costs no more than working each pattern out once.
- */
-export function sizeProblems(document: SongDocument): Problem[] {
-  return [...patternProblems(document), ...playedProblems(document)];
+/** True where all that a change touches are patterns that come to as much as before, so that nothing else has to be counted. */
+function isOfSameSize(before: SongDocument, after: SongDocument, change: Change): boolean {
+  if (Object.keys(change.added).length || Object.keys(change.removed).length) return false;
+  return Object.entries(change.updated).every(
+    ([id, [{ kind }]]) =>
+      kind === 'pattern' &&
+      saysSame(numbersOf(mostOfPattern(before, id)), numbersOf(mostOfPattern(after, id))),
+  );
 }
 
-function patternProblems(document: SongDocument): Problem[] {
+/** How patterns are counted: as they are worked out, or the most that they can come to. */
+type Counter = (document: SongDocument, id: Id) => PatternCount;
+
+/**
+ * What of a sound song is more than can be worked out and played in a time that one waits for; empty when all is within
+ * the limits. What is repeated is counted and not unrolled. Patterns are worked out only where the most that they can come
+ * to would be too much.
+ */
+export function sizeProblems(document: SongDocument): Problem[] {
+  if (problemsBy(document, mostOfPattern).length) return problemsBy(document, countPattern);
+  surelyWithin.add(document);
+  return [];
+}
+
+function problemsBy(document: SongDocument, countOf: Counter): Problem[] {
+  return [...patternProblems(document, countOf), ...playedProblems(document, countOf)];
+}
+
+function patternProblems(document: SongDocument, countOf: Counter): Problem[] {
   const { song, parts, patternsOf } = indexOf(document);
   const problems: Problem[] = [];
   let work = 0;
   for (const part of parts)
-    for (const pattern of patternsOf(part.id)) {
-      const resolved = resolve(document, pattern.id);
-      const most = resolved.over && LIMITS[resolved.over];
+    for (const { id } of patternsOf(part.id)) {
+      const count = countOf(document, id);
+      const most = count.over && LIMITS[count.over];
       if (most)
-        problems.push({
-          path: pattern.id,
-          message: `has more than ${most} ${resolved.over} with what it follows`,
-        });
-      work += resolved.work + editsOf(pattern);
+        problems.push({ path: id, message: `has more than ${most} ${count.over} with what it follows` });
+      work += count.work;
       if (work > LIMITS.work)
         return [
           ...problems,
@@ -69,14 +96,9 @@ function patternProblems(document: SongDocument): Problem[] {
   return problems;
 }
 
-/** How many edits a pattern holds, those beyond its end or without a hit among them. */
-function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
-  return Object.keys(own).length + silenced.length + Object.keys(changed).length + Object.keys(seen).length;
-}
-
-function playedProblems(document: SongDocument): Problem[] {
+function playedProblems(document: SongDocument, countOf: Counter): Problem[] {
   const { song, sections } = indexOf(document);
-  const sizes = new Map(sections.map((section) => [section.id, sizeOf(document, section)]));
+  const sizes = new Map(sections.map((section) => [section.id, sizeOf(document, section, countOf)]));
   const played = (id: Id) => sizes.get(id)?.played ?? NOTHING;
   const inForm = song.form.reduce((sum, { section, times }) => plus(sum, played(section), times), NOTHING);
   return [...[...sizes.values()].flatMap(({ problems }) => problems), ...tooMuch(`${song.id}.form`, inForm)];
@@ -102,14 +124,22 @@ interface Size {
 
 const kept = keptWhileSame<Size>();
 
-/** Counted anew only when the section or a pattern that it plays has changed. */
-function sizeOf(document: SongDocument, section: Section): Size {
-  const patterns = patternsIn(section).map((id) => resolve(document, id));
-  return kept(section, patterns, () => {
-    const played = playedBy(document, section);
-    const repeated = section.slots.flatMap((slot) =>
-      slot.layers
-        .filter((layer) => layerHits(document, slot, layer) > LIMITS.layerHits)
+/** Counted anew only when the section, or how much a pattern that it plays comes to, has changed. */
+function sizeOf(document: SongDocument, section: Section, countOf: Counter): Size {
+  const counts = new Map(patternsIn(section).map((id) => [id, countOf(document, id)]));
+  const from = [...counts.values()].flatMap(numbersOf);
+  return kept(section, from, () => {
+    const slots = section.slots.map((slot): CountedSlot => ({
+      slot,
+      layers: slot.layers.flatMap((layer) => {
+        const count = counts.get(layer.pattern);
+        return count ? [{ layer, count }] : [];
+      }),
+    }));
+    const played = slots.reduce((sum, one) => plus(sum, playedInSlot(one)), NOTHING);
+    const repeated = slots.flatMap(({ slot, layers }) =>
+      layers
+        .filter((one) => layerHits(slot, one) > LIMITS.layerHits)
         .map(() => ({
           path: `${section.id}.slots`,
           message: `${slot.id} repeats more than ${LIMITS.layerHits} hits in one layer`,
@@ -125,45 +155,36 @@ function plus(a: Played, b: Played, times = 1): Played {
   return { strokes: a.strokes + b.strokes * times, layerBars: a.layerBars + b.layerBars * times };
 }
 
-function playedBy(document: SongDocument, section: Section): Played {
-  let sum = NOTHING;
-  for (const slot of section.slots) {
-    const slowing = slot.slows ? Math.ceil(Math.min(slot.slows.over, slot.length) / SLOWING_STEP) : 0;
-    sum = plus(sum, { strokes: slowing, layerBars: slot.layers.length ? 0 : 1 });
-    for (const layer of slot.layers) sum = plus(sum, playedInLayer(document, slot, layer));
-  }
-  return sum;
+/** A layer and its pattern, counted. */
+interface CountedLayer {
+  readonly layer: Layer;
+  readonly count: PatternCount;
 }
 
-function playedInLayer(document: SongDocument, slot: Slot, layer: Layer): Played {
-  const source = resolve(document, layer.pattern);
+interface CountedSlot {
+  readonly slot: Slot;
+  readonly layers: readonly CountedLayer[];
+}
+
+function playedInSlot({ slot, layers }: CountedSlot): Played {
+  const slowing = slot.slows ? Math.ceil(Math.min(slot.slows.over, slot.length) / SLOWING_STEP) : 0;
+  return layers.reduce((sum, one) => plus(sum, playedInLayer(slot, one)), {
+    strokes: slowing,
+    layerBars: layers.length ? 0 : 1,
+  });
+}
+
+function playedInLayer(slot: Slot, { layer, count }: CountedLayer): Played {
   const length = layerLength(layer, slot.length);
-  const repeats = Math.ceil(length / source.pattern.length);
-  const values = source.controls.length ? repeats * Math.ceil(source.pattern.length / CONTROL_STEP) * 3 : 0;
-  const own = Object.values(layer.own).reduce((sum, hit) => sum + strokesIn(hit), 0);
+  const repeats = Math.ceil(length / count.length);
+  const values = count.hasControls ? repeats * Math.ceil(count.length / CONTROL_STEP) * 3 : 0;
   return {
-    strokes: repeats * strokesOnce(source) + values + own,
+    strokes: repeats * count.strokes + values + strokesOf(Object.values(layer.own)),
     layerBars: Math.max(1, Math.ceil(length / BAR)),
   };
 }
 
-function layerHits(document: SongDocument, slot: Slot, layer: Layer): number {
-  const source = resolve(document, layer.pattern);
-  const repeats = Math.ceil(layerLength(layer, slot.length) / source.pattern.length);
-  return repeats * soundingOf(source).length + Object.keys(layer.own).length + layer.silenced.length;
-}
-
-const once = new WeakMap<ResolvedPattern, number>();
-
-/** The strokes of a pattern played once, counted once for each pattern as it is worked out. */
-function strokesOnce(resolved: ResolvedPattern): number {
-  const known = once.get(resolved);
-  if (known !== undefined) return known;
-  const strokes = soundingOf(resolved).reduce((sum, hit) => sum + strokesIn(hit), 0);
-  once.set(resolved, strokes);
-  return strokes;
-}
-
-function strokesIn({ roll, flam }: Hit): number {
-  return (roll ? rollCount(roll) : 1) + (flam ? GRACES[flam.kind] : 0);
+function layerHits(slot: Slot, { layer, count }: CountedLayer): number {
+  const repeats = Math.ceil(layerLength(layer, slot.length) / count.length);
+  return repeats * count.hits + Object.keys(layer.own).length + layer.silenced.length;
 }

@@ -158,7 +158,7 @@ export function soundingOver(resolved: ResolvedPattern, length: number, start = 
 }
 
 /** Where in its parent a follower starts: at the end for fills and endings, at the start for others. */
-export function windowStart(pattern: Pattern, parent: Pattern): number {
+export function windowStart(pattern: Pattern, parent: Pick<Pattern, 'length'>): number {
   if (pattern.window) return pattern.window.from % parent.length;
   const atEnd = pattern.role === 'fill' || pattern.role === 'ending';
   return atEnd ? modulo(parent.length - pattern.length, parent.length) : 0;

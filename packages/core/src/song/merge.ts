@@ -40,6 +40,8 @@ export interface Rebased {
  * an invariant, is left out, as little of it as does; all else is done. The result is sound when the document is.
  */
 export function rebase(asked: Change, onto: SongDocument, winner: Winner = 'change'): Rebased {
+  const asIs = takenAsIs(asked, onto);
+  if (asIs) return asIs;
   const refused = new Leaves();
   // A record that nobody else has changed is taken as it is asked for, unless something of it has no place.
   for (let isWhole = true; ; isWhole = false) {
@@ -59,6 +61,15 @@ export function rebase(asked: Change, onto: SongDocument, winner: Winner = 'chan
     if (isWhole) continue;
     if (!refused.addAll(guiltyOf(problems, asked, done))) refused.addAll(done.leaves);
   }
+}
+
+/** A sound change that was made on this very document; null where anything of it has to be brought over. */
+function takenAsIs(asked: Change, onto: SongDocument): Rebased | null {
+  const isOnIt = touchedBy(asked).every((id) => stepOf(asked, id)?.[0] === recordIn(onto, id));
+  if (!isOnIt) return null;
+  const document = withChange(onto, asked);
+  if (problemsAfter(onto, document, asked).length) return null;
+  return { document, change: asked, overwritten: NO_CHANGE, left: NO_CHANGE, kept: false };
 }
 
 /** A value that a change is about: the way to it within a record, none for the record as a whole. */

@@ -8,7 +8,7 @@ import { gridTicks } from '../../time/grid.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
 import { parameter, VELOCITY } from '../rule.ts';
-import { aboutOne, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
+import { aboutOne, commonFields, type ShapeRule, touches, TRIED, singleStrokes } from './shape-rule.ts';
 
 /** How much softer each hit of a pick-up is than the one after it, as a share. */
 const STEP_DOWN = 0.85;
@@ -43,6 +43,7 @@ export const pickUp: ShapeRule<PickUp, 'pick up'> = {
     },
   },
   wayOf: () => 'pick up',
+  adds: (_, shape) => singleStrokes(shape.hits),
   apply: (hits, shape, { length }) => {
     const step = gridTicks(shape.grid);
     const played = new NearPlaces(

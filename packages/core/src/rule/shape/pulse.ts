@@ -14,6 +14,7 @@ import {
   touches,
   TRIED,
   within,
+  singleStrokes,
 } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
@@ -43,6 +44,8 @@ export const pulse: ShapeRule<Pulse, 'pulse'> = {
     },
   },
   wayOf: () => 'pulse',
+  adds: (_, __, { meter, length }) =>
+    singleStrokes(Math.ceil(length / barTicks(meter)) * pulses(meter).length),
   apply: (hits, shape, { meter, length }) => {
     const bar = barTicks(meter);
     const inBar = pulses(meter);

@@ -54,6 +54,7 @@ export const rollInto: ShapeRule<RollInto, 'roll into'> = {
     },
   },
   wayOf: () => 'roll into',
+  adds: ({ hits }, shape) => ({ hits, strokes: hits * shape.hits }),
   apply: (hits, shape, { meter }) => {
     const targets = hits.filter(
       (hit) =>

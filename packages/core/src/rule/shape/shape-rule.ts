@@ -14,6 +14,12 @@ export interface ShapeContext {
   readonly chosen?: boolean;
 }
 
+/** How many hits there are, and how many strokes they play. */
+export interface HitCount {
+  readonly hits: number;
+  readonly strokes: number;
+}
+
 /** What every shape has: an id that the hits it makes are named after, and whether it is switched off for now. */
 interface AnyShape {
   readonly id: Id;
@@ -33,6 +39,13 @@ export interface ShapeRule<S extends AnyShape, W extends string> {
   readonly wayOf: (shape: S) => W;
   /** A pure function of the hits: it silences, moves, alters or adds them, and makes none outside the pattern. */
   readonly apply: (hits: readonly FollowedHit[], shape: S, context: ShapeContext) => readonly FollowedHit[];
+  /** The most that it adds to so many hits, whatever they are; absent where it adds none. */
+  readonly adds?: (count: HitCount, shape: S, context: ShapeContext) => HitCount;
+}
+
+/** So many hits of one stroke each. */
+export function singleStrokes(hits: number): HitCount {
+  return { hits, strokes: hits };
 }
 
 /** The id of a shape that is only tried; a kept one gets an id of its own. */

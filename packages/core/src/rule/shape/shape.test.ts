@@ -3,83 +3,14 @@ import type { FollowedHit } from '../../hit/followed.ts';
 import { keepShapes } from '../../pattern/kept-rules.ts';
 import { resolve } from '../../pattern/resolve.ts';
 import { shapeHits } from '../../pattern/shape-hits.ts';
+import { strokesOf } from '../../form/pattern-count.ts';
 import { documentOf } from '../../song/document.ts';
+import { grid, seed, shapes, velocity, voice, voices } from '../../testing/random-shapes.ts';
 import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
-import { GRIDS } from '../../time/grid.ts';
 import { meter } from '../../time/meter.ts';
-import { applyShape, type Shape } from './table.ts';
+import { applyShape, mostAfterShape, type Shape } from './table.ts';
 
-const VOICES = ['kick', 'snare', 'hat'];
 const meters = [meter(4, 4), meter(3, 4), meter(6, 8), meter(7, 8)];
-
-const velocity = fc.integer({ min: 1, max: 127 });
-const percent = fc.integer({ min: 0, max: 100 });
-const grid = fc.constantFrom(...GRIDS);
-const seed = fc.integer({ min: 0, max: 1e6 });
-const voices = fc.option(fc.subarray(VOICES, { minLength: 1 }), { nil: null });
-const some = fc.subarray(VOICES, { minLength: 1 });
-const voice = fc.constantFrom(...VOICES);
-const id = fc.constant('s');
-const is = <T extends string>(rule: T) => fc.constant(rule);
-
-const shapes: fc.Arbitrary<Shape> = fc.oneof(
-  fc.record({ id, rule: is('silence'), voices, from: fc.nat(4000), to: fc.integer({ min: 1, max: 8000 }) }),
-  fc.record({ id, rule: is('keep'), voices: some }),
-  fc.record({
-    id,
-    rule: is('revoice'),
-    voice,
-    onto: voice,
-    which: fc.constantFrom('all' as const, 'strong' as const, 'nth' as const, 'path' as const),
-    every: fc.integer({ min: 2, max: 5 }),
-    path: some,
-  }),
-  fc.record({ id, rule: is('pulse'), voice, velocity }),
-  fc.record({ id, rule: is('pick up'), voice, hits: fc.integer({ min: 1, max: 8 }), grid, velocity }),
-  fc.record({ id, rule: is('thin'), voices, keep: percent }),
-  fc.record({ id, rule: is('thicken'), voices: some, fill: percent, grid, velocity }),
-  fc.record({ id, rule: is('shift'), voices, steps: fc.integer({ min: -64, max: 64 }), grid }),
-  fc.record({ id, rule: is('reverse'), voices }),
-  fc.record({ id, rule: fc.constantFrom('half time' as const, 'double time' as const), voices }),
-  fc.record({ id, rule: is('ghosts'), voice, grid, velocity, chance: percent, seed }),
-  fc.record({
-    id,
-    rule: is('strong and weak'),
-    voices,
-    hands: fc.constantFrom(1 as const, 2 as const),
-    grid,
-    strong: velocity,
-    weak: velocity,
-  }),
-  fc.record({ id, rule: is('ramp'), voices, start: velocity, end: velocity }),
-  fc.record({ id, rule: is('scale'), voices, percent: fc.integer({ min: 10, max: 300 }) }),
-  fc.record({ id, rule: is('compress'), voices, percent }),
-  fc.record({
-    id,
-    rule: is('vary'),
-    voices,
-    by: fc.integer({ min: 0, max: 64 }),
-    lowest: velocity,
-    highest: velocity,
-    seed,
-  }),
-  fc.record({
-    id,
-    rule: is('quantise'),
-    voices,
-    grids: fc.record({ kick: grid, snare: grid, hat: grid }),
-    strength: percent,
-  }),
-  fc.record({
-    id,
-    rule: is('roll into'),
-    voices,
-    hits: fc.integer({ min: 2, max: 12 }),
-    span: fc.integer({ min: 60, max: 1920 }),
-    start: velocity,
-  }),
-  fc.record({ id, rule: is('turn around'), voices, beats: fc.integer({ min: 1, max: 8 }), grid, seed }),
-);
 
 const contexts = fc.record({
   meter: fc.constantFrom(...meters),
@@ -104,6 +35,18 @@ function hitsWithin(length: number): fc.Arbitrary<FollowedHit[]> {
 const cases = contexts.chain((context) =>
   fc.record({ context: fc.constant(context), shape: shapes, hits: hitsWithin(context.length) }),
 );
+
+test('no rule makes more hits or strokes than it says that it can', () => {
+  fc.assert(
+    fc.property(cases, ({ context, shape, hits }) => {
+      const made = applyShape(hits, shape, context);
+      const most = mostAfterShape({ hits: hits.length, strokes: strokesOf(hits) }, shape, context);
+      expect(made.length).toBeLessThanOrEqual(most.hits);
+      expect(strokesOf(made)).toBeLessThanOrEqual(most.strokes);
+    }),
+    { numRuns: 600, seed: 26 },
+  );
+});
 
 test('no rule makes a hit outside the pattern, a velocity out of range, or two hits with one id', () => {
   fc.assert(

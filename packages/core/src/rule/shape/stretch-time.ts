@@ -1,7 +1,15 @@
 import { silent } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
+import {
+  aboutVoices,
+  anyVoices,
+  commonFields,
+  type ShapeRule,
+  touches,
+  TRIED,
+  singleStrokes,
+} from './shape-rule.ts';
 
 const TIMES = ['half time', 'double time'] as const;
 
@@ -27,6 +35,7 @@ export const stretchTime: ShapeRule<StretchTime, 'stretch time'> = {
     },
   },
   wayOf: () => 'stretch time',
+  adds: (count, { rule }) => (rule === 'double time' ? count : singleStrokes(0)),
   apply: (hits, shape, { length }) =>
     hits.flatMap((hit) => {
       if (!touches(shape.voices, hit)) return [hit];

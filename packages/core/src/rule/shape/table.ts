@@ -15,7 +15,7 @@ import { reverse } from './reverse.ts';
 import { revoice } from './revoice.ts';
 import { rollInto } from './roll-into.ts';
 import { scale } from './scale.ts';
-import type { ShapeContext, ShapeRule } from './shape-rule.ts';
+import type { HitCount, ShapeContext, ShapeRule } from './shape-rule.ts';
 import { shift } from './shift.ts';
 import { silence } from './silence.ts';
 import { stretchTime } from './stretch-time.ts';
@@ -95,6 +95,14 @@ export function voicesOfShape(shape: Shape): readonly Id[] {
 /** A shape once a voice is gone; null when nothing is left that it is about. */
 export function shapeWithout(shape: Shape, voice: Id): Shape | null {
   return ruleOf(shape).without(shape, voice);
+}
+
+export type { HitCount };
+
+/** The most hits and strokes that a shape makes of so many. */
+export function mostAfterShape(count: HitCount, shape: Shape, context: ShapeContext): HitCount {
+  const added = ruleOf(shape).adds?.(count, shape, context);
+  return added ? { hits: count.hits + added.hits, strokes: count.strokes + added.strokes } : count;
 }
 
 /** Applies one shape to hits; all that it gives lies within the pattern. */

@@ -7,7 +7,7 @@ import { metricalWeight } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
 import { parameter, VELOCITY } from '../rule.ts';
-import { aboutVoices, commonFields, type ShapeRule, TRIED } from './shape-rule.ts';
+import { aboutVoices, commonFields, type ShapeRule, TRIED, singleStrokes } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({
@@ -39,6 +39,8 @@ export const thicken: ShapeRule<Thicken, 'thicken'> = {
     },
   },
   wayOf: () => 'thicken',
+  adds: (_, { voices, grid }, { length }) =>
+    singleStrokes(voices.length * Math.ceil(length / gridTicks(grid))),
   apply: (hits, shape, { meter, length }) => {
     const step = gridTicks(shape.grid);
     const places = Array.from({ length: Math.ceil(length / step) }, (_, i) => i * step);

@@ -1,0 +1,137 @@
+import { GRACES, rollCount } from '../feel/ornament.ts';
+import type { Hit } from '../hit/hit.ts';
+import { LIMITS } from '../limits.ts';
+import { keptWhileSame } from '../made-from.ts';
+import type { Id } from '../names.ts';
+import { resolve, type ResolvedPattern, soundingOf, windowStart } from '../pattern/resolve.ts';
+import { type HitCount, mostAfterShape } from '../rule/shape/table.ts';
+import { indexOf, type SongDocument } from '../song/document.ts';
+import type { Pattern } from '../song/records.ts';
+import type { Meter } from '../time/meter.ts';
+
+/** A pattern played once, in numbers; its length is in ticks. */
+export interface PatternCount extends HitCount {
+  readonly length: number;
+  readonly hasControls: boolean;
+  /** Hits that are worked out to get it, counted once for each rule, and its edits. */
+  readonly work: number;
+  /** What is more than a pattern may have; null within the limits. */
+  readonly over: ResolvedPattern['over'];
+}
+
+const counted = new WeakMap<ResolvedPattern, PatternCount>();
+
+/** Counts a pattern as it is worked out. Throws RangeError when no pattern has this id. */
+export function countPattern(document: SongDocument, id: Id): PatternCount {
+  const resolved = resolve(document, id);
+  const known = counted.get(resolved);
+  if (known) return known;
+  const { pattern, controls, over } = resolved;
+  const sounding = soundingOf(resolved);
+  const count = {
+    length: pattern.length,
+    hits: sounding.length,
+    strokes: strokesOf(sounding),
+    hasControls: controls.length > 0,
+    work: resolved.work + editsOf(pattern),
+    over,
+  };
+  counted.set(resolved, count);
+  return count;
+}
+
+/** The most that a pattern can come to, counted from what it and its parents say without working any of them out. */
+interface MostCount extends PatternCount {
+  readonly accents: number;
+  readonly controls: number;
+  readonly meter: Meter;
+}
+
+const most = keptWhileSame<MostCount>();
+
+/** Counts the most that a pattern can come to; never less than `countPattern`. Throws RangeError when no pattern has this id. */
+export function mostOfPattern(document: SongDocument, id: Id): PatternCount {
+  const index = indexOf(document);
+  const line: Pattern[] = [];
+  for (let at = index.pattern(id); at; at = at.parent === undefined ? undefined : index.pattern(at.parent))
+    line.unshift(at);
+  let count: MostCount | null = null;
+  for (const pattern of line) {
+    const { fromRow } = pattern;
+    // A drum pattern follows no row itself, so that this goes no deeper.
+    const drums = fromRow && index.pattern(fromRow.pattern) ? mostOfPattern(document, fromRow.pattern) : null;
+    const parent = count;
+    const from = [index.song.meter, ...numbersOf(parent), ...numbersOf(drums)];
+    count = most(pattern, from, () => mostFrom(pattern, parent, drums, index.song.meter));
+  }
+  if (!count) throw new RangeError(`No pattern has the id ${id}.`);
+  return count;
+}
+
+/** All that what is made of a count depends on. */
+export function numbersOf(count: PatternCount | MostCount | null): readonly unknown[] {
+  return count ? Object.values(count) : [null];
+}
+
+function mostFrom(
+  pattern: Pattern,
+  parent: MostCount | null,
+  drums: PatternCount | null,
+  songMeter: Meter,
+): MostCount {
+  const { length, own, changed } = pattern;
+  const start = parent ? windowStart(pattern, parent) : 0;
+  const repeats = Math.ceil((start + length) / (parent ?? drums ?? { length }).length);
+  const meter = pattern.meter ?? parent?.meter ?? songMeter;
+  let count: HitCount = {
+    hits: (parent ?? drums ?? NOTHING).hits * repeats,
+    // A note that follows a row is one stroke.
+    strokes: parent ? parent.strokes * repeats : (drums?.hits ?? 0) * repeats,
+  };
+  let [work, isOver] = [count.hits, count.hits > LIMITS.hits];
+  for (const shape of pattern.shapes) {
+    if (isOver) break;
+    if (shape.off) continue;
+    count = mostAfterShape(count, shape, { meter, length });
+    work += count.hits;
+    isOver = count.hits > LIMITS.hits;
+  }
+  const owned = Object.values(own);
+  const hits = count.hits + owned.length;
+  const strokes = count.strokes + strokesOf(owned) + strokesOf(Object.values(changed));
+  const accents = pattern.accents?.length ?? (parent?.accents ?? 0) * (repeats + 1);
+  const controls = pattern.controls?.length ?? (parent?.controls ?? 0) * (repeats + 1);
+  return {
+    length,
+    hits,
+    strokes,
+    hasControls: controls > 0,
+    work: work + hits + editsOf(pattern),
+    over:
+      isOver || hits > LIMITS.hits
+        ? 'hits'
+        : accents > LIMITS.accents
+          ? 'accents'
+          : controls > LIMITS.controls
+            ? 'controls'
+            : null,
+    accents,
+    controls,
+    meter,
+  };
+}
+
+const NOTHING: HitCount = { hits: 0, strokes: 0 };
+
+/** How many edits a pattern holds, those beyond its end or without a hit among them. */
+function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
+  return Object.keys(own).length + silenced.length + Object.keys(changed).length + Object.keys(seen).length;
+}
+
+/** The strokes of hits, or of what edits say of hits. */
+export function strokesOf(hits: readonly Partial<Pick<Hit, 'roll' | 'flam'>>[]): number {
+  return hits.reduce(
+    (sum, { roll, flam }) => sum + (roll ? rollCount(roll) : 1) + (flam ? GRACES[flam.kind] : 0),
+    0,
+  );
+}
