@@ -104,7 +104,8 @@ export { changeFromSparse, slim, sparse, type SparseChange, type SparseUpdates }
 export { songFileSchema } from './song/file/json-schema.ts';
 export { readSongFile, songOfFile, type SongFile } from './song/file/song-file.ts';
 export { songFile, songFileContent } from './song/file/write.ts';
-export { readChange, readRecords, readSong } from './song/read.ts';
+export { readChangeInSteps, readRecords, readRecordsInSteps, readSong } from './song/read.ts';
+export type { InSteps } from './song/read.ts';
 export { omit } from './song/omit.ts';
 export { saysSame } from './song/says-same.ts';
 export { inTurn } from './song/in-turn.ts';

@@ -36,19 +36,34 @@ export function refuseManyValues(_: IncomingMessage, __: ServerResponse, text: B
 /** Refuses bodies that are nested deeper or longer than anything here is, or hold a reserved name, before they are copied. */
 export function refuseTwistedBodies() {
   return (request: Request, response: Response, next: NextFunction): void => {
-    const problem = Buffer.isBuffer(request.body) ? null : problemIn(request.body);
-    if (!problem) {
-      next();
-      return;
-    }
-    const { path, message } = problem;
-    response.status(400).json({
-      statusCode: 400,
-      error: 'Bad Request',
-      message: `Nothing was changed. ${path || 'The body'} ${message}.`,
-      problems: [problem],
-    });
+    const look = () => {
+      const problem = Buffer.isBuffer(request.body) ? null : problemIn(request.body);
+      if (problem) refuse(response, problem);
+      else next();
+    };
+    // It took its time to be parsed: others are answered before it is looked at.
+    if (Number(request.headers['content-length'] ?? 0) > LARGE) setImmediate(look);
+    else look();
   };
+}
+
+/** From so many bytes on a body takes some ms to be parsed. */
+const LARGE = 64 * 1024;
+
+function refuse(response: Response, problem: BodyProblem): void {
+  const { path, message } = problem;
+  response.status(400).json({
+    statusCode: 400,
+    error: 'Bad Request',
+    message: `Nothing was changed. ${path || 'The body'} ${message}.`,
+    problems: [problem],
+  });
+}
+
+/** What is wrong with a body, and where. */
+interface BodyProblem {
+  readonly path: string;
+  readonly message: string;
 }
 
 /** A value of a body, and the way to it by what it lies in. */
@@ -60,7 +75,7 @@ interface Place {
 }
 
 /** The first thing that is wrong; walked with a list of its own, since a deep body would use up the stack. */
-export function problemIn(body: unknown): { readonly path: string; readonly message: string } | null {
+export function problemIn(body: unknown): BodyProblem | null {
   if (typeof body !== 'object' || body === null) return null;
   const left: Place[] = [{ value: body, key: '', within: null, depth: 0 }];
   for (let place = left.pop(); place; place = left.pop()) {

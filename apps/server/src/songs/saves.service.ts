@@ -10,8 +10,8 @@ import {
   isNothing,
   isOlderFormat,
   mustStayWithinLimits,
-  readChange,
-  readRecords,
+  readChangeInSteps,
+  readRecordsInSteps,
   rebase,
   type SongDocument,
   stepOf,
@@ -26,6 +26,7 @@ import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import type { SongRevision } from './faces.ts';
 import { packUndo } from './history/undo.ts';
+import { inSteps } from './in-steps.ts';
 import { madeFace } from './made-song.ts';
 import { type LoadedSong, OpenSongs } from './open-songs.ts';
 import { faceOfEvent, type KeptAnswer, type MadeChange, mustBeAt, type SaveAnswer, toldOf } from './save.ts';
@@ -37,7 +38,7 @@ interface Save {
   readonly name: string | null;
   readonly by: string;
   readonly label: string;
-  readonly ask: (document: SongDocument, revision: number) => Change;
+  readonly ask: (document: SongDocument, revision: number) => Change | Promise<Change>;
 }
 
 /** A save that was written: the song and its event, where anything changed, and the answer. */
@@ -68,12 +69,13 @@ export class SavesService {
    * Saves a change. One that was made on an earlier revision is merged; a set of whole records is not, since it does not say
    * what of them it changes.
    */
-  change(id: string, base: number, made: MadeChange): Promise<SaveAnswer> {
+  async change(id: string, base: number, made: MadeChange): Promise<SaveAnswer> {
     const { by = '', label, format, change } = made;
     const name = made.id ?? null;
     if (!change) {
       const { put = [], remove = [] } = made;
-      const set = { label, put: readRecords(bringUpRecords(put as Stored[], format)), remove };
+      const records = await inSteps(readRecordsInSteps(bringUpRecords(put as Stored[], format)));
+      const set = { label, put: records, remove };
       const ask = (document: SongDocument, now: number) => {
         mustBeAt(base, now);
         return apply(document, set).change;
@@ -83,7 +85,7 @@ export class SavesService {
     if (isOlderFormat(format))
       throw new ConflictException('The page is of an older version. Nothing was changed; load it anew.');
     const ask = (document: SongDocument, now: number) =>
-      readChange(document, change, this.#touched(id, base, now));
+      inSteps(readChangeInSteps(document, change, this.#touched(id, base, now)));
     return this.#commit(id, base, { name, by, label, ask });
   }
 
@@ -152,7 +154,7 @@ export class SavesService {
     if (first !== null) return { answer: JSON.parse(first) as KeptAnswer };
     const { document } = await this.#open.load(manager, id, revision);
     // A large change is read, merged and worked out in turns, so that others are answered in between.
-    const asked = ask(document, revision);
+    const asked = await ask(document, revision);
     await nextTurn();
     const rebased = rebase(asked, document);
     const set = changeSetOf(rebased.change, label);

@@ -1,6 +1,8 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { DATABASE_NAME } from '../config.ts';
+import { isSound, listCopies, makeCopy } from '../database/copies.ts';
 import { ask, hit, Writer } from './client.ts';
 import type { Report } from './report.ts';
 import { ServerProcess } from './server-process.ts';
@@ -22,7 +24,18 @@ export async function fillTheDisk(report: Report): Promise<void> {
       own: Object.fromEntries(Array.from({ length: count }, (_, i) => [`h${i}`, hit(i)])),
     });
     await writer.save([withHits(1)]);
+    const works = await worksOf(server.address, folder, writer);
+    const before = await works.state();
     disk.fill();
+    const refused = await works.run();
+    report.figure(
+      'a song file, an import, an export and a copy on a full disk',
+      Object.entries(refused)
+        .map(([name, said]) => `${name}: ${said}`)
+        .join(', '),
+      Object.values(refused).every((said) => said === 507 || said === 'refused') &&
+        (await works.state()) === before,
+    );
     const failed = [await writer.save([withHits(900)]), await writer.save([withHits(901)])];
     const sick = await ask<{ trouble?: string }>(server.address, 'GET', '/health');
     report.figure(
@@ -31,6 +44,14 @@ export async function fillTheDisk(report: Report): Promise<void> {
       failed.every((answer) => answer.status === 507) && sick.status === 503,
     );
     disk.free();
+    const done = await works.run();
+    report.figure(
+      'the same once there is room',
+      Object.entries(done)
+        .map(([name, said]) => `${name}: ${said}`)
+        .join(', '),
+      Object.values(done).every((said) => said === 201 || said === 'made'),
+    );
     const after: number[] = [];
     for (let i = 2; i < 60; i++) {
       after.push((await writer.save([withHits(i)])).status);
@@ -65,4 +86,50 @@ export async function fillTheDisk(report: Report): Promise<void> {
     disk.remove();
     rmSync(folder, { recursive: true, force: true });
   }
+}
+
+/** What writes more than a save does, and what of it can be seen. */
+async function worksOf(address: string, dataDir: string, { id }: Writer) {
+  const { body: file } = await ask<object>(address, 'GET', `/songs/${id}/file`);
+  const exported = () =>
+    ask(address, 'POST', `/songs/${id}/exports`, { regions: ['song', 'section', 'slot'] });
+  const imported = async () => {
+    const boundary = 'a-line-between';
+    const form = [
+      `--${boundary}`,
+      'content-disposition: form-data; name="file"; filename="song.json"',
+      '',
+      JSON.stringify(file),
+      `--${boundary}--`,
+      '',
+    ].join('\r\n');
+    const { body } = await ask<{ importId: string }>(address, 'POST', '/imports', form, {
+      'content-type': `multipart/form-data; boundary=${boundary}`,
+    });
+    return ask(address, 'POST', '/songs', { from: `import:${body.importId}` });
+  };
+  const copied = () => {
+    try {
+      makeCopy(dataDir, join(dataDir, DATABASE_NAME), new Date());
+      return 'made';
+    } catch {
+      return 'refused';
+    }
+  };
+  return {
+    /** The status that each answers, in turn. */
+    run: async () => ({
+      'song file': (await ask(address, 'POST', '/songs/file', file)).status,
+      import: (await imported()).status,
+      export: (await exported()).status,
+      copy: copied(),
+    }),
+    /** The songs, the exports and the sound copies that there are. */
+    state: async () => {
+      const songs = await ask<readonly unknown[]>(address, 'GET', '/songs');
+      const { body } = await ask<{ exports: readonly unknown[] }>(address, 'GET', `/songs/${id}/exports`);
+      const copies = listCopies(dataDir).map((copy) => isSound(copy.file));
+      return JSON.stringify([songs.body.length, body.exports.length, copies]);
+    },
+  };
 }

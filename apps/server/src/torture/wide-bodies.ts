@@ -3,6 +3,9 @@ import { ms, percentile, type Report } from './report.ts';
 
 const keys = (count: number) => Array.from({ length: count }, (_, i) => `"k${i}":{"a":${i % 10}}`).join(',');
 
+/** How often a body is sent. */
+const IN_A_ROW = 20;
+
 /** Times the health check while the widest and largest bodies come in. */
 export async function sendWideBodies(address: string, report: Report): Promise<void> {
   const writer = await Writer.on(address);
@@ -43,7 +46,13 @@ export async function sendWideBodies(address: string, report: Report): Promise<v
     ],
   ];
   for (const [name, path, text] of bodies) {
-    const { took, status, health } = await besideHealth(address, () => ask(address, 'POST', path, text));
+    const { took, status, health } = await besideHealth(address, async () => {
+      let last = await ask(address, 'POST', path, text);
+      // Often enough that one in a hundred answers means something.
+      for (let i = 1; i < (path === '/songs/file' ? 1 : IN_A_ROW); i++)
+        last = await ask(address, 'POST', path, text);
+      return last;
+    });
     const p99 = percentile(health, 0.99);
     report.figure(
       `${name} (${(text.length / 1e6).toFixed(1)} MB)`,

@@ -283,11 +283,16 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
 }
 
 function checkEdits(edits: Edits, part: Id, path: string, lookUp: LookUp, report: Report): void {
-  for (const [id, hit] of Object.entries(edits.own))
-    checkVoices([hit.voice], part, `${path}.own.${id}.voice`, lookUp, report);
-  for (const [id, fields] of Object.entries(edits.changed))
-    if (fields.voice !== undefined)
-      checkVoices([fields.voice], part, `${path}.changed.${id}.voice`, lookUp, report);
+  // The path is put together only where something is wrong: there may be thousands of hits.
+  for (const [id, { voice }] of Object.entries(edits.own))
+    if (!isOf(voice, part, lookUp)) checkVoices([voice], part, `${path}.own.${id}.voice`, lookUp, report);
+  for (const [id, { voice }] of Object.entries(edits.changed))
+    if (voice !== undefined && !isOf(voice, part, lookUp))
+      checkVoices([voice], part, `${path}.changed.${id}.voice`, lookUp, report);
+}
+
+function isOf(voice: Id, part: Id, lookUp: LookUp): boolean {
+  return lookUp(voice, 'voice')?.part === part;
 }
 
 /** Checks that the voices exist and, unless `part` is null, that they belong to that part. */

@@ -3,8 +3,9 @@ import type { Id } from '../names.ts';
 import { type Change, recordIn } from './change.ts';
 import { documentOf, type SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
+import { frozen } from './frozen.ts';
 import { problemsOf } from './invariants.ts';
-import { isKind } from './mergeable.ts';
+import { fieldsOf, isFields, isKind } from './mergeable.ts';
 import { recordSchema, type SongRecord } from './records.ts';
 import { schemaProblems } from './schema-problems.ts';
 import { type SparseChange, withSides } from './sparse.ts';
@@ -13,17 +14,83 @@ import { type SparseChange, withSides } from './sparse.ts';
 
 const schema = recordSchema(z);
 
-/** Reads records from outside. Throws InvalidSongError naming each field that is wrong. */
+/** A work that can be left between its steps, so that others have their turn; it returns what it makes. */
+export type InSteps<T> = Generator<undefined, T, undefined>;
+
+/** Does a work at once. */
+function atOnce<T>(work: InSteps<T>): T {
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+  }
+}
+
+/** Reads records from outside, and freezes them. Throws InvalidSongError naming each field that is wrong. */
 export function readRecords(input: readonly unknown[]): SongRecord[] {
-  const problems: Problem[] = [];
+  return atOnce(readRecordsInSteps(input));
+}
+
+/** Reads records as `readRecords` does, some of them at a time. */
+export function* readRecordsInSteps(input: readonly unknown[]): InSteps<SongRecord[]> {
+  const problems = new Map<string, Problem>();
   const records: SongRecord[] = [];
-  input.forEach((value, i) => {
-    const read = schema.safeParse(value);
-    if (read.success) records.push(read.data);
-    else problems.push(...schemaProblems(read.error, nameOf(value, i)));
-  });
-  if (problems.length) throw new InvalidSongError(problems);
+  for (const [i, value] of input.entries()) {
+    let whole: SongRecord | null = null;
+    for (const some of portions(value)) {
+      const read = schema.safeParse(some);
+      if (read.success) {
+        freezeHits(read.data);
+        whole = whole ? withPortion(whole, read.data) : read.data;
+      } else
+        for (const one of schemaProblems(read.error, nameOf(value, i)))
+          problems.set(`${one.path}: ${one.message}`, one);
+      yield;
+    }
+    if (whole) records.push(whole);
+  }
+  if (problems.size) throw new InvalidSongError([...problems.values()]);
   return records;
+}
+
+/** Where the hits of a pattern and what is said of them are held. */
+const HIT_MAPS = ['own', 'changed', 'seen'] as const;
+/** So many of each are read in one step. */
+const A_STEP = 100;
+
+/** A record as it is sent or, of one with many hits, all else of it with some of them at a time. */
+function* portions(value: unknown): Iterable<unknown> {
+  const fields = fieldsOf(value);
+  const maps = HIT_MAPS.filter((key) => isFields(fields[key])).map(
+    (key) => [key, Object.entries(fieldsOf(fields[key]))] as const,
+  );
+  const most = Math.max(0, ...maps.map(([, entries]) => entries.length));
+  if (most <= A_STEP) {
+    yield value;
+    return;
+  }
+  for (let from = 0; from < most; from += A_STEP)
+    yield {
+      ...fields,
+      ...Object.fromEntries(
+        maps.map(([key, entries]) => [key, Object.fromEntries(entries.slice(from, from + A_STEP))]),
+      ),
+    };
+}
+
+/** The document freezes the rest; of thousands of hits that would take too long at once. */
+function freezeHits(record: SongRecord): void {
+  if (record.kind !== 'pattern') return;
+  for (const key of HIT_MAPS) Object.values(record[key] ?? {}).forEach(frozen);
+}
+
+function withPortion(whole: SongRecord, some: SongRecord): SongRecord {
+  if (whole.kind !== 'pattern' || some.kind !== 'pattern') return whole;
+  return {
+    ...whole,
+    own: Object.assign(whole.own, some.own),
+    changed: Object.assign(whole.changed, some.changed),
+    ...(whole.seen ? { seen: Object.assign(whole.seen, some.seen) } : {}),
+  };
 }
 
 /** Reads a whole song from outside. Throws InvalidSongError naming every field and invariant that is wrong. */
@@ -39,12 +106,17 @@ export function readSong(input: readonly unknown[]): SongDocument {
  * only what differs. Where it was made on this very document, or nothing of an id has changed since by `isTouched`, the
  * change holds the document's own records. Throws InvalidSongError naming each field that is wrong.
  */
-export function readChange(
+export function readChange(...asked: Parameters<typeof readChangeInSteps>): Change {
+  return atOnce(readChangeInSteps(...asked));
+}
+
+/** Reads a change as `readChange` does, some of it at a time. */
+export function* readChangeInSteps(
   document: SongDocument,
   sent: SparseChange,
   isTouched: (id: Id) => boolean,
-): Change {
-  const added = readRecords(sent.added);
+): InSteps<Change> {
+  const added = yield* readRecordsInSteps(sent.added);
   const updated: Record<Id, readonly [SongRecord, SongRecord]> = {};
   const made: SongRecord[] = [];
   for (const [id, sides] of Object.entries(sent.updated)) {
@@ -62,7 +134,7 @@ export function readChange(
     made.push(thinned(next, now));
     updated[id] = isTouched(id) ? (sides as unknown as readonly [SongRecord, SongRecord]) : [now, next];
   }
-  readRecords(made);
+  yield* readRecordsInSteps(made);
   const removed: Record<Id, SongRecord> = {};
   for (const id of sent.removed) {
     const now = recordIn(document, id);
