@@ -6,8 +6,8 @@ import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } fro
 import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
 
-/** The delay of a save after its edit, in ms; shorter while another window has the song open. */
-const [DELAY, DELAY_SHARED] = [400, 40];
+/** The delay of a save after its edit, in ms; there is none while another window has the song open. */
+const DELAY = 400;
 /** The first and the longest wait after a failure, in ms; each is twice the one before. */
 const [FIRST_RETRY, LAST_RETRY] = [1000, 30_000];
 /** How often this browser keeps what is edited, in ms. */
@@ -235,7 +235,10 @@ export function startAutosave(
     }
     if (state.keeping === 'kept') store.setState({ keeping: 'writing' });
     if (state.saving.kind === 'saved') store.setState({ saving: { kind: 'waiting' } });
-    if (!isRunning && state.saving.kind !== 'failed') schedule(around.isShared() ? DELAY_SHARED : DELAY);
+    if (isRunning || state.saving.kind === 'failed') return;
+    // Sent before the edit is drawn, which would hold a timer up.
+    if (around.isShared()) queueMicrotask(() => void run());
+    else schedule(DELAY);
   });
   if (store.getState().outbox.length) schedule(0);
   return {
