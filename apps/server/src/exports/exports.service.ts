@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { setImmediate as nextTurn } from 'node:timers/promises';
 import {
   BadRequestException,
   ConflictException,
@@ -16,6 +15,7 @@ import { StorageTrouble } from '../database/trouble.ts';
 import type { NamedFile } from '../http/file-of.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import type { JobState, Running } from '../jobs/lane.ts';
+import { nextTurn } from '../next-turn.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
 import type { ExportDone, MadeRegion } from './export.job.ts';

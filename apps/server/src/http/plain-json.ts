@@ -1,6 +1,7 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { PayloadTooLargeException } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
+import { nextTurn } from '../next-turn.ts';
 
 /** How deep a body may be nested; a song's records need eight. */
 export const DEEPEST = 32;
@@ -42,7 +43,7 @@ export function refuseTwistedBodies() {
       else next();
     };
     // It took its time to be parsed: others are answered before it is looked at.
-    if (Number(request.headers['content-length'] ?? 0) > LARGE) setImmediate(look);
+    if (Number(request.headers['content-length'] ?? 0) > LARGE) void nextTurn().then(look);
     else look();
   };
 }

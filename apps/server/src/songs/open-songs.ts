@@ -1,7 +1,7 @@
-import { setImmediate as nextTurn } from 'node:timers/promises';
 import { Injectable, NotFoundException } from '@nestjs/common';
 import { documentOf, isOlderFormat, type SongDocument, type SongRecord } from '@plucky/core';
 import type { EntityManager } from 'typeorm';
+import { nextTurn } from '../next-turn.ts';
 import type { SongRevision } from './faces.ts';
 import { RecordEntity } from './song.entity.ts';
 import { inTurns, stateOf } from './song-statements.ts';

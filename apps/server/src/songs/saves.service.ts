@@ -1,4 +1,3 @@
-import { setImmediate as nextTurn } from 'node:timers/promises';
 import { ConflictException, Injectable } from '@nestjs/common';
 import {
   apply,
@@ -24,6 +23,7 @@ import type { EntityManager } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
+import { turns } from '../next-turn.ts';
 import type { SongRevision } from './faces.ts';
 import { packUndo } from './history/undo.ts';
 import { inSteps } from './in-steps.ts';
@@ -154,9 +154,11 @@ export class SavesService {
     if (first !== null) return { answer: JSON.parse(first) as KeptAnswer };
     const { document } = await this.#open.load(manager, id, revision);
     // A large change is read, merged and worked out in turns, so that others are answered in between.
+    const othersTurn = turns();
     const asked = await ask(document, revision);
-    await nextTurn();
+    await othersTurn();
     const rebased = rebase(asked, document);
+    await othersTurn();
     const set = changeSetOf(rebased.change, label);
     const reached = withFollowers(document, set);
     const whole = reached && 'put' in reached ? reached : set;
@@ -164,11 +166,11 @@ export class SavesService {
     if (isNothing(rebased.change) && !isNothing(asked)) {
       return { answer: { revision, merged: true, ...toldOf(overwritten, left) } };
     }
-    await nextTurn();
+    await othersTurn();
     const applied = whole === set ? rebased : apply(document, whole);
     mustStayWithinLimits(document, applied);
     const { document: next, change } = applied;
-    await nextTurn();
+    await othersTurn();
     const face = { ...madeFace(next), updatedAt: new Date().toISOString() };
     const isAsAsked =
       base === revision &&

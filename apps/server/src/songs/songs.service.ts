@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { setImmediate as nextTurn } from 'node:timers/promises';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import {
   cutName,
@@ -18,6 +17,7 @@ import { Database } from '../database/database.ts';
 import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { whileHere } from '../jobs/lane.ts';
+import { nextTurn } from '../next-turn.ts';
 import type { NewSong, Revision, SongContents, SongFace } from './faces.ts';
 import { type MadeFace, madeFace, type MadeSong } from './made-song.ts';
 import { OpenSongs, unknownSong } from './open-songs.ts';

@@ -10,11 +10,11 @@ import {
   aboutOne,
   commonFields,
   type ShapeRule,
+  singleStrokes,
   stretchFields,
   touches,
   TRIED,
   within,
-  singleStrokes,
 } from './shape-rule.ts';
 
 const schema = (z: Zod) =>

@@ -1,9 +1,9 @@
 import fc from 'fast-check';
+import { strokesOf } from '../../form/pattern-count.ts';
 import type { FollowedHit } from '../../hit/followed.ts';
 import { keepShapes } from '../../pattern/kept-rules.ts';
 import { resolve } from '../../pattern/resolve.ts';
 import { shapeHits } from '../../pattern/shape-hits.ts';
-import { strokesOf } from '../../form/pattern-count.ts';
 import { documentOf } from '../../song/document.ts';
 import { grid, seed, shapes, velocity, voice, voices } from '../../testing/random-shapes.ts';
 import { after, hit, pattern, smallSong } from '../../testing/songs.ts';

@@ -6,9 +6,9 @@ import {
   anyVoices,
   commonFields,
   type ShapeRule,
+  singleStrokes,
   touches,
   TRIED,
-  singleStrokes,
 } from './shape-rule.ts';
 
 const TIMES = ['half time', 'double time'] as const;
