@@ -90,6 +90,7 @@ export {
   changeFrom,
   invert,
   isNothing,
+  NO_CHANGE,
   recordIn,
   squash,
   stepOf,

@@ -110,6 +110,25 @@ test('an edit of a followed section reaches its followers, whoever sends it', as
   expect(recordOf(now, 'section', 'two').slots[0]?.length).not.toBe(two.slots[0]?.length);
 });
 
+test('what names nothing of the song that it was made on is refused whole, however much of it there is', async () => {
+  const { id, records } = await newSong();
+  const main = recordOf(records, 'pattern', 'main');
+  const line = Array.from({ length: 300 }, (_, i) => ({
+    ...main,
+    id: `p${i}`,
+    parent: i ? `p${i - 1}` : 'main',
+  }));
+  const change = { added: line, updated: {}, removed: [] };
+  const refused = await send(id, 1, change).expect(422);
+  expect(JSON.stringify(refused.body)).toMatch(/patterns that follow one another/);
+  expect((await contents(id)).revision).toBe(1);
+  // Made on an older revision it is brought over as far as it goes.
+  await send(id, 1, changed(records, [withHits(records, 'a')])).expect(200);
+  const { left } = await answer(send(id, 1, change));
+  expect(left?.added.length).toBeGreaterThan(0);
+  expect((await contents(id)).records.length).toBeLessThan(records.length + line.length);
+});
+
 test.each<[string, (records: readonly SongRecord[]) => unknown, number, RegExp]>([
   ['no list of new records', () => ({ added: {}, updated: {}, removed: [] }), 400, /added/],
   ['half a pair', () => ({ added: [], updated: { main: [{}] }, removed: [] }), 400, /updated/],

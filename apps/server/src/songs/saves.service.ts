@@ -9,9 +9,11 @@ import {
   isNothing,
   isOlderFormat,
   mustStayWithinLimits,
+  NO_CHANGE,
   readChangeInSteps,
   readRecordsInSteps,
   rebase,
+  type Rebased,
   type SongDocument,
   stepOf,
   type Stored,
@@ -157,7 +159,7 @@ export class SavesService {
     const othersTurn = turns();
     const asked = await ask(document, revision);
     await othersTurn();
-    const rebased = rebase(asked, document);
+    const rebased = base === revision ? ontoItsOwn(asked, document) : rebase(asked, document);
     await othersTurn();
     const set = changeSetOf(rebased.change, label);
     const reached = withFollowers(document, set);
@@ -199,4 +201,10 @@ export class SavesService {
     const event: SongEvent = { revision: kept.revision, label, by, change, overwritten };
     return { song: { revision: kept.revision, document: next }, event, answer: kept };
   }
+}
+
+/** A change that was made on this very document. Throws InvalidSongError where it is not sound: nobody else is to blame for it. */
+function ontoItsOwn(asked: Change, before: SongDocument): Rebased {
+  const { document, change } = apply(before, asked);
+  return { document, change, overwritten: NO_CHANGE, left: NO_CHANGE, kept: false };
 }

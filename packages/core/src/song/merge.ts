@@ -43,8 +43,10 @@ export function rebase(asked: Change, onto: SongDocument, winner: Winner = 'chan
   const asIs = takenAsIs(asked, onto);
   if (asIs) return asIs;
   const refused = new Leaves();
+  const size = touchedBy(asked).length;
   // A record that nobody else has changed is taken as it is asked for, unless something of it has no place.
-  for (let isWhole = true; ; isWhole = false) {
+  for (let pass = 0; ; pass++) {
+    const isWhole = pass === 0;
     let kept = false;
     const done = attempt(asked, onto, isWhole, (id, path, want, now) => {
       if (refused.has(id, path)) return now;
@@ -59,9 +61,16 @@ export function rebase(asked: Change, onto: SongDocument, winner: Winner = 'chan
       return { document: done.document, change, overwritten, left: leftOf(asked, done, refused), kept };
     }
     if (isWhole) continue;
-    if (!refused.addAll(guiltyOf(problems, asked, done))) refused.addAll(done.leaves);
+    const guilty = pass * size < MOST_TRIED ? guiltyOf(problems, asked, done) : [];
+    if (!refused.addAll(guilty)) refused.addAll(done.leaves);
   }
 }
+
+/**
+ * What names something that is left out is left out in the next pass; once so many records have been tried, those of all passes
+ * together, all of the rest is.
+ */
+const MOST_TRIED = 6000;
 
 /** A sound change that was made on this very document; null where anything of it has to be brought over. */
 function takenAsIs(asked: Change, onto: SongDocument): Rebased | null {
