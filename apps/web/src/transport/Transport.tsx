@@ -38,7 +38,7 @@ const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS, ...TOGETHER_CO
 /** Drawn anew when what plays changes, not at every edit. */
 const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, isElsewhere, what, isPlaying, toggle, playFrom, playFromBeat } = transport;
-  const session = useSessionFields('reach', 'click', 'caret', 'together');
+  const session = useSessionFields('reach', 'click', 'together');
   const preview = usePreview((state) => state.preview);
   const ports = usePorts();
   const isSilent = useIsSilent();
@@ -48,7 +48,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
 
   useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
     toggle,
-    playFromCaret: () => (room === 'groove' ? playFrom(session.caret?.at ?? 0) : toggle()),
+    playFromCaret: () => (room === 'groove' ? playFrom(useSession.getState().caret?.at ?? 0) : toggle()),
     playFromBeat,
   });
 

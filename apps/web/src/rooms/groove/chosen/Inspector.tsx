@@ -1,5 +1,6 @@
 import { Typography } from '@mui/material';
-import { useSessionFields } from '../../../session/store.ts';
+import { useShallow } from 'zustand/react/shallow';
+import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { rowsMeant } from '../actions/row-context.ts';
@@ -13,9 +14,9 @@ const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSet
 
 /** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {
-  const session = useSessionFields('hits', 'caret', 'rows');
-  const hits = view.hits.filter((one) => session.hits.has(one.hit.id));
-  const rows = rowsMeant(view, session);
+  const chosen = useSession((session) => session.hits);
+  const hits = view.hits.filter((one) => chosen.has(one.hit.id));
+  const rows = useSession(useShallow((session) => rowsMeant(view, session)));
   const row = view.rows.find((one) => one.key === hits[0]?.row);
   return (
     <SidePanel label="What is chosen">

@@ -83,59 +83,66 @@ export const RowLabels = memo(function RowLabels({
 });
 
 const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[]; rowHeight: number }) {
-  const caretRow = useSession((session) => session.caret?.row);
-  const chosen = useSession((session) => session.rows);
   const recording = useSession((session) => session.recording);
-  return rows.map((row, i) => {
-    const on = chosen.size ? chosen.has(row.key) : row.key === caretRow;
-    return (
+  return rows.map((row, i) => (
+    <Label key={row.key} row={row} rowHeight={rowHeight} tapKey={recording ? rows.length - 1 - i : null} />
+  ));
+});
+
+/** The name of one row; drawn anew only when it is itself chosen or let go. */
+const Label = memo(function Label({
+  row,
+  rowHeight,
+  tapKey,
+}: {
+  row: Row;
+  rowHeight: number;
+  /** Which of the tap keys plays it while a take is recorded; null otherwise. */
+  tapKey: number | null;
+}) {
+  const on = useSession(({ rows, caret }) => (rows.size ? rows.has(row.key) : row.key === caret?.row));
+  return (
+    <Box
+      sx={{
+        height: rowHeight,
+        display: 'flex',
+        alignItems: 'center',
+        pl: 1.75,
+        gap: 0.4,
+        background: on ? color('wash') : 'transparent',
+      }}
+    >
       <Box
-        key={row.key}
+        component="button"
+        aria-pressed={on}
+        onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
         sx={{
-          height: rowHeight,
-          display: 'flex',
-          alignItems: 'center',
-          pl: 1.75,
-          gap: 0.4,
-          background: on ? color('wash') : 'transparent',
+          flex: 1,
+          minWidth: 0,
+          border: 0,
+          p: 0,
+          background: 'none',
+          color: 'inherit',
+          font: 'inherit',
+          textAlign: 'left',
+          cursor: 'pointer',
+          lineHeight: 1.2,
         }}
       >
-        <Box
-          component="button"
-          aria-pressed={on}
-          onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
-          sx={{
-            flex: 1,
-            minWidth: 0,
-            border: 0,
-            p: 0,
-            background: 'none',
-            color: 'inherit',
-            font: 'inherit',
-            textAlign: 'left',
-            cursor: 'pointer',
-            lineHeight: 1.2,
-          }}
-        >
-          <Typography noWrap sx={{ fontSize: TEXT.plain, fontWeight: 600, lineHeight: 1.2 }}>
-            <Unseen>Row </Unseen>
-            {row.isOutside ? <em>{row.name}</em> : row.name}
-            <Unseen>, {row.isOutside ? 'outside the key' : ''}</Unseen>
+        <Typography noWrap sx={{ fontSize: TEXT.plain, fontWeight: 600, lineHeight: 1.2 }}>
+          <Unseen>Row </Unseen>
+          {row.isOutside ? <em>{row.name}</em> : row.name}
+          <Unseen>, {row.isOutside ? 'outside the key' : ''}</Unseen>
+        </Typography>
+        {rowHeight >= 34 && (
+          <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint'), lineHeight: 1.2 }}>
+            {row.detail}
           </Typography>
-          {rowHeight >= 34 && (
-            <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint'), lineHeight: 1.2 }}>
-              {row.detail}
-            </Typography>
-          )}
-        </Box>
-        {recording ? (
-          <TapKey index={rows.length - 1 - i} />
-        ) : (
-          row.pitch === 0 && <Listening voice={row.voice} />
         )}
       </Box>
-    );
-  });
+      {tapKey === null ? row.pitch === 0 && <Listening voice={row.voice} /> : <TapKey index={tapKey} />}
+    </Box>
+  );
 });
 
 /** The key that plays a row while a take is recorded. */
