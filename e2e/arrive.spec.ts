@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { choose, exportAll, goTo, openDemo, saved } from './desk.ts';
 import { linear } from './linear-file.ts';
+import { test } from './test.ts';
 
 const compared = (page: Page) => page.getByRole('status', { name: 'Compared' });
 const slider = (page: Page) => page.getByRole('slider', { name: 'How many patterns' });

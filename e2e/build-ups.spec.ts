@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { type MidiEvent, parseMidi } from 'midi-file';
 import { choose, exportAll, goTo, newSong, openDemo, press, saved } from './desk.ts';
+import { test } from './test.ts';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
 const point = (page: Page, name: string) => page.getByRole('slider', { name, exact: true });

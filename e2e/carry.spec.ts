@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { goTo, openDemo } from './desk.ts';
+import { test } from './test.ts';
 
 /** What is told to those who do not see what is carried. */
 const told = (page: Page, words: RegExp) =>

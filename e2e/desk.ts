@@ -7,16 +7,18 @@ export function rows(page: Page): Locator {
   return page.getByRole('application');
 }
 
+/** Opens an empty song in the groove room. */
 export async function newSong(page: Page): Promise<void> {
-  await page.goto('/');
-  await page.getByRole('button', { name: 'New song' }).click();
-  await expect(rows(page)).toBeVisible();
+  await openSong(page, 'blank');
 }
 
 /** Opens a song of its own that begins as a demo song, so that what a test changes is met by no other. */
 export async function openDemo(page: Page, name: string): Promise<void> {
-  const demo = name.toLowerCase().replaceAll(' ', '-');
-  const made = await page.request.post('/api/songs', { data: { from: `demo:${demo}` } });
+  await openSong(page, `demo:${name.toLowerCase().replaceAll(' ', '-')}`);
+}
+
+async function openSong(page: Page, from: string): Promise<void> {
+  const made = await page.request.post('/api/songs', { data: { from } });
   const { id } = (await made.json()) as { id: string };
   await page.goto(`/songs/${id}/groove`);
   await expect(rows(page)).toBeVisible();

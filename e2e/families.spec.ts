@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
 import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
+import { test } from './test.ts';
 
 const entry = (page: Page, name: string | RegExp) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();

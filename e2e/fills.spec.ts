@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { goTo, newSong, openDemo, press, saved } from './desk.ts';
+import { test } from './test.ts';
 
 const fill = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Fill ${n}:`) });
 const chosen = (page: Page) => page.getByRole('region', { name: 'The chosen fill' });

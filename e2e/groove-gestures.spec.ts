@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { choose, expectHits, newSong, openDemo, press, rows, spot } from './desk.ts';
+import { test } from './test.ts';
 
 interface Point {
   readonly x: number;

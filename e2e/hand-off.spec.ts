@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
-import { expect, type Locator, test } from '@playwright/test';
+import { expect, type Locator } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { exportAll, goTo, openDemo, saved } from './desk.ts';
+import { test } from './test.ts';
 
 test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');

@@ -1,6 +1,7 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { exportAll, goTo, newSong, rows, saved } from './desk.ts';
 import { Hand } from './hand.ts';
+import { test } from './test.ts';
 
 const BAR = 3840;
 const hits = (page: Page, row: string) => page.locator(`g[data-row="${row}"]`);

@@ -1,7 +1,8 @@
-import { expect, test } from '@playwright/test';
+import { expect } from '@playwright/test';
 import { strFromU8 } from 'fflate';
 import { parseMidi } from 'midi-file';
 import { choose, exportAll, goTo, newSong, press, rows, saved } from './desk.ts';
+import { test } from './test.ts';
 
 interface Note {
   readonly tick: number;

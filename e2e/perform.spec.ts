@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { goTo, openDemo, saved } from './desk.ts';
+import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Perform' });
 const cue = (page: Page, name: RegExp) => panel(page).getByRole('button', { name });

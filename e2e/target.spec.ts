@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { choose, exportAll, goTo, openDemo, press, rows, saved } from './desk.ts';
+import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Target' });
 const score = (page: Page, percent: string | RegExp) =>

@@ -1,5 +1,6 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { goTo, newSong, rows, saved, spot } from './desk.ts';
+import { test } from './test.ts';
 
 interface Hit {
   readonly voice: string;

@@ -1,7 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { exportAll, goTo, newSong, openDemo, rows, saved } from './desk.ts';
 import { Hand } from './hand.ts';
 import { slot } from './sheet-desk.ts';
+import { test } from './test.ts';
 
 const BAR = 3840;
 const hits = (page: Page, row: string) => page.locator(`g[data-row="${row}"]`);

@@ -30,6 +30,9 @@ async function start(): Promise<void> {
   }
 }
 
+/** How long a connection stays open between two requests, in ms: longer than most pauses of who works on a song. */
+const IDLE = 75_000;
+
 async function serve(config: Config): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(appModule(config), {
     // Quiet until it listens: what keeps it from that is explained below, once and in plain words.
@@ -38,6 +41,7 @@ async function serve(config: Config): Promise<NestExpressApplication> {
     abortOnError: false,
   });
   setUp(app, config);
+  app.getHttpServer().keepAliveTimeout = IDLE;
   await app.listen(config.port, config.host);
   app.useLogger(['fatal', 'error', 'warn']);
   return app;

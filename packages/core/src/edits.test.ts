@@ -6,6 +6,7 @@ import { apply } from './song/apply.ts';
 import { documentOf, serialize } from './song/document.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { hit, layer, pattern, section, smallSong } from './testing/songs.ts';
+import { tries } from './testing/tries.ts';
 import { barTicks, meter } from './time/meter.ts';
 import { compile } from './timeline/compile.ts';
 
@@ -20,7 +21,7 @@ test('undoing any sequence of 200 edits gives every earlier song back, byte for 
         expect(serialize(now)).toBe(before[i]);
       }
     }),
-    { seed: 401, numRuns: 25 },
+    tries(25, 401),
   );
 });
 
@@ -58,7 +59,7 @@ test('whatever was edited, events stay in their scope, in order, in range, and c
         expect(tempo).toBeGreaterThan(0);
       }
     }),
-    { seed: 402, numRuns: 60 },
+    tries(60, 402),
   );
 });
 
@@ -77,7 +78,7 @@ test('whatever was edited, every region reads back without a difference', () => 
           expect([region.name, region.verification.differences]).toEqual([region.name, []]);
       },
     ),
-    { seed: 403, numRuns: 25 },
+    tries(25, 403),
   );
 });
 

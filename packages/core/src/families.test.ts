@@ -8,6 +8,7 @@ import { documentOf, indexOf, serialize, type SongDocument } from './song/docume
 import { isChange, type Outcome } from './song/outcome.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { after } from './testing/songs.ts';
+import { tries } from './testing/tries.ts';
 import { compile } from './timeline/compile.ts';
 
 const edits = fc.array(dice, { minLength: 20, maxLength: 60 });
@@ -51,7 +52,7 @@ test('resolving is deterministic: a fresh copy of a song resolves to the same hi
       for (const { id } of patternsOf(document))
         expect(resolve(copy, id).hits).toEqual(resolve(document, id).hits);
     }),
-    { seed: 501, numRuns: 40 },
+    tries(40, 501),
   );
 });
 
@@ -66,7 +67,7 @@ test('making a pattern independent changes nothing that is heard of it or of wha
       for (const one of all) expect(heard(next, one.id)).toEqual(heard(document, one.id));
       expect(notes(next)).toEqual(notes(document));
     }),
-    { seed: 502, numRuns: 60 },
+    tries(60, 502),
   );
 });
 
@@ -104,8 +105,7 @@ test('following another pattern and then nothing again is the identity, but for 
       expect(bare(again).own).toEqual(bare(free).own);
     }),
     {
-      seed: 503,
-      numRuns: 80,
+      ...tries(80, 503),
       examples: [
         // A hit that is gone and whose name comes back; a hit of a follower whose name another one gets.
         [
@@ -154,7 +154,7 @@ test('deleting a parent after its followers were made independent changes nothin
       for (const event of played(document))
         expect(left.has(`${event.tick} ${event.note} ${event.from.pattern}`)).toBe(true);
     }),
-    { seed: 504, numRuns: 80 },
+    tries(80, 504),
   );
   expect(deleted).toBeGreaterThan(20);
 });

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { z } from 'zod';
 import { cutName, LONGEST_NAME, nameProblem, nameSchema, plainName, tidyName } from './names.ts';
+import { tries } from './testing/tries.ts';
 
 const family = '👩‍👩‍👧‍👦';
 
@@ -38,7 +39,7 @@ test('any text becomes a name or nothing, and what is cut is never cut within a 
         expect(tidyName(name)).toBe(name);
       },
     ),
-    { seed: 7, numRuns: 500 },
+    tries(500, 7),
   );
   expect(cutName(`${family}${family}x`, 2)).toBe(family.repeat(2));
   expect(cutName('a b c', 2)).toBe('a');

@@ -22,6 +22,7 @@ import {
   TOM,
   voice,
 } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { type Meter, meter } from '../time/meter.ts';
 import { compile } from '../timeline/compile.ts';
 import { buildPattern } from './build-up.ts';
@@ -239,6 +240,6 @@ test('any recipe gives the same build-up twice, with all its hits before the sil
         expect(region?.verification.differences).toEqual([]);
       },
     ),
-    { seed: 53, numRuns: 60 },
+    tries(60, 53),
   );
 });

@@ -5,6 +5,7 @@ import { apply } from '../song/apply.ts';
 import { documentOf, indexOf, serialize, type SongDocument, withRecord } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { planDress, takeDress } from './plan.ts';
 
 const BAR = 3840;
@@ -56,7 +57,7 @@ test('every bare end has something planned: light inside a section, strong at it
       running.forEach((name, i) => expect(i > 0 && name === running[i - 1]).toBe(false));
       expect(planDress(document, seed)).toEqual(plan);
     }),
-    { seed: 3, numRuns: 40 },
+    tries(40, 3),
   );
 });
 
@@ -72,7 +73,7 @@ test('a plan that is taken leaves no end bare, touches none that was not, and is
       expect(serialize(apply(next, inverse).document)).toBe(serialize(document));
       expect(planDress(next, seed)).toEqual([]);
     }),
-    { seed: 4, numRuns: 40 },
+    tries(40, 4),
   );
 });
 

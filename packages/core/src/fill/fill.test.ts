@@ -7,6 +7,7 @@ import { FEET, type FillRecipe, MANNERS, TRAVELS } from '../song/fill-recipe.ts'
 import { MADE } from '../song/fill-recipe.ts';
 import { isChange } from '../song/outcome.ts';
 import { after, hit, smallSong, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { meter } from '../time/meter.ts';
 import { type Candidate, candidateOf, fillCandidates, mostDifferent } from './candidates.ts';
 import { describeFill } from './describe.ts';
@@ -100,7 +101,7 @@ test('whatever the recipe and the meter, every hit of a fill lies in its take-ov
         expect(new Set(onDrum).size).toBe(own.length);
       },
     ),
-    { seed: 41, numRuns: 300 },
+    tries(300, 41),
   );
 });
 

@@ -6,6 +6,7 @@ import { exportedNotes, midiFileOf } from '../midi/tracks.ts';
 import { indexOf, type SongDocument } from '../song/document.ts';
 import { problemsOf } from '../song/invariants.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { type ArrivedFile, arrivedFile } from './arrived.ts';
 import { fold, TOLERANCES } from './fold.ts';
@@ -75,8 +76,7 @@ test('random songs that leave as one linear file are folded, and play the same',
       },
     ),
     {
-      seed: 141,
-      numRuns: 200,
+      ...tries(200, 141),
       examples: [
         // Two kicks, one of them early at the other's place; sections of an odd length that swing; a last bar that slows down.
         [EARLY_KICK, 0, null, null],
@@ -186,7 +186,7 @@ test('mutated and truncated files are read, or refused with the byte at which th
         expect(problemsOf(fold(file, options).document)).toEqual([]);
       },
     ),
-    { seed: 142, numRuns: 5000 },
+    tries(5000, 142),
   );
   expect([read > 500, refused > 500]).toEqual([true, true]);
 });

@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseMidi } from 'midi-file';
 import { MidiFormatError } from '../midi/bytes/format.ts';
+import { proves } from '../testing/tries.ts';
 import { arrivedFile } from './arrived.ts';
 import { fold } from './fold.ts';
 import { suggestedMap } from './note-map.ts';
@@ -13,7 +14,9 @@ const files = readdirSync(folder, { recursive: true, encoding: 'utf8' })
   .filter((name) => name.endsWith('.mid'))
   .sort();
 
-test.each(files)(
+const tried = proves ? files : files.filter((_, i) => i % 3 === 0);
+
+test.each(tried)(
   '%s is read without loss and folded without a difference, or refused with its place',
   (name) => {
     const bytes = new Uint8Array(readFileSync(join(folder, name)));

@@ -3,6 +3,7 @@ import { documentOf, indexOf, serialize, type SongDocument } from '../song/docum
 import { omit } from '../song/omit.ts';
 import type { Layer, Pattern, Slot } from '../song/records.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import {
   addSlots,
@@ -118,7 +119,7 @@ test('any cut and joining again is silent', () => {
       const layers = slotsOf(whole)[0]?.layers.map((one) => omit(one, 'drawn'));
       if (!beats.includes(15)) expect(layers).toEqual(slotsOf(start)[0]?.layers);
     }),
-    { seed: 1202, numRuns: 80 },
+    tries(80, 1202),
   );
 });
 

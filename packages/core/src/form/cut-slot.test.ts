@@ -5,6 +5,7 @@ import { documentOf, type SongDocument, withRecord } from '../song/document.ts';
 import { plainLayer } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
 import { hit, pattern, section, smallSong, song } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { cutSlot } from './cut-slot.ts';
 
@@ -91,7 +92,7 @@ test('a slot that is cut anywhere sounds as before, with what was said of its si
         expect(heard(thirds).sort()).toEqual(heard(whole).sort());
       },
     ),
-    { seed: 61, numRuns: 300 },
+    tries(300, 61),
   );
 });
 
@@ -121,6 +122,6 @@ test('a slot that is cut at a bar line sounds as before under curves of density 
         expect(played([...cutSlot(whole, slot, cut * BAR, 't')])).toEqual(played([slot]));
       },
     ),
-    { seed: 8, numRuns: 200 },
+    tries(200, 8),
   );
 });

@@ -5,6 +5,7 @@ import { isChange, type Outcome } from '../song/outcome.ts';
 import type { Section } from '../song/records.ts';
 import { dice, editFrom, runEdits } from '../testing/random-edits.ts';
 import { after as applied, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
 import { onlyThisTime, playAsFollower, removeOccurrence } from './edit-form.ts';
 import { editSlots } from './edit-section.ts';
@@ -139,6 +140,6 @@ test('a follower without differences stays like the section it follows, whatever
       if (two?.follows !== 'verse') return;
       expect(sectionDifferences(document, two)).toEqual([]);
     }),
-    { seed: 21, numRuns: 60 },
+    tries(60, 21),
   );
 });

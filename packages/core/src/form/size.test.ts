@@ -9,6 +9,7 @@ import { type Layer, NO_EDITS, type Pattern, type Section } from '../song/record
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { shapes } from '../testing/random-shapes.ts';
 import { smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { countPattern, mostOfPattern } from './pattern-count.ts';
 import { applyWithinLimits, sizeProblems } from './size.ts';
@@ -95,6 +96,6 @@ test('the most that patterns can come to is never less than what they come to wh
         expect(most.hasControls || !real.hasControls).toBe(true);
       }
     }),
-    { numRuns: 150, seed: 26 },
+    tries(150, 26),
   );
 });

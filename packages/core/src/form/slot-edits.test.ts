@@ -3,6 +3,7 @@ import { documentOf, indexOf, serialize, type SongDocument } from '../song/docum
 import { leadingLayer, mainLayer } from '../song/layers.ts';
 import type { Layer, Slot } from '../song/records.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { onlyThisTime } from './edit-form.ts';
 import {
@@ -127,7 +128,7 @@ test('any resizing is undone by going back to the length, and never plays an end
       const back = resizeSlots(document, A, 4 * BAR);
       expect(serialize(back ? after(document, back) : document)).toBe(serialize(start));
     }),
-    { seed: 1201, numRuns: 60 },
+    tries(60, 1201),
   );
 });
 

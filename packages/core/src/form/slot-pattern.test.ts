@@ -5,6 +5,7 @@ import { resolve } from '../pattern/resolve.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { toggleSlotVoice } from './edit-slots.ts';
 import { playedSlot } from './going-on.ts';
 import { resolveLayer } from './layer.ts';
@@ -40,7 +41,7 @@ test('a layer is shown as what it plays, whatever was edited before', () => {
         });
       });
     }),
-    { seed: 5, numRuns: 80 },
+    tries(80, 5),
   );
 });
 

@@ -8,6 +8,7 @@ import { omit } from '../song/omit.ts';
 import { isChange, type Outcome } from '../song/outcome.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './merge.ts';
 import { reachOf, reachOfChange } from './reach.ts';
@@ -62,7 +63,7 @@ test('splitting any pattern keeps the sound of the song', () => {
       const outcome = splitPattern(document, id, byVoice ? 'voice' : 'family', (key) => `piece-${key}`);
       if (keepsTheSound(document, outcome)) count++;
     }),
-    { seed: 511, numRuns: 60 },
+    tries(60, 511),
   );
   expect(count).toBeGreaterThan(20);
 });
@@ -86,7 +87,7 @@ test('merging layers and consolidating slots keeps the sound of the song', () =>
       )
         joined++;
     }),
-    { seed: 512, numRuns: 150 },
+    tries(150, 512),
   );
   expect(merged).toBeGreaterThan(10);
   expect(joined).toBeGreaterThan(10);

@@ -5,6 +5,7 @@ import { omit } from '../song/omit.ts';
 import type { Occurrence } from '../song/records.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import type { NoteEvent } from '../timeline/events.ts';
 import { intensityAt } from './curve.ts';
@@ -46,7 +47,7 @@ test('at 100 % density and drive change nothing to the byte, and such a curve is
       const back = after(said, setIntensity(said, 'o1', 'density', []));
       expect(indexOf(back).song.form[0]).not.toHaveProperty('density');
     }),
-    { seed: 12, numRuns: 30 },
+    tries(30, 12),
   );
 });
 
@@ -69,7 +70,7 @@ test('what sounds at a lower density is among what sounds at a higher one, the s
       expect([...lower].filter((id) => !higher.has(id))).toEqual([]);
       expect(hitsAt(low)).toEqual(lower);
     }),
-    { seed: 40, numRuns: 40 },
+    tries(40, 40),
   );
 });
 

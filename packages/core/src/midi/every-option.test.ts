@@ -3,6 +3,7 @@ import { parseMidi } from 'midi-file';
 import { indexOf } from '../song/document.ts';
 import { type ExportOptions, REGION_KINDS } from '../song/export-options.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
+import { tries } from '../testing/tries.ts';
 import { leavingTimeline } from './leaving.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
@@ -46,7 +47,7 @@ function heard(bytes: Uint8Array): string[] {
   return out.sort();
 }
 
-test('500 random songs leave by any options, and another reader hears the very notes that were meant', () => {
+test('random songs leave by any options, and another reader hears the very notes that were meant', () => {
   let files = 0;
   fc.assert(
     fc.property(fc.array(dice, { maxLength: 12 }), someOptions, fc.nat(), (rolls, fields, some) => {
@@ -72,7 +73,7 @@ test('500 random songs leave by any options, and another reader hears the very n
         );
       }
     }),
-    { seed: 500, numRuns: 500 },
+    tries(150, 500),
   );
-  expect(files).toBeGreaterThan(1000);
+  expect(files).toBeGreaterThan(300);
 });

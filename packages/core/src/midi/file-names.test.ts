@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { tries } from '../testing/tries.ts';
 import { fileNames, safeFileName } from './file-names.ts';
 import type { RegionPlan } from './region-list.ts';
 
@@ -63,6 +64,6 @@ test('whatever the names, files fit every system, are whole text, and differ', (
         }
       },
     ),
-    { seed: 11, numRuns: 300 },
+    tries(300, 11),
   );
 });

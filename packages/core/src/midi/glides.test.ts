@@ -4,6 +4,7 @@ import type { Hit } from '../hit/hit.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Slot } from '../song/records.ts';
 import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { movesOf } from '../timeline/lanes.ts';
 import { glideAnywhere } from './glides.ts';
@@ -172,6 +173,6 @@ test('whatever glides, both ways of leaving read back without a difference', () 
           expect([region.name, region.verification.differences]).toEqual([region.name, []]);
       }
     }),
-    { seed: 404, numRuns: 60 },
+    tries(60, 404),
   );
 });

@@ -4,6 +4,7 @@ import { songStretches } from '../form/stretches.ts';
 import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { hit, pattern, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { barAt, compile } from '../timeline/compile.ts';
 import type { NoteEvent } from '../timeline/events.ts';
 import { readMidi } from './bytes/read.ts';
@@ -39,7 +40,7 @@ test('regions with a pick-up that are laid end to end are the song', () => {
       const played = song.events.filter(({ from }) => from.hit !== 'landing' && from.hit !== 'swell');
       expect(played.map(asText(0)).filter((event) => !laid.has(event))).toEqual([]);
     }),
-    { seed: 77, numRuns: 60 },
+    tries(60, 77),
   );
 });
 
@@ -125,6 +126,6 @@ test('rows that stay are in no file, which matches what was meant', () => {
       );
       expect(all[0]?.hits ?? 0).toBe(0);
     }),
-    { seed: 5, numRuns: 30 },
+    tries(30, 5),
   );
 });

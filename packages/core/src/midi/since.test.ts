@@ -5,6 +5,7 @@ import { editSong } from '../song/edit-song.ts';
 import type { ExportOptions } from '../song/export-options.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { exportOptions } from './read-options.ts';
 import { leavingRegions } from './region-list.ts';
 import { exportRegions } from './regions.ts';
@@ -78,6 +79,6 @@ test('after any edits exactly those regions are told as changed that leave in ot
         }
       },
     ),
-    { seed: 1302, numRuns: 25 },
+    tries(25, 1302),
   );
 });

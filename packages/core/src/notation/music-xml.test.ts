@@ -4,6 +4,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { documentOf } from '../song/document.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, SNARE, song } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { meter } from '../time/meter.ts';
 import { compile } from '../timeline/compile.ts';
 import { musicXml } from './music-xml.ts';
@@ -145,7 +146,7 @@ test('every note of random songs is on the paper at its place, and every voice f
         count++;
       }
     }),
-    { seed: 40, numRuns: 80 },
+    tries(80, 40),
   );
   expect(count).toBeGreaterThan(500);
 });

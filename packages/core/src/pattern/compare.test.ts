@@ -4,6 +4,7 @@ import { indexOf } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compareHits, countByVoice, ROUGHLY, strokesAsHits, takeAcross } from './compare.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
@@ -98,7 +99,7 @@ test('taking every difference across, one by one, makes the patterns alike', () 
       }
       expect(left()).toEqual([]);
     }),
-    { seed: 505, numRuns: 60 },
+    tries(60, 505),
   );
 });
 

@@ -3,6 +3,7 @@ import { apply } from '../song/apply.ts';
 import { documentOf, type SongDocument } from '../song/document.ts';
 import type { Pattern } from '../song/records.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from './edit-hits.ts';
 import { setPatternLength, toggleAccent } from './edit-pattern.ts';
 import { setRowGrids } from './edit-rows.ts';
@@ -228,7 +229,7 @@ test('any run of edits keeps ids unique, hits inside, resolve the same without i
       for (const inverse of undo.reverse()) document = apply(document, inverse).document;
       expect(document.records).toEqual(start.records);
     }),
-    { seed: 31, numRuns: 60 },
+    tries(60, 31),
   );
 });
 

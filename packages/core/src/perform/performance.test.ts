@@ -3,6 +3,7 @@ import { sectionLength } from '../form/stretches.ts';
 import { indexOf, withRecord } from '../song/document.ts';
 import type { Opening } from '../song/records.ts';
 import { after, smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { type Cue, cueable, type Cued, performed, performedSlots, takePerformance } from './performance.ts';
 
@@ -51,7 +52,7 @@ test('what is cued later changes nothing that was heard before, and what sounds 
       const length = performedSlots(song, cues, last + BAR).reduce((sum, slot) => sum + slot.length, 0);
       expect(length).toBe(last + BAR);
     }),
-    { seed: 4, numRuns: 40 },
+    tries(40, 4),
   );
 });
 

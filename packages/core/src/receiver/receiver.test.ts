@@ -10,6 +10,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import type { ExportOptions } from '../song/export-options.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import { type GivenFile, receiveFiles } from './files.ts';
 import { layFiles } from './laid.ts';
@@ -83,7 +84,7 @@ test.each(['song', 'section', 'slot'] as const)(
           );
         },
       ),
-      { seed: 13, numRuns: 60 },
+      tries(60, 13),
     );
     expect(notes).toBeGreaterThan(500);
   },

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Dice, dice, editFrom, runEdits } from '../testing/random-edits.ts';
 import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { apply } from './apply.ts';
 import { type Change, changeBetween, invert, isNothing, NO_CHANGE, squash, touchedBy } from './change.ts';
 import { changeOf } from './change-set.ts';
@@ -51,7 +52,7 @@ test('a change taken back gives the document before; changes in turn squash to o
       for (let cut = 0; cut <= changes.length; cut++)
         expect(squash(all(changes.slice(0, cut)), all(changes.slice(cut)))).toEqual(whole);
     }),
-    { seed: 61, numRuns: 60 },
+    tries(60, 61),
   );
 });
 
@@ -101,7 +102,7 @@ test('what is checked after a change finds fault where a check of the whole song
       expect(whole).toEqual(expect.arrayContaining(found ?? []));
       expect(found?.length === 0).toBe(whole?.length === 0);
     }),
-    { seed: 62, numRuns: 300 },
+    tries(300, 62),
   );
 });
 
@@ -120,7 +121,7 @@ test('a change brought to the very song that it was made on is the change, whole
         if (!isTouched) expect(isNothing(done.overwritten)).toBe(true);
       }
     }),
-    { seed: 63, numRuns: 80 },
+    tries(80, 63),
   );
 });
 
@@ -161,7 +162,7 @@ test('two sides join: nothing is lost, the song is sound, and undo takes back on
       const undone = rebase(invert(mine), other.document, 'document');
       if (isNothing(undone.left)) expect(said(undone.document)).toBe(said(hasTheirs));
     }),
-    { seed: 64, numRuns: 400 },
+    tries(150, 64),
   );
   expect(joined).toBeGreaterThan(20);
   expect(alone).toBeGreaterThan(20);

@@ -3,6 +3,7 @@ import { isTail, sectionLength, songStretches } from '../form/stretches.ts';
 import { playedLayer } from '../intensity/played-layer.ts';
 import { specialOf } from '../intensity/special.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
+import { tries } from '../testing/tries.ts';
 import { barTicks, beatTicks } from '../time/meter.ts';
 import { compile } from './compile.ts';
 import { courseOf } from './course.ts';
@@ -36,7 +37,7 @@ test('what is drawn of every slot is what is compiled, whatever was edited befor
       for (const [key, event] of heard)
         expect(drawn.has(key) || ['landing', 'swell'].includes(event.from.hit)).toBe(true);
     }),
-    { seed: 7, numRuns: 60 },
+    tries(60, 7),
   );
 });
 
@@ -64,6 +65,6 @@ test('the course counts what is compiled, curves and landings included', () => {
       expect(counted).toBeGreaterThan(within.length - 1e-6);
       expect(counted).toBeLessThan(all.length + 1e-6);
     }),
-    { seed: 8, numRuns: 40 },
+    tries(40, 8),
   );
 });

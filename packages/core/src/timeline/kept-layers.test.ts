@@ -6,6 +6,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import { isChange } from '../song/outcome.ts';
 import { type Dice, dice, editFrom } from '../testing/random-edits.ts';
 import { smallSong } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { compile } from './compile.ts';
 
 /** The same song of which nothing was worked out before. */
@@ -37,7 +38,7 @@ test('what is worked out after an edit is what would be worked out from nothing,
             expect(compile(document, scope, { timing })).toEqual(compile(anew(document), scope, { timing }));
       }
     }),
-    { seed: 12, numRuns: 10 },
+    tries(10, 12),
   );
 });
 

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
+import { tries } from '../../testing/tries.ts';
 import type { MidiEvent, MidiFile } from './format.ts';
 import { MidiFormatError } from './format.ts';
 import { readMidi } from './read.ts';
@@ -150,7 +151,7 @@ test('any bytes at all give a file or a MidiFormatError', () => {
         expect(error).toBeInstanceOf(MidiFormatError);
       }
     }),
-    { seed: 72, numRuns: 500 },
+    tries(500, 72),
   );
 });
 

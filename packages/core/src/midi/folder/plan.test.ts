@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { tries } from '../../testing/tries.ts';
 import { foldedName } from '../file-names.ts';
 import { type FolderPlan, planFolder, type WrittenFile } from './plan.ts';
 
@@ -53,6 +54,6 @@ test('whatever is there and comes and goes, only our own unchanged files are wri
         expect(after[told?.file ?? '']).toBe(one.sha256);
       }
     }),
-    { seed: 88, numRuns: 500 },
+    tries(500, 88),
   );
 });

@@ -8,7 +8,7 @@ import { gridTicks } from '../../time/grid.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
 import { parameter } from '../rule.ts';
-import { aboutOne, commonFields, type ShapeRule, singleStrokes,TRIED } from './shape-rule.ts';
+import { aboutOne, commonFields, type ShapeRule, singleStrokes, TRIED } from './shape-rule.ts';
 
 /** From this velocity up a hit is a backbeat that ghost notes stand around. */
 const LOUD = 72;

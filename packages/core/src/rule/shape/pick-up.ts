@@ -8,7 +8,7 @@ import { gridTicks } from '../../time/grid.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
 import { parameter, VELOCITY } from '../rule.ts';
-import { aboutOne, commonFields, type ShapeRule, singleStrokes,touches, TRIED } from './shape-rule.ts';
+import { aboutOne, commonFields, type ShapeRule, singleStrokes, touches, TRIED } from './shape-rule.ts';
 
 /** How much softer each hit of a pick-up is than the one after it, as a share. */
 const STEP_DOWN = 0.85;

@@ -7,6 +7,7 @@ import { shapeHits } from '../../pattern/shape-hits.ts';
 import { documentOf } from '../../song/document.ts';
 import { grid, seed, shapes, velocity, voice, voices } from '../../testing/random-shapes.ts';
 import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
+import { tries } from '../../testing/tries.ts';
 import { meter } from '../../time/meter.ts';
 import { applyShape, mostAfterShape, type Shape } from './table.ts';
 
@@ -44,7 +45,7 @@ test('no rule makes more hits or strokes than it says that it can', () => {
       expect(made.length).toBeLessThanOrEqual(most.hits);
       expect(strokesOf(made)).toBeLessThanOrEqual(most.strokes);
     }),
-    { numRuns: 600, seed: 26 },
+    tries(600, 26),
   );
 });
 
@@ -62,7 +63,7 @@ test('no rule makes a hit outside the pattern, a velocity out of range, or two h
       }
       expect(new Set(out.map((one) => one.id)).size).toBe(out.length);
     }),
-    { seed: 301, numRuns: 600 },
+    tries(600, 301),
   );
 });
 
@@ -72,7 +73,7 @@ test('ids stay: every hit that goes in comes out under its id, or under one made
       const ids = new Set(applyShape(hits, shape, context).map((one) => one.id));
       for (const { id: source } of hits) expect(ids.has(source) || ids.has(`${source}.s`)).toBe(true);
     }),
-    { seed: 302, numRuns: 300 },
+    tries(300, 302),
   );
 });
 
@@ -86,7 +87,7 @@ test('the same shape gives the same hits, whatever order they come in', () => {
         sorted(applyShape(hits, shape, context)),
       );
     }),
-    { seed: 303, numRuns: 300 },
+    tries(300, 303),
   );
 });
 
@@ -238,7 +239,7 @@ test('taking a shape once makes edits that sound as the rule does, in a groove a
             .sort(),
         );
       }),
-      { seed: 306, numRuns: 200 },
+      tries(200, 306),
     );
 });
 

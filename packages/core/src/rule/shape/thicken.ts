@@ -7,7 +7,7 @@ import { metricalWeight } from '../../time/weight.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
 import { parameter, VELOCITY } from '../rule.ts';
-import { aboutVoices, commonFields, type ShapeRule, singleStrokes,TRIED } from './shape-rule.ts';
+import { aboutVoices, commonFields, type ShapeRule, singleStrokes, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
   z.strictObject({

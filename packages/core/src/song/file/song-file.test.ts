@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { dice, runEdits } from '../../testing/random-edits.ts';
 import { smallSong } from '../../testing/songs.ts';
+import { tries } from '../../testing/tries.ts';
 import { FORMAT } from '../format/version.ts';
 import { readSongFile } from './song-file.ts';
 import { songFile } from './write.ts';
@@ -14,7 +15,7 @@ test('any song comes back from its file as it was, and is written in the same wa
       expect(read.records).toEqual(document.records);
       expect(songFile(read)).toBe(text);
     }),
-    { seed: 13, numRuns: 40 },
+    tries(40, 13),
   );
 });
 
