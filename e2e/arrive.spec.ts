@@ -74,7 +74,7 @@ test('a song that left as one file comes back by its own sections, and plays wha
   await expect(page.getByRole('heading', { name: 'Chorus 2' })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Intro' })).toBeVisible();
   await saved(page);
-  // What was made leaves as the file that it was made of.
+  // The song of the file leaves as the file again.
   const again = await exportAll(page);
   const [, back] = Object.entries(again).find(([file]) => file === name) ?? [];
   expect(back?.length).toBeGreaterThan(bytes.length / 3);

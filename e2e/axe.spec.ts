@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { goTo, openDemo, rows } from './desk.ts';
 
-/** What WCAG 2.2 AA asks for, by the names that the checker has for it. */
+/** Rules of WCAG 2.2 AA, by the checker's names. */
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 
 /** Checks the page, or what a selector names of it where the rest has been checked before. */
@@ -148,7 +148,7 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
       await expect(page.getByRole('button', { name: 'Play the files' })).toBeVisible();
       await expectNoViolation(page, 'receiver', 'section[aria-label="Receiver"]');
-      // What has left arrives again.
+      // The hand-off arrives again.
       const song = page.getByRole('link', { name: /^Download .*bars 1-72/ });
       const file = await page.request.get((await song.getAttribute('href')) ?? '');
       await page.goto('/');

@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import { goTo, openDemo } from './desk.ts';
 import { test } from './test.ts';
 
-/** What is told to those who do not see what is carried. */
+/** Words for those who do not see the carried thing. */
 const told = (page: Page, words: RegExp) =>
   expect(page.locator('[id^="DndLiveRegion"]').filter({ hasText: words })).toHaveCount(1);
 
@@ -12,7 +12,7 @@ test('a slot is carried by keys, put back, and laid down, and the arrows choose 
   await openDemo(page, 'Salt Waltz');
   await goTo(page, 'Sheet');
   const slot = (n: number) => page.getByRole('button', { name: new RegExp(`^Slot ${n} of Outro`) });
-  /** What a slot plays, which stands before the words on its role. */
+  /** Name of a slot's pattern, before the words on its role. */
   const played = async (n: number) => (await slot(n).textContent())?.split(/[:+,]/)[1]?.trim() ?? '';
   const [first, second] = [await played(1), await played(2)];
   await slot(2).click();

@@ -48,7 +48,7 @@ export async function saved(page: Page): Promise<void> {
   await expect(page.getByRole('status', { name: 'Saving' })).toHaveText('Saved');
 }
 
-/** Where a place of a row is on the page: the row by its name, the tick by the bar lines of the pattern. */
+/** Place of a row's tick on the page: the row by its name, the tick by the bar lines of the pattern. */
 export async function spot(
   page: Page,
   row: string,

@@ -196,7 +196,7 @@ test('the bench is there again after a reload, and is undone by itself', async (
     'false',
   );
   await expect.poll(async () => (await labels()).join()).toBe(before.join());
-  // What was done before the reload is undone as well.
+  // An edit of before the reload is undone as well.
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await labels()).length).toBe(before.length + 1);
 });

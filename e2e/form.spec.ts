@@ -19,7 +19,7 @@ test('a verse follows another with a kick more, takes its changes over, and list
   await page.getByRole('button', { name: 'To the sheet' }).click();
   await expect(slot(page, 1, 'Verse 3')).toHaveAccessibleName(/1 hit more/);
   await expect(slot(page, 1, 'Verse 1')).not.toHaveAccessibleName(/more/);
-  // What changes in the first is heard in the second, but for that.
+  // A change in the first is heard in the second, but for that.
   await slot(page, 1, 'Verse 1').click();
   await choose(page, 'Drums', 'Chorus open');
   await expect(slot(page, 1, 'Verse 3')).toHaveAccessibleName(/Chorus open.*1 hit more/);

@@ -10,7 +10,7 @@ test('what is ticked leaves, rows that stay do not, and the room remembers both'
   const intro = page.getByRole('checkbox', { name: 'Intro leaves' });
   await intro.press('Space');
   await expect(intro).not.toBeChecked();
-  // What was ticked keeps the focus, for the next key.
+  // The tick keeps the focus, for the next key.
   await expect(intro).toBeFocused();
   await page.getByRole('button', { name: 'All 14 rows' }).press('Enter');
   const rows = page.getByRole('dialog', { name: 'Parts and rows that leave' });

@@ -14,7 +14,7 @@ test('the whole sheet is printed, whatever is in view, and nothing else', async 
     expect(pages.length).toBeGreaterThan(1);
     expect(pages.length).toBeLessThan(6);
   }
-  // What the browser is given to print, as it is while it prints.
+  // The page as the browser prints it.
   await page.emulateMedia({ media: 'print' });
   await page.evaluate(() => window.dispatchEvent(new Event('beforeprint')));
   await expect(lines).toHaveCount(18);

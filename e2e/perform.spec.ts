@@ -33,7 +33,7 @@ test('what is performed by keys is drawn as it happens, stopped, heard again and
   const performed = page.getByRole('region', { name: 'Performed' });
   const slots = performed.getByRole('button', { name: /^Slot \d+ of Performed/ });
   await expect(slots.first()).toHaveAccessibleName(/Main groove/);
-  // How many bars passed meanwhile is up to the machine.
+  // The number of bars that passed meanwhile is up to the machine.
   await expect(slots.filter({ hasText: 'Chorus open' }).first()).toBeVisible();
   await expect(slots.last()).toHaveAccessibleName(/Rest/);
   const drawn = await slots.count();

@@ -35,7 +35,7 @@ test('the receiver plays the files at its own place and tempo, or the song by it
   await receiver(page).getByRole('button', { name: 'Stop it' }).press('Enter');
   await expect(sounds(page)).toHaveText('Nothing sounds');
   await expect(place).toHaveText('bar 25 . 1 . 1');
-  // What it plays ends with the room, and does not begin anew with it.
+  // Its sound ends with the room, and does not begin anew with it.
   await receiver(page).getByRole('button', { name: 'Play the song by it' }).press('Enter');
   await expect(sounds(page)).toHaveText('The song sounds, the files are silent');
   await goTo(page, 'Sheet');

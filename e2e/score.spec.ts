@@ -7,7 +7,7 @@ const engraver = createRequire(import.meta.url).resolve(
   'opensheetmusicdisplay/build/opensheetmusicdisplay.min.js',
 );
 
-/** What another program makes of a score: how many bars and notes it reads, and whether it draws them. */
+/** Reading of a score by another program: its numbers of bars and notes, and whether it draws them. */
 async function engraved(page: Page, xml: string): Promise<{ bars: number; notes: number; drawn: number }> {
   const paper = await page.context().newPage();
   await paper.setContent('<div id="paper" style="width: 1100px"></div>');
@@ -57,7 +57,7 @@ async function engraved(page: Page, xml: string): Promise<{ bars: number; notes:
   return found;
 }
 
-/** How many notes a score says that it has, by its text. */
+/** Numbers of bars and notes of a score, by its text. */
 function said(xml: string): { bars: number; notes: number } {
   const notes = xml.match(/<note>.*?<\/note>/gs) ?? [];
   return {

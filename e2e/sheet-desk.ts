@@ -5,7 +5,7 @@ export function slot(page: Page, n: number, section: string): Locator {
   return page.getByRole('button', { name: new RegExp(`^Slot ${n} of ${section}:`) }).first();
 }
 
-/** What is told of what is chosen on the sheet. */
+/** Inspector of the sheet. */
 export function chosen(page: Page): Locator {
   return page.getByRole('complementary', { name: 'What is chosen' });
 }

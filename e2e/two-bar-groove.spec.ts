@@ -139,7 +139,7 @@ test('the two-bar groove of the demo is built by mouse, hits, velocities and acc
   await mouse.press('Take it');
   await mouse.press('Close Sow and shape');
   await mouse.press('Double');
-  // What the second bar has otherwise.
+  // Hits that only the second bar has.
   await mouse.move('Kick', bar + 6 * 240, bar + 7 * 240, two);
   await mouse.move('Snare', bar + 9 * 240, bar + 14 * 240, two);
   await mouse.add('Snare', bar + 15 * 240, 35, two);
@@ -197,7 +197,7 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   await expect(page.getByRole('button', { name: 'Row Wood block' })).toContainText('8th triplets');
   await keys('> > > a');
   await keys('d');
-  // What the second bar has otherwise, from the lowest row up.
+  // Hits that only the second bar has, from the lowest row up.
   await keys('Alt+> Alt+> Alt+> Alt+> Shift+> Shift+>');
   await keys('^ < < < Shift+>');
   await keys('Alt+^ > > Alt+Shift+> Shift+> > Shift+A');

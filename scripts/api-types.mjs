@@ -9,7 +9,7 @@ import ts from 'typescript';
 import { root, startServer } from './run.mjs';
 
 const contract = join(root, 'apps/web/src/api/contract.ts');
-/** What core says better than OpenAPI can. */
+/** Types of core that say more than OpenAPI can. */
 const OF_CORE = ['ShelfPattern', 'SongRecord', 'SparseUpdates'];
 
 const data = mkdtempSync(join(tmpdir(), 'plucky-api-'));

@@ -96,7 +96,7 @@ function ended(child) {
   });
 }
 
-/** What a browser for tests, screenshots and measurements is started with. */
+/** Options of a browser for tests, screenshots and measurements. */
 export const chromiumOptions = {
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: JSON.parse(readFileSync(`${root}/scripts/chromium-args.json`, 'utf8')),

@@ -1,7 +1,7 @@
 import react from '@vitejs/plugin-react';
 import { defaultClientConditions, defineConfig } from 'vite';
 
-// What every page shows is one script: apart, each of its small ones brings along what others share with it.
+// Scripts of every page are one: apart, each small one brings along parts that others share.
 const groups = [
   { name: 'react', test: /node_modules[\\/](react|react-dom|react-router|scheduler)[\\/]/ },
   {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import type { Figure } from './measure.js';
 
-/** What Vite says of a built script: its file, and the scripts that are loaded with it, each by its name here. */
+/** Vite's facts of a built script: its file, and the scripts that are loaded with it, each by its name here. */
 type Manifest = Readonly<Record<string, { readonly file: string; readonly imports?: readonly string[] }>>;
 
 const dist = new URL('../../apps/web/dist/', import.meta.url);

@@ -29,7 +29,7 @@ export async function inTurns<K extends string>(
   return Object.fromEntries(names.map((name) => [name, median(times[name])])) as Record<K, number>;
 }
 
-/** How many of `count` things are done a second, with the ratio to every other work that was timed beside it. */
+/** Number of `count` things done a second, with the ratio to every other work that was timed beside it. */
 export function perSecond<K extends string>(
   medians: Record<K, number>,
   name: K,
@@ -55,7 +55,7 @@ export function figure<K extends string>(medians: Record<K, number>, name: K, ru
   return { name, unit: 'ms', median: medians[name], runs, ratio };
 }
 
-/** What all but the largest twentieth of some values are below, and all but the largest hundredth. */
+/** Bound of all values but the largest twentieth, and of all but the largest hundredth. */
 export const p95 = (values: readonly number[]) => quantile(values, 0.95);
 export const p99 = (values: readonly number[]) => quantile(values, 0.99);
 

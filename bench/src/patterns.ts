@@ -6,7 +6,7 @@ const BARS = 1000;
 const RUNS = 15;
 const WHOLE = { kind: 'song' } as const;
 
-/** What an edit costs: of a pattern that 200 others follow, and of one slot of a song of 1,000 bars. */
+/** Cost of an edit: of a pattern that 200 others follow, and of one slot of a song of 1,000 bars. */
 export async function patternFigures(): Promise<Figure[]> {
   const long = longSong((song) => compile(song, WHOLE).length >= BARS * 3840);
   const followers = family();

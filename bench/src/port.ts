@@ -1,7 +1,7 @@
 import { chromium, type LaunchOptions, type Page } from '@playwright/test';
 import { type Figure, median, p95 } from './measure.js';
 
-/** How long it plays, in ms. */
+/** Time of playing, in ms. */
 const PLAYS = 6000;
 const CLOCK = 0xf8;
 
@@ -11,7 +11,7 @@ interface Sent {
   readonly sentAt: number;
 }
 
-/** How unevenly the clock goes out on a port while the page works, beside how far apart clocks are. */
+/** Jitter of the clock on a port while the page works, beside the distance of clocks. */
 export async function portFigures(address: string, launch: LaunchOptions): Promise<Figure[]> {
   const browser = await chromium.launch(launch);
   try {
@@ -60,7 +60,7 @@ async function playedTo(page: Page, address: string): Promise<readonly Sent[]> {
   return page.evaluate(() => (window as unknown as { readonly sentToPort: readonly Sent[] }).sentToPort);
 }
 
-/** How far each time is off the straight line through all of them (least squares), in ms. */
+/** Distance of each time from the straight line through all of them (least squares), in ms. */
 function offLine(times: readonly number[]): number[] {
   const n = times.length;
   const meanIndex = (n - 1) / 2;

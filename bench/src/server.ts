@@ -37,10 +37,10 @@ function saver(address: string, song: MadeSong): () => Promise<void> {
   };
 }
 
-/** How many saves are timed while nothing else goes on, and how long lies between two, in ms. */
+/** Number of saves timed while nothing else goes on, and pause between two, in ms. */
 const [QUIET, BETWEEN] = [200, 15];
 
-/** How long all but one in a hundred saves take while a song of 1,000 bars is exported, beside when nothing is. */
+/** Time of all but one in a hundred saves while a song of 1,000 bars is exported, beside a quiet server. */
 async function besideExport(address: string, save: () => Promise<void>): Promise<Figure> {
   const timed = async (goesOn: () => boolean) => {
     const times: number[] = [];
@@ -74,7 +74,7 @@ async function besideExport(address: string, save: () => Promise<void>): Promise
   };
 }
 
-/** How many saves go before those that are timed, so that their code is compiled, and how many are. */
+/** Number of saves before the timed ones, so that their code is compiled, and number of timed ones. */
 const [WARM_UP, RUNS] = [300, 200];
 
 async function commitFigures(address: string, save: () => Promise<void>): Promise<Figure[]> {

@@ -27,7 +27,7 @@ async function figuresOf(page: Page, address: string, id: string, size: string):
     await page.getByRole('application').waitFor();
     const link = page.getByRole('navigation', { name: 'Rooms' }).getByRole('link', { name: 'Sheet' });
     await link.waitFor();
-    // What the page loads for later rooms once it is at rest is not counted.
+    // Scripts that the page loads for later rooms at rest are not counted.
     await page.waitForFunction(() =>
       performance.getEntriesByType('resource').some(({ name }) => name.includes('/HandOffRoom')),
     );

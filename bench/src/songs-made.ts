@@ -59,7 +59,7 @@ export async function longSong(address: string): Promise<MadeSong> {
     ...verse,
     id: `long-${i}`,
     name: `Part ${i + 1}`,
-    // What is missing to 1,000 bars is played by the last one.
+    // The last one plays the bars that are missing to 1,000.
     slots:
       i === LONG.sections - 1 && last && missing > 0
         ? [...verse.slots, { ...last, id: 'more', length: missing }]

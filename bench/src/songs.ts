@@ -1,7 +1,7 @@
 import { compile, documentOf, indexOf, type Pattern, type SongDocument } from '@plucky/core';
 import { DEMO_SONGS } from '@plucky/songs';
 
-/** How many patterns follow the main groove in a family, in chains of how many. */
+/** Number of patterns that follow the main groove in a family, and length of their chains. */
 export const FOLLOWERS = 200;
 const DEPTH = 6;
 

@@ -1,7 +1,7 @@
 import { accessSync, constants, mkdirSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 
-/** What the surroundings decide. */
+/** Settings from the surroundings. */
 export interface Config {
   readonly port: number;
   readonly host: string;

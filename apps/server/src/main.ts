@@ -10,7 +10,7 @@ import { wordsFor } from './database/check.ts';
 import { DataFolder } from './database/data-folder.ts';
 import { setUp } from './http/set-up.ts';
 
-/** How long a stop waits for requests that are being answered, and at most for all, in ms. */
+/** Longest wait of a stop for requests that are being answered, and for all, in ms. */
 const [FOR_REQUESTS, AT_MOST] = [700, 1600];
 
 async function start(): Promise<void> {
@@ -30,7 +30,7 @@ async function start(): Promise<void> {
   }
 }
 
-/** How long a connection stays open between two requests, in ms: longer than most pauses of who works on a song. */
+/** Time that an unused connection stays open, in ms: longer than most pauses of somebody at work. */
 const IDLE = 75_000;
 
 async function serve(config: Config): Promise<NestExpressApplication> {

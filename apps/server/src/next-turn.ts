@@ -9,7 +9,7 @@ export async function nextTurn(): Promise<void> {
   await afterPoll();
 }
 
-/** How long others wait for their turn at the most, in ms, as long as no step takes longer. */
+/** Longest wait of others for their turn, in ms, as long as no step takes longer. */
 const A_TURN = 8;
 
 /** Lets others have their turn between the steps of a work, as often as is due. */

@@ -16,7 +16,7 @@ const patternsOf = (document: SongDocument) => indexOf(document).patternsOf('dru
 const afterAny = (document: SongDocument, outcome: Outcome) =>
   isChange(outcome) ? after(document, outcome) : document;
 
-/** What is heard of a pattern, whatever its hits are called. */
+/** The notes that a pattern plays, without the ids of its hits. */
 function heard(document: SongDocument, id: Id): string[] {
   return soundingOf(resolve(document, id))
     .map(({ id: _, origin: __, pan = 0, roll = null, flam = null, ...hit }) =>

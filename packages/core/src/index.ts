@@ -1,4 +1,4 @@
-// What is public, by the module that it comes from. What is not named here is nobody else's.
+// The public names, by module. A name that is not listed is internal.
 export { PPQ, modulo, msToTicks, ticksToMs } from './time/ticks.ts';
 export {
   barTicks,

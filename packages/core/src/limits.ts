@@ -33,7 +33,7 @@ export const LIMITS = Object.freeze({
   silenced: 16_384,
   /** Hits of all patterns, each pattern's counted once for itself and once for each of its rules, and their edits. */
   work: 300_000,
-  /** What a song plays: strokes of rolls and flams, values of controllers and steps of tempo, repeats included. */
+  /** Strokes of rolls and flams, controller values and tempo steps that a song plays, repeats included. */
   strokes: 200_000,
   /** Bars of 4/4 times layers, repeats included; a slot or layer counts as one bar at least. */
   layerBars: 32_768,
@@ -41,7 +41,7 @@ export const LIMITS = Object.freeze({
   slots: 4096,
   /** A whole song: 4096 bars of 4/4, far below what the length of a MIDI event can say (0x0fffffff). */
   song: 4096 * BAR,
-  /** What the length of a MIDI event can say at the most, and so the last place of an imported part. */
+  /** The largest length of a MIDI event, and so the last place of an imported part. */
   file: 0x0fff_ffff,
   /** Characters of what a change is called. */
   label: 120,
@@ -63,7 +63,7 @@ export const LIMITS = Object.freeze({
   shelfBytes: 8 * 1024 * 1024,
 });
 
-/** What is said of something beyond its limit. */
+/** Message about a count beyond its limit. */
 export function tooMany(what: string, found: number, most: number): string {
   return `${what}: ${figure(found)}; at most ${figure(most)} are possible`;
 }

@@ -25,7 +25,7 @@ export function tidyName(text: string): string {
   return text.normalize('NFC').trim();
 }
 
-/** What is wrong with a tidy name of at most `most` characters, in words that follow its name; null when it is well. */
+/** The fault of a tidy name of at most `most` characters, in words that follow the name; null for a good name. */
 export function nameProblem(name: string, most = LONGEST_NAME): string | null {
   if (!SEEN.test(name)) return 'must not be empty';
   if (!PLAIN.test(name)) return 'must not hold < or > or control characters';

@@ -7,5 +7,5 @@ import type { Deep } from './deep.ts';
  */
 export type Zod = typeof z;
 
-/** What a schema that is described by a function lets through. */
+/** Type that a schema described by a function lets through. */
 export type Described<S extends (z: Zod) => z.ZodType> = Deep<z.infer<ReturnType<S>>>;

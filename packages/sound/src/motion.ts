@@ -2,7 +2,7 @@ import type { Samples } from './dsp.ts';
 
 const { sin, cos, min, PI, SQRT1_2 } = Math;
 
-/** How a note is moved from a time on: `after` s from its start, in semitones, below a cut-off in Hz, at a gain 0..1. */
+/** Movement of a note from a time on: `after` s from its start, in semitones, below a cut-off in Hz, at a gain 0..1. */
 export interface Motion {
   readonly after: number;
   readonly pitch: number;

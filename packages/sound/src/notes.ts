@@ -7,7 +7,7 @@ const TURN = 2 * PI;
 /** Plays a note of up to `seconds` at a MIDI note; `hard` 0..1 is how hard it is played. */
 type PlayNote = (rate: number, note: number, seconds: number, hard: number) => Samples;
 
-/** How a note begins without a click, in s. */
+/** Attack of a note without a click, in s. */
 const attack = (t: number, seconds: number) => min(1, t / seconds);
 
 /** A deep, plain tone that goes on as long as it is held. */
@@ -54,7 +54,7 @@ const lead: PlayNote = (rate, note, seconds, hard) => {
   });
 };
 
-/** What plays notes, by the name of its sound; the same in every kit. */
+/** Players of notes, by the name of the sound; the same in every kit. */
 export const NOTE_PLAYERS: Readonly<Record<string, PlayNote>> = { bass: bassNote, sub, keys, stab, lead };
 
 /** The sounds that are held as long as their notes, and need to be told which note. */

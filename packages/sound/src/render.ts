@@ -17,9 +17,9 @@ export interface StrokeToRender {
   readonly pan: number;
   /** Semitones by which the sound is tuned. */
   readonly tune: number;
-  /** How long it swells up to its end, in s; null for what is struck. */
+  /** Length of its swell up to its end, in s; null for a struck sound. */
   readonly swells: number | null;
-  /** How it is moved while it sounds; null for not at all. */
+  /** Movements while it sounds; null for none. */
   readonly motion: readonly Motion[] | null;
 }
 
@@ -28,11 +28,11 @@ export interface Stereo {
   readonly right: Samples;
 }
 
-/** How long a note fades when it is ended, in s. */
+/** Fade of a note that is ended, in s. */
 const RELEASE = 0.025;
-/** How many strokes are rendered between two reports of progress. */
+/** Strokes rendered between two reports of progress. */
 const REPORT = 200;
-/** What is louder than this is brought down with the whole, so that nothing is cut off. */
+/** Largest level: a louder mix is brought down as a whole, so that nothing is cut off. */
 const CEILING = 0.98;
 
 /**

@@ -1,7 +1,7 @@
 import { noiseFrom } from './dsp.ts';
 import type { Stereo } from './render.ts';
 
-/** How long the room rings, in s, and how fast it fades. */
+/** Length of the room's ring, in s, and speed of its fade. */
 const SECONDS = 0.9;
 const FALL = 0.16;
 /** The sound's way to the nearest wall and back, in s. */

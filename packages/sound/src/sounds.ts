@@ -8,7 +8,7 @@ import { LAYERS } from './strokes.ts';
 /** The names of all sounds that can be rendered. */
 export const SOUND_NAMES: readonly string[] = [...DRUM_SOUNDS, ...NOTE_SOUNDS];
 
-/** How long a held note sounds at the most, in seconds. */
+/** Longest sound of a held note, in seconds. */
 export const LONGEST_NOTE = 6;
 /** The loudest sample of a rendered sound, which leaves room for several at once. */
 const PEAK = 0.9;

@@ -13,12 +13,12 @@ export function gainFor(velocity: number): number {
   return (velocity / 127) ** 2;
 }
 
-/** Whether a sound is held for its note's length, as what plays notes is, or rings out, as drums do. */
+/** True for a sound that is held for its note's length, as notes are; drums ring out. */
 export function isHeld(name: string): boolean {
   return NOTE_SOUNDS.includes(name);
 }
 
-/** Whether a sound is loudest at its end, so that its end is what a note's end is. */
+/** True for a sound that is loudest at its end, which is the end of its note. */
 export function isSwell(name: string): boolean {
   return name === 'swell';
 }

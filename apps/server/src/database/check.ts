@@ -8,7 +8,7 @@ import { roomIn, troubleOf } from './trouble.ts';
 /** The least room that a start needs, in bytes. */
 const LEAST_ROOM = 1024 * 1024;
 
-/** What the first bytes of every SQLite file are (sqlite.org/fileformat2.html). */
+/** First bytes of every SQLite file (sqlite.org/fileformat2.html). */
 const MAGIC = 'SQLite format 3\0';
 
 /** Throws ConfigError when so little can be written to a folder that nothing would work. */
@@ -40,7 +40,7 @@ export function checkDatabase(dataDir: string, file: string): void {
   try {
     connection = openConnection(file);
     checkContents(connection, dataDir, file);
-    // Whether it can be written is only known by writing; the number means nothing here.
+    // Only a write tells that the file can be written; the number means nothing here.
     connection.exec('BEGIN IMMEDIATE; PRAGMA user_version = 0; COMMIT');
   } catch (error) {
     if (error instanceof ConfigError) throw error;

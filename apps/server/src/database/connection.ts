@@ -8,7 +8,7 @@ export interface Statement {
   run(...parameters: readonly unknown[]): { readonly changes: number };
 }
 
-/** What is used of the driver beside TypeORM: whole statements, and whether a transaction is open. */
+/** The driver's part that is used beside TypeORM: whole statements, and whether a transaction is open. */
 export interface Connection {
   readonly inTransaction: boolean;
   exec(sql: string): void;
@@ -23,7 +23,7 @@ export function bytesOf(value: unknown): Uint8Array {
   throw new TypeError('The database gave something else for bytes.');
 }
 
-/** How long a statement waits for a lock that another program holds, in ms. */
+/** Longest wait of a statement for another program's lock, in ms. */
 const BUSY_TIMEOUT = 500;
 
 /** A connection of one's own to a database file; `busyTimeout` in ms. */

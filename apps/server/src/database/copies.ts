@@ -25,7 +25,7 @@ export interface Copy {
   readonly size: number;
 }
 
-/** How many copies are kept. */
+/** Number of copies kept. */
 export const COPIES_KEPT = 7;
 
 const NAME = /^plucky-verse-(?:(\d{6})-)?(\d{4}-\d\d-\d\dT)(\d\d)-(\d\d)-(\d\d)Z\.db$/;

@@ -47,7 +47,7 @@ export class DataFolder {
       connection.pragma('wal_checkpoint(TRUNCATE)');
       connection.close();
     } catch (error) {
-      // What is in the log stays there, and is read from it at the next start.
+      // The rest of the log stays there, and is read from it at the next start.
       console.error('The log could not be brought into the database file.', error);
     } finally {
       this.#lock.release();

@@ -14,7 +14,7 @@ import { SeenTime } from './seen-time.ts';
 @Module({})
 class DatabaseModule {}
 
-/** How TypeORM opens SQLite in one file, its migrations run; `opened` is told of each connection. */
+/** Options by which TypeORM opens SQLite in one file, its migrations run; `opened` is told of each connection. */
 export function sourceOptions(file: string, opened: (connection: Connection) => void): DataSourceOptions {
   return {
     type: 'better-sqlite3',

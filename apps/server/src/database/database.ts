@@ -5,7 +5,7 @@ import { CONFIG, type Config } from '../config.ts';
 import { type Connection, HeldConnection } from './connection.ts';
 import { type StorageTrouble, troubleOf } from './trouble.ts';
 
-/** How the storage is: in trouble since a write failed on it, until the next one that does not. */
+/** State of the storage: in trouble since a write failed on it, until the next one that does not. */
 export interface StorageState {
   readonly trouble: StorageTrouble;
   readonly since: Date;
@@ -18,11 +18,11 @@ interface Waiting {
   readonly reject: (reason: unknown) => void;
 }
 
-/** How many works share a commit at the most. */
+/** Most works that share a commit. */
 const MOST_TOGETHER = 16;
 /** After so many commits the log is to be brought into the database file. */
 const COMMITS_A_LOG = 200;
-/** How often trouble is looked into by a write of the server's own, in ms. */
+/** Time between the server's own looks into trouble, by a small write, in ms. */
 const PROBE_EVERY = 2000;
 
 /**
@@ -72,7 +72,7 @@ export class Database {
     return this.#inTurn(() => work(this.#source.manager));
   }
 
-  /** What is wrong with the storage, if anything is; looks again by a small write of its own now and then. */
+  /** The storage's trouble, if any; looks again by a small write of its own now and then. */
   async state(): Promise<StorageState | null> {
     if (this.#state && Date.now() - this.#probedAt > PROBE_EVERY) {
       this.#probedAt = Date.now();
@@ -123,7 +123,7 @@ export class Database {
     }
   }
 
-  /** What to do when the log has grown; it takes too long to be done between two saves. */
+  /** Sets the work for a long log; it takes too long to be done between two saves. */
   whenLogIsLong(work: () => void): void {
     this.#longLog = work;
   }

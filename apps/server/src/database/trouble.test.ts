@@ -35,7 +35,7 @@ test('what is acknowledged after a full disk is there after a stop, and nothing 
 
   small.free();
   await save(id, 2, [withHits(5)]).expect(200, { revision: 3 });
-  // What is refused for another reason must not leave a transaction open.
+  // A save that is refused for another reason must not leave a transaction open.
   await save(id, 1, []).expect(409);
   await save('nobody', 1, []).expect(404);
   await save(id, 3, [{ ...main, length: -1 }]).expect(422);

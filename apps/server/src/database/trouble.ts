@@ -12,7 +12,7 @@ const WORDS: Readonly<Record<TroubleKind, string>> = {
   broken: 'The disk gives errors: nothing was saved.',
 };
 
-/** What keeps the storage from working; nothing of the write that met it was kept. */
+/** Trouble that keeps the storage from working; nothing of the write that met it was kept. */
 export class StorageTrouble extends Error {
   readonly kind: TroubleKind;
   constructor(kind: TroubleKind, cause?: unknown) {

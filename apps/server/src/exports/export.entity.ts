@@ -10,7 +10,7 @@ export class ExportEntity {
   @Column('integer') revision!: number;
   @Column('text') options!: string;
   @Column('text') at!: string;
-  /** What goes with its files and says where each belongs, as JSON: texts by their file names. */
+  /** Texts that go with its files and say the place of each, as JSON: by their file names. */
   @Column('text', { default: '[]' }) texts!: string;
   /** Running until all its regions are kept. */
   @Column('text', { default: 'done' }) state!: 'running' | 'done';
@@ -33,7 +33,7 @@ export class RegionEntity {
   @Column('text') sha256!: string;
   /** Of what is heard of it; null for those that left before it was kept. */
   @Column('text', { nullable: true }) sound!: string | null;
-  /** How many events were read back and compared, and what differed, as JSON. */
+  /** Number of events that were read back and compared, and the differences, as JSON. */
   @Column('integer', { default: 0 }) events!: number;
   @Column('text', { default: '[]' }) differences!: string;
   @Column('blob') bytes!: Buffer;

@@ -103,7 +103,7 @@ export class ExportsController {
   }
 
   // After those of files, whose paths it would match too.
-  /** How an export is: waiting, on its way, done with its regions, or failed. */
+  /** State of an export: waiting, on its way, done with its regions, or failed. */
   @Get('exports/:exportId')
   @ApiOkResponse(oneOf(ExportResultDto, ...STATES))
   @Refusals(404)

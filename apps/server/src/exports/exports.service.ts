@@ -21,12 +21,12 @@ import { ExportEntity, RegionEntity } from './export.entity.ts';
 import type { ExportDone, MadeRegion } from './export.job.ts';
 import type { ExportDto, ExportResultDto, KeptExportsDto, RegionFaceDto } from './exports.dto.ts';
 
-/** How many exports of a song are kept. */
+/** Number of exports kept of a song. */
 const KEPT = 50;
-/** What is kept of an export in one turn at the database: no save waits longer than for this. */
+/** Parts of an export that are kept in one turn at the database: no save waits longer than for this. */
 const [REGIONS_A_TURN, BYTES_A_TURN] = [40, 256 * 1024];
 
-/** How an export is that is not done: waiting, on its way, or ended without a result. */
+/** State of an unfinished export: waiting, on its way, or ended without a result. */
 export type ExportState = JobState | { readonly state: 'failed'; readonly message: string };
 
 /** An export that was begun. */
@@ -57,7 +57,7 @@ export class ExportsService implements OnApplicationBootstrap {
     this.#jobs = jobs;
   }
 
-  /** What a server that ended had begun is not to be had. */
+  /** Exports that an earlier server had begun have failed. */
   async onApplicationBootstrap(): Promise<void> {
     await this.#database.write((manager) => manager.delete(ExportEntity, { state: 'running' }));
   }
@@ -84,7 +84,7 @@ export class ExportsService implements OnApplicationBootstrap {
     return { exportId, done };
   }
 
-  /** How an export is; its result when it is done. Throws NotFoundException for one that is not known. */
+  /** State of an export; its result when it is done. Throws NotFoundException for one that is not known. */
   async find(exportId: string): Promise<ExportResultDto | ExportState> {
     const entry = this.#begun.get(exportId);
     if (entry?.failure) return { state: 'failed', message: entry.failure };

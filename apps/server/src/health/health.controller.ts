@@ -22,7 +22,7 @@ export class HealthController {
     this.#database = database;
   }
 
-  /** Whether songs can be saved. */
+  /** Tells whether songs can be saved. */
   @Get()
   @ApiOkResponse({ type: HealthDto })
   @ApiResponse({ status: 503, type: HealthDto, description: 'Nothing can be saved at the moment.' })

@@ -10,12 +10,12 @@ import { SongsService } from '../songs/songs.service.ts';
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
-/** How long a song lies in the bin before it is deleted for good, in ms. */
+/** Time of a song in the bin before it is deleted for good, in ms. */
 const IN_BIN = 30 * DAY;
 /** The first round is a little after the start, which has enough to do; then it is one an hour. In ms. */
 const [FIRST, EVERY] = [10_000, HOUR];
 
-/** What is done now and then, whoever uses the server: history thinned, the bin emptied, a copy made once a day. */
+/** Housekeeping beside all users: history thinned, the bin emptied, a copy made once a day. */
 @Injectable()
 export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
   readonly #log = new Logger('housekeeping');

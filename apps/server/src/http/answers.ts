@@ -6,7 +6,7 @@ class ProblemDto {
   @ApiProperty() message!: string;
 }
 
-/** What every refusal looks like. */
+/** Body of every refusal. */
 export class ErrorDto {
   @ApiProperty() statusCode!: number;
   @ApiProperty() error!: string;

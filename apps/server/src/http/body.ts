@@ -20,7 +20,7 @@ export function IsName(most?: number): PropertyDecorator {
   );
 }
 
-/** What is said yes or no of, by id. */
+/** Ticks, true or false, by id. */
 export function IsTicks(): PropertyDecorator {
   return Raw((value) =>
     isPlain(value) && Object.values(value).every((tick) => typeof tick === 'boolean')

@@ -13,7 +13,7 @@ interface ErrorBody {
   readonly revision?: number;
   /** The byte at which reading a file stopped. */
   readonly offset?: number;
-  /** What is wrong with the storage, where that is why. */
+  /** Trouble of the storage, where that is the reason. */
   readonly trouble?: TroubleKind;
 }
 

@@ -3,7 +3,7 @@ import { PayloadTooLargeException } from '@nestjs/common';
 import type { NextFunction, Request, Response } from 'express';
 import { nextTurn } from '../next-turn.ts';
 
-/** How deep a body may be nested; a song's records need eight. */
+/** Deepest nesting of a body; a song's records need eight. */
 export const DEEPEST = 32;
 
 /** The longest list of a body, and the most keys of an object: more than anything in a song that is accepted. */
@@ -61,7 +61,7 @@ function refuse(response: Response, problem: BodyProblem): void {
   });
 }
 
-/** What is wrong with a body, and where. */
+/** Fault of a body, and its place. */
 interface BodyProblem {
   readonly path: string;
   readonly message: string;

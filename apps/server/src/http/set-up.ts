@@ -14,7 +14,7 @@ import { RawFieldsPipe } from './raw-field.ts';
 const [JSON_LIMIT, CHANGE_LIMIT, SONG_LIMIT] = ['1mb', '4mb', '32mb'];
 const SONG_FILES = '/api/songs/file';
 
-/** What every request passes through, on the server and in its tests alike. */
+/** Checks that every request passes, on the server and in its tests alike. */
 export function setUp(app: NestExpressApplication, config: Pick<Config, 'host' | 'hostNames'>): void {
   app.setGlobalPrefix('api');
   // Answers change with every save; a hash of each would be made for nothing.

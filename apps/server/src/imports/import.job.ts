@@ -57,7 +57,7 @@ export type ImportFacts =
     }
   | { readonly kind: 'song'; readonly name: string };
 
-/** What a file is, or why it is none that can be taken, with the byte at which reading stopped. */
+/** Facts of a file, or the reason against it, with the byte at which reading stopped. */
 export type ReadImportDone =
   | { readonly is: 'read'; readonly facts: ImportFacts; readonly isLong: boolean }
   | { readonly is: 'refused'; readonly message: string; readonly offset: number };
@@ -88,7 +88,7 @@ const [MOST_WORK, SHORT_WORK] = [4_000_000_000, 20_000_000];
 
 const notesIn = ({ tracks }: ArrivedFile) => tracks.reduce((sum, { notes }) => sum + notes.length, 0);
 
-/** Whether a file begins as all MIDI files do, or is called as they are. */
+/** True for a file that begins or is named as MIDI files are. */
 function isMidi({ name, bytes }: SentFile): boolean {
   return /\.midi?$/i.test(name) || new TextDecoder('latin1').decode(bytes.subarray(0, 4)) === 'MThd';
 }
@@ -132,7 +132,7 @@ export interface FoldImportJob {
   readonly sent: SentFile;
   readonly name: string | null;
   readonly seed: number;
-  /** What is made of tracks by their index, where it is not as suggested. */
+  /** Uses of tracks by their index, where they differ from the suggested ones. */
   readonly uses: readonly { readonly index: number; readonly use: Use }[];
   /** Drums by MIDI note, called by their names or ids, where they are not as suggested. */
   readonly noteMap: Readonly<Record<string, string>>;

@@ -11,7 +11,7 @@ class ImportedTrackDto {
   @ApiProperty({ enum: USES, description: 'What is suggested to make of it.' }) use!: Use;
 }
 
-/** What a file that was sent is; all but its name is said of MIDI files only. */
+/** Facts of a file that was sent; for other than MIDI files only its name. */
 export class ImportDto {
   @ApiProperty() importId!: string;
   @ApiProperty({ enum: ['midi', 'song'] }) kind!: 'midi' | 'song';

@@ -7,7 +7,7 @@ import type { NewSong } from '../songs/faces.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import type { FoldImportDone, ImportFacts, SentFile } from './import.job.ts';
 
-/** How many files that were sent are kept until songs are made of them; the oldest goes first. */
+/** Number of sent files that are kept until songs are made of them; the oldest goes first. */
 const MOST_KEPT = 8;
 
 /** A file that was sent, whether folding it takes long, and what is being made of it. */
@@ -18,7 +18,7 @@ interface KeptImport {
   readonly running: Set<Running<FoldImportDone>>;
 }
 
-/** How a song is to be made of a file. */
+/** Settings for a song that is made of a file. */
 export interface ImportWish {
   readonly name?: string | undefined;
   readonly tracks?: readonly { readonly index: number; readonly use: Use }[] | undefined;

@@ -10,7 +10,7 @@ import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
 import type { MadeSong } from '../songs/made-song.ts';
 import type { ReadSongJob } from '../songs/read-song.job.ts';
 
-/** What takes long and is therefore done by a worker, over a snapshot of the database that it reads itself. */
+/** Long jobs, which a worker does over a snapshot of the database that it reads itself. */
 export interface Jobs {
   readonly export: { readonly job: ExportJob; readonly done: ExportDone };
   readonly zip: { readonly job: ZipJob; readonly done: NamedFile };
@@ -31,7 +31,7 @@ export interface JobRequest<K extends JobKind = JobKind> {
   readonly job: Jobs[K]['job'];
 }
 
-/** What a worker says of the job that it has. */
+/** Answer of a worker about its job. */
 export type JobAnswer =
   | { readonly says: 'progress'; readonly done: number }
   | { readonly says: 'done'; readonly result: Jobs[JobKind]['done'] }

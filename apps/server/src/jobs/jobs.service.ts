@@ -19,7 +19,7 @@ const LANES: Readonly<Record<JobKind, LaneName>> = {
   checkpoint: 'others',
 };
 
-/** How long a file that comes in may take, in ms: one of 100,000 hits takes some seconds. */
+/** Longest time for an incoming file, in ms: one of 100,000 hits takes some seconds. */
 const IMPORT_TIME = 30_000;
 
 /** Does what takes long beside the server's own thread and outside its turns at the database. */

@@ -8,7 +8,7 @@ import {
 } from '@nestjs/common';
 import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
 
-/** What a job may take of time (ms) and memory (MB), and how many may wait; the rest of the server never waits for one. */
+/** Limits of a job: time (ms), memory (MB), and the number that may wait; the rest of the server never waits for one. */
 export interface JobLimits {
   readonly time: number;
   readonly memory: number;
@@ -20,7 +20,7 @@ const USUAL_LIMITS: JobLimits = { time: 120_000, memory: 768, waiting: 32 };
 /** The worker as it is built, for the tests too: they run on the sources, which Node cannot. */
 const WORKER = fileURLToPath(new URL('../../dist/jobs/worker.js', import.meta.url));
 
-/** How a job is, for the one who waits for it: `ahead` jobs come before it, or it is `done` so far (0..1). */
+/** State of a job, for the one who waits for it: `ahead` jobs come before it, or it is `done` so far (0..1). */
 export type JobState =
   { readonly state: 'queued'; readonly ahead: number } | { readonly state: 'running'; readonly done: number };
 

@@ -1,6 +1,6 @@
 import type { Problem } from '@plucky/core';
 
-/** What a job is given beside its own wishes. */
+/** Tools of a job, beside its own wishes. */
 export interface JobTools {
   readonly databaseFile: string;
   /** Tells how far the job is, 0..1. */

@@ -9,7 +9,7 @@ export interface NewSong extends SongFace {
   readonly folded?: object;
 }
 
-/** What lists show of a song. */
+/** Facts of a song in lists. */
 export type SongFace = Pick<
   SongEntity,
   'id' | 'name' | 'tempo' | 'meter' | 'bars' | 'keyName' | 'revision' | 'updatedAt'

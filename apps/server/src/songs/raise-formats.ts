@@ -30,7 +30,7 @@ export class RaiseFormats implements OnModuleInit {
       const rows = await manager.findBy(RecordEntity, { songId: id });
       const before = rows.map((row) => JSON.parse(row.body) as Stored);
       const after = bringUpRecords(before, format);
-      // What needs no change is given back as the same object.
+      // A record that needs no change is given back as the same object.
       const changed = after.filter((record, i) => record !== (before[i] as unknown));
       await manager.update(SongEntity, { id }, { format: FORMAT });
       if (!changed.length) return;

@@ -3,7 +3,7 @@ import type { EntityManager } from 'typeorm';
 import { type MadeRow, rowOf } from './made-song.ts';
 import type { ChangeEntity, SongEntity } from './song.entity.ts';
 
-// What each save does to the database, written out: a query builder would take longer over it than the database.
+// Statements of each save, written out: a query builder would take longer than the database.
 
 /** The revision and format of a song that is not in the bin; null when there is none. */
 export async function stateOf(

@@ -37,7 +37,7 @@ const RECORDS: ApiPropertyOptions & { type: 'array' } = {
   description: 'The song, its parts, voices, patterns, sections and imported parts.',
 };
 
-/** What is made of a track of an import. */
+/** Use of a track of an import. */
 class TrackUseDto {
   @ApiProperty() @IsInt() @Min(0) index!: number;
   @ApiProperty({ enum: USES }) @IsIn(USES) use!: Use;

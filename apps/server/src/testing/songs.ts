@@ -9,7 +9,7 @@ export interface NewSong {
   readonly records: SongRecord[];
 }
 
-/** What a test does to songs over HTTP. */
+/** Calls of tests on songs over HTTP. */
 export function songsOf(api: Api) {
   return {
     newSong: async (from = 'blank', name = 'Mine'): Promise<NewSong> => {

@@ -5,7 +5,7 @@ import type { Pattern, Song, SongRecord } from '@plucky/core';
 export interface Answer<T> {
   readonly status: number;
   readonly body: T;
-  /** How long it took, in ms. */
+  /** Time that it took, in ms. */
   readonly took: number;
 }
 

@@ -55,7 +55,7 @@ export async function fillTheDisk(report: Report): Promise<void> {
     const after: number[] = [];
     for (let i = 2; i < 60; i++) {
       after.push((await writer.save([withHits(i)])).status);
-      // What is refused in between must not leave a transaction open.
+      // A request that is refused in between must not leave a transaction open.
       if (i % 5 === 0) await ask(server.address, 'POST', `/songs/${writer.id}/revert`, { revision: 9999 });
       if (i % 7 === 0)
         await ask(server.address, 'POST', `/songs/${writer.id}/changes`, {
@@ -88,7 +88,7 @@ export async function fillTheDisk(report: Report): Promise<void> {
   }
 }
 
-/** What writes more than a save does, and what of it can be seen. */
+/** Works that write more than a save does, and their visible results. */
 async function worksOf(address: string, dataDir: string, { id }: Writer) {
   const { body: file } = await ask<object>(address, 'GET', `/songs/${id}/file`);
   const exported = () =>

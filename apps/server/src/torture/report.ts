@@ -17,7 +17,7 @@ export class Report {
     console.log(`${hasFailed ? 'FAILED' : isInTime ? 'ok    ' : 'slow  '}  ${name}: ${value}`);
   }
 
-  /** What cannot be tried on this machine. */
+  /** Tells of a trial that this machine cannot do. */
   leftOut(name: string, why: string): void {
     console.log(`-       ${name}: left out, ${why}`);
   }

@@ -8,7 +8,7 @@ import { ms, percentile, type Report } from './report.ts';
 import type { Scale } from './scale.ts';
 import { ServerProcess } from './server-process.ts';
 
-/** How long saves take beside a bare commit on the same disk, alone and from 16 writers at once. */
+/** Times saves beside a bare commit on the same disk, alone and from 16 writers at once. */
 export async function timeSaves(address: string, { saves }: Scale, report: Report): Promise<void> {
   const writer = await Writer.on(address);
   for (let i = 0; i < 30; i++) await writer.saveNext();
@@ -42,7 +42,7 @@ export async function timeSaves(address: string, { saves }: Scale, report: Repor
         return took;
       }),
     ).then((all) => all.flat());
-  // What the machine makes of 16 askers who want nothing of the disk: it shares two processors with them.
+  // Time of 16 askers who need no disk: the machine shares two processors with them.
   const asking = await together(() => ask(address, 'GET', '/health'));
   const saving = await together((one) => one.saveNext());
   const [h, t] = [percentile(asking, 0.99), percentile(saving, 0.99)];

@@ -1,4 +1,4 @@
-/** How much is tried. */
+/** Amounts of each trial. */
 export interface Scale {
   readonly seed: number;
   /** Kills of a server that is saved to. */

@@ -67,7 +67,7 @@ function spawnServer(
   env: Readonly<Record<string, string>> = {},
 ): ChildProcess {
   return spawn(process.execPath, [MAIN], {
-    // What it does in a second no person asks for.
+    // Faster than any person asks.
     env: {
       ...process.env,
       HOST: '127.0.0.1',

@@ -3,7 +3,7 @@ import { ms, percentile, type Report } from './report.ts';
 
 const keys = (count: number) => Array.from({ length: count }, (_, i) => `"k${i}":{"a":${i % 10}}`).join(',');
 
-/** How often a body is sent. */
+/** Times that a body is sent. */
 const IN_A_ROW = 20;
 
 /** Times the health check while the widest and largest bodies come in. */

@@ -8,7 +8,7 @@ export type SongFace = Schemas['SongFaceDto'];
 export type SongFile = Schemas['SongFileDto'];
 export type SongContents = Schemas['SongContentsDto'];
 export type ExportedRegionFace = Schemas['RegionFaceDto'];
-/** How an export is that is on its way. */
+/** State of an export on its way. */
 export type ExportState = Schemas['QueuedExportDto'] | Schemas['RunningExportDto'];
 export type ExportResult = Schemas['ExportResultDto'];
 /** The hand-offs of a song that are kept, the latest first. */
@@ -24,7 +24,7 @@ export type Presence = Pick<Schemas['PresenceDto'], 'window' | 'name' | 'room' |
 export type Revision = Schemas['RevisionDto'];
 
 type Problem = Schemas['ProblemDto'];
-/** What is wrong with the server's storage, where that is why nothing was saved. */
+/** Trouble of the server's storage, where that is why nothing was saved. */
 export type Trouble = NonNullable<Schemas['ErrorDto']['trouble']>;
 
 /** An answer that is no success, or none at all (status 0). */
@@ -54,7 +54,7 @@ type Asked<M extends Method> = {
   [P in keyof paths]: paths[P] extends Record<M, object> ? P : never;
 }[keyof paths];
 type Operation<M extends Method, P extends keyof paths> = paths[P] extends Record<M, infer O> ? O : never;
-/** What a path's operation answers when it does what was asked. */
+/** Answer of a path's operation that succeeds. */
 type Answer<O> = O extends { readonly responses: infer R } ? Json<R[keyof R & (200 | 201 | 202)]> : never;
 type Json<R> = R extends { readonly content: { readonly 'application/json': infer T } } ? T : undefined;
 type Body<O> = O extends {

@@ -1,6 +1,6 @@
 import type { SongFile } from './client.ts';
 
-/** What a file says, to be looked at by the server. Throws an error in words for one that is no JSON. */
+/** Content of a file, for the server to check. Throws an error in words for one that is no JSON. */
 export async function songIn(file: File): Promise<SongFile> {
   try {
     return JSON.parse(await file.text()) as SongFile;

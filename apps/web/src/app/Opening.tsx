@@ -1,6 +1,6 @@
 import { Box, CircularProgress } from '@mui/material';
 
-/** What is seen while the page or a song is fetched. */
+/** Picture while the page or a song is fetched. */
 export function Opening() {
   return (
     <Box sx={{ display: 'grid', placeItems: 'center', height: '100vh' }}>

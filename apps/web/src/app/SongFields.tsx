@@ -32,7 +32,7 @@ export function TempoFields() {
   );
 }
 
-/** How bars are counted. */
+/** Meter of the song. */
 export function MeterFields() {
   const edit = useEdit();
   const song = useSongRecord();
@@ -62,7 +62,7 @@ export function KeyFields() {
   );
 }
 
-/** How late every second note of a pair is. */
+/** Lateness of every second note of a pair. */
 export function SwingFields() {
   const { song, set } = useSongFields();
   return (

@@ -3,7 +3,7 @@ import userEvent from '@testing-library/user-event';
 import { createMemoryRouter, Outlet, RouterProvider } from 'react-router';
 import { RoomTrouble } from './Trouble.tsx';
 
-/** What the router asks a request for; the test's browser has none. */
+/** Request for the router; the test's browser has none. */
 class PlainRequest {
   readonly method = 'GET';
   readonly url: string;

@@ -2,7 +2,7 @@ import { type RoomPath, ROOMS } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
 import { commandsFor } from '../shared/keys/command.ts';
 
-/** What the keys of every room act on. */
+/** Targets of the keys in every room. */
 export interface Everywhere {
   readonly undo: () => void;
   readonly redo: () => void;

@@ -13,7 +13,7 @@ import {
 } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
 
-/** What a key or a gesture does, for the sheet of keys. */
+/** Row of the sheet of keys: a key or a gesture, and its deed. */
 export interface KeyRow {
   readonly keys: readonly string[];
   readonly does: string;

@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import type { RoomPath } from '../session/rooms.ts';
 
-/** How each room of a song is fetched. */
+/** Loaders of a song's rooms. */
 export const ROOM_LOADERS: Readonly<Record<RoomPath, () => Promise<ComponentType>>> = {
   groove: async () => (await import('../rooms/groove/GrooveRoom.tsx')).GrooveRoom,
   fills: async () => (await import('../rooms/fills/FillsRoom.tsx')).FillsRoom,

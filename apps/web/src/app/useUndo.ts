@@ -5,7 +5,7 @@ import { nextDeeds, redo, type Taken, undo } from '../document/undo.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { notify } from '../shared/ui/notify.ts';
 
-/** What undo and redo do in the room that is open, and what they would do next, in words. */
+/** Undo and redo of the room that is open, with words for the next of each. */
 export interface Undo {
   readonly undo: () => void;
   readonly redo: () => void;

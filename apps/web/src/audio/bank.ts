@@ -12,12 +12,12 @@ export interface SoundWanted {
 export class SoundBank {
   readonly #context: BaseAudioContext;
   readonly #buffers = new Map<string, AudioBuffer>();
-  /** What the worker has been asked for. */
+  /** Sounds that the worker has been asked for. */
   readonly #coming = new Set<string>();
   readonly #clicks = new Map<boolean, AudioBuffer>();
   #worker: Worker | null = null;
   #failures = 0;
-  /** What renders on the page, for what the worker has not got ready; fetched before anything is played. */
+  /** Renderer on the page, for sounds that the worker has not made yet; fetched before anything is played. */
   #renderNow: typeof import('./render-now.ts') | null = null;
 
   constructor(context: BaseAudioContext) {

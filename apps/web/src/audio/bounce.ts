@@ -6,7 +6,7 @@ import { strokesFor } from './strokes.ts';
 
 /** Samples a second of a bounced file. */
 export const BOUNCE_RATE = 44_100;
-/** How long the last strokes may ring after the end, in s. */
+/** Longest ring of the last strokes after the end, in s. */
 const TAIL = 1.5;
 
 /** A running bounce: its file when it is done, and how to give it up. */

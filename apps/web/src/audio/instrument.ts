@@ -17,10 +17,10 @@ import { endOf, motionOf } from './strokes.ts';
 
 /** Fade of a note that is ended, in s, short but without a click. */
 const RELEASE = 0.025;
-/** How long what has started is known of, in s: longer than any sound lasts. */
+/** Time in which a started sound is known of, in s: longer than any sound lasts. */
 const KNOWN = 8;
 
-/** How a buffer is played: level 0..1, pan -1..1, and its speed. */
+/** Playing of a buffer: level 0..1, pan -1..1, and its speed. */
 interface How {
   readonly level: number;
   readonly pan: number;
@@ -45,7 +45,7 @@ interface Sounding {
   readonly source: AudioBufferSourceNode;
   readonly gain: GainNode;
   readonly start: number;
-  /** Whether an edit leaves it alone, as it does the clicks of a count-in. */
+  /** True for a sound that an edit leaves alone, such as the clicks of a count-in. */
   readonly stays: boolean;
 }
 

@@ -8,7 +8,7 @@ export interface MidiStroke {
   readonly time: number;
 }
 
-/** Where strokes come from. */
+/** Source of strokes. */
 export interface MidiInput {
   /** In words, such as the keyboard's name. */
   readonly name: string;

@@ -8,11 +8,11 @@ interface Channel {
   analyser: AnalyserNode | null;
 }
 
-/** How fast a level follows its slider or a mute, in s: quick, but without a click. */
+/** Time in which a level follows its slider or a mute, in s: quick, but without a click. */
 const GLIDE = 0.008;
 const METER_SIZE = 1024;
 
-/** Where a voice is heard from: its pan as the drummer has it, or mirrored for who listens in front of the kit. */
+/** Pan of a voice as it is heard: as the drummer has it, or mirrored for who listens in front of the kit. */
 export function heardPan(voice: Pick<Voice, 'pan'>, part: Pick<Part, 'type' | 'seat'> | undefined): number {
   return part?.type === 'drums' && part.seat === 'listener' ? -voice.pan : voice.pan;
 }
@@ -31,7 +31,7 @@ export class Mixer {
     this.#out.connect(context.destination);
   }
 
-  /** Where what belongs to no voice goes, such as the click. */
+  /** Output for sounds that belong to no voice, such as the click. */
   get out(): AudioNode {
     return this.#out;
   }
@@ -48,7 +48,7 @@ export class Mixer {
     channel.pan.pan.setTargetAtTime(pan, now, GLIDE);
   }
 
-  /** How much of the room is heard, 0..1. */
+  /** Sets the share of the room, 0..1. */
   setRoom(amount: number): void {
     if (!this.#wet && amount === 0) return;
     this.#wet ??= this.#makeRoom();

@@ -5,11 +5,11 @@ import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts
 import { Instrument } from './instrument.ts';
 import { SoundClock } from './sound-clock.ts';
 
-/** How far ahead sound is scheduled, in s: more than a busy page ever keeps the timer waiting. */
+/** Time by which sound is scheduled ahead, in s: more than a busy page ever keeps the timer waiting. */
 const AHEAD = 1.5;
 /** The same on a cable, where what is sent cannot be taken back: only as far as a page is late with its timer. */
 const AHEAD_ON_CABLE = 0.2;
-/** What is about to start within this time is left alone when an edit comes, in s. */
+/** Time before its start in which a stroke is left alone by an edit, in s. */
 const TOO_LATE = 0.03;
 /** The interval of the schedule, in ms. */
 const TICK = 25;
@@ -24,7 +24,7 @@ export interface Playing {
   readonly origin: number | null;
 }
 
-/** What plays in place of the sounds here, by the clock of the sound. */
+/** Output in place of the sounds here, by the clock of the sound. */
 export interface Cable {
   /** Begins at a place of the song, in ticks, at a time of the sound, in s. */
   start(place: number, time: number): void;
@@ -42,12 +42,12 @@ export class Player {
   #ticks: readonly number[] = [];
   #clock: Clock | null = null;
   #scheduledTo = 0;
-  /** Where it goes on, in ticks of what plays, once a running tick is reached. */
+  /** Place to go on from, in ticks, once a running tick is reached. */
   #cue: { readonly at: number; readonly to: number } | null = null;
-  /** What runs until the clock's own time comes, after a cue. */
+  /** Clock that runs until the new one's time comes, after a cue. */
   #earlier: Clock | null = null;
   #click = false;
-  /** How often something was begun or stopped: what waits for its sounds meanwhile does not begin any more. */
+  /** Number of starts and stops: an earlier start that still waits for its sounds does not begin any more. */
   #asked = 0;
   #cable: Cable | null = null;
 
@@ -76,7 +76,7 @@ export class Player {
     return placeAt(this.#earlier && heard < this.#clock.time ? this.#earlier : this.#clock, heard);
   }
 
-  /** Where it goes on next, in ticks of what plays; null where it goes straight on. */
+  /** Place to go on from next, in ticks; null for straight on. */
   get cuedTo(): number | null {
     return this.#cue?.to ?? null;
   }
@@ -270,7 +270,7 @@ export class Player {
     const [cable, clock] = [this.#cable, this.#clock];
     if (!cable || !clock) return;
     const to = now + AHEAD_ON_CABLE;
-    // What runs before a cue comes is not yet what is scheduled.
+    // Strokes of the old clock before a cue are not scheduled yet.
     if (this.#earlier) cable.feed(playing, this.#earlier, Math.min(to, clock.time));
     if (!this.#earlier || to > clock.time) cable.feed(playing, clock, to);
   }

@@ -24,10 +24,10 @@ export function endOf(event: NoteEvent, sound: string): number | null {
   return event.stopsAt ?? (isHeld(sound) ? event.tick + event.length : null);
 }
 
-/** How long the changes of a lane are followed by one note, in ticks: two quarter notes, or its length if it is longer. */
+/** Time in which a note follows the changes of its lane, in ticks: two quarter notes, or its length if it is longer. */
 const FOLLOWS = 2 * PPQ;
 
-/** How the controls of a note's lane move it while it sounds, in seconds from its start; null for not at all. */
+/** Movement of a note by the controls of its lane, in seconds from its start; null for none. */
 export function motionOf({ controls, tempos }: Timeline, event: NoteEvent): readonly Motion[] | null {
   const moves = movesOf(controls, event, Math.max(FOLLOWS, event.length));
   if (!moves) return null;

@@ -2,7 +2,7 @@ import type { SongDocument } from '@plucky/core';
 import { useSyncExternalStore } from 'react';
 import { thePlayer } from './player.ts';
 
-/** Whether a song plays, or anything where none is named. */
+/** True while a song plays, or anything where none is named. */
 export function useIsPlaying(song?: SongDocument): boolean {
   const player = thePlayer();
   return useSyncExternalStore(

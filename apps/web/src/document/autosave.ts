@@ -10,7 +10,7 @@ import type { DocumentState, DocumentStore } from './store.ts';
 const DELAY = 400;
 /** The first and the longest wait after a failure, in ms; each is twice the one before. */
 const [FIRST_RETRY, LAST_RETRY] = [1000, 30_000];
-/** How often this browser keeps what is edited, in ms. */
+/** Time between two writes of edits to this browser's storage, in ms. */
 const KEEP_EVERY = 150;
 
 /** The calls to the server. */

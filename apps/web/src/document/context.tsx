@@ -33,7 +33,7 @@ export function useSongRecord(): Song {
 export type Edit = (
   make: (document: SongDocument) => Outcome,
   gesture?: string | null,
-  /** Whether the song is changed from its bench. */
+  /** True for an edit that comes from the bench. */
   fromBench?: boolean,
 ) => boolean;
 

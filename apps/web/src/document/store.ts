@@ -29,9 +29,9 @@ export interface Done {
   readonly change: Change;
   /** Edits of one gesture share its name, and are undone together. */
   readonly gesture: string | null;
-  /** Whether only what lies on the bench was changed, or the song. */
+  /** The desk that was changed: the bench alone, or the song. */
   readonly desk: Desk;
-  /** Whether the song was changed from its bench, as by keeping a fill. */
+  /** True for an edit of the song from its bench, such as keeping a fill. */
   readonly fromBench: boolean;
 }
 
@@ -64,7 +64,7 @@ export interface DocumentState extends Pending {
   /** When the server last had all of it, in ms since 1970. */
   readonly savedAt: number;
   readonly keeping: Keeping;
-  /** What was done last, an undo or redo among it, in words. */
+  /** Latest deed, an undo or redo among them, in words. */
   readonly lastDeed: string;
   readonly done: readonly Done[];
   readonly undone: readonly Done[];
@@ -107,7 +107,7 @@ export function take(
 ): string | null {
   const store = from.root ?? from;
   const state = store.getState();
-  // What follows a section that is edited takes part in the edit, and so in its undo.
+  // A section that follows an edited one takes part in the edit, and so in its undo.
   const outcome = withFollowers(state.document, from.storedEdit ? from.storedEdit(asked) : asked);
   if (outcome === null) return null;
   if (isRefusal(outcome)) return outcome.reason;

@@ -17,7 +17,7 @@ function nextOf(entries: readonly Done[], at: Desk): number | null {
   return null;
 }
 
-/** What a desk would undo, and do again, next. */
+/** The next deeds that a desk would undo, and do again. */
 export function nextDeeds(
   { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
   at: Desk,

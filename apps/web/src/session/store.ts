@@ -12,7 +12,7 @@ import {
 import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from './song-store.ts';
 
-/** Where the caret stands in the rows: a row's key and a place in ticks. */
+/** Place of the caret in the rows: a row's key and a place in ticks. */
 export interface Caret {
   readonly row: string;
   readonly at: number;
@@ -34,39 +34,39 @@ export interface NoteRange {
   readonly which: 'key' | 'all' | 'played';
 }
 
-/** What can stand beside the rows: what is chosen, or one of the tools. */
+/** Panels beside the rows: the inspector, or one of the tools. */
 export type Panel =
   'chosen' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
 
 export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
-/** What belongs to this sitting at the desk and not to the song: it is neither undone nor saved. */
+/** State of this sitting at the desk, and not of the song: it is neither undone nor saved. */
 export interface Session {
   readonly pattern: Id | null;
   /** Patterns that are chosen together with the one in view, itself among them; empty when it is alone. */
   readonly patterns: ReadonlySet<Id>;
   /** The pattern that the one in view was dropped on, to follow it if that is taken. */
   readonly proposedParent: Id | null;
-  /** What the pattern in view is compared with, and whether that is heard instead of it. */
+  /** Counterpart of the pattern in view, and whether that is heard instead of it. */
   readonly counterpart: Counterpart | null;
   readonly hearsCounterpart: boolean;
   readonly hits: ReadonlySet<Id>;
   readonly caret: Caret | null;
   /** Keys of the rows that are chosen together; empty means the caret's. */
   readonly rows: ReadonlySet<string>;
-  /** What was copied, for pasting into this or another pattern. */
+  /** Copied hits, for pasting into this or another pattern. */
   readonly clip: Clip | null;
   /** The stretch of the pattern that is looped, in ticks. */
   readonly loop: Loop | null;
-  /** How many times wider than the frame the rows are drawn, from 1 to `MOST_ZOOM`. */
+  /** Zoom of the rows beside the frame, from 1 to `MOST_ZOOM`. */
   readonly zoom: number;
   /** Which rows of notes are shown. */
   readonly range: NoteRange;
-  /** What stands beside the rows. */
+  /** Panel beside the rows. */
   readonly panel: Panel;
-  /** Whether taps are written into the pattern. */
+  /** True while taps are written into the pattern. */
   readonly recording: boolean;
-  /** Whether a take is asked for; the transport begins it. */
+  /** True when a take is asked for; the transport begins it. */
   readonly takeWanted: boolean;
   readonly occurrence: Id | null;
   readonly slot: SlotAt | null;
@@ -83,16 +83,16 @@ export interface Session {
   /** Voices that are not heard, and voices that alone are heard, while listening. */
   readonly mutes: ReadonlySet<Id>;
   readonly solos: ReadonlySet<Id>;
-  /** What play plays, by room: the groove room and the sheet remember their own. */
+  /** Reach of play, by room: the groove room and the sheet remember their own. */
   readonly reach: Readonly<Record<'groove' | 'sheet', Reach>>;
-  /** What goes round when it is played; a pattern always does. */
+  /** Reaches that go round; a pattern always does. */
   readonly loops: Readonly<Record<Reach, boolean>>;
-  /** Whether a pattern is heard with what the other parts play beside it. */
+  /** True for a pattern that is heard with the other parts. */
   readonly together: boolean;
   readonly click: boolean;
   /** When a section that is pressed while the song plays comes. */
   readonly cues: 'next bar' | 'at once';
-  /** Whether numbers and letters cue what is performed on the sheet. */
+  /** True while numbers and letters cue a performance on the sheet. */
   readonly performing: boolean;
   readonly keysShown: boolean;
 }
@@ -296,7 +296,7 @@ export function toggleLoops(reach: Reach): void {
   useSession.setState(({ loops }) => ({ loops: { ...loops, [reach]: !loops[reach] } }));
 }
 
-/** Whether a voice is heard, with these mutes and solos. */
+/** True for a voice that is heard, with these mutes and solos. */
 export function isHeard(voice: Id, { mutes, solos }: Pick<Session, 'mutes' | 'solos'>): boolean {
   return !mutes.has(voice) && (solos.size === 0 || solos.has(voice));
 }

@@ -1,7 +1,7 @@
 const relative = new Intl.RelativeTimeFormat('en', { numeric: 'auto' });
 const minutes = new Intl.DateTimeFormat([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
 
-/** How many days of the calendar lie from one time to a later one, by the clock of this place. */
+/** Number of calendar days from one time to a later one, by the clock of this place. */
 export function daysBetween(from: Date, to: Date): number {
   // Rounded, since the day on which the clock changes has 23 or 25 hours.
   return Math.round((startOfDay(to) - startOfDay(from)) / 86_400_000);

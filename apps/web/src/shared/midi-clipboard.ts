@@ -1,7 +1,7 @@
 /** A browser's clipboard takes no MIDI file as such; this is the same type as pages give it to each other. */
 const TYPE = 'web audio/midi';
 
-/** Whether files can be copied here: by their type between pages, as their names for all else. */
+/** True where files can be copied: by their type between pages, as their names for all else. */
 export function copiesMidi(): boolean {
   return typeof ClipboardItem === 'function' && ClipboardItem.supports(TYPE);
 }

@@ -6,7 +6,7 @@ import { isHeard, type Session } from '../session/store.ts';
 import { color } from '../shared/ui/tokens.ts';
 import type { WhatPlays } from './what-plays.ts';
 
-/** What is bounced: what plays, with the mutes and solos of the moment. */
+/** Sound to bounce: the target of play, with the mutes and solos of the moment. */
 export interface Bounced {
   readonly what: WhatPlays;
   readonly timeline: Timeline;

@@ -124,10 +124,10 @@ function VoiceMix({ voice }: { voice: Voice }) {
   );
 }
 
-/** How fast a meter falls back, as the share that is left at the next picture. */
+/** Share of a meter that is left at the next picture. */
 const FALL = 0.86;
 
-/** What a voice sounds like at this moment; it moves by itself only while something plays. */
+/** Level of a voice at this moment; it moves by itself only while something plays. */
 function Meter({ voice }: { voice: Voice }) {
   const bar = useRef<HTMLDivElement>(null);
   const isPlaying = useIsPlaying();

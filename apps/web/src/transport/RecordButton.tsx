@@ -11,7 +11,7 @@ import type { TransportState } from './useTransport.ts';
 export function RecordButton({ transport }: { transport: TransportState }) {
   const recording = useSession((session) => session.recording);
   const isPlaying = useIsPlaying();
-  /** Whether the click was on before the take, which needs it; null outside a take. */
+  /** True for a click that was on before the take, which needs it; null outside a take. */
   const clicked = useRef<boolean | null>(null);
   const start = () => {
     clicked.current = useSession.getState().click;

@@ -7,7 +7,7 @@ import { placeOfBeat } from './place-of-beat.ts';
 import { beatText } from './PlaceText.tsx';
 import type { TransportState } from './useTransport.ts';
 
-/** How the song is played on the sheet: from the beat that was pressed, round and round, and when a pressed section comes. */
+/** Choices of the sheet's playing: the start at a pressed beat, loops, and the cue of a pressed section. */
 export function SheetChoices({
   transport,
   reach,
@@ -16,7 +16,7 @@ export function SheetChoices({
 }: {
   transport: TransportState;
   reach: Reach;
-  /** Whether it can go round, and whether sections can be cued. */
+  /** True for a reach that can go round, and for sections that can be cued. */
   loops: boolean;
   cues: boolean;
 }) {

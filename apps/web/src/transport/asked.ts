@@ -2,13 +2,13 @@ import type { RoomPath } from '../session/rooms.ts';
 import { createForSong } from '../session/song-store.ts';
 import type { Choices } from './what-plays.ts';
 
-/** Where something was asked to be played, and what was chosen there while that room was open. */
+/** Room in which playing was asked for, and the choices there. */
 export interface Asked {
   readonly room: RoomPath;
   readonly choices: Choices;
 }
 
-/** What sounds belongs to the room in which it was asked for, until it ends or something else is asked for. */
+/** The sound belongs to the room in which it was asked for, until it ends or another is asked for. */
 export const useAsked = createForSong<{ readonly asked: Asked | null }>(() => ({ asked: null }));
 
 export function ask(asked: Asked | null): void {

@@ -1,7 +1,7 @@
 import { toggleTogether, useSession } from '../session/store.ts';
 import { commandsFor } from '../shared/keys/command.ts';
 
-/** What the keys of the transport act on. */
+/** Targets of the transport's keys. */
 interface Playing {
   readonly toggle: () => void;
   readonly playFromCaret: () => void;

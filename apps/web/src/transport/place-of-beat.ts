@@ -1,6 +1,6 @@
 import { type SlotAt, type SongDocument, songStretches } from '@plucky/core';
 
-/** Where a beat of a slot stands in the song, the first time that it is played, in ticks. */
+/** Place of a slot's beat in the song, at its first playing, in ticks. */
 export function placeOfBeat(document: SongDocument, chosen: SlotAt | null, beat: number): number | null {
   const stretch = songStretches(document).find(
     ({ occurrence, slot }) => occurrence?.id === chosen?.occurrence && slot.id === chosen?.slot,

@@ -2,19 +2,19 @@ import type { Id, Timeline, Tried } from '@plucky/core';
 import { useEffect } from 'react';
 import { createForSong } from '../session/song-store.ts';
 
-/** How something is told of that is heard before it is taken. */
+/** Words for a draft that is heard before it is taken. */
 export interface PreviewWords {
   readonly title: string;
   readonly detail: string;
   /** The pattern whose rows show what is heard, if they do. */
   readonly shows?: Id | undefined;
-  /** Whether it is heard without a press on play; what it started ends with it. */
+  /** True for a draft that is heard without a press on play; its sound ends with it. */
   readonly playsAtOnce?: boolean | undefined;
-  /** Where it stands on the lines that show it, in ticks; left out where none do. */
+  /** Its place on the lines that show it, in ticks; left out where none do. */
   readonly origin?: number | undefined;
-  /** What is heard, where it is not worked out of the song. */
+  /** Timeline that is not worked out of the song. */
   readonly timeline?: Timeline | undefined;
-  /** Where it begins, in ticks from its start; then it is played once, else it goes round. */
+  /** Its start, in ticks, for playing once; else it goes round. */
   readonly playsOnceFrom?: number | undefined;
 }
 

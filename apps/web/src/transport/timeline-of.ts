@@ -3,7 +3,7 @@ import type { WhatPlays } from './what-plays.ts';
 
 const kept = keptWhileSame<Timeline>();
 
-/** What plays, worked out once for as long as neither the song nor what is chosen of it changes. */
+/** Timeline of a choice, worked out once for as long as neither the song nor the choice changes. */
 export function timelineOf({ document, scope, cut, timeline }: WhatPlays): Timeline {
   if (timeline) return timeline;
   return kept(document, [JSON.stringify(scope), cut], () => {

@@ -15,12 +15,12 @@ import { CHOICES, type WhatPlays, whatPlays } from './what-plays.ts';
 
 export interface TransportState {
   readonly room: RoomPath;
-  /** Whether what sounds was asked for in another room. */
+  /** True for a sound that was asked for in another room. */
   readonly isElsewhere: boolean;
   readonly what: WhatPlays | null;
   /** The same of the song as it is at this moment, which may be an edit ahead of what is drawn. */
   readonly now: () => WhatPlays | null;
-  /** How all of what the scope holds is counted. */
+  /** Length and bars of the whole scope. */
   readonly frame: Frame | null;
   readonly isPlaying: boolean;
   readonly toggle: () => void;
@@ -34,9 +34,9 @@ export interface TransportState {
 
 export type Frame = Pick<Timeline, 'length' | 'meters'>;
 
-/** What plays, or would play in the room that is open. */
+/** Target of play, in the room that is open. */
 export function useWhatPlays(): WhatPlays | null {
-  // What is heard follows an edit, or what is chosen, as soon as it has been painted.
+  // The sound follows an edit, or a choice, as soon as it has been painted.
   const document = useDeferredValue(useSong());
   const open = useOpenRoom();
   const session = useDeferredValue(useSessionFields(...CHOICES));
@@ -100,12 +100,12 @@ function playingOf({ document, loops, origin }: WhatPlays, timeline: Timeline): 
   return { timeline, loops, document, origin };
 }
 
-/** What plays as the song is at this moment. */
+/** Target of play in the present song. */
 function playsNow(store: DocumentStore, { room, choices }: Asked): WhatPlays | null {
   return whatPlays(store.getState().document, room, choices, usePreview.getState().preview);
 }
 
-/** How long nothing has changed before what plays is worked out ahead of the press, in ms. */
+/** Rest after which the next sounds are worked out ahead of the press, in ms. */
 const LEISURE = 400;
 
 /** Keeps the sounds, levels and mutes of what plays at hand; while nothing does, what it takes is got ready at leisure. */
@@ -131,11 +131,11 @@ function useSounds(what: WhatPlays | null, isPlaying: boolean): void {
   useEffect(() => player.setClick(click), [player, click]);
 }
 
-/** What sounds goes on from its place in the bar as something else, and in the song from its place there. */
+/** The sound goes on from its place in the bar as another choice, and in the song from its place there. */
 function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath): void {
   const player = thePlayer();
   const store = useDocumentStore();
-  /** What has sounded last, and where in the song that was when it last was in it. */
+  /** Latest sound, and its latest place in the song. */
   const last = useRef<{ readonly origin: number | null; readonly place: number | null }>({
     origin: null,
     place: null,
@@ -145,7 +145,7 @@ function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath):
       last.current = { origin: what?.origin ?? null, place: null };
       return;
     }
-    // What is told here may be an edit behind what play began with.
+    // The document here may be an edit behind the one that play began with.
     const heard = heardFrom(useAsked.getState().asked, { room, choices: useSession.getState() });
     const now = playsNow(store, heard);
     if (!now) {
@@ -177,7 +177,7 @@ function useGoingOn(what: WhatPlays | null, isPlaying: boolean, room: RoomPath):
   }, [player, playsAtOnce]);
 }
 
-/** What is chosen in the room in which it was asked for is followed; what ends is asked for no more. */
+/** Choices in the room that asked for the sound are followed; a sound that ends is asked for no more. */
 function useAskedHere(room: RoomPath, isPlaying: boolean): void {
   const choices = useSessionFields(...CHOICES);
   useEffect(() => {

@@ -26,7 +26,7 @@ import { chosenPlaces, type Loop, type Reach, type Session } from '../session/st
 import { durationName } from './duration.ts';
 import type { Preview } from './preview.ts';
 
-/** What the play button plays, and how it says so. */
+/** Target of the play button, with its words. */
 export interface WhatPlays {
   readonly document: SongDocument;
   readonly scope: Scope;
@@ -35,17 +35,17 @@ export interface WhatPlays {
   readonly detail: string;
   /** The pattern that goes round, where it is one, alone or with others. */
   readonly pattern?: Id;
-  /** Where in the song it starts, in ticks; null for what stands outside the form. */
+  /** Start in the song, in ticks; null outside the form. */
   readonly origin: number | null;
-  /** Where playing starts, in ticks from the start of the scope. */
+  /** Start of playing, in ticks from the start of the scope. */
   readonly start: number;
   /** The stretch of the scope that goes round by itself, in ticks; null for all of it. */
   readonly cut: Loop | null;
-  /** What is heard, where it is not worked out of the song. */
+  /** Timeline that is not worked out of the song. */
   readonly timeline?: Timeline | undefined;
 }
 
-/** What of the session decides what plays. */
+/** Fields of the session that decide the target of play. */
 export const CHOICES = [
   'pattern',
   'occurrence',
@@ -99,7 +99,7 @@ export function whatPlays(
   return chosen ? sectionPlays(document, chosen, loops) : null;
 }
 
-/** What is tried: a pattern with the others too, on request, as the chosen one would have them. */
+/** Target of play for a draft: with the other parts on request, as for the chosen pattern. */
 function previewPlays(preview: Preview, { together, pattern: like }: Choices): WhatPlays {
   const { playsOnceFrom } = preview;
   const loops = playsOnceFrom === undefined;

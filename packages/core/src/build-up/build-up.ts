@@ -20,7 +20,7 @@ export const MOST_BUILD_HITS = 2000;
 /** The most pieces that a chop cuts. */
 export const MOST_PIECES = 24;
 
-/** How a second voice begins, as a share of its velocity. */
+/** First velocity of a second voice, as a share of its velocity. */
 const NEAR_NOTHING = 0.02;
 
 /**
@@ -143,7 +143,7 @@ function controlsFor(recipe: BuildRecipe, plays: number): Control[] {
   ];
 }
 
-/** What falls silent of the groove: the build-up's own rows, what does not go on under it, the cuts, and its end. */
+/** Silences of the groove under a build-up: the build-up's own rows, rows that do not go on, the cuts, and its end. */
 function shapesFor(recipe: BuildRecipe, voices: readonly Voice[]): Shape[] {
   const { under, lasts, silence } = recipe;
   const playsOn = voicesOfBuild(recipe);

@@ -6,7 +6,7 @@ type Point = NonNullable<BuildRecipe['points']>[number];
 
 const withinRates = (rate: number) => Math.min(RATES.most, Math.max(RATES.least, rate));
 
-/** How much of a build-up plays before its silence, in ticks. */
+/** Length of a build-up before its silence, in ticks. */
 function playsFor({ lasts, silence }: BuildRecipe): number {
   return lasts - silence;
 }

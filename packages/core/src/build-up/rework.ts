@@ -9,7 +9,7 @@ import type { Pattern } from '../song/records.ts';
 import { counted } from '../words.ts';
 import { buildPattern } from './build-up.ts';
 
-/** What was done to a build-up by hand since its recipe made it. */
+/** Edits of a build-up by hand since its recipe made it. */
 interface HandWork {
   /** Hits of the stream with the fields that were changed, hits that were added, and ids of those that were taken out. */
   readonly changed: ReadonlyMap<Id, HitFields>;

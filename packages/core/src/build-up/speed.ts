@@ -96,7 +96,7 @@ export function doublingStretches(beats: number, r0: number, r1: number): readon
   }));
 }
 
-/** Whether every step begins on a beat. */
+/** True when every step begins on a beat. */
 export function stepsOnBeats(steps: readonly Step[]): boolean {
   return steps.every(({ from }) => Number.isInteger(from));
 }
@@ -145,7 +145,7 @@ export function evenPlaces(from: number, to: number, rate: number, beatTicks: nu
   );
 }
 
-/** Whether a way of gathering speed goes from one rate to another, where the others keep to the first. */
+/** True for a speed that goes from one rate to another, where the others keep to the first. */
 export function changesRate(speed: BuildRecipe['speed']): boolean {
   return speed === 'smoothly' || speed === 'by doubling';
 }
@@ -199,7 +199,7 @@ export function overshoot(recipe: Speed, beats: number, beatTicks: number): numb
   return Math.round((Math.ceil(beats * perBeat - 1e-9) / perBeat - beats) * beatTicks);
 }
 
-/** How fast hits come, in hits a second. */
+/** Speed of hits, in hits a second. */
 export interface SpeedReport {
   readonly slowest: number;
   readonly fastest: number;
@@ -207,7 +207,7 @@ export interface SpeedReport {
   readonly toneFrom: number | null;
 }
 
-/** How fast hits at these places come at a tempo, by the time from each to the next; `null` for fewer than two. */
+/** Speed of hits at these places at a tempo, by the time from each to the next; `null` for fewer than two. */
 export function speedReport(places: readonly number[], tempo: number): SpeedReport | null {
   const speeds = speedsOf(places, tempo);
   if (!speeds.length) return null;

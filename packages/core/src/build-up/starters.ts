@@ -20,7 +20,7 @@ export function straight(start: number, end: number, bend = 0): Curve {
   return { start, middle: (start + end) / 2, end, turn: 50, bend };
 }
 
-/** What build-ups share unless they say otherwise. */
+/** Usual values of a build-up. */
 export const USUAL_BUILD: Omit<BuildRecipe, 'voice' | 'second' | 'lasts'> = {
   speed: 'smoothly',
   rate: { from: 1, to: 8 },

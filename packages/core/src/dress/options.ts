@@ -13,14 +13,14 @@ export interface DressOption {
   readonly kind: 'fill' | 'turn-around' | 'drop-out';
   /** One of the song, or one that is made if it is taken. */
   readonly pattern: Pattern;
-  /** How much it stands out from its groove: inside a section or at its end. */
+  /** Strength against its groove: inside a section or at its end. */
   readonly strength: 'light' | 'strong';
 }
 
 /** The longest fill that a phrase end is given, in bars. */
 const LONGEST = 2;
 
-/** What can stand at the ends of a groove: kept fills that can be played, turn-arounds, and rows that drop out. */
+/** Patterns for the ends of a groove: kept fills that can be played, turn-arounds, and rows that drop out. */
 export function dressOptions(document: SongDocument, groove: Id, seed: number): readonly DressOption[] {
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
@@ -47,7 +47,7 @@ function keptFills(document: SongDocument, { part }: Pattern, longest: number): 
   }));
 }
 
-/** How many ways of turning a groove round are offered. */
+/** Number of turn-arounds on offer. */
 const TURNS = 2;
 
 function turnArounds(

@@ -14,7 +14,7 @@ import { barTicks } from '../time/meter.ts';
 import { counted } from '../words.ts';
 import { type DressOption, dressOptions } from './options.ts';
 
-/** What is planned for a bare phrase end. */
+/** Plan of a bare phrase end. */
 export interface PlannedEnd {
   /** Names the end for as long as its section stands. */
   readonly key: string;
@@ -23,12 +23,12 @@ export interface PlannedEnd {
   readonly phrase: number;
   readonly section: Id;
   readonly sectionName: string;
-  /** Where the phrase ends, in ticks from its section's start and from that of the song. */
+  /** End of the phrase, in ticks from its section's start and from that of the song. */
   readonly end: number;
   readonly inSong: number;
   /** The bar of the song in which what is planned begins, from 1. */
   readonly bar: number;
-  /** Whether its section ends there. */
+  /** True where its section ends as well. */
   readonly isStrong: boolean;
   /** The earlier section of the same role whose end it is like, by name. */
   readonly like: string | null;
@@ -36,7 +36,7 @@ export interface PlannedEnd {
   readonly option: DressOption | null;
 }
 
-/** How often another one was asked for at an end, by its key, or that it is left bare. */
+/** Choices at ends, by key: how often another pattern was asked for, or that the end is left bare. */
 export type DressChoices = Readonly<Record<string, number | 'bare'>>;
 
 /**
@@ -117,7 +117,7 @@ function grooveAt(document: SongDocument, { slot }: PhraseEnd): Id | undefined {
   return undefined;
 }
 
-/** What stands at an end that is not bare. */
+/** Pattern at an end that is not bare. */
 function endPattern(document: SongDocument, { slot }: PhraseEnd): Id | undefined {
   const { pattern } = indexOf(document);
   return slot.layers.find(
@@ -125,7 +125,7 @@ function endPattern(document: SongDocument, { slot }: PhraseEnd): Id | undefined
   )?.pattern;
 }
 
-/** What can stand at the ends of a groove, and the song with all of it, to be placed on trial. */
+/** Patterns for the ends of a groove, and the song with all of them, to be placed on trial. */
 interface Offered {
   readonly options: readonly DressOption[];
   readonly document: SongDocument;
@@ -149,14 +149,14 @@ interface Wish {
   readonly seed: number;
   readonly key: string;
   readonly isStrong: boolean;
-  /** What stands at the end before, and at the one after where that is not bare. */
+  /** Patterns at the end before, and at the one after where that is not bare. */
   readonly beside: readonly (Id | null | undefined)[];
   readonly uses: ReadonlyMap<Id, number>;
-  /** What stands at such an end of another section of the same role. */
+  /** Pattern at such an end of another section of the same role. */
   readonly alike: DressOption | null;
 }
 
-/** What counts, in points beside a drawn 0 to 1: the right strength, the kind of the same role elsewhere, and being new. */
+/** Points beside a drawn 0 to 1: for the right strength, the kind of the same role elsewhere, and a new pattern. */
 const POINTS = { strength: 3, alike: 1.5, used: 0.8 } as const;
 
 /** Options from the likeliest down; what stands at the ends beside is not among them while there is another. */

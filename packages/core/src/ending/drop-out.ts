@@ -19,9 +19,9 @@ export interface PickUp {
   readonly velocity: number;
 }
 
-/** How the end of a groove thins out. */
+/** Thinning of a groove's end. */
 export interface DropOut {
-  /** How much of the groove's end, in ticks. */
+  /** Length of the groove's end, in ticks. */
   readonly last: number;
   /** Some rows fall silent, or all but a pulse on one row. */
   readonly leaves: { readonly without: readonly Id[] } | { readonly pulseOn: Id; readonly velocity: number };

@@ -8,9 +8,9 @@ import type { Pattern, Slot } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import { endOf } from './drop-out.ts';
 
-/** How a groove comes to its end. */
+/** Ending of a groove. */
 export interface Ending {
-  /** How long it is, in ticks: it takes the place of as much of the groove. */
+  /** Length in ticks: it replaces as much of the groove. */
   readonly last: number;
   /** One hit that all stops on: where, in ticks before the end, and on which rows; null to play up to the end. */
   readonly stop: {
@@ -18,11 +18,11 @@ export interface Ending {
     readonly voices: readonly Id[];
     readonly velocity: number;
   } | null;
-  /** How the slot that it is placed in slows; null for in tempo. */
+  /** Slowing of its slot; null for in tempo. */
   readonly slows: NonNullable<Slot['slows']> | null;
 }
 
-/** How long the last hit may ring, in ticks. */
+/** Longest ring of the last hit, in ticks. */
 const RINGS = 2 * PPQ;
 
 /**

@@ -2,10 +2,10 @@ import type { Control, Curve } from '../song/curves.ts';
 import { PPQ } from '../time/ticks.ts';
 import { bentShare } from './ornament.ts';
 
-/** How far apart the values of a control are written, in ticks: a 32nd note. */
+/** Distance between written values of a control, in ticks: a 32nd note. */
 export const CONTROL_STEP = PPQ / 8;
 
-/** Where each control rests: unbent, filter open, level full. */
+/** Resting value of each control: unbent, filter open, level full. */
 export const AT_REST: Readonly<Record<Control['kind'], number>> = { pitch: 0, filter: 127, level: 127 };
 
 /**

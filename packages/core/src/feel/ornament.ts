@@ -11,14 +11,14 @@ export interface Stroke {
   /** From -100 (left) to 100 (right) of the voice's own place. */
   readonly pan: number;
   readonly early: number;
-  /** What of an accent's raise it takes, 0..1. */
+  /** Share of an accent's raise, 0..1. */
   readonly accentShare: number;
 }
 
-/** How many grace strokes each ornament has. */
+/** Number of grace strokes of each ornament. */
 export const GRACES: Readonly<Record<Flam['kind'], number>> = { flam: 1, drag: 2, ruff: 3 };
 
-/** How many strokes a roll has: its number, or one for each whole step of its grid in the span; at least one. */
+/** Number of strokes of a roll: its own, or one for each whole step of its grid in the span; at least one. */
 export function rollCount({ hits, grid, span }: NonNullable<Hit['roll']>): number {
   return hits ?? Math.max(1, Math.floor(span / gridTicks(grid ?? 4)));
 }

@@ -6,7 +6,7 @@ import type { Meter } from '../time/meter.ts';
 import { msToTicks, ticksToMs } from '../time/ticks.ts';
 import { swingOffset } from './swing.ts';
 
-/** What moves a hit off its written place. */
+/** Everything that moves a hit off its written place. */
 export interface Feel {
   readonly tempo: number;
   readonly meter: Meter;

@@ -21,7 +21,7 @@ import { type FillFigures, limbsOf, measureFill } from './measure.ts';
 import { drumsOf } from './travel.ts';
 import { strokesIn } from './variety.ts';
 
-/** How many fills are made for the shown ones to be chosen from, and how many where only playable ones are wanted. */
+/** Number of fills made to choose the shown ones from, in general and for playable ones only. */
 export const POOL = 500;
 const WIDE_POOL = 2000;
 /** By how much the pool's fills are busier or less busy than the recipe says, in percent points. */
@@ -134,7 +134,7 @@ export function measured(document: SongDocument, pattern: Pattern, takeOver: num
   };
 }
 
-/** What a fill is in words: its cells where it is made of some, else what its figures say. */
+/** Words for a fill: its cells where it has any, else its figures. */
 function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures): FillWords {
   const { cells, drums = [], path = [], travel = 'anywhere' } = pattern.madeBy ?? {};
   if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
@@ -143,7 +143,7 @@ function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures)
   return cellWords(cells, drumsOf({ drums, path, travel }, voices), meter);
 }
 
-/** How much each figure counts in telling fills apart: about one for the usual distance between two fills. */
+/** Weight of each figure when fills are compared: about one for the usual distance between two fills. */
 const SCALES: Readonly<Record<keyof FillFigures, number>> = {
   hitsPerBeat: 1.2,
   lift: 25,
@@ -156,7 +156,7 @@ const SCALES: Readonly<Record<keyof FillFigures, number>> = {
 };
 const FIGURES = Object.keys(SCALES) as (keyof FillFigures)[];
 
-/** What a fill that hands and feet cannot play is worth less than one that they can, as a distance. */
+/** Cost of a fill that hands and feet cannot play, as a distance. */
 const UNPLAYABLE = 3;
 
 /**

@@ -6,23 +6,23 @@ import { areDifferent, MOST_SHARED, sharedBy, type Strokes } from './variety.ts'
 export interface DrawnFill {
   readonly recipe: FillRecipe;
   readonly strokes: Strokes;
-  /** Whether a figure of it is heard twice or more. */
+  /** True when it plays a figure twice or more. */
   readonly repeats: boolean;
-  /** What it is made of, its grouping and its figures say; those that have it in common are less unlike. */
+  /** Traits from its cells, grouping and figures; fills that share them are more alike. */
   readonly traits: readonly string[];
 }
 
-/** What is found out of a fill that may be shown. */
+/** A fill that may be shown, with its measures. */
 interface Judged {
   readonly conflicts: readonly unknown[];
   readonly words: FillWords;
 }
 
-/** How many of those shown may repeat no cell, and how many may be more than hands can play. */
+/** Most of the shown fills that may repeat no cell, and most that may be unplayable. */
 const [MOST_PLAIN, MOST_UNPLAYABLE] = [3, 2];
-/** What a fill without a repeat is worth less, as a share of strokes. */
+/** Cost of a fill without a repeat, as a share of strokes. */
 const PLAIN_COST = 0.25;
-/** What a trait costs for each of the chosen that has it too, and few strokes beside the usual number. */
+/** Cost of a trait for each chosen fill that shares it, and of few strokes beside the usual number. */
 const [TRAIT_COST, SPARSE_COST] = [0.05, 0.35];
 
 /**
@@ -44,7 +44,7 @@ export function chooseDifferent<C extends Judged>(
   const [alike, hard]: [DrawnFill[], DrawnFill[]] = [[], []];
   const traits = new Map<string, number>();
   const usual = pool.reduce((sum, one) => sum + one.strokes.count, 0) / Math.max(1, pool.length);
-  /** What a fill costs whatever is chosen beside it: a thin one shares little with any and is no better for that. */
+  /** Cost of a fill by itself: a thin fill shares little with any other, and is no better for it. */
   const ownCost = new Map(
     pool.map((one) => [
       one,
@@ -85,7 +85,7 @@ export function chooseDifferent<C extends Judged>(
     else if (described.has(wordsOf(candidate))) alike.push(one);
     else take(one, candidate);
   }
-  // What was passed over for its words, and then for its difficulty, fills what is left.
+  // Fills passed over for their words, then for their difficulty, fill up the rest.
   for (const one of playableOnly ? alike : [...alike, ...hard]) {
     if (chosen.length >= count) break;
     if (!taken.every((other) => areDifferent(one.strokes, other))) continue;

@@ -1,6 +1,6 @@
 import type { FillFigures } from './measure.ts';
 
-/** What tells a fill from others: what it is made of or how it is, and how it goes. */
+/** Words that tell a fill from others: its make or character, and its course. */
 export interface FillWords {
   readonly title: string;
   readonly course: string;

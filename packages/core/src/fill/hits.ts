@@ -17,7 +17,7 @@ import { drumsOf, travelOver } from './travel.ts';
 
 /** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */
 const [STRONG, SPREAD] = [18, 7];
-/** How likely a place of a fill with rolls is to be one. */
+/** Chance that a place of a fill with rolls is a roll. */
 const ROLL_CHANCE = 0.35;
 /** The share of the velocity at which a roll and a foot start. */
 const [ROLL_START, FOOT_SHARE] = [0.7, 0.8];
@@ -46,7 +46,7 @@ export function fillHits(
   return { ...hits, ...besides };
 }
 
-/** Where a velocity on the way from the start to the end of a fill lies, strong places standing out. */
+/** Velocity on the way from the start to the end of a fill; strong places stand out. */
 function swellAt({ takeOver, swell }: FillRecipe, from: number, meter: Meter) {
   return (at: number) =>
     swell.from + ((at - from) / takeOver) * (swell.to - swell.from) + metricalWeight(at, meter) * STRONG;
@@ -93,7 +93,7 @@ interface FillStretch {
   readonly length: number;
 }
 
-/** What feet and an anchor play beside the strokes of a fill. */
+/** Adds the feet and an anchor to the strokes of a fill. */
 function withFeet(
   strokes: Readonly<Record<Id, Hit>>,
   { from, end, length }: FillStretch,

@@ -6,9 +6,9 @@ const MOMENT_MS = 15;
 /** The least time between two strokes, in ms: of one hand on one drum, and of one foot. */
 const HAND_MS = 90;
 const FOOT_MS = 110;
-/** What a hand needs besides for each cm that it travels, in ms. */
+/** Extra time of a hand for each cm of its way, in ms. */
 const MS_PER_CM = 1.2;
-/** How many ways of sharing strokes between the hands are followed at once; beyond a few more the best never changes. */
+/** Number of ways to share strokes between the hands that are followed at once; beyond a few more the best never changes. */
 const MOST_WAYS = 16;
 
 export type Hand = 'left' | 'right';
@@ -18,7 +18,7 @@ export interface LimbStroke {
   readonly id: Id;
   readonly ms: number;
   readonly voice: Pick<Voice, 'id' | 'limb' | 'place'>;
-  /** Whether a flam, drag or ruff asks for both hands at once. */
+  /** True for a flam, drag or ruff that needs both hands at once. */
   readonly both?: boolean;
 }
 

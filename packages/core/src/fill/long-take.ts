@@ -59,10 +59,10 @@ export function longTake(
 
 /** A window of a long take with what it would be as a fill. */
 export interface Window {
-  /** Where it starts in the take and how long it is, in ticks. */
+  /** Start in the take, and length, in ticks. */
   readonly from: number;
   readonly length: number;
-  /** How well it would land, 0..1. */
+  /** Score of the landing, 0..1. */
   readonly score: number;
   readonly candidate: Candidate;
 }
@@ -122,7 +122,7 @@ export function bestWindows(
   return best.sort((a, b) => a.from - b.from);
 }
 
-/** How well a fill would land: an end close to the downbeat, a rise, hands that can play it, and not the groove again. */
+/** Score of a fill's landing: an end close to the downbeat, a rise, playable hands, and little of the groove in it. */
 function landingScore({ figures, conflicts }: Candidate, hits: number): number {
   if (!hits) return 0;
   const end = Math.max(0, 1 - Math.abs(figures.leadIn - 0.25));

@@ -133,7 +133,7 @@ function settle(
     : { ...recipe, cells: planCells(contextFor(document, groove, recipe, length)) };
 }
 
-/** What the cells of a fill of a groove are played on, and what of the groove they answer. */
+/** The setting of a fill's cells over a groove. */
 export function contextFor(
   document: SongDocument,
   groove: Id,

@@ -8,11 +8,11 @@ import { PPQ, ticksToMs } from '../time/ticks.ts';
 import { type LimbReport, limbReport, type LimbStroke } from './limbs.ts';
 import { roundTheKit } from './travel.ts';
 
-/** What a fill is like, in figures. */
+/** Measures of a fill. */
 export interface FillFigures {
   /** The fill's own hits a beat of the take-over. */
   readonly hitsPerBeat: number;
-  /** How much louder the end of the take-over is than its start, in percent of its mean velocity. */
+  /** Rise in loudness from the start to the end of the take-over, in percent of the mean velocity. */
   readonly lift: number;
   /** 1 less the share of onsets that the groove's last bar has as well: 0 the groove again, 1 nothing of it. */
   readonly contrast: number;

@@ -18,7 +18,7 @@ export interface Repair {
   readonly outcome: Outcome;
 }
 
-/** Where a conflict is, such as "1.4.2". */
+/** Place of a conflict, such as "1.4.2". */
 export function conflictPlace(document: SongDocument, pattern: Id, conflict: LimbConflict): string {
   const resolved = resolve(document, pattern);
   const hit = resolved.hits.find((one) => one.id === hitOfStroke(conflict.id));

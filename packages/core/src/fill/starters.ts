@@ -9,10 +9,10 @@ import { roundTheKit } from './travel.ts';
 export interface FillStarter {
   readonly name: string;
   readonly about: string;
-  /** How much it takes over: quarter notes of the last bar, or whole bars. */
+  /** The stretch that it takes over: quarter notes of the last bar, or whole bars. */
   readonly span: { readonly quarters: number } | { readonly bars: number };
   readonly recipe: Partial<Omit<FillRecipe, 'takeOver' | 'seed' | 'path'>>;
-  /** Whether it stays on the first drum of the way round the kit. */
+  /** True for a fill that stays on its first drum. */
   readonly oneDrum?: boolean;
 }
 

@@ -3,7 +3,7 @@ import { type Grid, gridTicks } from '../time/grid.ts';
 import { beatTicks, type Meter, pulses } from '../time/meter.ts';
 import { metricalWeight } from '../time/weight.ts';
 
-/** How much chance weighs against the strength of a place when choosing which places to play. */
+/** Weight of chance against the strength of a place when places are chosen. */
 const CHANCE_WEIGHT = 0.9;
 
 /** A place that a fill plays, in ticks, and the grid that it stands on. */

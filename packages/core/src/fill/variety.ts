@@ -29,7 +29,7 @@ export function sharedBy(a: Strokes, b: Strokes): number {
   return shared / Math.max(1, Math.min(a.count, b.count));
 }
 
-/** How many of two sorted lists of places stand together, each once. */
+/** Number of places that two sorted lists share, each counted once. */
 function met(a: readonly number[], b: readonly number[]): number {
   let [i, j, count] = [0, 0, 0];
   while (i < a.length && j < b.length) {
@@ -47,7 +47,7 @@ function met(a: readonly number[], b: readonly number[]): number {
 /** The largest share of strokes that two fills may have in common and still be called different. */
 export const MOST_SHARED = 0.5;
 
-/** Whether two fills are different: at most half of the strokes of either are the other's as well. */
+/** True for two fills that share at most half of the strokes of either. */
 export function areDifferent(a: Strokes, b: Strokes): boolean {
   return sharedBy(a, b) <= MOST_SHARED;
 }

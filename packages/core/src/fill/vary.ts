@@ -13,7 +13,7 @@ import { exchangeCell, lowerCell, mirrorCell, moveEdge, turnGrouping } from './c
 import { contextFor } from './make.ts';
 import { roundTheKit } from './travel.ts';
 
-/** How many neighbours of a fill are made for the shown ones to be chosen from, and the most changes each has. */
+/** Number of neighbours made to choose the shown ones from, and the most changes of each. */
 const [NEIGHBOURS, MOST_CHANGES] = [80, 3];
 
 /**

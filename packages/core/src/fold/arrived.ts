@@ -12,7 +12,7 @@ import type { TempoMap } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
 import { settle } from '../timeline/settle.ts';
 
-/** What can be made of a track: a family of drum patterns, patterns of notes, an imported part to hold others against, nothing. */
+/** Uses of a track: a family of drum patterns, patterns of notes, an imported part to compare with, or none. */
 export const USES = ['fold', 'notes', 'reference', 'none'] as const;
 export type Use = (typeof USES)[number];
 
@@ -24,7 +24,7 @@ export interface ArrivedNote {
   readonly velocity: number;
 }
 
-/** What of a file goes by one name on one channel. */
+/** A track: the notes of one channel that share a name. */
 export interface ArrivedTrack {
   readonly id: string;
   readonly name: string;
@@ -36,9 +36,9 @@ export interface ArrivedTrack {
   readonly notes: readonly ArrivedNote[];
   readonly lowest: number;
   readonly highest: number;
-  /** What is suggested to make of it. */
+  /** Suggested use. */
   readonly use: Use;
-  /** What is not taken: notes that were doubled at one place, those that fell into another one and were cut, and moves. */
+  /** Notes that are not taken: doubled ones at one place, ones that fell into another and were cut, and moves. */
   readonly doubled: number;
   readonly cut: number;
   readonly moves: number;
@@ -61,7 +61,7 @@ export interface ArrivedFile {
   readonly key: Key | null;
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
   readonly bars: readonly Bar[];
-  /** Where it says that it ends, in ticks, which may be before its last bar does. */
+  /** Said end, in ticks, which may be before its last bar's. */
   readonly length: number;
   /** Notes that lie beyond the longest song that there can be. */
   readonly beyond: number;
@@ -69,7 +69,7 @@ export interface ArrivedFile {
 
 /** Bars that are counted shorter than this many ticks are no bars: an 8th. */
 const SHORTEST_BAR = PPQ / 2;
-/** How much silence behind its last note belongs to a file, in bars. */
+/** Most silent bars behind its last note that belong to a file. */
 const SILENT_BARS = 16;
 
 /** Reads a Standard MIDI File. Throws MidiFormatError for what is none, with the byte offset. */
@@ -154,7 +154,7 @@ const MOVES: ReadonlySet<MidiEvent['type']> = new Set([
   'keyPressure',
 ]);
 
-/** How much shorter notes became, counted by their whole lengths where none of them went. */
+/** Shortening of notes, counted by their whole lengths where none is left. */
 function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[]): number {
   const lengths = new Map(before.map((note) => [`${note.tick} ${note.note}`, note.length]));
   return after.filter((note) => (lengths.get(`${note.tick} ${note.note}`) ?? note.length) > note.length)
@@ -177,7 +177,7 @@ function textOf(events: readonly MidiEvent[], kind: number): string {
   return found?.type === 'text' ? found.text : '';
 }
 
-/** What a file calls itself: the name of its first track, where that has no notes or is the only one. */
+/** Title of a file: the name of its first track, where that has no notes or is the only one. */
 function titleOf({ format, tracks }: MidiFile): string {
   const [first] = tracks;
   const plays = first?.events.some((event) => event.type === 'noteOn') ?? false;

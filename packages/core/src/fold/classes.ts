@@ -6,7 +6,7 @@ const MOST = 256;
 export interface Classes {
   /** Of each stretch; null for one in which nothing is played. */
   readonly classOf: readonly (number | null)[];
-  /** What each kind plays: the very content that is played most often. */
+  /** Content of each kind: the one that is played most often. */
   readonly contents: readonly Content[];
 }
 

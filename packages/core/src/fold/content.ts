@@ -7,10 +7,10 @@ export interface StretchHit {
   readonly offsetMs: number;
 }
 
-/** How a hit is played. */
+/** Playing of a hit. */
 type PlayedHit = Pick<StretchHit, 'velocity' | 'length' | 'offsetMs'>;
 
-/** What is played in a stretch of bars, by row, then by place; no two hits of a row at one place. */
+/** Hits of a stretch of bars, by row, then by place; no two hits of a row at one place. */
 export interface Content {
   readonly length: number;
   readonly hits: readonly StretchHit[];
@@ -36,12 +36,12 @@ export function contentText({ length, hits }: Content): string {
   return text;
 }
 
-/** Whether two hits at one place are played alike. */
+/** True for two hits at one place that are played alike. */
 export function saysSameHit(a: PlayedHit, b: PlayedHit): boolean {
   return a.velocity === b.velocity && a.length === b.length && a.offsetMs === b.offsetMs;
 }
 
-/** What a hit counts that is at its place and played otherwise, at the most: a quarter for its velocity, and its length and time. */
+/** Largest differences of a hit in its place: for any, a quarter for its velocity, and for its time and length. */
 const [ANY, VELOCITY, TIME, LENGTH] = [0.01, 0.25, 0.02, 0.01];
 
 /**
@@ -93,7 +93,7 @@ function played(one: StretchHit, other: StretchHit): number {
   );
 }
 
-/** How unlike two contents are: what it takes to make one of the other, as a share of their hits. */
+/** Difference of two contents: the cost of making one of the other, as a share of their hits. */
 export function unlike(base: Content, target: Content, atMost = Infinity): number {
   const size = Math.max(1, (base.hits.length + target.hits.length) / 2);
   return editsFrom(base, target, atMost * size) / size;

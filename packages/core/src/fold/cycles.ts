@@ -1,7 +1,7 @@
 /** Kinds of stretches that follow one another as one pattern. */
 export type Cycle = readonly number[];
 
-/** Where a stretch stands in a pattern: the how manieth of its stretches it is. */
+/** Place of a stretch in a pattern: index of the stretch. */
 export interface Label {
   readonly cycle: number;
   readonly phase: number;
@@ -13,7 +13,7 @@ export interface Cycles {
   readonly labels: readonly (Label | null)[];
 }
 
-/** How many stretches may come round and round as one pattern, how much of a second round there must be, and how much at least. */
+/** Numbers of stretches of a repeating pattern, and the least of a second round, as a share and at all. */
 const LENGTHS = [2, 4, 8];
 const [ROUNDS, LEAST] = [1.5, 4];
 /** From how many stretches on those that are played once each are one long pattern. */
@@ -23,7 +23,7 @@ const THROUGH = 3;
 export interface Run {
   readonly kinds: readonly (number | null)[];
   readonly begins: (at: number) => boolean;
-  /** Whether kinds one after another are not too long for a pattern. */
+  /** True for kinds one after another that are not too long for a pattern. */
   readonly fits: (cycle: Cycle) => boolean;
 }
 
@@ -63,7 +63,7 @@ export function cyclesOf(run: Run): Cycles {
     }
     if (!where.has(kind)) note([kind], cycles.push([kind]) - 1);
     const before = labels[i - 1] ?? null;
-    // What comes again and again, and is not what its pattern goes on with, is a pattern by itself there.
+    // A stretch that repeats, and is not the continuation of its pattern, is a pattern by itself there.
     const isAlone = kinds[i + 1] === kind && kinds[i + 2] === kind && !isOn(before, cycles, kind);
     if (isAlone && !cycles.some((one) => one.length === 1 && one[0] === kind))
       note([kind], cycles.push([kind]) - 1);
@@ -118,14 +118,14 @@ function isRound(kinds: readonly (number | null)[], from: number, length: number
   return runFrom(kinds, from, length) >= Math.max(LEAST, ROUNDS * length);
 }
 
-/** How many kinds from one on repeat those of `length` before them, the first round counted. */
+/** Number of kinds from one on that repeat those `length` before them, the first round counted. */
 function runFrom(kinds: readonly (number | null)[], from: number, length: number): number {
   let end = from + length;
   while (end < kinds.length && kinds[end] !== null && kinds[end] === kinds[end - length]) end++;
   return end - from;
 }
 
-/** Whether two patterns are one, begun at another place. */
+/** True for two patterns that are one, begun at another place. */
 function isTurned(one: Cycle, other: Cycle): boolean {
   return (
     one.length === other.length &&
@@ -133,13 +133,13 @@ function isTurned(one: Cycle, other: Cycle): boolean {
   );
 }
 
-/** Whether a pattern goes on with a kind after a stretch of it. */
+/** True for a pattern that continues with a kind after a stretch of it. */
 function isOn(before: Label | null, cycles: readonly Cycle[], kind: number): boolean {
   const cycle = before ? (cycles[before.cycle] ?? []) : [];
   return before !== null && cycle[(before.phase + 1) % cycle.length] === kind;
 }
 
-/** Where a stretch stands: on from the one before if it can be, else where what follows goes on longest. */
+/** Place of a stretch: after the one before where possible, else where the following ones continue longest. */
 function bestOf(
   places: readonly Label[],
   before: Label | null,

@@ -5,7 +5,7 @@ import type { Id } from '../names.ts';
 import type { Edits } from '../song/records.ts';
 import { hitKey, type StretchHit } from './content.ts';
 
-/** What a row (a MIDI note of the file) is in the song: its voice, and how far it lies from the voice's note. */
+/** Voice of a row (a MIDI note of the file), and its distance from the voice's note. */
 export type RowOf = (row: number) => { readonly voice: Id; readonly pitch: number };
 
 /** A hit of a song with the row that it came from. */
@@ -22,7 +22,7 @@ export function wantedId({ row, at }: StretchHit, rowOf: RowOf, before = ''): Id
   return hitIdStem(`${before}${rowOf(row).voice}-${row}-${at}`);
 }
 
-/** What must be said of hits that are followed so that they play `target`; hits of both by row and place. */
+/** Edits of followed hits that make them play `target`; hits of both by row and place. */
 export function editsTo(base: readonly RowHit[], target: readonly StretchHit[], rowOf: RowOf): Edits {
   const own: Record<Id, Hit> = {};
   const changed: Record<Id, HitFields> = {};

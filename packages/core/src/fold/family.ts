@@ -10,12 +10,12 @@ export interface Found {
   readonly content: Content;
   /** The bars' lengths of which it is made, in ticks. */
   readonly steps: readonly number[];
-  /** How many bars of the song it plays. */
+  /** Number of bars of the song that play it. */
   readonly plays: number;
-  /** How many times it is begun, and how many of them end a phrase. */
+  /** Number of its starts, and number of those that end a phrase. */
   readonly uses: number;
   readonly atEnds: number;
-  /** Whether it is the last that is played. */
+  /** True for the last one that is played. */
   readonly isLast: boolean;
 }
 
@@ -23,24 +23,27 @@ export interface Found {
 export interface Member {
   readonly pattern: Pattern;
   readonly hits: readonly RowHit[];
-  /** What it is written with: its hits, or its changes of what it follows. */
+  /** Cost of writing it: its hits, or its changes of the pattern that it follows. */
   readonly cost: number;
 }
 
-/** How unlike what it follows a pattern may be, as a share of its hits, and how many patterns are looked at for it. */
+/**
+ * Largest difference of a pattern from one that it follows, as a share of its hits, and number of patterns looked at for
+ * it.
+ */
 const [LIKE, LOOKED_AT] = [0.5, 24];
 /** From which share of the hits of what it follows on a pattern is fuller, and below which it is thinner. */
 const [FULLER, THINNER] = [1.15, 0.85];
-/** What patterns at ends are called. */
+/** Names of patterns at ends. */
 const END_NAMES: Partial<Record<PatternRole, string>> = { fill: 'Fill 1', ending: 'Ending' };
-/** How unlike the main groove a fill is. */
+/** Least difference of a fill from the main groove. */
 const FILL = 0.35;
 
 export interface FamilyNames {
   readonly part: Id;
   readonly main: string;
   readonly others: string;
-  /** What a row is called; null where rows have no names. */
+  /** Name of a row; null where rows have no names. */
   readonly voiceName: ((row: number) => string) | null;
 }
 
@@ -97,7 +100,7 @@ export function familyOf(
   return members;
 }
 
-/** Where a pattern of the family begins that another one is most like, and what that takes. */
+/** Start in a pattern of the family that another one is most like, and the cost from there. */
 function nearestTo(content: Content, roots: readonly { readonly member: Member; readonly found: Found }[]) {
   let best: { root: Member; from: number; base: RowHit[]; cost: number } | null = null;
   for (const { member, found } of roots) {
@@ -133,7 +136,7 @@ function ownHits(content: Content, rowOf: RowOf): Edits['own'] {
   return Object.fromEntries(content.hits.map((hit) => [wantedId(hit, rowOf), hitOf(hit, rowOf)]));
 }
 
-/** What sounds of a pattern, under the ids that it gives. */
+/** Sounding hits of a pattern, under its own ids. */
 function soundingOf(base: readonly RowHit[], edits: Edits, content: Content, rowOf: RowOf): RowHit[] {
   const ids = new Map(base.map((hit) => [hitKey(hit), hit.id]));
   const own = new Map(
@@ -170,7 +173,7 @@ function freeNameFor(wanted: string, taken: readonly string[]): string {
   return `${counted[1]} ${n}`;
 }
 
-/** What a pattern is called by what differs in it from the one that it follows, the main one of which goes without saying. */
+/** Name of a pattern by its difference from the one that it follows; the main one goes without saying. */
 function changeName(
   base: string,
   before: readonly RowHit[],

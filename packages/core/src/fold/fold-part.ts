@@ -8,7 +8,7 @@ import type { RowOf } from './edits.ts';
 import { type FamilyNames, familyOf, type Found, type Member } from './family.ts';
 import type { Unit, Units } from './units.ts';
 
-/** What of a track is played from a tick of the song on: which pattern, from where in it; null for nothing. */
+/** Stretch of a track from a tick of the song on: its pattern, and the start in it; null for silence. */
 export interface Stretch {
   readonly at: number;
   readonly length: number;
@@ -34,9 +34,9 @@ export interface SortedPart {
   readonly grooves: readonly (number | null)[];
 }
 
-/** What a pattern costs beside what it says, in hits. */
+/** Cost of a pattern beside its content, in hits. */
 export const PATTERN_COST = 8;
-/** How unlike two kinds of bars are that belong to two grooves, as a share of their hits. */
+/** Difference of two kinds of bars that belong to two grooves, as a share of their hits. */
 const ANOTHER_GROOVE = 0.6;
 
 /** Sorts the bars of a track into kinds that differ by more than `tolerance` (a share of their hits). */
@@ -55,7 +55,7 @@ export function sortPart(
   return { track, rowOf, units, classes, grooves };
 }
 
-/** Where sections and phrases begin, in ticks of the song. */
+/** Starts of sections and phrases, in ticks of the song. */
 export interface Grounds {
   readonly sections: ReadonlySet<number>;
   readonly phrases: ReadonlySet<number>;
@@ -100,7 +100,7 @@ export function foldPart(
       member: label.cycle,
       from: fromIn(found[label.cycle], label.phase),
     };
-    // What is said in fewer words as changes of the slots that play it needs no pattern of its own.
+    // A pattern that costs less as changes of the slots that play it is not kept.
     while (plays) {
       const followed = slightly(members, plays, found[plays.member]);
       if (!followed) break;
@@ -116,12 +116,12 @@ export function foldPart(
   return { isDrums: names.voiceName !== null, rowOf, units, members, stretches };
 }
 
-/** Where in a pattern a stretch of it begins, in ticks. */
+/** Start of a stretch in its pattern, in ticks. */
 function fromIn(found: Found | undefined, phase: number): number {
   return found?.steps.slice(0, phase).reduce((sum, step) => sum + step, 0) ?? 0;
 }
 
-/** What a pattern follows, from the same place on, where it is so little of its own that slots keep its changes. */
+/** Parent of a pattern, from the same place on, where the pattern is so little of its own that slots keep its changes. */
 function slightly(
   members: readonly Member[],
   { member, from }: NonNullable<Stretch['plays']>,

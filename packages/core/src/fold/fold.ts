@@ -26,9 +26,9 @@ import type { Voiced } from './voices.ts';
 export interface Folded {
   readonly document: SongDocument;
   readonly tolerance: number;
-  /** How long the description is, in hits written, changes and slots. */
+  /** Length of the description, in written hits, changes and slots. */
   readonly cost: number;
-  /** How many hits there are, and how many of them had no drum, by note. */
+  /** Number of hits, and numbers of hits without a drum, by note. */
   readonly hits: number;
   readonly notPlaced: readonly {
     readonly track: string;
@@ -43,9 +43,9 @@ export const TOLERANCES = [0, 0.04, 0.1, 0.2, 0.35, 0.5] as const;
 /** Those that are tried for the shortest description; fewer where no two of very many bars are alike. */
 const TRIED = [0, 0.1, 0.2, 0.35, 0.5];
 const [MANY, TRIED_OF_MANY] = [800, [0.1, 0.35]] as const;
-/** What a slot costs, in hits. */
+/** Cost of a slot, in hits. */
 const SLOT_COST = 0.5;
-/** How many patterns can be overseen, and what each beyond costs more. */
+/** Number of patterns that can be overseen, and cost of each one beyond. */
 const [OVERSEEN, CROWD_COST] = [40, 24];
 
 /** Folds a file into a song that plays the same. `progress` is told how much (0..1) is done. */
@@ -140,7 +140,7 @@ function withAncestors(members: readonly Member[], used: ReadonlySet<Id>): reado
   return members.filter(({ pattern }) => kept.has(pattern.id));
 }
 
-/** Where sections begin, and phrases counted from there. */
+/** Starts of sections, with the phrases counted from there. */
 function groundsOf(bars: readonly Bar[], found: readonly FoundSection[]): Grounds {
   const sections = new Set<number>();
   const phrases = new Set<number>();
@@ -154,7 +154,7 @@ function groundsOf(bars: readonly Bar[], found: readonly FoundSection[]): Ground
   return { sections, phrases };
 }
 
-/** What is played in each bar: the groove of the part that leads, and how much and how loud it is in all of them. */
+/** Face of each bar: the groove of the part that leads, and the number and loudness of hits in all parts. */
 function facesOf(bars: readonly Bar[], parts: readonly SortedPart[]): BarFace[] {
   const lead = parts.toSorted(
     (a, b) => Number(b.track.drums) - Number(a.track.drums) || b.units.hits.length - a.units.hits.length,

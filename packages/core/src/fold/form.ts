@@ -10,7 +10,7 @@ import { letters } from './letters.ts';
 import { Player } from './player.ts';
 import type { FoundSection } from './sections.ts';
 
-/** What a layer that keeps changes costs beside those, and a hit that is only played otherwise, in hits. */
+/** Cost of a layer that keeps changes beside the changes themselves, and of a hit that is only played otherwise, in hits. */
 const [EDITED_COST, CHANGED_COST] = [1, 0.06];
 
 /** The form that was found, with what it is written with. */
@@ -68,7 +68,7 @@ export function formOf(
     const id = `section-${sections.length + 1}`;
     const called = freeName(name || `Part ${letters(sections.length)}`, names);
     names.push(called);
-    // What plays the same patterns with other changes follows the first that does.
+    // A slot of the same patterns with other changes follows the first such slot.
     const plain = JSON.stringify([
       own,
       slots.map(({ length, layers }) => [length, layers.map(({ pattern, start }) => [pattern, start])]),
@@ -120,14 +120,14 @@ function turnsOf({ stretches, members }: FoldedPart, from: number, to: number): 
   return turns;
 }
 
-/** Where a slot begins and ends, in ticks of the song, and how it slows down. */
+/** Start and end of a slot, in ticks of the song, and its slowing. */
 interface Cut {
   readonly start: number;
   readonly stop: number;
   readonly slows?: Slowing | undefined;
 }
 
-/** Where slots begin and end: wherever a part goes on otherwise than before, but for where one slot has to slow down. */
+/** Starts and ends of slots: wherever a part changes, but for the end of a slot that has to slow down. */
 function cutsOf(parts: readonly FoldedPart[], slowings: readonly Slowing[], from: number, to: number): Cut[] {
   const cuts = new Set([from, to, ...parts.flatMap((part) => turnsOf(part, from, to))]);
   const slowingAt = new Map<number, Slowing>();
@@ -155,7 +155,7 @@ function cutsOf(parts: readonly FoldedPart[], slowings: readonly Slowing[], from
   });
 }
 
-/** What a part plays in a slot through which it may go on otherwise: a layer for each stretch of it. */
+/** Layers of a part in a slot that it may change within: one for each stretch. */
 function layersIn(part: FoldedPart, player: Player, start: number, stop: number): Layer[] {
   const bounds = [start, ...turnsOf(part, start, stop), stop];
   return bounds.slice(1).flatMap((to, i) => {

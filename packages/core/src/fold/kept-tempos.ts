@@ -6,10 +6,10 @@ import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
 import { sectionsOf } from './sections.ts';
 
-/** How far apart two tempos (quarter notes a minute) are the same: a file rounds them to microseconds. */
+/** Largest difference of two equal tempos (quarter notes a minute): a file rounds them to microseconds. */
 const ROUNDING = 0.005;
 
-/** What of a file's tempos a song can have: one tempo, and slots that slow down towards their ends. */
+/** Tempos of a file that a song can have: one tempo, and slots that slow down towards their ends. */
 export interface KeptTempos {
   readonly slowings: readonly Slowing[];
   readonly tempos: TempoMap;
@@ -36,7 +36,7 @@ export function keptTempos(
   return { slowings, tempos: slowedTempos(slowings, usual, end) };
 }
 
-/** How many tempos of a file a song goes without, which begins with the same one. */
+/** Number of a file's tempos that are lost in a song with the same first tempo. */
 export function temposLost(file: TempoMap, song: TempoMap): number {
   const tempos = new Map(song.map(({ tick, tempo }) => [tick, tempo]));
   const isThere = (tick: number, tempo: number) =>

@@ -3,7 +3,7 @@ import { isSameMeter, type Meter } from '../time/meter.ts';
 import type { ArrivedFile, Bar } from './arrived.ts';
 import { sectionMeter, usualMeter } from './bar-meters.ts';
 
-/** What is known of sections before it is known what they play. */
+/** Facts about sections that are known before their content is. */
 export interface KnownStarts {
   /** The bars, counted from 0, at which sections begin, with what the file calls them; empty where nothing is said. */
   readonly starts: ReadonlyMap<number, string>;
@@ -40,7 +40,7 @@ export function knownStarts(
   return { starts, meters, odd };
 }
 
-/** Whether a meter begins at a bar that lasts: one odd bar between belongs to what it ends. */
+/** True for a meter that lasts from a bar on: one odd bar between belongs to the section that it ends. */
 function meterTurns(bars: readonly Bar[], at: number): boolean {
   const lengthAt = (i: number) => bars[i]?.length;
   if (lengthAt(at) === lengthAt(at - 1)) return false;

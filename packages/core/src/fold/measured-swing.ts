@@ -3,11 +3,11 @@ import { PPQ } from '../time/ticks.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 
-/** How many off-beats tell a swing, and what share of them must lie about one place. */
+/** Least number of off-beats that tell a swing, and least share of them about one place. */
 const [ENOUGH, SHARE] = [12, 0.65];
-/** How far from that place they may lie, as a share of the pair. */
+/** Largest distance from that place, as a share of the pair. */
 const SPREAD = 0.03;
-/** Where the second note of a pair may lie, as shares of the pair: what is nearer to its start is no off-beat. */
+/** Range of the second note of a pair, as shares of the pair: a note nearer to its start is no off-beat. */
 const [EARLIEST, LATEST] = [0.42, 0.79];
 /** Below this many percent pairs are straight. */
 const LEAST = 52;

@@ -51,7 +51,7 @@ const GENERAL: Readonly<Record<number, DrumName>> = {
   81: 'tambourine',
 };
 
-/** What of a note is seen in time: how often it comes in all and in a bar, and what share of it falls on the first beat and on backbeats. */
+/** Habit of a note in time: its number in all and in a bar, and its shares on the first beat and on backbeats. */
 interface Habit {
   readonly count: number;
   readonly perBar: number;
@@ -68,7 +68,7 @@ export function suggestedMap(file: ArrivedFile): NoteMap {
   const habits = byNote(notes);
   const map: Record<number, DrumName | null> = {};
   const isGeneral = (note: number) => GENERAL[note] !== undefined;
-  // Where the numbers speak for themselves nothing else is asked.
+  // Where the numbers are General MIDI drums, habits are not asked.
   const known = [...habits.keys()].filter(isGeneral);
   const speaks = known.some((note) => note === 35 || note === 36) || known.length * 2 > habits.size;
   for (const [note, own] of habits) {
@@ -78,10 +78,10 @@ export function suggestedMap(file: ArrivedFile): NoteMap {
   return map;
 }
 
-/** How many hits tell a habit, and how many a rare one. */
+/** Least number of hits that tell a habit, and that of a rare one. */
 const [ENOUGH, FEW] = [8, 3];
 
-/** What a note would be by its habit; null where it has none that is known. */
+/** Drum of a note by its habit; null for a habit that is not known. */
 function byHabit({ count, perBar, onFirst, onBack }: Habit): DrumName | null {
   if (count < ENOUGH) return count >= FEW && onFirst >= 0.8 ? 'crash' : null;
   if (onBack >= 0.7 && perBar >= 0.8) return 'snare';

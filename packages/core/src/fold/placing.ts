@@ -9,7 +9,7 @@ import type { ArrivedNote, Bar } from './arrived.ts';
 
 /** The grids that a row may be on, the coarsest first. */
 const ROW_GRIDS: readonly Grid[] = [4, 3, 8, 6, 12];
-/** What a grid pays for each halving of its step, as a share; see music.md's measure of placement. */
+/** Cost of each halving of a grid's step, as a share: a finer grid fits more by chance. */
 const FINER = 0.15;
 /** Distances below this many ticks are rounding. */
 const ROUNDING = 1;
@@ -21,14 +21,14 @@ export interface PlacedNote extends ArrivedNote {
   readonly offsetMs: number;
 }
 
-/** What places are told by: the song's tempos, which early and late are counted in, its swing, and the meter of each bar for it. */
+/** Measures for places: the song's tempos, in which early and late are counted, its swing, and the meter of each bar. */
 export interface PlacedBy {
   readonly tempos: TempoMap;
   readonly swing: Swing | null;
   readonly meters: readonly BarMeter[];
 }
 
-/** How far a place of a bar is moved, in ticks. */
+/** Movement of a place of a bar, in ticks. */
 type Bend = (at: number) => number;
 const STRAIGHT: Bend = () => 0;
 
@@ -94,7 +94,7 @@ export function placeRow(
     const lateAt = (place: number, tick: number) =>
       Math.round(ticksToMs(tick - heardAt(place), tempoAt(tempos, place)) * 10) / 10 + 0;
     for (const note of inBar) {
-      // What comes just before a bar line belongs to the bar after it, if there is one.
+      // A note just before a bar line belongs to the bar after it, if there is one.
       const place = Math.min(bar.start + nearestPlace(note.tick - bar.start, step, bend), end);
       const isLast = nth === bars.length - 1;
       const late = lateAt(place, note.tick);

@@ -57,7 +57,7 @@ export class Player {
   }
 }
 
-/** Whether hits are just those that are wanted, which most are. */
+/** True for hits that are just the wanted ones, as most are. */
 function isSameAs(base: readonly RowHit[], target: readonly StretchHit[]): boolean {
   if (base.length !== target.length) return false;
   const byKey = new Map(base.map((hit) => [hitKey(hit), hit]));

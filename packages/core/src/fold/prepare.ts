@@ -12,18 +12,18 @@ import { type KnownStarts, knownStarts } from './known-starts.ts';
 import { type Units, unitsOf } from './units.ts';
 import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
 
-/** How many bars a phrase has. */
+/** Bars of a phrase. */
 export const PHRASE = 4;
 
-/** What of a file is folded, and how. */
+/** Options of a fold. */
 export interface FoldOptions {
   readonly name: string;
   readonly seed: number;
-  /** What is made of each track, by its id; one that is not named is left out. */
+  /** Use of each track, by its id; a track without one is left out. */
   readonly uses: Readonly<Record<string, ArrivedTrack['use']>>;
   /** Which drum each note of drums is; null leaves it out. */
   readonly noteMap: NoteMap;
-  /** How unlike kinds of bars are told apart, as a share of their hits; null for what makes the shortest description. */
+  /** Difference that tells kinds of bars apart, as a share of their hits; null for the one with the shortest description. */
   readonly tolerance: number | null;
   /** The song's swing, what is off it being early or late; null for none. */
   readonly swing: Swing | null;
@@ -43,7 +43,7 @@ export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses'])
   return tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').slice(0, LIMITS.layers);
 }
 
-/** What of a file is known before its notes are looked at: where sections begin, how bars are counted, and its tempos. */
+/** Outline of a file, known before its notes are looked at: starts of sections, meters and tempos. */
 export type Outline = KnownStarts & KeptTempos;
 
 export function outlineOf(file: ArrivedFile, swing: FoldOptions['swing']): Outline {

@@ -6,13 +6,13 @@ import type { KnownStarts } from './known-starts.ts';
 export interface FoundSection {
   readonly from: number;
   readonly to: number;
-  /** What the file calls it; empty where nothing is said. */
+  /** Name in the file; empty for none. */
   readonly name: string;
 }
 
-/** What is played in a bar, as far as sections are told apart by it. */
+/** Face of a bar, by which sections are told apart. */
 export interface BarFace {
-  /** What groove it belongs to; null where nothing is played. */
+  /** Groove of the bar; null for an empty one. */
   readonly groove: number | null;
   readonly hits: number;
   readonly loudness: number;
@@ -21,7 +21,7 @@ export interface BarFace {
 /** The longest section that is made unasked, and the shortest stretch that is one, in bars. */
 const [LONGEST, SHORTEST] = [16, 4];
 
-/** Where sections begin: where it is known before, and, without markers of the file, where another groove begins. */
+/** Starts of sections: those known before and, without markers of the file, those of other grooves. */
 export function sectionsOf(
   file: Pick<ArrivedFile, 'bars' | 'markers'>,
   known: Pick<KnownStarts, 'starts' | 'odd'>,
@@ -62,7 +62,7 @@ function inPieces(from: number, to: number, name: string): FoundSection[] {
   for (let at = from; at < to; at += LONGEST)
     out.push({ from: at, to: Math.min(to, at + LONGEST), name: at === from ? name : '' });
   const [before, last] = out.slice(-2);
-  // What is left of less than a phrase belongs to the section before it.
+  // A rest of less than a phrase belongs to the section before it.
   if (before && last && out.length > 1 && last.to - last.from < SHORTEST)
     out.splice(-2, 2, { ...before, to: last.to });
   return out;
@@ -80,7 +80,7 @@ const ROLE_WORDS: readonly (readonly [RegExp, SectionRole])[] = [
   [/interlude|solo/i, 'interlude'],
 ];
 
-/** What a section is in the song by its name, or null where that says nothing. */
+/** Role of a section by its name; null where the name says none. */
 export function roleByName(name: string): SectionRole | null {
   return ROLE_WORDS.find(([words]) => words.test(name))?.[1] ?? null;
 }

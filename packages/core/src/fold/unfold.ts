@@ -12,7 +12,7 @@ export interface Unfolded {
   /** Notes of the file that the song has not just so, and those of the song that the file has not, by bar. */
   readonly missing: number;
   readonly extra: number;
-  /** How many changes of tempo of the file the song has not. */
+  /** Number of the file's tempo changes that the song lacks. */
   readonly tempos: number;
   /** Bars in which something differs, counted from 1. */
   readonly bars: readonly number[];

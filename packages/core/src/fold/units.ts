@@ -11,11 +11,11 @@ export interface Unit {
   readonly start: number;
   readonly length: number;
   readonly content: Content;
-  /** Whether a note sounds on after it, since it could be no longer. */
+  /** True for a note that sounds on after it, since it could be no longer. */
   readonly isHeld: boolean;
 }
 
-/** What a track plays, bar by bar. */
+/** Content of a track, bar by bar. */
 export interface Units {
   readonly units: readonly Unit[];
   /** Its hits in ticks of the song, by place. */
@@ -75,7 +75,7 @@ export function unitsOf(
   return { units, hits, grids };
 }
 
-/** How far what begins in each bar sounds, in ticks from the start of the file. */
+/** Ends of the sound of each bar's notes, in ticks from the start of the file. */
 function soundingEnds(placed: readonly PlacedNote[], bars: readonly Bar[]): number[] {
   const ends = bars.map(() => 0);
   const barOf = barFinder(bars);

@@ -59,7 +59,7 @@ test('four bars that are cut into three and one sound as before, and what goes o
     ['five', 'on', undefined],
     ['fill', undefined, -2 * BEAT],
   ]);
-  // What goes on keeps going on from wherever the slot before stops then.
+  // A layer that goes on from the slot before does so wherever that one stops then.
   const longer = after(cut, resizeSlots(cut, [at('a')], 3 * BAR + BEAT));
   const velocity = compile(longer, { kind: 'song' }).events.find(
     (one) => one.tick === 3 * BAR + BEAT,

@@ -147,7 +147,7 @@ export function cutSlotAt(document: SongDocument, { section, slot }: SlotIn, at:
     const place = before.slots.findIndex((one) => one.id === slot);
     const own = before.slots[place];
     if (!own) return null;
-    // What went on from the slot before still does; what goes on into the second half is said so, as long as it is so.
+    // A layer that went on from the slot before still does; one that goes on into the second half says so.
     const starts = { ...first, layers: first.layers.map((layer) => asBefore(layer, own)) };
     const cut = before.slots.toSpliced(place, 1, starts, second);
     return {

@@ -5,7 +5,7 @@ import { phraseEnds } from './bare-ends.ts';
 
 const BAR = 3840;
 
-/** Whether each phrase of four bars ends bare, of a verse of these slots. */
+/** For each phrase of four bars of a verse of these slots: true when it ends bare. */
 function bare(...slots: readonly Omit<Slot, 'id'>[]): boolean[] {
   const document = documentOf([
     ...Object.values(smallSong().records),

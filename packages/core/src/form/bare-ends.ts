@@ -5,7 +5,7 @@ import type { Section, Slot } from '../song/records.ts';
 import { phraseLines } from './phrases.ts';
 import { sectionMeter } from './stretches.ts';
 
-/** How a phrase ends: with something that tells that it does, or bare. */
+/** End of a phrase: marked by something, or bare. */
 export interface PhraseEnd {
   readonly occurrence: Id;
   /** Which phrase of its section it is, from 0. */
@@ -37,7 +37,7 @@ export function phraseEnds(document: SongDocument): readonly PhraseEnd[] {
   });
 }
 
-/** Whether a slot plays on at a place of it, the end of a phrase, as if nothing ended there. */
+/** True for a slot that plays on over the end of a phrase as if nothing ended there. */
 function isBareAt(document: SongDocument, slot: Slot, end: number): boolean {
   const { pattern } = indexOf(document);
   if (!slot.layers.length || (end === slot.length && (slot.landing ?? slot.slows))) return false;

@@ -139,7 +139,7 @@ function soundingIn(
 function moveStretch(layer: Layer | null, before: number, by: number, length: number): Layer[] {
   if (!layer) return [];
   const { from, to } = stretchOf(layer, before) ?? { from: layer.from ?? 0, to: layer.to ?? before };
-  // What is hidden goes to the second half, which has the end.
+  // A hidden layer goes to the second half, which has the end.
   return from < 0 ? [layer] : [stretched(layer, from - by, to - by, length)];
 }
 

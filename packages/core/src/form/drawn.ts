@@ -8,12 +8,12 @@ import { omit } from '../song/omit.ts';
 import type { Layer } from '../song/records.ts';
 import { modulo } from '../time/ticks.ts';
 
-// What humanising draws for a hit depends on its slot and its id there, so a layer that comes out of another slot says which
-// slot that was, and after how many ticks of it the layer begins.
+// Humanising draws for a hit by its slot and its id there, so a layer that comes out of another slot names
+// that slot, and the place in it where the layer began, in ticks.
 
 export type Drawn = NonNullable<Layer['drawn']>;
 
-/** Where a layer of this slot is humanised as; null where its pattern is not humanised. */
+/** The slot and place that a layer is humanised by; null for a pattern that is not humanised. */
 export function drawnIn(document: SongDocument, layer: Layer, slot: Id): Drawn | null {
   if (!resolve(document, layer.pattern).humanise) return null;
   return layer.drawn ?? { slot, after: 0 };
@@ -26,7 +26,7 @@ export function drawnAs(layer: Layer, slot: Id, drawn: Drawn | null): Layer {
   return isOwn ? rest : { ...rest, drawn };
 }
 
-/** Whether what is drawn for one layer, which lasts `length` ticks, goes on in another. */
+/** True when the humanising of one layer, which lasts `length` ticks, goes on in another. */
 export function goesOnDrawing(one: Drawn | null, other: Drawn | null, length: number): boolean {
   if (!one || !other) return true;
   return one.slot === other.slot && one.after + length === other.after;

@@ -51,7 +51,7 @@ export function chordsFrom(
   return [...out].sort(([a], [b]) => a - b).map(([at, chord]) => ({ at, chord }));
 }
 
-/** How long each of so many chords lasts: whole bars or beats where they fit. */
+/** Length of each of so many chords: whole bars or beats where they fit. */
 function evenStep(length: number, count: number, meter: Meter): number {
   const even = length / Math.max(1, count);
   const unit = even >= barTicks(meter) ? barTicks(meter) : even >= beatTicks(meter) ? beatTicks(meter) : 1;

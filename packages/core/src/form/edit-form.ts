@@ -88,7 +88,7 @@ export function moveOccurrence(document: SongDocument, id: Id, to: number): Outc
   return form && { label: 'move a section', put: [{ ...song, form }], remove: [] };
 }
 
-/** How many times in a row an occurrence plays its section, 1..32. */
+/** Sets how many times in a row an occurrence plays its section, 1..32. */
 export function setTimes(document: SongDocument, id: Id, times: number): Outcome {
   if (times < 1 || times > 32) return { reason: 'A section plays 1 to 32 times in a row.' };
   return editOccurrence(document, id, 'repeat a section', (before) =>

@@ -94,7 +94,7 @@ export function removeLayer(document: SongDocument, slot: SlotIn, index: number)
   );
 }
 
-/** How a layer plays in its slot, beside what it plays. */
+/** Settings of a layer in its slot, beside its pattern. */
 const LAYER_SETTINGS = ['from', 'to', 'start', 'times', 'level'] as const;
 export type LayerSettings = Pick<Layer, (typeof LAYER_SETTINGS)[number]>;
 

@@ -51,7 +51,7 @@ function reachingFollowers(document: SongDocument, change: ChangeSet): ChangeSet
   return { ...change, put: [...put.values()] };
 }
 
-/** What a follower is once the section that it follows has become another. */
+/** A follower after the section that it follows has become another. */
 function followedSection(
   was: Section,
   now: Section,
@@ -65,7 +65,7 @@ function followedSection(
   const merged = (id: Id): Slot | null => {
     const [before, after, mine] = [find(was, id), find(now, id), find(own, id)];
     if (!before) return mine ?? after ?? null;
-    // What one of them has taken out stays out, unless it was changed here.
+    // A layer that either side has taken out stays out, unless it was changed here.
     if (!mine) return null;
     if (!saysSame(mine, find(ownBefore, id))) return mine;
     if (!after) return saysSame(mine, before) ? null : mine;
@@ -119,7 +119,7 @@ function followedLayers(
   });
   const matched = new Set(inOwn.values());
   const onlyHere = own.filter((layer) => !matched.has(layer));
-  // What was changed here stays although what it was a layer of is gone.
+  // A layer that was changed here stays, although its counterpart is gone.
   const left = was.flatMap((layer) => {
     const mine = inOwn.get(layer);
     return mine && !inNow.has(layer) && !saysSame(mine, layer) ? [mine] : [];

@@ -89,7 +89,7 @@ test('a slot plays one pattern of a part, or layers, and rows fall silent in it 
     (one) => one.origin !== 'silenced',
   );
   expect(sounding.map((one) => one.voice)).not.toContain('kick');
-  // What a shorter slot has no room for is hidden, and comes back.
+  // A layer that a shorter slot has no room for is hidden, and comes back.
   const longer = document;
   document = after(document, resizeSlots(document, [{ section: 'verse', slot: 'a' }], 3840));
   const short = indexOf(document).section('verse')?.slots[0];

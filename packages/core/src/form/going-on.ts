@@ -75,7 +75,7 @@ function withStarts(document: SongDocument, slot: Slot, before: Slot | undefined
   return { ...slot, layers };
 }
 
-/** Where a slot would be by its end in the pattern of a layer that goes on after it, in ticks from the pattern's start. */
+/** Place of a slot's start in the pattern of a layer that goes on after it, in ticks from the pattern's start. */
 function placeAfter(document: SongDocument, before: Slot, { pattern: id, from }: Layer): number {
   const length = indexOf(document).pattern(id)?.length ?? 1;
   const last = before.layers.findLast((one) => one.pattern === id && stretchOf(one, before.length));

@@ -15,13 +15,13 @@ import { hitSounds, roundAt, roundsIn, soundsIn } from './times.ts';
 /** A layer of a slot with its pattern repeated or cut to its stretch; places count from the layer's start. */
 export interface ResolvedLayer {
   readonly source: ResolvedPattern;
-  /** Where the layer starts in its slot and how long it lasts, in ticks. */
+  /** Start of the layer in its slot, and its length, in ticks. */
   readonly from: number;
   readonly length: number;
-  /** Where in the pattern the layer begins, in ticks. */
+  /** Place in the pattern where the layer begins, in ticks. */
   readonly start: number;
   readonly hits: readonly ResolvedHit[];
-  /** Whether its notes stand where the chords of the slot have moved them. */
+  /** True for notes at the places of the chords that moved them. */
   readonly isMoved: boolean;
   /** The slot as in which it is humanised, and the ids of its hits there; null where that is its own. */
   readonly drawn: { readonly slot: Id; readonly ids: ReadonlyMap<Id, Id> } | null;
@@ -38,7 +38,7 @@ interface Cached {
 
 const cache = new WeakMap<Layer, Cached>();
 
-/** Where in its pattern a layer is after so many ticks of it. */
+/** Place in its pattern of a layer after so many ticks. */
 export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | 'start'>, at: number): number {
   return (start + at) % source.pattern.length;
 }

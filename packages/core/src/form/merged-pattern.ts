@@ -24,7 +24,7 @@ export interface Placed {
   readonly start: number;
 }
 
-/** What a new pattern is to be called. */
+/** Name of a new pattern. */
 export interface Naming {
   readonly id: Id;
   readonly name: string;
@@ -146,7 +146,7 @@ export function rowsOnSeveralGrids(
   return [...grids].flatMap(([voice, set]) => (set.size > 1 ? [{ voice, grids: [...set] }] : []));
 }
 
-/** Where a hit is written so that it is heard as before on the grid that its row has now: only straight rows swing. */
+/** Place of a hit on its row's new grid that sounds as before: only straight rows swing. */
 function heardAlike(
   document: SongDocument,
   { source, hit, at }: Standing,
@@ -198,7 +198,7 @@ function clash(
   return null;
 }
 
-/** Whether a pattern with a meter of its own would be swung by other bars once it is merged. */
+/** True for a pattern with a meter of its own that other bars would swing once it is merged. */
 function countsOddly(document: SongDocument, { layer, start }: Placed): boolean {
   const { source, from } = layer;
   if (!source.meter) return false;

@@ -7,7 +7,7 @@ import type { Layer, Section, SectionRole, Slot } from '../song/records.ts';
 import { barTicks } from '../time/meter.ts';
 import { sectionMeter } from './stretches.ts';
 
-/** What sections of each role are called until someone calls them otherwise. */
+/** Usual names of sections, by role. */
 export const SECTION_NAMES: Readonly<Record<SectionRole, string>> = {
   intro: 'Intro',
   verse: 'Verse',

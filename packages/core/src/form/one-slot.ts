@@ -41,7 +41,7 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
     start += slot.length;
   }
   if (layers.length > LIMITS.layers) return TOO_MANY_LAYERS;
-  // What stops for an end makes room for it however long the slot becomes.
+  // A layer that stops for an end makes room for it however long the slot becomes.
   const partOf = ({ pattern }: Layer) => indexOf(document).pattern(pattern)?.part;
   const ends = new Set(layers.map((layer) => `${partOf(layer)} ${layer.from ?? 0}`));
   const stopping = layers.map((layer) =>
@@ -71,13 +71,13 @@ function inLonger(
   return {
     ...omit(layer, 'from', 'to'),
     ...said,
-    // What stands at the end goes on standing there.
+    // A layer at the end stays at the end.
     ...(isLast && from < 0 && start + own + from > 0 ? { from } : {}),
     ...(isLast && to < 0 && said.to !== undefined ? { to } : {}),
   };
 }
 
-/** Whether a layer plays on in another one of the same slot as if they were one. */
+/** True for a layer that plays on in another one of the same slot as if they were one. */
 function goesOnInto(document: SongDocument, one: Layer, other: Layer, slot: Id, length: number): boolean {
   const [before, after] = [stretchOf(one, length), stretchOf(other, length)];
   if (!before || before.to !== after?.from || one.pattern !== other.pattern) return false;
@@ -87,7 +87,7 @@ function goesOnInto(document: SongDocument, one: Layer, other: Layer, slot: Id, 
   const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>
     JSON.stringify([silencedVoices, level, own, silenced, changed]);
   if (said(other) !== said({ ...one, ...NO_EDITS }) || said(one) !== said(other)) return false;
-  // What is cut off between them would roll on.
+  // A roll that is cut off between them would go on.
   const played = resolveLayer(document, { id: slot, length, layers: [] }, one);
   if (rollBeyond(played, played.length)) return false;
   const drawn = [one, other].map((layer) => drawnIn(document, layer, slot));
@@ -102,7 +102,7 @@ function through(one: Layer, { to }: Layer): Layer {
   return to === undefined ? rest : { ...rest, to };
 }
 
-/** How one slot ends that takes the place of several. Refused when one before the last lands or slows. */
+/** End of one slot that replaces several. Refused when one before the last lands or slows. */
 export function endOfSlots(slots: readonly Slot[]): Pick<Slot, 'landing' | 'slows'> | Refusal {
   const last = slots.at(-1);
   if (slots.some((slot) => slot !== last && (slot.landing || slot.slows)))

@@ -15,7 +15,7 @@ export interface PatternCount extends HitCount {
   readonly hasControls: boolean;
   /** Hits that are worked out to get it, counted once for each rule, and its edits. */
   readonly work: number;
-  /** What is more than a pattern may have; null within the limits. */
+  /** The limit that a pattern passes; null within the limits. */
   readonly over: ResolvedPattern['over'];
 }
 
@@ -123,7 +123,7 @@ function mostFrom(
 
 const NOTHING: HitCount = { hits: 0, strokes: 0 };
 
-/** How many edits a pattern holds, those beyond its end or without a hit among them. */
+/** Number of edits of a pattern, those beyond its end or without a hit among them. */
 function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
   return Object.keys(own).length + silenced.length + Object.keys(changed).length + Object.keys(seen).length;
 }

@@ -4,7 +4,7 @@ import { barTicks, type Meter } from '../time/meter.ts';
 /** The piece of a slot that stands on one line; places in ticks. */
 export interface LinePiece {
   readonly slot: Slot;
-  /** Where the piece starts on its line, and in its slot. */
+  /** Start of the piece on its line, and in its slot. */
   readonly onLine: number;
   readonly inSlot: number;
   readonly length: number;
@@ -12,7 +12,7 @@ export interface LinePiece {
 
 /** A phrase of a section: a line of the sheet. */
 export interface Line {
-  /** Where the line starts in its section, in ticks. */
+  /** Start of the line in its section, in ticks. */
   readonly start: number;
   /** The last line may be shorter than a phrase. */
   readonly length: number;

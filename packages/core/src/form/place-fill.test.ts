@@ -123,7 +123,7 @@ test('a fill at every second bar starts the groove anew after each', () => {
   ]);
 });
 
-/** What is played of each bar of the verse: its patterns, and where in them it begins. */
+/** Content of each bar of the verse: its patterns, and the place in them where it begins. */
 const barsOf = (document: SongDocument) =>
   sectionStretches(document, indexOf(document).section('verse') ?? section('none', [])).flatMap(({ slot }) =>
     slot.layers.map((one) => `${one.pattern} ${startOf(one) / BAR}`),

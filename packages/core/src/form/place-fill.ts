@@ -13,17 +13,17 @@ import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
 
-/** How a fill is put into a slot. */
+/** Settings of a fill in a slot. */
 export interface Placing {
   /** In place of what its part plays there, or over it. */
   readonly how: 'replace' | 'layer';
-  /** What marks the start of whatever follows; null for nothing. */
+  /** Mark of the start of whatever follows; null for none. */
   readonly landing: Landing | null;
-  /** How the slot slows towards its end; absent for as it was. */
+  /** Slowing of the slot towards its end; absent for as it was. */
   readonly slows?: Slot['slows'] | undefined;
-  /** How long before its end the other parts stop too, in ticks; absent where they go on. */
+  /** Length of the other parts' stop before its end, in ticks; absent where they go on. */
   readonly othersStop?: number | undefined;
-  /** Whether one that comes every so many bars also takes the place of fills that are there already. */
+  /** True for a fill every so many bars that also replaces fills which are there already. */
   readonly over?: boolean;
 }
 
@@ -115,7 +115,7 @@ export function placeEvery(
   return { label: `place ${pattern.name} ${ends.length}×`, put: [next], remove: [] };
 }
 
-/** Where fills of one's length end when one comes every so many bars of a section, in ticks from its start. */
+/** Ends of a fill that comes every so many bars of a section, in ticks from its start. */
 export function endsForEvery(
   document: SongDocument,
   record: Section,
@@ -184,10 +184,10 @@ function slotsWithFill(
   return 'reason' in cut ? cut : [...before, cut, rest, ...after];
 }
 
-/** How long another part's note on the stop itself sounds, in ticks: a 16th. */
+/** Length of another part's note on the stop itself, in ticks: a 16th. */
 const STOP_NOTE = PPQ / 4;
 
-/** What a layer plays up to a stop; its notes end with it. */
+/** Layer cut at a stop; its notes end with it. */
 function stoppedAt(document: SongDocument, slot: Slot, layer: Layer, at: number): readonly Layer[] {
   const { before } = cutLayer(document, slot, layer, at);
   return before ? [before] : [];
@@ -210,7 +210,7 @@ function withFill(
   const from = end - pattern.length;
   const { here: own, others } = layersOf(document, slot, pattern.part);
   const isLast = end === slot.length;
-  // What stands at the slot's end stays there, and what makes room for it too, however long the slot becomes.
+  // A pattern at the slot's end stays there, and so does the gap before it, however long the slot becomes.
   const fromEnd = isLast && from > 0 ? -pattern.length : from;
   const around = own
     .flatMap((layer) => [

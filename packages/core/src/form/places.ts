@@ -8,19 +8,19 @@ import { counted } from '../words.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
 import { occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
 
-/** How often a fill comes when it is placed all through a section, in bars. */
+/** Bars between fills that are placed all through a section. */
 const EVERY = [2, 4, 8] as const;
 
 /** Somewhere in the song that a pattern can be placed. */
 export interface PlaceInSong {
   readonly key: string;
   readonly name: string;
-  /** What the place is, so that places of a kind stand together. */
+  /** Kind of the place, by which places are grouped. */
   readonly kind: 'slot' | 'end' | 'start' | 'every' | 'bar';
   readonly section: Section;
   /** Places a fill, or where it comes several times several of one length in turn. */
   readonly place: (now: SongDocument, fills: readonly Id[], placing: Placing) => Outcome;
-  /** How many come there. */
+  /** Number of fills there. */
   readonly count: (now: SongDocument, fill: Id, placing: Placing) => number;
 }
 

@@ -7,7 +7,9 @@ import { INHERITED_FIELDS } from '../song/inherited/table.ts';
 import type { Pattern } from '../song/records.ts';
 import { songStretches } from './stretches.ts';
 
-/** How far an edit of a pattern goes: the patterns that it reaches, and the slots of the song, repeats included, that play them. */
+/**
+ * Reach of an edit of a pattern: the patterns that it changes, and the slots of the song, repeats included, that play them.
+ */
 export interface Reach {
   readonly patterns: readonly Pattern[];
   readonly slots: number;
@@ -24,7 +26,7 @@ export function reachOf(document: SongDocument, pattern: Id): Reach {
   return { patterns, slots: slotsPlaying(document, new Set([pattern, ...patterns.map((one) => one.id)])) };
 }
 
-/** What an edit has reached. */
+/** Reach of an edit that was made. */
 export interface ChangeReach extends Reach {
   /** Patterns that follow an edited one and sound as before: they say otherwise about what was edited. */
   readonly kept: readonly Pattern[];

@@ -6,17 +6,17 @@ import { saysSame } from '../song/says-same.ts';
 import { counted } from '../words.ts';
 import { editSection } from './edit-section.ts';
 
-/** How a slot of a section differs from that of the section it follows. */
+/** Difference of a slot of a section from that of the section it follows. */
 export interface SlotDifference {
   readonly slot: Id;
   /** Which slot it is, from 1: here, or where it is missing, in the section that is followed. */
   readonly number: number;
   readonly isMissing: boolean;
-  /** What differs, in few words each. */
+  /** The differences, in few words each. */
   readonly words: readonly string[];
 }
 
-/** What a section says otherwise than the one that it follows, slot by slot; empty where it follows none. */
+/** Differences of a section from the one that it follows, slot by slot; empty where it follows none. */
 export function sectionDifferences(document: SongDocument, section: Section): readonly SlotDifference[] {
   const followed = section.follows === undefined ? undefined : indexOf(document).section(section.follows);
   if (!followed) return [];

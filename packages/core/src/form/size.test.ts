@@ -88,7 +88,7 @@ test('the most that patterns can come to is never less than what they come to wh
       const document = documentOf([...Object.values(walked.records), ...put]);
       for (const { id } of indexOf(document).patternsOf('drums')) {
         const [real, most] = [countPattern(document, id), mostOfPattern(document, id)];
-        // What is beyond the limits is not worked out to its end, and both say so.
+        // A pattern beyond the limits is not worked out to its end, and both counts say so.
         if (most.over) continue;
         expect(real.over).toBeNull();
         for (const key of ['hits', 'strokes', 'work'] as const)

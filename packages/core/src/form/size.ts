@@ -13,7 +13,7 @@ import { saysSame } from '../song/says-same.ts';
 import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
-/** What a stretch of a song plays: strokes, controller values and tempos, and its layers by bars of 4/4. */
+/** Size of a stretch of a song: strokes, controller values and tempos, and its layers by bars of 4/4. */
 interface Played {
   readonly strokes: number;
   readonly layerBars: number;
@@ -58,7 +58,7 @@ function isOfSameSize(before: SongDocument, after: SongDocument, change: Change)
   );
 }
 
-/** How patterns are counted: as they are worked out, or the most that they can come to. */
+/** Way to count a pattern: as it is worked out, or the most that it can come to. */
 type Counter = (document: SongDocument, id: Id) => PatternCount;
 
 /**
@@ -116,7 +116,7 @@ function tooMuch(path: string, { strokes, layerBars }: Played): Problem[] {
   return problems;
 }
 
-/** What a section plays, and what of it is too much. */
+/** Size of a section, and its faults. */
 interface Size {
   readonly played: Played;
   readonly problems: readonly Problem[];

@@ -124,7 +124,7 @@ function withRounds({ own, changed, silenced }: Edits, layer: Layer, quiet: OutO
     if (now.has(id)) {
       if (!layer.silenced.includes(id)) now.delete(id);
     }
-    // What was brought back sounds here whatever its rounds are.
+    // A hit that was brought back sounds here whatever its rounds are.
     else if (mine) after.own[id] = omit(mine, 'times');
     else if (!Object.hasOwn(layer.own, id)) after.changed[id] = { ...after.changed[id], times: null };
   }
@@ -141,7 +141,7 @@ function barOf(document: SongDocument, section: Section, slot: Slot, inSlot: num
 
 /** The fields of a pattern that a layer has of its own. */
 const EDITS = ['own', 'silenced', 'changed'] as const;
-/** What a pattern remembers of the hits it follows, which a slot has no need of. */
+/** Fields about the hits that a pattern follows, which a slot does not need. */
 const PASSED_OVER: ReadonlySet<string> = new Set<string>([...EDITS, 'seen']);
 
 /**

@@ -2,7 +2,7 @@ import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { Stretch } from './stretches.ts';
 
-/** How far apart the tempos of a slowing stand, in ticks: a 16th note. */
+/** Distance between the tempos of a slowing, in ticks: a 16th note. */
 export const SLOWING_STEP = PPQ / 4;
 
 /** A stretch that slows down, in ticks: over the `over` before `end` on a straight line to a share (percent) of the tempo. */

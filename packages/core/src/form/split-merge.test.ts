@@ -145,7 +145,7 @@ test('hits that sound in some rounds only go on doing so in a merged pattern as 
   expect(verse(merged)[0]?.layers).toEqual([layer('m')]);
   expect(notes(merged)).toEqual(notes(document));
   expect(merge('crash', 'longer')).toMatchObject({ reason: expect.stringContaining('rounds') as string });
-  // What a slot plays is written as it sounds there.
+  // The hits of a slot are written as they sound there.
   const written = after(document, mergeLayers(document, 'verse', 'a', 'drums', { id: 'm', name: 'M' }));
   expect(notes(written)).toEqual(notes(document));
   expect(Object.values(indexOf(written).pattern('m')?.own ?? {}).some((one) => one.times)).toBe(false);

@@ -4,7 +4,7 @@ import type { Occurrence, Section, Slot } from '../song/records.ts';
 import { barTicks, type Meter } from '../time/meter.ts';
 import { playedSlots } from './going-on.ts';
 
-/** What is to be played, drawn or handed off. */
+/** Scope of playing, drawing or handing off. */
 export type Scope =
   | { readonly kind: 'song' }
   /** `tail`: with the bar in which the song's last slot lands, where it does and this is the last occurrence. */
@@ -42,12 +42,12 @@ const stretches = new WeakMap<SongDocument, readonly Stretch[]>();
 /** The id of the slot that stands for the bar after the song's end, in which its last slot lands. */
 const TAIL = 'tail';
 
-/** Whether a stretch is the bar after the song's end. */
+/** True for the bar after the song's end. */
 export function isTail({ slot, section }: Stretch): boolean {
   return slot.id === TAIL && !section.slots.some((one) => one.id === TAIL);
 }
 
-/** How many bars the song lasts beyond its form: one in which its last slot lands, or none. */
+/** Number of bars that the song lasts beyond its form: one in which its last slot lands, or none. */
 export function tailBars(document: SongDocument): number {
   const last = songStretches(document).at(-1);
   return last && isTail(last) ? 1 : 0;
@@ -109,16 +109,16 @@ export function sectionStretches(
   });
 }
 
-/** Where an occurrence stands in the song: its start and length in ticks, repeats included, and its first bar from 1. */
+/** Place of an occurrence in the song: its start and length in ticks, repeats included, and its first bar from 1. */
 export interface OccurrencePlace {
   readonly occurrence: Occurrence;
   readonly section: Section;
   readonly start: number;
   readonly length: number;
   readonly firstBar: number;
-  /** How many bars are counted in it: every round begins one, so that a round's last may be a short one. */
+  /** Number of bars counted in it: every round begins one, so that a round's last may be a short one. */
   readonly bars: number;
-  /** How many full bars it lasts. */
+  /** Number of full bars that it lasts. */
   readonly lasts: number;
 }
 

@@ -15,7 +15,7 @@ export function roundAt(at: number, start: number, period: number): number {
   return Math.floor((start + at) / period);
 }
 
-/** How many rounds of its pattern a layer of so many ticks plays, whole or in part. */
+/** Number of rounds of its pattern that a layer of so many ticks plays, whole or in part. */
 export function roundsIn(length: number, start: number, period: number): number {
   return Math.ceil((start + length) / period);
 }
@@ -27,14 +27,14 @@ export interface Rounds {
   readonly length: number;
 }
 
-/** Whether a hit sounds that stands so many ticks into a layer. */
+/** True for a hit that sounds so many ticks into a layer. */
 export function hitSounds({ at, times }: Pick<IdentifiedHit, 'at' | 'times'>, rounds: Rounds): boolean {
   if (!times) return true;
   const { period, start, length } = rounds;
   return soundsIn(times, roundAt(at, start, period), roundsIn(length, start, period));
 }
 
-/** Whether some hits of a pattern sound in some of its rounds only. */
+/** True for a pattern with hits that sound in some of its rounds only. */
 export function countsRounds(source: ResolvedPattern): boolean {
   return soundingOf(source).some((hit) => hit.times);
 }

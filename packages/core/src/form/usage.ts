@@ -5,7 +5,7 @@ import { inBars, occurrencePlaces, songStretches, type Stretch } from './stretch
 
 const cache = new WeakMap<SongDocument, ReadonlyMap<Id, number>>();
 
-/** How many slots of the song play each pattern, repeats included; patterns that are not played are left out. */
+/** Number of slots of the song that play each pattern, repeats included; patterns that are not played are left out. */
 export function usage(document: SongDocument): ReadonlyMap<Id, number> {
   const known = cache.get(document);
   if (known) return known;
@@ -24,7 +24,7 @@ export interface PlayedAt {
   readonly times: number;
 }
 
-/** Where the song plays a pattern, in order; repeats of an occurrence are counted and not listed. */
+/** Places in the song that play a pattern, in order; repeats of an occurrence are counted and not listed. */
 export function playedAt(document: SongDocument, pattern: Id): readonly PlayedAt[] {
   const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence, place]));
   return songStretches(document).flatMap((stretch): PlayedAt[] => {

@@ -26,7 +26,7 @@ export function romanNumeral({ degree, quality }: Extract<Chord, { degree: numbe
   return `${third === 3 ? numeral.toLowerCase() : numeral}${ROMAN_SUFFIX[quality] ?? suffix}`;
 }
 
-/** What stands behind a numeral where it is not what stands behind a root's name. */
+/** Suffixes of a numeral that differ from those of a root's name. */
 const ROMAN_SUFFIX: Readonly<Partial<Record<Quality, string>>> = {
   minor: '',
   diminished: '°',
@@ -56,7 +56,7 @@ function numeralFrom(typed: string, key: Key): Chord | null {
   return own ?? (quality ? { degree, quality } : null);
 }
 
-/** What can stand behind a numeral, small or large, and the quality it says. */
+/** Suffixes of a numeral, small or large, with the quality of each. */
 function romanQualities(isSmall: boolean): readonly (readonly [suffix: string, quality: Quality])[] {
   return QUALITY_NAMES.filter((name) => {
     const third: number = QUALITIES[name].steps[1];

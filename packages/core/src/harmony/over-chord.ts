@@ -4,7 +4,7 @@ import type { Chord } from './chord-record.ts';
 import { degreeSteps, type Key, tonicPitchClass } from './key.ts';
 import { QUALITIES } from './qualities.ts';
 
-/** How the notes of a pattern are meant over chords: as they are, as degrees of the scale, or as notes of the chord. */
+/** Meanings of a pattern's notes over chords: as they are, as degrees of the scale, or as notes of the chord. */
 export const HARMONIES = ['semitones', 'degrees', 'chord notes'] as const;
 export type Harmony = (typeof HARMONIES)[number];
 

@@ -1,7 +1,7 @@
 import type { Id } from '../names.ts';
 import type { Hit } from './hit.ts';
 
-/** Where a hit of a resolved pattern comes from. */
+/** Origin of a hit of a resolved pattern. */
 export type Origin = 'own' | 'followed' | 'changed' | 'silenced';
 
 /** A hit with its id: stable for as long as its source is, so that edits stay attached to it. */
@@ -18,7 +18,7 @@ export interface FollowedHit extends ResolvedHit {
   readonly origin: 'followed' | 'silenced';
 }
 
-/** What sounds of some hits, as one that follows them takes it over. Hits that are followed already are shared. */
+/** Sounding hits, as a follower takes them over. Hits that are followed already are shared. */
 export function soundingHits(hits: readonly ResolvedHit[]): FollowedHit[] {
   return hits.flatMap((hit) =>
     isFollowed(hit) ? [hit] : hit.origin === 'silenced' ? [] : [{ ...hit, origin: 'followed' as const }],

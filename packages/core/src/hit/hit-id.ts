@@ -33,13 +33,13 @@ export function derivedId(source: Id, shape: { readonly id: Id }, part: string |
   return `${source}.${shape.id}${part === '' ? '' : `.${part}`}`;
 }
 
-/** What a shape made a hit from, by the hit's id; null where the shape did not name it. */
+/** Id of the hit that a shape made this one from; null where the shape did not name it. */
 export function sourceOf(id: Id, shape: { readonly id: Id }): Id | null {
   const suffix = `.${shape.id}`;
   return id.endsWith(suffix) ? id.slice(0, -suffix.length) : null;
 }
 
-/** Whether a hit is this one, a repeat of it, or made from it. */
+/** True for a hit that is this one, a repeat of it, or made from it. */
 export function comesFrom(hit: Id, source: Id): boolean {
   return hit === source || hit.startsWith(`${source}~`) || hit.startsWith(`${source}.`);
 }

@@ -56,7 +56,7 @@ export const hitSchema = (z: Zod) =>
     pan: z.number().min(-100).max(100).optional(),
     roll: rollSchema(z).nullable().optional(),
     flam: flamSchema(z).nullable().optional(),
-    /** How many ticks before the next note of a part of notes its pitch begins to slide into it; 0 for no glide. */
+    /** Ticks before the next note of a part of notes in which its pitch slides into it; 0 for no glide. */
     glide: z
       .int()
       .min(0)

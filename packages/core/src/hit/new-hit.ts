@@ -2,10 +2,10 @@ import type { Id } from '../names.ts';
 import { type Grid, gridTicks } from '../time/grid.ts';
 import type { Hit } from './hit.ts';
 
-/** How long a drum's hit is that says nothing of it, in ticks: a 32nd note. */
+/** Length of a drum's hit that says none, in ticks: a 32nd note. */
 export const DRUM_LENGTH = 120;
 
-/** How long a hit is that is written on a grid: a note as long as its step, a drum half of it. In ticks, 1 at least. */
+/** Length of a hit written on a grid: its step for a note, half of it for a drum. In ticks, 1 at least. */
 export function usualLength(grid: Grid, isNote: boolean): number {
   return Math.max(1, Math.floor(gridTicks(grid) / (isNote ? 1 : 2)));
 }

@@ -1,6 +1,6 @@
 import type { IntensityPoint } from '../song/intensity.ts';
 
-/** Where both curves rest, in percent, and change nothing. */
+/** Resting value of both curves, in percent: it changes nothing. */
 export const AT_REST = 100;
 
 /**

@@ -13,9 +13,9 @@ import { isStrong, metricalWeight } from '../time/weight.ts';
 import { intensityAt } from './curve.ts';
 import type { Special } from './special.ts';
 
-/** How near two hits of a row are one, in ticks: a 32nd note. */
+/** Largest distance of two hits of a row that count as one, in ticks: a 32nd note. */
 const NEAR = PPQ / 8;
-/** What a family plays all through; its ends are not what a denser groove borrows from. */
+/** Roles that a family plays all through; a denser groove borrows nothing from its ends. */
 const BORROWED: ReadonlySet<PatternRole> = new Set(['groove', 'variation']);
 
 /**
@@ -42,7 +42,7 @@ export function atDensity(
     if (known) known.push(hit);
     else bars.set(barOf(hit), [hit]);
   }
-  // What could come in is worked out only where something does.
+  // Hits to come in are worked out only where some do.
   const isOver = density.some(({ percent }) => percent > 100);
   const family = isOver ? familyOf(document, layer.source.pattern) : [];
   const rank = rankIn(document, layer, special);
@@ -103,7 +103,9 @@ interface Room {
   readonly to: number;
 }
 
-/** What other patterns of a family play in a stretch of a layer where it has room, what most of them play first. */
+/**
+ * Hits of other patterns of a family in a stretch of a layer with room for them; hits that most patterns share come first.
+ */
 function borrowed(
   document: SongDocument,
   family: readonly Pattern[],
@@ -118,7 +120,7 @@ function borrowed(
   const found = new Map<string, { hit: ResolvedHit; times: number }>();
   for (const { id, length } of family)
     for (const hit of soundingOf(resolve(document, id))) {
-      // Where in the layer this place of the other pattern comes round.
+      // First place in the layer where this place of the other pattern comes round.
       const first = room.from + modulo(hit.at - layer.start - room.from, length);
       for (let at = first; at < room.to; at += length) {
         if (isTaken(hits, hit.voice, at)) continue;

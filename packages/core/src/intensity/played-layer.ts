@@ -27,7 +27,7 @@ export function playedLayer(
   const { occurrence, at, inSection, meter } = special;
   const { song, patternsOf, voicesOf } = indexOf(document);
   const { part } = resolved.source.pattern;
-  // What comes in at a higher density is borrowed from any pattern of the part.
+  // Hits that come in at a higher density are borrowed from any pattern of the part.
   const family = occurrence.density ? patternsOf(part) : [];
   const from = [resolved, occurrence, inSection, meter, song.seed, ...voicesOf(part), ...family];
   return kept(keyOf(layer, `${occurrence.id} ${at}`), from, () => {

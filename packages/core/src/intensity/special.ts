@@ -11,12 +11,12 @@ export interface Special {
   readonly meter: Meter;
 }
 
-/** What is special about a stretch of the song; null where everything is played as it is written. */
+/** Deviations of a stretch of the song from what is written; null for none. */
 export function specialOf({ occurrence, repeat, section, inSection, meter }: Stretch): Special | null {
   return occurrence && specialAt(occurrence, section, inSection, meter, repeat);
 }
 
-/** What is special about a slot that begins `inSection` ticks into its section in one of an occurrence's repeats. */
+/** Deviations of a slot that begins `inSection` ticks into its section in one of an occurrence's repeats. */
 export function specialAt(
   occurrence: Occurrence,
   section: Section,
@@ -28,7 +28,7 @@ export function specialAt(
   return { occurrence, at: repeat * sectionLength(section) + inSection, inSection, meter };
 }
 
-/** Whether an occurrence plays its section otherwise than it is written. */
+/** True for an occurrence that plays its section otherwise than it is written. */
 export function isSpecial({ density, drive, silencedVoices }: Occurrence): boolean {
   return density !== undefined || drive !== undefined || silencedVoices.length > 0;
 }

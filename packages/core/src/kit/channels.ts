@@ -4,7 +4,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 
 /** The channel that General MIDI keeps for drums. */
 export const DRUM_CHANNEL = 9;
-/** Where cues go unless a part is there. */
+/** Usual channel of cues, unless a part has it. */
 const USUAL_CUES = 15;
 
 /** The channels that no part has and that are not kept for drums, the lowest first. */

@@ -2,7 +2,7 @@ import type { Family, Voice } from '../song/records.ts';
 
 type Limb = Voice['limb'];
 
-/** What a drum is on any kit. */
+/** A drum, on any kit. */
 export interface Drum {
   readonly name: string;
   readonly family: Family;
@@ -81,7 +81,7 @@ export function usualNote(voice: Voice): number {
   return isDrum(voice.sound) ? DRUMS[voice.sound].note : voice.note;
 }
 
-/** Whether a sound is one of the drums. */
+/** True for a sound that is one of the drums. */
 export function isDrum(sound: string): sound is DrumName {
   return DRUM_NAMES.some((name) => name === sound);
 }

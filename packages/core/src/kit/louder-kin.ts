@@ -2,7 +2,7 @@ import { indexOf, type SongDocument } from '../song/document.ts';
 import type { Voice } from '../song/records.ts';
 import type { DrumName } from './drums.ts';
 
-/** What is struck in place of a drum when one plays as hard as one can, the likeliest first. */
+/** Drums struck instead of a drum at full strength, the likeliest first. */
 const LOUDER: Readonly<Partial<Record<string, readonly DrumName[]>>> = {
   'closed-hat': ['open-hat', 'ride'],
   rim: ['snare', 'brush-snare'],

@@ -88,7 +88,7 @@ test('a build-up that moves leaves on a channel and a track of its own, after th
     event.type === 'noteOn' ? [[tick, event.channel, event.noteNumber]] : [],
   );
   expect(notes).toEqual(Array.from({ length: 12 }, (_, i) => [i * 240, CHANNEL, 38]));
-  // What goes on under it stays with the part.
+  // The groove that goes on under it stays with the part.
   const under = trackNamed(region.bytes, 'Drums').flatMap(({ tick, event }) =>
     event.type === 'noteOn' ? [[tick, event.channel, event.noteNumber]] : [],
   );

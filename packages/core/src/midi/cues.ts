@@ -7,7 +7,7 @@ import { leadingLayer } from '../song/layers.ts';
 /** The number of the first pattern that is cued. */
 const LOWEST = 36;
 
-/** What names a slot of the song in its file: a note as long as the slot, in ticks of the file, a number for each pattern. */
+/** Cue of a slot in a file: a note as long as the slot, in ticks of the file, with a number for each pattern. */
 export interface Cue {
   readonly tick: number;
   readonly length: number;

@@ -33,7 +33,7 @@ test('drums leave with the notes of their kit, of General MIDI, rising, or of a 
   expect(notesLeaving(document, { drumMap: 'rising' })[0]).toBeGreaterThanOrEqual(36);
   const mine = notesLeaving(document, { drumMap: 'own', ownMap: 'Mine', ownMaps });
   expect(mine.slice(0, 2)).toEqual([10, 11]);
-  // What a map says nothing of has its own note, and so has all of one that is gone.
+  // A drum that a map leaves out has its own note, and so have all drums of a map that is gone.
   expect(mine.slice(2)).toEqual(notesLeaving(document, {}).filter((note) => ![24, 38].includes(note)));
   for (const ownMap of ['Other', 'gone', 'constructor'])
     expect(notesLeaving(document, { drumMap: 'own', ownMap, ownMaps })).toEqual(notesLeaving(document, {}));

@@ -1,6 +1,9 @@
 import type { RegionPlan } from './region-list.ts';
 
-/** What no file name may hold on some system: separators, wildcards, control characters, half pairs, turns of direction. */
+/**
+ * Characters that some system does not allow in file names: separators, wildcards, control characters, half pairs, turns of
+ * direction.
+ */
 const UNSAFE = /[\\/:*?"<>|\p{Cc}\p{Cs}\p{Zl}\p{Zp}\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069\ufeff]/gu;
 /** Names that stand for devices on Windows, whatever ending follows them. */
 const DEVICE = /^(con|prn|aux|nul|com[0-9\u00b9\u00b2\u00b3]|lpt[0-9\u00b9\u00b2\u00b3])(?=$|[.\s])/i;

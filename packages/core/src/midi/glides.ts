@@ -8,12 +8,12 @@ import { slidBy, slideSteps } from '../timeline/glide.ts';
 import type { MidiEvent } from './bytes/format.ts';
 import { BEND_AT_REST, bendOf, rangeMessage } from './controls.ts';
 
-/** How far a gliding note sounds into the next at the most, in ticks: a 32nd, which is enough to be played as tied. */
+/** Longest overlap of a gliding note with the next, in ticks: a 32nd, which is enough to be played as tied. */
 const OVERLAP = PPQ / 8;
 /** The bend range of a part whose notes glide, in semitones, unless one slides farther. */
 const USUAL_RANGE = 12;
 
-/** Whether any note of a song is told to glide, by its pattern or in a slot. */
+/** True when any note of a song glides, by its pattern or in a slot. */
 export function glideAnywhere({ records }: SongDocument): boolean {
   const inEdits = ({ own, changed }: Edits) =>
     [own, changed].some((hits) => Object.values(hits).some((hit) => hit.glide));
@@ -23,12 +23,12 @@ export function glideAnywhere({ records }: SongDocument): boolean {
   });
 }
 
-/** Whether a note's glide leaves as a bend: one whose lane bends already overlaps instead, since a channel has one bend. */
+/** True for a glide that leaves as a bend; in a lane that bends already it overlaps instead, since a channel has one bend. */
 export function leavesAsBend({ glide, lane }: NoteEvent, { glides }: Pick<ExportOptions, 'glides'>): boolean {
   return glides === 'bend' && glide !== null && glide.by !== 0 && lane === null;
 }
 
-/** How long a note leaves, in ticks of the song: into the next one where it glides there by overlapping it. */
+/** Length of a note as it leaves, in ticks of the song: into the next one where it glides there by overlap. */
 export function leavingLength(event: NoteEvent, options: Pick<ExportOptions, 'glides'>): number {
   const { glide, length } = event;
   if (!glide?.by || leavesAsBend(event, options) || length < glide.until) return length;

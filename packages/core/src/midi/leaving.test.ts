@@ -16,7 +16,7 @@ const BEAT = 960;
 const asText = (by: number) => (event: NoteEvent) =>
   `${event.tick + by} ${event.voice} ${event.velocity} ${event.from.hit}`;
 
-/** What the sections of a song play, each with its pick-up and laid where it belongs, and what the song plays. */
+/** Notes of all sections of a song, each with its pick-up and laid at its place, and the notes of the song. */
 function laidEndToEnd(document: SongDocument) {
   const options = { timing: 'heard', pickUp: true } as const;
   const song = compile(document, { kind: 'song' }, options);
@@ -34,7 +34,7 @@ test('regions with a pick-up that are laid end to end are the song', () => {
     fc.property(fc.array(dice, { maxLength: 30 }), (rolls) => {
       const { document } = runEdits(rolls);
       const { song, sections } = laidEndToEnd(document);
-      // Where hits of two sections fall on one another, the song has only the louder.
+      // Of hits of two sections on one place, the song has only the louder.
       fc.pre(song.merged.length === 0 && song.dropped === 0);
       const laid = new Set(sections);
       const played = song.events.filter(({ from }) => from.hit !== 'landing' && from.hit !== 'swell');

@@ -13,13 +13,13 @@ export interface SharedNote {
   readonly rows: readonly [Id, Id];
   /** MIDI note 0..127. */
   readonly note: number;
-  /** How many of them do not leave. */
+  /** Number of hits that do not leave. */
   readonly hits: number;
   /** The bars, from 1, in which they stand, each once. */
   readonly bars: readonly number[];
 }
 
-/** What files cannot hold of what is heard. */
+/** Sounds that files cannot hold. */
 export interface Losses {
   readonly shared: readonly SharedNote[];
   /** Grace strokes that would come before the start. */
@@ -30,14 +30,14 @@ export interface Losses {
   readonly lanes: readonly (readonly [Lane, Lane])[];
 }
 
-/** What the files of a song cannot hold of its timeline, by these options. */
+/** Sounds of a song's timeline that its files cannot hold, by these options. */
 export function lossesOf(document: SongDocument, timeline: Timeline, options: ExportOptions): Losses {
   const files = settle(leavingNotes(document, timeline, options)).merged.map(({ kept, lost }) => ({
     kept,
     lost,
     tick: kept.source.tick,
   }));
-  // What a map gives notes of their own again leaves, and falls together or not as these say.
+  // Notes that a map sets apart again leave, and fall together as these options say.
   const heard =
     options.drumMap !== 'voice'
       ? []

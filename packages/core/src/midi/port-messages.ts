@@ -17,7 +17,7 @@ const OPTIONS = optionsOfSong({ format: 0, programs: true });
 
 const kept = keptWhileSame<readonly PortMessage[]>();
 
-/** What a timeline says on a cable, in order: the very messages that its file holds. */
+/** MIDI messages of a timeline for a port, in order: those that its file holds. */
 export function portMessages(document: SongDocument, timeline: Timeline): readonly PortMessage[] {
   return kept(document, [timeline], () => {
     const notes = exportedNotes(document, timeline, OPTIONS);

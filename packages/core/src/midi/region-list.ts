@@ -37,7 +37,7 @@ export function leavingRegions(
   return planRegions(document, options).filter((region) => isTicked(document, region, options));
 }
 
-/** Whether a region leaves. Where nothing is said of it, one that is empty stays, and so does a pattern that no slot plays. */
+/** True for a region that leaves. By itself an empty one stays, and so does a pattern that no slot plays. */
 export function isTicked(
   document: SongDocument,
   { id, scope }: RegionPlan,

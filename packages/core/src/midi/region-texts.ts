@@ -27,7 +27,7 @@ export interface RegionText {
   readonly text: string;
 }
 
-/** What goes with the files of a song and says where each belongs: for spreadsheets, for programs, and for people. */
+/** Texts that go with the files of a song and say the place of each: for spreadsheets, for programs, and for people. */
 export function regionTexts(
   document: SongDocument,
   regions: readonly ListedRegion[],
@@ -95,12 +95,12 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
 
 const signature = ({ beats, unit }: BarMeter) => `${beats}/${unit}`;
 
-/** How many beats before the place that is said a file begins. */
+/** Number of beats by which a file begins before its place. */
 const pickUpBeats = ({ pickUp }: ExportOptions) => (pickUp ? 1 : 0);
 
 const rounded = (n: number) => Number(n.toFixed(4));
 
-/** How the options are, for a person who is given the files. */
+/** Words for the options, for a person who is given the files. */
 const OPTION_WORDS = {
   timing: {
     heard: 'Swing and feel are in the places of the notes.',
@@ -164,7 +164,7 @@ interface Route {
   readonly soundsOf: string;
 }
 
-/** What leaves on a channel that is not its part's, since bends and controllers move a whole one. */
+/** Notes that leave on another channel than their part's, since bends and controllers move a whole channel. */
 function routesOf(document: SongDocument, regions: readonly ListedRegion[]): readonly Route[] {
   const { part } = indexOf(document);
   const used = new Set(regions.flatMap(({ tracks }) => tracks.flatMap(({ channels }) => channels)));

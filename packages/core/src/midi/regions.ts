@@ -17,7 +17,7 @@ export interface ExportedRegion extends RegionPlan {
   readonly bytes: Uint8Array<ArrayBuffer>;
   readonly hits: number;
   readonly verification: Verification;
-  /** What is heard of it, whatever the options: see `soundText`. */
+  /** Its sounds as a text, whatever the options: see `soundText`. */
   readonly sound: string;
   readonly tracks: readonly ListedTrack[];
 }

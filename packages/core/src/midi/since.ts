@@ -6,7 +6,7 @@ import { leavingRegions, type RegionPlan } from './region-list.ts';
 import { regionBytes } from './regions.ts';
 import { heardOf, soundText } from './sound.ts';
 
-/** How the song left: as it was then, by the options of then. */
+/** A song as it left, with the options of then. */
 export interface HandedOff {
   readonly document: SongDocument;
   readonly options: ExportOptions;
@@ -20,7 +20,7 @@ export function handedOff(document: SongDocument, options: ExportOptions): Hande
   return { document, options, regions: new Map(regions) };
 }
 
-/** What has become of a region since it left. */
+/** State of a region since it left. */
 export type Since =
   | { readonly state: 'new' | 'same' | 'otherwise' }
   | { readonly state: 'changed'; readonly changes: readonly HeardChange[] };

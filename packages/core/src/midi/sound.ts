@@ -3,7 +3,7 @@ import { compile } from '../timeline/compile.ts';
 import type { Timeline } from '../timeline/events.ts';
 import type { RegionPlan } from './region-list.ts';
 
-/** What is heard of a region whatever the options, with the strokes before its first beat. */
+/** Sounds of a region, whatever the options, with the strokes before its first beat. */
 export function heardOf(document: SongDocument, { scope }: Pick<RegionPlan, 'scope'>): Timeline {
   return compile(document, scope, { timing: 'heard', pickUp: true });
 }

@@ -29,7 +29,7 @@ export interface ExportedNote extends Settling {
   readonly source: NoteEvent;
 }
 
-/** What turns ticks of a song into ticks of a file. */
+/** Converts ticks of a song into ticks of a file. */
 export function inFile({ ppq }: Pick<ExportOptions, 'ppq'>): (tick: number) => number {
   return (tick) => Math.round((tick * ppq) / PPQ);
 }
@@ -55,7 +55,7 @@ export function leavingNotes(
   const levelled = (velocity: number, id: Id) =>
     options.levels === 'stay' ? velocity : clampVelocity((velocity * (voice(id)?.level ?? 100)) / 100);
   const end = scale(timeline.length);
-  // Where each row has a note of its own, those that shared one leave as well.
+  // Where each row has a note of its own, notes that were merged with others leave as well.
   const apart = noteOf.size ? timeline.merged.map(({ lost }) => lost) : [];
   const leaving = apart.length ? [...timeline.events, ...apart] : timeline.events;
   return leaving.map((event): ExportedNote => {
@@ -77,7 +77,7 @@ export function leavingNotes(
   });
 }
 
-/** How long a note leaves, in ticks of the song. */
+/** Length of a note as it leaves, in ticks of the song. */
 function lasting(event: NoteEvent, options: ExportOptions): number {
   const length = leavingLength(event, options);
   if (options.chokes === 'ring' || event.stopsAt === null) return length;
@@ -164,7 +164,7 @@ function conductorTrack(
   return { events, length };
 }
 
-/** How long a quarter note lasts at a tempo, as a file says it. */
+/** Length of a quarter note at a tempo in microseconds, as a file says it. */
 export function microsecondsAt(tempo: number): number {
   return Math.round(60_000_000 / tempo);
 }

@@ -12,9 +12,9 @@ export interface ScoreNote {
   readonly isAccented: boolean;
   /** A soft stroke of a snare or tom, in parentheses. */
   readonly isGhost: boolean;
-  /** How many grace strokes come before it. */
+  /** Number of grace strokes before it. */
   readonly graces: number;
-  /** Whether it stands for a roll that is too fast to write out. */
+  /** True for a roll that is too fast to write out. */
   readonly isRoll: boolean;
 }
 

@@ -1,9 +1,9 @@
 import type { Written } from './write-voice.ts';
 
-/** What a note does to a beam of a level, 1 (eighths) and on. */
+/** Part of a note in a beam of a level, 1 (eighths) and on. */
 export type Beam = 'begin' | 'continue' | 'end' | 'forward hook' | 'backward hook';
 
-/** How many flags a value has. */
+/** Number of flags of a value. */
 const FLAGS: Readonly<Record<number, number>> = { 8: 1, 16: 2, 32: 3, 64: 4, 128: 5 };
 
 /** The beams of each element of a bar, level by level: neighbours within one `groupOf` are tied together. */

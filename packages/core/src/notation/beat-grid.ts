@@ -1,4 +1,4 @@
-/** How a beat is divided: into `parts`, written as if there were `written` of them. */
+/** Division of a beat: into `parts`, written as if there were `written` of them. */
 export interface Division {
   readonly parts: number;
   readonly written: number;
@@ -17,10 +17,10 @@ const DIVISIONS: readonly Division[] = [
   { parts: 12, written: 8 },
 ];
 
-/** How far off its place a stroke may stand and still be meant there, as a share of the beat: a 64th of a quarter's. */
+/** Largest distance of a stroke from a place that it belongs to, as a share of the beat: a 64th of a quarter's. */
 const OFF = 1 / 64;
 
-/** What is on no line of any of them, such as strokes that speed up, is written in eight parts, to the nearest. */
+/** Strokes on no line of any division, such as ones that speed up, are written in eight parts, to the nearest. */
 const NEAREST: Division = { parts: 8, written: 8 };
 
 /**
@@ -46,7 +46,7 @@ export function divisionOfHeld(places: readonly number[], ends: readonly number[
   return { parts: parts ?? division.parts, written: parts ?? division.parts };
 }
 
-/** How far from a line a note may end and still end on it, as a share of the part. */
+/** Largest distance of a note's end from a line that it ends on, as a share of the part. */
 const NEAR = 1 / 8;
 
 function isNear(place: number): boolean {

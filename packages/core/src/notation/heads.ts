@@ -1,11 +1,11 @@
 import type { Family, Voice } from '../song/records.ts';
 
-/** How a drum is written on a percussion staff: where it stands as on a treble staff, its head, and whose voice it is in. */
+/** Notation of a drum on a percussion staff: its place as on a treble staff, its head, and its voice. */
 export interface DrumHead {
   readonly step: string;
   readonly octave: number;
   readonly head: 'normal' | 'x' | 'circle-x' | 'triangle' | 'diamond';
-  /** What the hands play has its stems up, what the feet do down. */
+  /** Hands have stems up, feet have stems down. */
   readonly by: 'hands' | 'feet';
 }
 
@@ -55,7 +55,7 @@ const BY_FAMILY: Readonly<Record<Family, DrumHead>> = {
   note: of('B', 4),
 };
 
-/** How a voice of a drum part is written: by its sound, else by its family. */
+/** Notation of a voice of a drum part: by its sound, else by its family. */
 export function drumHead({ sound, family }: Pick<Voice, 'sound' | 'family'>): DrumHead {
   return (Object.hasOwn(HEADS, sound) ? HEADS[sound] : undefined) ?? BY_FAMILY[family];
 }

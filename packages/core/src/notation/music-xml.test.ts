@@ -187,7 +187,7 @@ test.each([
       else heard.push(length);
     }
     expect(heard).toEqual(lengths);
-    // What a value says is as long as it lasts.
+    // A value's name is its share of a whole note.
     const share: Readonly<Record<string, number>> = {
       whole: 1,
       half: 2,

@@ -186,7 +186,7 @@ function notesOf(
     .join('\n');
 }
 
-/** What a tuplet's first and last element say. */
+/** Texts of a tuplet's first and last element. */
 function sayings(one: Written<ScoreNote>, before?: Written<ScoreNote>, after?: Written<ScoreNote>) {
   const isOf = (other?: Written<ScoreNote>) =>
     other !== undefined && other.beat === one.beat && other.value.tuplet !== null;
@@ -202,7 +202,7 @@ function modification({ tuplet }: Value): string {
   return tag('time-modification', tag('actual-notes', tuplet.parts) + tag('normal-notes', tuplet.written));
 }
 
-/** Where a note stands on its staff, and its head. */
+/** Place of a note on its staff, and its head. */
 function placed(document: SongDocument, type: 'drums' | 'notes', note: ScoreNote) {
   const { song, voice } = indexOf(document);
   const row = voice(note.voice);

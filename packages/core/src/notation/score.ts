@@ -17,12 +17,12 @@ export interface ScoreBar {
   /** From 1, in the song where it is of the song. */
   readonly number: number;
   readonly meter: BarMeter;
-  /** Whether the meter is said here. */
+  /** True where the meter is written. */
   readonly saysMeter: boolean;
   /** In ticks. */
   readonly length: number;
   readonly voices: readonly (readonly Written<ScoreNote>[])[];
-  /** What begins here, in a frame. */
+  /** Name that begins here, in a frame. */
   readonly mark: string | null;
   /** Quarter notes a minute, where they change. */
   readonly tempo: number | null;

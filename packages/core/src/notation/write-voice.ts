@@ -1,7 +1,7 @@
 import { type BarMeter, beatTicks } from '../time/meter.ts';
 import { type Division, divisionFor, divisionOfHeld, onLine } from './beat-grid.ts';
 
-/** What sounds together at a place of a bar, in ticks from its start, and until when it is held (`to` may lie in a later bar). */
+/** Notes that sound together at a place of a bar, in ticks from its start, held until `to`, which may lie in a later bar. */
 export interface Onset<N> {
   readonly at: number;
   readonly to: number;
@@ -23,7 +23,7 @@ export interface Written<N> {
   readonly length: number;
   readonly value: Value;
   readonly notes: readonly N[];
-  /** Whether it goes on from the one before, or into the next: tied. */
+  /** True for a tied element: it goes on from the one before, or into the next. */
   readonly isTied: boolean;
   readonly ties: boolean;
   /** The beat that it begins in, from 0. */
@@ -44,7 +44,7 @@ const SINGLE: readonly (readonly [parts: number, dots: 0 | 1 | 2])[] = [
   [1, 0],
 ];
 
-/** How early a note is on the next beat, as so many parts of one: half of what is written finest. */
+/** Largest lead of a note on the next beat, as so many parts of a beat: half of the finest written value. */
 const EARLY = 16;
 
 /** A piece of a beat before it is given a value: from one line of its division to another. */
@@ -73,7 +73,7 @@ export function writeVoice<N>(
   const out: Written<N>[] = [];
   for (let i = 0; i < beats; i++) {
     const start = i * beat;
-    // What is hardly before a beat is meant on it.
+    // A note hardly before a beat belongs to it.
     const [from, until] = [
       i === 0 ? 0 : start - beat / EARLY,
       i === beats - 1 ? bar : start + beat - beat / EARLY,
@@ -178,7 +178,7 @@ function joined<N>(written: readonly Written<N>[], { unit, beats }: BarMeter, be
   const isWhole = (one: Written<N>) => one.length === beat && one.at === one.beat * beat;
   const goesOn = (one: Written<N>, next: Written<N>) =>
     isWhole(one) && isWhole(next) && (one.notes.length ? one.ties && next.isTied : !next.notes.length);
-  /** How many beats from an element on are filled alike. */
+  /** Number of beats with the same filling from an element on. */
   const runFrom = (from: number) => {
     let count = 1;
     for (;;) {

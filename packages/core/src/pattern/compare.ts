@@ -11,7 +11,7 @@ import { addHits, changeHits, differing, removeHits, saidInFull, toggleSilenced 
 import { matchHits } from './match.ts';
 import { resolve } from './resolve.ts';
 
-/** How a hit of one pattern stands to its counterpart in another. */
+/** Relation of a hit to its counterpart in another pattern. */
 export type Contrast = 'only a' | 'only b' | 'moved' | 'louder' | 'softer' | 'otherwise';
 
 /** One difference between two patterns: a hit of either, or a pair that is not alike; seen from `a` to `b`. */
@@ -23,12 +23,12 @@ export interface HitDifference {
   readonly contrasts: readonly Contrast[];
 }
 
-/** How far apart a pair may be and still count as alike. */
+/** Largest differences of a pair that still counts as alike. */
 export interface Tolerance {
   /** In ms early or late. */
   readonly ms: number;
   readonly velocity: number;
-  /** Whether length, roll, flam, glide, pan and rounds count as well. */
+  /** True to compare length, roll, flam, glide, pan and rounds as well. */
   readonly details: boolean;
 }
 
@@ -89,7 +89,7 @@ function contrastsOf(a: IdentifiedHit, b: IdentifiedHit, tolerance: Tolerance): 
 
 export type ContrastCounts = Readonly<Record<Contrast, number>>;
 
-/** How many differences of each kind there are, by voice; voices without any are left out. */
+/** Number of differences of each kind, by voice; voices without any are left out. */
 export function countByVoice(differences: readonly HitDifference[]): ReadonlyMap<Id, ContrastCounts> {
   const out = new Map<Id, Record<Contrast, number>>();
   for (const { voice, contrasts } of differences) {

@@ -114,7 +114,7 @@ export function withFields(edits: Edits, followed: readonly FollowedHit[], id: I
   const differs = differing(source, { ...hit, ...fields });
   const changed = { ...edits.changed };
   const isQuiet = source.origin === 'silenced';
-  // What a rule silences stays silent until it is brought back, and an entry of its own would wake it.
+  // A hit that a rule silences stays silent until it is brought back; an entry of its own would wake it.
   const silenced =
     isQuiet && !Object.hasOwn(changed, id) && !edits.silenced.includes(id)
       ? [...edits.silenced, id]
@@ -149,7 +149,7 @@ export function differing(hit: Hit, wanted: HitFields): HitFields {
   return out;
 }
 
-/** What an absent ornament stands for. */
+/** Values of absent ornaments. */
 const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0, times: null };
 
 /** All fields of a hit that can be heard, absent ornaments said outright, so that they end those of another hit. */

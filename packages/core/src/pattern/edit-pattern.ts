@@ -36,7 +36,7 @@ export function newVariation(document: SongDocument, parent: Id, id: Id, name: s
   return { label: `new variation of ${pattern.name}`, put: [variation], remove: [] };
 }
 
-/** What a new pattern is told; `length` in ticks. */
+/** Fields of a new pattern; `length` in ticks. */
 interface NewPattern {
   readonly part: Id;
   readonly id: Id;
@@ -74,7 +74,7 @@ export function renamePattern(document: SongDocument, id: Id, name: string): Out
   return pattern.name === name ? null : { label: 'rename', put: [{ ...pattern, name }], remove: [] };
 }
 
-/** What the pattern is for; a fill or an ending follows the end of its parent unless its window says otherwise. */
+/** Sets the role of a pattern; a fill or an ending follows the end of its parent unless its window says otherwise. */
 export function setPatternRole(document: SongDocument, id: Id, role: PatternRole): Outcome {
   const { pattern } = resolve(document, id);
   return pattern.role === role ? null : { label: 'change the role', put: [{ ...pattern, role }], remove: [] };
@@ -111,7 +111,7 @@ export function toggleAccent(document: SongDocument, id: Id, at: number): Outcom
   };
 }
 
-/** How much this pattern's accents raise a velocity, 0..64. */
+/** Sets how much the pattern's accents raise a velocity, 0..64. */
 export function setAccentAmount(document: SongDocument, id: Id, accentAmount: number): Outcome {
   const { pattern, accentAmount: before } = resolve(document, id);
   if (before === accentAmount) return null;

@@ -106,7 +106,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       own[fresh] = { ...fields, at: hit.at + length };
     }
   }
-  // What the parent plays beyond what was followed so far is no part of a copy.
+  // Hits of the parent beyond the followed stretch do not belong to a copy.
   for (const one of free) silenced.add(one.id);
   return {
     label: 'double the length',

@@ -9,7 +9,7 @@ import { PPQ } from '../time/ticks.ts';
 import { addHits } from './edit-hits.ts';
 import { feelOf, resolve } from './resolve.ts';
 
-/** What an empty drum pattern can begin with. */
+/** Beginnings of an empty drum pattern. */
 export const BEGINNINGS = ['hats on 8ths', 'kick and snare'] as const;
 export type Beginning = (typeof BEGINNINGS)[number];
 

@@ -79,7 +79,7 @@ export function attach(document: SongDocument, id: Id, parent: Id): Outcome {
   };
 }
 
-/** What the pattern must say otherwise to sound as before, and which hits are known by other ids from then on. */
+/** Edits that keep the sound of a pattern, and the hits whose ids change with them. */
 function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: ReadonlySet<Id>) {
   const { pattern } = before;
   const known = new Set(plain.followed.map((hit) => hit.id));
@@ -113,7 +113,7 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
   return { edits: { own, changed, silenced: [...silenced] }, names };
 }
 
-/** What was inherited before, where the new parent's is another. */
+/** Inherited values of before, where the new parent has others. */
 function pinned(document: SongDocument, before: ResolvedPattern, plain: ResolvedPattern): Partial<Pattern> {
   const { song, voicesOf } = indexOf(document);
   const grids = voicesOf(before.pattern.part).filter(
@@ -125,7 +125,7 @@ function pinned(document: SongDocument, before: ResolvedPattern, plain: Resolved
   };
 }
 
-/** Where the hits of a pattern come from, counted. */
+/** Numbers of hits by their origin. */
 export interface OriginCounts {
   readonly followed: number;
   readonly changed: number;

@@ -11,7 +11,7 @@ import {
 import type { Pattern, Song } from '../song/records.ts';
 import { saysSame } from '../song/says-same.ts';
 
-/** What holds for a pattern: what it says itself, else what its parent has in the stretch that is followed. */
+/** Values that hold for a pattern: its own, else its parent's in the followed stretch. */
 export function inheritedValues(
   pattern: Pattern,
   parent: InheritedValues | null,
@@ -25,13 +25,13 @@ export function inheritedValues(
   });
 }
 
-/** What a pattern that follows nothing must say itself to have these values. */
+/** Fields that an independent pattern needs to have these values. */
 export function saidOutright(values: InheritedValues): InheritedSaid & Pick<Pattern, 'grids'> {
   const said = INHERITED_FIELDS.filter((field) => !saysSame(values[field], inheritance(field).rest));
   return { grids: values.grids, ...pick(values, said) };
 }
 
-/** What of the values is about these rows, each named anew by `name`. */
+/** The values about these rows, each named anew by `name`. */
 export function valuesForVoices(
   values: InheritedValues,
   name: (voice: Id) => Id | undefined,

@@ -6,7 +6,7 @@ export const NEAR = PPQ / 16;
 
 export interface Matched<A extends IdentifiedHit, B extends IdentifiedHit> {
   readonly pairs: readonly (readonly [A, B])[];
-  /** What has no counterpart on the other side. */
+  /** Items without a counterpart on the other side. */
   readonly onlyA: readonly A[];
   readonly onlyB: readonly B[];
 }

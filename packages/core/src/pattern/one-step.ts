@@ -22,7 +22,7 @@ export type OneStep = (typeof ONE_STEPS)[number];
 const RIDES: readonly number[] = [51, 53, 59];
 const OPEN_HAT = 46;
 
-/** What a step is made of: the drums of the kit that it is about, and the pattern. */
+/** The material of a step: the drums of the kit that it is about, and the pattern. */
 interface Kit {
   readonly hat: Voice | undefined;
   readonly openHat: Voice | undefined;

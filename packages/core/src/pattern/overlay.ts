@@ -12,7 +12,7 @@ export interface LooseEdit {
 }
 
 export interface Overlaid {
-  /** What is followed, under ids that none of its own hits has. */
+  /** Followed hits, under ids that no own hit has. */
   readonly followed: readonly FollowedHit[];
   readonly hits: readonly ResolvedHit[];
   readonly loose: readonly LooseEdit[];

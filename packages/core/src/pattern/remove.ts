@@ -7,7 +7,7 @@ import type { Pattern, Section } from '../song/records.ts';
 import { namesOf } from './family.ts';
 import { attach, makeIndependent } from './follow.ts';
 
-/** What hangs on a pattern, to be said before it is removed. */
+/** Everything that depends on a pattern, to be listed before its removal. */
 export interface Holds {
   /** The patterns that follow it directly; deeper ones go on following those. */
   readonly followers: readonly Pattern[];
@@ -25,7 +25,7 @@ export function holdsOf(document: SongDocument, id: Id): Holds {
   return { followers: index.followersOf(id), rowFollowers: index.rowFollowersOf(id), sections };
 }
 
-/** What becomes of the followers and the slots of a pattern that is removed. */
+/** The choices for followers and slots of a removed pattern. */
 export interface Fate {
   /** They keep their sound either way: by following nothing, or what the pattern itself follows. */
   readonly followers: 'independent' | 'parent';

@@ -30,7 +30,7 @@ export function withRenamedHits(
   appeared: ReadonlySet<Id>,
 ): readonly SongRecord[] {
   const below = ownIdsBelow(document, pattern);
-  // What gets a name meets whatever had it below, as what has appeared does.
+  // A renamed hit meets edits under its new name, like a hit that has just appeared.
   const given = [...names].flatMap(([before, after]) => (before === after ? [] : [after]));
   const met = new Set([...appeared, ...given]);
   const present = new Set([...appeared, ...names.values()]);

@@ -20,12 +20,12 @@ export interface ResolvedPattern extends InheritedValues {
   readonly pattern: Pattern;
   /** By place; silenced hits are among them, marked so. */
   readonly hits: readonly ResolvedHit[];
-  /** What came from the parent, after shapes and before the pattern's own edits. */
+  /** Hits from the parent, after shapes and before the pattern's own edits. */
   readonly followed: readonly FollowedHit[];
   readonly loose: readonly LooseEdit[];
   /** Hits that were worked out to get here, counted once for each rule. */
   readonly work: number;
-  /** What is more than a pattern may have, of which the rest was left out; null within the limits. */
+  /** The limit that is passed, beyond which the rest was left out; null within the limits. */
   readonly over: 'hits' | 'accents' | 'controls' | null;
 }
 
@@ -37,7 +37,7 @@ interface Cached {
   readonly resolved: ResolvedPattern;
 }
 
-/** How many results are kept of each pattern: those of the song, of it as it was, and of it as a tool would make it. */
+/** Results kept of each pattern: in the song, in the song before an edit, and in a tool's preview. */
 const KEPT = 3;
 const cache = new WeakMap<Pattern, readonly Cached[]>();
 
@@ -142,7 +142,7 @@ function atMost<T>(items: readonly T[], most: number): readonly T[] {
 
 const sounding = new WeakMap<ResolvedPattern, readonly FollowedHit[]>();
 
-/** What followers and slots take over of a pattern, made once for all of them. */
+/** Hits of a pattern that followers and slots play, made once for all of them. */
 export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
   const known = sounding.get(resolved);
   if (known) return known;
@@ -151,13 +151,13 @@ export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
   return hits;
 }
 
-/** What sounds of a pattern from a place in it on, repeated or cut to `length` ticks, as a layer of that length plays it. */
+/** Hits of a pattern from a place on, repeated or cut to `length` ticks, as a layer of that length plays them. */
 export function soundingOver(resolved: ResolvedPattern, length: number, start = 0): readonly FollowedHit[] {
   const period = resolved.pattern.length;
   return unroll(soundingOf(resolved), period, start % period, length, LIMITS.layerHits);
 }
 
-/** Where in its parent a follower starts: at the end for fills and endings, at the start for others. */
+/** Start of a follower in its parent: at the end for fills and endings, at the start for others. */
 export function windowStart(pattern: Pattern, parent: Pick<Pattern, 'length'>): number {
   if (pattern.window) return pattern.window.from % parent.length;
   const atEnd = pattern.role === 'fill' || pattern.role === 'ending';
@@ -182,7 +182,7 @@ export function gridOf(resolved: ResolvedPattern, voice: { readonly id: Id; read
   return resolved.grids[voice.id] ?? voice.grid;
 }
 
-/** How many hits the pattern says otherwise: own, changed and silenced ones that still apply. */
+/** Number of own, changed and silenced hits of a pattern that still apply. */
 export function countEdits({ pattern, loose }: ResolvedPattern): number {
   const own = Object.values(pattern.own).filter((hit) => hit.at < pattern.length).length;
   return own + Object.keys(pattern.changed).length + pattern.silenced.length - loose.length;

@@ -26,7 +26,7 @@ export function remembering(pattern: Pattern, followed: readonly FollowedHit[]):
   return Object.keys(seen).length ? { ...rest, seen } : rest;
 }
 
-/** How far a followed hit may stand from where a loose edit's hit stood, to take it over, in ticks. */
+/** Largest distance of a followed hit from the place of a loose edit that it takes over, in ticks. */
 const WITHIN = PPQ;
 
 /** The followed hit nearest to where a loose edit's hit stood that the pattern says nothing about yet, if one is near. */

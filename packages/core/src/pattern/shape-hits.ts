@@ -40,7 +40,7 @@ export function shapeHits(
     : { label: `shape: ${shape.rule}`, put: [remembering({ ...pattern, ...edits }, followed)], remove: [] };
 }
 
-/** What a shape makes of some hits of a pattern, `chosen` telling that they were chosen one by one. */
+/** The hits that a shape makes of hits of a pattern; `chosen` says that they were chosen one by one. */
 export function shapedHits(
   document: SongDocument,
   id: Id,

@@ -15,27 +15,27 @@ import { saysSame } from '../song/says-same.ts';
 import { tryTogether } from '../tried/together.ts';
 import type { Tried } from '../tried/within.ts';
 
-/** What is cued: a section from its start, a pattern with what the other parts play beside it, or silence. */
+/** Cue of a performance: a section from its start, a pattern with the other parts beside it, or silence. */
 export type Cued =
   | { readonly kind: 'section'; readonly section: Id }
   | { readonly kind: 'pattern'; readonly pattern: Id }
   | { readonly kind: 'silence' };
 
-/** What sounds from a place on, in ticks from the start, until the next cue. Its slots are named after it. */
+/** Cue that sounds from a place on, in ticks from the start, until the next one. Its slots are named after it. */
 export interface Cue {
   readonly id: Id;
   readonly at: number;
   readonly plays: Cued;
 }
 
-/** What is performed, known by the section and the occurrence that it becomes if it is taken. Cues are in order. */
+/** Performance, known by the section and the occurrence that it becomes if it is taken. Cues are in order. */
 export interface Performance {
   readonly section: Id;
   readonly occurrence: Id;
   readonly cues: readonly Cue[];
 }
 
-/** What can be cued: sections of the form in the song's own meter that play something, and patterns that sound. */
+/** Sections of the form in the song's own meter that play something, and patterns that sound: all that can be cued. */
 export function cueable(document: SongDocument): {
   readonly sections: readonly Section[];
   readonly patterns: readonly Pattern[];
@@ -141,7 +141,7 @@ function slotsOf(document: SongDocument, { id, plays }: Cue, length: number): Pl
   return out;
 }
 
-/** Whether an opening sounds in a round of a section that goes round: which one will be the last is not known yet. */
+/** True for an opening that sounds in a round of a section that goes round; which round is the last is not known yet. */
 function opensIn(opening: Opening | undefined, round: number): boolean {
   return opening !== undefined && (!opening.times || soundsIn(opening.times, round, Infinity));
 }

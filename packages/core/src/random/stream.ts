@@ -52,7 +52,7 @@ export function randomFrom(seed: number): Random {
     weighed: (items, weightOf) => {
       let left = next() * items.reduce((all, one) => all + weightOf(one), 0);
       for (const one of items) if ((left -= weightOf(one)) < 0) return one;
-      // What rounding leaves over falls to the last one.
+      // The last item takes the rounding error.
       const last = items.at(-1);
       if (last === undefined) throw new RangeError('Nothing to choose from.');
       return last;

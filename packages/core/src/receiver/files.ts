@@ -13,23 +13,23 @@ export interface GivenFile {
 
 /** A MIDI file that was taken, with what a list beside it says of it. */
 export interface ReceivedFile {
-  /** What stays the same when a changed file comes in its place: what the list says, else its file name. */
+  /** Name that a changed file keeps: the list's, else its file name. */
   readonly id: string;
   readonly name: string;
-  /** What it is a region of, if a list says so. */
+  /** Kind of its region, if a list says so. */
   readonly kind: string | null;
-  /** Where it belongs, in ticks from the start of the song; null where no list says. */
+  /** Start in the song, in ticks; null where no list says. */
   readonly start: number | null;
-  /** How many beats before that place it begins. */
+  /** Number of beats by which it begins before that place. */
   readonly early: number;
   readonly midi: MidiFile;
 }
 
 export interface Received {
   readonly files: readonly ReceivedFile[];
-  /** How the song is counted, where a list says so. */
+  /** Meters and tempos of the song, where a list says them. */
   readonly song: Pick<RegionList, 'meters' | 'tempos'> | null;
-  /** What could not be taken, each with why. */
+  /** Files that could not be taken, each with the reason. */
   readonly refused: readonly { readonly file: string; readonly why: string }[];
 }
 

@@ -23,7 +23,7 @@ export interface LaidClip {
   readonly start: number;
   readonly length: number;
   readonly notes: readonly LaidNote[];
-  /** What moves the channel while it plays. */
+  /** Movements of the channel while it plays. */
   readonly moves: readonly ChannelMove[];
 }
 
@@ -33,7 +33,7 @@ export interface LaidTrack {
   readonly name: string;
   /** 0..15. */
   readonly channel: number;
-  /** Whether its notes only name what plays, by cue points, and are not to sound. */
+  /** True for notes that only name slots, by cue points, and do not sound. */
   readonly isCues: boolean;
   /** The General MIDI program (0..127) that it asks for first, if it does. */
   readonly program: number | null;
@@ -43,7 +43,7 @@ export interface LaidTrack {
 /** Files on tracks at their bars. */
 export interface Laid {
   readonly tracks: readonly LaidTrack[];
-  /** Where each file lies, in order of place. */
+  /** Places of the files, in order. */
   readonly places: readonly {
     readonly file: string;
     readonly name: string;
@@ -110,7 +110,7 @@ function lengthOf(midi: MidiFile): number {
   return inTicks(Math.max(0, ...midi.tracks.map((track) => track.length)), midi);
 }
 
-/** How long what comes before a file's own first beat is, in ticks. */
+/** Length of the stretch before a file's own first beat, in ticks. */
 function leadOf({ early, midi }: ReceivedFile): number {
   const [first] = metersIn(midi);
   return early * beatTicks(first?.meter ?? USUAL_METER);
@@ -127,7 +127,7 @@ function metersIn(midi: MidiFile): { tick: number; meter: BarMeter }[] {
     .sort((a, b) => a.tick - b.tick);
 }
 
-/** What files are counted in as they follow each other, but for the bars of their pick-ups. */
+/** Meters of files one after another, but for the bars of their pick-ups. */
 function metersOf(placed: readonly Placed[]): Laid['meters'] {
   const said = placed
     .flatMap(({ file, start }) =>
@@ -198,7 +198,7 @@ function channelsOf(events: readonly MidiEvent[]): readonly number[] {
   );
 }
 
-/** What a track goes by: its own name; in a file of one track, which has the file's, its channel. */
+/** Name of a track: its own; for a file of one track, which has the file's name, its channel. */
 function nameOf({ midi }: ReceivedFile, events: readonly MidiEvent[], channel: number): string {
   const own = events.find((event) => event.type === 'text' && event.kind === TEXT.trackName);
   return midi.format === 1 && own?.type === 'text' && own.text ? own.text : `Channel ${channel + 1}`;

@@ -3,7 +3,7 @@ import { type BarMeter, usualGroups } from '../time/meter.ts';
 import type { TempoPoint } from '../time/tempo-map.ts';
 import { PPQ } from '../time/ticks.ts';
 
-/** What a list beside files says of one of them. */
+/** Entry of a file in a list beside it. */
 export interface ListedFile {
   readonly id: string;
   readonly name: string;
@@ -11,11 +11,11 @@ export interface ListedFile {
   readonly file: string;
   /** Ticks from the start of the song; null for what belongs anywhere. */
   readonly start: number | null;
-  /** How many beats before that place it begins. */
+  /** Number of beats by which it begins before that place. */
   readonly pickUpBeats: number;
 }
 
-/** Where files belong, and how the song that they are of is counted. */
+/** Places of files, and the meters and tempos of their song. */
 export interface RegionList {
   readonly files: readonly ListedFile[];
   readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];

@@ -2,13 +2,13 @@ import type { MidiEvent } from '../midi/bytes/format.ts';
 import { BEND_AT_REST, CONTROLLER } from '../midi/controls.ts';
 import type { ControlEvent } from '../timeline/events.ts';
 
-/** What moves a channel from a place on: semitones, or filter and level 0..127. */
+/** Movement of a channel from a place on: semitones, or filter and level 0..127. */
 export type ChannelMove = Pick<ControlEvent, 'tick' | 'kind' | 'value'>;
 
-/** How far a full bend goes unless registered parameter 0 says otherwise, in semitones. */
+/** Semitones of a full bend, unless registered parameter 0 says otherwise. */
 const USUAL_RANGE = 2;
 
-/** What the events of one channel, in order, move it by; ticks as they are given. */
+/** Movements by the events of one channel, in order; ticks as they are given. */
 export function movesIn(events: readonly MidiEvent[]): readonly ChannelMove[] {
   const out: ChannelMove[] = [];
   let range = USUAL_RANGE;

@@ -60,7 +60,7 @@ function voiceId(track: string, note: number): Id {
   return `${track} ${note}`;
 }
 
-/** What sounds for a note of a track. */
+/** Sounds for the notes of a track. */
 function soundsOf(song: SongDocument, options: DrumMapOptions) {
   const { parts, voicesOf } = indexOf(song);
   const mapped = drumNotes(song, options);

@@ -5,7 +5,7 @@ import { inOrder } from '../timeline/lanes.ts';
 import type { Laid } from './laid.ts';
 import type { Rack } from './rack.ts';
 
-/** What a receiver plays: the notes of its files by the sounds that are set up, `rate` times as fast as the files say. */
+/** Timeline of a receiver: the notes of its files by the sounds of a song, `rate` times as fast as the files say. */
 export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate = 1): Timeline {
   const { length, lead, meters } = laid;
   const events = laid.tracks.flatMap(({ id, channel, isCues, clips }) => {

@@ -20,7 +20,7 @@ export class NearPlaces {
     }
   }
 
-  /** Whether some place lies less than the reach from `at`. */
+  /** True where some place lies less than the reach from `at`. */
   has(at: number): boolean {
     const key = Math.floor(at / this.#reach);
     if (this.#stretches.has(key)) return true;

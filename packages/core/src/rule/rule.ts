@@ -32,14 +32,14 @@ export interface RuleFrame {
   readonly length: number;
 }
 
-/** How places of a bar are played in a performance: early or late in ms, louder or softer than the rest in percent. */
+/** Feel of a performance: early or late in ms, louder or softer than the rest in percent, by place of a bar. */
 export interface PlayedFeel {
-  /** How long the bar is, in ticks. */
+  /** Length of the bar, in ticks. */
   readonly bar: number;
   readonly steps: readonly { readonly at: number; readonly ms: number; readonly velocity: number }[];
 }
 
-/** Where a rule is applied, and what its numbers and choices are set to. */
+/** Input of a rule: its place, numbers and choices. */
 export interface RuleInput extends RuleFrame {
   /** The chosen rows' voices, each once, and the first one's grid. */
   readonly voices: readonly Id[];
@@ -61,13 +61,13 @@ export interface Way<R> {
   readonly choices?: readonly string[];
   /** The choice that made a rule, where there are some. */
   readonly choiceOf?: (made: R) => string;
-  /** Whether chance has a part in it. */
+  /** True for a rule that draws at random. */
   readonly random?: boolean;
-  /** Whether it plays on another row, which is then asked for. */
+  /** True for a rule that plays on another row, which is then asked for. */
   readonly needsRow?: boolean;
-  /** Whether it lays on the feel of a performance, which is then asked for. */
+  /** True for a rule that lays on the feel of a performance, which is then asked for. */
   readonly needsFeel?: boolean;
   readonly make: (input: RuleInput) => R;
-  /** What its numbers are in a rule, where they are not called as in the rule. */
+  /** Numbers of a made rule, where they are named otherwise in it. */
   readonly read?: (made: R, frame: RuleFrame) => Readonly<Record<string, number | undefined>>;
 }

@@ -3,7 +3,7 @@ import type { Grid } from '../time/grid.ts';
 import type { Parameter, RuleFrame, RuleStretch } from './rule.ts';
 import { type Shape, SHAPE_WAYS, type ShapeWay, voicesOfShape, wayOfShape } from './shape/table.ts';
 
-/** What a kept shape can be tuned by. */
+/** Parameters of a kept shape. */
 export interface Tuning {
   readonly way: ShapeWay;
   readonly numbers: readonly (Parameter & { readonly name: string; readonly now: number })[];
@@ -19,7 +19,7 @@ export interface Tuning {
   }) => Shape;
 }
 
-/** How a shape of a pattern's recipe can be tuned, by the same way that made it. */
+/** Tuning of a kept shape, by the way that made it. */
 export function tuningOf(shape: Shape, frame: RuleFrame): Tuning {
   const name = wayOfShape(shape);
   const way = SHAPE_WAYS[name];
@@ -72,7 +72,7 @@ function stretchOf(shape: Shape): RuleStretch | null {
   return { from: shape.from, to: shape.to };
 }
 
-/** What tuning leaves as it is. */
+/** Fields that tuning leaves alone. */
 function kept(shape: Shape) {
   return {
     id: shape.id,

@@ -18,7 +18,7 @@ const fillBenchSchema = (z: Zod) =>
     recipe: fillRecipeSchema(z),
     playableOnly: z.boolean(),
     fills: z.array(patternSchema(z)).max(MOST_ON_BENCH.fills),
-    /** Whether the fills are those of this recipe, or still those of one before it. */
+    /** True when the fills come from this recipe, and not from one before it. */
     isMade: z.boolean(),
     /** Why they are fewer than there is room for. */
     short: z.string().max(400).optional(),
@@ -46,7 +46,7 @@ const buildBenchSchema = (z: Zod) =>
 const endBenchSchema = (z: Zod) =>
   z.strictObject({
     groove: idSchema(z),
-    /** How long a drop-out and an ending are, in ticks. */
+    /** Length of a drop-out and of an ending, in ticks. */
     last: ticksSchema(z),
     endingLast: ticksSchema(z),
     /** Rows that fall silent in a drop-out, and the row of the pulse when only that is left. */
@@ -60,11 +60,11 @@ const endBenchSchema = (z: Zod) =>
         velocity: velocitySchema(z),
       })
       .nullable(),
-    /** Where an ending stops, in ticks before its end, and the rows of the hit that it stops on; null for no stop. */
+    /** Distance of an ending's stop from its end, in ticks, and the rows of its last hit; null for no stop. */
     stop: ticksSchema(z).nullable(),
     stopRows: voicesSchema(z),
     stopVelocity: velocitySchema(z),
-    /** Whether the other parts stop with it. */
+    /** True when the other parts stop with it. */
     othersStop: z.boolean(),
     slows: z.strictObject({ over: ticksSchema(z).min(1), to: slowedSchema(z) }).optional(),
   });
@@ -77,7 +77,7 @@ export const benchSchema = (z: Zod) =>
   z.strictObject({
     id: z.literal(BENCH),
     kind: z.literal('bench'),
-    /** What lies there for each groove or part, what was worked on last first. */
+    /** Drafts of each groove or part, the latest first. */
     fills: z.array(fillBenchSchema(z)).max(MOST_ON_BENCH.kept),
     builds: z.array(buildBenchSchema(z)).max(MOST_ON_BENCH.kept),
     ends: z.array(endBenchSchema(z)).max(MOST_ON_BENCH.kept),

@@ -5,9 +5,9 @@ import { controllerCurveSchema, pitchCurveSchema, velocityCurveSchema } from './
 
 /** The ways in which a build-up can gather speed. */
 export const SPEEDS = ['by doubling', 'smoothly', 'second voice', 'steady'] as const;
-/** What goes on under a build-up. */
+/** Accompaniments of a build-up. */
 export const UNDERS = ['groove', 'kick', 'nothing'] as const;
-/** How its pitch leaves: as pitch bend, or as notes of their own. */
+/** Ways in which its pitch leaves: as pitch bend, or as notes of their own. */
 export const PITCHES = ['bend', 'notes'] as const;
 
 /** The most points of a speed between its start and its end. */
@@ -19,13 +19,13 @@ export const RATES = { least: 0.25, most: 32 };
 const rateSchema = (z: Zod) => z.number().min(RATES.least).max(RATES.most);
 const ticksSchema = (z: Zod) => z.int().min(0).max(LIMITS.pattern);
 
-/** How a build-up is made; the same recipe always makes the same build-up of the same groove. */
+/** Recipe of a build-up; the same recipe always makes the same build-up of the same groove. */
 export const buildRecipeSchema = (z: Zod) =>
   z.strictObject({
     voice: idSchema(z),
     /** The voice that fades in between the first one's hits; null for the same one. */
     second: idSchema(z).nullable(),
-    /** How long it lasts with its silence, in ticks. */
+    /** Length with its silence, in ticks. */
     lasts: ticksSchema(z).min(1),
     speed: z.literal([...SPEEDS]),
     /** Hits a beat at the start and the end. */

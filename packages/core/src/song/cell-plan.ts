@@ -2,7 +2,7 @@ import { idSchema } from '../names.ts';
 import { gridSchema, velocitySchema, wholeSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 
-/** What a cell of a fill is played as: the stickings of the trade, hands and foot in turn, and strokes with rests. */
+/** Figures of a cell: stickings of the trade, hands and foot in turn, and strokes with rests. */
 export const FIGURES = [
   'single',
   'double',
@@ -18,7 +18,7 @@ export type Figure = (typeof FIGURES)[number];
 export const ACCENT_SHAPES = ['first', 'second', 'last', 'rising', 'groove'] as const;
 export type AccentShape = (typeof ACCENT_SHAPES)[number];
 
-/** How a fill made of cells comes to the downbeat. */
+/** Arrivals of a fill of cells on the downbeat. */
 export const ARRIVALS = ['runs in', 'stops', 'gap and flam', 'cut short', 'picked up'] as const;
 export type Arrival = (typeof ARRIVALS)[number];
 
@@ -47,7 +47,7 @@ const cellSchema = (z: Zod) =>
     strokes: z.array(strokeSchema(z)).max(2 * MOST_STEPS),
   });
 
-/** What a fill is made of, cell by cell, each as long as its grid steps; they tile what the fill takes over. */
+/** Plan of a fill, cell by cell, in grid steps; the cells tile the stretch that the fill takes over. */
 export const cellPlanSchema = (z: Zod) =>
   z.strictObject({
     grid: gridSchema(z),

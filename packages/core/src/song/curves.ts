@@ -2,10 +2,12 @@ import { LIMITS } from '../limits.ts';
 import { voicesSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 
-/** What a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11). */
+/**
+ * Controls that a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11).
+ */
 export const CONTROL_KINDS = ['pitch', 'filter', 'level'] as const;
 
-/** How far a curve may reach over its pattern's ends, in ticks: 16 bars of 4/4. */
+/** Largest reach of a curve beyond its pattern's ends, in ticks: 16 bars of 4/4. */
 const FARTHEST = LIMITS.pattern;
 
 /** The most semitones that pitch moves either way. */
@@ -44,7 +46,7 @@ const control = (z: Zod) => ({
     .max(2 * FARTHEST),
 });
 
-/** What moves while a pattern plays, and is at rest again at its end. */
+/** A control that moves while a pattern plays, and is at rest again at its end. */
 export const controlSchema = (z: Zod) =>
   z.discriminatedUnion('kind', [
     z.strictObject({ ...control(z), kind: z.literal('pitch'), curve: pitchCurveSchema(z) }),

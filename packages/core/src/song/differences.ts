@@ -8,7 +8,7 @@ export interface RecordDifference {
   readonly what: 'changed' | 'only before' | 'only after';
 }
 
-/** How two states of a song differ, record by record, those of `after` first; a changed record is given as it is in it. */
+/** Differences of two states of a song, record by record, those of `after` first; a changed record is given as in `after`. */
 export function recordDifferences(before: SongDocument, after: SongDocument): RecordDifference[] {
   const out: RecordDifference[] = [];
   for (const record of Object.values(after.records)) {

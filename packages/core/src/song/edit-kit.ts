@@ -46,7 +46,7 @@ export function moveVoice(document: SongDocument, id: Id, to: number): Outcome {
   return { label: `move ${voice.name}`, put, remove: [] };
 }
 
-/** How many hits of patterns and slots belong to a voice. */
+/** Number of hits of patterns and slots on a voice. */
 export function hitsOfVoice(document: SongDocument, id: Id): number {
   const inEdits = ({ own }: Edits) => Object.values(own).filter((hit) => hit.voice === id).length;
   return Object.values(document.records).reduce((sum, record) => {
@@ -111,7 +111,7 @@ function patternWithout(pattern: Pattern, id: Id): Pattern {
   };
 }
 
-/** Whether a build-up's recipe names the voice, so that it could not be made again without it. */
+/** True for a build-up whose recipe names the voice, and so needs it to be made again. */
 function buildsOn({ builtBy }: Pattern, id: Id): boolean {
   return builtBy?.voice === id || builtBy?.second === id;
 }

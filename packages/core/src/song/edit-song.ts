@@ -37,7 +37,7 @@ export function setSongMeter(document: SongDocument, meter: Meter): Outcome {
   return { ...outcome, put: [...outcome.put, ...put] };
 }
 
-/** Whether any of the fields would be another. */
+/** True when any of the fields would change. */
 export function differs<T extends object>(record: T, fields: Partial<T>): boolean {
   return (Object.keys(fields) as (keyof T)[]).some(
     (field) => JSON.stringify(record[field]) !== JSON.stringify(fields[field]),

@@ -4,7 +4,7 @@ import type { Described, Zod } from '../zod.ts';
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];
 
-/** What a file name may be made of. */
+/** Parts of a file name. */
 export const NAME_PARTS = ['{nn}', '{song}', '{kind}', '{name}', '{bars}'] as const;
 
 /** The longest id of a region, which is made of up to three ids. */
@@ -13,7 +13,7 @@ const LONGEST_REGION = 256;
 /** The longest name of a drum map. */
 const LONGEST_MAP = 60;
 
-/** How regions leave unless something else is asked for. */
+/** Usual options of an export. */
 export const USUAL_EXPORT = {
   tracks: 'part',
   accents: 'velocity',
@@ -35,7 +35,7 @@ export const USUAL_EXPORT = {
   names: '{nn} {name} {bars}',
 } as const;
 
-/** How regions leave. */
+/** Options of an export. */
 export const exportOptionsSchema = (z: Zod) =>
   z.strictObject({
     regions: z.array(z.literal([...REGION_KINDS])).min(1),
@@ -51,7 +51,7 @@ export const exportOptionsSchema = (z: Zod) =>
     levels: z.literal(['stay', 'velocity']),
     /** A note that glides overlaps the next, which an instrument that ties notes slides for, or bends its channel. */
     glides: z.literal(['overlap', 'bend']),
-    /** What a choke group stops is left to the receiver to stop, or ends where it is heard to end here. */
+    /** Notes of a choke group ring on for the receiver to stop, or end where they are heard to end here. */
     chokes: z.literal(['ring', 'cut']),
     /**
      * Each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by semitones from 36
@@ -91,7 +91,7 @@ export const exportOptionsSchema = (z: Zod) =>
 
 export type ExportOptions = Described<typeof exportOptionsSchema>;
 
-/** How a song leaves: as it says, and as usual where it says nothing. */
+/** Options of a song's hand-off: its own, and the usual ones for the rest. */
 export function optionsOfSong(handOff: Partial<ExportOptions> | undefined): ExportOptions {
   return { ...USUAL_EXPORT, regions: ['song', 'section'], ...handOff };
 }

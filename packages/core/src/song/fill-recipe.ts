@@ -6,18 +6,18 @@ import { cellPlanSchema, FIGURES } from './cell-plan.ts';
 
 /** The ways in which a fill can move round the kit. */
 export const TRAVELS = ['down', 'up', 'snare first', 'answers', 'anywhere', 'path'] as const;
-/** What the feet do meanwhile: the kick goes on, the pedal hat is on or between the beats, both kick and pedal, or none. */
+/** The feet during a fill: the kick goes on, the pedal hat plays on or between the beats, both, or none. */
 export const FEET = ['keep', 'on', 'between', 'both', 'none'] as const;
-/** How strokes follow one another: hands alone, hands and kick in turn and never together, or with rolls among them. */
+/** Order of strokes: hands alone, hands and kick in turn and never together, or with rolls among them. */
 export const MANNERS = ['hands', 'linear', 'rolls'] as const;
 
-/** Whether a fill is built of cells, as drummers build one, or drawn stroke by stroke. */
+/** Way to make a fill: of cells, as drummers do, or drawn stroke by stroke. */
 export const MADE = ['by cells', 'at random'] as const;
 
-/** How a fill is made; the same recipe always makes the same fill of the same groove. */
+/** Recipe of a fill; the same recipe always makes the same fill of the same groove. */
 export const fillRecipeSchema = (z: Zod) =>
   z.strictObject({
-    /** How much of the groove's end it replaces, in ticks. */
+    /** Length of the groove's end that it replaces, in ticks. */
     takeOver: z.int().min(1).max(LIMITS.pattern),
     made: z.literal([...MADE]),
     /** The groupings and figures that cells may have, by their names; none means any. */
@@ -40,7 +40,7 @@ export const fillRecipeSchema = (z: Zod) =>
     anchor: idSchema(z).nullable(),
     feet: z.literal([...FEET]),
     manner: z.literal([...MANNERS]),
-    /** How it ends: 16ths left empty before the downbeat, a flam on the last stroke, a kick with it. */
+    /** End of the fill: 16ths left empty before the downbeat, a flam on the last stroke, a kick with it. */
     gap: z.int().min(0).max(16),
     flam: z.boolean(),
     kick: z.boolean(),

@@ -5,7 +5,7 @@ import type { Described, Zod } from '../zod.ts';
 export const INTENSITIES = ['density', 'drive'] as const;
 export type Intensity = (typeof INTENSITIES)[number];
 
-/** What each reaches from and to, in percent; both rest at 100, where they change nothing. */
+/** Lowest and highest value of each, in percent; both rest at 100, where they change nothing. */
 export const INTENSITY_RANGE: Readonly<Record<Intensity, readonly [least: number, most: number]>> = {
   density: [0, 200],
   drive: [50, 150],

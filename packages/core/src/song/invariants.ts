@@ -7,7 +7,7 @@ import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
 import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
 
-/** What must hold between records, beyond each one's own fields; empty when the song is sound. */
+/** Faults between records, beyond each one's own fields; empty for a sound song. */
 export function problemsOf(document: SongDocument): Problem[] {
   const check = checksOf(document);
   const records = Object.values(document.records);
@@ -105,7 +105,7 @@ function checkRecord(record: SongRecord, lookUp: LookUp, report: Report): void {
   else if (record.kind === 'section') checkSection(record, lookUp, report);
 }
 
-/** What a song holds and plays in all, beside the limits. */
+/** Counts of a song's content and of its form, against the limits. */
 function checkCounts(records: readonly SongRecord[], lookUp: LookUp, report: Report): void {
   const limit = (path: string, what: string, found: number, most: number) => {
     if (found > most) report(path, tooMany(what, found, most));
@@ -146,7 +146,7 @@ function extentOf(section: Section): Extent {
   return extent;
 }
 
-/** How far each pattern is from one that follows none, every pattern looked at once. */
+/** Distance of each pattern from one that follows none, each pattern looked at once. */
 function checkLineages(records: readonly SongRecord[], lookUp: LookUp, report: Report): void {
   const depths = new Map<Id, number>();
   for (const record of records) {

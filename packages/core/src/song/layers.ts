@@ -28,7 +28,7 @@ export function stretchOf({ from = 0, to }: Pick<Layer, 'from' | 'to'>, length: 
   return start < 0 || start >= stop ? null : { from: start, to: stop };
 }
 
-/** How many ticks a layer plays in a slot of `length` ticks; 0 where it is hidden. */
+/** Number of ticks that a layer plays in a slot of `length` ticks; 0 for a hidden layer. */
 export function layerLength(layer: Layer, length: number): number {
   const stretch = stretchOf(layer, length);
   return stretch ? stretch.to - stretch.from : 0;
@@ -39,10 +39,10 @@ export function saidStretch({ from, to }: LayerStretch, length: number): Pick<La
   return { ...(from > 0 ? { from } : {}), ...(to < length ? { to } : {}) };
 }
 
-/** What stands at the end of a phrase: it is not written over unasked, and stays there. */
+/** Roles at the end of a phrase: such a pattern stays there, and is written over only when asked. */
 const END_ROLES: ReadonlySet<PatternRole> = new Set(['fill', 'build-up', 'break', 'ending']);
 
-/** Whether a pattern of this role stands at the end of a phrase rather than all through it. */
+/** True for a role that stands at the end of a phrase rather than all through it. */
 export function isEndRole(role: PatternRole | undefined): boolean {
   return role !== undefined && END_ROLES.has(role);
 }

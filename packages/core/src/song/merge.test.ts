@@ -146,7 +146,7 @@ test('two sides join: nothing is lost, the song is sound, and undo takes back on
           serialize(document === one.document ? hasTheirs : hasMine),
         );
       }
-      // What was overwritten can be taken back, after which what they did is there.
+      // An overwritten edit can be taken back, and is then there again.
       const taken = rebase(one.overwritten, one.document);
       expect(problemsOf(taken.document)).toEqual([]);
       const copy = copyOf(hasTheirs);
@@ -156,7 +156,7 @@ test('two sides join: nothing is lost, the song is sound, and undo takes back on
       const shared = touchedBy(mine).some((id) => touchedBy(theirs).includes(id));
       if (shared) joined++;
       expect(said(one.document)).toBe(said(other.document));
-      // Where both have done the same, taking it back takes it from both.
+      // Where both sides have done the same, taking it back takes it from both.
       if (placesIn(mine).some((place) => placesIn(theirs).includes(place))) return;
       alone++;
       const undone = rebase(invert(mine), other.document, 'document');

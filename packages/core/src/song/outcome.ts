@@ -5,7 +5,7 @@ export interface Refusal {
   readonly reason: string;
 }
 
-/** What asking for an edit gives: the change, why it cannot be, or `null` when there is nothing to do. */
+/** Result of asking for an edit: the change, a reason against it, or `null` when there is nothing to do. */
 export type Outcome = ChangeSet | Refusal | null;
 
 export function isRefusal(outcome: Outcome): outcome is Refusal {

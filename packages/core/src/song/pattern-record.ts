@@ -16,7 +16,7 @@ import { INHERITED } from './inherited/table.ts';
 
 export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
 
-/** What a pattern, or a layer of a slot, says otherwise than what it follows. */
+/** Edits of a pattern, or of a layer of a slot, over the hits that it follows. */
 export const editFields = (z: Zod) => ({
   own: z.record(hitIdSchema(z), hitSchema(z)),
   silenced: z.array(hitIdSchema(z)).max(LIMITS.silenced),
@@ -60,9 +60,9 @@ export const patternSchema = (z: Zod) =>
     accentAmount: INHERITED.accentAmount.schema(z).optional(),
     humanise: humaniseSchema(z).optional(),
     controls: controlsSchema(z).optional(),
-    /** How its notes follow the chords of the slots that play it. */
+    /** Way in which its notes follow the chords of the slots that play it. */
     harmony: INHERITED.harmony.schema(z).optional(),
-    /** How a fill was made, so that it can be made again or varied, and how a build-up was. */
+    /** Recipe of a fill, to make it again or to vary it, and recipe of a build-up. */
     madeBy: fillRecipeSchema(z)
       .partial()
       .required({ seed: true, takeOver: true, travel: true, busy: true })

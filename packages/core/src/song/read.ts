@@ -52,7 +52,7 @@ export function* readRecordsInSteps(input: readonly unknown[]): InSteps<SongReco
   return records;
 }
 
-/** Where the hits of a pattern and what is said of them are held. */
+/** The maps of a pattern by ids of hits. */
 const HIT_MAPS = ['own', 'changed', 'seen'] as const;
 /** So many of each are read in one step. */
 const A_STEP = 100;

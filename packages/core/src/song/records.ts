@@ -61,7 +61,7 @@ const songSchema = (z: Zod) =>
         }),
       )
       .max(LIMITS.form),
-    /** How the song leaves; what it does not say is as usual. */
+    /** Options of the song's hand-off; absent ones are as usual. */
     handOff: exportOptionsSchema(z).partial().optional(),
   });
 
@@ -105,7 +105,7 @@ const voiceSchema = (z: Zod) =>
     order: z.number(),
   });
 
-/** What marks a start: a hit of this voice on its first beat, in some of the rounds of its section only if `times` says so. */
+/** Mark of a start: a hit of this voice on the first beat, only in the rounds that `times` names, where it is given. */
 const landingFields = (z: Zod) => ({
   voice: idSchema(z),
   velocity: velocitySchema(z),
@@ -125,7 +125,7 @@ const layerSchema = (z: Zod) =>
     start: z.union([z.int().min(0).max(LIMITS.pattern), z.literal('on')]).optional(),
     /** In which rounds of its pattern it sounds: the first, the last, or every so many from one on; absent means all. */
     times: timesSchema(z).optional(),
-    /** What its velocities are scaled by, in percent; absent means 100. */
+    /** Scale of its velocities, in percent; absent means 100. */
     level: z.int().min(1).max(200).optional(),
     /** The slot from which it was cut, and after how many ticks of it: it is humanised as it was there. */
     drawn: z.strictObject({ slot: idSchema(z), after: z.int().min(0).max(LIMITS.slot) }).optional(),
@@ -142,7 +142,7 @@ const sectionSchema = (z: Zod) =>
     /** The section whose changes it takes over, but for where it says otherwise. See `reachingFollowers`. */
     follows: idSchema(z).optional(),
     meter: meterSchema(z).optional(),
-    /** What marks its own start. */
+    /** Mark of its own start. */
     opening: z.strictObject(landingFields(z)).optional(),
     slots: z
       .array(
@@ -151,7 +151,9 @@ const sectionSchema = (z: Zod) =>
           length: z.int().min(1).max(LIMITS.slot),
           layers: z.array(layerSchema(z)).max(LIMITS.layers),
           chords: chordsSchema(z).optional(),
-          /** What marks the start of whatever follows the slot, or for `swell` ticks before its end swells up to it. */
+          /**
+           * Mark of the start of whatever follows the slot; with `swell`, a swell over so many ticks up to the slot's end.
+           */
           landing: z
             .strictObject({ ...landingFields(z), swell: z.int().min(1).max(LIMITS.slot).optional() })
             .optional(),
@@ -170,7 +172,7 @@ const referenceSchema = (z: Zod) =>
     name: nameSchema(z),
     /** The pattern of the song that it is, whose notes as they are now count then; `notes` is what is left when it goes. */
     of: idSchema(z).optional(),
-    /** Whether each of its notes is a drum of its own, which only the row of that note is held against. */
+    /** True for notes that are a drum each; only the row of a note is compared with it. */
     drums: z.literal(true).optional(),
     shift: z
       .int()
@@ -207,9 +209,9 @@ export type Voice = Described<typeof voiceSchema>;
 export type Layer = Described<typeof layerSchema>;
 export type Section = Described<typeof sectionSchema>;
 export type Slot = Section['slots'][number];
-/** What a slot lands with: a hit on the first beat of whatever follows it. */
+/** Landing of a slot: a hit on the first beat of whatever follows it. */
 export type Landing = NonNullable<Slot['landing']>;
-/** What a section opens with. */
+/** Opening of a section. */
 export type Opening = NonNullable<Section['opening']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;

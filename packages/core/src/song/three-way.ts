@@ -1,6 +1,6 @@
 import { saysSame } from './says-same.ts';
 
-/** What a follower says after what it follows went from `was` to `now`: the new value, but for where it said otherwise. */
+/** Value of a follower after its parent's went from `was` to `now`: the new one, unless the follower has its own. */
 export function followed<T>(was: T, now: T, own: T): T {
   return saysSame(own, was) ? now : own;
 }

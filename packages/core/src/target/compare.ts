@@ -5,11 +5,14 @@ import { PPQ } from '../time/ticks.ts';
 import { compile } from '../timeline/compile.ts';
 import type { NoteEvent, Timeline } from '../timeline/events.ts';
 
-/** How far a note may lie from where the target has it to be told as moved, in ticks: a 16th. */
+/** Largest distance at which a note counts as moved, in ticks: a 16th. */
 const NEAR = PPQ / 4;
-/** What a hit at its place counts that is as far off in velocity as can be told: half of one that is right. */
+/**
+ * Weight of a hit that matches in place but differs most in velocity: half of a right one; and the velocity difference that
+ * counts as most.
+ */
 const [LEAST_FOR_LOUDNESS, WIDE] = [0.5, 64];
-/** What a moved hit counts at the most. */
+/** Largest weight of a moved hit. */
 const MOVED = 0.5;
 
 /** Something in which a song is not as its target: what it is, and where the target has it, or the song what is more. */
@@ -24,11 +27,11 @@ export interface Deviation {
   readonly by: number;
 }
 
-/** How a song stands against its target. */
+/** A song compared with its target. */
 export interface Attempt {
   /** By place. */
   readonly deviations: readonly Deviation[];
-  /** How many notes the target has in the stretch. */
+  /** Number of notes of the target in the stretch. */
   readonly wanted: number;
   /** Percent; 100 only where nothing differs. */
   readonly score: number;

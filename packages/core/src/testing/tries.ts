@@ -4,10 +4,12 @@ const proving = process.env['PROVE_SEED'];
 /** True in `npm run prove`, which tries all of what `npm test` tries a sample of. */
 export const proves = proving !== undefined;
 
-/** How many times as much is tried by `npm run prove`. */
+/** Factor of the tries in `npm run prove`. */
 const LONG = 10;
 
-/** How often a property is tried: so often from a fixed seed in `npm test`; ten times as often, from fresh seeds, to prove it. */
+/**
+ * Number of runs and seed of a property: a fixed seed in `npm test`; ten times the runs and fresh seeds in `npm run prove`.
+ */
 export function tries(numRuns: number, seed: number): { readonly numRuns: number; readonly seed: number } {
   return proving === undefined ? { numRuns, seed } : { numRuns: numRuns * LONG, seed: fresh(seed) };
 }

@@ -32,7 +32,7 @@ export function meter(beats: number, unit: Meter['unit'], groups = usualGroups(b
   return { beats, unit, groups };
 }
 
-/** Whether meters are written alike, however they are felt. */
+/** True for meters that are written alike, whatever their groups. */
 export function isSameMeter(one: BarMeter, other: BarMeter): boolean {
   return one.beats === other.beats && one.unit === other.unit;
 }
@@ -65,7 +65,7 @@ export function shortBar(ticks: number, usual: Meter): BarMeter | null {
   return { beats, unit, groups: usualGroups(beats, unit) };
 }
 
-/** Where each group of the bar starts, in ticks from the bar's start. */
+/** Starts of the groups of a bar, in ticks from the bar's start. */
 export function groupStarts(of: BarMeter): number[] {
   const starts: number[] = [];
   let at = 0;

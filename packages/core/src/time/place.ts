@@ -53,7 +53,7 @@ export function noteLength(ticks: number): string {
  */
 export function lengthName(ticks: number, of: Meter): string {
   const bars = Math.floor(ticks / barTicks(of));
-  // What would be read as no beat at all is not told.
+  // A part that would read as no beat at all is left out.
   const beats = Number(((ticks % barTicks(of)) / beatTicks(of)).toFixed(2));
   const words = [bars ? counted(bars, 'bar') : '', beats || !bars ? counted(beats, 'beat') : ''];
   return words.filter(Boolean).join(' ');

@@ -19,7 +19,7 @@ export function metricalWeight(tick: number, of: Meter): number {
   return 0.05;
 }
 
-/** Whether a place is felt at least as strong as a beat. */
+/** True for a place at least as strong as a beat. */
 export function isStrong(tick: number, of: Meter): boolean {
   return metricalWeight(tick, of) >= 0.6;
 }

@@ -24,7 +24,7 @@ import { sliceTimeline } from './slice.ts';
 
 export interface CompileOptions {
   readonly timing: Timing;
-  /** Whether it starts a beat earlier, so that what is played before its first beat is in it; not for a span. */
+  /** True for a start one beat earlier, so that strokes before the first beat are in it; not for a span. */
   readonly pickUp?: boolean;
 }
 
@@ -88,14 +88,14 @@ export function compile(
       for (const event of played.events) there.push(event);
       note(out, played);
     }
-    // What is in order slot by slot is soon in order as a whole.
+    // Events in order slot by slot are soon in order as a whole.
     for (const event of there.sort(byPlace)) out.events.push(event);
   }
   const whole = finish(out, index, frame);
   return scope.kind === 'span' ? spanOf(whole, scope, origin) : whole;
 }
 
-/** Whether the slot that follows a layer goes on with its pattern where the layer ends in it. */
+/** True where the next slot goes on with the pattern of a layer from the place where the layer ends. */
 function goesOnIn(next: Stretch | undefined, { pattern }: Layer, resolved: ResolvedLayer): boolean {
   const period = resolved.source.pattern.length;
   return (
@@ -108,7 +108,7 @@ function goesOnIn(next: Stretch | undefined, { pattern }: Layer, resolved: Resol
   );
 }
 
-/** Where the hits of a pattern outside any section come from. */
+/** Source of the hits of a pattern outside any section. */
 const ALONE = { occurrence: null, repeat: 0, section: null, slot: null };
 
 interface Emitted {
@@ -124,7 +124,7 @@ function note(out: Emitted, { glides, dropped }: LayerEvents): void {
   out.dropped += dropped;
 }
 
-/** How long a scope lasts and how it is counted. */
+/** Length of a scope, and its bars. */
 export type Frame = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'chords' | 'tempos'>;
 
 /**
@@ -238,7 +238,7 @@ function finish(
   { events, controls, glides, dropped }: Emitted,
   index: SongIndex,
   { length, lead, meters, markers, chords, tempos }: Frame,
-  /** How long a pattern is that comes round; null where nothing does. */
+  /** Length of the pattern that comes round; null for none. */
   period: number | null = null,
 ): Timeline {
   const { notes, merged } = settle(glided(events, glides, period));

@@ -6,7 +6,7 @@ import { barTicks, beatTicks } from '../time/meter.ts';
 import { playedPlaces } from './density.ts';
 import type { NoteEvent } from './events.ts';
 
-/** How much of the loudness of a whole kit each family makes, by velocity; what is struck harder carries farther. */
+/** Share of each family in the loudness of a whole kit, by velocity; harder strokes carry farther. */
 const FAMILY_FACTOR: Readonly<Record<Family, number>> = {
   kick: 1,
   snare: 1,

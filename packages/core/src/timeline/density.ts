@@ -35,7 +35,7 @@ export interface PlayedPlace extends OccurrencePlace {
   readonly rounds: number;
 }
 
-/** What every occurrence of the form plays, as it is written and without what lands after the song's end. */
+/** Events of every occurrence of the form as written, without landings after the song's end. */
 export function playedPlaces(document: SongDocument): readonly PlayedPlace[] {
   let landsInto: Landing | undefined;
   return occurrencePlaces(document).map((place) => {
@@ -51,14 +51,14 @@ export function playedPlaces(document: SongDocument): readonly PlayedPlace[] {
   });
 }
 
-/** Whether what a slot lands with sounds in some rounds of its section only. */
+/** True for a landing that sounds in some rounds of its section only. */
 function isTimed({ landing }: Slot): boolean {
   return landing?.times !== undefined;
 }
 
 const keptEvents = keptWhileSame<readonly NoteEvent[]>();
 
-/** What an occurrence plays in its place, worked out anew only when something that it plays has changed. */
+/** Events of an occurrence in its place, worked out anew only after a change of a record that it plays. */
 function eventsThere(
   document: SongDocument,
   { occurrence, section }: OccurrencePlace,
@@ -76,7 +76,7 @@ function allPatterns(document: SongDocument): readonly unknown[] {
   return parts.flatMap((part) => patternsOf(part.id));
 }
 
-/** What a section plays as it is written, worked out anew only when a record that it plays has changed. */
+/** Events of a section as written, worked out anew only after a change of a record that it plays. */
 export function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
   return keptEvents(
     section,
@@ -85,7 +85,7 @@ export function writtenEvents(document: SongDocument, section: Section): readonl
   );
 }
 
-/** What the written events of a section depend on beside itself: tempo and meter, its patterns worked out, and all rows. */
+/** Inputs of a section's events beside itself: tempo and meter, its patterns worked out, and all rows. */
 function playedRecords(document: SongDocument, section: Section): readonly unknown[] {
   const { song, parts, voicesOf, pattern } = indexOf(document);
   const resolved = patternsIn(section).map((id) => pattern(id) && resolve(document, id));

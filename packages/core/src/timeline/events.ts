@@ -5,7 +5,7 @@ import type { BarMeter } from '../time/meter.ts';
 import type { TempoMap } from '../time/tempo-map.ts';
 import type { Merged } from './settle.ts';
 
-/** Where an event comes from, so that a screen can light up what sounds and a check can name what differs. */
+/** Source of an event, so that a screen can light up what sounds and a check can name a difference. */
 export interface Source {
   /** Null outside the form. */
   readonly occurrence: Id | null;
@@ -30,9 +30,9 @@ export interface NoteEvent {
   /** With the accent on its place, and without. */
   readonly velocity: number;
   readonly plainVelocity: number;
-  /** What the accent adds, 0 where there is none. */
+  /** Raise by an accent; 0 for none. */
   readonly accent: number;
-  /** Whether it is a grace stroke, before the hit that it belongs to. */
+  /** True for a grace stroke, before the hit that it belongs to. */
   readonly grace: boolean;
   /** The row's grid step, where a key pressure accent ends. */
   readonly step: number;
@@ -41,9 +41,9 @@ export interface NoteEvent {
   readonly pan: number;
   /** Semitones by which a drum is tuned; heard in the app only, since a drum's MIDI note names the drum. */
   readonly tune: number;
-  /** Where another hit of its choke group ends it, if one does. */
+  /** Tick at which another hit of its choke group ends it, if one does. */
   readonly stopsAt: number | null;
-  /** How it slides into the next note of its part, if it does. */
+  /** Slide into the next note of its part, if any. */
   readonly glide: Glide | null;
   readonly from: Source;
 }
@@ -53,11 +53,11 @@ export interface Glide {
   readonly after: number;
   readonly until: number;
   readonly by: number;
-  /** How long the next note lasts, in ticks. */
+  /** Length of the next note, in ticks. */
   readonly into: number;
 }
 
-/** What moves all notes of a lane from a place on: pitch in semitones, filter and level 0..127. */
+/** Movement of all notes of a lane from a place on: pitch in semitones, filter and level 0..127. */
 export interface ControlEvent {
   readonly tick: number;
   /** The pattern whose controls it belongs to. */
@@ -74,7 +74,7 @@ export interface Timeline {
   readonly tempos: TempoMap;
   readonly meters: readonly { readonly tick: number; readonly meter: BarMeter }[];
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
-  /** Where chords begin. */
+  /** Starts of chords. */
   readonly chords: readonly { readonly tick: number; readonly chord: Chord }[];
   readonly events: readonly NoteEvent[];
   /** By place; of each lane and kind only changes. */

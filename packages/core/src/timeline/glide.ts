@@ -2,10 +2,10 @@ import type { Id } from '../names.ts';
 import { PPQ } from '../time/ticks.ts';
 import type { Glide, NoteEvent } from './events.ts';
 
-/** How long a rest a gliding note is held over at the most, in ticks: a 4/4 bar. */
+/** Longest rest that a gliding note is held over, in ticks: a 4/4 bar. */
 export const LONGEST_REST = 4 * PPQ;
 
-/** What a note asks for: a slide over the last `lasts` ticks before the next note, held for `longest` ticks at the most. */
+/** Wish of a note to slide over the last `lasts` ticks before the next note, held for `longest` ticks at the most. */
 export interface GlideWish {
   readonly lasts: number;
   readonly longest: number;

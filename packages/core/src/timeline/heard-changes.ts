@@ -2,7 +2,7 @@ import type { Id } from '../names.ts';
 import { barAt } from './compile.ts';
 import type { NoteEvent, Timeline } from './events.ts';
 
-/** What has become of hits: they are there now, gone, elsewhere, louder, softer, or otherwise (length, note or bend). */
+/** Changes of hits: added, gone, moved, louder, softer, or otherwise (length, note or bend). */
 export const HEARD = ['added', 'gone', 'moved', 'louder', 'softer', 'otherwise'] as const;
 
 /** Hits of a row of one pattern that are heard otherwise in the same way. */

@@ -11,7 +11,7 @@ import {
   type Timing,
 } from './layer-events.ts';
 
-/** What a layer played last in a place of the form, and where that stood. */
+/** Last events of a layer in a place of the form, with its setting then. */
 interface Kept {
   played: LayerEvents;
   standing: Standing;
@@ -48,7 +48,7 @@ export function keptLayerEvents(
     song.seed,
     ...parts,
     ...voicesOf(part),
-    // Where the tempo changes within the layer, it matters where and how.
+    // A change of tempo within the layer matters by its place and course.
     ...(tempo === null ? [standing.tempos, start] : [tempo]),
   ];
   const place = `${from.section} ${from.occurrence} ${from.repeat} ${from.slot} ${timing}`;

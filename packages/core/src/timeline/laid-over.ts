@@ -1,7 +1,7 @@
 import type { Id } from '../names.ts';
 import type { BarFigures } from './course.ts';
 
-/** What is told of a stretch of bars as a whole, each as in `BarFigures`. */
+/** Figures of a stretch of bars as a whole, each as in `BarFigures`. */
 type Mean = Pick<BarFigures, 'hits' | 'loudness'>;
 
 /** Two places of the form laid over each other from their first bars on. */

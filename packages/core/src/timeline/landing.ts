@@ -50,12 +50,12 @@ export function landingsAt(document: SongDocument, stretch: Stretch): readonly (
   return [...landed, ...opened].filter(({ voice }) => !stretch.occurrence?.silencedVoices.includes(voice));
 }
 
-/** Whether a landing or an opening sounds in this round of its section. */
+/** True for a landing or an opening that sounds in this round of its section. */
 function sounds({ times }: Landing | Opening, { repeat, occurrence }: Stretch): boolean {
   return times === undefined || soundsIn(times, repeat, occurrence?.times ?? 1);
 }
 
-/** How long a landing sounds, in ticks. */
+/** Length of a landing, in ticks. */
 const RINGS = PPQ * 2;
 
 /** The hit that marks the start of a stretch, at the drive of its place. */
@@ -131,7 +131,7 @@ function strike(
   ];
 }
 
-/** Whether a hit stands where a landing sounds in place of it: a hat of the same part on the first place. */
+/** True for a hit that a landing replaces: a hat of the same part on the first place. */
 export function givesWay(
   index: SongIndex,
   hit: ResolvedHit,

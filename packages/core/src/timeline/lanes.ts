@@ -16,7 +16,7 @@ export interface Lane {
   readonly part: Id;
   /** 0..15. */
   readonly channel: number;
-  /** How many semitones a full bend is either way; 0 where pitch does not move. */
+  /** Semitones of a full bend either way; 0 where pitch does not move. */
   readonly range: number;
   readonly name: string;
 }
@@ -34,7 +34,7 @@ export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   const { parts, patternsOf, pattern } = indexOf(document);
   const free = laneChannels(document);
   const lanes: Lane[] = [];
-  /** How far the bends of each channel reach. */
+  /** Range of the bends, by channel. */
   const ranges = new Map<number, number>();
   const channelFor = (id: Id, range: number): number | undefined => {
     const first = modulo(seedFrom('lane', id), Math.max(1, free.length));
@@ -60,7 +60,7 @@ export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   return byPattern;
 }
 
-/** Whether a pattern or one that it follows has controls at all, told without working it out. */
+/** True for a pattern with controls, its own or followed, told without working it out. */
 function mayMove(pattern: Pattern, byId: (id: Id) => Pattern | undefined): boolean {
   for (let at: Pattern | undefined = pattern; at; at = at.parent ? byId(at.parent) : undefined)
     if (at.controls) return at.controls.length > 0;
@@ -75,7 +75,7 @@ function rangeOf(controls: readonly Control[]): number {
   return Math.max(2, Math.ceil(Math.max(...reached)));
 }
 
-/** Whether a hit of the voice is moved by the pattern's controls. */
+/** True for a voice whose hits are moved by the pattern's controls. */
 export function isMoved({ controls }: ResolvedPattern, voice: Id): boolean {
   return controls.some((one) => one.voices.includes(voice));
 }
@@ -128,7 +128,7 @@ export function inOrder(events: readonly ControlEvent[]): ControlEvent[] {
     });
 }
 
-/** How a note is moved from a place on, `after` ticks from its start: semitones, filter and level 0..127. */
+/** Movement of a note from a place on, `after` ticks from its start: semitones, filter and level 0..127. */
 export interface Move {
   readonly after: number;
   readonly pitch: number;

@@ -30,30 +30,30 @@ export interface Ground {
   /** Of what counts the bars, and where the layer starts from the first of them, in ticks. */
   readonly meter: Meter;
   readonly counted: number;
-  /** Whether it ends with its slot, after which drums and notes that glide ring on. */
+  /** True for a layer that ends with its slot, after which drums and notes that glide ring on. */
   readonly ringsOn: boolean;
-  /** Whether what follows the slot goes on with the pattern, so that all its notes ring on. */
+  /** True where the next slot goes on with the pattern, so that all its notes ring on. */
   readonly goesOn: boolean;
-  /** What is struck in place of its hits on the first beat. */
+  /** Hits struck instead of its own on the first beat. */
   readonly landings: readonly (Landing | Opening)[];
   readonly lane: Lane | undefined;
   readonly from: Omit<Source, 'hit'>;
 }
 
-/** Where a layer stands in its scope: the tick at which it starts, and the scope's length and tempos. */
+/** Setting of a layer in its scope: its first tick, and the scope's length and tempos. */
 export interface Standing {
   readonly start: number;
   readonly end: number;
   readonly tempos: TempoMap;
 }
 
-/** What a layer plays where it stands. */
+/** Events of a layer in its setting. */
 export interface LayerEvents {
   readonly events: readonly NoteEvent[];
   readonly glides: readonly (readonly [NoteEvent, GlideWish])[];
   /** Grace strokes before the scope's start, which are left out. */
   readonly dropped: number;
-  /** Whether the start or the end of the scope has changed anything. */
+  /** True where the start or the end of the scope has changed anything. */
   readonly isClipped: boolean;
 }
 
@@ -143,14 +143,14 @@ export function layerEvents(
   return { events, glides, dropped, isClipped: isClipped || dropped > 0 };
 }
 
-/** What all hits of a row have in common. */
+/** Facts that all hits of a row share. */
 interface Row {
   readonly voice: Voice;
   readonly part: Part;
   readonly grid: Grid;
   readonly step: number;
   readonly drums: boolean;
-  /** What moves its notes, on a channel of their own. */
+  /** Mover of its notes, on a channel of their own. */
   readonly mover: Lane | undefined;
 }
 
@@ -163,7 +163,7 @@ function rowOf(index: SongIndex, source: ResolvedPattern, id: Id, lane: Lane | u
   return { voice, part, grid, step: gridTicks(grid), drums: part.type === 'drums', mover };
 }
 
-/** What a layer plays as far from where it was worked out as this many ticks. */
+/** Events of a layer, moved by so many ticks. */
 export function shifted({ events, glides, ...rest }: LayerEvents, by: number): LayerEvents {
   const wishes = new Map(glides);
   const out: [NoteEvent, GlideWish][] = [];

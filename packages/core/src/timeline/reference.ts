@@ -6,7 +6,7 @@ import type { Reference, Voice } from '../song/records.ts';
 import { PPQ } from '../time/ticks.ts';
 import { compile } from './compile.ts';
 
-/** What is heard within a 64th note of each other counts as together. */
+/** Notes within a 64th of each other are heard together. */
 const TOGETHER = PPQ / 16;
 
 const lived = new WeakMap<ResolvedPattern, Reference['notes']>();

@@ -1,4 +1,4 @@
-/** What is needed of a note to keep it clear of the next one; places and lengths in ticks. */
+/** Facts that keep a note clear of the next one; places and lengths in ticks. */
 export interface Settling {
   readonly tick: number;
   readonly channel: number;
@@ -18,7 +18,7 @@ export function byPlace(a: Settling, b: Settling): number {
   return a.tick - b.tick || a.channel - b.channel || a.note - b.note || b.velocity - a.velocity;
 }
 
-/** Whether notes are in order: most are, and to sort those takes longer than to look. */
+/** True for notes in order: most are, and to sort those takes longer than to look. */
 function isInPlace(notes: readonly Settling[]): boolean {
   for (let i = 1; i < notes.length; i++) {
     const [before, note] = [notes[i - 1], notes[i]];
@@ -37,7 +37,7 @@ export function settle<T extends Settling>(
   const sorted = isInPlace(input) ? input : input.toSorted(byPlace);
   const notes: T[] = [];
   const merged: Merged<T>[] = [];
-  // Where the last note of each channel and number stands, counted from 1.
+  // Place of the last note of each channel and number, counted from 1.
   const last = new Int32Array(16 * 128);
   for (const event of sorted) {
     const key = event.channel * 128 + event.note;

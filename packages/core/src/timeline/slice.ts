@@ -28,7 +28,7 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
     ],
     markers: inside(timeline.markers),
     chords: inside(timeline.chords),
-    // What was said before the slice holds at its start, unless it is said anew there.
+    // A value from before the slice holds at its start, unless another is set there.
     controls: inOrder(
       timeline.controls
         .filter((event) => event.tick < start + length)

@@ -8,7 +8,7 @@ import { liveReference } from '../timeline/reference.ts';
 import { referenceHits } from '../timeline/reference-edits.ts';
 import type { Tried } from './within.ts';
 
-/** What a pattern is compared with: another one, or a reference from a place in it, in ticks. */
+/** Counterpart of a comparison: another pattern, or a reference from a place in it, in ticks. */
 export type Counterpart =
   | { readonly kind: 'pattern'; readonly pattern: Id }
   | { readonly kind: 'reference'; readonly reference: Id; readonly from: number };
@@ -20,7 +20,7 @@ export interface Comparison {
   readonly differences: readonly HitDifference[];
   /** Notes of a reference that no row plays, counted. */
   readonly unmatched: number;
-  /** What to play to hear the counterpart. */
+  /** The counterpart to play. */
   readonly heard: Tried;
 }
 

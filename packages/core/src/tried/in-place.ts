@@ -14,10 +14,10 @@ import { barTicks } from '../time/meter.ts';
 import { tryFill } from './fill.ts';
 import type { Tried } from './within.ts';
 
-/** How many bars of what comes before and after are heard around what is made. */
+/** Number of bars before and after that are heard around a draft. */
 const AROUND = 2;
 
-/** What a pattern of the song is called while it is tried in another place. */
+/** Id of a pattern while it is tried in another place. */
 const TRIED_PATTERN = 'tried-pattern';
 
 /** Something that is heard where it will stand, and what of the song stands around it. */

@@ -15,7 +15,7 @@ export function tryFromShelf(document: SongDocument, item: ShelfPattern): Tried 
   return taken && tryEdit(document, taken.change, TRIED_PATTERN);
 }
 
-/** How many kicks of a shelf pattern, at the song's tempo and swing, meet a reference, and how many there are. */
+/** Number of kicks of a shelf pattern that meet a reference, at the song's tempo and swing, and number of all its kicks. */
 export function shelfMeetings(
   document: SongDocument,
   item: ShelfPattern,

@@ -12,7 +12,7 @@ export interface Tried {
 const TRIED_SECTION = 'tried-section';
 export const SCOPE: Scope = { kind: 'section', section: TRIED_SECTION };
 
-/** What is heard of the song's own patterns in a section of their own: since they fit already nothing is checked anew. */
+/** Tries patterns of the song in a section of their own: they fit already, and nothing is checked anew. */
 export function tryWithin(document: SongDocument, section: Pick<Section, 'slots' | 'meter'>): Tried {
   return { document: withRecord(document, sectionOf(section)), scope: SCOPE };
 }

@@ -5,7 +5,7 @@ import { PAPER } from './paper.ts';
 import type { DrumSound } from './sounds.ts';
 import { TIN } from './tin.ts';
 
-/** How each drum of each kit is rendered. */
+/** Renderers of each kit's drums. */
 export const KIT_DRUMS: Readonly<Record<KitId, Readonly<Record<DrumSound, Drum>>>> = {
   paper: PAPER,
   tin: TIN,

@@ -1,6 +1,6 @@
 export interface Kit {
   readonly name: string;
-  /** What it sounds like, in a few words. */
+  /** Character of the kit, in a few words. */
   readonly about: string;
 }
 

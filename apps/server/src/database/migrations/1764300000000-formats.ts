@@ -1,6 +1,6 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
-/** What is stored as JSON says in which format; all of before is of format 1. */
+/** Rows of JSON say their format; all of before are of format 1. */
 export class Formats1764300000000 implements MigrationInterface {
   readonly name = 'Formats1764300000000';
 

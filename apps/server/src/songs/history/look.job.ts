@@ -23,7 +23,7 @@ export interface LookDone {
   readonly now: number;
   /** All records, or those to put back. */
   readonly records: readonly SongRecord[];
-  /** What the song has now and had not then; empty where all records are given. */
+  /** Records that the song has now and had not then; empty where all records are given. */
   readonly remove: readonly Id[];
 }
 

@@ -7,7 +7,7 @@ import { type PackedUndo, packUndo, undone } from './undo.ts';
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
-/** How long every change is kept, and how long one an hour; after that it is one a day. In ms. */
+/** Time in which every change is kept, and in which one an hour is; after that one a day. In ms. */
 export const KEPT_WHOLE = DAY;
 export const KEPT_HOURLY = 7 * DAY;
 
@@ -48,7 +48,7 @@ export const thin: Work<ThinJob, ThinDone> = ({ songId, now }, { databaseFile, p
           gone: gone.map((change) => change.revision),
           covers: group.reduce((sum, change) => sum + change.covers, 0),
           undo: packUndo(changeBetween({ records }, { records: after })),
-          // Where the whole group leads back to.
+          // Format of the state that the whole group leads back to.
           format: group.at(-1)?.format ?? latest.format,
         });
       progress(i / groups.length);

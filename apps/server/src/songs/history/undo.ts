@@ -59,7 +59,7 @@ function withPatch(records: Records, patch: readonly Operation[]): Records {
   return next;
 }
 
-/** What was sound then is not checked again. */
+/** A state that was sound then is not checked again. */
 function withSet(records: Records, { put, remove }: ChangeSet): Records {
   const removed = new Set(remove);
   const left = Object.values(records).filter((record) => !removed.has(record.id));

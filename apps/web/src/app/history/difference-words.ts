@@ -23,10 +23,10 @@ export function recordWords(record: SongRecord): string {
     : KIND[record.kind];
 }
 
-/** How many differences are named; of the rest only the number is said. */
+/** Number of differences that are named; the rest is counted. */
 const MOST = 24;
 
-/** How a song of before differs from now, in words. */
+/** Words for the difference of an earlier song from the present one. */
 export function differenceWords(differences: readonly RecordDifference[]): string[] {
   const words = differences
     .slice(0, MOST)

@@ -20,7 +20,7 @@ test('tempo and place of another clock are told within a hair, though its messag
   expect(Math.abs(last.tempo - 132)).toBeLessThan(0.7);
   expect(last.tick).toBe(95 * 40);
   const exact = (95 * 60_000) / 132 / 24;
-  // What all are late by on average stays, since nobody can tell it.
+  // The average lateness stays, since nobody can tell it.
   expect(Math.abs(last.time - exact - 2)).toBeLessThan(1);
 });
 

@@ -1,11 +1,11 @@
 import { PPQ } from '@plucky/core';
 import { CLOCK_TICKS, POSITION_TICKS, SYNC } from './messages.ts';
 
-/** How many clocks a tempo is drawn from, two quarter notes, and how few will do at first. */
+/** Number of clocks that tell a tempo, two quarter notes, and the least number at first. */
 const MOST = 48;
 const FEWEST = 6;
 
-/** What another clock says: that it runs, at a place in ticks at a moment (ms) and by a tempo, or that it stands. */
+/** State of another clock: running, at a place in ticks at a moment (ms) and by a tempo, or standing. */
 export type Followed =
   | { readonly runs: false }
   | { readonly runs: true; readonly time: number; readonly tick: number; readonly tempo: number };

@@ -16,7 +16,7 @@ export class PortOut {
   #sentTo: number | null = null;
   /** By which it was sent so far. */
   #clock: Clock | null = null;
-  /** What was begun and not ended, as channel and note. */
+  /** Notes that were begun and not ended, as channel and note. */
   readonly #open = new Set<string>();
 
   constructor(port: OutPort, pageTime: (time: number) => number) {

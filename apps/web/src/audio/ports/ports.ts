@@ -1,4 +1,4 @@
-/** Where messages go. */
+/** Output for messages. */
 export interface OutPort {
   readonly id: string;
   readonly name: string;
@@ -6,7 +6,7 @@ export interface OutPort {
   send(bytes: Uint8Array, time: number): void;
 }
 
-/** Where messages come from. */
+/** Input of messages. */
 export interface InPort {
   readonly id: string;
   readonly name: string;
@@ -24,7 +24,7 @@ export const SIMULATED_EVENT = 'plucky-midi';
 /** The event by which a simulated port tells what was sent to it, with `SentMessage` as the detail. */
 export const SENT_EVENT = 'plucky-midi-sent';
 
-/** What was sent to the simulated port: the bytes, when they are to go out, and when they were sent, in ms of the page's clock. */
+/** Message to the simulated port: its bytes, its time to go out, and its sending, in ms of the page's clock. */
 export interface SentMessage {
   readonly bytes: readonly number[];
   readonly time: number;

@@ -8,7 +8,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { useArrival } from './arrival.ts';
 import { ArrivedFilePage } from './ArrivedFilePage.tsx';
 
-/** Where a MIDI file is looked at before it becomes a song. */
+/** Room to look at a MIDI file before it becomes a song. */
 export function ArriveRoom() {
   const brought = useArriving(({ file }) => file);
   const arrival = useArrival((state) => state.arrival);

@@ -16,7 +16,7 @@ import { FoldedForm } from './FoldedForm.tsx';
 import { HearBar } from './HearBar.tsx';
 import { NoteMapList } from './NoteMapList.tsx';
 
-/** What a section is called and is in the song, where that was changed, by the section's id. */
+/** Changed names and roles of sections, by the section's id. */
 export type Naming = Readonly<Record<string, Partial<Pick<Section, 'name' | 'role'>>>>;
 
 /** A file that was read, with the song that it would become: a proposal, of which nothing is made until it is taken. */

@@ -6,7 +6,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { type Arrival, choose, giveUp, useArrival } from './arrival.ts';
 import { lostWords } from './lost-words.ts';
 
-/** What a proposal comes to in figures, and how finely it tells patterns apart. */
+/** Figures of a proposal, and its tolerance. */
 export function Figures({ arrival: { file, swing: measured } }: { arrival: Arrival }) {
   const {
     chosen: { uses, tolerance, swing },
@@ -95,7 +95,7 @@ function headline(folded: Folded): string {
   return `${counted(folded.hits, 'hit')} fold into ${counted(patterns, 'pattern')} and ${counted(sections.length, 'section')}`;
 }
 
-/** What playing the fold out again has shown. */
+/** Result of playing the fold out again. */
 function Comparison({
   folded,
   unfolded: { same, missing, extra, bars },

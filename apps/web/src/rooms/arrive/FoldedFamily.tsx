@@ -13,7 +13,7 @@ import { barShares, marksOf } from '../../shared/ui/marks.ts';
 import { Miniature } from '../../shared/ui/Miniature.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
-/** How many patterns are drawn, the rest being counted, and how deep at the most. */
+/** Number of patterns drawn, the rest being counted, and their greatest depth. */
 const [DRAWN, DEEPEST] = [60, 2];
 
 /** The patterns of a proposal, each under the one that it follows. */

@@ -20,7 +20,7 @@ import { SlotPiece, slotRole, slotTint } from '../../shared/ui/SlotPiece.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
 const ROLES = Object.entries(SECTION_NAMES).map(([value, label]) => ({ value: value as SectionRole, label }));
-/** How high a line of the form is drawn, in px, and how many sections are; the rest is counted. */
+/** Height of a line of the form, in px, and number of sections drawn; the rest is counted. */
 const [LINE, DRAWN] = [26, 40];
 
 /** The form of a proposal, found by what repeats or by the file's markers; what a section is can be changed. */
@@ -66,7 +66,7 @@ function FoundSection({
 }: {
   document: SongDocument;
   place: OccurrencePlace;
-  /** Whether it was drawn before. */
+  /** True for one that was drawn before. */
   isAgain: boolean;
   onName: (section: string, fields: Partial<Pick<Section, 'name' | 'role'>>) => void;
 }) {

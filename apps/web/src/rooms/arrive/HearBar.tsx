@@ -25,7 +25,7 @@ const NAMES: Readonly<Record<Heard, string>> = { file: 'The file', fold: 'The fo
 export function HearBar({ arrival, document }: { arrival: Arrival; document: SongDocument | null }) {
   const [heard, setHeard] = useState<Heard>('fold');
   const isPlaying = useIsPlaying();
-  // What is heard ends with the page.
+  // Its sound ends with the page.
   useEffect(() => () => thePlayer().stop(), []);
   const play = (what: Heard, from: number) => {
     if (!document) return;

@@ -116,7 +116,7 @@ function KeptMaps({
   );
 }
 
-/** What a map says of the notes that there are. */
+/** The part of a map about the notes that there are. */
 function only(map: NoteMap, notes: readonly number[]): NoteMap {
   return Object.fromEntries(notes.flatMap((note) => (note in map ? [[note, map[note] ?? null]] : [])));
 }

@@ -21,26 +21,26 @@ export interface Arrival {
 export interface Proposal {
   readonly folded: Folded;
   readonly unfolded: Unfolded;
-  /** What of it is more than a song can hold, in words. */
+  /** Limits that the song would pass, in words. */
   readonly tooMuch: readonly string[];
 }
 
-/** What is made of a file, as it was suggested or chosen. */
+/** Uses of a file's tracks and notes, as suggested or chosen. */
 export interface Chosen {
   readonly uses: Readonly<Record<string, Use>>;
   readonly noteMap: NoteMap;
   readonly tolerance: number | null;
-  /** What is the song's swing; null for none, so that all swing is early and late. */
+  /** Swing of the song; null for none, so that all swing is early and late. */
   readonly swing: Swing | null;
 }
 
 interface State {
-  /** What is read; null before and where it was refused. */
+  /** The read file; null before, and where it was refused. */
   readonly arrival: Arrival | null;
   readonly refused: string | null;
   readonly chosen: Chosen;
   readonly proposal: Proposal | null;
-  /** How far the next proposal is, 0..1; null when none is worked out. */
+  /** Progress of the next proposal, 0..1; null when none is worked out. */
   readonly progress: number | null;
   readonly trouble: string | null;
 }
@@ -87,7 +87,7 @@ async function take(brought: File): Promise<void> {
   }
 }
 
-/** How a file is folded by what is chosen now. */
+/** Options of a fold by the present choices. */
 export function foldOptions({ name }: ArrivedFile): FoldOptions {
   return { name, seed: 1, ...useArrival.getState().chosen };
 }
@@ -101,7 +101,7 @@ export function choose(change: Partial<Chosen>): void {
   useArrival.setState({ chosen, progress: 0, trouble: null });
   const { file } = arrival;
   const options = foldOptions(file);
-  // What is told on the way may come after what came of it.
+  // A word on the way may come after the result.
   let isDone = false;
   const isStill = () => !isDone && useArrival.getState().chosen === chosen;
   const given = inWorker<Proposal>((folder) =>

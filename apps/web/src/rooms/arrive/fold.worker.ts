@@ -15,7 +15,7 @@ import {
 } from '@plucky/core';
 import { expose } from 'comlink';
 
-/** What became of a file: it was read, or why it was not, in words. */
+/** Result of reading a file: the file, or the reason against it in words. */
 export type Read =
   | { readonly file: ArrivedFile; readonly noteMap: NoteMap; readonly swing: Swing | null }
   | { readonly refused: string };

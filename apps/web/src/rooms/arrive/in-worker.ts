@@ -2,7 +2,7 @@ import { type Remote, wrap } from 'comlink';
 import { withWorker } from '../../shared/with-worker.ts';
 import type { Folder } from './fold.worker.ts';
 
-/** How long a file may take, in ms: one of 100,000 hits takes some seconds. */
+/** Longest time for a file, in ms: one of 100,000 hits takes some seconds. */
 const LONGEST = 60_000;
 
 /** Work that was given away, and the way to give it up. */

@@ -9,10 +9,10 @@ import {
   type Use,
 } from '@plucky/core';
 
-/** How many bars are named before the rest is only counted. */
+/** Number of bars named before the rest is only counted. */
 const NAMED = 8;
 
-/** What of a file is not in the song, in words: nothing is dropped unsaid. */
+/** Losses of a file in the song, in words: nothing is dropped unsaid. */
 export function lostWords(
   file: ArrivedFile,
   uses: Readonly<Record<string, Use>>,

@@ -24,7 +24,7 @@ export function forgetMap(name: string): void {
   }));
 }
 
-/** What a browser has kept, which anybody may have changed: only what are maps. */
+/** Note maps that a browser has kept, which anybody may have changed: only those that are maps. */
 function mapsIn(stored: unknown): Record<string, NoteMap> {
   const { maps } = (typeof stored === 'object' && stored !== null ? stored : {}) as { maps?: unknown };
   if (typeof maps !== 'object' || maps === null) return {};

@@ -13,7 +13,7 @@ export function BenchFrame({
   children,
 }: {
   recipe: ReactNode;
-  /** What is always in sight below the bench, such as the way into the song. */
+  /** Foot that is always in sight below the bench, such as the way into the song. */
   foot?: ReactNode;
   /** Between what lies on the bench, in steps of the theme. */
   gap?: number;

@@ -11,7 +11,7 @@ import { EndBench } from './end/EndBench.tsx';
 import { FillBench } from './fill/FillBench.tsx';
 import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
-/** Where fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
+/** Room in which fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
 export function FillsRoom() {
   const [document, near] = useCalm(useMusic());
   const wanted = useSession((session) => session.pattern);
@@ -33,7 +33,7 @@ export function FillsRoom() {
       reworkBuild(pattern);
       useRoom.setState({ make: 'build-up' });
     }
-    // What is in view when the room is entered is laid on the bench; what is chosen in it later is made from.
+    // The pattern in view is laid on the bench when the room is entered; one chosen later is the groove for new drafts.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [visit]);
   useEffect(() => {

@@ -11,7 +11,7 @@ const NAMES: Readonly<Record<Make, string>> = {
   ending: 'Ending',
 };
 
-/** What is made, and from which pattern. */
+/** Choice of the kind to make, and of its groove. */
 export function MakeChoice({ document, groove }: { document: SongDocument; groove: Id }) {
   const make = useRoom((room) => room.make);
   const index = indexOf(document);

@@ -6,7 +6,7 @@ import type { HowPlaced } from './session.ts';
 
 const SearchSelect = later(async () => (await import('../../shared/ui/SearchSelect.tsx')).SearchSelect);
 
-/** What places of a kind are called together. */
+/** Names of the kinds of place. */
 const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   slot: 'On the sheet',
   end: 'At the end',
@@ -15,7 +15,7 @@ const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   bar: 'At a bar of the song',
 };
 
-/** Where and how the chosen pattern is placed in the song. */
+/** Place of the chosen pattern in the song, and the way of placing it. */
 export function PlaceBar({
   document,
   places,
@@ -31,7 +31,7 @@ export function PlaceBar({
   places: readonly PlaceInSong[];
   where: PlaceInSong | undefined;
   how: HowPlaced;
-  /** How many come there, where it is one that comes again; null where it is not. */
+  /** Number of its places, for a place that comes again; null for others. */
   several: { readonly count: number; readonly hasOthers: boolean } | null;
   disabled: boolean;
   onWhere: (key: string) => void;

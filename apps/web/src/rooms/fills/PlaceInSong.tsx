@@ -23,13 +23,13 @@ export function PlaceInSong({
   onPlace,
 }: {
   document: SongDocument;
-  /** What it is made of, which tells where it likeliest goes. */
+  /** Its groove, which tells the likeliest place. */
   groove: Id;
-  /** What is placed; null while there is nothing. */
+  /** Pattern to place; null for none. */
   pattern: Pattern | null;
   /** More of its length, which come after it where each place gets one of its own. */
   others?: readonly Pattern[];
-  /** What it asks of its place besides what the room has agreed to. */
+  /** Settings of its place besides those of the room. */
   more?: Partial<Placing>;
   /** Told which patterns, as many as there are places for, how, and the place in words. */
   onPlace: (patterns: readonly Pattern[], put: PutInPlace, where: string) => void;

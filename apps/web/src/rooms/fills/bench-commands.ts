@@ -2,7 +2,7 @@ import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 
 const DIGITS = Array.from('1234567890');
 
-/** What the keys of the fills' bench do; each gives back false where there is nothing to do it to. */
+/** Deeds of the keys on the fills' bench; each gives back false where there is nothing to do it to. */
 export interface FillDeeds {
   /** Hears one, counted from 0. */
   readonly hear: (nth: number) => boolean;
@@ -35,7 +35,7 @@ export const FILL_COMMANDS = commandsFor<FillDeeds>()({
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
 });
 
-/** What the keys of the build-ups' bench do. */
+/** Deeds of the keys on the build-ups' bench. */
 export interface BuildDeeds {
   readonly hear: (nth: number) => boolean;
   readonly step: (by: number) => boolean;
@@ -66,7 +66,7 @@ export const BUILD_COMMANDS = commandsFor<BuildDeeds>()({
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
 });
 
-/** What the keys do where a drop-out or an ending is made. */
+/** Deeds of the keys on drop-outs and endings. */
 export interface EndDeeds {
   readonly hear: (heard: boolean) => void;
   readonly keep: () => boolean;

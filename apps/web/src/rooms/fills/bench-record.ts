@@ -4,7 +4,7 @@ import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore, useEdit } from '../../document/context.tsx';
 import { settle } from '../../document/store.ts';
 
-/** What lies on the bench of a song; a clear one where nothing was ever laid on it. */
+/** Bench of a song; a clear one where nothing was ever laid on it. */
 export function benchOf(document: SongDocument): Bench {
   return indexOf(document).bench ?? CLEAR_BENCH;
 }
@@ -13,7 +13,7 @@ export function useBench(): Bench {
   return useDocumentState((state) => benchOf(state.document));
 }
 
-/** How the bench is changed: by an edit that is undone there, or by what was worked out for one. */
+/** Deeds on the bench: by an edit that is undone there, or by a result that was worked out for one. */
 export interface BenchHands {
   readonly now: () => Bench;
   readonly change: (label: string, make: (bench: Bench) => Bench, gesture?: string) => boolean;

@@ -14,20 +14,20 @@ import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
 import { useSession } from '../../session/store.ts';
 
-/** What the room makes. */
+/** Kinds of pattern that the room makes. */
 export const MAKES = ['fill', 'build-up', 'drop-out', 'ending'] as const;
 export type Make = (typeof MAKES)[number];
 
-/** How a pattern is put into the song. */
+/** Way of placing a pattern in the song. */
 export interface HowPlaced {
   readonly how: Placing['how'];
   readonly landing: Landing | null;
-  /** Whether each place gets one of its own, and those that are there already give way; for places that come again. */
+  /** True where each place gets a fill of its own, and earlier ones give way; for places that come again. */
   readonly ownEach: boolean;
   readonly over: boolean;
 }
 
-/** What all benches of the room share: what is made, where in the song it goes and how. */
+/** State that all benches of the room share: the kind, and the place and way of placing. */
 interface Room extends HowPlaced {
   readonly make: Make;
   readonly where: string | null;
@@ -42,7 +42,7 @@ export const useRoom = createForSong<Room>(() => ({
   over: false,
 }));
 
-/** Whether a pattern was made from its parent as what this room makes, so that more is made from the parent than from it. */
+/** True for a pattern that this room made from its parent, so that more is made from the parent than from it. */
 export function isMadeHere({ builtBy, madeBy, parent, role }: Pattern): boolean {
   return parent !== undefined && ((builtBy ?? madeBy) !== undefined || role === 'fill');
 }
@@ -70,7 +70,7 @@ function roleOf(make: Make): PatternRole {
   return make === 'drop-out' ? 'break' : make;
 }
 
-/** How what is made is put where the room has agreed to. */
+/** Placing of a draft, as the room has agreed to. */
 export function usePlacing(): Placing {
   const { how, landing, over } = useRoom();
   return useMemo(() => ({ how, landing, over }), [how, landing, over]);

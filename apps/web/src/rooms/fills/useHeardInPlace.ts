@@ -15,10 +15,10 @@ export function useHeardInPlace(
     more,
   }: {
     readonly title: string;
-    /** What it is called among what is heard around it. */
+    /** Its name among the patterns around it. */
     readonly what: string;
     readonly playsAtOnce: boolean;
-    /** What it asks of its place besides what the room has agreed to. */
+    /** Settings of its place besides those of the room. */
     readonly more?: Partial<Placing>;
   },
 ): TriedInPlace | null {
@@ -33,7 +33,7 @@ export function useHeardInPlace(
   return tried;
 }
 
-/** What is heard around something that is made, in the order of hearing. */
+/** Names of the patterns around a draft, in the order of hearing. */
 function aroundWords({ within, follows }: TriedInPlace, what: string, groove: string): string {
   if (within === undefined) return `${groove}, ${what}, then ${groove} again`;
   return `${within}, ${what}, then ${follows ?? 'the end'}`;

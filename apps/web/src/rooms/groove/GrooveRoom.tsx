@@ -29,7 +29,7 @@ const ComparePanel = later(async () => (await import('./compare/ComparePanel.tsx
 const ZoomButtons = later(async () => (await import('./rows/ZoomButtons.tsx')).ZoomButtons);
 const Take = later(async () => (await import('./recording/Take.ts')).Take);
 
-/** Where grooves are made and varied: the family, the rows, and what is chosen. */
+/** Room to make and vary grooves: the family, the rows, and the inspector. */
 export function GrooveRoom() {
   const document = useSong();
   const id = useSession((session) => session.pattern);
@@ -96,7 +96,7 @@ function usePreviewed(view: PatternView): PatternView {
   );
 }
 
-/** What stands beside the rows: what is chosen, or the tool that is open. */
+/** Panel beside the rows: the inspector, or the tool that is open. */
 const Side = memo(function Side({ view }: { view: PatternView }) {
   const panel = useSession((session) => session.panel);
   const { id } = view.resolved.pattern;

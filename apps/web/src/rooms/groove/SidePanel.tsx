@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { openPanel } from '../../session/store.ts';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
-/** What stands beside the rows; a tool has a title and can be closed. */
+/** Panel beside the rows; a tool has a title and can be closed. */
 export function SidePanel({
   label,
   about,
@@ -15,7 +15,7 @@ export function SidePanel({
   label: string;
   about?: string;
   title?: string;
-  /** Whether a list within scrolls, and not the panel as a whole. */
+  /** True for a panel within which a list scrolls, and not the panel as a whole. */
   fills?: boolean;
   children: ReactNode;
 }) {

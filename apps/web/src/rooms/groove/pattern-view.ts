@@ -37,7 +37,7 @@ export interface Row {
   readonly detail: string;
   readonly family: Family;
   readonly grid: Grid;
-  /** Whether it is a note that the song's key has not. */
+  /** True for a note outside the song's key. */
   readonly isOutside: boolean;
 }
 
@@ -57,14 +57,14 @@ export interface HeardStroke {
   readonly velocity: number;
 }
 
-/** What hits are placed on: it stays the same object while only hits are edited. */
+/** Frame of the hits: it stays the same object while only hits are edited. */
 export interface Frame {
   readonly rows: readonly Row[];
   readonly meter: Meter;
   readonly length: number;
   readonly swing: Swing;
   readonly tempo: number;
-  /** Where a hit written at `at` on a row would be heard. */
+  /** Heard place of a hit that is written at `at` on a row. */
   readonly heardAt: (row: Row, at: number) => number;
 }
 

@@ -37,7 +37,7 @@ const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = 
   { kind: 'pattern', label: 'One per pattern' },
 ];
 
-/** What leaves and how, and the button that lets it leave. */
+/** Options of the hand-off, and the button that makes it. */
 export function ExportSettings({
   form,
   options,
@@ -45,7 +45,7 @@ export function ExportSettings({
   result,
 }: {
   form: UseFormReturn<ExportOptions>;
-  /** What the form says at this moment. */
+  /** Present options of the form. */
   options: ExportOptions;
   leaving: ReturnType<typeof useLeaving>;
   /** The hand-off that is looked at. */

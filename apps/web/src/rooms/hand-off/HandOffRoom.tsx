@@ -7,7 +7,7 @@ import { useKeptHandOffs, useLeaving, useOptionsForm } from './useHandOff.ts';
 
 const ReceiverPanel = later(async () => (await import('./receiver/ReceiverPanel.tsx')).ReceiverPanel);
 
-/** Where the song leaves as MIDI regions, each read back and compared before it is offered. */
+/** Room in which the song leaves as MIDI regions, each read back and compared before it is offered. */
 export function HandOffRoom() {
   const { form, options } = useOptionsForm();
   const { kept, shown, choose } = useKeptHandOffs();

@@ -11,10 +11,10 @@ import {
 import { useMemo } from 'react';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
-/** How many bars are named before it is said how many more there are. */
+/** Number of bars named before the rest is only counted. */
 const NAMED = 6;
 
-/** What the files of the song cannot hold, in words, each with what can be done about it. Nothing where they hold it all. */
+/** Losses of the song in its files, in words, each with a remedy. Nothing where the files hold it all. */
 export function LossWords({ document, options }: { document: SongDocument; options: ExportOptions }) {
   const words = useMemo(() => lossWords(document, options), [document, options]);
   if (!words.length) return null;

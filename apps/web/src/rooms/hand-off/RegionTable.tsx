@@ -24,7 +24,7 @@ export function RegionTable({
   onChoose,
 }: {
   form: UseFormReturn<ExportOptions>;
-  /** What the form says at this moment. */
+  /** Present options of the form. */
   options: ExportOptions;
   /** The hand-off that is looked at. */
   result: ExportResult | null;
@@ -89,7 +89,10 @@ export function RegionTable({
   );
 }
 
-/** How files are written by some options, with fields in one order so that two that say the same are the same; which leave is told by the regions. */
+/**
+ * Options that decide the bytes of files, with fields in one order so that equal ones have one text; the regions tell which
+ * leave.
+ */
 function howOf(options: ExportOptions): unknown {
   return Object.entries(omit(options, 'ticks')).sort(([a], [b]) => (a < b ? -1 : 1));
 }

@@ -7,7 +7,7 @@ import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
 import { type SearchOption, SearchSelect } from '../../shared/ui/SearchSelect.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
-/** What of a song can be written as a score. */
+/** Pattern, section or song that can be written as a score. */
 interface Writable extends SearchOption<string> {
   readonly scope: Scope;
 }

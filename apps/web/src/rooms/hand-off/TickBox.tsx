@@ -8,7 +8,7 @@ export function TickBox({
   isMixed = false,
   onTick,
 }: {
-  /** What it is called where no text stands beside it. */
+  /** Name where no text is beside it. */
   label?: string;
   isTicked: boolean;
   isMixed?: boolean;

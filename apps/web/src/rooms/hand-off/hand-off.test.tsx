@@ -129,7 +129,7 @@ test('the room remembers how the song leaves and what has left, and says before 
   expect(within(table()).getAllByText('same')).toHaveLength(6);
   const then = () => screen.getByRole('status', { name: 'Since then' }).textContent;
   expect(then()).toBe('3 differ from hand-off 1.');
-  // What is not to leave any more is told as well.
+  // A region that is not to leave any more is told as well.
   await userEvent.click(screen.getByRole('button', { name: 'One song file' }));
   await waitFor(() => expect(then()).toBe('2 differ from hand-off 1, 1 is gone.'));
 });

@@ -1,7 +1,7 @@
 import type { ExportOptions } from '@plucky/core';
 import { api, ApiError, type ExportResult, type ExportState } from '../../api/client.ts';
 
-/** How often the server is asked how an export is, in ms. */
+/** Time between two questions about an export's state, in ms. */
 const ASK_EVERY = 250;
 
 /**

@@ -68,7 +68,7 @@ export const REGION_COLUMNS = columns([
       </Box>
     ),
   }),
-  // What has no place comes last.
+  // A region without a place comes last.
   accessor(({ startBar }) => startBar ?? undefined, {
     id: 'bars',
     header: 'Bars',

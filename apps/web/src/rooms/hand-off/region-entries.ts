@@ -13,11 +13,11 @@ import { BEFORE, type SinceWords, sinceWords, STATE_COLORS, STATE_WORDS } from '
 
 /** One line of the table: a region that could leave, and what has left of it. */
 export interface Entry extends RegionPlan {
-  /** Whether it leaves. */
+  /** True for a region that leaves. */
   readonly isTicked: boolean;
-  /** How many notes of it leave. */
+  /** Number of its notes that leave. */
   readonly hits: number;
-  /** What has become of it since it left, in words; null while nothing has left or that is not known. */
+  /** Its state since the hand-off, in words; null before one, and for an unknown one. */
   readonly since: SinceWords | null;
   readonly left: (ExportedRegionFace & { readonly url: string }) | null;
 }
@@ -42,7 +42,7 @@ export function regionEntries(
       return { ...region, hits, isTicked: false, since: STAYS, left: null };
     const file = left.get(region.id);
     const now = since?.get(region.id);
-    // What is as it left can be had as it left.
+    // A region that is unchanged can be had as it left.
     const isThere = isAsLeft || now?.state === 'same';
     return {
       ...region,

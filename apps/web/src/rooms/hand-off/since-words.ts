@@ -1,7 +1,7 @@
 import { counted, type HeardChange, indexOf, type Since, type SongDocument } from '@plucky/core';
 import type { Token } from '../../shared/ui/tokens.ts';
 
-/** What has become of a region, in a few words, with all of it where there is more. */
+/** State of a region since its hand-off, in a few words, with all of it where there is more. */
 export interface SinceWords {
   readonly word: string;
   readonly color: Token;
@@ -19,10 +19,10 @@ export const STATE_COLORS = { new: 'hat', changed: 'warn', otherwise: 'soft', sa
 /** A region that has left, of which it is not known, or not known any more, what has become of it. */
 export const BEFORE: SinceWords = { word: 'handed off before', color: 'faint', more: [] };
 
-/** How many changes stand in the table itself. */
+/** Number of changes shown in the table itself. */
 const SHOWN = 2;
 
-/** What has become of a region since it left. */
+/** Words for the state of a region since its hand-off. */
 export function sinceWords(document: SongDocument, since: Since): SinceWords {
   const said = { word: STATE_WORDS[since.state], color: STATE_COLORS[since.state], more: [] };
   if (since.state !== 'changed') return said;

@@ -1,4 +1,4 @@
-/** What the browser takes as a file that is dragged out of the page: type, name and address. */
+/** Type, name and address of a file that is dragged out of the page, as browsers take it. */
 const FILE_BY_ADDRESS = 'DownloadURL';
 
 /**

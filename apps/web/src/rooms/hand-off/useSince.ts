@@ -14,7 +14,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { api, type ExportResult } from '../../api/client.ts';
 import { useDocumentState } from '../../document/context.tsx';
 
-/** How a song left, with what was left out as usual. */
+/** Options of an earlier hand-off, with the usual ones for the rest. */
 export function optionsOfResult({ options }: ExportResult): ExportOptions {
   return { ...USUAL_EXPORT, ...options };
 }

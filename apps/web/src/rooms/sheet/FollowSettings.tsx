@@ -7,7 +7,7 @@ import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import type { PlacedSection } from './PlacedSection.ts';
 
-/** What a section says otherwise than the one that it follows, each difference with the way back. */
+/** Differences of a section from the one that it follows, each with the way back. */
 export function FollowSettings({ document, occurrence, section }: PlacedSection) {
   const edit = useEdit();
   const followed = section.follows === undefined ? undefined : indexOf(document).section(section.follows);

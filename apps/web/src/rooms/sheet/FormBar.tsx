@@ -28,7 +28,7 @@ const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).
 const Course = later(async () => (await import('./Course.tsx')).Course);
 
 const PHRASES = [2, 4, 8] as const;
-/** How wide a bar of the form is drawn, and a section at the least, in px. */
+/** Width of a bar of the form, and least width of a section, in px. */
 const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
 /** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
@@ -143,7 +143,7 @@ const Top = styled('div')({ position: 'sticky', top: 0, zIndex: 3 });
 
 const Bar = styled('div')({
   display: 'flex',
-  // Where the tools would leave the form little room they stand below it.
+  // Below the form where the tools would leave it little room.
   flexWrap: 'wrap',
   gap: 8,
   alignItems: 'center',
@@ -189,7 +189,7 @@ const Band = styled('div')({
   },
 });
 
-/** What a section of this role is tinted with; its name says the same. */
+/** Tint of a section's role; its name says the same. */
 function roleTint(role: SectionRole): string {
   if (role === 'build-up') return color('build');
   return role === 'chorus' ? color('fill') : color('page');
@@ -209,7 +209,7 @@ const SectionBlock = memo(function SectionBlock({
   name: string;
   role: SectionRole;
   times: number;
-  /** How long it is, repeats counted, and the bar of the song in which it begins. */
+  /** Length, repeats counted, and first bar in the song. */
   bars: number;
   firstBar: number;
   chosen: boolean;

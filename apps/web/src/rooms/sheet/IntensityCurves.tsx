@@ -30,7 +30,7 @@ interface Held {
   readonly nth: number;
 }
 
-/** How far within its section the point at its start or end stands, in px. */
+/** Distance of the first and last point from the section's edge, in px. */
 const ASIDE = 12;
 
 /** The points of a curve, or where it rests its two ends, so that there is something to take hold of. */
@@ -146,7 +146,7 @@ export function IntensityCurves({
       )}
       {places.flatMap((place) => {
         const { id } = place.occurrence;
-        // Where a curve rests it is taken hold of in the section that is chosen, so that the others stay readable.
+        // A curve at rest is taken hold of in the chosen section, so that the others stay readable.
         if (!place.occurrence[curve] && id !== chosen) return [];
         return shownPoints(place, curve).map((point, nth) => {
           const held = { place, kind: curve, nth };

@@ -5,10 +5,10 @@ import { drumRows } from './drum-rows.ts';
 import type { PlacedSection } from './PlacedSection.ts';
 import { RoundsSelect } from './RoundsSelect.tsx';
 
-/** How loud a section opens, when that is first wanted. */
+/** Velocity of a section's opening, at first. */
 const USUAL = 112;
 
-/** What is struck on the first beat of a section, without a pattern of its own. */
+/** Hit on the first beat of a section, without a pattern of its own. */
 export function OpensWith({ document, section }: PlacedSection) {
   const edit = useEdit();
   const { opening } = section;

@@ -17,7 +17,7 @@ export function ResizeHandle({
   /** Of the slot, in ticks. */
   length: number;
   meter: Meter;
-  /** How many ticks a full line lasts. */
+  /** Ticks of a full line. */
   full: number;
   onBegin: () => void;
 }) {

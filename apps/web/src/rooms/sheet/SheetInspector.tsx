@@ -9,11 +9,11 @@ import { type ChosenSlot, chosenSlots } from './chosen-slots.ts';
 import { SectionSettings } from './SectionSettings.tsx';
 import { SlotSettings } from './SlotSettings.tsx';
 
-/** What is chosen on the sheet: slots, and the section of one of them. */
+/** Inspector of the sheet: the chosen slots, and the section of one of them. */
 export const SheetInspector = memo(function SheetInspector() {
   const now = useSong();
   const pressed = useSessionFields('slot', 'slots', 'occurrence');
-  // What is pressed on the sheet is painted before what is said of it here.
+  // A press on the sheet is painted before its words here.
   const [{ document, choice }, near] = useCalm(
     useMemo(() => ({ document: now, choice: pressed }), [now, pressed]),
   );

@@ -14,22 +14,22 @@ import type { SlotFace } from './slot-face.ts';
 /** A piece of a slot as a line draws it. */
 export interface DrawnPiece {
   readonly slot: Id;
-  /** Where it stands on its line and in its slot, and how long it and its slot are, in ticks. */
+  /** Place on its line and in its slot, and the lengths of both, in ticks. */
   readonly onLine: number;
   readonly inSlot: number;
   readonly length: number;
   readonly slotLength: number;
   readonly face: SlotFace;
-  /** What differs here from the section that this one follows, in words; empty where nothing does. */
+  /** Differences from the section that this one follows, in words; empty for none. */
   readonly differs: string;
   readonly isChosen: boolean;
-  /** Where in the slot the song is played from, in ticks; null where that is not chosen on this piece. */
+  /** Place in the slot from which the song is played, in ticks; null where none is chosen on this piece. */
   readonly beat: number | null;
-  /** Whether it ends with something that is only planned. */
+  /** True for a piece whose end is only planned. */
   readonly isPlanned: boolean;
 }
 
-/** What all pieces of a line have in common. */
+/** Props that all pieces of a line share. */
 interface OfLine {
   readonly occurrence: Id;
   readonly section: Id;
@@ -70,7 +70,7 @@ function beatUnder({ currentTarget, clientX, detail }: MouseEvent, length: numbe
   return Math.floor(Math.min(at, length - 1) / beatTicks(meter)) * beatTicks(meter);
 }
 
-/** What is carried on the sheet: a slot of a section, at its place there. */
+/** Slot that is carried on the sheet, at its place there. */
 export interface CarriedSlot {
   readonly section: Id;
   readonly slot: Id;

@@ -49,7 +49,7 @@ export function SheetRoom() {
   const inBand = useDeferredValue(document);
   const placesInBand = useMemo(() => occurrencePlaces(inBand), [inBand]);
   const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
-  // How dense it is follows what is painted, also when the sheet is opened.
+  // Density follows the painted song, also when the sheet is opened.
   const measured = useDeferredValue(document, null);
   const density = useMemo(() => (measured ? densities(measured) : NO_DENSITY), [measured]);
   const bare = useMemo(() => {
@@ -95,7 +95,7 @@ export function SheetRoom() {
     if (at >= 0) goTo(at);
   });
   usePlayhead(show);
-  // What was added is brought into view once it has a line.
+  // An added section is brought into view once it has a line.
   const wanted = useRef<Id | null>(null);
   useEffect(() => {
     if (wanted.current === null) return;
@@ -187,7 +187,7 @@ export function SheetRoom() {
 /** No line is measured yet. */
 const NO_DENSITY: ReturnType<typeof densities> = new Map();
 
-/** How high a line is with what stands below it, in px. */
+/** Height of a line with its foot, in px. */
 function heightOf(lines: readonly LineOfSheet[], at: number): number {
   const [line, next] = [lines[at], lines[at + 1]];
   const below = LINE.gap + (next?.place === line?.place ? 0 : LINE.stanza);
@@ -205,7 +205,7 @@ const Page = styled('section')(({ theme }) => ({
     columnGap: '10px',
     paddingBottom: LINE.gap,
     scrollMarginTop: '96px',
-    // What changes in a line moves nothing within the others.
+    // A change within a line moves nothing in the others.
     contain: 'layout style',
   },
   // A section's name needs more room than its only line, and may stand beside its second one.
@@ -244,7 +244,7 @@ function EmptySheet() {
   );
 }
 
-/** Where the lines' play heads are kept, and how to show the one that is heard. */
+/** Keeper of the lines' play heads, with the way to show the sounding one. */
 function useSheetPlayhead(document: SongDocument, onLine: (key: string) => void) {
   const heads = useRef(new Map<string, HTMLElement>());
   const keepers = useRef(new Map<string, (element: HTMLElement | null) => void>());
@@ -264,7 +264,7 @@ function useSheetPlayhead(document: SongDocument, onLine: (key: string) => void)
       const { phraseBars } = indexOf(document).song;
       const at = lineAt(document, place + what.origin, phraseBars);
       if (at && at.key !== line.current) {
-        // Where playing begins the page stays; from there on it follows.
+        // The page stays at the place where playing begins; from there on it follows.
         if (line.current) follow(at.key);
         line.current = at.key;
       }

@@ -11,7 +11,7 @@ import type { ChosenProps } from './SlotChoices.tsx';
 import { useEditInSlot } from './useEditInSlot.ts';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
-/** What can be done to the chosen slots. */
+/** Buttons for the chosen slots. */
 export function SlotButtons({ document, chosen }: ChosenProps) {
   const navigate = useNavigate();
   const deeds = useSlotDeeds();
@@ -112,7 +112,7 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
   );
 }
 
-/** Where a slot is cut in two; what it plays goes on in the second half. */
+/** Cut of a slot in two; its layers go on in the second half. */
 function CutAt({ document, chosen: [one] }: ChosenProps) {
   const deeds = useSlotDeeds();
   if (!one) return null;

@@ -32,7 +32,7 @@ export interface ChosenProps {
   readonly chosen: readonly ChosenSlot[];
 }
 
-/** What a list shows where the chosen slots differ. */
+/** Entry of a list for chosen slots that differ. */
 const SEVERAL = { value: ' ', label: 'several', disabled: true };
 
 /** Which pattern a part plays through the chosen slots. */
@@ -56,7 +56,7 @@ export function PartChoice({ document, chosen, part }: ChosenProps & { part: Par
   );
 }
 
-/** How long the chosen slots are: from a list, or typed to the tick. */
+/** Length of the chosen slots: from a list, or typed to the tick. */
 export function LengthChoice({ document, chosen }: ChosenProps) {
   const resize = useResizeSlots();
   const [first] = chosen;

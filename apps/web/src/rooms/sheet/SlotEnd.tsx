@@ -23,10 +23,10 @@ import type { SlotProps } from './SlotLayers.tsx';
 
 type Slowing = NonNullable<Slot['slows']>;
 
-/** How loud a landing is, and to how many percent a slot slows, when that is first wanted. */
+/** Velocity of a landing, and percent of a slowing, at first. */
 const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 
-/** How a slot ends: what marks the start of whatever follows it, and whether it slows down before that. */
+/** End of a slot: the mark of the next start, and the slowing before it. */
 export function SlotEnd({ document, section, slot }: SlotProps) {
   const edit = useEdit();
   const { parts, song } = indexOf(document);

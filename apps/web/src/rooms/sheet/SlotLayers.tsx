@@ -129,7 +129,7 @@ function LayerForm({
   const { from, to } = stretchOf(layer, slot.length) ?? { from: 0, to: slot.length };
   const begins: Begins = layer.start === 'on' ? 'on' : startOf(layer) ? 'place' : 'start';
   const { length } = slot;
-  /** What counts from the slot's end goes on doing so. */
+  /** A place that counts from the slot's end goes on doing so. */
   const setStretch = (start: number, end: number, gesture: string) =>
     set(
       {

@@ -10,7 +10,7 @@ import { SlotChords } from './SlotChords.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
 
-/** What the chosen slots play, how long they are, and what is silenced in them alone. */
+/** Patterns of the chosen slots, their length, and their own silences. */
 export const SlotSettings = memo(function SlotSettings({
   document,
   chosen,

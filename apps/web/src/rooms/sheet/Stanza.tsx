@@ -23,10 +23,10 @@ import { headKey, type LineOfSheet } from './sheet-lines.ts';
 import { type DrawnPiece, SheetLine } from './SheetLine.tsx';
 import { faceOf } from './slot-face.ts';
 
-/** How high a line is drawn with the gap after it, a section's only one, and the gap after a section, in px. */
+/** Height of a line with the gap after it, of a section's only one, and the gap after a section, in px. */
 export const LINE = { height: 48, gap: 8, only: 76, stanza: 16 };
 
-/** What all lines of the sheet share: how it looks is said once for all slots, of which there are many. */
+/** Look of all lines of the sheet, said once for all slots, of which there are many. */
 export const SHEET_STYLE = {
   '& .phrase': { display: 'flex' },
   '& .bar': { width: 30, flex: 'none', color: color('faint'), fontSize: `${TEXT.small}px !important` },
@@ -106,7 +106,7 @@ export const SHEET_STYLE = {
 
 const keptDifferences = keptWhileSame<ReadonlyMap<string, string>>();
 
-/** What differs from the section that is followed, in words, by slot. */
+/** Differences from the section that is followed, in words, by slot. */
 function differencesBySlot(document: SongDocument, section: Section): ReadonlyMap<string, string> {
   return new Map(
     sectionDifferences(document, section).map(({ slot, isMissing, words }) => [
@@ -146,13 +146,13 @@ export function StanzaLine({
   density: number;
   /** The densest line of the song, which fills its bar. */
   most: number;
-  /** Whether the phrase ends as if nothing ended there. */
+  /** True for a phrase that ends as if nothing ended there. */
   isBare: boolean;
-  /** What is planned for the end of the phrase, while a plan is looked at. */
+  /** Planned end of the phrase, while a plan is looked at. */
   planned: string;
-  /** How much differs on it from a target that the song is held against. */
+  /** Number of its differences from a target. */
   differs: number;
-  /** Whether it is only looked at, as what is performed is. */
+  /** True for a line that is only looked at, such as one of a performance. */
   isFixed: boolean;
   /** The keys of the slots that are chosen. */
   chosen: ReadonlySet<string>;
@@ -160,7 +160,7 @@ export function StanzaLine({
   from: { readonly slot: string; readonly beat: number } | null;
   /** The part that alone is drawn; null for all. */
   part: string | null;
-  /** Where the play head of a line is kept. */
+  /** Keeper of a line's play head. */
   headFor: (key: string) => (element: HTMLElement | null) => void;
 }) {
   const { place, line, nth } = of;
@@ -246,7 +246,7 @@ const SectionHead = memo(function SectionHead({
   isFixed: boolean;
   name: string;
   about: string;
-  /** What it follows, with how many changes. */
+  /** Name of the section that it follows, with the number of changes. */
   follows: string | undefined;
 }) {
   const edit = useEdit();

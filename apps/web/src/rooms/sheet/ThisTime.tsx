@@ -17,7 +17,7 @@ import { drumRows } from './drum-rows.ts';
 import { INTENSITY_LOOK } from './intensity-look.ts';
 import type { PlacedSection } from './PlacedSection.ts';
 
-/** What one occurrence of a section does otherwise than the section is written. */
+/** Deviations of one occurrence of a section from the section as written. */
 export function ThisTime({ document, occurrence, section }: PlacedSection) {
   const edit = useEdit();
   const length = sectionLength(section) * occurrence.times;

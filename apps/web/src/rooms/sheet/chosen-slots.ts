@@ -43,7 +43,7 @@ export function placeOf({ occurrence, slot }: ChosenSlot): SlotAt {
   return { occurrence: occurrence.id, slot: slot.id };
 }
 
-/** What tells a slot of the form from all others. */
+/** Key of a slot of the form, unlike all others. */
 export function keyOf({ occurrence, slot }: SlotAt): string {
   return `${occurrence} ${slot}`;
 }
@@ -86,7 +86,7 @@ export function chosenStretch(
   return first && last ? { from: first.start, to: last.start + last.slot.length } : null;
 }
 
-/** Where a slot starts in the song, in ticks as if all of it were in its section's meter, so that its bars are the song's. */
+/** Start of a slot in the song, in ticks as if all of it were in its section's meter, so that its bars are the song's. */
 export function startInSong(document: SongDocument, { occurrence, section, slot }: ChosenSlot): number {
   const place = occurrencePlaces(document).find((one) => one.occurrence === occurrence);
   const before = section.slots.slice(0, section.slots.indexOf(slot));

@@ -1,7 +1,7 @@
 import type { Intensity } from '@plucky/core';
 import type { Token } from '../../shared/ui/tokens.ts';
 
-/** How each curve is called and drawn. */
+/** Name and look of each curve. */
 export const INTENSITY_LOOK: Readonly<
   Record<Intensity, { readonly name: string; readonly ink: Token; readonly dashes: string }>
 > = {

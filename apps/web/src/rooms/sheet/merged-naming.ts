@@ -1,7 +1,7 @@
 import { type Id, indexOf, type Naming, type SongDocument, unusedName } from '@plucky/core';
 import { freshId } from '../../shared/fresh-id.ts';
 
-/** What a pattern that is merged for a part is called. */
+/** Name of a pattern that is merged for a part. */
 export function mergedNaming(document: SongDocument, part: Id): Naming {
   return { id: freshId(), name: unusedName(indexOf(document), part, 'Merged') };
 }

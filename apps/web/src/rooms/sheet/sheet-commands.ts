@@ -1,7 +1,7 @@
 import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 import type { SlotDeeds } from './useSlotDeeds.ts';
 
-/** What the keys of the sheet do, to the slots that are chosen. */
+/** Deeds of the sheet's keys on the chosen slots. */
 export interface SheetDeeds extends SlotDeeds {
   readonly go: (by: number) => void;
   /** Chooses the slot before or after too. */

@@ -17,11 +17,11 @@ import type { Mark } from '../../shared/ui/Miniature.tsx';
 import { pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';
 import { slotWords } from './slot-words.ts';
 
-/** What is drawn of a piece of a slot. */
+/** Drawing of a piece of a slot. */
 export interface SlotFace {
   readonly number: number;
   readonly title: string;
-  /** What else it layers. */
+  /** Its other layers. */
   readonly others: string;
   readonly role: PatternRole | null;
   readonly words: string;
@@ -29,7 +29,7 @@ export interface SlotFace {
   readonly isLast: boolean;
   readonly marks: readonly Mark[];
   readonly barShares: readonly number[];
-  /** Where on the piece a swell up to the slot's end begins, as a share of it; null where none sounds. */
+  /** Start of a swell up to the slot's end on the piece, as a share of it; null for none. */
   readonly swell: number | null;
   /** The pattern that a double press shows. */
   readonly pattern: string | null;

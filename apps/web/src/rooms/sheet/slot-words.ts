@@ -1,6 +1,6 @@
 import { chordNames, indexOf, isEndRole, type Slot, type SongDocument, stretchOf } from '@plucky/core';
 
-/** What is special about a slot in few words: rows that are out, what it ends with, how it slows and what follows it. */
+/** Words for a slot's deviations: rows that are out, its end, its slowing and its mark of the next start. */
 export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {
   const { pattern, voice } = indexOf(document);
   const role = slot.layers

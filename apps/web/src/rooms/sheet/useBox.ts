@@ -11,7 +11,7 @@ export interface Box {
   readonly bottom: number;
 }
 
-/** What a press begins something else on. */
+/** Elements on which a press begins something else. */
 const OTHERS = 'button, input, a, h2, [role="combobox"], .edge';
 
 /** Draws a box from a press beside the slots, and chooses every slot that it meets. */

@@ -27,7 +27,7 @@ import { notify } from '../../shared/ui/notify.ts';
 import { chosenSlots, inOneSection, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
 import { mergedNaming } from './merged-naming.ts';
 
-/** What can be done to the chosen slots of the sheet, each of these one step to undo. */
+/** Deeds on the chosen slots of the sheet, each of them one step to undo. */
 export interface SlotDeeds {
   /** Adds a slot of the section's groove after the chosen ones, or at the end of a chosen section. */
   readonly add: () => void;

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { api, type ShelfItem } from '../../api/client.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 
-/** How long the pointer or the focus rests on a groove before it is heard, in ms. */
+/** Rest of the pointer or the focus on a groove before it is heard, in ms. */
 const REST = 180;
 
 /** The groove that is heard, and the way to hear another; what plays ends with the list. */

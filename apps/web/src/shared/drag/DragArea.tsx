@@ -22,7 +22,7 @@ import { PICK_UP } from './pick-up.ts';
 import { stepThrough } from './step-through.ts';
 import type { Carried } from './useCarried.ts';
 
-/** How far the pointer goes before a press is a drag, in pixels. */
+/** Way of the pointer from a press to a drag, in pixels. */
 export const DISTANCE = 6;
 
 const INSTRUCTIONS = `Press ${capsOf(PICK_UP).join(' ')} to pick this up. While it is carried, arrows move it, Enter lays it down, and Escape puts it back.`;
@@ -56,9 +56,9 @@ export function DragArea<T>({
   scrolls = true,
   children,
 }: {
-  /** What was carried, and what it was let go of on. */
+  /** The carried thing, and the place where it was let go of. */
   onDrop: (carried: Carried<T>, onto: Carried<T>) => void;
-  /** Whether what it stands in scrolls when something is carried to its edge; not where it stays in view by itself. */
+  /** True where its container scrolls when something is carried to its edge; not where it stays in view by itself. */
   scrolls?: boolean;
   children: ReactNode;
 }) {

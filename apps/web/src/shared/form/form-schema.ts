@@ -2,5 +2,5 @@ import type { Zod } from '@plucky/core';
 import type { FieldValues } from 'react-hook-form';
 import type { ZodType } from 'zod';
 
-/** What a form's values may be, built of core's schemas, so that each rule stands once. */
+/** Schema of a form's values, built of core's schemas, so that each rule stands once. */
 export type FormSchema<T extends FieldValues> = (z: Zod) => ZodType<T, T>;

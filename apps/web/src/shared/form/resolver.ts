@@ -10,7 +10,7 @@ export function schemaResolver<T extends FieldValues>(schema: FormSchema<T>): Re
   };
 }
 
-/** What a schema says of a value, as a sentence. */
+/** Message of a schema about a value, as a sentence. */
 export function sentence(message: string | undefined): string {
   return message ? `${message.charAt(0).toUpperCase()}${message.slice(1)}.` : '';
 }

@@ -21,7 +21,7 @@ export function useKeptNumber(
     await form.handleSubmit((kept) => {
       if (kept.number !== number) onKeep(kept.number);
     })();
-    // Where it was not kept after all, what stands is shown again.
+    // A value that was not kept gives way to the real one.
     form.reset();
   };
   const input = form.register('number', { setValueAs: numberIn, onBlur: () => void settle() });
@@ -38,7 +38,7 @@ export function useKeptNumber(
   };
 }
 
-/** What is typed, with a comma or a point before its decimals; not a number when nothing is. */
+/** Typed number, with a comma or a point before its decimals; NaN for none. */
 function numberIn(typed: unknown): number {
   const text = String(typed).trim();
   return text === '' ? NaN : Number(text.replace(',', '.'));

@@ -1,6 +1,6 @@
 import { isForControl } from './for-control.ts';
 
-/** Whether a key pressed where this stands is kept from the room. */
+/** True for a key that is kept from the room when pressed here. */
 function keeps(html: string, key: string): boolean {
   document.body.innerHTML = html;
   let kept = false;

@@ -8,7 +8,7 @@ function isTextField(at: HTMLElement): boolean {
   return (at instanceof HTMLInputElement && TEXT_TYPES.has(at.type)) || at instanceof HTMLTextAreaElement;
 }
 
-/** Whether a key press belongs to a text field, a menu, a dialog or something that is carried rather than to the room. */
+/** True for a key press that belongs to a text field, a menu, a dialog or a drag rather than to the room. */
 export function isForControl(event: KeyboardEvent): boolean {
   if (keysAreHeld()) return true;
   const at = event.target;
@@ -20,13 +20,13 @@ export function isForControl(event: KeyboardEvent): boolean {
   if (at.closest('[data-keys="room"]')) return false;
   if (at.closest('[role="menu"],[role="listbox"],[role="dialog"]')) return true;
   const list = at.closest('[role="combobox"]');
-  // What was chosen last keeps the focus, and a closed list has no use for other keys than those that open it.
+  // The last choice keeps the focus, and a closed list has no use for other keys than those that open it.
   if (list) return list.getAttribute('aria-expanded') === 'true' || OPENS_LIST.has(event.key);
   if (event.key === 'Enter' && at.closest('button,a')) return true;
   return at instanceof HTMLInputElement && (at.type !== 'range' || event.key.startsWith('Arrow'));
 }
 
-/** Whether Ctrl, or Cmd on a Mac, is held. */
+/** True while Ctrl, or Cmd on a Mac, is held. */
 export function hasCommand(event: Pick<KeyboardEvent, 'ctrlKey' | 'metaKey'>): boolean {
   return event.ctrlKey || event.metaKey;
 }

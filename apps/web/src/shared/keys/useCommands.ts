@@ -42,7 +42,7 @@ export function useCommands<C>(commands: Commands<C>, context: C, enabled = true
 
 const LETTER = /^[a-z]$/;
 
-/** What each key is bound to. Shift makes no difference to a letter that nothing is bound to with it. */
+/** Command of each key. Shift makes no difference to a letter that has no command with it. */
 function bindings(commands: Commands<never>): ReadonlyMap<string, Bound> {
   const bound = new Map<string, Bound>();
   for (const [id, { keys, also = [] }] of Object.entries(commands))

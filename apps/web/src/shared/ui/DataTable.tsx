@@ -49,7 +49,7 @@ export function DataTable<T extends { readonly id: string }>({
   label: string;
   columns: readonly ColumnDef<typeof features, T>[];
   data: readonly T[];
-  /** What scrolls the table, where it can be long. */
+  /** Scroller of the table, where it can be long. */
   scroller?: RefObject<HTMLElement | null>;
   /** The column that says what its row is about. */
   rowHead?: string;

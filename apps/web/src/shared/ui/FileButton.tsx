@@ -10,7 +10,7 @@ export function FileButton({
   onFiles,
   ...button
 }: {
-  /** What is chosen, for those who do not see the button. */
+  /** Chosen value, for those who do not see the button. */
   label: string;
   accept: string;
   multiple?: boolean;

@@ -11,7 +11,7 @@ export interface Mark {
   readonly followed?: boolean;
 }
 
-/** Where a family stands between the top (0) and the bottom (1). */
+/** Height of a family between the top (0) and the bottom (1). */
 const LEVEL: Readonly<Record<Family, number>> = {
   cymbal: 0,
   hat: 0.12,
@@ -33,7 +33,7 @@ export const Miniature = memo(function Miniature({
 }: {
   marks: readonly Mark[];
   height: number;
-  /** Where bar lines stand, as shares of the length. */
+  /** Bar lines, as shares of the length. */
   barShares?: readonly number[];
 }) {
   return (

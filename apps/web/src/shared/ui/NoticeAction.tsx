@@ -1,7 +1,7 @@
 import { Button } from '@mui/material';
 import type { ReactNode } from 'react';
 
-/** What can be done about a notice, in the notice's own ink. */
+/** Action of a notice, in the notice's own ink. */
 export function NoticeAction({ onClick, children }: { onClick: () => void; children: ReactNode }) {
   return (
     <Button

@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import { Logo } from './Logo.tsx';
 import { color } from './tokens.ts';
 
-/** What all heads look like. */
+/** Look of all heads. */
 export const HEAD = {
   display: 'flex',
   alignItems: 'center',

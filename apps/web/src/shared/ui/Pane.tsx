@@ -8,7 +8,7 @@ export const PANE_WIDTH = 1000;
 export const PANE_PADDING = { above: 24, below: 9 };
 const { above: ABOVE, below: BELOW } = PANE_PADDING;
 
-/** How far from the top a share (0..1) of a pane's values stands in one of `height` px, and back. */
+/** Distance from the top of a share (0..1) of a pane's values, in a pane of `height` px, and back. */
 export function paneY(share: number, height: number): number {
   return height - BELOW - share * (height - ABOVE - BELOW);
 }
@@ -112,7 +112,7 @@ export interface CurvePointProps {
   /** Its place: a share of the width, and px from the top. */
   readonly left: number;
   readonly top: number;
-  /** How many px it stands beside its place, where another one may stand there too. */
+  /** Distance beside its place in px, where another one may stand there too. */
   readonly aside?: number;
   readonly onKeyDown: (event: KeyboardEvent) => void;
   /** Tells the pointer that takes hold of it. */

@@ -11,7 +11,7 @@ export function PatternSelect({
   patterns: readonly { readonly pattern: Pattern; readonly depth: number }[];
   value: string | null;
   none?: None | undefined;
-  /** What else there is to choose. */
+  /** Further choices. */
   extra?: readonly Option<string>[];
   onChange: (pattern: string) => void;
 }) {

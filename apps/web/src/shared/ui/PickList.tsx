@@ -10,7 +10,7 @@ export interface Pick<K extends string = string> {
   /** It cannot be taken; `about` says why. */
   readonly unfit?: boolean;
   readonly picture: ReactNode;
-  /** What there is to do with it while it is chosen. */
+  /** Actions on it while it is chosen. */
   readonly actions?: ReactNode;
 }
 

@@ -21,14 +21,14 @@ export function PopoverButton({
   onOpen,
   ...button
 }: Pick<ButtonProps, 'title' | 'aria-label' | 'sx'> & {
-  /** What the dialog is called. */
+  /** Name of the dialog. */
   name: string;
   text: ReactNode;
-  /** What is in it; given how to close it. */
+  /** Content, given the way to close it. */
   children: ReactNode | ((close: () => void) => ReactNode);
   paper?: ButtonProps['sx'];
   goesUp?: boolean;
-  /** Whether it can be shown: it is placed by the size that it has then. */
+  /** True once it can be shown: it is placed by its size then. */
   isReady?: boolean;
   onOpen?: () => void;
 }) {

@@ -11,7 +11,7 @@ export function QuietButton({
 }: {
   children: ReactNode;
   title?: string;
-  /** What it is called where its words alone do not say what it is about. */
+  /** Name of the choice, where its words alone do not say it. */
   label?: string;
   onClick: () => void;
 }) {

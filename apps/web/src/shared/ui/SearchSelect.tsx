@@ -16,7 +16,7 @@ export interface SearchOption<T extends string> {
   readonly group: string;
 }
 
-/** How many are listed at a time; typing finds the rest. */
+/** Number of entries listed at a time; typing finds the rest. */
 const LISTED = 60;
 const found = createFilterOptions<SearchOption<string>>({ limit: LISTED });
 

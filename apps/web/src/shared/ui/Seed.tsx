@@ -14,7 +14,7 @@ export function Seed({
   onType,
 }: {
   value: number;
-  /** What the way to another one is called. */
+  /** Name of the way to another one. */
   another?: string;
   primary?: boolean;
   onAnother: () => void;

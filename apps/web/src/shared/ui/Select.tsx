@@ -4,9 +4,9 @@ import { color, TEXT } from './tokens.ts';
 export interface Option<T> {
   readonly value: T;
   readonly label: string;
-  /** How many generations below the first one it stands. */
+  /** Number of generations below the first one. */
   readonly depth?: number;
-  /** What it is about, under its name. */
+  /** Explanation under its name. */
   readonly about?: string;
   readonly disabled?: boolean;
 }
@@ -22,7 +22,7 @@ export interface SelectProps {
   readonly sx?: TextFieldProps['sx'];
 }
 
-/** What choosing nothing is called, and does. */
+/** Choice of nothing: its name, and its effect. */
 export interface None {
   readonly label: string;
   readonly choose: () => void;
@@ -60,7 +60,7 @@ export function Select<T extends string | number>({
       sx={field.sx ?? null}
       value={value ?? NONE}
       onChange={(event) => {
-        // What a menu item was given, numbers too.
+        // Value that a menu item was given, numbers too.
         const given: unknown = event.target.value;
         const chosen = options.find((one) => one.value === given);
         if (chosen) onChange(chosen.value);

@@ -23,7 +23,7 @@ export function TypedNumber({
   step?: number;
   text: string;
   isTyped: boolean;
-  /** Whether no slider beside it says the same and opens it with Enter. */
+  /** True where no slider beside it says the same and opens it with Enter. */
   isAlone?: boolean;
   onTyped: (isTyped: boolean) => void;
   onChange: (value: number) => void;

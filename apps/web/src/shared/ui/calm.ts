@@ -1,7 +1,7 @@
 import { type PointerEvent, useDeferredValue, useState } from 'react';
 import { flushSync } from 'react-dom';
 
-/** What is hung on a panel that shows a calm value, so that nothing is pressed in it that is out of date. */
+/** Handlers for a panel with a calm value, so that nothing out of date is pressed in it. */
 export interface NearPress {
   onPointerMoveCapture: (event: PointerEvent) => void;
   onPointerDownCapture: () => void;

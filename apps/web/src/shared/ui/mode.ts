@@ -3,7 +3,7 @@ import { persist } from 'zustand/middleware';
 import type { Mode } from './tokens.ts';
 
 interface ModeState {
-  /** What the person chose; null follows the system. */
+  /** Mode that the person chose; null follows the system. */
   readonly chosen: Mode | null;
 }
 

@@ -5,13 +5,13 @@ import { familyColor } from './tokens.ts';
 /** A hit as it is drawn, in px. */
 export interface StemShape {
   readonly x: number;
-  /** Where the stem stands and how tall it is. */
+  /** Foot of the stem, and its height. */
   readonly base: number;
   readonly height: number;
   readonly origin: Origin;
   readonly chosen?: boolean;
   readonly accented?: boolean;
-  /** How far a held note is drawn; drums have none. */
+  /** Length of a held note's tail; drums have none. */
   readonly tail?: number;
   /** The other strokes of a roll or a flam: where each stands and how tall it is. */
   readonly strokes?: readonly { readonly x: number; readonly height: number }[];

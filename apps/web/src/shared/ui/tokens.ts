@@ -73,16 +73,16 @@ export const MONO = '"Spline Sans Mono Variable", ui-monospace, monospace';
 export const TEXT = {
   /** Marks in a picture, and the words on them. */
   tiny: 11,
-  /** What a choice is about, under it. */
+  /** Explanation under a choice. */
   fine: 11.5,
   /** Labels over a group, and figures beside a name. */
   small: 12,
-  /** What is said beside or under something. */
+  /** Note beside or under something. */
   note: 12.5,
   plain: 13,
-  /** What is pressed. */
+  /** Buttons. */
   control: 13.5,
-  /** What is typed or chosen in. */
+  /** Fields. */
   field: 14,
   /** A name in a list, in a panel, and over one. */
   name: 15,

@@ -1,9 +1,9 @@
 import { type KeyboardEvent, useEffect, useRef } from 'react';
 import type { Gesture } from './useGesture.ts';
 
-/** How long after the last press keys are one gesture, in ms. */
+/** Pause after which a key press begins another gesture, in ms. */
 const PAUSE = 700;
-/** How many steps a page key goes. */
+/** Steps of a page key. */
 const PAGE = 10;
 
 /**

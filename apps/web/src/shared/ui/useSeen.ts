@@ -11,7 +11,7 @@ export function useSeen({
   scroller,
 }: {
   count: number;
-  /** How high a line is, in px; where the page has less room it may be higher. */
+  /** Height of a line, in px; where the page has less room it may be higher. */
   height: (index: number) => number;
   scroller: RefObject<HTMLElement | null>;
 }) {

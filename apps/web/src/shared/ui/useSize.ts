@@ -8,7 +8,7 @@ export function useSize(ref: RefObject<HTMLElement | null>): { width: number; he
     if (!element) return;
     const measure = () => {
       const { clientWidth: width, clientHeight: height } = element;
-      // What is not laid out has no size yet.
+      // An element without layout has no size yet.
       if (width)
         setSize((size) => (size.width === width && size.height === height ? size : { width, height }));
     };

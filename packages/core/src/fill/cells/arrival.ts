@@ -6,7 +6,7 @@ import { beatTicks } from '../../time/meter.ts';
 import { PPQ } from '../../time/ticks.ts';
 import { byStep, type CellContext, cellStarts, fillStart } from './cell.ts';
 
-/** How loud the one stroke is that a fill stops on. */
+/** Velocity of the one stroke that a fill stops on. */
 const STOP = 118;
 
 /**

@@ -16,12 +16,12 @@ import type { Meter } from '../../time/meter.ts';
 import { drumsOf } from '../travel.ts';
 import { accentsOf, hasGhosts, isFlam, stepsOf } from './figure.ts';
 
-/** How loud ghost notes between accents are. */
+/** Softest and loudest velocity of ghost notes between accents. */
 export const [SOFTEST_GHOST, LOUDEST_GHOST] = [25, 45];
-/** How much accents stand above the swell, and what share of it other strokes and the foot have. */
+/** Rise of accents above the swell, and the shares of it for plain strokes and for the foot. */
 const [ACCENT, PLAIN, FOOT] = [12, 0.78, 0.92];
 
-/** What cells are played on, and what they answer. Places are in ticks from the start of the fill's pattern. */
+/** The setting of a fill's cells: kit, groove and recipe. Places are in ticks from the start of the fill's pattern. */
 export interface CellContext {
   readonly recipe: FillRecipe;
   readonly meter: Meter;
@@ -32,7 +32,7 @@ export interface CellContext {
   readonly drums: readonly Voice[];
   readonly snare: Voice | undefined;
   readonly kick: Voice | undefined;
-  /** Where the groove has its kick, and where it has its kick or its backbeat. */
+  /** Places of the groove's kicks, and of its kicks and backbeats together. */
   readonly kicks: readonly number[];
   readonly strong: readonly number[];
 }
@@ -117,7 +117,7 @@ export function byStep(strokes: readonly CellStroke[]): CellStroke[] {
   return [...strokes].sort((a, b) => a.step - b.step);
 }
 
-/** Where a fill begins in its pattern, in ticks. */
+/** Start of a fill in its pattern, in ticks. */
 export function fillStart({ length, recipe }: CellContext): number {
   return length - recipe.takeOver;
 }
@@ -128,7 +128,7 @@ export function ableFigures({ recipe, kick }: CellContext): readonly Figure[] {
   return FIGURES.filter((figure) => figure !== 'linear' || canFoot);
 }
 
-/** Where each cell of a plan starts, in ticks, the first of them at `from`. */
+/** Starts of the cells of a plan, in ticks, the first at `from`. */
 export function cellStarts({ cells, grid }: CellPlan, from: number): number[] {
   const step = gridTicks(grid);
   let at = from;
@@ -139,7 +139,7 @@ export function cellStarts({ cells, grid }: CellPlan, from: number): number[] {
   });
 }
 
-/** How many grid steps a plan tiles. */
+/** Number of grid steps that a plan tiles. */
 export function planSteps({ cells }: Pick<CellPlan, 'cells'>): number {
   return cells.reduce((sum, cell) => sum + cell.steps, 0);
 }

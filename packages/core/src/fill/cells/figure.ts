@@ -1,6 +1,6 @@
 import type { AccentShape, Figure } from '../../song/cell-plan.ts';
 
-/** What a step of a figure is: a hand, the foot, or a rest. */
+/** A step of a figure: a hand, the foot, or a rest. */
 export type Step = 'R' | 'L' | 'F' | '.';
 
 /** Stickings as the trade's rudiments have them, gone round for as many steps as a cell has. */
@@ -33,12 +33,12 @@ export function stepsOf(figure: Figure, steps: number, turn = 0): Step[] {
   return Array.from({ length: steps }, (_, i) => round.charAt(i % round.length) as Step);
 }
 
-/** Whether the strokes of a figure that are no accents are ghost notes on the snare. */
+/** True for a figure whose unaccented strokes are ghost notes on the snare. */
 export function hasGhosts(figure: Figure): boolean {
   return figure === 'double' || figure === 'paradiddle' || figure === 'six-stroke';
 }
 
-/** Whether the first of each pair of strokes is a flam. */
+/** True for a step that begins a pair with a flam. */
 export function isFlam(figure: Figure, step: number): boolean {
   return figure === 'flam tap' && step % 2 === 0;
 }

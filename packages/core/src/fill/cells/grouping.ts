@@ -7,7 +7,7 @@ export interface Grouping {
   readonly weight: number;
 }
 
-/** How much less likely a grouping is whose odd cell comes first, and one without a repeat. */
+/** Weight of a grouping with its odd cell first, and of one without a repeat. */
 const [TURNED, ALONE] = [0.4, 0.12];
 
 /**

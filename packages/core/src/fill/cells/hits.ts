@@ -30,12 +30,12 @@ export function cellHits(plan: CellPlan, from: number, voices: ReadonlySet<Id>):
   return hits;
 }
 
-/** Whether the foot has a part in a plan, so that the groove's own kick makes way. */
+/** True for a plan with a part for the foot; the groove's own kick makes way for it. */
 export function usesFoot({ cells }: CellPlan): boolean {
   return cells.some((cell) => cell.strokes.some((stroke) => stroke.by === 'F'));
 }
 
-/** Whether a figure is heard twice or more: two cells whose strokes fall on the same steps by the same hands. */
+/** True for a plan that plays a figure twice or more: two cells with strokes on the same steps by the same hands. */
 export function repeatsCell({ cells }: CellPlan): boolean {
   const seen = new Set<string>();
   return cells.some((cell) => {

@@ -15,11 +15,11 @@ import { arrive } from './arrival.ts';
 import { ableFigures, type CellContext, type CellIdea, cellOf } from './cell.ts';
 import { groupingName, groupingsOf } from './grouping.ts';
 
-/** How many bars are planned as one; a longer stretch, as of a long take, is planned piece by piece. */
+/** Most bars that are planned as one; a longer stretch, such as a long take, is planned in pieces. */
 const BARS_AT_ONCE = 2;
 /** Below this share of places played (percent), figures have rests. */
 const FULL = 60;
-/** How likely the usual arrival is, and a figure of its own for the last cell. */
+/** Chance of the usual arrival, and of another figure for the last cell. */
 const [RUNS_IN, ANOTHER_LAST] = [0.45, 0.5];
 
 /**
@@ -144,7 +144,7 @@ function ideaFor(letter: string, steps: number, context: CellContext, random: Ra
   };
 }
 
-/** How likely figures are beside one another. */
+/** Weights of the figures. */
 const FIGURE_WEIGHTS: Readonly<Record<Figure, number>> = {
   single: 1,
   double: 0.9,
@@ -202,7 +202,7 @@ function commonest(sizes: readonly number[]): number {
   return [...sizes].sort((a, b) => count(b) - count(a) || b - a)[0] ?? LEAST_STEPS;
 }
 
-/** How the fill arrives: as the recipe says, where it leaves a gap, else drawn; few cells mostly run in, to come again. */
+/** Arrival of a fill: the recipe's, where it leaves a gap, else drawn; short plans mostly run in, to come again. */
 function arrivalFor({ recipe, kick, meter }: CellContext, cells: number, random: Random): Arrival {
   if (recipe.gap > 0) return 'gap and flam';
   const long = recipe.takeOver >= 2 * beatTicks(meter);

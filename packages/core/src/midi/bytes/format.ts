@@ -32,7 +32,7 @@ export interface MidiTrack {
   readonly events: readonly MidiEvent[];
   /** Notes that are written between them, in any order; what was read has none, but their ons and offs as events. */
   readonly notes?: readonly MidiNote[];
-  /** Where the track ends, in ticks. */
+  /** End of the track, in ticks. */
   readonly length: number;
 }
 

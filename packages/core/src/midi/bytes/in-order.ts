@@ -1,6 +1,6 @@
 import type { MidiEvent, MidiNote, MidiTrack } from './format.ts';
 
-/** What comes first among events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
+/** Order of events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
 const RANK: Partial<Record<MidiEvent['type'], number>> = {
   noteOff: 1,
   controller: 2,
@@ -27,7 +27,7 @@ export function inTrackOrder(events: readonly MidiEvent[]): readonly MidiEvent[]
   return inOrderOf(events, keyOf);
 }
 
-/** What is told of a track, from its start to its end. */
+/** Content of a track, from its start to its end. */
 export interface Told {
   readonly event: (event: MidiEvent) => unknown;
   readonly begins: (note: MidiNote) => unknown;
@@ -71,7 +71,7 @@ function endingKey(note: MidiNote | undefined): number {
   return note ? endOf(note) * RANKS + ENDS : Infinity;
 }
 
-/** What a note-off says; readers ignore it, and 64 is the value the standard gives devices without release velocity. */
+/** Release velocity of a note-off; readers ignore it, and 64 is the standard's value for devices without it. */
 export const RELEASE_VELOCITY = 64;
 
 /** All of a track as events, in order. */

@@ -42,7 +42,7 @@ export class ByteSink {
     this.byte(value & 0x7f);
   }
 
-  /** What has been written so far; later writes do not change it. */
+  /** Bytes written so far; later writes do not change them. */
   done(): Uint8Array<ArrayBuffer> {
     return new Uint8Array(this.#bytes.slice(0, this.#length));
   }

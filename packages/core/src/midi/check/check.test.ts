@@ -59,7 +59,7 @@ function everything(fields: Partial<ExportOptions>) {
   return { bytes, check: (changed: Uint8Array) => verify(changed, meant, timeline).differences };
 }
 
-/** Where a file holds release velocities, by an independent reader's events and their sizes. */
+/** Places of release velocities in a file, by an independent reader's events and their sizes. */
 function releaseVelocities(bytes: Uint8Array): number[] {
   const out: number[] = [];
   for (let at = 0; at + 2 < bytes.length; at++) {

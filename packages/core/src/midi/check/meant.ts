@@ -13,14 +13,14 @@ export interface MeantNote extends MidiNote {
   readonly who: string;
 }
 
-/** What a track should hold: its notes, and everything else in words. */
+/** Meant content of a track: its notes, and everything else in words. */
 export interface MeantTrack {
   readonly name: string;
   readonly notes: readonly MeantNote[];
   readonly says: readonly string[];
 }
 
-/** What a file should hold, as it follows from the timeline. */
+/** Meant content of a file, as it follows from the timeline. */
 export interface MeantFile {
   readonly format: number;
   readonly ppq: number;
@@ -29,7 +29,7 @@ export interface MeantFile {
   readonly tracks: readonly MeantTrack[];
 }
 
-/** What the file of a timeline is meant to hold, told without the writer. */
+/** Meant content of a timeline's file, told without the writer. */
 export function meantFile(
   document: SongDocument,
   name: string,

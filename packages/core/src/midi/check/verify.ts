@@ -5,11 +5,11 @@ import type { MidiNote } from '../bytes/format.ts';
 import type { MeantFile, MeantNote, MeantTrack } from './meant.ts';
 import { CheckError, type HeardTrack, wordsIn } from './words-in.ts';
 
-/** What reading a file back has shown. */
+/** Result of reading a file back. */
 export interface Verification {
-  /** How many notes and other events were compared. */
+  /** Number of notes and other events that were compared. */
   readonly events: number;
-  /** What was not as meant, in words; empty when all is well. */
+  /** Differences from what was meant, in words; empty when all is well. */
   readonly differences: readonly string[];
 }
 

@@ -8,7 +8,7 @@ export interface HeardTrack {
   readonly notes: readonly MidiNote[];
   /** Everything but notes in words, each with its tick. */
   readonly says: readonly string[];
-  /** What is wrong with the order of note-ons and note-offs. */
+  /** Faults in the order of note-ons and note-offs. */
   readonly faults: readonly string[];
 }
 
@@ -26,7 +26,7 @@ export class CheckError extends Error {
   }
 }
 
-/** What a file says. Throws CheckError. */
+/** Content of a file. Throws CheckError. */
 export function wordsIn(bytes: Uint8Array): HeardFile {
   let at = 0;
   const byte = (most = 255): number => {

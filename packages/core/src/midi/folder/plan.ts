@@ -8,7 +8,7 @@ export interface WrittenFile {
   readonly sha256: string;
 }
 
-/** What is to be done so that a folder holds some files. */
+/** Steps that make a folder hold some files. */
 export interface FolderPlan {
   /** Under which name each file is to stand, as it will be remembered. */
   readonly files: readonly WrittenFile[];
@@ -34,7 +34,7 @@ export function planFolder(
   const ours = new Map(written.filter(isOurs).map((one) => [one.id, one]));
   const ids = new Set(wanted.map(({ id }) => id));
   const stays = [...ours.values()].filter(({ id }) => !ids.has(id));
-  // What is replaced or moves gives its name free.
+  // A file that is replaced or moves frees its name.
   const leaving = new Set([...ours.values()].filter(({ id }) => ids.has(id)).map(({ file }) => file));
   const foreign = new Set([...present.keys()].filter((name) => !leaving.has(name)).map(foldedName));
   const used = new Set<string>();

@@ -16,12 +16,12 @@ import {
   within,
 } from './shape-rule.ts';
 
-/** How far a hit may lie from a place to be played as that place is, in ticks: a 32nd. */
+/** Largest distance of a hit from a place whose feel it takes, in ticks: a 32nd. */
 const NEAR = PPQ / 8;
 
-/** How places of a bar are played: early or late in ms, and how much louder or softer than the rest, in percent. */
+/** Feel of places of a bar: early or late in ms, and louder or softer than the rest in percent. */
 export const playedFeelFields = (z: Zod) => ({
-  /** How long the bar is, in ticks. */
+  /** Length of the bar, in ticks. */
   bar: z.int().min(1),
   steps: z
     .array(

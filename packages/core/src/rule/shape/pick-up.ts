@@ -10,7 +10,7 @@ import { NearPlaces } from '../near.ts';
 import { parameter, VELOCITY } from '../rule.ts';
 import { aboutOne, commonFields, type ShapeRule, singleStrokes, touches, TRIED } from './shape-rule.ts';
 
-/** How much softer each hit of a pick-up is than the one after it, as a share. */
+/** Loudness of each hit of a pick-up beside the one after it, as a share. */
 const STEP_DOWN = 0.85;
 
 const schema = (z: Zod) =>

@@ -6,21 +6,21 @@ import type { Meter } from '../../time/meter.ts';
 import type { Zod } from '../../zod.ts';
 import type { Way } from '../rule.ts';
 
-/** What a rule knows of the pattern that it shapes; the length is in ticks. */
+/** Context of a rule: the pattern that it shapes; the length is in ticks. */
 export interface ShapeContext {
   readonly meter: Meter;
   readonly length: number;
-  /** Whether the hits were chosen one by one, so that a rule about a stretch goes from the first of them to the last. */
+  /** True for hits that were chosen one by one, so that a rule about a stretch goes from the first of them to the last. */
   readonly chosen?: boolean;
 }
 
-/** How many hits there are, and how many strokes they play. */
+/** Number of hits, and of their strokes. */
 export interface HitCount {
   readonly hits: number;
   readonly strokes: number;
 }
 
-/** What every shape has: an id that the hits it makes are named after, and whether it is switched off for now. */
+/** Fields of every shape: an id that the hits it makes are named after, and a switch. */
 interface AnyShape {
   readonly id: Id;
   readonly off?: boolean | undefined;
@@ -62,7 +62,7 @@ export const stretchFields = (z: Zod) => ({
   to: z.int().min(1).optional(),
 });
 
-/** What is said of voices by a rule that names some, or all with null. */
+/** Voices of a rule that names some, or all with null. */
 export const aboutVoices = {
   voices: (shape: { readonly voices: readonly Id[] | null }) => shape.voices ?? [],
   without: <S extends { readonly voices: readonly Id[] | null }>(shape: S, id: Id): S | null => {
@@ -72,19 +72,19 @@ export const aboutVoices = {
   },
 };
 
-/** What is said of voices by a rule that names one. */
+/** Voices of a rule that names one. */
 export const aboutOne = {
   voices: (shape: { readonly voice: Id }) => [shape.voice],
   without: <S extends { readonly voice: Id }>(shape: S, id: Id): S | null =>
     shape.voice === id ? null : shape,
 };
 
-/** Whether a shape that names `voices` (null: all) is about this hit. */
+/** True for a hit of the voices that a shape names (null: all). */
 export function touches(voices: readonly Id[] | null, hit: FollowedHit): boolean {
   return hit.origin !== 'silenced' && (voices === null || voices.includes(hit.voice));
 }
 
-/** Whether a hit lies in the stretch that a shape names; absent ends are those of the pattern. */
+/** True for a hit in the stretch that a shape names; absent ends are those of the pattern. */
 export function within(
   { from, to }: { readonly from?: number | undefined; readonly to?: number | undefined },
   at: number,

@@ -12,7 +12,7 @@ import {
   within,
 } from './shape-rule.ts';
 
-/** How many beats there are from a tick to the end, and where the last ones start. */
+/** Number of beats from a tick to the end, and start of the last ones. */
 const beatsTo = ({ length, meter }: RuleFrame, from: number) =>
   Math.round((length - from) / beatTicks(meter));
 const lastBeats = ({ length, meter }: RuleFrame, beats: number) => ({

@@ -16,7 +16,7 @@ const RULES = {
 
 type RuleOf<R> = R extends SowingRule<infer S> ? S : never;
 
-/** Where to place hits: a rule with its numbers. */
+/** Rule that places hits, with its numbers. */
 export type SowRule = RuleOf<(typeof RULES)[keyof typeof RULES]>;
 export type SowWay = keyof typeof RULES;
 

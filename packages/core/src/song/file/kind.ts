@@ -1,2 +1,2 @@
-/** What every song file says first. */
+/** First field of every song file. */
 export const SONG_FILE_KIND = 'plucky-verse-song';

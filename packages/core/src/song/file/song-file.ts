@@ -30,7 +30,7 @@ export function readSongFile(text: string): SongDocument {
 /** The song that a file says whose JSON is read already. Throws as `readSongFile` does. */
 export function songOfFile(read: unknown): SongDocument {
   const { format, records } = headOf(read);
-  // What is no record of its format is named by reading it as one of today's.
+  // A record that does not fit its own format is named when it is read as one of today's.
   const sound = records.filter(isStored);
   if (sound.length < records.length) throw notOne('Each record must be an object with a kind.');
   return readSong(bringUpRecords(sound, format));

@@ -14,7 +14,7 @@ const ORDER: readonly SongRecord['kind'][] = [
   'bench',
 ];
 
-/** What a song's file says: everything that is stored of it, in today's format. */
+/** Content of a song file: everything that is stored of the song, in today's format. */
 export interface SongFileContent {
   readonly kind: typeof SONG_FILE_KIND;
   readonly format: number;

@@ -15,7 +15,7 @@ export class NewerFormatError extends Error {
   }
 }
 
-/** Whether what is stored in this format is to be brought up. Throws NewerFormatError for one of a newer program. */
+/** True for a stored format that has to be brought up. Throws NewerFormatError for one of a newer program. */
 export function isOlderFormat(format: number): boolean {
   if (format > FORMAT) throw new NewerFormatError(format);
   return format < FORMAT;
@@ -24,7 +24,7 @@ export function isOlderFormat(format: number): boolean {
 /** Records of a format as they are in today's; the same object for one that needs no change. Throws NewerFormatError. */
 export function bringUpRecords(records: readonly Stored[], format: number): readonly SongRecord[] {
   const steps = stepsFrom(format);
-  // What was sound in its format is sound in the next one: that is what a migration is tested for.
+  // A record that is sound in its format is sound in the next one; the tests of migrations hold that.
   return records.map(
     (record) => steps.reduce((now, step) => step.record(now), record) as unknown as SongRecord,
   );

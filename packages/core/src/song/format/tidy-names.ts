@@ -1,7 +1,7 @@
 import { plainName } from '../../names.ts';
 import type { FormatMigration, Stored } from './migration.ts';
 
-/** What a thing is called whose name held nothing that can be read. */
+/** Name of a thing whose own name held nothing readable. */
 const NAMELESS = 'Untitled';
 
 /**

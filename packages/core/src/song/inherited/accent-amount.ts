@@ -1,10 +1,10 @@
 import { LARGEST_ACCENT } from './accents.ts';
 import { plainInheritance } from './inheritance.ts';
 
-/** What an accent adds unless a pattern says otherwise. */
+/** Usual rise of an accent. */
 export const USUAL_ACCENT = 20;
 
-/** How much accents raise a velocity, 0..64. */
+/** Rise of a velocity by an accent, 0..64. */
 export const inheritedAccentAmount = plainInheritance<number>({
   schema: (z) => z.int().min(0).max(LARGEST_ACCENT),
   rest: USUAL_ACCENT,

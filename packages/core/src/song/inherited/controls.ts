@@ -7,7 +7,7 @@ export const controlsSchema = (z: Zod) => z.array(controlSchema(z)).max(LIMITS.c
 
 const NONE: readonly Control[] = Object.freeze([]);
 
-/** What moves while a pattern plays: pitch, filter and level. */
+/** Controls that move while a pattern plays: pitch, filter and level. */
 export const inheritedControls = plainInheritance<readonly Control[]>({
   schema: controlsSchema,
   rest: NONE,

@@ -12,17 +12,17 @@ export interface FollowedStretch {
 /** One thing that a pattern says for its family until a follower says otherwise. `Said` is what a pattern itself holds. */
 export interface Inheritance<T, Said = NonNullable<T>> {
   readonly schema: (z: Zod) => z.ZodType<Said>;
-  /** What holds where nobody in the family says anything. */
+  /** Value where nobody in the family says anything. */
   readonly rest: T;
-  /** What a follower says to have none of it where its parent has some. */
+  /** Value of a follower that wants none of its parent's. */
   readonly off: Said | null;
   /** The parent's, as a follower of this stretch has it. */
   readonly followed: (value: T, stretch: FollowedStretch) => T;
-  /** What holds where a follower says something. */
+  /** Value where a follower says something. */
   readonly joined: (followed: T, said: Said) => T;
   /** The rows that it names. */
   readonly voices: (said: Said) => readonly Id[];
-  /** What of it is about these rows, each named anew by `name`; one without a new name is left out. */
+  /** The part of it about these rows, each named anew by `name`; a row without a new name is left out. */
   readonly forVoices: (value: T, name: (voice: Id) => Id | undefined) => T;
 }
 

@@ -14,5 +14,5 @@ export const meterSchema = (z: Zod) =>
       message: 'must add up to the beats of a bar',
     });
 
-/** How bars are counted; at rest as the song or section counts them. */
+/** Meter of the bars; at rest that of the song or section. */
 export const inheritedMeter = plainInheritance<Meter | undefined>({ schema: meterSchema, rest: undefined });

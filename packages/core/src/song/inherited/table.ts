@@ -22,12 +22,12 @@ export const INHERITED = {
 
 export type InheritedField = keyof typeof INHERITED;
 
-/** What holds for a pattern of each of them. */
+/** The value of each of them for a pattern. */
 export type InheritedValues = {
   readonly [F in InheritedField]: (typeof INHERITED)[F] extends Inheritance<infer T> ? T : never;
 };
 
-/** What a pattern itself says of them. */
+/** The values that a pattern itself says. */
 export type InheritedSaid = { readonly [F in InheritedField]?: NonNullable<InheritedValues[F]> };
 
 export const INHERITED_FIELDS = Object.keys(INHERITED) as InheritedField[];

@@ -202,12 +202,12 @@ function changeTo(groove: Id, { of, recipe, name }: BuildOnBench & { readonly of
   return (now: SongDocument) => changeBuild(now, groove, of, recipe, name, keepsEdits);
 }
 
-/** Where it leads, as "4 bars into Chorus". */
+/** Place that it leads to, as "4 bars into Chorus". */
 function into({ meter }: BuildFigures, { lasts }: BuildRecipe, next: string | null | undefined): string {
   return `${lengthName(lasts, meter)} into ${next === null ? 'the end' : (next ?? 'what follows')}`;
 }
 
-/** How many hits, and how exactly the stream lands. */
+/** Number of hits, and exactness of the stream's landing. */
 function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecipe): string {
   const lands = silence
     ? `the next would fall exactly ${lengthName(silence, meter)} before the landing`

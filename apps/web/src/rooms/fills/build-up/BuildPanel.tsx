@@ -40,7 +40,7 @@ const UNDER_NAMES: Readonly<Record<BuildRecipe['under'], string>> = {
   kick: 'Kick only',
   nothing: 'Nothing',
 };
-/** What each mover begins with when it is switched on. */
+/** First settings of each mover. */
 const MOVES: readonly {
   readonly kind: 'pitch' | 'filter' | 'level';
   readonly name: string;
@@ -54,7 +54,7 @@ const MOVES: readonly {
 const SLIDER = { least: RATES.least, most: 16 };
 const MOST_SILENCE = 8;
 
-/** What a build-up is made by: its row, how long it lasts, how it gathers speed, what moves, and how it comes to its end. */
+/** Settings of a build-up: its row, its length, its speed, its movers, and its end. */
 export function BuildPanel({
   document,
   groove,
@@ -188,7 +188,7 @@ export function BuildPanel({
   );
 }
 
-/** How many steps or points a speed has, one more of them, and the way back to none that was set. */
+/** Number of steps or points of a speed, one more of them, and the way back to none. */
 function Points({
   recipe,
   beat,
@@ -216,10 +216,10 @@ function Points({
   );
 }
 
-/** How many of the last beats can be cut to pieces, and into how many pieces a beat. */
+/** Numbers of last beats that can be cut to pieces, and of pieces of a beat. */
 const [CHOPPED, PIECES] = [[1, 2, 4] as const, [1, 2, 4] as const];
 
-/** Whether the last beats are cut to pieces, into how many, and how much of each sounds. */
+/** Cut of the last beats: on or off, the number of pieces, and the sounding share of each. */
 function Chop({
   recipe,
   beat,

@@ -69,7 +69,7 @@ const STRIPS: readonly Strip[] = [
   },
 ];
 
-/** How much room the strips share, and how tall one gets at the most, in px. */
+/** Height that the strips share, and the tallest one's, in px. */
 const [ROOM, TALLEST] = [340, 140];
 
 /** The speed, and each curve that moves, one under the other. */
@@ -81,7 +81,7 @@ export function BuildStrips({
 }: {
   document: SongDocument;
   recipe: BuildRecipe;
-  /** What is told of what the recipe makes; null where it makes nothing. */
+  /** Figures of the recipe's build-up; null where it makes none. */
   figures: BuildFigures | null;
 } & Pick<BuildDesk, 'setBuild'>) {
   const { tempo } = indexOf(document).song;

@@ -7,7 +7,7 @@ import { color, type Token } from '../../../shared/ui/tokens.ts';
 const PIECES = 48;
 const TURNS = { least: 5, most: 95 };
 
-/** What can be taken hold of on a curve. */
+/** Hold on a curve. */
 type Hold = 'start' | 'middle' | 'end' | 'bend';
 
 const HOLD_NAMES: Readonly<Record<Hold, string>> = {
@@ -105,7 +105,7 @@ interface Bounds {
 
 const within = (value: number, least: number, most: number) => Math.min(most, Math.max(least, value));
 
-/** Where on the way each hold stands, and at which value; the bend is taken hold of half-way to the middle point. */
+/** Place of each hold on the way, and its value; the bend is held half-way to the middle point. */
 function placesOf(curve: Curve): Readonly<Record<Hold, { share: number; value: number }>> {
   const turn = curve.turn / 100;
   return {

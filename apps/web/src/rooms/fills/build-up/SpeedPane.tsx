@@ -137,7 +137,7 @@ export function SpeedPane({
   );
 }
 
-/** How far up its pane a speed stands, 0..1: speeds are told apart by their ratio. */
+/** Height of a speed on its pane, 0..1: speeds are told apart by their ratio. */
 function shareOf(perSecond: number): number {
   const share = Math.log2(perSecond / SLOWEST) / Math.log2(FASTEST / SLOWEST);
   return Math.min(1, Math.max(0, share));

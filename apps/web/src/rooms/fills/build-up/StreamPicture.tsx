@@ -5,7 +5,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
 
 const HEIGHT = 112;
-/** Where the stream's stems stand, and those of what goes on under it. */
+/** Feet of the stream's stems, and of those that go on under it. */
 const [BASE, UNDER] = [86, 107];
 
 /** The hits of a build-up over its bars, with what plays under it, its silence, and where a roll becomes a tone. */

@@ -20,7 +20,7 @@ import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { useBench, useBenchHands } from '../bench-record.ts';
 
-/** How many lie there to begin with, and at most. */
+/** Number of first build-ups, and the most. */
 const FIRST = 4;
 export const MOST_BUILDS = MOST_ON_BENCH.builds;
 
@@ -81,7 +81,7 @@ export function buildsFor(
   return [...first, ...starters.map((one, i) => buildOf(one, document, groove, `first-${i + 1}`))];
 }
 
-/** What lies on the bench of build-ups and everything that is done with it. */
+/** Build-ups on the bench, and all deeds on them. */
 export interface BuildDesk {
   readonly builds: readonly BuildOnBench[];
   readonly chosen: BuildOnBench | undefined;

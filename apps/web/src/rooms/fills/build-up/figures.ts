@@ -14,14 +14,14 @@ import {
   withRecord,
 } from '@plucky/core';
 
-/** What is told and drawn of a build-up; places and lengths in ticks. */
+/** Figures and drawing of a build-up; places and lengths in ticks. */
 export interface BuildFigures {
   readonly hits: readonly ResolvedHit[];
   /** The places of its own stream, and how many hits that has. */
   readonly places: readonly number[];
   readonly count: number;
   readonly toneFrom: number | null;
-  /** How long after its end the stream's next hit would come; 0 when it lands exactly. */
+  /** Lateness of the stream's next hit after its end; 0 for an exact landing. */
   readonly late: number;
   readonly meter: Meter;
   readonly bar: number;

@@ -25,7 +25,7 @@ import { EndPicture } from './EndPicture.tsx';
 import { dropOutFor, endingFor, useEndDesk } from './ends.ts';
 
 const ON_BENCH = 'end-on-bench';
-/** What a press on a row does. */
+/** Hints for a press on a row. */
 const HINTS = {
   'drop-out': 'press the rows that fall silent',
   ending: 'press the rows that it stops on',
@@ -136,7 +136,7 @@ export function EndBench({
   );
 }
 
-/** What an ending asks of the place that it is put in. */
+/** Settings of its slot for an ending. */
 function placingOf({ slows, stop, othersStop }: EndSettings): Partial<Placing> {
   return { slows, ...(stop !== null && othersStop ? { othersStop: stop } : {}) };
 }

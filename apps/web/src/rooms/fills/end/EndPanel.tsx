@@ -20,7 +20,7 @@ import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { type EndDesk, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
 
-/** What a drop-out or an ending is made by. */
+/** Settings of a drop-out or an ending. */
 export function EndPanel({
   document,
   groove,
@@ -169,7 +169,7 @@ function PickUpChoices({
   );
 }
 
-/** How much an ending slows to when it is told to, in percent of the tempo. */
+/** Usual slowing of an ending, in percent of the tempo. */
 const USUAL_SLOWING = 60;
 const NOT = 0;
 

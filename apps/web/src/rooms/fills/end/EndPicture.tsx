@@ -28,7 +28,7 @@ export function EndPicture({
   document: SongDocument;
   /** The pattern of the end, which need not be in the song yet. */
   pattern: Pattern;
-  /** Where what is made here begins, in ticks. */
+  /** Start of the draft, in ticks. */
   from: number;
   bar: number;
   /** The rows that take part; null where rows are not chosen. */

@@ -22,10 +22,10 @@ import {
 import { useMemo } from 'react';
 import { useBench, useBenchHands } from '../bench-record.ts';
 
-/** How loud the pulse is that a drop-out leaves, and the last hit of a pick-up. */
+/** Velocity of the pulse that a drop-out leaves, and of the last hit of a pick-up. */
 const [PULSE, PICK_UP] = [84, 100];
 
-/** What is usual for a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
+/** Usual ends of a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
 function usualEnds(document: SongDocument, groove: Id): EndBench {
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
@@ -49,7 +49,7 @@ function usualEnds(document: SongDocument, groove: Id): EndBench {
   };
 }
 
-/** What the drop-outs and endings of a groove are made by, and how that is changed. */
+/** Settings of a groove's drop-outs and endings, with the way to change them. */
 export interface EndDesk {
   readonly settings: EndBench;
   readonly setEnds: (fields: Partial<EndBench>, gesture?: string) => void;
@@ -131,7 +131,7 @@ export function usualPickUp(voices: readonly Voice[]): PickUp | null {
   return voice ? { voice: voice.id, hits: 3, grid, velocity: PICK_UP } : null;
 }
 
-/** How many beats before the barline the stop can be: each beat of the last bar, named by its number. */
+/** Places of the stop, in beats before the barline: each beat of the last bar, named by its number. */
 export function stopPlaces(document: SongDocument, groove: Id): readonly { beat: number; before: number }[] {
   const { meter } = feelOf(document, resolve(document, groove));
   return Array.from({ length: meter.beats }, (_, i) => ({

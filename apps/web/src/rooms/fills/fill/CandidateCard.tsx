@@ -88,7 +88,7 @@ export const CandidateCard = memo(function CandidateCard({
   );
 });
 
-/** Whether it can be played, or the first place where it cannot. */
+/** Verdict of a fill: playable, or the first place that is not. */
 function verdictOf(document: SongDocument, { conflicts, pattern }: Candidate): string {
   const [first] = conflicts;
   if (!first) return 'playable';

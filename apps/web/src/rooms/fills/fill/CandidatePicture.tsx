@@ -13,7 +13,7 @@ import { color } from '../../../shared/ui/tokens.ts';
 
 const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
 
-/** How high a family's stems stand in the picture, as shares of it. */
+/** Foot of a family's stems in the picture, as a share of its height. */
 const BASE: Readonly<Record<Family, number>> = {
   cymbal: 0.36,
   hat: 0.42,

@@ -30,7 +30,7 @@ import { FILL_COMMANDS } from '../bench-commands.ts';
 /** By how much one press makes a fill busier or less busy, in percent points. */
 const BUSIER = 12;
 
-/** What can be done with the fill that is chosen on the bench. */
+/** Actions on the chosen fill of the bench. */
 export function ChosenBar({
   document,
   groove,
@@ -135,7 +135,7 @@ export function ChosenBar({
   );
 }
 
-/** What was measured of the fill. */
+/** Measures of the fill. */
 function Figures({ candidate: { figures } }: { candidate: Candidate }) {
   const words = [
     `${figures.hitsPerBeat.toFixed(1)} hits a beat`,
@@ -156,7 +156,7 @@ const WAYS: Readonly<Record<Repair['way'], string>> = {
   swap: 'Play it on',
 };
 
-/** How many conflicts are named before the rest is only counted. */
+/** Number of conflicts named before the rest is only counted. */
 const MOST_NAMED = 3;
 
 /** Each place that hands and feet cannot play, why and by how much, with what mends it in one step. */

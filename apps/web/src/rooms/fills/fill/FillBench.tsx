@@ -43,7 +43,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
   const keepPattern = useKeep();
   const edit = useEdit();
   const [heard, setHeard] = useState<Candidate | null>(null);
-  // What was chosen when the room was left is chosen again when one comes back, and silent until it is asked for.
+  // The choice of before is chosen again when one comes back, and silent until it is asked for.
   const [isAsked, setAsked] = useState(false);
   const { recipe, setRecipe } = desk;
   const fills = shownIn(desk.fills, looking.sorting);

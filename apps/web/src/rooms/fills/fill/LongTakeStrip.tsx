@@ -28,10 +28,10 @@ export interface Stretch {
   readonly length: number;
 }
 
-/** How near an edge of the window is held, in px. */
+/** Farthest press that takes hold of an edge of the window, in px. */
 const EDGE = 8;
 
-/** What of the window a drag has hold of: an edge, or the whole `by` ticks from its start. */
+/** Hold of a drag on the window: an edge, or the whole `by` ticks from its start. */
 type Grip = { readonly holds: 'start' | 'end' } | { readonly holds: 'middle'; readonly by: number };
 
 /** The window after its grip was dragged to a place: moved whole, or longer or shorter with its other end where it was. */
@@ -135,7 +135,7 @@ function TakePicture({
   take: LongTake;
   best: readonly Window[];
   stretch: Stretch;
-  /** How long the window is. */
+  /** Length of the window. */
   words: string;
   /** Takes the window as it is moved; steps of one drag share their gesture. */
   onMove: (next: Stretch, gesture?: string) => void;

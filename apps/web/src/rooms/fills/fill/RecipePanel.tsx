@@ -62,7 +62,7 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
 };
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
 
-/** What fills are made by: from which groove, how long, how they move, how busy, how they swell and end. */
+/** Recipe of fills: the groove, the length, the movement, the density, the swing and the end. */
 export function RecipePanel({
   document,
   groove,
@@ -248,7 +248,7 @@ const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
   linear: 'hand, hand, foot',
   'stroke and rest': 'strokes and rests',
 };
-/** How many groupings are offered. */
+/** Number of groupings on offer. */
 const GROUPINGS = 8;
 
 /** Which groupings and figures cells may have; none that is chosen means any. */

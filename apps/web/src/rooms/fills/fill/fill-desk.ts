@@ -24,10 +24,10 @@ import { freshSeed } from '../../../shared/fresh-id.ts';
 import { type BenchHands, useBench, useBenchHands } from '../bench-record.ts';
 import { makeOnBench } from './maker.ts';
 
-/** How many fills are made at a time. */
+/** Number of fills made at a time. */
 export const SHOWN = 12;
 
-/** What is only of this sitting: fills that nobody has touched, which their recipe makes again, and what went wrong. */
+/** State of this sitting: fills that nobody has touched, which their recipe makes again, and failures. */
 interface Sitting {
   readonly untouched: FillBench | null;
   /** The fill that others are being made near of. */
@@ -38,7 +38,7 @@ interface Sitting {
 
 export const useSitting = createForSong<Sitting>(() => ({ untouched: null, near: null, trouble: null }));
 
-/** What the first recipe has of its own: room for fills to differ. */
+/** Fields of the first recipe: room for fills to differ. */
 const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], figures: [], busy: 70 };
 
 const FAILED =
@@ -62,7 +62,7 @@ function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undef
   return { groove, recipe, playableOnly: false, fills: [], isMade: false };
 }
 
-/** What lies on the bench for a groove, and everything that is done with it. */
+/** Fills on the bench of a groove, and all deeds on them. */
 export interface FillDesk {
   readonly recipe: FillRecipe;
   readonly playableOnly: boolean;

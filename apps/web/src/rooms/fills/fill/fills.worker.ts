@@ -13,7 +13,7 @@ import {
 } from '@plucky/core';
 import { expose } from 'comlink';
 
-/** What is made away from the page, so that it never waits: the song's records go in, fills come out. */
+/** Maker away from the page, so that the page never waits: the song's records go in, fills come out. */
 const maker = {
   candidates: (
     records: readonly SongRecord[],

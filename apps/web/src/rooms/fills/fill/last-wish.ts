@@ -1,4 +1,4 @@
-/** How long work that nobody waits for any more may go on before its worker is ended, in ms. */
+/** Longest time of work that nobody waits for, before its worker is ended, in ms. */
 const PATIENCE = 400;
 
 /** Someone who works, and the way to end them. */
@@ -7,7 +7,7 @@ interface Hired<M> {
   readonly end: () => void;
 }
 
-/** What came of a wish: what was made, nothing because another wish came after it, or that the worker failed. */
+/** Result of a wish: its product, none because another wish came after it, or a failure of the worker. */
 export type Made<T> =
   { readonly kind: 'made'; readonly value: T } | { readonly kind: 'outdated' } | { readonly kind: 'failed' };
 
@@ -65,7 +65,7 @@ export function lastWish<M>(hire: (onTrouble: () => void) => Hired<M>) {
 
   return <T>(wish: (maker: M) => Promise<T>): Promise<Made<T>> =>
     new Promise((resolve) => {
-      // What a wish is settled with is what it made itself.
+      // A wish is settled with its own product.
       const pending: Pending<M> = { wish, settle: (made) => resolve(made as Made<T>) };
       if (!running) {
         start(pending);

@@ -3,7 +3,7 @@ import { createForSong } from '../../../session/song-store.ts';
 
 export type Sorting = 'as made' | 'contrast' | 'busy' | 'lift';
 
-/** How the fills on the bench are looked at in this sitting. */
+/** Choice and view of the fills on the bench in this sitting. */
 interface Looking {
   /** The fill that is heard and worked on. */
   readonly chosen: Id | null;

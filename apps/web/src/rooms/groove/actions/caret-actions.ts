@@ -5,7 +5,7 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, hitNear, newHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import type { RowContext } from './row-context.ts';
 
-/** Where the caret goes, and what is added there. */
+/** Moves of the caret, and hits added at it. */
 export interface CaretActions {
   /** Adds a hit, chooses it and lets it be heard; returns its id, or null when it was refused. */
   add(row: Row, at: number, gesture?: string, velocity?: number): Id | null;

@@ -3,7 +3,7 @@ import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
 
-/** What the keys of the groove room act on. */
+/** Targets of the groove room's keys. */
 export interface Desk {
   readonly actions: RowActions;
   readonly toFills: () => void;

@@ -14,7 +14,7 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, newHit, type Row } from '../pattern-view.ts';
 import { feelOf, onRow, type RowContext, rowsBelow } from './row-context.ts';
 
-/** What a hit was when a gesture began: its row, its place and where it was heard, in ticks, and its velocity. */
+/** A hit as a gesture began: its row, its written and heard place in ticks, and its velocity. */
 export interface DragStart {
   readonly row: string;
   readonly at: number;
@@ -30,7 +30,7 @@ export interface RampPoint {
   readonly velocity: number;
 }
 
-/** What the mouse does to hits; every step of one gesture is one undo with the others. */
+/** Deeds of the mouse on hits; all steps of one gesture are one undo. */
 export interface DragActions {
   /** Moves hits together by ticks, as far as all of them stay in the pattern. */
   dragBy(from: DragStarts, ticks: number, gesture: string): void;

@@ -24,7 +24,7 @@ import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { onRow, type RowContext, rowsBelow } from './row-context.ts';
 
-/** What can be done to the chosen hits, or to the one under the caret. */
+/** Deeds on the chosen hits, or on the one under the caret. */
 export interface HitActions {
   remove(ids?: readonly Id[]): void;
   silence(): void;
@@ -62,11 +62,11 @@ export interface HitActions {
 
 const ROLLS = [2, 3, 4, 6] as const;
 const FLAMS = ['flam', 'drag', 'ruff'] as const satisfies readonly Flam['kind'][];
-/** How far apart grace strokes are, in ms, and how loud beside their hit, in percent, unless it is set. */
+/** Usual distance between grace strokes, in ms, and their loudness beside their hit, in percent. */
 export const USUAL_FLAM = { ms: 24, share: 55 };
 /** Over how many ticks before the next note a note glides into it, unless it is set: a 16th. */
 const USUAL_GLIDE = PPQ / 4;
-/** How loud the last stroke of a new roll is beside its first. */
+/** Loudness of a new roll's last stroke beside its first. */
 const ROLL_FALL = 0.8;
 
 export function hitActions(context: RowContext): HitActions {

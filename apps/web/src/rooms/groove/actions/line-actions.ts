@@ -15,7 +15,7 @@ import {
 import { toggleListening, useSession } from '../../../session/store.ts';
 import { type RowContext, voicesOf } from './row-context.ts';
 
-/** What can be done to whole rows, or to the pattern. */
+/** Deeds on whole rows, or on the pattern. */
 export interface LineActions {
   /** Moves the chosen rows by grid steps, with wrap. */
   shift(steps: number): void;

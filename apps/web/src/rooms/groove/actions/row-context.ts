@@ -3,13 +3,13 @@ import type { Edit } from '../../../document/context.tsx';
 import { type Caret, type Session, useSession } from '../../../session/store.ts';
 import { hitNear, type PatternView, type Row } from '../pattern-view.ts';
 
-/** What deeds on the rows act on: the pattern in view, and what is chosen of it at that moment. */
+/** Context of deeds on the rows: the pattern in view, and its chosen hits at that moment. */
 export interface RowContext {
   readonly view: PatternView;
   readonly edit: Edit;
   /** The pattern's id. */
   readonly id: Id;
-  /** Where the caret stands; it starts on the lowest row. */
+  /** Place of the caret; it starts on the lowest row. */
   readonly caret: () => { readonly row: Row; readonly at: number } | undefined;
   /** Ids of the chosen hits, or of the one under the caret. */
   readonly chosen: () => Id[];
@@ -88,7 +88,7 @@ export function rowsBelow(
   );
 }
 
-/** What a hit must be to stand on a row. */
+/** Fields of a hit on a row. */
 export function onRow(row: Row | undefined): HitFields {
   return row ? { voice: row.voice.id, pitch: row.pitch } : {};
 }

@@ -7,7 +7,7 @@ import { type HitActions, hitActions } from './hit-actions.ts';
 import { type LineActions, lineActions } from './line-actions.ts';
 import { rowContext } from './row-context.ts';
 
-/** What can be done to the rows of a pattern, by mouse and by keys alike. */
+/** Deeds on the rows of a pattern, by mouse and by keys alike. */
 export interface RowActions extends CaretActions, HitActions, DragActions, LineActions {}
 
 export function useRowActions(view: PatternView): RowActions {

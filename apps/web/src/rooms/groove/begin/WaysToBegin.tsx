@@ -10,7 +10,7 @@ import { useOutcomePreview } from '../useOutcomePreview.ts';
 
 type Beginning = (typeof BEGINNINGS)[number];
 
-/** Whether nothing has been written in any pattern of the song yet. */
+/** True for a song without anything written in a pattern. */
 function isUntouched({ document }: PatternView): boolean {
   const { parts, patternsOf } = indexOf(document);
   return parts.every((part) => patternsOf(part.id).every((one) => Object.keys(one.own).length === 0));

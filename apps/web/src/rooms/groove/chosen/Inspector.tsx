@@ -12,7 +12,7 @@ const HitSettings = later(async () => (await import('./HitSettings.tsx')).HitSet
 const PatternSettings = later(async () => (await import('./PatternSettings.tsx')).PatternSettings);
 const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSettings);
 
-/** What is chosen in the rows and what can be set of it: hits, their rows, and the pattern. */
+/** Inspector of the rows: the chosen hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {
   const chosen = useSession((session) => session.hits);
   const hits = view.hits.filter((one) => chosen.has(one.hit.id));

@@ -21,7 +21,7 @@ import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import type { PatternView } from '../pattern-view.ts';
 
-/** How long the notes are that follow a row, at the most; null for up to the next one. */
+/** Longest notes that follow a row; null for up to the next one. */
 const LONGEST = [
   { value: 0, label: 'To the next' },
   { value: 480, label: '8ths' },

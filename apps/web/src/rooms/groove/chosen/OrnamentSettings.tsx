@@ -17,7 +17,7 @@ export function OrnamentSettings({
   actions,
 }: {
   first: Hit;
-  /** How long after the pattern's start the first one is heard. */
+  /** Time from the pattern's start to the first one, in ms. */
   heardMs: number;
   row: Row;
   actions: Actions;

@@ -34,7 +34,7 @@ const KeptRules = later(async () => (await import('../rules/KeptRules.tsx')).Kep
 
 const FollowedRow = later(async () => (await import('./NotesFromRow.tsx')).FollowedRow);
 
-/** What can be set of the whole pattern, and what it says otherwise than the one that it follows. */
+/** Settings of the whole pattern, and its deviations from the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {
   const edit = useEdit();
   const actions = useRowActions(view);
@@ -96,7 +96,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
   );
 }
 
-/** How its notes go with the chords of the slots that play it. */
+/** Way of its notes over the chords of the slots that play it. */
 function OverChords({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { pattern, harmony } = view.resolved;
@@ -118,7 +118,7 @@ const HARMONY_NAMES: Readonly<Record<Harmony, string>> = {
   'chord notes': 'in notes of the chord',
 };
 
-/** How much the pattern swings, which it can say itself: a groove from elsewhere brings its own. */
+/** Swing of the pattern, which it can have of its own: a groove from elsewhere brings its own. */
 function OwnSwing({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { pattern } = view.resolved;
@@ -209,7 +209,7 @@ function PutOnShelf({ view }: { view: PatternView }) {
   );
 }
 
-/** What the pattern's controls move, and what that means for where it leaves. */
+/** Movements by the pattern's controls, and their meaning for an export. */
 function WhatMoves({ view }: { view: PatternView }) {
   const kinds = [...new Set(view.resolved.controls.map((control) => control.kind))];
   if (!kinds.length) return null;
@@ -222,7 +222,7 @@ function WhatMoves({ view }: { view: PatternView }) {
   );
 }
 
-/** How many changes are listed before the rest is only counted. */
+/** Number of changes listed before the rest is only counted. */
 const MOST_LISTED = 8;
 
 function ChangesOfItsOwn({ view }: { view: PatternView }) {

@@ -16,7 +16,7 @@ const NotesFromRow = later(async () => (await import('./NotesFromRow.tsx')).Note
 
 const LIMBS: readonly Voice['limb'][] = ['hand', 'right foot', 'left foot'];
 
-/** What can be set of a row, or of several at once; they then all take the same value. */
+/** Settings of a row, or of several at once; they then all take the same value. */
 export function RowSettings({ view, rows }: { view: PatternView; rows: readonly Row[] }) {
   const edit = useEdit();
   const actions = useRowActions(view);

@@ -5,7 +5,7 @@ import type { Layout } from '../rows/layout.ts';
 import { stemHeight } from '../rows/layout.ts';
 import { useComparison } from './comparison.ts';
 
-/** How the rows show each difference, for the marks and the words beside them. */
+/** Words and looks of each kind of difference in the rows. */
 export const CONTRAST_WORDS: Readonly<Record<Contrast, { readonly mark: string; readonly word: string }>> = {
   'only a': { mark: '+', word: 'only in A' },
   'only b': { mark: '−', word: 'only in B' },

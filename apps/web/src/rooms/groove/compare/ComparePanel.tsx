@@ -60,7 +60,7 @@ export function ComparePanel({ view }: { view: PatternView }) {
   );
 }
 
-/** What B is: a pattern of the part, or a stretch of bars of an imported reference. */
+/** Choice of B: a pattern of the part, or a stretch of bars of an imported reference. */
 function With({ view, counterpart }: { view: PatternView; counterpart: Counterpart | null }) {
   const index = indexOf(view.document);
   const { id, part } = view.resolved.pattern;

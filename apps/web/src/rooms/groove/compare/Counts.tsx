@@ -36,7 +36,7 @@ function columnsFor(used: readonly Contrast[]) {
   ]);
 }
 
-/** How many differences of each kind there are, by row. */
+/** Number of differences of each kind, by row. */
 export function Counts({ view, comparison }: { view: PatternView; comparison: Comparison }) {
   const counts = useMemo(() => countByVoice(comparison.differences), [comparison]);
   const used = useMemo(

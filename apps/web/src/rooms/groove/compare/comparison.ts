@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useSession } from '../../../session/store.ts';
 import type { PatternView } from '../pattern-view.ts';
 
-/** What the pattern in view is compared with while the tool is open; null when it is not. */
+/** Comparison of the pattern in view while the tool is open; null when it is not. */
 export function useComparison({ document, resolved }: PatternView): Comparison | null {
   const isOpen = useSession((session) => session.panel === 'compare');
   const counterpart = useCounterpart({ document, resolved });

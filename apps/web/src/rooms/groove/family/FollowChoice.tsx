@@ -22,7 +22,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 
-/** What the pattern follows, and another that it could follow: what would be kept as its own is said and shown first. */
+/** Parent of the pattern, and others that it could follow: hits that it would keep as its own are said and shown first. */
 export function FollowChoice({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { document } = view;
@@ -90,7 +90,7 @@ export function FollowChoice({ view }: { view: PatternView }) {
   );
 }
 
-/** What would follow and what would stay as it is, counted from the song as it would be. */
+/** Numbers of hits that would follow and that would stay, counted from the song as it would be. */
 function keptWords(after: SongDocument, id: string): string {
   const { followed, changed, own, silenced } = countOrigins(resolve(after, id));
   const parts = [

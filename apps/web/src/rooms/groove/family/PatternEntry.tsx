@@ -140,7 +140,7 @@ function Label({ children }: { children: string }) {
   );
 }
 
-/** What the pattern is beside its parent, or how long it is, and how often it is played. */
+/** Difference of the pattern from its parent, or its length, and its uses. */
 function aboutWords(resolved: ResolvedPattern, meter: Meter, uses: number): string {
   const { pattern } = resolved;
   const edits = pattern.parent ? countEdits(resolved) + pattern.shapes.length : 0;

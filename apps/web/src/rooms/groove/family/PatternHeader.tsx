@@ -21,7 +21,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
 
-/** What the pattern is called, what it follows, how long it is, and the ways on from it. */
+/** Head of a pattern: its name, its parent, its length, and the ways on from it. */
 export const PatternHeader = memo(function PatternHeader({
   view,
   onFill,

@@ -20,7 +20,7 @@ import { useSession } from '../../../session/store.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
-/** How far an edit of the pattern goes: what it would reach before it is made, and what it has reached once it is. */
+/** Reach of an edit of the pattern: before it is made, and once it is. */
 export function ReachWords({ view }: { view: PatternView }) {
   const chosen = useSession((session) => session.hits);
   const last = useDocumentState((state) => state.done.at(-1));
@@ -51,7 +51,7 @@ function beforeWords(document: SongDocument, id: string, chosen: ReadonlySet<str
   return [reach, ...says('silenced', 'silence'), ...says('changed', 'change')].join('; ');
 }
 
-/** What the last edit reached beyond this pattern; null when it was not of this pattern, or nothing follows it. */
+/** Reach of the last edit beyond this pattern; null for an edit of another one, or where nothing follows it. */
 function afterWords(document: SongDocument, id: string, { label, change }: Done): string | null {
   const touched = touchedBy(change);
   if (!stepOf(change, id)?.[1]) return null;

@@ -48,7 +48,7 @@ export function RemoveChoice({ view }: { view: PatternView }) {
     );
   return (
     <Box
-      // What is asked stands at the end of the panel, so it is brought into view.
+      // The question is at the end of the panel, so it is brought into view.
       ref={bringIntoView}
       role="group"
       aria-label={`Remove ${pattern.name}`}

@@ -28,7 +28,7 @@ import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 
-/** What is done to several patterns at once: one shape, a series of names, or one pattern made of them all. */
+/** Panel for several patterns at once: one shape, a series of names, or one pattern made of them all. */
 export function SeveralPanel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const index = indexOf(view.document);
@@ -196,7 +196,7 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
   );
 }
 
-/** What only makes sense of chosen rows. */
+/** Ways that only make sense for chosen rows. */
 const OF_CHOSEN_ROWS: readonly ShapeWay[] = [
   'silence',
   'keep',

@@ -89,7 +89,7 @@ function KitChoice({ part }: { part: Part }) {
   const chosen = kitOf(part.kit);
   const choose = (id: KitId) => {
     if (!edit((now) => chooseKit(now, part.id, id, USUAL_KIT_ID, usualNote))) return;
-    // What the kit sounds like is heard at once, when nothing plays that would show it.
+    // The kit's sound is heard at once, when nothing plays that would show it.
     const player = thePlayer();
     const { document } = store.getState();
     const snare = indexOf(document)

@@ -19,7 +19,7 @@ interface Sounding {
   readonly tick: number;
 }
 
-/** How hard a letter strikes: a ghost note with Shift, hard with Alt. */
+/** Velocity of a letter: a ghost note with Shift, hard with Alt. */
 function strokeVelocity({ shiftKey, altKey }: KeyboardEvent): number {
   if (shiftKey) return GHOST_VELOCITY;
   return altKey ? HARD_VELOCITY : USUAL_VELOCITY;
@@ -49,7 +49,7 @@ export function Take({ view }: { view: PatternView }): null {
     const gesture = freshId();
     const held = new Map<string, Sounding>();
 
-    /** How long one round is: the looped stretch, or the whole pattern. */
+    /** Length of one round: the looped stretch, or the whole pattern. */
     const round = () => {
       const { loop } = useSession.getState();
       return loop ? loop.to - loop.from : latest.current.length;

@@ -4,7 +4,7 @@ import { baseOf, type Layout } from '../rows/layout.ts';
 import { Onsets } from './Onsets.tsx';
 import { metPlaces, referenceOf } from './reference-view.ts';
 
-/** How large a drum of the reference is drawn at the foot of its row, in px. */
+/** Radius of a drum of the reference at the foot of its row, in px. */
 const RADIUS = 3;
 
 /** The drums of a reference, each at the foot of the row that plays it and filled where that row meets it. */

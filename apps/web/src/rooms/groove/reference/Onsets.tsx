@@ -14,7 +14,7 @@ export function Onsets({
   /** The places that are met, in ticks. */
   met: ReadonlySet<number>;
   layout: Layout;
-  /** Where the line is, and how large an onset is drawn, in px. */
+  /** Height of the line, and size of an onset, in px. */
   middle: number;
   radius: number;
 }) {

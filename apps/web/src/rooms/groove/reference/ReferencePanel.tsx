@@ -112,7 +112,7 @@ export function ReferencePanel({ view }: { view: PatternView }) {
   );
 }
 
-/** What a reference does not take of a track: notes beyond the most that it holds. */
+/** Notes of a track beyond the most that a reference holds, in words. */
 function leftWords({ notes }: ArrivedTrack): string {
   const left = notes.length - LIMITS.referenceNotes;
   return left > 0 ? ` (${left} more are left out)` : '';
@@ -188,7 +188,7 @@ function Held({
   );
 }
 
-/** How each row stands to its drum of the reference. */
+/** Each row beside its drum of the reference. */
 function ByDrum({ view, held: { drums }, left }: { view: PatternView; held: ReferenceView; left: number }) {
   return (
     <Box

@@ -59,7 +59,7 @@ export function metPlaces(hits: readonly Meeting[]): ReadonlySet<number> {
   return new Set(hits.flatMap((one) => (one.together && one.onset !== null ? [one.onset] : [])));
 }
 
-/** How many hits meet the reference, in words. */
+/** Number of hits that meet the reference, in words. */
 export function meetingWords({ hits, reference }: Pick<ReferenceView, 'hits' | 'reference'>): string {
   return `${hits.filter((one) => one.together).length} of ${hits.length} ${reference.drums ? 'hits' : 'kicks'} meet`;
 }

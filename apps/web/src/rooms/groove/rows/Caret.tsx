@@ -36,7 +36,7 @@ export function CaretMark({
   );
 }
 
-/** What stands at the caret, for those who do not see it. */
+/** Hit at the caret, for those who do not see it. */
 export function CaretWords({ view }: { view: PatternView }) {
   const caret = caretIn(
     view,

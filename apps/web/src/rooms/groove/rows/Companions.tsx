@@ -4,10 +4,10 @@ import { familyColor } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import type { Layout } from './layout.ts';
 
-/** How tall the mark of a held note is, and of a drum that is neither kick nor snare, in px. */
+/** Height of a held note's mark, and of a drum that is neither kick nor snare, in px. */
 const [NOTE, TICK] = [5, 6];
 
-/** What the other parts play beside the pattern, faint behind its rows: kicks and snares as lines, notes as they last. */
+/** The other parts beside the pattern, faint behind its rows: kicks and snares as lines, notes as they last. */
 export function Companions({ view, layout, height }: { view: PatternView; layout: Layout; height: number }) {
   const { document, part, length } = view;
   const { id } = view.resolved.pattern;

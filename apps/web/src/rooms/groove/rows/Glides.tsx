@@ -4,7 +4,7 @@ import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { baseOf, type Layout } from './layout.ts';
 
-/** Where notes slide into the next ones: a line from the row of the one to the row of the other, as it is heard. */
+/** Glides: a line from the row of a note to that of the next, as it is heard. */
 export function Glides({ view, layout }: { view: PatternView; layout: Layout }) {
   const { document } = view;
   const { id } = view.resolved.pattern;

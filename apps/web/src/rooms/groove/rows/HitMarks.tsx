@@ -4,7 +4,7 @@ import type { PatternView } from '../pattern-view.ts';
 import { Glides } from './Glides.tsx';
 import { baseOf, type Layout, stemHeight } from './layout.ts';
 
-/** What few hits have, beside their stems: the way into the next note, and the rounds in which they sound. */
+/** Marks of few hits, beside their stems: the glide into the next note, and the rounds in which they sound. */
 export function HitMarks({ view, layout }: { view: PatternView; layout: Layout }) {
   return (
     <>

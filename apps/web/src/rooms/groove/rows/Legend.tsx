@@ -8,7 +8,7 @@ const ENTRIES: readonly { readonly origin: Origin; readonly words: string }[] = 
   { origin: 'silenced', words: 'silenced here' },
 ];
 
-/** How hits say where they come from. */
+/** Looks of hits by their origin. */
 export function Legend() {
   return (
     <>

@@ -154,7 +154,7 @@ export function Rows({ view }: { view: PatternView }) {
   );
 }
 
-/** What a gesture draws: the box that chooses, or the line that velocities follow. */
+/** Drawing of a gesture: the box that chooses, or the line that velocities follow. */
 function Mark({ mark: { kind, from, to } }: { mark: GestureMark }) {
   const line = { stroke: color('plum'), strokeWidth: 1.5, pointerEvents: 'none' as const };
   if (kind === 'line') return <path d={`M${from.x} ${from.y}L${to.x} ${to.y}`} fill="none" {...line} />;

@@ -8,10 +8,10 @@ const SMALLEST_ROW = 25;
 const LARGEST_ROW = 49;
 /** The narrowest a quarter note is drawn; longer patterns scroll. */
 const NARROWEST_QUARTER = 38;
-/** How much of a row's height a stem of full velocity takes. */
+/** Share of a row's height that a stem of full velocity takes. */
 const TALL = 0.56;
 
-/** How the rows are laid out, in px. */
+/** Layout of the rows, in px. */
 export interface Layout {
   readonly rowHeight: number;
   readonly width: number;
@@ -41,10 +41,10 @@ export function baseOf({ rowHeight }: Pick<Layout, 'rowHeight'>, row: number): n
   return (row + 1) * rowHeight - 1;
 }
 
-/** What is below the softest stem's head, and where stems stand in their row from its lower edge, in px. */
+/** Room below the softest stem's head, and distance of stems from their row's lower edge, in px. */
 const LEAST_STEM = 5;
 
-/** How tall the stem of a velocity (1..127) is, in px. */
+/** Height of the stem of a velocity (1..127), in px. */
 export function stemHeight({ rowHeight }: Pick<Layout, 'rowHeight'>, velocity: number): number {
   return LEAST_STEM + (velocity / 127) * (rowHeight * TALL - LEAST_STEM);
 }

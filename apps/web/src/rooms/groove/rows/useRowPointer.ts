@@ -8,13 +8,13 @@ import type { RowActions } from '../actions/useRowActions.ts';
 import { type PatternView, type PlacedHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import { baseOf, type Layout, velocityAt } from './layout.ts';
 
-/** How near to a stem a press means it, at the most and at the least, and how far it goes before it is a drag, in px. */
+/** Farthest press that means a stem, at the most and at the least, and the way to a drag, in px. */
 const NEAR = 9;
 const NEAREST = 3;
 const SLACK = 5;
-/** How far up a drag doubles a velocity, in px. */
+/** Way up of a drag that doubles a velocity, in px. */
 const DOUBLING = 70;
-/** How far off its line a free drag along goes before it changes velocities too, in px. */
+/** Way off its line at which a free drag along begins to change velocities too, in px. */
 const LEVEL_BAND = 12;
 /** Velocity steps for each px of an upward drag while adding. */
 const VELOCITY_PER_PX = 0.8;
@@ -26,7 +26,7 @@ interface Point {
   readonly y: number;
 }
 
-/** What a gesture draws over the rows. */
+/** Drawing of a gesture over the rows. */
 export interface GestureMark {
   readonly kind: 'box' | 'line';
   readonly from: Point;
@@ -39,9 +39,9 @@ interface Held {
   readonly row: Row;
   readonly gesture: string;
   readonly starts: DragStarts;
-  /** Where the added hit stands, in ticks. */
+  /** Place of the added hit, in ticks. */
   readonly at: number;
-  /** What a press that is let go of without a drag does to the stem it began on. */
+  /** Deed of a press without a drag on the stem that it began on. */
   readonly onRelease: (() => void) | null;
   direction: 'none' | 'across' | 'along';
 }
@@ -219,7 +219,7 @@ function startOf({ hit, heard, row }: PlacedHit) {
   return { row, at: hit.at, heard, velocity: hit.velocity };
 }
 
-/** What the chosen hits are as a gesture begins. */
+/** The chosen hits as a gesture begins. */
 function startsOf(view: PatternView): DragStarts {
   const { hits } = useSession.getState();
   const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));

@@ -2,7 +2,7 @@ import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { type Caret, useSession, zoomBy } from '../../../session/store.ts';
 import { LABELS, type Layout } from './layout.ts';
 
-/** How much closer one notch of a wheel looks, in px of its turn to a doubling. */
+/** Turn of a wheel that doubles the zoom, in px. */
 const WHEEL_DOUBLING = 240;
 
 /**
@@ -49,7 +49,7 @@ export function useZoom(frame: RefObject<HTMLDivElement | null>, layout: Layout,
     const x = layout.xOf(caret.at);
     const [left, right] = [element.scrollLeft, element.scrollLeft + element.clientWidth - LABELS];
     if (x < left || x > right) element.scrollTo({ left: x - (right - left) / 2 });
-    // Where the rows are scrolled to is the reader's until the caret moves.
+    // The scroll of the rows is the reader's until the caret moves.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [frame, caret?.row, caret?.at]);
 }

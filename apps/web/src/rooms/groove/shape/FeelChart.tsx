@@ -3,10 +3,10 @@ import { useMemo } from 'react';
 import { Chart, type ChartOption } from '../../../shared/ui/Chart.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 
-/** How places of a bar are played: louder or softer as bars, early or late as a line. */
+/** Chart of a feel: loud and soft as bars, early and late as a line. */
 export function FeelChart({ played: { bar, steps } }: { played: PlayedFeel }) {
   const option = useMemo((): ChartOption => {
-    // What is neither early nor late, loud nor soft lies in the middle.
+    // An even value lies in the middle.
     const evenAxis = (values: readonly number[]) => {
       const most = Math.max(1, ...values.map(Math.abs));
       return { show: false, type: 'value' as const, min: -most, max: most };

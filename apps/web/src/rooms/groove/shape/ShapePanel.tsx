@@ -71,7 +71,7 @@ function useMeantRows(view: PatternView): readonly Row[] {
   return useMemo(() => rowsMeant(view, session), [view, session]);
 }
 
-/** What rules act on, in words. */
+/** Words for the hits that rules act on. */
 function meantWords(view: PatternView, rows: readonly Row[], hits: ReadonlySet<string>): string {
   if (hits.size > 1) return `${counted(hits.size, 'hit')} on ${counted(rows.length, 'row')}`;
   if (!rows.length || rows.length === view.rows.length) return 'all rows';
@@ -174,7 +174,7 @@ function RuleSettings({
       choice,
       seed,
       ...(played ? { feel: played } : {}),
-      // What is chosen is meant wherever it stands.
+      // Chosen hits are meant in any place.
       stretch: ids ? null : stretch,
     };
   }, [view, used, rule, numbers, choice, seed, onto, played, stretch, ids]);
@@ -293,7 +293,7 @@ function sowRows(
   );
 }
 
-/** How many hits an outcome adds, silences and changes, counted from the two documents. */
+/** Numbers of hits that an outcome adds, silences and changes, counted from the two documents. */
 function effectWords(document: SongDocument, outcome: Outcome, id: string): string {
   if (outcome === null) return 'Nothing would change.';
   if (isRefusal(outcome)) return outcome.reason;

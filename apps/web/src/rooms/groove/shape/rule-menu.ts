@@ -18,7 +18,7 @@ import { type RuleWords, SHAPE_WORDS, SOW_WORDS } from './rule-words.ts';
 export interface RuleField extends Parameter {
   readonly name: string;
   readonly label: string;
-  /** What stands behind the number. */
+  /** Unit of the number. */
   readonly unit: string;
 }
 
@@ -77,7 +77,7 @@ export function frameOf({ rows, meter, length }: PatternView): RuleFrame {
   return { rows: rows.map(({ voice, grid }) => ({ voice: voice.id, grid })), meter, length };
 }
 
-/** What a kept rule does, for the list of a pattern's own changes. */
+/** Words for a kept rule, in the list of a pattern's own changes. */
 export function shapeWords(shape: Shape, view: PatternView): string {
   const row = (voice: string) => view.rows.find((one) => one.voice.id === voice)?.name ?? 'a row';
   const voices = voicesOfShape(shape);

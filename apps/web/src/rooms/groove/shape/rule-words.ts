@@ -1,7 +1,7 @@
 import type { ShapeOfWay, ShapeWay, SowWay } from '@plucky/core';
 import { counted } from '@plucky/core';
 
-/** What a rule is called, what it does, and what its numbers are called, with what stands behind each. */
+/** Words for a rule: its name, its deed, and the names of its numbers, with the unit of each. */
 export interface RuleWords {
   readonly title: string;
   readonly about: string;

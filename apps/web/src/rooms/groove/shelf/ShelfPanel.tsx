@@ -38,7 +38,7 @@ export function ShelfPanel({ view }: { view: PatternView }) {
   const { document } = view;
   const edit = useEdit();
   const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
-  // What was chosen holds for the part that was open then: beside another one its own kind is shown.
+  // The choice holds for the part that was open then: beside another one its own kind is shown.
   const [wanted, setWanted] = useState<{ part: string; type: typeof view.part.type } | null>(null);
   const type = wanted?.part === view.part.id ? wanted.type : view.part.type;
   const setType = (next: typeof type) => setWanted({ part: view.part.id, type: next });

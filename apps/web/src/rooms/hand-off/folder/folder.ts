@@ -9,7 +9,7 @@ export interface Folder {
   readonly remove: (name: string) => Promise<void>;
 }
 
-/** What the browser gives of a folder, as far as its own types leave it out. */
+/** Members of a folder that the browser's own types leave out. */
 interface Listed {
   readonly entries: () => AsyncIterable<readonly [string, { readonly kind: 'file' | 'directory' }]>;
 }
@@ -56,7 +56,7 @@ function browserFolder(handle: FileSystemDirectoryHandle): Folder {
   };
 }
 
-/** What the simulated folder holds, for tests and for browsers without folders; it is gone when the page is. */
+/** Content of the simulated folder, for tests and for browsers without folders; it is gone with the page. */
 export const simulatedFiles = new Map<string, Uint8Array<ArrayBuffer>>();
 
 function simulatedFolder(): Folder {

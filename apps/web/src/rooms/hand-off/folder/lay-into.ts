@@ -1,7 +1,7 @@
 import { type FolderPlan, type Id, planFolder, type WrittenFile } from '@plucky/core';
 import type { Folder } from './folder.ts';
 
-/** Where a folder remembers what of it is ours; a file of that name that is none of ours is left alone. */
+/** File in which a folder remembers our files; a file of that name that is none of ours is left alone. */
 export const REMEMBERED = 'plucky-verse hand-off.json';
 const KIND = 'plucky-verse-folder';
 

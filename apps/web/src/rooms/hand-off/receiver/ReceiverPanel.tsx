@@ -32,7 +32,7 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
     const received = await receiveFrom(files);
     if (receiver && received.files.length) dropFiles(received.files, at, receiver.has);
   };
-  // Where it was told to play from is where files go that are brought by keys; else they come after the last.
+  // Files that are brought by keys go to the place to play from, where one was chosen; else they come after the last.
   const place = receiver && from > 0 ? Math.max(0, from - receiver.laid.lead) : null;
   const bar = receiver && place !== null ? barAt(receiver.timeline, from).bar : null;
   const paste = async () => {

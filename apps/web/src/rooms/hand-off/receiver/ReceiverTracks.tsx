@@ -14,7 +14,7 @@ const RULER = 20;
 const GAP = 6;
 /** The narrowest a bar is drawn; longer songs scroll. */
 const NARROWEST_BAR = 6;
-/** How far apart numbers of bars stand at least. */
+/** Least distance of bar numbers. */
 const NUMBERS = 44;
 
 /** The files on their tracks, to scale; a press plays from that bar, and files can be dropped where they are to lie. */
@@ -25,7 +25,7 @@ export function ReceiverTracks({
   onFiles,
 }: {
   receiver: Receiver;
-  /** Where it plays from, in ticks. */
+  /** Start of its playing, in ticks. */
   from: number;
   onPlace: (tick: number) => void;
   onFiles: (files: readonly File[], at: number) => void;
@@ -142,7 +142,7 @@ const Bars = memo(function Bars({
   );
 });
 
-/** Where the receiver is heard, drawn straight to the page as it moves. */
+/** Play head of the receiver, drawn straight to the page as it moves. */
 function Playhead({ scale, height }: { scale: number; height: number }) {
   const line = useRef<HTMLDivElement>(null);
   const isOn = useReceiverState((state) => state.isOn);

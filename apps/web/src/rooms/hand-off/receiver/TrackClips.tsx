@@ -3,10 +3,10 @@ import type { Family, LaidClip, LaidTrack, Rack } from '@plucky/core';
 import { memo } from 'react';
 import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 
-/** How high a track and the title of a clip are, in px. */
+/** Height of a track and of a clip's title, in px. */
 export const TRACK = 62;
 const TITLE = 16;
-/** How much of its row a drum's stroke takes, and the most that a note's bar does, in px. */
+/** Share of its row for a drum's stroke, and largest height of a note's bar, in px. */
 const STROKE_SHARE = 0.8;
 const THICKEST = 4;
 /** The longest that a note is drawn, in px, so that each is told from the next. */
@@ -52,7 +52,7 @@ export const TrackClips = memo(function TrackClips({
   ));
 });
 
-/** Where a note stands, in px, and what it sounds like. */
+/** Height of a note, in px, and its sound. */
 interface Row {
   readonly y: number;
   readonly height: number;

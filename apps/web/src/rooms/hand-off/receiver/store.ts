@@ -1,7 +1,7 @@
 import type { ReceivedFile } from '@plucky/core';
 import { createForSong } from '../../../session/song-store.ts';
 
-/** What stands in for a recording program: what was dropped on it, and how it plays. */
+/** Stand-in for a recording program: the files that were dropped on it, and its playing. */
 interface ReceiverState {
   /** Which regions of a hand-off lie on its tracks; null for the usual ones. */
   readonly kind: string | null;
@@ -10,10 +10,10 @@ interface ReceiverState {
   readonly at: ReadonlyMap<string, number>;
   /** Its own tempo, in quarter notes a minute; null for that of the files. */
   readonly tempo: number | null;
-  /** Where it plays from, in ticks. */
+  /** Start of its playing, in ticks. */
   readonly from: number;
   readonly isOn: boolean;
-  /** Whether the song sounds by its clock, in place of the files. */
+  /** True while the song sounds by its clock, in place of the files. */
   readonly isFollowed: boolean;
 }
 

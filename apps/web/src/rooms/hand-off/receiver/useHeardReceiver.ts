@@ -22,7 +22,7 @@ export function useHeardReceiver(receiver: Receiver | null): void {
     playsOnceFrom: from,
     ...(heard ? { timeline: heard.timeline } : {}),
   });
-  // What was heard ends with the room.
+  // Its sound ends with the room.
   useEffect(() => () => useReceiverState.setState({ isOn: false }), []);
   useEffect(() => {
     if (!isOn) return;

@@ -19,11 +19,11 @@ import { useReceiverState } from './store.ts';
 /** The kinds of regions that can lie on the tracks, the most useful first. */
 const KINDS = ['section', 'slot', 'song', 'pattern'];
 
-/** What lies on the receiver's tracks. */
+/** Content of the receiver's tracks. */
 export interface Receiver {
   readonly laid: Laid;
   readonly rack: Rack;
-  /** What it plays, at its own tempo. */
+  /** Timeline of its files, at its own tempo. */
   readonly timeline: Timeline;
   /** The kinds of regions that were handed off, and the one that lies on the tracks. */
   readonly kinds: readonly string[];

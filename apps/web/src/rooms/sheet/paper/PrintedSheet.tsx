@@ -9,7 +9,7 @@ import { SERIF, TOKENS } from '../../../shared/ui/tokens.ts';
 import { linesOfSheet } from '../sheet-lines.ts';
 import { faceOf } from '../slot-face.ts';
 
-/** How high the hits of a slot are drawn, in px. */
+/** Height of a slot's hits, in px. */
 const HITS = 26;
 
 /** Paper is light, whatever the page is. */

@@ -23,7 +23,7 @@ import { PATTERN_KEYS, PERFORM_COMMANDS, SECTION_KEYS, SILENCE_KEYS } from './pe
 import { cueNext, performanceEnds, soundedUpTo, togglePerform, usePerforming } from './perform-session.ts';
 import { usePerformMidi } from './usePerformMidi.ts';
 
-/** What can be cued by keys or MIDI notes while it goes on, and what becomes of what was performed. */
+/** Cues of a running performance by keys or MIDI notes, and the choices for one that was performed. */
 export function PerformPanel({
   document,
   heard,
@@ -135,7 +135,7 @@ export function PerformPanel({
   );
 }
 
-/** What can be cued, by kind: how its row is called, the keys that cue it, and each with its name. */
+/** Row of cues of a kind: its name, and its keys, each with a name. */
 interface CueRow {
   readonly title: string;
   readonly keys: readonly string[];

@@ -1,7 +1,7 @@
 import type { Cued } from '@plucky/core';
 import { commandsFor } from '../../../shared/keys/command.ts';
 
-/** What the keys of a performance do. */
+/** Deeds of a performance's keys. */
 export interface Performer {
   readonly cueNth: (kind: 'section' | 'pattern', nth: number) => void;
   readonly cue: (plays: Cued) => void;

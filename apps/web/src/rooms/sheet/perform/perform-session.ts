@@ -16,19 +16,19 @@ import { freshId } from '../../../shared/fresh-id.ts';
 
 /** A performance as it goes on. */
 interface Performing {
-  /** What was cued: the same object until something else is. */
+  /** Latest performance: the same object until another one comes. */
   readonly performance: Performance;
   /** Up to where it is drawn, in ticks: the end of the bar that sounds, or of the last one. */
   readonly drawn: number;
   /** Up to where it is worked out ahead of what sounds, in ticks. */
   readonly ahead: number;
-  /** Whether it goes on, is over, or is heard again. */
+  /** State: running, over, or heard again. */
   readonly state: 'running' | 'over' | 'heard';
 }
 
 export const usePerforming = createForSong<{ readonly now: Performing | null }>(() => ({ now: null }));
 
-/** How many bars are worked out ahead, and how few of them may be left. */
+/** Bars worked out ahead, and the number left at which more are. */
 const [AHEAD, FEW] = [16, 4];
 
 export function togglePerform(): void {
@@ -36,13 +36,13 @@ export function togglePerform(): void {
   usePerforming.setState({ now: null });
 }
 
-/** How long a bar is, and where the one ends in which a place lies, in ticks. */
+/** Length of the bar around a place, and its end, in ticks. */
 function barAround(document: SongDocument, place: number): { readonly bar: number; readonly end: number } {
   const bar = barTicks(indexOf(document).song.meter);
   return { bar, end: (Math.floor(place / bar) + 1) * bar };
 }
 
-/** What is cued begins at the next bar; the first cue starts the performance at once. */
+/** Cues a section or pattern for the next bar; the first cue starts the performance at once. */
 export function cueNext(document: SongDocument, plays: Cued): void {
   const { bar, end } = barAround(document, thePlayer().place() ?? 0);
   const { now } = usePerforming.getState();
@@ -71,7 +71,7 @@ export function soundedUpTo(document: SongDocument, place: number): void {
     usePerforming.setState({ now: { ...now, drawn: end, ahead } });
 }
 
-/** What had sounded by the time that it was stopped is what was performed. */
+/** Ends the performance: it holds all that had sounded by the stop. */
 export function performanceEnds(): void {
   const { now } = usePerforming.getState();
   if (!now || now.state === 'over') return;
@@ -80,7 +80,7 @@ export function performanceEnds(): void {
   usePerforming.setState({ now: { ...now, performance, state: 'over' } });
 }
 
-/** What is performed as it is drawn, and as it is heard: on beyond what sounds, while it goes on. */
+/** Performance as it is drawn, and as it is heard: on beyond the present place, while it runs. */
 export function usePerformance(document: SongDocument): { drawn: SongDocument; heard: Tried | null } | null {
   const isOpen = useSession((session) => session.performing);
   const { now } = usePerforming();

@@ -35,7 +35,7 @@ import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { ToolPanel } from '../ToolPanel.tsx';
 import { type Held, targetsOf, toggleTarget, useHolding } from './target-session.ts';
 
-/** What differs in words, in the order in which it is counted. */
+/** Kinds of difference in words, in the order in which they are counted. */
 const KINDS: readonly (readonly [Deviation['kind'], string])[] = [
   ['missing', 'missing'],
   ['extra', 'too many'],

@@ -13,7 +13,7 @@ import { useSessionFields } from '../../../session/store.ts';
 import { chosenStretch } from '../chosen-slots.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 
-/** Whether the song is held against a target, against which, and whether only what is chosen. */
+/** Comparison with a target: whether it is on, with which target, and whether only for what is chosen. */
 interface Holding {
   readonly isOpen: boolean;
   readonly target: string | null;
@@ -35,7 +35,7 @@ export function targetsOf(document: SongDocument): readonly Reference[] {
   return indexOf(document).references.filter(({ of }) => of === undefined);
 }
 
-/** How the song stands against its target; `attempt` is null where there is none or no part that could play it. */
+/** Result of the comparison; `attempt` is null where there is no target or no part that could play it. */
 export interface Held {
   readonly target: Reference | null;
   readonly attempt: Attempt | null;
@@ -44,12 +44,12 @@ export interface Held {
 /** The whole song. */
 const ALL = { from: 0, to: LIMITS.song };
 
-/** How the song stands against the chosen target; null while it is not held against one. It follows what is painted. */
+/** Comparison of the song with the chosen target; null while it is off. It follows the painted song. */
 export function useHeld(document: SongDocument): Held | null {
   const { isOpen, target: wanted, isOnlyChosen } = useHolding();
   const choice = useSessionFields('slot', 'slots', 'beat');
   const now = useDeferredValue(document);
-  // What is chosen matters only where it alone is compared.
+  // The choice matters only where it alone is compared.
   const stretch = useMemo(
     () => (isOpen && isOnlyChosen && chosenStretch(now, choice)) || ALL,
     [now, isOpen, isOnlyChosen, choice],
@@ -65,7 +65,7 @@ export function useHeld(document: SongDocument): Held | null {
   }, [now, isOpen, wanted, from, to]);
 }
 
-/** How much differs on each line of the sheet, by the line's place among them. */
+/** Number of differences on each line of the sheet, by the line's place among them. */
 export function deviationsByLine(
   attempt: Attempt,
   lines: readonly LineOfSheet[],
