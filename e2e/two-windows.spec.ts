@@ -132,11 +132,12 @@ test('what was overwritten is told where it was made, and can be taken back', as
     await press(one, 'Kick', 0);
     for (let i = 0; i < times; i++) await one.keyboard.press('Shift+ArrowUp');
   };
+  // The other edits first, and is saved last: a stream that is open already may go on while it is cut off.
   await elsewhere.setOffline(true);
-  await louder(page, 3);
-  await saved(page);
   await louder(other, 1);
   await expect(other.getByRole('alert')).toBeVisible();
+  await louder(page, 3);
+  await saved(page);
   const before = await page.request.get(`/api/songs/${idOf(page)}`);
   await elsewhere.setOffline(false);
   await expect(page.getByText(/in another window has replaced what was changed here/)).toBeVisible();

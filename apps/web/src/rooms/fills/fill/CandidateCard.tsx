@@ -6,7 +6,7 @@ import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { CandidatePicture } from './CandidatePicture.tsx';
 
-/** A fill to choose from: what it is like in a phrase, its picture and its figures. */
+/** A fill to choose from: a phrase about it, its picture and its figures. Drawn anew only when it is chosen or changes. */
 export const CandidateCard = memo(function CandidateCard({
   document,
   candidate,
@@ -20,7 +20,7 @@ export const CandidateCard = memo(function CandidateCard({
   number: number;
   chosen: boolean;
   hands: LimbReport['hands'] | null;
-  onChoose: () => void;
+  onChoose: (candidate: Candidate) => void;
 }) {
   const { words, pattern } = candidate;
   const verdict = verdictOf(document, candidate);
@@ -28,7 +28,7 @@ export const CandidateCard = memo(function CandidateCard({
     <Box
       component="button"
       aria-pressed={chosen}
-      onClick={onChoose}
+      onClick={() => onChoose(candidate)}
       sx={{
         display: 'block',
         textAlign: 'left',

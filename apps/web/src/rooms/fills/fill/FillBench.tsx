@@ -9,7 +9,7 @@ import {
   type SongDocument,
   withRecord,
 } from '@plucky/core';
-import { useMemo, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -58,11 +58,11 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     playsAtOnce: isAsked,
   });
 
-  const choose = (one: Candidate | null) => {
+  const choose = useCallback((one: Candidate | null) => {
     setAsked(true);
     setHeard(null);
     chooseFill(one?.pattern.id ?? null);
-  };
+  }, []);
   const hearKept = (one: Pattern) => {
     setAsked(true);
     setHeard(null);
@@ -162,7 +162,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
             number={i + 1}
             chosen={one === chosen}
             hands={hands?.get(one.pattern.id) ?? null}
-            onChoose={() => choose(one)}
+            onChoose={choose}
           />
         ))}
       </Box>

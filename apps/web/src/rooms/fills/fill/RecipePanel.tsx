@@ -27,6 +27,7 @@ import {
   TRAVELS,
   unusedName,
 } from '@plucky/core';
+import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
@@ -63,7 +64,7 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
 
 /** Recipe of fills: the groove, the length, the movement, the density, the swing and the end. */
-export function RecipePanel({
+export const RecipePanel = memo(function RecipePanel({
   document,
   groove,
   recipe,
@@ -237,7 +238,7 @@ export function RecipePanel({
       <ByHand document={document} groove={groove} takeOver={recipe.takeOver} />
     </RecipeFrame>
   );
-}
+});
 
 const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
   single: 'singles',
