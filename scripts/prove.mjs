@@ -10,12 +10,13 @@ const failedBefore = existsSync(kept) ? JSON.parse(readFileSync(kept, 'utf8')) :
 const seeds = given < 0 ? [...failedBefore, randomInt(2 ** 31)] : [Number(process.argv[given + 1])];
 
 install();
-mustRun('build:libs');
+mustRun('build');
 const failed = seeds.filter((seed) => {
   console.log(`\nSeed ${seed}`);
-  return (
-    run('npx', ['jest', '--selectProjects', 'core', 'songs', 'sound'], { PROVE_SEED: String(seed) }) !== 0
-  );
+  const env = { PROVE_SEED: String(seed) };
+  const properties = run('npx', ['jest', '--selectProjects', 'core', 'songs', 'sound'], env);
+  const themes = run('npx', ['playwright', 'test', 'axe'], env);
+  return properties !== 0 || themes !== 0;
 });
 mkdirSync(`${root}/.cache`, { recursive: true });
 writeFileSync(

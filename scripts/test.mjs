@@ -1,5 +1,5 @@
-// npm test: installs what is missing and builds once; then lint, types and contract beside the unit and server tests, and the
-// end-to-end tests beside torture in its short form. Ends with a line that counts the tests; exits with 1 when anything failed.
+// npm test: installs what is missing and builds once; then lint, types and contract beside the unit and server tests, torture in
+// its short form, and the end-to-end tests. Ends with a line that counts the tests; exits with 1 when anything failed.
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { install, root, run, runQuietly } from './run.mjs';
 
@@ -37,13 +37,12 @@ const failedSteps = [
     ],
     [['unit and server tests', npx('jest', '--json', `--outputFile=${unit}`)]],
   )),
-  ...(await lanes(
-    [['torture, short form', node(`${root}/apps/server/dist/torture/main.js`, '--short')]],
-    [
-      ['chromium', node(`${root}/scripts/ensure-chromium.mjs`)],
-      ['end-to-end tests', npx('playwright', 'test')],
-    ],
-  )),
+  // One after the other: both keep all of the machine busy, and both wait for a server that has to answer in time.
+  ...(await lane([
+    ['torture, short form', node(`${root}/apps/server/dist/torture/main.js`, '--short')],
+    ['chromium', node(`${root}/scripts/ensure-chromium.mjs`)],
+    ['end-to-end tests', npx('playwright', 'test')],
+  ])),
 ];
 
 const counts = { passed: 0, failed: 0 };
