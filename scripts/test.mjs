@@ -7,6 +7,7 @@ const cache = `${root}/.cache`;
 const [unit, e2e] = [`${cache}/unit.json`, `${cache}/e2e.json`];
 const node = (...args) => [process.execPath, args];
 const npx = (...args) => ['npx', args];
+const script = (name) => ['npm', ['run', '--silent', name]];
 
 /** Steps one after the other; returns the names of those that failed. What each prints is shown whole when it ends. */
 async function lane(steps) {
@@ -29,10 +30,8 @@ if (run('npm', ['run', '--silent', 'build']) !== 0) {
 const failedSteps = [
   ...(await lanes(
     [
-      ['lint', npx('eslint', '.', '--max-warnings', '0')],
-      ['imports', npx('depcruise', '--config', '.dependency-cruiser.cjs', 'packages', 'apps')],
-      ['format', npx('prettier', '--check', '.')],
-      ['types of the tests', npx('tsc', '-p', 'tsconfig.tests.json')],
+      ['lint', script('lint')],
+      ['types', script('typecheck')],
       ['the page’s contract is the server’s', node(`${root}/scripts/api-types.mjs`, '--check')],
     ],
     [['unit and server tests', npx('jest', '--json', `--outputFile=${unit}`)]],
@@ -40,8 +39,7 @@ const failedSteps = [
   // One after the other: both keep all of the machine busy, and both wait for a server that has to answer in time.
   ...(await lane([
     ['torture, short form', node(`${root}/apps/server/dist/torture/main.js`, '--short')],
-    ['chromium', node(`${root}/scripts/ensure-chromium.mjs`)],
-    ['end-to-end tests', npx('playwright', 'test')],
+    ['end-to-end tests', script('test:e2e')],
   ])),
 ];
 

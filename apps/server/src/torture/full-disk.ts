@@ -30,9 +30,7 @@ export async function fillTheDisk(report: Report): Promise<void> {
     const refused = await works.run();
     report.figure(
       'a song file, an import, an export and a copy on a full disk',
-      Object.entries(refused)
-        .map(([name, said]) => `${name}: ${said}`)
-        .join(', '),
+      wordsOf(refused),
       Object.values(refused).every((said) => said === 507 || said === 'refused') &&
         (await works.state()) === before,
     );
@@ -47,9 +45,7 @@ export async function fillTheDisk(report: Report): Promise<void> {
     const done = await works.run();
     report.figure(
       'the same once there is room',
-      Object.entries(done)
-        .map(([name, said]) => `${name}: ${said}`)
-        .join(', '),
+      wordsOf(done),
       Object.values(done).every((said) => said === 201 || said === 'made'),
     );
     const after: number[] = [];
@@ -132,4 +128,10 @@ async function worksOf(address: string, dataDir: string, { id }: Writer) {
       return JSON.stringify([songs.body.length, body.exports.length, copies]);
     },
   };
+}
+
+function wordsOf(answers: Readonly<Record<string, number | string>>): string {
+  return Object.entries(answers)
+    .map(([name, said]) => `${name}: ${said}`)
+    .join(', ');
 }
