@@ -20,6 +20,7 @@ import { recall } from './journal.ts';
 import { closeKeptHere, keptHere } from './kept-here.ts';
 import { createDocumentStore, type DocumentStore, take } from './store.ts';
 import { undo } from './undo.ts';
+import { windowName } from './window.ts';
 
 const records = Object.values(blankSong('Mine', 1).records);
 
@@ -105,7 +106,7 @@ let autosave: Autosave;
 const aside = jest.fn();
 const open = () =>
   createDocumentStore('s', { revision: server.revision, records: Object.values(server.document.records) });
-const start = (of: DocumentStore) => startAutosave(of, 'mine', server, { isShared: () => false, aside });
+const start = (of: DocumentStore) => startAutosave(of, mine, server, { isShared: () => false, aside });
 /** Lets everything happen that is to come, storage included. */
 const settled = async (ms = 120_000) => {
   for (let i = 0; i < 12; i++) {
@@ -113,6 +114,11 @@ const settled = async (ms = 120_000) => {
     await new Promise((resolve) => setImmediate(resolve));
   }
 };
+
+let mine = '';
+beforeAll(async () => {
+  mine = await windowName();
+});
 
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['setImmediate', 'clearImmediate', 'queueMicrotask'] });
@@ -257,6 +263,45 @@ test('a page that is left before its edits are saved has them again, and can und
   expect(undo(next)?.label).toBe('add a hit');
   await settled();
   expect(hitsOf(server.document)).toEqual(['a', 'theirs']);
+});
+
+test('a page that is gone before its browser has written anything leaves its edits to the next one', async () => {
+  server.failures = Array.from({ length: 50 }, () => 0);
+  addAt(store, 'a', 0);
+  await settled(600);
+  // As when the page goes within the write: the database stands as it was.
+  const stuck = jest.spyOn(IDBDatabase.prototype, 'transaction').mockImplementation(() => {
+    throw new DOMException('gone', 'InvalidStateError');
+  });
+  undo(store);
+  addAt(store, 'b', 240);
+  window.dispatchEvent(new Event('pagehide'));
+  autosave.stop();
+  await settled(50);
+  stuck.mockRestore();
+  expect((await unsaved()).map((entry) => entry.label)).toEqual(['add a hit']);
+  server.failures = [];
+  const next = open();
+  expect(await recall(next)).toEqual({ entries: 2, unreadable: 0 });
+  expect(hitsOf(next.getState().document)).toEqual(['b']);
+  expect(localStorage).toHaveLength(0);
+  expect(undo(next)?.label).toBe('add a hit');
+  expect(hitsOf(next.getState().document)).toEqual([]);
+  autosave = start(next);
+  await settled();
+  expect(await unsaved()).toEqual([]);
+});
+
+test('an undo is left behind as well: what it took back does not return', async () => {
+  server.failures = Array.from({ length: 50 }, () => 0);
+  addAt(store, 'a', 0);
+  await settled(600);
+  undo(store);
+  window.dispatchEvent(new Event('pagehide'));
+  const next = open();
+  autosave.stop();
+  await recall(next);
+  expect(hitsOf(next.getState().document)).toEqual([]);
 });
 
 test('what windows left behind that are gone is recalled by the next one, each in its order', async () => {

@@ -1,7 +1,8 @@
 import { type Change, changeFromSparse, documentOf, FORMAT, saysSame, type SparseChange } from '@plucky/core';
 import { api, ApiError, type SaveAnswer } from '../api/client.ts';
 import { layAside } from './aside.ts';
-import { keep, sameDeeds } from './journal.ts';
+import { keep, keepLeaving, sameDeeds } from './journal.ts';
+import { forgetLeft } from './leaving.ts';
 import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } from './outbox.ts';
 import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
@@ -202,6 +203,7 @@ export function startAutosave(
     }, KEEP_EVERY);
   };
   let needsKeeping = false;
+  let lastKept = store.getState();
   let writing: Promise<void> = Promise.resolve();
   const keepNow = () => {
     needsKeeping = false;
@@ -209,14 +211,25 @@ export function startAutosave(
     writing = writing
       .then(() => keep(state))
       .then(
-        () => store.getState().outbox === state.outbox && store.setState({ keeping: 'kept' }),
+        () => {
+          lastKept = state;
+          if (store.getState().outbox !== state.outbox) return;
+          store.setState({ keeping: 'kept' });
+          forgetLeft(state.songId, window_);
+        },
         // A full or forbidden storage only costs the safety net: autosave goes on.
         () => store.setState({ keeping: 'not kept' }),
       )
       .then(() => undefined);
   };
-  // A page that is left keeps at once what it has not kept yet.
-  window.addEventListener('pagehide', keepNow);
+  // A page that is left may be gone before the database has written.
+  const leave = () => {
+    const state = store.getState();
+    if (state.outbox === lastKept.outbox && !needsKeeping) return;
+    keepLeaving(state, window_);
+    keepNow();
+  };
+  window.addEventListener('pagehide', leave);
   const again = () => {
     failures = 0;
     if (store.getState().saving.kind === 'failed') schedule(0);
@@ -259,7 +272,7 @@ export function startAutosave(
       clearTimeout(timer);
       clearTimeout(keeping);
       keepNow();
-      window.removeEventListener('pagehide', keepNow);
+      window.removeEventListener('pagehide', leave);
       window.removeEventListener('online', again);
       void run();
     },

@@ -1,6 +1,8 @@
 import { type Change, FORMAT, slim } from '@plucky/core';
+import { freshId } from '../shared/fresh-id.ts';
 import { layAside } from './aside.ts';
-import { type KeptEntry, keptHere } from './kept-here.ts';
+import { type KeptDeeds, type KeptEntry, keptHere } from './kept-here.ts';
+import { forgetLeft, leaveBehind, leftBehind } from './leaving.ts';
 import { aroundOf, documentWith, type Entry, onTo } from './outbox.ts';
 import type { DocumentState, DocumentStore, Done } from './store.ts';
 import { openWindows, windowName } from './window.ts';
@@ -9,20 +11,26 @@ import { openWindows, windowName } from './window.ts';
 const MOST_DEEDS = 100;
 
 /** Writes down what the server has not got, and what can be undone; settled once both are on this browser's disk. */
-export async function keep({ songId, outbox, done, undone }: DocumentState): Promise<void> {
+export async function keep(state: DocumentState): Promise<void> {
+  const { songId, outbox } = state;
   const [database, window] = await Promise.all([keptHere(), windowName()]);
   const work = database.transaction(['unsaved', 'deeds'], 'readwrite');
   const unsaved = work.objectStore('unsaved');
   await unsaved.delete(rangeOf(songId, window));
   for (const [n, entry] of outbox.entries()) await unsaved.put(keptEntry(songId, window, n, entry));
-  await work.objectStore('deeds').put({
-    song: songId,
-    window,
-    format: FORMAT,
-    done: done.slice(-MOST_DEEDS).map(keptDeed),
-    undone: undone.slice(-MOST_DEEDS).map(keptDeed),
-  });
+  await work.objectStore('deeds').put(deedsOf(state, window));
   await work.done;
+}
+
+/** Writes the same at once, for a page that may be gone before `keep` is done. */
+export function keepLeaving(state: DocumentState, window: string): void {
+  const entries = state.outbox.map((entry, n) => keptEntry(state.songId, window, n, entry));
+  leaveBehind({ entries, deeds: deedsOf(state, window) });
+}
+
+function deedsOf({ songId, done, undone }: DocumentState, window: string): KeptDeeds {
+  const last = (all: readonly Done[]) => all.slice(-MOST_DEEDS).map(keptDeed);
+  return { song: songId, window, format: FORMAT, done: last(done), undone: last(undone) };
 }
 
 const deeds = new WeakMap<Done, Done>();
@@ -71,10 +79,16 @@ export async function recall(store: DocumentStore): Promise<Recalled> {
   const [database, window] = await Promise.all([keptHere(), windowName()]);
   const isOpen = await openWindows();
   const all = await database.getAllFromIndex('unsaved', 'song', songId);
-  const left = all.filter((entry) => entry.window === window || !isOpen(entry.window));
-  const [read, unreadable] = await readEntries(left);
+  const isGone = (name: string) => name === window || !isOpen(name);
+  const leaving = new Map([...leftBehind(songId)].filter(([name]) => isGone(name)));
+  // A page that was left says all that its window had: it is later than the database.
+  const left = [
+    ...all.filter((entry) => isGone(entry.window) && !leaving.has(entry.window)),
+    ...[...leaving.values()].flatMap((one) => one.entries),
+  ];
+  const [read, unread] = await readEntries(left);
   const entries = [...(older ? [older] : []), ...read].sort((a, b) => a.at - b.at || a.n - b.n);
-  const deeds = await database.get('deeds', [songId, window]);
+  const deeds = leaving.get(window)?.deeds ?? (await database.get('deeds', [songId, window]));
   const state = store.getState();
   const outbox = onTo(
     state.saved,
@@ -94,22 +108,30 @@ export async function recall(store: DocumentStore): Promise<Recalled> {
     saving: outbox.length ? { kind: 'waiting' } : { kind: 'saved' },
     ...(deeds?.format === FORMAT ? { done: deeds.done, undone: deeds.undone } : {}),
   });
-  if (!entries.length) return { entries: 0, unreadable };
+  const recalled = { entries: entries.length, unreadable: unread.length };
+  if (!left.length && !older) return recalled;
+  // What cannot be read gets a window of its own, where no later write touches it.
+  for (const entry of unread)
+    if (entry.window === window || leaving.has(entry.window))
+      await database.put('unsaved', { ...entry, window: freshId() });
   // Written as this window's own before the others' are taken away.
   await keep(store.getState());
-  for (const entry of read)
-    if (entry.window !== window) await database.delete('unsaved', [entry.song, entry.window, entry.n]);
+  const readable = new Set(read.map((entry) => entry.id));
+  for (const { window: name, n, id } of all)
+    if (name !== window && (leaving.has(name) || readable.has(id)))
+      await database.delete('unsaved', [songId, name, n]);
+  for (const name of leaving.keys()) forgetLeft(songId, name);
   forgetOlder(songId);
-  return { entries: entries.length, unreadable };
+  return recalled;
 }
 
-/** Entries as today's program knows them, and how many cannot be read. */
-async function readEntries(entries: readonly KeptEntry[]): Promise<[KeptEntry[], number]> {
-  if (!entries.length) return [[], 0];
+/** Entries as today's program knows them, and those that cannot be read. */
+async function readEntries(entries: readonly KeptEntry[]): Promise<[KeptEntry[], KeptEntry[]]> {
+  if (!entries.length) return [[], []];
   // The schema library and the formats of before are loaded only where there is something to read.
   const { readKept } = await import('./read-records.ts');
   const read = entries.map(readKept);
-  return [read.filter((entry) => entry !== null), read.filter((entry) => entry === null).length];
+  return [read.filter((entry) => entry !== null), entries.filter((_, i) => read[i] === null)];
 }
 
 /** The key of an older program's unsaved edits: whole records, without what in them was changed. */
