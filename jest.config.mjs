@@ -27,6 +27,13 @@ export default {
   // Generous, since shared machines can be slow: no test says how long anything may take.
   testTimeout: 60_000,
   projects: [
+    {
+      displayName: 'house',
+      rootDir: 'scripts',
+      testMatch: ['<rootDir>/*.test.ts'],
+      testEnvironment: 'node',
+      transform: { '\\.ts$': swc() },
+    },
     pure('core'),
     pure('songs'),
     pure('sound'),

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { LIMITS, type Pattern, type Section, type Song, type SongRecord } from '@plucky/core';
+import { LIMITS, type Pattern, type Section, type Song, type SongRecord } from '@plucky/core/song';
 import { goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
 
 test('while the disk is full the page says since when nothing was saved, goes on, and saves once there is room', async ({

@@ -1,5 +1,5 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
-import type { Pattern, SongRecord } from '@plucky/core';
+import type { Pattern, SongRecord } from '@plucky/core/song';
 import { newSong, press, rows, saved } from './desk.ts';
 
 const idOf = (page: Page) => /songs\/([^/]+)/.exec(page.url())?.[1] ?? '';

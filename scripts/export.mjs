@@ -16,8 +16,9 @@ if (!songPath || !folder) {
 }
 install();
 if (runScript('build:libs') !== 0) process.exit(1);
-const { counted, exportOptions, exportRegions, indexOf, optionsOfSong, readSongFile, regionTexts } =
-  await import('@plucky/core');
+const { counted } = await import('@plucky/core/time');
+const { indexOf, optionsOfSong, readSongFile } = await import('@plucky/core/song');
+const { exportOptions, exportRegions, regionTexts } = await import('@plucky/core/midi');
 
 try {
   const document = readSongFile(readFileSync(songPath, 'utf8'));

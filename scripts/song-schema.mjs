@@ -5,6 +5,6 @@ import { format } from 'prettier';
 import { root, runScript } from './run.mjs';
 
 if (runScript('build:libs') !== 0) process.exit(1);
-const { songFileSchema } = await import('@plucky/core');
+const { songFileSchema } = await import('@plucky/core/song');
 const text = await format(JSON.stringify(songFileSchema()), { parser: 'json', printWidth: 110 });
 writeFileSync(join(root, 'docs/song-file.schema.json'), text);

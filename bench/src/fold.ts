@@ -1,4 +1,5 @@
-import { arrivedFile, fold, readMidi, suggestedMap, unfold, writeMidi } from '@plucky/core';
+import { arrivedFile, fold, suggestedMap, unfold } from '@plucky/core/fold';
+import { readMidi, writeMidi } from '@plucky/core/midi';
 import { type Figure, figure, inTurns } from './measure.js';
 
 const [BARS, HITS_A_BAR, RUNS] = [4000, 25, 5];

@@ -1,13 +1,6 @@
-import {
-  compile,
-  exportedNotes,
-  exportOptions,
-  midiFileOf,
-  readMidi,
-  type SongDocument,
-  type Timeline,
-  writeMidi,
-} from '@plucky/core';
+import { exportedNotes, exportOptions, midiFileOf, readMidi, writeMidi } from '@plucky/core/midi';
+import { compile, type Timeline } from '@plucky/core/play';
+import type { SongDocument } from '@plucky/core/song';
 import toneMidi from '@tonejs/midi';
 import midiFile, { type MidiEvent } from 'midi-file';
 import { type Figure, figure, inTurns } from './measure.js';

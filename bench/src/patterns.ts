@@ -1,4 +1,6 @@
-import { compile, fillCandidates, fillPattern, POOL, resolve, USUAL_FILL } from '@plucky/core';
+import { fillCandidates, fillPattern, POOL, USUAL_FILL } from '@plucky/core/make';
+import { resolve } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
 import { type Figure, figure, inTurns, perSecond } from './measure.js';
 import { family, FOLLOWERS, levelling, longSong, touching } from './songs.js';
 

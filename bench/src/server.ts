@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { FORMAT, type Pattern, sparse } from '@plucky/core';
+import { FORMAT, type Pattern, sparse } from '@plucky/core/song';
 import libsql from 'libsql';
 import { type Figure, figure, inTurns, p99 } from './measure.js';
 import { longSong, type MadeSong, madeSong, save } from './songs-made.js';

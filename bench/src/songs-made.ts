@@ -1,4 +1,4 @@
-import type { Section, Song, SongRecord } from '@plucky/core';
+import type { Section, Song, SongRecord } from '@plucky/core/song';
 
 /** A song that the server holds. */
 export interface MadeSong {

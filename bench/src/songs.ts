@@ -1,4 +1,5 @@
-import { compile, documentOf, indexOf, type Pattern, type SongDocument } from '@plucky/core';
+import { compile } from '@plucky/core/play';
+import { documentOf, indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs';
 
 /** Number of patterns that follow the main groove in a family, and length of their chains. */

@@ -1,4 +1,4 @@
-import type { SongRecord } from '@plucky/core';
+import type { SongRecord } from '@plucky/core/song';
 import { useApp } from './testing/app.ts';
 import { hit, recordOf, songsOf } from './testing/songs.ts';
 

@@ -1,13 +1,6 @@
-import {
-  compile,
-  documentOf,
-  exportedNotes,
-  exportOptions,
-  midiFileOf,
-  songFile,
-  type SongRecord,
-  writeMidi,
-} from '@plucky/core';
+import { exportedNotes, exportOptions, midiFileOf, writeMidi } from '@plucky/core/midi';
+import { compile } from '@plucky/core/play';
+import { documentOf, songFile, type SongRecord } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs';
 import { useApp } from './testing/app.ts';
 

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { documentOf, indexOf, LIMITS, notesOf, readMidi, type SongRecord } from '@plucky/core';
+import { notesOf, readMidi } from '@plucky/core/midi';
+import { documentOf, indexOf, LIMITS, type SongRecord } from '@plucky/core/song';
 import { unzipSync } from 'fflate';
 import { DataSource } from 'typeorm';
 import { ConfigError, readConfig } from './config.ts';

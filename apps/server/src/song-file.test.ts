@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { FORMAT, songFile, songFileSchema } from '@plucky/core';
+import { FORMAT, songFile, songFileSchema } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { unzipSync } from 'fflate';

@@ -1,14 +1,11 @@
 import fc from 'fast-check';
-import type { Hit } from './hit/hit.ts';
-import { exportOptions } from './midi/read-options.ts';
-import { exportRegions } from './midi/regions.ts';
-import { apply } from './song/apply.ts';
-import { documentOf, serialize } from './song/document.ts';
+import { exportOptions, exportRegions } from './midi/index.ts';
+import { compile } from './play/index.ts';
+import { apply, documentOf, type Hit, serialize } from './song/index.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { hit, layer, pattern, section, smallSong } from './testing/songs.ts';
 import { tries } from './testing/tries.ts';
-import { barTicks, meter } from './time/meter.ts';
-import { compile } from './timeline/compile.ts';
+import { barTicks, meter } from './time/index.ts';
 
 test('undoing any sequence of 200 edits gives every earlier song back, byte for byte', () => {
   fc.assert(

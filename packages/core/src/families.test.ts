@@ -1,15 +1,18 @@
 import fc from 'fast-check';
-import type { Id } from './names.ts';
-import { followersOf } from './pattern/family.ts';
-import { attach, makeIndependent } from './pattern/follow.ts';
-import { removePattern } from './pattern/remove.ts';
-import { resolve, soundingOf } from './pattern/resolve.ts';
-import { documentOf, indexOf, serialize, type SongDocument } from './song/document.ts';
-import { isChange, type Outcome } from './song/outcome.ts';
+import { attach, followersOf, makeIndependent, removePattern, resolve, soundingOf } from './pattern/index.ts';
+import { compile } from './play/index.ts';
+import {
+  documentOf,
+  type Id,
+  indexOf,
+  isChange,
+  type Outcome,
+  serialize,
+  type SongDocument,
+} from './song/index.ts';
 import { dice, runEdits } from './testing/random-edits.ts';
 import { after } from './testing/songs.ts';
 import { tries } from './testing/tries.ts';
-import { compile } from './timeline/compile.ts';
 
 const edits = fc.array(dice, { minLength: 20, maxLength: 60 });
 const patternsOf = (document: SongDocument) => indexOf(document).patternsOf('drums');

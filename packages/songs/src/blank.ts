@@ -1,17 +1,14 @@
 import {
   bassVoice,
-  documentOf,
   DRUM_NAMES,
   type DrumName,
   fromShelf,
-  indexOf,
   kitVoices,
-  meter,
   type ShelfPattern,
-  type Song,
-  type SongDocument,
   USUAL_KIT,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { documentOf, indexOf, type Song, type SongDocument } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';
 

@@ -1,15 +1,7 @@
-import {
-  arrivedFile,
-  compile,
-  exportedNotes,
-  exportOptions,
-  fold,
-  indexOf,
-  midiFileOf,
-  suggestedMap,
-  unfold,
-  writeMidi,
-} from '@plucky/core';
+import { arrivedFile, fold, suggestedMap, unfold } from '@plucky/core/fold';
+import { exportedNotes, exportOptions, midiFileOf, writeMidi } from '@plucky/core/midi';
+import { compile } from '@plucky/core/play';
+import { indexOf } from '@plucky/core/song';
 import { DEMO_SONGS } from './index.ts';
 
 test.each(

@@ -1,4 +1,5 @@
-import type { ShelfPattern, SongDocument } from '@plucky/core';
+import type { ShelfPattern } from '@plucky/core/pattern';
+import type { SongDocument } from '@plucky/core/song';
 import { paperLanterns } from './paper-lanterns.ts';
 import { saltWaltz } from './salt-waltz.ts';
 import { sevenHerons } from './seven-herons.ts';

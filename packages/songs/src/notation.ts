@@ -1,13 +1,5 @@
-import {
-  type Grid,
-  gridTicks,
-  type Hit,
-  type Id,
-  type Layer,
-  NO_EDITS,
-  type Pattern,
-  type Slot,
-} from '@plucky/core';
+import { type Hit, type Id, type Layer, NO_EDITS, type Pattern, type Slot } from '@plucky/core/song';
+import { type Grid, gridTicks } from '@plucky/core/time';
 
 /**
  * Hits of one row from a line of text, a character a grid step: `.` is a rest, 1 to 9 a velocity from soft to loud.

@@ -1,20 +1,14 @@
+import { buildPattern, makeFill, straight, USUAL_BUILD, USUAL_FILL } from '@plucky/core/make';
+import { bassVoice, type DrumName, kitVoices } from '@plucky/core/pattern';
 import {
-  bassVoice,
-  buildPattern,
   type BuildRecipe,
   documentOf,
-  type DrumName,
   isChange,
-  kitVoices,
-  makeFill,
-  meter,
   type Pattern,
   type SongDocument,
   type SongRecord,
-  straight,
-  USUAL_BUILD,
-  USUAL_FILL,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

@@ -1,4 +1,4 @@
-import type { Id, Occurrence, Part, Section, SectionRole, Slot } from '@plucky/core';
+import type { Id, Occurrence, Part, Section, SectionRole, Slot } from '@plucky/core/song';
 
 /** MIDI channel 10 is for drums in General MIDI; channels count from 0 here. */
 export const DRUM_PART: Part = {

@@ -1,12 +1,6 @@
-import {
-  bassVoice,
-  documentOf,
-  type DrumName,
-  kitVoices,
-  meter,
-  type Pattern,
-  type SongDocument,
-} from '@plucky/core';
+import { bassVoice, type DrumName, kitVoices } from '@plucky/core/pattern';
+import { documentOf, type Pattern, type SongDocument } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

@@ -1,19 +1,7 @@
-import {
-  bassVoice,
-  buildPattern,
-  type BuildRecipe,
-  documentOf,
-  type DrumName,
-  isChange,
-  kitVoices,
-  makeFill,
-  meter,
-  type Pattern,
-  type SongDocument,
-  straight,
-  USUAL_BUILD,
-  USUAL_FILL,
-} from '@plucky/core';
+import { buildPattern, makeFill, straight, USUAL_BUILD, USUAL_FILL } from '@plucky/core/make';
+import { bassVoice, type DrumName, kitVoices } from '@plucky/core/pattern';
+import { type BuildRecipe, documentOf, isChange, type Pattern, type SongDocument } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { hitAt, layer, notes, pattern, row, slots } from './notation.ts';
 import { BASS_PART, DRUM_PART, form, section } from './parts.ts';
 

@@ -1,21 +1,9 @@
-import {
-  apply,
-  compile,
-  exportOptions,
-  exportRegions,
-  fromShelf,
-  indexOf,
-  meterName,
-  notesOf,
-  readMidi,
-  readShelfPattern,
-  readSong,
-  resolve,
-  serialize,
-  shelfPatternOf,
-  songBars,
-  type SongDocument,
-} from '@plucky/core';
+import { songBars } from '@plucky/core/form';
+import { exportOptions, exportRegions, notesOf, readMidi } from '@plucky/core/midi';
+import { fromShelf, readShelfPattern, resolve, shelfPatternOf } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
+import { apply, indexOf, readSong, serialize, type SongDocument } from '@plucky/core/song';
+import { meterName } from '@plucky/core/time';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from './index.ts';
 
 const songs = Object.entries(DEMO_SONGS).map(([id, make]) => [id, make()] as const);

@@ -1,4 +1,5 @@
-import { compile, indexOf, type Reference, shelfMeetings, tryFromShelf, tryTogether } from '@plucky/core';
+import { compile, shelfMeetings, tryFromShelf, tryTogether } from '@plucky/core/play';
+import { indexOf, type Reference } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS, STARTERS } from './index.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

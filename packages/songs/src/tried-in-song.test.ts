@@ -1,15 +1,8 @@
-import {
-  compile,
-  dropOutPattern,
-  type Id,
-  indexOf,
-  type Pattern,
-  placesIn,
-  type Placing,
-  resolve,
-  type SongDocument,
-  tryInPlace,
-} from '@plucky/core';
+import { placesIn, type Placing } from '@plucky/core/form';
+import { dropOutPattern } from '@plucky/core/make';
+import { resolve } from '@plucky/core/pattern';
+import { compile, tryInPlace } from '@plucky/core/play';
+import { type Id, indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from './index.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

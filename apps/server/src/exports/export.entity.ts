@@ -1,4 +1,4 @@
-import type { Since } from '@plucky/core';
+import type { Since } from '@plucky/core/midi';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** One hand-off of a song: numbered from 1, with its options as JSON. */

@@ -1,14 +1,6 @@
 import { createHash } from 'node:crypto';
-import {
-  documentOf,
-  type ExportOptions,
-  exportRegions,
-  leavingRegions,
-  LIMITS,
-  omit,
-  type RegionText,
-  regionTexts,
-} from '@plucky/core';
+import { exportRegions, leavingRegions, type RegionText, regionTexts } from '@plucky/core/midi';
+import { documentOf, type ExportOptions, LIMITS, omit } from '@plucky/core/song';
 import { inSnapshot } from '../database/snapshot.ts';
 import { JobRefused, type Work } from '../jobs/work.ts';
 import { storedSong } from '../songs/history/stored-song.ts';

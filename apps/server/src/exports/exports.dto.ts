@@ -1,5 +1,6 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { type ExportOptions, LIMITS, REGION_KINDS, type Since } from '@plucky/core';
+import type { Since } from '@plucky/core/midi';
+import { type ExportOptions, LIMITS, REGION_KINDS } from '@plucky/core/song';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
 import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
 import { isPlain, Raw } from '../http/raw-field.ts';

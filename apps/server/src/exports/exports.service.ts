@@ -8,7 +8,8 @@ import {
   NotFoundException,
   type OnApplicationBootstrap,
 } from '@nestjs/common';
-import { type ExportOptions, exportOptions } from '@plucky/core';
+import { exportOptions } from '@plucky/core/midi';
+import type { ExportOptions } from '@plucky/core/song';
 import { type EntityManager, LessThanOrEqual } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { StorageTrouble } from '../database/trouble.ts';

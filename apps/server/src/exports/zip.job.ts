@@ -1,4 +1,4 @@
-import { type RegionText, safeFileName } from '@plucky/core';
+import { type RegionText, safeFileName } from '@plucky/core/midi';
 import { zipSync } from 'fflate';
 import { bytesOf } from '../database/connection.ts';
 import { inSnapshot } from '../database/snapshot.ts';

@@ -1,5 +1,5 @@
 import { applyDecorators } from '@nestjs/common';
-import { nameProblem, tidyName } from '@plucky/core';
+import { nameProblem, tidyName } from '@plucky/core/song';
 import { Transform } from 'class-transformer';
 import { IsString, ValidateBy, ValidateIf } from 'class-validator';
 import { isPlain, Raw } from './raw-field.ts';

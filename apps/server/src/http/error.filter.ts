@@ -1,6 +1,6 @@
 import { STATUS_CODES } from 'node:http';
 import { type ArgumentsHost, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
-import { InvalidSongError, NewerFormatError, type Problem } from '@plucky/core';
+import { InvalidSongError, NewerFormatError, type Problem } from '@plucky/core/song';
 import type { Response } from 'express';
 import { StorageTrouble, type TroubleKind } from '../database/trouble.ts';
 

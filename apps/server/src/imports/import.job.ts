@@ -1,22 +1,18 @@
 import {
   type ArrivedFile,
   arrivedFile,
-  counted,
-  DRUM_NAMES,
-  DRUMS,
-  figure,
   fold,
   type FoldOptions,
   foldWork,
-  InvalidSongError,
-  meterName,
-  MidiFormatError,
   type NoteMap,
   suggestedMap,
-  tempoAt,
   unfold,
   type Use,
-} from '@plucky/core';
+} from '@plucky/core/fold';
+import { MidiFormatError } from '@plucky/core/midi';
+import { DRUM_NAMES, DRUMS } from '@plucky/core/pattern';
+import { InvalidSongError } from '@plucky/core/song';
+import { counted, figure, meterName, tempoAt } from '@plucky/core/time';
 import { JobRefused, type Work } from '../jobs/work.ts';
 import { type MadeSong, madeSong } from '../songs/made-song.ts';
 import { songIn } from '../songs/read-song.job.ts';

@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
-import { type Use, USES } from '@plucky/core';
+import { type Use, USES } from '@plucky/core/fold';
 
 class ImportedTrackDto {
   @ApiProperty() index!: number;

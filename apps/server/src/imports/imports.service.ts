@@ -1,6 +1,6 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
-import type { Use } from '@plucky/core';
+import type { Use } from '@plucky/core/fold';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { type Running, whileHere } from '../jobs/lane.ts';
 import type { NewSong } from '../songs/faces.ts';

@@ -1,5 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
-import { LIMITS, type Pattern, type Section } from '@plucky/core';
+import { LIMITS, type Pattern, type Section } from '@plucky/core/song';
 import { useApp } from '../testing/app.ts';
 import { hit, recordOf, songsOf } from '../testing/songs.ts';
 import { Lane } from './lane.ts';

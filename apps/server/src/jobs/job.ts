@@ -1,4 +1,4 @@
-import type { Problem } from '@plucky/core';
+import type { Problem } from '@plucky/core/song';
 import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
 import type { CopyDone, CopyJob } from '../database/copy.job.ts';
 import type { ExportDone, ExportJob } from '../exports/export.job.ts';

@@ -1,4 +1,4 @@
-import type { Problem } from '@plucky/core';
+import type { Problem } from '@plucky/core/song';
 
 /** Tools of a job, beside its own wishes. */
 export interface JobTools {

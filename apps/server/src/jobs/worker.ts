@@ -1,5 +1,5 @@
 import { parentPort, type Transferable } from 'node:worker_threads';
-import { InvalidSongError, NewerFormatError } from '@plucky/core';
+import { InvalidSongError, NewerFormatError } from '@plucky/core/song';
 import { checkpoint } from '../database/checkpoint.job.ts';
 import { copy } from '../database/copy.job.ts';
 import { exportSong } from '../exports/export.job.ts';

@@ -1,13 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import {
-  bringUpShelfItem,
-  FORMAT,
-  LIMITS,
-  readShelfPattern,
-  type ShelfPattern,
-  type Stored,
-} from '@plucky/core';
+import { readShelfPattern, type ShelfPattern } from '@plucky/core/pattern';
+import { bringUpShelfItem, FORMAT, LIMITS, type Stored } from '@plucky/core/song';
 import { STARTERS } from '@plucky/songs';
 import { Database } from '../database/database.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';

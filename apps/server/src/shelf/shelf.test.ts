@@ -1,4 +1,5 @@
-import { documentOf, fromShelf, indexOf, shelfPatternOf, type SongRecord } from '@plucky/core';
+import { fromShelf, shelfPatternOf } from '@plucky/core/pattern';
+import { documentOf, indexOf, type SongRecord } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs';
 import { useApp } from '../testing/app.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';

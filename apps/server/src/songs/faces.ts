@@ -1,4 +1,4 @@
-import type { SongRecord } from '@plucky/core';
+import type { SongRecord } from '@plucky/core/song';
 import type { MadeRow } from './made-song.ts';
 import type { SongEntity } from './song.entity.ts';
 

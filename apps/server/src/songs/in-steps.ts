@@ -1,4 +1,4 @@
-import type { InSteps } from '@plucky/core';
+import type { InSteps } from '@plucky/core/song';
 import { turns } from '../next-turn.ts';
 
 /** Does a work step by step, with others answered in between. */

@@ -1,13 +1,6 @@
-import {
-  indexOf,
-  InvalidSongError,
-  meterName,
-  readSong,
-  sizeProblems,
-  songBars,
-  type SongDocument,
-  type SongRecord,
-} from '@plucky/core';
+import { sizeProblems, songBars } from '@plucky/core/form';
+import { indexOf, InvalidSongError, readSong, type SongDocument, type SongRecord } from '@plucky/core/song';
+import { meterName } from '@plucky/core/time';
 
 /** A song as it is stored: what lists show of it, and its records as texts. */
 export interface MadeSong {

@@ -1,16 +1,16 @@
 import { get } from 'node:http';
 import type { AddressInfo } from 'node:net';
+import { playAsFollower } from '@plucky/core/form';
 import {
   apply,
   changeFromSparse,
   changeOf,
   documentOf,
   type Pattern,
-  playAsFollower,
   type SongRecord,
   sparse,
   type SparseChange,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { useApp } from '../testing/app.ts';
 import { byId, hit, recordOf, songsOf } from '../testing/songs.ts';
 import type { EventFace, SaveAnswer } from './save.ts';

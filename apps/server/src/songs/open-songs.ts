@@ -1,5 +1,5 @@
 import { Injectable, NotFoundException } from '@nestjs/common';
-import { documentOf, isOlderFormat, type SongDocument, type SongRecord } from '@plucky/core';
+import { documentOf, isOlderFormat, type SongDocument, type SongRecord } from '@plucky/core/song';
 import type { EntityManager } from 'typeorm';
 import { nextTurn } from '../next-turn.ts';
 import type { SongRevision } from './faces.ts';

@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import { bringUpRecords, changeBetween, FORMAT, type SongRecord, type Stored } from '@plucky/core';
+import { bringUpRecords, changeBetween, FORMAT, type SongRecord, type Stored } from '@plucky/core/song';
 import { type EntityManager, LessThan } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { packUndo, undone } from './history/undo.ts';

@@ -1,4 +1,4 @@
-import { songOfFile } from '@plucky/core';
+import { songOfFile } from '@plucky/core/song';
 import { problemIn, valuesIn } from '../http/plain-json.ts';
 import { JobRefused, type Work } from '../jobs/work.ts';
 import { type MadeSong, madeSong } from './made-song.ts';

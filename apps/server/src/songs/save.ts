@@ -1,5 +1,5 @@
 import { ConflictException } from '@nestjs/common';
-import { type Change, isNothing, sparse, type SparseChange } from '@plucky/core';
+import { type Change, isNothing, sparse, type SparseChange } from '@plucky/core/song';
 import type { SongRevision } from './faces.ts';
 import type { SongEvent } from './song-events.ts';
 

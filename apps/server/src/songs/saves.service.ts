@@ -1,4 +1,5 @@
 import { ConflictException, Injectable } from '@nestjs/common';
+import { mustStayWithinLimits, withFollowers } from '@plucky/core/form';
 import {
   apply,
   bringUpRecords,
@@ -8,7 +9,6 @@ import {
   FORMAT,
   isNothing,
   isOlderFormat,
-  mustStayWithinLimits,
   NO_CHANGE,
   readChangeInSteps,
   readRecordsInSteps,
@@ -18,8 +18,7 @@ import {
   stepOf,
   type Stored,
   touchedBy,
-  withFollowers,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import type { Observable } from 'rxjs';
 import type { EntityManager } from 'typeorm';
 import { Database } from '../database/database.ts';

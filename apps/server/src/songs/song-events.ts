@@ -1,5 +1,5 @@
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
-import type { Change } from '@plucky/core';
+import type { Change } from '@plucky/core/song';
 import { concat, finalize, from, map, merge, Observable, Subject, timer } from 'rxjs';
 
 /** A change of a song as it was kept, for those who have the song open. */

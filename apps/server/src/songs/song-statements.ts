@@ -1,4 +1,4 @@
-import { FORMAT, type SongRecord } from '@plucky/core';
+import { FORMAT, type SongRecord } from '@plucky/core/song';
 import type { EntityManager } from 'typeorm';
 import { type MadeRow, rowOf } from './made-song.ts';
 import type { ChangeEntity, SongEntity } from './song.entity.ts';

@@ -1,13 +1,6 @@
 import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
-import {
-  FORMAT,
-  LIMITS,
-  type SongFile,
-  type SongRecord,
-  type SparseChange,
-  type Use,
-  USES,
-} from '@plucky/core';
+import { type Use, USES } from '@plucky/core/fold';
+import { FORMAT, LIMITS, type SongFile, type SongRecord, type SparseChange } from '@plucky/core/song';
 import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,

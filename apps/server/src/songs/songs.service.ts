@@ -1,16 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import {
-  cutName,
-  documentOf,
-  FORMAT,
-  indexOf,
-  LIMITS,
-  safeFileName,
-  seedFrom,
-  type SongDocument,
-  songFile,
-} from '@plucky/core';
+import { safeFileName } from '@plucky/core/midi';
+import { cutName, documentOf, FORMAT, indexOf, LIMITS, type SongDocument, songFile } from '@plucky/core/song';
+import { seedFrom } from '@plucky/core/time';
 import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
 import { type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { Database } from '../database/database.ts';

@@ -1,4 +1,4 @@
-import type { SongRecord } from '@plucky/core';
+import type { SongRecord } from '@plucky/core/song';
 import type { useApp } from './app.ts';
 
 type Api = ReturnType<typeof useApp>['api'];

@@ -1,5 +1,5 @@
 import { Agent, request } from 'node:http';
-import type { Pattern, Song, SongRecord } from '@plucky/core';
+import type { Pattern, Song, SongRecord } from '@plucky/core/song';
 
 /** An answer of the server; status 0 when there was none. */
 export interface Answer<T> {

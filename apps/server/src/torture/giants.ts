@@ -1,5 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
-import { LIMITS } from '@plucky/core';
+import { LIMITS } from '@plucky/core/song';
 import { type Answer, ask, hit, Writer } from './client.ts';
 import { ms, percentile, type Report } from './report.ts';
 import type { Scale } from './scale.ts';

@@ -1,4 +1,4 @@
-import { randomFrom } from '@plucky/core';
+import { randomFrom } from '@plucky/core/time';
 import { ask, hit, Writer } from './client.ts';
 import type { Report } from './report.ts';
 import type { Scale } from './scale.ts';

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { closeSync, openSync, statSync, writeSync } from 'node:fs';
 import { setTimeout as delay } from 'node:timers/promises';
 import { fileURLToPath } from 'node:url';
-import { randomFrom } from '@plucky/core';
+import { randomFrom } from '@plucky/core/time';
 import { isSound, listCopies } from '../database/copies.ts';
 import { ask, Writer } from './client.ts';
 import type { Report } from './report.ts';

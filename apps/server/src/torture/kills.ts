@@ -1,5 +1,5 @@
 import { setTimeout as delay } from 'node:timers/promises';
-import { randomFrom } from '@plucky/core';
+import { randomFrom } from '@plucky/core/time';
 import { ask, tempoOf, Writer } from './client.ts';
 import type { Report } from './report.ts';
 import type { Scale } from './scale.ts';

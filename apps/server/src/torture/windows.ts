@@ -5,14 +5,14 @@ import {
   changeOf,
   documentOf,
   type Pattern,
-  randomFrom,
   rebase,
   type SongDocument,
   type SongRecord,
   sparse,
   type SparseChange,
   withChange,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { randomFrom } from '@plucky/core/time';
 import { ask, hit } from './client.ts';
 import type { Report } from './report.ts';
 import type { Scale } from './scale.ts';

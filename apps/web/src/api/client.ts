@@ -1,4 +1,5 @@
-import { type Change, type ExportOptions, FORMAT, type ShelfPattern, sparse } from '@plucky/core';
+import type { ShelfPattern } from '@plucky/core/pattern';
+import { type Change, type ExportOptions, FORMAT, sparse } from '@plucky/core/song';
 import type { components, paths } from './contract.ts';
 
 type Schemas = components['schemas'];

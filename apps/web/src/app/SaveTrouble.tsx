@@ -1,5 +1,5 @@
 import { Box, Button } from '@mui/material';
-import { cutName, documentOf, indexOf, LONGEST_NAME, songFile } from '@plucky/core';
+import { cutName, documentOf, indexOf, LONGEST_NAME, songFile } from '@plucky/core/song';
 import type { ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type SongFile, type Trouble } from '../api/client.ts';

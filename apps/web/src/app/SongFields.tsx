@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { editSong, SCALE_NAMES, setSongMeter, type Song, tempoSchema, TONICS } from '@plucky/core';
+import { editSong, SCALE_NAMES, setSongMeter, type Song, tempoSchema, TONICS } from '@plucky/core/song';
 import { useEdit, useSongRecord } from '../document/context.tsx';
 import { schemaResolver } from '../shared/form/resolver.ts';
 import { Amount } from '../shared/ui/Amount.tsx';

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { figure, meterName } from '@plucky/core';
+import { figure, meterName } from '@plucky/core/time';
 import type { ReactNode } from 'react';
 import { useSongRecord } from '../document/context.tsx';
 import { later } from '../shared/ui/later.tsx';

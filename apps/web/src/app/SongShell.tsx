@@ -1,5 +1,7 @@
 import { Box } from '@mui/material';
-import { counted, indexOf, layerIn } from '@plucky/core';
+import { layerIn } from '@plucky/core/form';
+import { indexOf } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Outlet, useParams } from 'react-router';

@@ -1,7 +1,7 @@
 import RedoIcon from '@mui/icons-material/Redo';
 import UndoIcon from '@mui/icons-material/Undo';
 import { Box, Button, IconButton, Typography } from '@mui/material';
-import { editSong } from '@plucky/core';
+import { editSong } from '@plucky/core/song';
 import { Link, useParams } from 'react-router';
 import { useDocumentState, useEdit, useSongRecord } from '../document/context.tsx';
 import type { SaveState } from '../document/store.ts';

@@ -1,4 +1,4 @@
-import { newVariation } from '@plucky/core';
+import { newVariation } from '@plucky/core/pattern';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { createDocumentStore, take } from '../document/store.ts';
 import { undo } from '../document/undo.ts';

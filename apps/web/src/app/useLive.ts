@@ -1,4 +1,4 @@
-import { changeFromSparse, changeSetOf, isNothing, rebase } from '@plucky/core';
+import { changeFromSparse, changeSetOf, isNothing, rebase } from '@plucky/core/song';
 import { createElement, useEffect } from 'react';
 import { api, type Presence, type SongEvent } from '../api/client.ts';
 import { startAutosave } from '../document/autosave.ts';

@@ -1,4 +1,6 @@
-import { type Id, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
+import type { Timeline } from '@plucky/core/play';
+import type { Id, SongDocument } from '@plucky/core/song';
+import { secondsAt } from '@plucky/core/time';
 import { proxy, wrap } from 'comlink';
 import { withWorker } from '../shared/with-worker.ts';
 import type { Bouncer } from './bounce.worker.ts';

@@ -1,4 +1,5 @@
-import { barTicks, beatTicks, type Timeline } from '@plucky/core';
+import type { Timeline } from '@plucky/core/play';
+import { barTicks, beatTicks } from '@plucky/core/time';
 
 /** The beats of a timeline, each with whether a bar begins on it. */
 export function clickPlaces({ meters, length }: Timeline): { tick: number; onBar: boolean }[] {

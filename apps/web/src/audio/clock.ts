@@ -1,4 +1,4 @@
-import { secondsAt, type TempoMap, tickAtSeconds } from '@plucky/core';
+import { secondsAt, type TempoMap, tickAtSeconds } from '@plucky/core/time';
 
 /** A running position: at `time` seconds of audio it stood at `tick`, and it moves by `tempos`, looping or not. */
 export interface Clock {

@@ -1,12 +1,5 @@
-import {
-  type Id,
-  indexOf,
-  type NoteEvent,
-  type Part,
-  type SongDocument,
-  type Timeline,
-  type Voice,
-} from '@plucky/core';
+import type { NoteEvent, Timeline } from '@plucky/core/play';
+import { type Id, indexOf, type Part, type SongDocument, type Voice } from '@plucky/core/song';
 import { gainFor, isHeld, isSwell, kitOf, layerFor, type Motion, swellStart } from '@plucky/sound';
 import { SoundBank } from './bank.ts';
 import { type Clock, timeOf } from './clock.ts';
@@ -124,6 +117,16 @@ export class Instrument {
     this.#start(voice, { ...PLAIN_STROKE, note, velocity }, time, ends);
   }
 
+  /** Makes the sound of an event at once, where it is not made yet. */
+  makeReady({ voice: id, note, velocity }: NoteEvent): void {
+    const voice = this.#voices.get(id);
+    if (voice) this.#soundOf(voice, note, velocity);
+  }
+
+  #soundOf(voice: Voice, note: number, velocity: number): AudioBuffer {
+    return this.#bank.get({ name: voice.sound, note, kit: this.#kitOf(voice) }, layerFor(velocity));
+  }
+
   /** Plays an event of a timeline where a running tick comes. */
   play(timeline: Timeline, event: NoteEvent, tick: number, clock: Clock): void {
     const voice = this.#voices.get(event.voice);
@@ -144,8 +147,7 @@ export class Instrument {
     swells: number | null = null,
   ): void {
     const { note, velocity, pan, tune, motion } = stroke;
-    const kit = this.#kitOf(voice);
-    const buffer = this.#bank.get({ name: voice.sound, note, kit }, layerFor(velocity));
+    const buffer = this.#soundOf(voice, note, velocity);
     const how = { level: gainFor(velocity), pan: pan / 100, rate: 2 ** (tune / 12), motion };
     const { from, after } = swells === null ? AT_ONCE : swellStart(swells, buffer.duration);
     this.#startBuffer(buffer, { ...how, from }, time + after, this.mixer.inputOf(voice.id), ends);

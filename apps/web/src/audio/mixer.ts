@@ -1,4 +1,4 @@
-import type { Id, Part, Voice } from '@plucky/core';
+import type { Id, Part, Voice } from '@plucky/core/song';
 import { impulseOf } from '@plucky/sound';
 
 interface Channel {

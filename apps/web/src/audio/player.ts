@@ -1,4 +1,6 @@
-import { barAt, barTicks, beatTicks, secondsAt, type SongDocument, type Timeline } from '@plucky/core';
+import { barAt, type Timeline } from '@plucky/core/play';
+import type { SongDocument } from '@plucky/core/song';
+import { barTicks, beatTicks, secondsAt } from '@plucky/core/time';
 import { steadyTimer } from '../shared/with-worker.ts';
 import { clickPlaces } from './click-places.ts';
 import { type Clock, dueBetween, placeAt, runningTick, timeOf } from './clock.ts';
@@ -144,6 +146,7 @@ export class Player {
     await this.instrument.ready();
     if (asked !== this.#asked) return;
     this.#use(playing);
+    this.#makeReady(playing, fromTick);
     const start = this.#sound.now + LEAD;
     const beat = this.#countIn(playing.timeline, start, countIn);
     this.#cue = null;
@@ -153,6 +156,16 @@ export class Player {
     this.#cable?.start((playing.origin ?? 0) + fromTick, this.#clock.time);
     this.#schedule();
     this.#tell();
+  }
+
+  /** Makes the sounds of the first strokes that are not made yet: made when they are due, they would begin late. */
+  #makeReady(playing: Playing, fromTick: number): void {
+    if (this.#cable || this.isSilent) return;
+    const clock = clockFor(playing, 0, fromTick);
+    for (const { index } of dueBetween(this.#ticks, clock, fromTick, runningTick(clock, AHEAD))) {
+      const event = playing.timeline.events[index];
+      if (event) this.instrument.makeReady(event);
+    }
   }
 
   /** Clicks the beats before the first bar; returns how long one lasts, in s. */

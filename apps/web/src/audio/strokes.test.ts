@@ -1,17 +1,15 @@
+import { buildPattern, straight, USUAL_BUILD } from '@plucky/core/make';
+import { addHits } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
 import {
-  addHits,
   apply,
-  buildPattern,
-  compile,
   documentOf,
   type Hit,
   indexOf,
   isChange,
   type Outcome,
   type SongDocument,
-  straight,
-  USUAL_BUILD,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { heardPan } from './mixer.ts';
 import { strokesFor } from './strokes.ts';

@@ -1,13 +1,6 @@
-import {
-  type Id,
-  indexOf,
-  movesOf,
-  type NoteEvent,
-  PPQ,
-  secondsAt,
-  type SongDocument,
-  type Timeline,
-} from '@plucky/core';
+import { movesOf, type NoteEvent, type Timeline } from '@plucky/core/play';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { PPQ, secondsAt } from '@plucky/core/time';
 import {
   cutoffOf,
   gainOfLevel,

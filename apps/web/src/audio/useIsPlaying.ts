@@ -1,4 +1,4 @@
-import type { SongDocument } from '@plucky/core';
+import type { SongDocument } from '@plucky/core/song';
 import { useSyncExternalStore } from 'react';
 import { thePlayer } from './player.ts';
 

@@ -1,6 +1,6 @@
 import 'fake-indexeddb/auto';
+import { addHits } from '@plucky/core/pattern';
 import {
-  addHits,
   apply,
   type Change,
   changeFromSparse,
@@ -11,7 +11,7 @@ import {
   type SongDocument,
   type SongRecord,
   sparse,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { ApiError, type MadeChange, type SaveAnswer } from '../api/client.ts';
 import { laidAside } from './aside.ts';

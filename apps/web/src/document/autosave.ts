@@ -1,4 +1,11 @@
-import { type Change, changeFromSparse, documentOf, FORMAT, saysSame, type SparseChange } from '@plucky/core';
+import {
+  type Change,
+  changeFromSparse,
+  documentOf,
+  FORMAT,
+  saysSame,
+  type SparseChange,
+} from '@plucky/core/song';
 import { api, ApiError, type SaveAnswer } from '../api/client.ts';
 import { layAside } from './aside.ts';
 import { keep, keepLeaving, sameDeeds } from './journal.ts';

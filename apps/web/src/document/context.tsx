@@ -1,4 +1,4 @@
-import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } from '@plucky/core';
+import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } from '@plucky/core/song';
 import { createContext, useCallback, useContext } from 'react';
 import { useStore } from 'zustand';
 import { notify } from '../shared/ui/notify.ts';

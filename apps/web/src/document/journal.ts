@@ -1,4 +1,4 @@
-import { type Change, FORMAT, slim } from '@plucky/core';
+import { type Change, FORMAT, slim } from '@plucky/core/song';
 import { freshId } from '../shared/fresh-id.ts';
 import { layAside } from './aside.ts';
 import { type KeptDeeds, type KeptEntry, keptHere } from './kept-here.ts';

@@ -1,4 +1,4 @@
-import type { Change, SongRecord } from '@plucky/core';
+import type { Change, SongRecord } from '@plucky/core/song';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import type { Done } from './store.ts';
 

@@ -13,7 +13,7 @@ import {
   stepOf,
   touchedBy,
   withChange,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { freshId } from '../shared/fresh-id.ts';
 
 /** Edits that the server has not got, saved together under a name of their own. */

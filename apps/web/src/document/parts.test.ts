@@ -1,4 +1,4 @@
-import { apply, changeOf, documentOf, type Pattern, type SongRecord } from '@plucky/core';
+import { apply, changeOf, documentOf, type Pattern, type SongRecord } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { partsOf } from './parts.ts';
 

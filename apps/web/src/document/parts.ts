@@ -1,4 +1,4 @@
-import { type Change, changeFrom, sparse, type Step, stepOf, touchedBy } from '@plucky/core';
+import { type Change, changeFrom, sparse, type Step, stepOf, touchedBy } from '@plucky/core/song';
 
 /** The most that one save sends, in characters; the server takes several times as much of a single record. */
 const MOST = 600_000;

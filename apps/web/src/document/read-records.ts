@@ -9,7 +9,7 @@ import {
   readRecords,
   type SongDocument,
   type SongRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { freshId } from '../shared/fresh-id.ts';
 import type { KeptEntry, LaidAside } from './kept-here.ts';
 

@@ -1,13 +1,5 @@
-import {
-  addHits,
-  BENCH,
-  type Bench,
-  changeHits,
-  CLEAR_BENCH,
-  indexOf,
-  serialize,
-  type SongDocument,
-} from '@plucky/core';
+import { addHits, changeHits } from '@plucky/core/pattern';
+import { BENCH, type Bench, CLEAR_BENCH, indexOf, serialize, type SongDocument } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { createDocumentStore, goBack, take } from './store.ts';
 import { redo, undo } from './undo.ts';

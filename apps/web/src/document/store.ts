@@ -1,6 +1,6 @@
+import { applyWithinLimits, withFollowers } from '@plucky/core/form';
 import {
   apply,
-  applyWithinLimits,
   BENCH,
   type Change,
   changeBetween,
@@ -17,8 +17,7 @@ import {
   squash,
   stepOf,
   touchedBy,
-  withFollowers,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { createStore, type StoreApi } from 'zustand/vanilla';
 import type { SongContents, Trouble } from '../api/client.ts';
 import { type Entry, outboxAfter, type Pending } from './outbox.ts';

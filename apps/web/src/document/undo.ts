@@ -1,4 +1,4 @@
-import { BENCH, type Change, invert, isNothing, omit, rebase } from '@plucky/core';
+import { BENCH, type Change, invert, isNothing, omit, rebase } from '@plucky/core/song';
 import { type Desk, type DocumentState, type DocumentStore, type Done, edited } from './store.ts';
 
 /**

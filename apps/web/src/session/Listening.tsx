@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { Voice } from '@plucky/core';
+import type { Voice } from '@plucky/core/song';
 import { color } from '../shared/ui/tokens.ts';
 import { toggleListening, useSession } from './store.ts';
 

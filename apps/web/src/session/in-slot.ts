@@ -1,4 +1,5 @@
-import { IN_SLOT, intoSlot, type Outcome, type SongDocument, withSlotPattern } from '@plucky/core';
+import { IN_SLOT, intoSlot, withSlotPattern } from '@plucky/core/form';
+import type { Outcome, SongDocument } from '@plucky/core/song';
 import type { DocumentState, DocumentStore } from '../document/store.ts';
 import { useSession } from './store.ts';
 

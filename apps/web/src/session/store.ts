@@ -1,14 +1,7 @@
-import {
-  type Clip,
-  type Counterpart,
-  type Id,
-  IN_SLOT,
-  indexOf,
-  type LayerIn,
-  type Slot,
-  type SlotAt,
-  type SongDocument,
-} from '@plucky/core';
+import { IN_SLOT, type LayerIn, type SlotAt } from '@plucky/core/form';
+import type { Clip } from '@plucky/core/pattern';
+import type { Counterpart } from '@plucky/core/play';
+import { type Id, indexOf, type Slot, type SongDocument } from '@plucky/core/song';
 import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from './song-store.ts';
 

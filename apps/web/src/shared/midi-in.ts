@@ -1,4 +1,5 @@
-import { arrivedFile, type ArrivedTrack, MidiFormatError } from '@plucky/core';
+import { arrivedFile, type ArrivedTrack } from '@plucky/core/fold';
+import { MidiFormatError } from '@plucky/core/midi';
 
 /** The largest file that is read at once, in bytes: the page waits for it. */
 const LARGEST = 4_000_000;

@@ -1,4 +1,4 @@
-import { type Id, indexOf, type SongDocument } from '@plucky/core';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import type { Edit } from '../document/context.tsx';
 import { createDocumentStore, take } from '../document/store.ts';

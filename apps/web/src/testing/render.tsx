@@ -1,5 +1,5 @@
 import { ThemeProvider } from '@mui/material';
-import { documentOf, type Id, indexOf, type SongDocument } from '@plucky/core';
+import { documentOf, type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
 import type { ReactElement, ReactNode } from 'react';

@@ -1,5 +1,7 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, LinearProgress, Typography } from '@mui/material';
-import { indexOf, safeFileName, type Timeline } from '@plucky/core';
+import { safeFileName } from '@plucky/core/midi';
+import type { Timeline } from '@plucky/core/play';
+import { indexOf } from '@plucky/core/song';
 import { useEffect, useState } from 'react';
 import { bounce } from '../audio/bounce.ts';
 import { isHeard, type Session } from '../session/store.ts';

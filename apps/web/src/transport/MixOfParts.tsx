@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core';
+import { editPart, editVoices, indexOf, type Part, type Voice } from '@plucky/core/song';
 import { useEffect, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';

@@ -1,4 +1,5 @@
-import { barAt, beatTicks } from '@plucky/core';
+import { barAt } from '@plucky/core/play';
+import { beatTicks } from '@plucky/core/time';
 import { useCallback, useRef } from 'react';
 import { type Frame, usePlayhead } from './useTransport.ts';
 

@@ -1,4 +1,5 @@
-import { occurrencePlaces, type SongDocument } from '@plucky/core';
+import { occurrencePlaces } from '@plucky/core/form';
+import type { SongDocument } from '@plucky/core/song';
 import { useCallback, useMemo, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { usePlayhead } from './useTransport.ts';

@@ -1,7 +1,7 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
-import { beatTicks } from '@plucky/core';
+import { beatTicks } from '@plucky/core/time';
 import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsSilent } from '../audio/useIsPlaying.ts';

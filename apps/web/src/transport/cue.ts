@@ -1,4 +1,5 @@
-import { type Id, occurrencePlaces, type SongDocument } from '@plucky/core';
+import { occurrencePlaces } from '@plucky/core/form';
+import type { Id, SongDocument } from '@plucky/core/song';
 import { thePlayer } from '../audio/player.ts';
 import { useSession } from '../session/store.ts';
 import { useAsked } from './asked.ts';

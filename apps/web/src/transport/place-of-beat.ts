@@ -1,4 +1,5 @@
-import { type SlotAt, type SongDocument, songStretches } from '@plucky/core';
+import { type SlotAt, songStretches } from '@plucky/core/form';
+import type { SongDocument } from '@plucky/core/song';
 
 /** Place of a slot's beat in the song, at its first playing, in ticks. */
 export function placeOfBeat(document: SongDocument, chosen: SlotAt | null, beat: number): number | null {

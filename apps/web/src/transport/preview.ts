@@ -1,4 +1,5 @@
-import type { Id, Timeline, Tried } from '@plucky/core';
+import type { Timeline, Tried } from '@plucky/core/play';
+import type { Id } from '@plucky/core/song';
 import { useEffect } from 'react';
 import { createForSong } from '../session/song-store.ts';
 

@@ -1,4 +1,5 @@
-import { compile, keptWhileSame, sliceTimeline, type Timeline } from '@plucky/core';
+import { compile, sliceTimeline, type Timeline } from '@plucky/core/play';
+import { keptWhileSame } from '@plucky/core/song';
 import type { WhatPlays } from './what-plays.ts';
 
 const kept = keptWhileSame<Timeline>();

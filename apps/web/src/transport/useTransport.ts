@@ -1,4 +1,4 @@
-import { frameOf, type Timeline } from '@plucky/core';
+import { frameOf, type Timeline } from '@plucky/core/play';
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { type Playing, thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';

@@ -1,4 +1,5 @@
-import { compile, indexOf } from '@plucky/core';
+import { compile } from '@plucky/core/play';
+import { indexOf } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { type Choices, whatPlays } from './what-plays.ts';
 

@@ -1,26 +1,16 @@
 import {
-  barAt,
-  counted,
-  frameOf,
-  type Id,
-  indexOf,
-  lengthName,
   type OccurrencePlace,
   occurrencePlaces,
-  placeName,
-  plays,
-  resolve,
   type Scope,
-  secondsAt,
   sectionLength,
   sectionMeter,
-  type SongDocument,
   songStretches,
   tempoMapOf,
-  type Timeline,
-  type TriedTogether,
-  tryTogether,
-} from '@plucky/core';
+} from '@plucky/core/form';
+import { resolve } from '@plucky/core/pattern';
+import { barAt, frameOf, type Timeline, type TriedTogether, tryTogether } from '@plucky/core/play';
+import { type Id, indexOf, plays, type SongDocument } from '@plucky/core/song';
+import { counted, lengthName, placeName, secondsAt } from '@plucky/core/time';
 import type { RoomPath } from '../session/rooms.ts';
 import { chosenPlaces, type Loop, type Reach, type Session } from '../session/store.ts';
 import { durationName } from './duration.ts';

@@ -1,16 +1,17 @@
-import { type Key, keyOfSignature } from '../harmony/key.ts';
-import { DRUM_CHANNEL } from '../kit/channels.ts';
-import { LIMITS } from '../limits.ts';
-import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from '../midi/bytes/format.ts';
-import { notesOf } from '../midi/bytes/notes-of.ts';
-import { readMidi } from '../midi/bytes/read.ts';
-import { USUAL_METER, USUAL_TEMPO } from '../midi/usual.ts';
-import { plainName } from '../names.ts';
-import { FASTEST, SLOWEST } from '../schema-parts.ts';
-import { type BarMeter, barTicks, MOST_BEATS, usualGroups } from '../time/meter.ts';
-import type { TempoMap } from '../time/tempo-map.ts';
-import { PPQ } from '../time/ticks.ts';
-import { settle } from '../timeline/settle.ts';
+import {
+  type MidiEvent,
+  type MidiFile,
+  type MidiTrack,
+  notesOf,
+  readMidi,
+  TEXT,
+  USUAL_METER,
+  USUAL_TEMPO,
+} from '../midi/index.ts';
+import { DRUM_CHANNEL } from '../pattern/index.ts';
+import { settle } from '../play/index.ts';
+import { FASTEST, type Key, keyOfSignature, LIMITS, plainName, SLOWEST } from '../song/index.ts';
+import { type BarMeter, barTicks, MOST_BEATS, PPQ, type TempoMap, usualGroups } from '../time/index.ts';
 
 /** Uses of a track: a family of drum patterns, patterns of notes, an imported part to compare with, or none. */
 export const USES = ['fold', 'notes', 'reference', 'none'] as const;

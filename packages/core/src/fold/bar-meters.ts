@@ -1,4 +1,4 @@
-import { barTicks, type Meter, meter as meterOf } from '../time/meter.ts';
+import { barTicks, type Meter, meter as meterOf } from '../time/index.ts';
 import type { Bar } from './arrived.ts';
 
 /** A bar's meter as a section can have it; null where it cannot, as when the bar is cut short. */

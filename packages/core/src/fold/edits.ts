@@ -1,8 +1,12 @@
-import type { IdentifiedHit } from '../hit/followed.ts';
-import type { Hit, HitFields } from '../hit/hit.ts';
-import { freeHitId, hitIdStem } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import type { Edits } from '../song/records.ts';
+import {
+  type Edits,
+  freeHitId,
+  type Hit,
+  type HitFields,
+  hitIdStem,
+  type Id,
+  type IdentifiedHit,
+} from '../song/index.ts';
 import { hitKey, type StretchHit } from './content.ts';
 
 /** Voice of a row (a MIDI note of the file), and its distance from the voice's note. */

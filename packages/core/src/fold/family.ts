@@ -1,6 +1,12 @@
-import { repeatedId } from '../hit/hit-id.ts';
-import { freeName, type Id } from '../names.ts';
-import { type Edits, NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
+import {
+  type Edits,
+  freeName,
+  type Id,
+  NO_EDITS,
+  type Pattern,
+  type PatternRole,
+  repeatedId,
+} from '../song/index.ts';
 import { type Content, contentOf, editsFrom, hitKey, type StretchHit } from './content.ts';
 import { editsTo, hitOf, type RowHit, type RowOf, wantedId } from './edits.ts';
 import { letters } from './letters.ts';

@@ -1,5 +1,4 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
+import { type Id, LIMITS } from '../song/index.ts';
 import type { ArrivedTrack } from './arrived.ts';
 import { type Classes, classesOf, type Distinct } from './classes.ts';
 import { type Content, contentOf, unlike } from './content.ts';

@@ -1,13 +1,10 @@
 import fc from 'fast-check';
-import { MidiFormatError } from '../midi/bytes/format.ts';
-import { writeMidi } from '../midi/bytes/write.ts';
-import { exportOptions } from '../midi/read-options.ts';
-import { exportedNotes, midiFileOf } from '../midi/tracks.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
+import { exportedNotes, exportOptions, midiFileOf, MidiFormatError, writeMidi } from '../midi/index.ts';
+import { compile } from '../play/index.ts';
+import { indexOf, type SongDocument } from '../song/index.ts';
 import { problemsOf } from '../song/invariants.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
 import { type ArrivedFile, arrivedFile } from './arrived.ts';
 import { fold, TOLERANCES } from './fold.ts';
 import { measuredSwing } from './measured-swing.ts';

@@ -1,7 +1,11 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import type { Reference, SongRecord } from '../song/records.ts';
+import {
+  documentOf,
+  type Id,
+  LIMITS,
+  type Reference,
+  type SongDocument,
+  type SongRecord,
+} from '../song/index.ts';
 import type { ArrivedFile, ArrivedTrack, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';

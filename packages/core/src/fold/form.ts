@@ -1,8 +1,14 @@
-import type { Slowing } from '../form/slowing.ts';
-import { LIMITS } from '../limits.ts';
-import { freeName, type Id } from '../names.ts';
-import type { Layer, Occurrence, Section, Slot } from '../song/records.ts';
-import { isSameMeter, type Meter } from '../time/meter.ts';
+import type { Slowing } from '../form/index.ts';
+import {
+  freeName,
+  type Id,
+  type Layer,
+  LIMITS,
+  type Occurrence,
+  type Section,
+  type Slot,
+} from '../song/index.ts';
+import { isSameMeter, type Meter } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { sectionMeter } from './bar-meters.ts';
 import type { FoldedPart } from './fold-part.ts';

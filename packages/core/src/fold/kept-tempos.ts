@@ -1,7 +1,6 @@
-import { slowedTempos, type Slowing, SLOWING_STEP } from '../form/slowing.ts';
-import { LIMITS } from '../limits.ts';
-import { LEAST_SLOWED } from '../schema-parts.ts';
-import { tempoAt, type TempoMap, type TempoPoint } from '../time/tempo-map.ts';
+import { slowedTempos, type Slowing, SLOWING_STEP } from '../form/index.ts';
+import { LEAST_SLOWED, LIMITS } from '../song/index.ts';
+import { tempoAt, type TempoMap, type TempoPoint } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
 import { sectionsOf } from './sections.ts';

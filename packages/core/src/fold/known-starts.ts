@@ -1,5 +1,5 @@
-import type { Swing } from '../song/inherited/swing.ts';
-import { isSameMeter, type Meter } from '../time/meter.ts';
+import type { Swing } from '../song/index.ts';
+import { isSameMeter, type Meter } from '../time/index.ts';
 import type { ArrivedFile, Bar } from './arrived.ts';
 import { sectionMeter, usualMeter } from './bar-meters.ts';
 

@@ -1,5 +1,5 @@
-import type { Swing } from '../song/inherited/swing.ts';
-import { PPQ } from '../time/ticks.ts';
+import type { Swing } from '../song/index.ts';
+import { PPQ } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 

@@ -1,4 +1,4 @@
-import { writeMidi } from '../midi/bytes/write.ts';
+import { writeMidi } from '../midi/index.ts';
 import { arrivedFile } from './arrived.ts';
 import { suggestedMap } from './note-map.ts';
 

@@ -1,6 +1,6 @@
-import type { DrumName } from '../kit/drums.ts';
-import { USUAL_METER } from '../midi/usual.ts';
-import { beatTicks } from '../time/meter.ts';
+import { USUAL_METER } from '../midi/index.ts';
+import type { DrumName } from '../pattern/index.ts';
+import { beatTicks } from '../time/index.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';

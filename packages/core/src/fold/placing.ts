@@ -1,10 +1,15 @@
-import { swingOffset } from '../feel/swing.ts';
-import { FARTHEST_MS } from '../hit/hit.ts';
-import type { Swing } from '../song/inherited/swing.ts';
-import { type Grid, gridTicks, isTriplet } from '../time/grid.ts';
-import type { BarMeter } from '../time/meter.ts';
-import { tempoAt, type TempoMap } from '../time/tempo-map.ts';
-import { msToTicks, ticksToMs } from '../time/ticks.ts';
+import { swingOffset } from '../pattern/index.ts';
+import { FARTHEST_MS, type Swing } from '../song/index.ts';
+import {
+  type BarMeter,
+  type Grid,
+  gridTicks,
+  isTriplet,
+  msToTicks,
+  tempoAt,
+  type TempoMap,
+  ticksToMs,
+} from '../time/index.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 
 /** The grids that a row may be on, the coarsest first. */

@@ -1,4 +1,4 @@
-import { type Layer, NO_EDITS } from '../song/records.ts';
+import { type Layer, NO_EDITS } from '../song/index.ts';
 import { hitKey, saysSameHit, type StretchHit } from './content.ts';
 import { editsTo, type RowHit } from './edits.ts';
 import { type Member, unrolledHits } from './family.ts';

@@ -1,9 +1,6 @@
-import { DRUM_CHANNEL } from '../kit/channels.ts';
-import { LIMITS } from '../limits.ts';
-import { freeName } from '../names.ts';
-import type { Swing } from '../song/inherited/swing.ts';
-import type { Part, Song, Voice } from '../song/records.ts';
-import { tempoAt } from '../time/tempo-map.ts';
+import { DRUM_CHANNEL } from '../pattern/index.ts';
+import { freeName, LIMITS, type Part, type Song, type Swing, type Voice } from '../song/index.ts';
+import { tempoAt } from '../time/index.ts';
 import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
 import { usualMeter } from './bar-meters.ts';
 import { type Distinct, distinctOf } from './classes.ts';

@@ -1,9 +1,7 @@
-import { writeMidi } from '../midi/bytes/write.ts';
-import { exportOptions } from '../midi/read-options.ts';
-import { exportedNotes, midiFileOf } from '../midi/tracks.ts';
-import { fromShelf } from '../pattern/shelf.ts';
+import { exportedNotes, exportOptions, midiFileOf, writeMidi } from '../midi/index.ts';
+import { fromShelf } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
 import { runEdits } from '../testing/random-edits.ts';
-import { compile } from '../timeline/compile.ts';
 import { arrivedFile } from './arrived.ts';
 import { suggestedMap } from './note-map.ts';
 import { rangeForShelf } from './range.ts';

@@ -1,8 +1,5 @@
-import { LIMITS, tooMany } from '../limits.ts';
-import { shelfPatternOf } from '../pattern/shelf.ts';
-import type { ShelfPattern } from '../pattern/shelf-pattern.ts';
-import { documentOf } from '../song/document.ts';
-import { NO_EDITS, type Pattern } from '../song/records.ts';
+import { type ShelfPattern, shelfPatternOf } from '../pattern/index.ts';
+import { documentOf, LIMITS, NO_EDITS, type Pattern, tooMany } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { hitOf, wantedId } from './edits.ts';
 import { type FoldOptions, prepare, songOf, voicesOn } from './prepare.ts';

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseMidi } from 'midi-file';
-import { MidiFormatError } from '../midi/bytes/format.ts';
+import { MidiFormatError } from '../midi/index.ts';
 import { proves } from '../testing/tries.ts';
 import { arrivedFile } from './arrived.ts';
 import { fold } from './fold.ts';

@@ -1,6 +1,4 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import type { Reference } from '../song/records.ts';
+import { type Id, LIMITS, type Reference } from '../song/index.ts';
 import type { ArrivedTrack } from './arrived.ts';
 
 /** A track of a file as a song keeps it to be held against; notes beyond the most that are kept are left. */

@@ -1,4 +1,4 @@
-import type { SectionRole } from '../song/records.ts';
+import type { SectionRole } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
 

@@ -1,5 +1,5 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { compile } from '../timeline/compile.ts';
+import { compile } from '../play/index.ts';
+import { indexOf, type SongDocument } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { temposLost } from './kept-tempos.ts';

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits.ts';
-import { type Grid, isTriplet } from '../time/grid.ts';
+import { LIMITS } from '../song/index.ts';
+import { type Grid, isTriplet } from '../time/index.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';

@@ -1,8 +1,13 @@
-import { DRUM_NAMES, type DrumName, DRUMS } from '../kit/drums.ts';
-import { INSTRUMENT_NAMES, INSTRUMENTS, instrumentVoice } from '../kit/instruments.ts';
-import { drumVoice } from '../kit/voices.ts';
-import { freeId, freeName } from '../names.ts';
-import type { Part, Voice } from '../song/records.ts';
+import {
+  DRUM_NAMES,
+  type DrumName,
+  DRUMS,
+  drumVoice,
+  INSTRUMENT_NAMES,
+  INSTRUMENTS,
+  instrumentVoice,
+} from '../pattern/index.ts';
+import { freeId, freeName, type Part, type Voice } from '../song/index.ts';
 import type { ArrivedTrack } from './arrived.ts';
 import type { RowOf } from './edits.ts';
 

@@ -1,10 +1,17 @@
 import fc from 'fast-check';
-import { documentOf, indexOf, serialize, type SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Layer, Pattern, Slot } from '../song/records.ts';
+import { compile } from '../play/index.ts';
+import {
+  documentOf,
+  indexOf,
+  type Layer,
+  omit,
+  type Pattern,
+  serialize,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
 import {
   addSlots,
   copySlots,

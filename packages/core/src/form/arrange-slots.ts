@@ -1,10 +1,16 @@
-import { LIMITS } from '../limits.ts';
-import { type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { plays } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Layer, Section, Slot, Voice } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  type Layer,
+  LIMITS,
+  omit,
+  type Outcome,
+  plays,
+  type Section,
+  type Slot,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
 import { cutSlot } from './cut-slot.ts';
 import { editSection, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlots, startOf } from './going-on.ts';

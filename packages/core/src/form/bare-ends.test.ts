@@ -1,5 +1,4 @@
-import { documentOf } from '../song/document.ts';
-import type { Layer, Slot } from '../song/records.ts';
+import { documentOf, type Layer, type Slot } from '../song/index.ts';
 import { layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { phraseEnds } from './bare-ends.ts';
 

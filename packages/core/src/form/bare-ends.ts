@@ -1,7 +1,12 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isEndRole, stretchOf } from '../song/layers.ts';
-import type { Section, Slot } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  isEndRole,
+  type Section,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
 import { phraseLines } from './phrases.ts';
 import { sectionMeter } from './stretches.ts';
 

@@ -1,12 +1,17 @@
 import fc from 'fast-check';
-import { resolve, soundingOver } from '../pattern/resolve.ts';
-import type { Times } from '../schema-parts.ts';
-import { documentOf, type SongDocument, withRecord } from '../song/document.ts';
-import { plainLayer } from '../song/layers.ts';
-import type { Layer, Slot } from '../song/records.ts';
+import { resolve, soundingOver } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import {
+  documentOf,
+  type Layer,
+  plainLayer,
+  type Slot,
+  type SongDocument,
+  type Times,
+  withRecord,
+} from '../song/index.ts';
 import { hit, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
 import { cutSlot } from './cut-slot.ts';
 
 const BEAT = 960;

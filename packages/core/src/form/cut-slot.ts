@@ -1,12 +1,16 @@
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
-import { overlay } from '../pattern/overlay.ts';
-import { resolve, type ResolvedPattern, soundingOver } from '../pattern/resolve.ts';
-import type { Times } from '../schema-parts.ts';
-import type { SongDocument } from '../song/document.ts';
-import { saidStretch, stretchOf } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import type { Edits, Layer, Slot } from '../song/records.ts';
+import { overlay, resolve, type ResolvedPattern, soundingOver } from '../pattern/index.ts';
+import {
+  type Edits,
+  type Hit,
+  type Id,
+  type Layer,
+  omit,
+  saidStretch,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+  type Times,
+} from '../song/index.ts';
 import { drawnAs, drawnIn } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { cutChords } from './joined-chords.ts';

@@ -1,12 +1,6 @@
-import type { IdentifiedHit } from '../hit/followed.ts';
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { unroll } from '../pattern/overlay.ts';
-import { resolve } from '../pattern/resolve.ts';
-import type { SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Layer } from '../song/records.ts';
-import { modulo } from '../time/ticks.ts';
+import { resolve, unroll } from '../pattern/index.ts';
+import { type Id, type IdentifiedHit, type Layer, LIMITS, omit, type SongDocument } from '../song/index.ts';
+import { modulo } from '../time/index.ts';
 
 // Humanising draws for a hit by its slot and its id there, so a layer that comes out of another slot names
 // that slot, and the place in it where the layer began, in ticks.

@@ -1,13 +1,15 @@
-import { keyChords } from '../harmony/chord.ts';
-import { chordFrom, chordName, romanNumeral } from '../harmony/chord-names.ts';
-import type { Chord } from '../harmony/chord-record.ts';
-import type { Key } from '../harmony/key.ts';
-import type { Harmony } from '../harmony/over-chord.ts';
-import { movedOver } from '../harmony/over-chord.ts';
-import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import type { Slot } from '../song/records.ts';
+import { chordFrom, chordName, keyChords, movedOver, romanNumeral } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import {
+  type Chord,
+  documentOf,
+  type Harmony,
+  indexOf,
+  type Key,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
 import { after, hit, layer, pattern, section, song, voice } from '../testing/songs.ts';
-import { compile } from '../timeline/compile.ts';
 import { cutSlotAt, joinChosen } from './arrange-slots.ts';
 import { chordsFrom, chordsInWords, setChords } from './edit-chords.ts';
 import { consolidateSlots } from './merge.ts';

@@ -1,14 +1,17 @@
-import { chordFrom, chordName } from '../harmony/chord-names.ts';
-import type { Chord, ChordAt } from '../harmony/chord-record.ts';
-import { LIMITS } from '../limits.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { barTicks, beatTicks, type Meter } from '../time/meter.ts';
-import { placeName } from '../time/place.ts';
-import { placeFrom } from '../time/typed.ts';
+import { chordFrom, chordName } from '../pattern/index.ts';
+import {
+  type Chord,
+  type ChordAt,
+  indexOf,
+  LIMITS,
+  omit,
+  type Outcome,
+  type Refusal,
+  saysSame,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks, beatTicks, type Meter, placeFrom, placeName } from '../time/index.ts';
 import { editSlots, type SlotIn, slotsInWords } from './edit-section.ts';
 import { sectionMeter } from './stretches.ts';
 

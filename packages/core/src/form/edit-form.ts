@@ -1,7 +1,12 @@
-import { type Id, nextName } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Occurrence, Section } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  nextName,
+  type Occurrence,
+  type Outcome,
+  type Section,
+  type SongDocument,
+} from '../song/index.ts';
 
 /** A new section at the end of the form, or after the occurrence `after`. */
 export function addSection(

@@ -1,7 +1,12 @@
-import { type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { type Section, type SectionRole, type Slot } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  type Outcome,
+  type Section,
+  type SectionRole,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
 
 export function renameSection(document: SongDocument, id: Id, name: string): Outcome {
   return editSection(document, id, 'rename', (section) =>

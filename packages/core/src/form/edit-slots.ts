@@ -1,12 +1,21 @@
-import { LIMITS } from '../limits.ts';
-import { type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isEndRole, layersOf, mainLayer, plainLayer, stretchOf } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { type Layer, type Pattern, type Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { beatTicks } from '../time/meter.ts';
+import {
+  type Id,
+  indexOf,
+  isEndRole,
+  type Layer,
+  layersOf,
+  LIMITS,
+  mainLayer,
+  omit,
+  type Outcome,
+  type Pattern,
+  plainLayer,
+  saysSame,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
+import { beatTicks } from '../time/index.ts';
 import { editSlots, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
 import { sectionMeter } from './stretches.ts';

@@ -1,8 +1,13 @@
 import fc from 'fast-check';
-import { apply } from '../song/apply.ts';
-import { indexOf, serialize, type SongDocument } from '../song/document.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
-import type { Section } from '../song/records.ts';
+import {
+  apply,
+  indexOf,
+  isChange,
+  type Outcome,
+  type Section,
+  serialize,
+  type SongDocument,
+} from '../song/index.ts';
 import { dice, editFrom, runEdits } from '../testing/random-edits.ts';
 import { after as applied, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';

@@ -1,11 +1,19 @@
-import type { Id } from '../names.ts';
-import type { ChangeSet } from '../song/change-set.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { followed, followedFields, followedSet } from '../song/three-way.ts';
+import {
+  type ChangeSet,
+  followed,
+  followedFields,
+  followedSet,
+  type Id,
+  indexOf,
+  isChange,
+  type Layer,
+  omit,
+  type Outcome,
+  saysSame,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
 import { editSection } from './edit-section.ts';
 
 /**

@@ -1,6 +1,6 @@
-import { indexOf, serialize, type SongDocument } from '../song/document.ts';
+import { indexOf, serialize, type SongDocument } from '../song/index.ts';
 import { after, layer, section, smallSong } from '../testing/songs.ts';
-import { meter } from '../time/meter.ts';
+import { meter } from '../time/index.ts';
 import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
 import { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './edit-form.ts';
 import {

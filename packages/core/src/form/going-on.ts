@@ -1,7 +1,12 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { stretchOf } from '../song/layers.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  type Layer,
+  type Section,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
 
 interface Played {
   /** The lengths of the patterns that go on, on which the places where they begin depend. */

@@ -1,7 +1,5 @@
-import { keyChords } from '../harmony/chord.ts';
-import type { ChordAt } from '../harmony/chord-record.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Slot } from '../song/records.ts';
+import { keyChords } from '../pattern/index.ts';
+import { type ChordAt, indexOf, type Slot, type SongDocument } from '../song/index.ts';
 
 /** The chords of a slot before a place of it, and from there on counted from that place. */
 export function cutChords(chords: Slot['chords'], at: number): readonly [Slot['chords'], Slot['chords']] {

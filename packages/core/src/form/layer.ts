@@ -1,12 +1,17 @@
-import { type ResolvedHit, silent } from '../hit/followed.ts';
-import { atPercent } from '../hit/velocity.ts';
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { overlay, unroll } from '../pattern/overlay.ts';
-import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { stretchOf } from '../song/layers.ts';
-import type { Layer, Slot, Song } from '../song/records.ts';
+import { overlay, resolve, type ResolvedPattern, soundingOf, unroll } from '../pattern/index.ts';
+import {
+  atPercent,
+  type Id,
+  indexOf,
+  type Layer,
+  LIMITS,
+  type ResolvedHit,
+  silent,
+  type Slot,
+  type Song,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
 import { idsAsDrawn } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { overChords } from './over-chords.ts';

@@ -1,12 +1,19 @@
-import { LIMITS } from '../limits.ts';
-import { type Id } from '../names.ts';
-import { resolve, soundingOf } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { inTurn } from '../song/in-turn.ts';
-import { layersOf, plainLayer, stretchOf } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Layer, Pattern } from '../song/records.ts';
+import { resolve, soundingOf } from '../pattern/index.ts';
+import {
+  type Id,
+  indexOf,
+  inTurn,
+  type Layer,
+  layersOf,
+  LIMITS,
+  omit,
+  type Outcome,
+  type Pattern,
+  plainLayer,
+  type Refusal,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
 import { joinChosen } from './arrange-slots.ts';
 import { slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlot } from './going-on.ts';

@@ -1,21 +1,29 @@
-import { accentAt, accentRaise } from '../feel/accent.ts';
-import { heardPlace, writtenPlace } from '../feel/place.ts';
-import { type ResolvedHit } from '../hit/followed.ts';
-import { FARTHEST_MS } from '../hit/hit.ts';
-import { type Hit } from '../hit/hit.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import { type Id } from '../names.ts';
-import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { saidOutright } from '../pattern/inherit.ts';
-import { feelOf, gridOf, type ResolvedPattern } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { type Accent } from '../song/inherited/accents.ts';
-import { omit } from '../song/omit.ts';
-import type { Refusal } from '../song/outcome.ts';
-import { NO_EDITS, type Pattern } from '../song/records.ts';
-import { type Grid, gridName, isTriplet } from '../time/grid.ts';
-import { barTicks } from '../time/meter.ts';
-import { ticksToMs } from '../time/ticks.ts';
+import {
+  accentAt,
+  accentRaise,
+  feelOf,
+  gridOf,
+  heardPlace,
+  lastPlaceIn,
+  type ResolvedPattern,
+  saidOutright,
+  writtenPlace,
+} from '../pattern/index.ts';
+import {
+  type Accent,
+  FARTHEST_MS,
+  freeHitId,
+  type Hit,
+  type Id,
+  indexOf,
+  NO_EDITS,
+  omit,
+  type Pattern,
+  type Refusal,
+  type ResolvedHit,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks, type Grid, gridName, isTriplet, ticksToMs } from '../time/index.ts';
 import { placeInLayer, type ResolvedLayer } from './layer.ts';
 
 /** A layer and where the slot that plays it starts within what is merged, in ticks. */

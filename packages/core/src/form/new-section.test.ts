@@ -1,4 +1,4 @@
-import { documentOf, indexOf } from '../song/document.ts';
+import { documentOf, indexOf } from '../song/index.ts';
 import { after, DRUMS, KICK, pattern, smallSong, song } from '../testing/songs.ts';
 import { addSlots } from './arrange-slots.ts';
 import { addSection } from './edit-form.ts';

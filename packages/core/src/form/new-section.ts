@@ -1,10 +1,19 @@
-import type { Id } from '../names.ts';
-import { freeName } from '../names.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isEndRole, layersOf, mainLayer, plainLayer } from '../song/layers.ts';
-import type { Layer, Section, SectionRole, Slot } from '../song/records.ts';
-import { barTicks } from '../time/meter.ts';
+import { resolve } from '../pattern/index.ts';
+import {
+  freeName,
+  type Id,
+  indexOf,
+  isEndRole,
+  type Layer,
+  layersOf,
+  mainLayer,
+  plainLayer,
+  type Section,
+  type SectionRole,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks } from '../time/index.ts';
 import { sectionMeter } from './stretches.ts';
 
 /** Usual names of sections, by role. */

@@ -1,11 +1,18 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isEndRole, saidStretch, stretchOf } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import type { Refusal } from '../song/outcome.ts';
-import { type Layer, NO_EDITS, type Slot } from '../song/records.ts';
+import { resolve } from '../pattern/index.ts';
+import {
+  type Id,
+  indexOf,
+  isEndRole,
+  type Layer,
+  LIMITS,
+  NO_EDITS,
+  omit,
+  type Refusal,
+  saidStretch,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
 import { drawnAs, drawnIn, goesOnDrawing } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { joinedChords } from './joined-chords.ts';

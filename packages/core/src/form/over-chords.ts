@@ -1,9 +1,5 @@
-import type { Chord } from '../harmony/chord-record.ts';
-import { movedOver } from '../harmony/over-chord.ts';
-import type { ResolvedHit } from '../hit/followed.ts';
-import type { ResolvedPattern } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Slot } from '../song/records.ts';
+import { movedOver, type ResolvedPattern } from '../pattern/index.ts';
+import { type Chord, indexOf, type ResolvedHit, type Slot, type SongDocument } from '../song/index.ts';
 
 /** The chord of a slot at a place of it, in ticks from its start; undefined before the first one. */
 export function chordAt({ chords }: Pick<Slot, 'chords'>, at: number): Chord | undefined {

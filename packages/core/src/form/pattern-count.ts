@@ -1,13 +1,23 @@
-import { GRACES, rollCount } from '../feel/ornament.ts';
-import type { Hit } from '../hit/hit.ts';
-import { LIMITS } from '../limits.ts';
-import { keptWhileSame } from '../made-from.ts';
-import type { Id } from '../names.ts';
-import { resolve, type ResolvedPattern, soundingOf, windowStart } from '../pattern/resolve.ts';
-import { type HitCount, mostAfterShape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
-import type { Meter } from '../time/meter.ts';
+import {
+  GRACES,
+  resolve,
+  type ResolvedPattern,
+  rollCount,
+  soundingOf,
+  windowStart,
+} from '../pattern/index.ts';
+import {
+  type Hit,
+  type HitCount,
+  type Id,
+  indexOf,
+  keptWhileSame,
+  LIMITS,
+  mostAfterShape,
+  type Pattern,
+  type SongDocument,
+} from '../song/index.ts';
+import type { Meter } from '../time/index.ts';
 
 /** A pattern played once, in numbers; its length is in ticks. */
 export interface PatternCount extends HitCount {

@@ -1,5 +1,5 @@
-import type { Slot } from '../song/records.ts';
-import { barTicks, type Meter } from '../time/meter.ts';
+import type { Slot } from '../song/index.ts';
+import { barTicks, type Meter } from '../time/index.ts';
 
 /** The piece of a slot that stands on one line; places in ticks. */
 export interface LinePiece {

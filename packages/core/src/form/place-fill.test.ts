@@ -1,10 +1,9 @@
-import { makeFill, USUAL_FILL } from '../fill/make.ts';
-import { addNotesPart } from '../kit/add-part.ts';
-import { exportOptions } from '../midi/read-options.ts';
-import { exportRegions } from '../midi/regions.ts';
-import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
+import { makeFill, USUAL_FILL } from '../make/index.ts';
+import { exportOptions, exportRegions } from '../midi/index.ts';
+import { addNotesPart } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/index.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
-import { compile } from '../timeline/compile.ts';
 import { startOf } from './going-on.ts';
 import { placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
 import { sectionStretches } from './stretches.ts';

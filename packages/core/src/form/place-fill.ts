@@ -1,12 +1,22 @@
-import { LIMITS } from '../limits.ts';
-import { freeId, type Id } from '../names.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isEndRole, layersOf, plainLayer, stretchOf } from '../song/layers.ts';
-import type { Outcome, Refusal } from '../song/outcome.ts';
-import type { Landing, Layer, Section, Slot } from '../song/records.ts';
-import { barTicks } from '../time/meter.ts';
-import { PPQ } from '../time/ticks.ts';
+import { resolve } from '../pattern/index.ts';
+import {
+  freeId,
+  type Id,
+  indexOf,
+  isEndRole,
+  type Landing,
+  type Layer,
+  layersOf,
+  LIMITS,
+  type Outcome,
+  plainLayer,
+  type Refusal,
+  type Section,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+} from '../song/index.ts';
+import { barTicks, PPQ } from '../time/index.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
 import { keepingStarts, playedSlot } from './going-on.ts';
 import { inOneSlot } from './one-slot.ts';

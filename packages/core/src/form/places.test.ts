@@ -1,4 +1,4 @@
-import { documentOf, indexOf } from '../song/document.ts';
+import { documentOf, indexOf } from '../song/index.ts';
 import { layer, pattern, section, smallSong } from '../testing/songs.ts';
 import { placeFor, placesIn } from './places.ts';
 

@@ -1,10 +1,13 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { plays } from '../song/layers.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { PatternRole, Section } from '../song/records.ts';
-import { barTicks } from '../time/meter.ts';
-import { counted } from '../words.ts';
+import {
+  type Id,
+  indexOf,
+  type Outcome,
+  type PatternRole,
+  plays,
+  type Section,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks, counted } from '../time/index.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
 import { occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
 

@@ -1,10 +1,13 @@
-import { byPlace, type FollowedHit } from '../hit/followed.ts';
-import type { Id } from '../names.ts';
-import { followersOf } from '../pattern/family.ts';
-import { resolve, type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { INHERITED_FIELDS } from '../song/inherited/table.ts';
-import type { Pattern } from '../song/records.ts';
+import { followersOf, resolve, type ResolvedPattern, soundingOf } from '../pattern/index.ts';
+import {
+  byPlace,
+  type FollowedHit,
+  type Id,
+  indexOf,
+  INHERITED_FIELDS,
+  type Pattern,
+  type SongDocument,
+} from '../song/index.ts';
 import { songStretches } from './stretches.ts';
 
 /**

@@ -1,5 +1,5 @@
-import { strokesOf } from '../feel/ornament.ts';
-import type { ResolvedHit } from '../hit/followed.ts';
+import { strokesOf } from '../pattern/index.ts';
+import type { ResolvedHit } from '../song/index.ts';
 import type { ResolvedLayer } from './layer.ts';
 
 /** A hit of a layer that begins before a place, in ticks from the layer's start, and rolls on over it; undefined for none. */

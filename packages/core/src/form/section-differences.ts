@@ -1,9 +1,14 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { counted } from '../words.ts';
+import {
+  type Id,
+  indexOf,
+  type Layer,
+  type Outcome,
+  saysSame,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
+import { counted } from '../time/index.ts';
 import { editSection } from './edit-section.ts';
 
 /** Difference of a slot of a section from that of the section it follows. */

@@ -1,16 +1,23 @@
 import fc from 'fast-check';
-import { type Hit } from '../hit/hit.ts';
-import { LIMITS } from '../limits.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/apply.ts';
-import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import { InvalidSongError } from '../song/errors.ts';
-import { type Layer, NO_EDITS, type Pattern, type Section } from '../song/records.ts';
+import { resolve } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import {
+  apply,
+  documentOf,
+  type Hit,
+  indexOf,
+  InvalidSongError,
+  type Layer,
+  LIMITS,
+  NO_EDITS,
+  type Pattern,
+  type Section,
+  type SongDocument,
+} from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { shapes } from '../testing/random-shapes.ts';
 import { smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
 import { countPattern, mostOfPattern } from './pattern-count.ts';
 import { applyWithinLimits, sizeProblems } from './size.ts';
 

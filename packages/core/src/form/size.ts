@@ -1,15 +1,24 @@
-import { CONTROL_STEP } from '../feel/curve.ts';
-import { LIMITS, tooMany } from '../limits.ts';
-import { keptWhileSame } from '../made-from.ts';
-import type { Id } from '../names.ts';
-import { type Applied, apply } from '../song/apply.ts';
-import type { Change } from '../song/change.ts';
-import type { ChangeSet } from '../song/change-set.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { InvalidSongError, type Problem } from '../song/errors.ts';
-import { layerLength, patternsIn } from '../song/layers.ts';
-import type { Layer, Section, Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
+import { CONTROL_STEP } from '../pattern/index.ts';
+import {
+  type Applied,
+  apply,
+  type Change,
+  type ChangeSet,
+  type Id,
+  indexOf,
+  InvalidSongError,
+  keptWhileSame,
+  type Layer,
+  layerLength,
+  LIMITS,
+  patternsIn,
+  type Problem,
+  saysSame,
+  type Section,
+  type Slot,
+  type SongDocument,
+  tooMany,
+} from '../song/index.ts';
 import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
 import { SLOWING_STEP } from './slowing.ts';
 

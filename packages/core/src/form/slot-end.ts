@@ -1,9 +1,12 @@
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Opening, Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
+import {
+  type Id,
+  omit,
+  type Opening,
+  type Outcome,
+  saysSame,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
 import { editSection, editSlots } from './edit-section.ts';
 
 /** Slows the last ticks of a slot, at most all of it, to a share of the song's tempo, or with `null` plays it straight on. */

@@ -1,8 +1,13 @@
 import fc from 'fast-check';
-import { addHits, changeHits, removeHits, toggleSilenced } from '../pattern/edit-hits.ts';
-import { setPatternLength } from '../pattern/edit-pattern.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
+import {
+  addHits,
+  changeHits,
+  removeHits,
+  resolve,
+  setPatternLength,
+  toggleSilenced,
+} from '../pattern/index.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';

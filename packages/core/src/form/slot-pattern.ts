@@ -1,13 +1,21 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { overlay } from '../pattern/overlay.ts';
-import { resolve, soundingOver } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
-import { stretchOf } from '../song/layers.ts';
-import { omit } from '../song/omit.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
-import type { Edits, Layer, Pattern, Section, Slot } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
+import { overlay, resolve, soundingOver } from '../pattern/index.ts';
+import {
+  type Edits,
+  type Id,
+  indexOf,
+  isChange,
+  type Layer,
+  LIMITS,
+  omit,
+  type Outcome,
+  type Pattern,
+  saysSame,
+  type Section,
+  type Slot,
+  type SongDocument,
+  stretchOf,
+  withRecord,
+} from '../song/index.ts';
 import { editSlots, type SlotIn } from './edit-section.ts';
 import { playedSlot, startOf } from './going-on.ts';
 import { inBars, occurrencePlaces } from './stretches.ts';

@@ -1,5 +1,4 @@
-import type { TempoMap, TempoPoint } from '../time/tempo-map.ts';
-import { PPQ } from '../time/ticks.ts';
+import { PPQ, type TempoMap, type TempoPoint } from '../time/index.ts';
 import type { Stretch } from './stretches.ts';
 
 /** Distance between the tempos of a slowing, in ticks: a 16th note. */

@@ -1,15 +1,19 @@
 import fc from 'fast-check';
-import { setHumanise, toggleAccent } from '../pattern/edit-pattern.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { apply } from '../song/apply.ts';
-import { documentOf, indexOf, type SongDocument } from '../song/document.ts';
-import { serialize } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
+import { resolve, setHumanise, toggleAccent } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import {
+  apply,
+  documentOf,
+  indexOf,
+  isChange,
+  omit,
+  type Outcome,
+  serialize,
+  type SongDocument,
+} from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
 import { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './merge.ts';
 import { reachOf, reachOfChange } from './reach.ts';
 import { splitPattern } from './split.ts';

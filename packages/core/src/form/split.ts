@@ -1,15 +1,30 @@
-import { type Hit } from '../hit/hit.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import { LIMITS } from '../limits.ts';
-import { cutName, type Id } from '../names.ts';
-import { lastPlaceIn } from '../pattern/edit-pattern.ts';
-import { unusedName } from '../pattern/family.ts';
-import { saidOutright, valuesForVoices } from '../pattern/inherit.ts';
-import { resolve, soundingOver } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { layerLength, plays } from '../song/layers.ts';
-import type { Outcome, Refusal } from '../song/outcome.ts';
-import { type Edits, type Layer, NO_EDITS, type Pattern, type Slot, type Voice } from '../song/records.ts';
+import {
+  lastPlaceIn,
+  resolve,
+  saidOutright,
+  soundingOver,
+  unusedName,
+  valuesForVoices,
+} from '../pattern/index.ts';
+import {
+  cutName,
+  type Edits,
+  freeHitId,
+  type Hit,
+  type Id,
+  indexOf,
+  type Layer,
+  layerLength,
+  LIMITS,
+  NO_EDITS,
+  type Outcome,
+  type Pattern,
+  plays,
+  type Refusal,
+  type Slot,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
 import { playedSlot, startOf } from './going-on.ts';
 
 export const TOO_MANY_LAYERS: Refusal = { reason: `A slot layers at most ${LIMITS.layers} patterns.` };

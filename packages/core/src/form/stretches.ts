@@ -1,7 +1,12 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Occurrence, Section, Slot } from '../song/records.ts';
-import { barTicks, type Meter } from '../time/meter.ts';
+import {
+  type Id,
+  indexOf,
+  type Occurrence,
+  type Section,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks, type Meter } from '../time/index.ts';
 import { playedSlots } from './going-on.ts';
 
 /** Scope of playing, drawing or handing off. */

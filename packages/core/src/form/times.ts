@@ -1,7 +1,6 @@
-import type { IdentifiedHit } from '../hit/followed.ts';
-import { type ResolvedPattern, soundingOf } from '../pattern/resolve.ts';
-import type { Times } from '../schema-parts.ts';
-import { modulo } from '../time/ticks.ts';
+import { type ResolvedPattern, soundingOf } from '../pattern/index.ts';
+import type { IdentifiedHit, Times } from '../song/index.ts';
+import { modulo } from '../time/index.ts';
 
 /** In which rounds of its pattern a layer sounds, of `rounds` in its stretch, the first being 0. */
 export function soundsIn(times: Times, round: number, rounds: number): boolean {

@@ -1,6 +1,4 @@
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import { plays } from '../song/layers.ts';
+import { type Id, plays, type SongDocument } from '../song/index.ts';
 import { inBars, occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
 
 const cache = new WeakMap<SongDocument, ReadonlyMap<Id, number>>();

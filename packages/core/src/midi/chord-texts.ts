@@ -1,7 +1,6 @@
-import { chordName } from '../harmony/chord-names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import type { Timeline } from '../timeline/events.ts';
+import { chordName } from '../pattern/index.ts';
+import type { Timeline } from '../play/index.ts';
+import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
 
 /** The names of a timeline's chords where they begin, in ticks, if they are to leave. */
 export function chordTexts(

@@ -1,6 +1,5 @@
-import type { SongDocument } from '../song/document.ts';
-import type { ControlEvent, Timeline } from '../timeline/events.ts';
-import { type Lane, lanesOf } from '../timeline/lanes.ts';
+import { type ControlEvent, type Lane, lanesOf, type Timeline } from '../play/index.ts';
+import type { SongDocument } from '../song/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
 /** Controller numbers: data entry, level (expression), filter (brightness), and the registered parameter's two halves. */

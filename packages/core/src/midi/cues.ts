@@ -1,8 +1,6 @@
-import { songStretches } from '../form/stretches.ts';
-import { cueChannel } from '../kit/channels.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { leadingLayer } from '../song/layers.ts';
+import { songStretches } from '../form/index.ts';
+import { cueChannel } from '../pattern/index.ts';
+import { type Id, indexOf, leadingLayer, type SongDocument } from '../song/index.ts';
 
 /** The number of the first pattern that is cued. */
 const LOWEST = 36;

@@ -1,7 +1,6 @@
 import { parseMidi } from 'midi-file';
-import { setChords } from '../form/edit-chords.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { setChords } from '../form/index.ts';
+import { type ExportOptions, indexOf, type SongDocument, withRecord } from '../song/index.ts';
 import { after, smallSong } from '../testing/songs.ts';
 import { drumNotes } from './drum-notes.ts';
 import { exportOptions } from './read-options.ts';

@@ -1,7 +1,5 @@
-import { usualNote } from '../kit/drums.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { usualNote } from '../pattern/index.ts';
+import { type ExportOptions, type Id, indexOf, type SongDocument } from '../song/index.ts';
 
 /** The lowest note of a rising map, and how many notes there are. */
 const LOWEST = 36;

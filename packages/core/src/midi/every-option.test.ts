@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import { indexOf } from '../song/document.ts';
-import { type ExportOptions, REGION_KINDS } from '../song/export-options.ts';
+import { type ExportOptions, indexOf, REGION_KINDS } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { tries } from '../testing/tries.ts';
 import { leavingTimeline } from './leaving.ts';

@@ -1,12 +1,9 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import type { Hit } from '../hit/hit.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import type { Slot } from '../song/records.ts';
+import { compile, movesOf } from '../play/index.ts';
+import { documentOf, type Hit, type Slot, type SongDocument } from '../song/index.ts';
 import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compile } from '../timeline/compile.ts';
-import { movesOf } from '../timeline/lanes.ts';
 import { glideAnywhere } from './glides.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';

@@ -1,10 +1,6 @@
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import type { Edits } from '../song/records.ts';
-import { PPQ } from '../time/ticks.ts';
-import type { NoteEvent, Timeline } from '../timeline/events.ts';
-import { slidBy, slideSteps } from '../timeline/glide.ts';
+import { type NoteEvent, slidBy, slideSteps, type Timeline } from '../play/index.ts';
+import type { Edits, ExportOptions, Id, SongDocument } from '../song/index.ts';
+import { PPQ } from '../time/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 import { BEND_AT_REST, bendOf, rangeMessage } from './controls.ts';
 

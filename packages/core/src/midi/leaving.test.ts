@@ -1,12 +1,11 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import { songStretches } from '../form/stretches.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
+import { songStretches } from '../form/index.ts';
+import { barAt, compile, type NoteEvent } from '../play/index.ts';
+import { indexOf, type SongDocument, withRecord } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { hit, pattern, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { barAt, compile } from '../timeline/compile.ts';
-import type { NoteEvent } from '../timeline/events.ts';
 import { readMidi } from './bytes/read.ts';
 import { exportOptions } from './read-options.ts';
 import { leavingRegions, planRegions } from './region-list.ts';

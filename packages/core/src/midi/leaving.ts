@@ -1,8 +1,6 @@
-import type { Scope } from '../form/stretches.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import { compile } from '../timeline/compile.ts';
-import type { NoteEvent, Timeline } from '../timeline/events.ts';
+import type { Scope } from '../form/index.ts';
+import { compile, type NoteEvent, type Timeline } from '../play/index.ts';
+import type { ExportOptions, SongDocument } from '../song/index.ts';
 
 /** The timeline of a scope as far as it leaves: without the rows that stay, and without what would move only their notes. */
 export function leavingTimeline(

@@ -1,8 +1,7 @@
-import { changeHits } from '../pattern/edit-hits.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { changeHits } from '../pattern/index.ts';
+import { compile } from '../play/index.ts';
+import { documentOf, type ExportOptions, type SongDocument } from '../song/index.ts';
 import { after, DRUMS, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
-import { compile } from '../timeline/compile.ts';
 import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
 import { lossesOf } from './losses.ts';

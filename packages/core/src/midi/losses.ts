@@ -1,11 +1,5 @@
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import { barAt } from '../timeline/compile.ts';
-import type { Timeline } from '../timeline/events.ts';
-import type { Lane } from '../timeline/lanes.ts';
-import { lanesInTheWay } from '../timeline/lanes-in-the-way.ts';
-import { settle } from '../timeline/settle.ts';
+import { barAt, type Lane, lanesInTheWay, settle, type Timeline } from '../play/index.ts';
+import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
 import { leavingNotes } from './tracks.ts';
 
 /** Hits of two rows that fall together on the note that both have, of which only the louder leaves. */

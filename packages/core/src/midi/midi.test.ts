@@ -1,10 +1,9 @@
 import { Midi } from '@tonejs/midi';
 import { parseMidi } from 'midi-file';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import { type ExportOptions } from '../song/export-options.ts';
+import { compile } from '../play/index.ts';
+import { documentOf, type ExportOptions, type SongDocument } from '../song/index.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, smallSong, SNARE, song } from '../testing/songs.ts';
-import { barTicks, meter } from '../time/meter.ts';
-import { compile } from '../timeline/compile.ts';
+import { barTicks, meter } from '../time/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 import { eventsOf } from './bytes/in-order.ts';
 import { notesOf } from './bytes/notes-of.ts';

@@ -1,7 +1,5 @@
-import { keptWhileSame } from '../made-from.ts';
-import type { SongDocument } from '../song/document.ts';
-import { optionsOfSong } from '../song/export-options.ts';
-import type { Timeline } from '../timeline/events.ts';
+import type { Timeline } from '../play/index.ts';
+import { keptWhileSame, optionsOfSong, type SongDocument } from '../song/index.ts';
 import { eventsOf } from './bytes/in-order.ts';
 import { eventBytes } from './bytes/write.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';

@@ -1,4 +1,4 @@
-import { USUAL_EXPORT } from '../song/export-options.ts';
+import { USUAL_EXPORT } from '../song/index.ts';
 import { exportOptions } from './read-options.ts';
 
 test('what is left out, or has no value, is as usual; what is said counts', () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from '../song/export-options.ts';
+import { type ExportOptions, exportOptionsSchema, USUAL_EXPORT } from '../song/index.ts';
 
 const schema = exportOptionsSchema(z);
 

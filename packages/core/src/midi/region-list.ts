@@ -1,12 +1,23 @@
-import { inBars, isTail, occurrencePlaces, type Scope, songStretches, tailBars } from '../form/stretches.ts';
-import { usage } from '../form/usage.ts';
-import type { Id } from '../names.ts';
-import { feelOf, resolve, soundingOf } from '../pattern/resolve.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions, RegionKind } from '../song/export-options.ts';
-import { leadingLayer } from '../song/layers.ts';
-import type { Slot } from '../song/records.ts';
-import { barTicks, beatTicks } from '../time/meter.ts';
+import {
+  inBars,
+  isTail,
+  occurrencePlaces,
+  type Scope,
+  songStretches,
+  tailBars,
+  usage,
+} from '../form/index.ts';
+import { feelOf, resolve, soundingOf } from '../pattern/index.ts';
+import {
+  type ExportOptions,
+  type Id,
+  indexOf,
+  leadingLayer,
+  type RegionKind,
+  type Slot,
+  type SongDocument,
+} from '../song/index.ts';
+import { barTicks, beatTicks } from '../time/index.ts';
 
 /** A stretch that leaves as one file, with an identity that lasts from export to export. */
 export interface RegionPlan {

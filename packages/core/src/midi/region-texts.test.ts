@@ -1,5 +1,4 @@
-import { documentOf } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
+import { documentOf, type Pattern } from '../song/index.ts';
 import { hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { exportOptions } from './read-options.ts';
 import { regionTexts } from './region-texts.ts';

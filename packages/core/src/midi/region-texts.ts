@@ -1,10 +1,6 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import { type BarMeter, meterName } from '../time/meter.ts';
-import { PPQ } from '../time/ticks.ts';
-import { frameOf } from '../timeline/compile.ts';
-import { lanesOf } from '../timeline/lanes.ts';
-import { counted, figure } from '../words.ts';
+import { frameOf, lanesOf } from '../play/index.ts';
+import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
+import { type BarMeter, counted, figure, meterName, PPQ } from '../time/index.ts';
 import type { RegionPlan } from './region-list.ts';
 
 /** A track of a file: its name, and the channels of its notes, 1..16 as devices count them. */

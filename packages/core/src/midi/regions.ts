@@ -1,5 +1,4 @@
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
 import type { MidiFile } from './bytes/format.ts';
 import { writeMidi } from './bytes/write.ts';
 import { meantFile } from './check/meant.ts';

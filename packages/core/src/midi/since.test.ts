@@ -1,8 +1,6 @@
 import fc from 'fast-check';
-import { changeHits, removeHits } from '../pattern/edit-hits.ts';
-import type { SongDocument } from '../song/document.ts';
-import { editSong } from '../song/edit-song.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { changeHits, removeHits } from '../pattern/index.ts';
+import { editSong, type ExportOptions, type SongDocument } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';

@@ -1,7 +1,5 @@
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import { type HeardChange, heardChanges } from '../timeline/heard-changes.ts';
+import { type HeardChange, heardChanges } from '../play/index.ts';
+import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
 import { leavingRegions, type RegionPlan } from './region-list.ts';
 import { regionBytes } from './regions.ts';
 import { heardOf, soundText } from './sound.ts';

@@ -1,6 +1,5 @@
-import type { SongDocument } from '../song/document.ts';
-import { compile } from '../timeline/compile.ts';
-import type { Timeline } from '../timeline/events.ts';
+import { compile, type Timeline } from '../play/index.ts';
+import type { SongDocument } from '../song/index.ts';
 import type { RegionPlan } from './region-list.ts';
 
 /** Sounds of a region, whatever the options, with the strokes before its first beat. */

@@ -1,7 +1,6 @@
 import { parseMidi } from 'midi-file';
-import { addNotesPart } from '../kit/add-part.ts';
-import { documentOf, indexOf } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
+import { addNotesPart } from '../pattern/index.ts';
+import { documentOf, type ExportOptions, indexOf } from '../song/index.ts';
 import { after, DRUMS, HAT, hit, layer, OPEN, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';

@@ -1,14 +1,16 @@
-import { keySignature } from '../harmony/key.ts';
-import { clampVelocity } from '../hit/velocity.ts';
-import { programOf } from '../kit/instruments.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { ExportOptions } from '../song/export-options.ts';
-import type { Part, Voice } from '../song/records.ts';
-import { PPQ } from '../time/ticks.ts';
-import type { NoteEvent, Timeline } from '../timeline/events.ts';
-import type { Lane } from '../timeline/lanes.ts';
-import { settle, type Settling } from '../timeline/settle.ts';
+import { programOf } from '../pattern/index.ts';
+import { type Lane, type NoteEvent, settle, type Settling, type Timeline } from '../play/index.ts';
+import {
+  clampVelocity,
+  type ExportOptions,
+  type Id,
+  indexOf,
+  keySignature,
+  type Part,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
+import { PPQ } from '../time/index.ts';
 import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from './bytes/format.ts';
 import { inTrackOrder } from './bytes/in-order.ts';
 import { chordTexts } from './chord-texts.ts';

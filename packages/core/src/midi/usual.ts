@@ -1,4 +1,4 @@
-import type { BarMeter } from '../time/meter.ts';
+import type { BarMeter } from '../time/index.ts';
 
 /** Meter and tempo (quarter notes a minute) of a MIDI file that says none; see the standard. */
 export const USUAL_METER: BarMeter = { beats: 4, unit: 4, groups: [2, 2] };

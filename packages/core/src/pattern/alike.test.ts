@@ -1,6 +1,6 @@
-import type { ResolvedHit } from '../hit/followed.ts';
+import type { ResolvedHit } from '../song/index.ts';
 import { hit } from '../testing/songs.ts';
-import { meter } from '../time/meter.ts';
+import { meter } from '../time/index.ts';
 import { alikeHits } from './alike.ts';
 
 /** Two bars of 8ths on the hat, the beats harder, and a snare. */

@@ -1,7 +1,5 @@
-import { byPlace, type ResolvedHit } from '../hit/followed.ts';
-import type { Id } from '../names.ts';
-import { barTicks, type Meter } from '../time/meter.ts';
-import { modulo } from '../time/ticks.ts';
+import { byPlace, type Id, type ResolvedHit } from '../song/index.ts';
+import { barTicks, type Meter, modulo } from '../time/index.ts';
 
 /** In what hits can be alike: how hard they are, where in their bar they stand, or that every other one is meant. */
 export const LIKENESSES = ['velocity', 'place', 'every other'] as const;

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-import type { IdentifiedHit } from '../hit/followed.ts';
-import { indexOf } from '../song/document.ts';
-import { isChange } from '../song/outcome.ts';
+import { type IdentifiedHit, indexOf, isChange } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';

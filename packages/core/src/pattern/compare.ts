@@ -1,13 +1,16 @@
-import { strokesOf } from '../feel/ornament.ts';
-import { byPlace, type IdentifiedHit } from '../hit/followed.ts';
-import type { Hit } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import { inTurn } from '../song/in-turn.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { msToTicks } from '../time/ticks.ts';
+import {
+  byPlace,
+  type Hit,
+  type Id,
+  type IdentifiedHit,
+  inTurn,
+  omit,
+  type Outcome,
+  type SongDocument,
+} from '../song/index.ts';
+import { msToTicks } from '../time/index.ts';
 import { addHits, changeHits, differing, removeHits, saidInFull, toggleSilenced } from './edit-hits.ts';
+import { strokesOf } from './feel/ornament.ts';
 import { matchHits } from './match.ts';
 import { resolve } from './resolve.ts';
 

@@ -1,9 +1,12 @@
-import type { Hit } from '../hit/hit.ts';
-import { plainHit } from '../hit/new-hit.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Voice } from '../song/records.ts';
+import {
+  type Hit,
+  type Id,
+  indexOf,
+  type Outcome,
+  plainHit,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
 import { addHits } from './edit-hits.ts';
 import { resolve } from './resolve.ts';
 

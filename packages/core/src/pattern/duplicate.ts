@@ -1,7 +1,4 @@
-import { cutName, type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Pattern } from '../song/records.ts';
+import { cutName, type Id, indexOf, type Outcome, type Pattern, type SongDocument } from '../song/index.ts';
 import { lastPlaceIn } from './edit-pattern.ts';
 import { followersOf, unusedName } from './family.ts';
 import { resolve } from './resolve.ts';

@@ -1,9 +1,14 @@
-import { type FollowedHit, type IdentifiedHit, type ResolvedHit } from '../hit/followed.ts';
-import type { Hit, HitFields } from '../hit/hit.ts';
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Edits } from '../song/records.ts';
+import type {
+  Edits,
+  FollowedHit,
+  Hit,
+  HitFields,
+  Id,
+  IdentifiedHit,
+  Outcome,
+  ResolvedHit,
+  SongDocument,
+} from '../song/index.ts';
 import { overlay } from './overlay.ts';
 import { resolve } from './resolve.ts';
 import { remembering } from './seen.ts';

@@ -1,14 +1,19 @@
-import type { Harmony } from '../harmony/over-chord.ts';
-import { LIMITS } from '../limits.ts';
-import { type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { type Humanise } from '../song/inherited/humanise.ts';
-import type { Swing } from '../song/inherited/swing.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, type Pattern, type PatternRole } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { beatTicks, type Meter } from '../time/meter.ts';
+import {
+  type Harmony,
+  type Humanise,
+  type Id,
+  indexOf,
+  LIMITS,
+  NO_EDITS,
+  omit,
+  type Outcome,
+  type Pattern,
+  type PatternRole,
+  saysSame,
+  type SongDocument,
+  type Swing,
+} from '../song/index.ts';
+import { beatTicks, type Meter } from '../time/index.ts';
 import { resolve } from './resolve.ts';
 
 /** The place in its part's list that puts a new pattern after all others. */

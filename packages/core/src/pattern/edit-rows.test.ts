@@ -1,9 +1,7 @@
 import fc from 'fast-check';
-import { LIMITS } from '../limits.ts';
-import { documentOf } from '../song/document.ts';
-import { isRefusal } from '../song/outcome.ts';
+import { documentOf, isRefusal, LIMITS } from '../song/index.ts';
 import { after, hit, pattern, smallSong, voice } from '../testing/songs.ts';
-import { meter } from '../time/meter.ts';
+import { meter } from '../time/index.ts';
 import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
 import { setHumanise, setPatternLength, setPatternMeter } from './edit-pattern.ts';
 import { clearPattern, clearRows, doubleLength, shiftRows } from './edit-rows.ts';

@@ -1,11 +1,15 @@
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId, repeatedId } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Pattern } from '../song/records.ts';
-import { type Grid, gridTicks } from '../time/grid.ts';
-import { modulo } from '../time/ticks.ts';
+import {
+  freeHitId,
+  type Hit,
+  type Id,
+  indexOf,
+  type Outcome,
+  type Pattern,
+  repeatedId,
+  type SongDocument,
+  withRecord,
+} from '../song/index.ts';
+import { type Grid, gridTicks, modulo } from '../time/index.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
 import { gridOf, resolve } from './resolve.ts';
 import { remembering } from './seen.ts';

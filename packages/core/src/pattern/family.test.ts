@@ -1,4 +1,4 @@
-import { documentOf, indexOf } from '../song/document.ts';
+import { documentOf, indexOf } from '../song/index.ts';
 import { after, hit, layer, pattern, section, smallSong } from '../testing/songs.ts';
 import { compareHits } from './compare.ts';
 import { duplicatePattern } from './duplicate.ts';

@@ -1,6 +1,11 @@
-import { freeName, type Id } from '../names.ts';
-import { indexOf, type SongDocument, type SongIndex } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
+import {
+  freeName,
+  type Id,
+  indexOf,
+  type Pattern,
+  type SongDocument,
+  type SongIndex,
+} from '../song/index.ts';
 
 /** All patterns that follow this one, directly or by way of others, nearest first. */
 export function followersOf(document: SongDocument, pattern: Id): readonly Pattern[] {

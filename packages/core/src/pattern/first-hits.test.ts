@@ -1,8 +1,8 @@
-import { kitVoices } from '../kit/voices.ts';
-import { documentOf } from '../song/document.ts';
+import { documentOf } from '../song/index.ts';
 import { after, pattern, song } from '../testing/songs.ts';
-import { barTicks, type Meter, meter } from '../time/meter.ts';
+import { barTicks, type Meter, meter } from '../time/index.ts';
 import { type Beginning, beginPattern } from './first-hits.ts';
+import { kitVoices } from './kit/voices.ts';
 import { resolve } from './resolve.ts';
 
 const begun = (of: Meter, beginning: Beginning) => {

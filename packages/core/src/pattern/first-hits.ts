@@ -1,11 +1,14 @@
-import type { IdentifiedHit } from '../hit/followed.ts';
-import { plainHit } from '../hit/new-hit.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Family, Voice } from '../song/records.ts';
-import { barTicks, pulses } from '../time/meter.ts';
-import { PPQ } from '../time/ticks.ts';
+import {
+  type Family,
+  type Id,
+  type IdentifiedHit,
+  indexOf,
+  type Outcome,
+  plainHit,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
+import { barTicks, PPQ, pulses } from '../time/index.ts';
 import { addHits } from './edit-hits.ts';
 import { feelOf, resolve } from './resolve.ts';
 

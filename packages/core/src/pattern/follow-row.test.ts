@@ -1,14 +1,13 @@
-import { reachOf } from '../form/reach.ts';
-import { addNotesPart, removePart } from '../kit/add-part.ts';
-import { INSTRUMENT_NAMES, INSTRUMENTS } from '../kit/instruments.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { removeVoice } from '../song/edit-kit.ts';
+import { reachOf } from '../form/index.ts';
+import { compile } from '../play/index.ts';
+import { indexOf, removeVoice, type SongDocument } from '../song/index.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
-import { compile } from '../timeline/compile.ts';
 import { addHits, changeHits, removeHits, toggleSilenced } from './edit-hits.ts';
 import { attach, makeIndependent } from './follow.ts';
 import { followRow, rootPitch, setFromRow } from './follow-row.ts';
 import { keepShapes } from './kept-rules.ts';
+import { addNotesPart, removePart } from './kit/add-part.ts';
+import { INSTRUMENT_NAMES, INSTRUMENTS } from './kit/instruments.ts';
 import { holdsOf, removePattern } from './remove.ts';
 import { resolve, soundingOf } from './resolve.ts';
 

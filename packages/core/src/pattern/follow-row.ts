@@ -1,10 +1,16 @@
-import { type Key, tonicPitchClass } from '../harmony/key.ts';
-import { cutName, type Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { FromRow, Pattern } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { modulo } from '../time/ticks.ts';
+import {
+  cutName,
+  type FromRow,
+  type Id,
+  indexOf,
+  type Key,
+  type Outcome,
+  type Pattern,
+  saysSame,
+  type SongDocument,
+  tonicPitchClass,
+} from '../song/index.ts';
+import { modulo } from '../time/index.ts';
 import { emptyPattern } from './edit-pattern.ts';
 import { unusedName } from './family.ts';
 import { resolve } from './resolve.ts';

@@ -1,11 +1,17 @@
-import { type Hit, type HitFields } from '../hit/hit.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import { type Id } from '../names.ts';
-import { indexOf, type SongDocument, withRecord } from '../song/document.ts';
-import { INHERITED_FIELDS } from '../song/inherited/table.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { NO_EDITS, type Pattern } from '../song/records.ts';
+import {
+  freeHitId,
+  type Hit,
+  type HitFields,
+  type Id,
+  indexOf,
+  INHERITED_FIELDS,
+  NO_EDITS,
+  omit,
+  type Outcome,
+  type Pattern,
+  type SongDocument,
+  withRecord,
+} from '../song/index.ts';
 import { differing, saidInFull } from './edit-hits.ts';
 import { followersOf } from './family.ts';
 import { saidOtherwise, saidOutright } from './inherit.ts';

@@ -1,5 +1,4 @@
-import { byPlace, type FollowedHit } from '../hit/followed.ts';
-import type { FromRow } from '../song/records.ts';
+import { byPlace, type FollowedHit, type FromRow } from '../song/index.ts';
 import { unroll } from './overlay.ts';
 
 /**

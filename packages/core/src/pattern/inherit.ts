@@ -1,15 +1,16 @@
-import type { Id } from '../names.ts';
-import type { FollowedStretch } from '../song/inherited/inheritance.ts';
 import {
   eachInherited,
+  type FollowedStretch,
+  type Id,
   inheritance,
   INHERITED_FIELDS,
   type InheritedField,
   type InheritedSaid,
   type InheritedValues,
-} from '../song/inherited/table.ts';
-import type { Pattern, Song } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
+  type Pattern,
+  saysSame,
+  type Song,
+} from '../song/index.ts';
 
 /** Values that hold for a pattern: its own, else its parent's in the followed stretch. */
 export function inheritedValues(

@@ -1,8 +1,6 @@
-import { LIMITS } from '../limits.ts';
-import type { Shape } from '../rule/shape/table.ts';
-import { documentOf, indexOf } from '../song/document.ts';
+import { documentOf, indexOf, LIMITS, type Shape } from '../song/index.ts';
 import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testing/songs.ts';
-import { meter } from '../time/meter.ts';
+import { meter } from '../time/index.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
 import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './kept-rules.ts';

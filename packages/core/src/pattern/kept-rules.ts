@@ -1,9 +1,4 @@
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import type { Shape } from '../rule/shape/table.ts';
-import type { SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
+import { type Id, LIMITS, omit, type Outcome, type Shape, type SongDocument } from '../song/index.ts';
 import { resolve } from './resolve.ts';
 
 /**

@@ -1,5 +1,5 @@
-import type { IdentifiedHit } from '../hit/followed.ts';
-import { PPQ } from '../time/ticks.ts';
+import type { IdentifiedHit } from '../song/index.ts';
+import { PPQ } from '../time/index.ts';
 
 /** Two hits of a voice and pitch within a 64th note of each other count as the same hit. */
 export const NEAR = PPQ / 16;

@@ -1,9 +1,14 @@
-import type { Id } from '../names.ts';
-import type { Shape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
-import type { Family, Voice } from '../song/records.ts';
-import { beatTicks } from '../time/meter.ts';
+import {
+  type Family,
+  type Id,
+  indexOf,
+  isChange,
+  type Outcome,
+  type Shape,
+  type SongDocument,
+  type Voice,
+} from '../song/index.ts';
+import { beatTicks } from '../time/index.ts';
 import { newVariation } from './edit-pattern.ts';
 import { feelOf, resolve, type ResolvedPattern } from './resolve.ts';
 

@@ -1,9 +1,16 @@
-import { byPlace, type FollowedHit, type IdentifiedHit, type ResolvedHit, silent } from '../hit/followed.ts';
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId, repeatedId } from '../hit/hit-id.ts';
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import type { Edits } from '../song/records.ts';
+import {
+  byPlace,
+  type Edits,
+  type FollowedHit,
+  freeHitId,
+  type Hit,
+  type Id,
+  type IdentifiedHit,
+  LIMITS,
+  repeatedId,
+  type ResolvedHit,
+  silent,
+} from '../song/index.ts';
 
 /** An edit whose hit no longer exists: it is kept, does nothing, and is listed. */
 export interface LooseEdit {

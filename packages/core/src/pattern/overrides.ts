@@ -1,7 +1,4 @@
-import { comesFrom } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
+import { comesFrom, type Id, type Pattern, type SongDocument } from '../song/index.ts';
 import { followersOf } from './family.ts';
 
 /** A follower that says otherwise about a hit, so that an edit of the hit does not reach it whole. */

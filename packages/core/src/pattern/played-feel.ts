@@ -1,8 +1,5 @@
-import type { Id } from '../names.ts';
-import type { PlayedFeel } from '../rule/rule.ts';
-import type { SongDocument } from '../song/document.ts';
-import { gridTicks } from '../time/grid.ts';
-import { barTicks } from '../time/meter.ts';
+import type { Id, PlayedFeel, SongDocument } from '../song/index.ts';
+import { barTicks, gridTicks } from '../time/index.ts';
 import { feelOf, resolve } from './resolve.ts';
 
 /** The places of a bar that are told apart: 16ths. */

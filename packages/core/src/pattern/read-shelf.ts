@@ -1,8 +1,12 @@
 import { z } from 'zod';
-import { LIMITS } from '../limits.ts';
-import { InvalidSongError } from '../song/errors.ts';
-import { inheritance, INHERITED_FIELDS } from '../song/inherited/table.ts';
-import { MOST_PROBLEMS, schemaProblems } from '../song/schema-problems.ts';
+import {
+  inheritance,
+  INHERITED_FIELDS,
+  InvalidSongError,
+  LIMITS,
+  MOST_PROBLEMS,
+  schemaProblems,
+} from '../song/index.ts';
 import { type ShelfPattern, shelfPatternSchema } from './shelf-pattern.ts';
 
 const schema = shelfPatternSchema(z);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
+import { compile } from '../play/index.ts';
 import { after, smallSong } from '../testing/songs.ts';
-import { compile } from '../timeline/compile.ts';
 import { recordHit } from './record-hit.ts';
 import { resolve } from './resolve.ts';
 

@@ -1,10 +1,7 @@
-import { writtenPlace } from '../feel/place.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { gridTicks } from '../time/grid.ts';
-import { modulo } from '../time/ticks.ts';
+import { type Id, indexOf, type Outcome, type SongDocument } from '../song/index.ts';
+import { gridTicks, modulo } from '../time/index.ts';
 import { addHits, changeHits } from './edit-hits.ts';
+import { writtenPlace } from './feel/place.ts';
 import { feelOf, gridOf, resolve } from './resolve.ts';
 
 /** A stroke that was played in time: when it was heard, in ticks from the pattern's start, counted on through loops. */

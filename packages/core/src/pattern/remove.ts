@@ -1,9 +1,13 @@
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { inTurn } from '../song/in-turn.ts';
-import { plays } from '../song/layers.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Pattern, Section } from '../song/records.ts';
+import {
+  type Id,
+  indexOf,
+  inTurn,
+  type Outcome,
+  type Pattern,
+  plays,
+  type Section,
+  type SongDocument,
+} from '../song/index.ts';
 import { namesOf } from './family.ts';
 import { attach, makeIndependent } from './follow.ts';
 

@@ -1,8 +1,14 @@
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Edits, Pattern, Section, SongRecord } from '../song/records.ts';
+import {
+  type Edits,
+  freeHitId,
+  type Hit,
+  type Id,
+  indexOf,
+  type Pattern,
+  type Section,
+  type SongDocument,
+  type SongRecord,
+} from '../song/index.ts';
 import { followersOf } from './family.ts';
 import { resolve } from './resolve.ts';
 

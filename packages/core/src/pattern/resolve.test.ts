@@ -1,7 +1,5 @@
 import fc from 'fast-check';
-import { apply } from '../song/apply.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import type { Pattern } from '../song/records.ts';
+import { apply, documentOf, type Pattern, type SongDocument } from '../song/index.ts';
 import { after, hit, pattern, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
 import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from './edit-hits.ts';

@@ -1,16 +1,19 @@
-import type { Feel } from '../feel/place.ts';
-import { type FollowedHit, type ResolvedHit, soundingHits } from '../hit/followed.ts';
-import { LIMITS } from '../limits.ts';
-import type { Id } from '../names.ts';
-import type { ShapeContext } from '../rule/shape/shape-rule.ts';
-import { applyShape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { InheritedValues } from '../song/inherited/table.ts';
-import { playedMeter } from '../song/played-meter.ts';
-import type { Pattern } from '../song/records.ts';
-import type { Grid } from '../time/grid.ts';
-import type { Meter } from '../time/meter.ts';
-import { modulo } from '../time/ticks.ts';
+import {
+  applyShape,
+  type FollowedHit,
+  type Id,
+  indexOf,
+  type InheritedValues,
+  LIMITS,
+  type Pattern,
+  playedMeter,
+  type ResolvedHit,
+  type ShapeContext,
+  type SongDocument,
+  soundingHits,
+} from '../song/index.ts';
+import { type Grid, type Meter, modulo } from '../time/index.ts';
+import type { Feel } from './feel/place.ts';
 import { notesFromRow } from './from-row.ts';
 import { inheritedValues } from './inherit.ts';
 import { type LooseEdit, overlay, unroll } from './overlay.ts';

@@ -1,6 +1,4 @@
-import type { Id } from '../names.ts';
-import { voicesOfShape } from '../rule/shape/table.ts';
-import type { Pattern } from '../song/records.ts';
+import { type Id, type Pattern, voicesOfShape } from '../song/index.ts';
 
 /** The rows that a pattern's own hits and its kept rules name, whether they are there or not. */
 export function rowsNamed({ own, shapes }: Pattern): ReadonlySet<Id> {

@@ -1,12 +1,14 @@
-import { type FollowedHit } from '../hit/followed.ts';
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import type { SongDocument } from '../song/document.ts';
-import { omit } from '../song/omit.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Pattern } from '../song/records.ts';
-import { PPQ } from '../time/ticks.ts';
+import {
+  type FollowedHit,
+  freeHitId,
+  type Hit,
+  type Id,
+  omit,
+  type Outcome,
+  type Pattern,
+  type SongDocument,
+} from '../song/index.ts';
+import { PPQ } from '../time/index.ts';
 import { resolve } from './resolve.ts';
 
 /**

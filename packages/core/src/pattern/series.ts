@@ -1,8 +1,4 @@
-import type { Id } from '../names.ts';
-import type { Shape } from '../rule/shape/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { inTurn } from '../song/in-turn.ts';
-import type { Outcome } from '../song/outcome.ts';
+import { type Id, indexOf, inTurn, type Outcome, type Shape, type SongDocument } from '../song/index.ts';
 import { differing } from './edit-hits.ts';
 import { renamePattern } from './edit-pattern.ts';
 import { resolve } from './resolve.ts';

@@ -1,11 +1,18 @@
-import { type FollowedHit, type ResolvedHit, soundingHits } from '../hit/followed.ts';
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId, hitIdStem, sourceOf } from '../hit/hit-id.ts';
-import type { Id } from '../names.ts';
-import { applyShape, type Shape } from '../rule/shape/table.ts';
-import type { SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import type { Edits } from '../song/records.ts';
+import {
+  applyShape,
+  type Edits,
+  type FollowedHit,
+  freeHitId,
+  type Hit,
+  hitIdStem,
+  type Id,
+  type Outcome,
+  type ResolvedHit,
+  type Shape,
+  type SongDocument,
+  soundingHits,
+  sourceOf,
+} from '../song/index.ts';
 import { differing, withFields } from './edit-hits.ts';
 import { feelOf, resolve } from './resolve.ts';
 import { remembering } from './seen.ts';

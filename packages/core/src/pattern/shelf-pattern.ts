@@ -1,18 +1,23 @@
-import { TONICS } from '../harmony/key.ts';
-import { hitSchema } from '../hit/hit.ts';
-import { hitIdSchema } from '../hit/hit-id.ts';
-import { LIMITS } from '../limits.ts';
-import { idSchema, nameSchema } from '../names.ts';
-import { noteSchema, tempoSchema } from '../schema-parts.ts';
-import { accentsSchema } from '../song/inherited/accents.ts';
-import { controlsSchema } from '../song/inherited/controls.ts';
-import { gridsSchema } from '../song/inherited/grids.ts';
-import { humaniseSchema } from '../song/inherited/humanise.ts';
-import { meterSchema } from '../song/inherited/meter.ts';
-import { swingSchema } from '../song/inherited/swing.ts';
-import { INHERITED } from '../song/inherited/table.ts';
-import { familySchema } from '../song/records.ts';
-import type { Described, Zod } from '../zod.ts';
+import {
+  accentsSchema,
+  controlsSchema,
+  type Described,
+  familySchema,
+  gridsSchema,
+  hitIdSchema,
+  hitSchema,
+  humaniseSchema,
+  idSchema,
+  INHERITED,
+  LIMITS,
+  meterSchema,
+  nameSchema,
+  noteSchema,
+  swingSchema,
+  tempoSchema,
+  TONICS,
+  type Zod,
+} from '../song/index.ts';
 
 /** A pattern by itself, with what is needed to play it in any song: its hits, and the voices that they belong to. */
 export const shelfPatternSchema = (z: Zod) =>

@@ -1,14 +1,18 @@
-import { tonicPitchClass } from '../harmony/key.ts';
-import { type Hit } from '../hit/hit.ts';
-import { type Id } from '../names.ts';
-import type { ChangeSet } from '../song/change-set.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import { eachInherited, inheritance } from '../song/inherited/table.ts';
-import { omit } from '../song/omit.ts';
-import { isChange } from '../song/outcome.ts';
-import { type Pattern } from '../song/records.ts';
-import { saysSame } from '../song/says-same.ts';
-import { modulo } from '../time/ticks.ts';
+import {
+  type ChangeSet,
+  eachInherited,
+  type Hit,
+  type Id,
+  indexOf,
+  inheritance,
+  isChange,
+  omit,
+  type Pattern,
+  saysSame,
+  type SongDocument,
+  tonicPitchClass,
+} from '../song/index.ts';
+import { modulo } from '../time/index.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
 import { saidOutright, valuesForVoices } from './inherit.ts';

@@ -1,9 +1,8 @@
 import fc from 'fast-check';
-import { spread } from '../rule/sow/spread.ts';
-import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
+import { sowPlaces, type SowRule } from '../song/index.ts';
+import { spread } from '../song/rule/sow/spread.ts';
 import { after, smallSong } from '../testing/songs.ts';
-import { GRIDS } from '../time/grid.ts';
-import { meter } from '../time/meter.ts';
+import { GRIDS, meter } from '../time/index.ts';
 import { resolve } from './resolve.ts';
 import { sow } from './sow.ts';
 

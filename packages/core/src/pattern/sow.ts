@@ -1,11 +1,16 @@
-import type { Hit } from '../hit/hit.ts';
-import { freeHitId, hitIdStem } from '../hit/hit-id.ts';
-import { usualLength } from '../hit/new-hit.ts';
-import type { Id } from '../names.ts';
-import { sowPlaces, type SowRule } from '../rule/sow/table.ts';
-import { indexOf, type SongDocument } from '../song/document.ts';
-import type { Outcome } from '../song/outcome.ts';
-import { gridTicks } from '../time/grid.ts';
+import {
+  freeHitId,
+  type Hit,
+  hitIdStem,
+  type Id,
+  indexOf,
+  type Outcome,
+  type SongDocument,
+  sowPlaces,
+  type SowRule,
+  usualLength,
+} from '../song/index.ts';
+import { gridTicks } from '../time/index.ts';
 import { feelOf, gridOf, resolve } from './resolve.ts';
 
 export interface Sowing {

@@ -1,11 +1,11 @@
-import { LIMITS } from '../limits.ts';
-import { idSchema, nameSchema } from '../names.ts';
-import { gridSchema, slowedSchema, velocitySchema, voicesSchema } from '../schema-parts.ts';
-import type { Described, Zod } from '../zod.ts';
 import { BENCH } from './bench-id.ts';
 import { buildRecipeSchema } from './build-recipe.ts';
 import { fillRecipeSchema } from './fill-recipe.ts';
+import { LIMITS } from './limits.ts';
+import { idSchema, nameSchema } from './names.ts';
 import { patternSchema } from './pattern-record.ts';
+import { gridSchema, slowedSchema, velocitySchema, voicesSchema } from './schema-parts.ts';
+import type { Described, Zod } from './zod.ts';
 
 /** The most fills, and the most build-ups, that lie on it, and for how many patterns or parts it keeps them. */
 export const MOST_ON_BENCH = { fills: 40, builds: 9, kept: 8 };

@@ -1,7 +1,7 @@
-import { LIMITS } from '../limits.ts';
-import { idSchema } from '../names.ts';
-import type { Described, Zod } from '../zod.ts';
 import { controllerCurveSchema, pitchCurveSchema, velocityCurveSchema } from './curves.ts';
+import { LIMITS } from './limits.ts';
+import { idSchema } from './names.ts';
+import type { Described, Zod } from './zod.ts';
 
 /** The ways in which a build-up can gather speed. */
 export const SPEEDS = ['by doubling', 'smoothly', 'second voice', 'steady'] as const;

@@ -1,6 +1,6 @@
-import { idSchema } from '../names.ts';
-import { gridSchema, velocitySchema, wholeSchema } from '../schema-parts.ts';
-import type { Described, Zod } from '../zod.ts';
+import { idSchema } from './names.ts';
+import { gridSchema, velocitySchema, wholeSchema } from './schema-parts.ts';
+import type { Described, Zod } from './zod.ts';
 
 /** Figures of a cell: stickings of the trade, hands and foot in turn, and strokes with rests. */
 export const FIGURES = [

@@ -1,6 +1,6 @@
-import type { Id } from '../names.ts';
 import type { Change } from './change.ts';
 import type { SongDocument } from './document.ts';
+import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';
 
 /** An edit as it is asked for: records to put in place of those with the same id, and ids to remove. */

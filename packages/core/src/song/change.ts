@@ -1,5 +1,5 @@
-import type { Id } from '../names.ts';
 import type { SongDocument } from './document.ts';
+import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';
 
 type Records = Readonly<Record<Id, SongRecord>>;

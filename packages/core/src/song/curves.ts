@@ -1,6 +1,6 @@
-import { LIMITS } from '../limits.ts';
-import { voicesSchema } from '../schema-parts.ts';
-import type { Described, Zod } from '../zod.ts';
+import { LIMITS } from './limits.ts';
+import { voicesSchema } from './schema-parts.ts';
+import type { Described, Zod } from './zod.ts';
 
 /**
  * Controls that a build-up can move besides its hits: pitch in semitones, filter (controller 74) and level (controller 11).

@@ -1,6 +1,6 @@
-import type { Id } from '../names.ts';
 import type { Bench } from './bench.ts';
 import { BENCH } from './bench-id.ts';
+import type { Id } from './names.ts';
 import type { Part, Pattern, Reference, Section, Song, SongRecord, Voice } from './records.ts';
 
 /** A song as its records by id. It is a value: an edit makes another one that shares every record it left alone. */

@@ -1,10 +1,10 @@
-import type { Id } from '../names.ts';
-import { shapeWithout } from '../rule/shape/table.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { differs } from './edit-song.ts';
+import type { Id } from './names.ts';
 import { omit } from './omit.ts';
 import type { Outcome } from './outcome.ts';
 import type { Edits, Part, Pattern, Section, Slot, Song, SongRecord, Voice } from './records.ts';
+import { shapeWithout } from './rule/shape/table.ts';
 
 /** Changes fields of several voices alike; `null` when none differs. */
 export function editVoices(

@@ -1,5 +1,5 @@
-import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from './document.ts';
+import type { Id } from './names.ts';
 import type { Outcome } from './outcome.ts';
 import type { Reference } from './records.ts';
 

@@ -1,7 +1,6 @@
-import { setPatternSwing } from '../pattern/edit-pattern.ts';
-import { feelOf, resolve } from '../pattern/resolve.ts';
+import { feelOf, resolve, setPatternSwing } from '../pattern/index.ts';
 import { after, hit, KICK, layer, pattern, section, song } from '../testing/songs.ts';
-import { meter } from '../time/meter.ts';
+import { meter } from '../time/index.ts';
 import { documentOf, indexOf } from './document.ts';
 import { setSongMeter } from './edit-song.ts';
 

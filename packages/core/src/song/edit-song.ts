@@ -1,4 +1,4 @@
-import { barTicks, type Meter } from '../time/meter.ts';
+import { barTicks, type Meter } from '../time/index.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { plays } from './layers.ts';
 import type { Outcome } from './outcome.ts';

@@ -1,5 +1,5 @@
-import { idSchema, nameSchema } from '../names.ts';
-import type { Described, Zod } from '../zod.ts';
+import { idSchema, nameSchema } from './names.ts';
+import type { Described, Zod } from './zod.ts';
 
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
 export type RegionKind = (typeof REGION_KINDS)[number];

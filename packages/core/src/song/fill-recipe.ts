@@ -1,8 +1,8 @@
-import { LIMITS } from '../limits.ts';
-import { idSchema } from '../names.ts';
-import { gridSchema, percentSchema, seedSchema, velocitySchema, voicesSchema } from '../schema-parts.ts';
-import type { Described, Zod } from '../zod.ts';
 import { cellPlanSchema, FIGURES } from './cell-plan.ts';
+import { LIMITS } from './limits.ts';
+import { idSchema } from './names.ts';
+import { gridSchema, percentSchema, seedSchema, velocitySchema, voicesSchema } from './schema-parts.ts';
+import type { Described, Zod } from './zod.ts';
 
 /** The ways in which a fill can move round the kit. */
 export const TRAVELS = ['down', 'up', 'snare first', 'answers', 'anywhere', 'path'] as const;

@@ -1,5 +1,5 @@
-import { LIMITS } from '../limits.ts';
-import type { Described, Zod } from '../zod.ts';
+import { LIMITS } from './limits.ts';
+import type { Described, Zod } from './zod.ts';
 
 /** The two curves that an occurrence of a section can have: how much is played, and how hard, both in percent. */
 export const INTENSITIES = ['density', 'drive'] as const;

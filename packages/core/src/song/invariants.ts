@@ -1,11 +1,11 @@
-import { LIMITS, tooMany } from '../limits.ts';
-import type { Id } from '../names.ts';
-import { voicesOfShape } from '../rule/shape/table.ts';
 import { type Change, recordIn } from './change.ts';
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
+import { LIMITS, tooMany } from './limits.ts';
+import type { Id } from './names.ts';
 import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
+import { voicesOfShape } from './rule/shape/table.ts';
 
 /** Faults between records, beyond each one's own fields; empty for a sound song. */
 export function problemsOf(document: SongDocument): Problem[] {

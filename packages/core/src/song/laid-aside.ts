@@ -1,7 +1,7 @@
-import type { Hit } from '../hit/hit.ts';
-import { freeName, type Id } from '../names.ts';
 import { type Change, recordIn } from './change.ts';
 import { indexOf, type SongDocument } from './document.ts';
+import type { Hit } from './hit/hit.ts';
+import { freeName, type Id } from './names.ts';
 import type { Outcome } from './outcome.ts';
 import type { Pattern, SongRecord, Voice } from './records.ts';
 import { saysSame } from './says-same.ts';

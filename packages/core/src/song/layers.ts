@@ -1,5 +1,5 @@
-import type { Id } from '../names.ts';
 import { indexOf, type SongDocument } from './document.ts';
+import type { Id } from './names.ts';
 import { type Layer, NO_EDITS, type PatternRole, type Section, type Slot } from './records.ts';
 
 /** A layer that plays a pattern as it is, through the whole of its slot. */

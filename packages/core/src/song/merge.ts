@@ -1,4 +1,3 @@
-import type { Id } from '../names.ts';
 import { withChange } from './apply.ts';
 import {
   type Change,
@@ -14,6 +13,7 @@ import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { idsNamedBy, problemsAfter } from './invariants.ts';
 import { isFields, itemsByName, type Mergeable, mergeableOf } from './mergeable.ts';
+import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';
 import { saysSame } from './says-same.ts';
 import { type Asked, mergedValue, type Path } from './three-way-merge.ts';

@@ -1,11 +1,7 @@
-import { hitSchema } from '../hit/hit.ts';
-import { hitIdSchema } from '../hit/hit-id.ts';
-import { LIMITS } from '../limits.ts';
-import { idSchema, nameSchema } from '../names.ts';
-import { shapeSchema } from '../rule/shape/table.ts';
-import type { Described, Zod } from '../zod.ts';
 import { buildRecipeSchema } from './build-recipe.ts';
 import { fillRecipeSchema } from './fill-recipe.ts';
+import { hitSchema } from './hit/hit.ts';
+import { hitIdSchema } from './hit/hit-id.ts';
 import { accentsSchema } from './inherited/accents.ts';
 import { controlsSchema } from './inherited/controls.ts';
 import { gridsSchema } from './inherited/grids.ts';
@@ -13,6 +9,10 @@ import { humaniseSchema } from './inherited/humanise.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
 import { INHERITED } from './inherited/table.ts';
+import { LIMITS } from './limits.ts';
+import { idSchema, nameSchema } from './names.ts';
+import { shapeSchema } from './rule/shape/table.ts';
+import type { Described, Zod } from './zod.ts';
 
 export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
 

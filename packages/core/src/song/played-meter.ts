@@ -1,8 +1,8 @@
-import { keptWhileSame } from '../made-from.ts';
-import type { Id } from '../names.ts';
-import type { Meter } from '../time/meter.ts';
+import type { Meter } from '../time/index.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { patternsIn } from './layers.ts';
+import { keptWhileSame } from './made-from.ts';
+import type { Id } from './names.ts';
 import type { Section } from './records.ts';
 import { saysSame } from './says-same.ts';
 

@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import type { Id } from '../names.ts';
 import { type Change, recordIn } from './change.ts';
 import { documentOf, type SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
 import { frozen } from './frozen.ts';
 import { problemsOf } from './invariants.ts';
 import { fieldsOf, isFields, isKind } from './mergeable.ts';
+import type { Id } from './names.ts';
 import { recordSchema, type SongRecord } from './records.ts';
 import { schemaProblems } from './schema-problems.ts';
 import { type SparseChange, withSides } from './sparse.ts';

@@ -1,8 +1,14 @@
-import { chordsSchema } from '../harmony/chord-record.ts';
-import { SCALE_NAMES, TONICS } from '../harmony/key.ts';
-import { offsetSchema } from '../hit/hit.ts';
-import { LIMITS } from '../limits.ts';
-import { idSchema, nameSchema } from '../names.ts';
+import { type Bench, benchSchema } from './bench.ts';
+import { exportOptionsSchema } from './export-options.ts';
+import { chordsSchema } from './harmony/chord-record.ts';
+import { SCALE_NAMES, TONICS } from './harmony/key.ts';
+import { offsetSchema } from './hit/hit.ts';
+import { meterSchema } from './inherited/meter.ts';
+import { swingSchema } from './inherited/swing.ts';
+import { intensityFields } from './intensity.ts';
+import { LIMITS } from './limits.ts';
+import { idSchema, nameSchema } from './names.ts';
+import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
 import {
   gridSchema,
   noteSchema,
@@ -13,14 +19,8 @@ import {
   timesSchema,
   velocitySchema,
   voicesSchema,
-} from '../schema-parts.ts';
-import type { Described, Zod } from '../zod.ts';
-import { type Bench, benchSchema } from './bench.ts';
-import { exportOptionsSchema } from './export-options.ts';
-import { meterSchema } from './inherited/meter.ts';
-import { swingSchema } from './inherited/swing.ts';
-import { intensityFields } from './intensity.ts';
-import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
+} from './schema-parts.ts';
+import type { Described, Zod } from './zod.ts';
 
 export { NO_EDITS } from './no-edits.ts';
 export { type Edits, type FromRow, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';

@@ -1,10 +1,10 @@
-import { inKey, keySignature, noteName } from '../harmony/key.ts';
 import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
 import { apply } from './apply.ts';
 import type { ChangeSet } from './change-set.ts';
 import { documentOf, indexOf, serialize } from './document.ts';
 import { editSong } from './edit-song.ts';
 import { InvalidSongError } from './errors.ts';
+import { inKey, keySignature, noteName } from './harmony/key.ts';
 import { readRecords, readSong } from './read.ts';
 import type { SongRecord } from './records.ts';
 

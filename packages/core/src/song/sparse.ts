@@ -1,7 +1,7 @@
-import type { Id } from '../names.ts';
 import { type Change, recordIn } from './change.ts';
 import type { SongDocument } from './document.ts';
 import { type Fields, fieldsOf, isFields, itemsByName, type Mergeable, mergeableOf } from './mergeable.ts';
+import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';
 import { saysSame } from './says-same.ts';
 import { mergedValue } from './three-way-merge.ts';

@@ -1,67 +1,109 @@
 import fc from 'fast-check';
-import { buildPattern } from '../build-up/build-up.ts';
-import { straight, USUAL_BUILD } from '../build-up/starters.ts';
-import { dropOutPattern } from '../ending/drop-out.ts';
-import { makeFill, USUAL_FILL } from '../fill/make.ts';
-import { cutSlotAt, duplicateSlots, joinChosen, moveSlots, removeSlots } from '../form/arrange-slots.ts';
-import { setChords } from '../form/edit-chords.ts';
-import { onlyThisTime, playAsFollower } from '../form/edit-form.ts';
-import { addLayer, resizeSlots, setLayer, setSlotPattern, toggleSlotVoice } from '../form/edit-slots.ts';
-import { letSectionGo, withFollowers } from '../form/follow-section.ts';
-import { consolidateSlots, mergeLayers, mergePatterns } from '../form/merge.ts';
-import { placeAt, placeAtEnd, placeEvery } from '../form/place-fill.ts';
-import { takeSlotBack } from '../form/section-differences.ts';
-import { setLanding, setOpening, setSlowing } from '../form/slot-end.ts';
-import { splitPattern } from '../form/split.ts';
-import { TONICS } from '../harmony/key.ts';
-import { HARMONIES } from '../harmony/over-chord.ts';
-import { QUALITY_NAMES } from '../harmony/qualities.ts';
-import { type Flam } from '../hit/hit.ts';
-import { setIntensity, toggleOccurrenceVoice } from '../intensity/edit-curve.ts';
-import { addDrum } from '../kit/add-drum.ts';
-import { addNotesPart } from '../kit/add-part.ts';
-import { DRUM_NAMES } from '../kit/drums.ts';
-import { toKin } from '../kit/kin.ts';
-import { LIMITS } from '../limits.ts';
-import { compareHits, takeAcross } from '../pattern/compare.ts';
-import { copyHits, pasteHits } from '../pattern/copy-hits.ts';
-import { duplicatePattern } from '../pattern/duplicate.ts';
-import { addHits, changeHits, followAgain, removeHits, toggleSilenced } from '../pattern/edit-hits.ts';
 import {
+  addLayer,
+  consolidateSlots,
+  cutSlotAt,
+  duplicateSlots,
+  joinChosen,
+  letSectionGo,
+  mergeLayers,
+  mergePatterns,
+  moveSlots,
+  onlyThisTime,
+  placeAt,
+  placeAtEnd,
+  placeEvery,
+  playAsFollower,
+  removeSlots,
+  resizeSlots,
+  setChords,
+  setLanding,
+  setLayer,
+  setOpening,
+  setSlotPattern,
+  setSlowing,
+  splitPattern,
+  takeSlotBack,
+  toggleSlotVoice,
+  withFollowers,
+} from '../form/index.ts';
+import { buildPattern, dropOutPattern, makeFill, straight, USUAL_BUILD, USUAL_FILL } from '../make/index.ts';
+import {
+  addDrum,
+  addHits,
+  addNotesPart,
+  attach,
+  changeHits,
+  clearPattern,
+  clearRows,
+  compareHits,
+  copyHits,
+  doubleLength,
+  DRUM_NAMES,
+  duplicatePattern,
+  followAgain,
+  followRow,
+  keepLooseAsOwn,
+  keepShapes,
   labelPattern,
+  makeIndependent,
+  moveLooseEdit,
+  moveShape,
   newVariation,
+  ONE_STEPS,
+  pasteHits,
+  recordHit,
+  removeHits,
+  removePattern,
+  removeShape,
+  renameSeries,
+  resolve,
   setHarmony,
   setHumanise,
   setPatternLength,
   setPatternMeter,
   setPatternRole,
   setPatternSwing,
+  setRowGrids,
+  shapeAll,
+  shapeHits,
+  shiftRows,
+  sow,
+  switchShape,
+  takeAcross,
   toggleAccent,
-} from '../pattern/edit-pattern.ts';
-import { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from '../pattern/edit-rows.ts';
-import { attach, makeIndependent } from '../pattern/follow.ts';
-import { followRow } from '../pattern/follow-row.ts';
-import { keepShapes, moveShape, removeShape, switchShape } from '../pattern/kept-rules.ts';
-import { ONE_STEPS, varyInOneStep } from '../pattern/one-step.ts';
-import { recordHit } from '../pattern/record-hit.ts';
-import { removePattern } from '../pattern/remove.ts';
-import { resolve } from '../pattern/resolve.ts';
-import { keepLooseAsOwn, moveLooseEdit } from '../pattern/seen.ts';
-import { renameSeries, shapeAll } from '../pattern/series.ts';
-import { shapeHits } from '../pattern/shape-hits.ts';
-import { sow } from '../pattern/sow.ts';
-import { apply } from '../song/apply.ts';
-import { type BuildRecipe, SPEEDS, UNDERS } from '../song/build-recipe.ts';
-import type { Change } from '../song/change.ts';
-import { indexOf, serialize, type SongDocument } from '../song/document.ts';
-import { addVoice, chooseKit, editVoices, moveVoice, removeVoice } from '../song/edit-kit.ts';
-import { setSongMeter } from '../song/edit-song.ts';
-import { MADE } from '../song/fill-recipe.ts';
-import { plainLayer } from '../song/layers.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
-import { PATTERN_ROLES } from '../song/records.ts';
-import { GRIDS } from '../time/grid.ts';
-import { meter } from '../time/meter.ts';
+  toggleSilenced,
+  toKin,
+  varyInOneStep,
+} from '../pattern/index.ts';
+import { setIntensity, toggleOccurrenceVoice } from '../play/index.ts';
+import {
+  addVoice,
+  apply,
+  type BuildRecipe,
+  type Change,
+  chooseKit,
+  editVoices,
+  type Flam,
+  HARMONIES,
+  indexOf,
+  isChange,
+  LIMITS,
+  MADE,
+  moveVoice,
+  type Outcome,
+  PATTERN_ROLES,
+  plainLayer,
+  QUALITY_NAMES,
+  removeVoice,
+  serialize,
+  setSongMeter,
+  type SongDocument,
+  SPEEDS,
+  TONICS,
+  UNDERS,
+} from '../song/index.ts';
+import { GRIDS, meter } from '../time/index.ts';
 import { hit, smallSong, voice } from './songs.ts';
 
 /** Numbers that an edit is made from. */

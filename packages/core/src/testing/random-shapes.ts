@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import type { Shape } from '../rule/shape/table.ts';
-import { GRIDS } from '../time/grid.ts';
+import type { Shape } from '../song/index.ts';
+import { GRIDS } from '../time/index.ts';
 
 const VOICES = ['kick', 'snare', 'hat'];
 

@@ -1,17 +1,19 @@
-import { type Hit } from '../hit/hit.ts';
-import { apply } from '../song/apply.ts';
-import { documentOf, type SongDocument } from '../song/document.ts';
-import { isChange, type Outcome } from '../song/outcome.ts';
 import {
+  apply,
+  documentOf,
+  type Hit,
+  isChange,
   type Layer,
   NO_EDITS,
+  type Outcome,
   type Part,
   type Pattern,
   type Section,
   type Song,
+  type SongDocument,
   type Voice,
-} from '../song/records.ts';
-import { meter } from '../time/meter.ts';
+} from '../song/index.ts';
+import { meter } from '../time/index.ts';
 
 export function song(fields: Partial<Song> = {}): Song {
   return {

@@ -1,6 +1,6 @@
-import { counted } from '../words.ts';
 import { barTicks, beatTicks, type Meter } from './meter.ts';
 import { PPQ } from './ticks.ts';
+import { counted } from './words.ts';
 
 /** Ticks of a whole note. */
 export const WHOLE = 4 * PPQ;

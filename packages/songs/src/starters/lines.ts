@@ -1,4 +1,5 @@
-import { meter, type ShelfPattern } from '@plucky/core';
+import type { ShelfPattern } from '@plucky/core/pattern';
+import { meter } from '@plucky/core/time';
 import { line } from './starter.ts';
 
 const THREE = meter(3, 4);

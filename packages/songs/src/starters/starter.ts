@@ -1,16 +1,6 @@
-import {
-  barTicks,
-  DRUM_NAMES,
-  type DrumName,
-  DRUMS,
-  type Grid,
-  gridTicks,
-  type Id,
-  type Meter,
-  meter,
-  type ShelfPattern,
-  type Song,
-} from '@plucky/core';
+import { DRUM_NAMES, type DrumName, DRUMS, type ShelfPattern } from '@plucky/core/pattern';
+import type { Id, Song } from '@plucky/core/song';
+import { barTicks, type Grid, gridTicks, type Meter, meter } from '@plucky/core/time';
 import { notes, row } from '../notation.ts';
 
 interface Common {

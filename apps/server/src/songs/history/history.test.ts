@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import { changeBetween } from '@plucky/core';
+import { changeBetween } from '@plucky/core/song';
 import { DataSource } from 'typeorm';
 import { COPIES_KEPT, isSound, listCopies, makeCopy } from '../../database/copies.ts';
 import { SeenTime, sinceStop } from '../../database/seen-time.ts';

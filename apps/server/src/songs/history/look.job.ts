@@ -5,7 +5,7 @@ import {
   type Id,
   isOlderFormat,
   type SongRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { inSnapshot } from '../../database/snapshot.ts';
 import { JobRefused, type Work } from '../../jobs/work.ts';
 import { storedChanges, storedSong } from './stored-song.ts';

@@ -1,4 +1,4 @@
-import type { Id, SongRecord } from '@plucky/core';
+import type { Id, SongRecord } from '@plucky/core/song';
 import { bytesOf, type Connection } from '../../database/connection.ts';
 import { JobRefused } from '../../jobs/work.ts';
 import type { StoredUndo } from './undo.ts';

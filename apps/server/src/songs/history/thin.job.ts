@@ -1,4 +1,4 @@
-import { changeBetween } from '@plucky/core';
+import { changeBetween } from '@plucky/core/song';
 import { inSnapshot } from '../../database/snapshot.ts';
 import type { Work } from '../../jobs/work.ts';
 import { type StoredChange, storedChanges, storedSong } from './stored-song.ts';

@@ -9,7 +9,7 @@ import {
   sparse,
   type SparseChange,
   withChange,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import patches, { type Operation } from 'fast-json-patch';
 
 type Records = Readonly<Record<Id, SongRecord>>;

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { changeSetOf, hitsAsPatterns, isNothing, rebase } from '@plucky/core';
+import { changeSetOf, hitsAsPatterns, isNothing, rebase } from '@plucky/core/song';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { forgetAside, laidAside, replaceAside, whenAsideChanges } from '../../document/aside.ts';

@@ -1,13 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  counted,
-  documentOf,
-  indexOf,
-  meterName,
-  recordDifferences,
-  songBars,
-  type SongDocument,
-} from '@plucky/core';
+import { songBars } from '@plucky/core/form';
+import { documentOf, indexOf, recordDifferences, type SongDocument } from '@plucky/core/song';
+import { counted, meterName } from '@plucky/core/time';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';

@@ -1,4 +1,6 @@
-import { counted, laidHits, namesOf, type SongRecord, type Voice } from '@plucky/core';
+import { namesOf } from '@plucky/core/pattern';
+import { laidHits, type SongRecord, type Voice } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import type { LaidAside } from '../../document/kept-here.ts';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
 import { recordWords } from './difference-words.ts';

@@ -1,4 +1,4 @@
-import type { RecordDifference, SongRecord } from '@plucky/core';
+import type { RecordDifference, SongRecord } from '@plucky/core/song';
 
 const WHAT: Readonly<Record<RecordDifference['what'], string>> = {
   changed: 'was otherwise',

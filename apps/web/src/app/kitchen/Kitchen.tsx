@@ -1,5 +1,6 @@
 import { Box, ThemeProvider, Typography } from '@mui/material';
-import { meter, noteSchema } from '@plucky/core';
+import { noteSchema } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { type ReactNode, useMemo, useState } from 'react';
 import { schemaResolver } from '../../shared/form/resolver.ts';
 import { Amount } from '../../shared/ui/Amount.tsx';

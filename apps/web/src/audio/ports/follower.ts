@@ -1,4 +1,4 @@
-import { PPQ } from '@plucky/core';
+import { PPQ } from '@plucky/core/time';
 import { CLOCK_TICKS, POSITION_TICKS, SYNC } from './messages.ts';
 
 /** Number of clocks that tell a tempo, two quarter notes, and the least number at first. */

@@ -1,4 +1,6 @@
-import { compile, type PortMessage, portMessages, secondsAt } from '@plucky/core';
+import { type PortMessage, portMessages } from '@plucky/core/midi';
+import { compile } from '@plucky/core/play';
+import { secondsAt } from '@plucky/core/time';
 import { DEMO_SONGS } from '@plucky/songs';
 import type { Clock } from '../clock.ts';
 import { PortOut } from './port-out.ts';

@@ -1,4 +1,4 @@
-import type { PortMessage } from '@plucky/core';
+import type { PortMessage } from '@plucky/core/midi';
 import { type Clock, dueBetween, runningTick, timeOf } from '../clock.ts';
 import { CLOCK_TICKS, POSITION_TICKS, SYNC } from './messages.ts';
 import type { OutPort } from './ports.ts';

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted, meterName, type Section, type SongDocument, songFileContent, tempoAt } from '@plucky/core';
+import { type Section, type SongDocument, songFileContent } from '@plucky/core/song';
+import { counted, meterName, tempoAt } from '@plucky/core/time';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';

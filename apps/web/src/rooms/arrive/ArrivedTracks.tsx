@@ -1,5 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { type ArrivedFile, counted, figure, noteName, type Use } from '@plucky/core';
+import type { ArrivedFile, Use } from '@plucky/core/fold';
+import { noteName } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 import { Group } from '../../shared/ui/Group.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';

@@ -1,5 +1,7 @@
 import { Box, Button, LinearProgress, Typography } from '@mui/material';
-import { counted, type Folded, indexOf, TOLERANCES, type Unfolded } from '@plucky/core';
+import { type Folded, TOLERANCES, type Unfolded } from '@plucky/core/fold';
+import { indexOf } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { SteadySlider } from '../../shared/ui/SteadySlider.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';

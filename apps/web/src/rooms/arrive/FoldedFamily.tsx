@@ -1,14 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import {
-  barTicks,
-  counted,
-  familyOrder,
-  indexOf,
-  type Pattern,
-  playedSlots,
-  resolve,
-  type SongDocument,
-} from '@plucky/core';
+import { playedSlots } from '@plucky/core/form';
+import { familyOrder, resolve } from '@plucky/core/pattern';
+import { indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
+import { barTicks, counted } from '@plucky/core/time';
 import { barShares, marksOf } from '../../shared/ui/marks.ts';
 import { Miniature } from '../../shared/ui/Miniature.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';

@@ -1,18 +1,14 @@
 import { Box, Typography } from '@mui/material';
 import {
-  barTicks,
-  counted,
-  indexOf,
   type OccurrencePlace,
   occurrencePlaces,
   phraseLines,
   playedSlots,
-  type Section,
   SECTION_NAMES,
   sectionMeter,
-  type SectionRole,
-  type SongDocument,
-} from '@plucky/core';
+} from '@plucky/core/form';
+import { indexOf, type Section, type SectionRole, type SongDocument } from '@plucky/core/song';
+import { barTicks, counted } from '@plucky/core/time';
 import { memo } from 'react';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';

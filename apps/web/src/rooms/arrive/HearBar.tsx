@@ -1,15 +1,9 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
-import {
-  compile,
-  layFiles,
-  optionsOfSong,
-  rackFor,
-  readMidi,
-  receivedTimeline,
-  type SongDocument,
-} from '@plucky/core';
+import { layFiles, rackFor, readMidi, receivedTimeline } from '@plucky/core/midi';
+import { compile } from '@plucky/core/play';
+import { optionsOfSong, type SongDocument } from '@plucky/core/song';
 import { useEffect, useState } from 'react';
 import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';

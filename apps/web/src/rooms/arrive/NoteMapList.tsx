@@ -1,14 +1,8 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
-import {
-  type ArrivedFile,
-  DRUM_NAMES,
-  type DrumName,
-  DRUMS,
-  figure,
-  type NoteMap,
-  plainName,
-  type Use,
-} from '@plucky/core';
+import type { ArrivedFile, NoteMap, Use } from '@plucky/core/fold';
+import { DRUM_NAMES, type DrumName, DRUMS } from '@plucky/core/pattern';
+import { plainName } from '@plucky/core/song';
+import { figure } from '@plucky/core/time';
 import { useState } from 'react';
 import { Group } from '../../shared/ui/Group.tsx';
 import { Select } from '../../shared/ui/Select.tsx';

@@ -1,5 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import { type ArrivedFile, type ArrivedTrack, counted, LIMITS, rangeForShelf } from '@plucky/core';
+import { type ArrivedFile, type ArrivedTrack, rangeForShelf } from '@plucky/core/fold';
+import { LIMITS } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../api/client.ts';

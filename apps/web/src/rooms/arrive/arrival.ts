@@ -1,4 +1,5 @@
-import type { ArrivedFile, Folded, FoldOptions, NoteMap, Swing, Unfolded, Use } from '@plucky/core';
+import type { ArrivedFile, Folded, FoldOptions, NoteMap, Unfolded, Use } from '@plucky/core/fold';
+import type { Swing } from '@plucky/core/song';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import { useArriving } from '../../session/arriving.ts';

@@ -5,14 +5,14 @@ import {
   type Folded,
   type FoldOptions,
   measuredSwing,
-  MidiFormatError,
   type NoteMap,
-  sizeProblems,
   suggestedMap,
-  type Swing,
   unfold,
   type Unfolded,
-} from '@plucky/core';
+} from '@plucky/core/fold';
+import { sizeProblems } from '@plucky/core/form';
+import { MidiFormatError } from '@plucky/core/midi';
+import type { Swing } from '@plucky/core/song';
 import { expose } from 'comlink';
 
 /** Result of reading a file: the file, or the reason against it in words. */

@@ -1,13 +1,6 @@
-import {
-  type ArrivedFile,
-  counted,
-  figure,
-  type Folded,
-  LIMITS,
-  tempoAt,
-  type Unfolded,
-  type Use,
-} from '@plucky/core';
+import type { ArrivedFile, Folded, Unfolded, Use } from '@plucky/core/fold';
+import { LIMITS } from '@plucky/core/song';
+import { counted, figure, tempoAt } from '@plucky/core/time';
 
 /** Number of bars named before the rest is only counted. */
 const NAMED = 8;

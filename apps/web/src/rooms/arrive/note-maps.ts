@@ -1,4 +1,5 @@
-import { DRUM_NAMES, type DrumName, type NoteMap } from '@plucky/core';
+import type { NoteMap } from '@plucky/core/fold';
+import { DRUM_NAMES, type DrumName } from '@plucky/core/pattern';
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { Id, SongDocument } from '@plucky/core';
+import type { Id, SongDocument } from '@plucky/core/song';
 import type { ReactNode } from 'react';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';

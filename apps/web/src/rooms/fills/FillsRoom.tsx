@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf, type Pattern, type SongDocument } from '@plucky/core';
+import { indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
 import { useEffect } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useSession } from '../../session/store.ts';

@@ -1,4 +1,5 @@
-import { familyOrder, type Id, indexOf, type SongDocument } from '@plucky/core';
+import { familyOrder } from '@plucky/core/pattern';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { choosePattern } from '../../session/store.ts';
 import { Choices } from '../../shared/ui/Choices.tsx';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';

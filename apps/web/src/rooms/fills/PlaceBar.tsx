@@ -1,5 +1,6 @@
 import { Box, Button } from '@mui/material';
-import { indexOf, type PlaceInSong, type SongDocument } from '@plucky/core';
+import type { PlaceInSong } from '@plucky/core/form';
+import { indexOf, type SongDocument } from '@plucky/core/song';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import type { HowPlaced } from './session.ts';

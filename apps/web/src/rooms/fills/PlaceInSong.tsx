@@ -1,11 +1,5 @@
-import {
-  type Id,
-  type Outcome,
-  type Pattern,
-  type Placing,
-  type SongDocument,
-  withRecord,
-} from '@plucky/core';
+import type { Placing } from '@plucky/core/form';
+import { type Id, type Outcome, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { PlaceBar } from './PlaceBar.tsx';
 import { usePlaces, usePlacing, useRoom } from './session.ts';

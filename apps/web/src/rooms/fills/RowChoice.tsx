@@ -1,4 +1,4 @@
-import type { Id, Voice } from '@plucky/core';
+import type { Id, Voice } from '@plucky/core/song';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 
 /** One of the rows of a part. */

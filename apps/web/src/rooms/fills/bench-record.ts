@@ -1,4 +1,4 @@
-import { BENCH, type Bench, CLEAR_BENCH, indexOf, type Outcome, type SongDocument } from '@plucky/core';
+import { BENCH, type Bench, CLEAR_BENCH, indexOf, type Outcome, type SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore, useEdit } from '../../document/context.tsx';

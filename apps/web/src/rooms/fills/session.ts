@@ -1,15 +1,5 @@
-import {
-  type Id,
-  type Landing,
-  likeliestFirst,
-  type Pattern,
-  type PatternRole,
-  placeFor,
-  type PlaceInSong,
-  placesIn,
-  type Placing,
-  type SongDocument,
-} from '@plucky/core';
+import { likeliestFirst, placeFor, type PlaceInSong, placesIn, type Placing } from '@plucky/core/form';
+import type { Id, Landing, Pattern, PatternRole, SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
 import { useSession } from '../../session/store.ts';

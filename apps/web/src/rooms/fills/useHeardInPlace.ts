@@ -1,4 +1,6 @@
-import { type Pattern, type Placing, type SongDocument, type TriedInPlace, tryInPlace } from '@plucky/core';
+import type { Placing } from '@plucky/core/form';
+import { type TriedInPlace, tryInPlace } from '@plucky/core/play';
+import type { Pattern, SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { usePreviewWhile } from '../../transport/preview.ts';
 import { usePlaces, usePlacing } from './session.ts';

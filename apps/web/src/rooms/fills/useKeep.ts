@@ -1,14 +1,13 @@
+import { lastPlaceIn, unusedName } from '@plucky/core/pattern';
 import {
   cutName,
   type Id,
   indexOf,
   inTurn,
-  lastPlaceIn,
   type Outcome,
   type Pattern,
   type SongDocument,
-  unusedName,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { useCallback } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';

@@ -1,13 +1,6 @@
-import {
-  apply,
-  editSong,
-  isChange,
-  meter,
-  type Outcome,
-  setPatternMeter,
-  setRowGrids,
-  type SongDocument,
-} from '@plucky/core';
+import { setPatternMeter, setRowGrids } from '@plucky/core/pattern';
+import { apply, editSong, isChange, type Outcome, type SongDocument } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { freePlaces, hitNear, newHit, viewOf } from './pattern-view.ts';
 

@@ -1,30 +1,27 @@
 import {
   accentAt,
-  type Family,
   feelOf,
-  type Grid,
-  gridName,
   gridOf,
-  gridTicks,
   heardPlace,
+  resolve,
+  type ResolvedPattern,
+  strokesOf,
+} from '@plucky/core/pattern';
+import {
+  type Family,
   type Hit,
   type Id,
   indexOf,
   inKey,
-  isTriplet,
-  type Meter,
-  msToTicks,
   noteName,
   type Part,
-  resolve,
   type ResolvedHit,
-  type ResolvedPattern,
   type SongDocument,
-  strokesOf,
   type Swing,
   usualLength,
   type Voice,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { type Grid, gridName, gridTicks, isTriplet, type Meter, msToTicks } from '@plucky/core/time';
 import type { NoteRange } from '../../session/store.ts';
 
 /** A row of the desk: a drum, or one pitch of a part that plays notes. */

@@ -1,4 +1,5 @@
-import { isChange, type Outcome, tryEdit } from '@plucky/core';
+import { tryEdit } from '@plucky/core/play';
+import { isChange, type Outcome } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { usePreviewWhile } from '../../transport/preview.ts';
 import type { PatternView } from './pattern-view.ts';

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
-import { drumNotes, type ExportOptions, indexOf, noteName, omit, type SongDocument } from '@plucky/core';
+import { drumNotes } from '@plucky/core/midi';
+import { type ExportOptions, indexOf, noteName, omit, type SongDocument } from '@plucky/core/song';
 import type { UseFormReturn } from 'react-hook-form';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';

@@ -1,17 +1,7 @@
 import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
-import {
-  counted,
-  type ExportOptions,
-  figure,
-  fileNames,
-  glideAnywhere,
-  indexOf,
-  leavingRegions,
-  LIMITS,
-  NAME_PARTS,
-  type RegionKind,
-  safeFileName,
-} from '@plucky/core';
+import { fileNames, glideAnywhere, leavingRegions, safeFileName } from '@plucky/core/midi';
+import { type ExportOptions, indexOf, LIMITS, NAME_PARTS, type RegionKind } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { downloadUrl, type ExportResult } from '../../api/client.ts';

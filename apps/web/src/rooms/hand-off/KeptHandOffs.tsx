@@ -1,4 +1,4 @@
-import { counted } from '@plucky/core';
+import { counted } from '@plucky/core/time';
 import type { ExportResult, KeptExports } from '../../api/client.ts';
 import { Select } from '../../shared/ui/Select.tsx';
 

@@ -1,13 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import {
-  counted,
-  type ExportOptions,
-  indexOf,
-  leavingRegions,
-  leavingTimeline,
-  lossesOf,
-  type SongDocument,
-} from '@plucky/core';
+import { leavingRegions, leavingTimeline, lossesOf } from '@plucky/core/midi';
+import { type ExportOptions, indexOf, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 

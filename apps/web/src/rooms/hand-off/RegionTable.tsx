@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
-import { counted, type ExportOptions, omit, saysSame } from '@plucky/core';
+import { type ExportOptions, omit, saysSame } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMemo, useRef } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { ExportResult, KeptExports } from '../../api/client.ts';

@@ -1,5 +1,6 @@
 import { Box, Button, FormControlLabel, Typography } from '@mui/material';
-import { counted, type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core';
+import { type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import type { ComponentProps } from 'react';
 import { type Control, useController } from 'react-hook-form';
 import { useSession } from '../../session/store.ts';

@@ -1,5 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import { indexOf, musicXml, safeFileName, type Scope, type SongDocument } from '@plucky/core';
+import type { Scope } from '@plucky/core/form';
+import { musicXml, safeFileName } from '@plucky/core/midi';
+import { indexOf, type SongDocument } from '@plucky/core/song';
 import { useState } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { saveFile } from '../../shared/save-file.ts';

@@ -1,4 +1,4 @@
-import type { GivenFile } from '@plucky/core';
+import type { GivenFile } from '@plucky/core/midi';
 import { downloadUrl } from '../../api/client.ts';
 
 /** The files of a hand-off, lists and all, as anybody gets them; null where the server does not give them. */

@@ -1,4 +1,5 @@
-import { changeHits, type ExportOptions, indexOf, USUAL_EXPORT, withRecord } from '@plucky/core';
+import { changeHits } from '@plucky/core/pattern';
+import { type ExportOptions, indexOf, USUAL_EXPORT, withRecord } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

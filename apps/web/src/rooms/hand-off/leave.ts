@@ -1,4 +1,4 @@
-import type { ExportOptions } from '@plucky/core';
+import type { ExportOptions } from '@plucky/core/song';
 import { api, ApiError, type ExportResult, type ExportState } from '../../api/client.ts';
 
 /** Time between two questions about an export's state, in ms. */

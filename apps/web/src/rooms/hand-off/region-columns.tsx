@@ -1,5 +1,6 @@
 import { Box, Button } from '@mui/material';
-import { figure, type RegionPlan } from '@plucky/core';
+import type { RegionPlan } from '@plucky/core/midi';
+import { figure } from '@plucky/core/time';
 import { createContext, use } from 'react';
 import { copiesMidi, copyMidi } from '../../shared/midi-clipboard.ts';
 import { columnsOf } from '../../shared/ui/DataTable.tsx';

@@ -1,13 +1,5 @@
-import {
-  type ExportOptions,
-  type Id,
-  isTicked,
-  leavingTimeline,
-  planRegions,
-  type RegionPlan,
-  type Since,
-  type SongDocument,
-} from '@plucky/core';
+import { isTicked, leavingTimeline, planRegions, type RegionPlan, type Since } from '@plucky/core/midi';
+import type { ExportOptions, Id, SongDocument } from '@plucky/core/song';
 import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
 import { BEFORE, type SinceWords, sinceWords, STATE_COLORS, STATE_WORDS } from './since-words.ts';
 

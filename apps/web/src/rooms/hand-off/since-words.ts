@@ -1,4 +1,7 @@
-import { counted, type HeardChange, indexOf, type Since, type SongDocument } from '@plucky/core';
+import type { Since } from '@plucky/core/midi';
+import type { HeardChange } from '@plucky/core/play';
+import { indexOf, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import type { Token } from '../../shared/ui/tokens.ts';
 
 /** State of a region since its hand-off, in a few words, with all of it where there is more. */

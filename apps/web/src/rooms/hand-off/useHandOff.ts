@@ -5,7 +5,7 @@ import {
   indexOf,
   optionsOfSong,
   saysSame,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';

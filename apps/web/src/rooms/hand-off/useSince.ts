@@ -1,14 +1,5 @@
-import {
-  documentOf,
-  type ExportOptions,
-  handedOff,
-  type Id,
-  leavingRegions,
-  type Since,
-  sinceHandOff,
-  type SongDocument,
-  USUAL_EXPORT,
-} from '@plucky/core';
+import { handedOff, leavingRegions, type Since, sinceHandOff } from '@plucky/core/midi';
+import { documentOf, type ExportOptions, type Id, type SongDocument, USUAL_EXPORT } from '@plucky/core/song';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useState } from 'react';
 import { api, type ExportResult } from '../../api/client.ts';

@@ -1,14 +1,6 @@
 import { Box, Button, Divider, Menu, MenuItem } from '@mui/material';
-import {
-  addSection,
-  type Id,
-  indexOf,
-  newSection,
-  playAgain,
-  SECTION_NAMES,
-  SECTION_ROLES,
-  type SectionRole,
-} from '@plucky/core';
+import { addSection, newSection, playAgain, SECTION_NAMES } from '@plucky/core/form';
+import { type Id, indexOf, SECTION_ROLES, type SectionRole } from '@plucky/core/song';
 import { useState } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseOccurrence, chooseSlot, useSession } from '../../session/store.ts';

@@ -1,17 +1,8 @@
 import { Box, Typography } from '@mui/material';
-import {
-  type BarFigures,
-  counted,
-  courseOf,
-  type Id,
-  INTENSITIES,
-  type Intensity,
-  type OccurrencePlace,
-  phraseEnds,
-  type Sag,
-  sagsOf,
-  type SongDocument,
-} from '@plucky/core';
+import { type OccurrencePlace, phraseEnds } from '@plucky/core/form';
+import { type BarFigures, courseOf, type Sag, sagsOf } from '@plucky/core/play';
+import { type Id, INTENSITIES, type Intensity, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMemo, useRef, useState } from 'react';
 import { useSession } from '../../session/store.ts';
 import { Chart, type ChartOption } from '../../shared/ui/Chart.tsx';

@@ -1,15 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  barTicks,
-  counted,
-  figure,
-  indexOf,
-  phraseEnds,
-  type PlannedEnd,
-  sectionMeter,
-  type SongDocument,
-  takeDress,
-} from '@plucky/core';
+import { phraseEnds, sectionMeter } from '@plucky/core/form';
+import { type PlannedEnd, takeDress } from '@plucky/core/plan';
+import { indexOf, type SongDocument } from '@plucky/core/song';
+import { barTicks, counted, figure } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';

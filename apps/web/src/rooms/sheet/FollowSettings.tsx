@@ -1,5 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { counted, indexOf, letSectionGo, sectionDifferences, takeSlotBack } from '@plucky/core';
+import { letSectionGo, sectionDifferences, takeSlotBack } from '@plucky/core/form';
+import { indexOf } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
 import { chooseSlot } from '../../session/store.ts';
 import { Group } from '../../shared/ui/Group.tsx';

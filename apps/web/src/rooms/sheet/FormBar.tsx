@@ -1,14 +1,7 @@
 import { styled } from '@mui/material';
-import {
-  editSong,
-  figure,
-  type Id,
-  indexOf,
-  moveOccurrence,
-  type OccurrencePlace,
-  type SectionRole,
-  type SongDocument,
-} from '@plucky/core';
+import { moveOccurrence, type OccurrencePlace } from '@plucky/core/form';
+import { editSong, type Id, indexOf, type SectionRole, type SongDocument } from '@plucky/core/song';
+import { figure } from '@plucky/core/time';
 import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';

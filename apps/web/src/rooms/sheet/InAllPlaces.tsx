@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
-import { type Id, indexOf, onlyThisTime, type Section, type SongDocument } from '@plucky/core';
+import { onlyThisTime } from '@plucky/core/form';
+import { type Id, indexOf, type Section, type SongDocument } from '@plucky/core/song';
 import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';

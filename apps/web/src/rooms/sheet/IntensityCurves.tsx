@@ -1,22 +1,16 @@
 import { Box } from '@mui/material';
+import { fromBars, inBars, type OccurrencePlace, sectionMeter } from '@plucky/core/form';
+import { AT_REST, intensityAt, setIntensity } from '@plucky/core/play';
 import {
-  AT_REST,
-  barTicks,
-  figure,
-  fromBars,
   type Id,
-  inBars,
   indexOf,
   INTENSITIES,
   type Intensity,
   INTENSITY_RANGE,
-  intensityAt,
   type IntensityPoint,
-  type OccurrencePlace,
-  sectionMeter,
-  setIntensity,
   type SongDocument,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks, figure } from '@plucky/core/time';
 import type { KeyboardEvent, MouseEvent } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { CurvePoint, PANE_WIDTH, paneShare, paneY, usePaneDrag } from '../../shared/ui/Pane.tsx';

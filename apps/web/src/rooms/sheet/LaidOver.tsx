@@ -1,5 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { type BarFigures, type Id, type LaidOver as Laid, layOver, type OccurrencePlace } from '@plucky/core';
+import type { OccurrencePlace } from '@plucky/core/form';
+import { type BarFigures, type LaidOver as Laid, layOver } from '@plucky/core/play';
+import type { Id } from '@plucky/core/song';
 import { useMemo, useState } from 'react';
 import { Chart, type ChartOption } from '../../shared/ui/Chart.tsx';
 import { Select } from '../../shared/ui/Select.tsx';

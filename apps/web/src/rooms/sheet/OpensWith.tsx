@@ -1,4 +1,5 @@
-import { type Opening, setOpening } from '@plucky/core';
+import { setOpening } from '@plucky/core/form';
+import type { Opening } from '@plucky/core/song';
 import { useEdit } from '../../document/context.tsx';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 import { drumRows } from './drum-rows.ts';

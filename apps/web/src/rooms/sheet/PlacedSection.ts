@@ -1,4 +1,4 @@
-import type { Occurrence, Section, SongDocument } from '@plucky/core';
+import type { Occurrence, Section, SongDocument } from '@plucky/core/song';
 
 /** A section at one of its places in the form. */
 export interface PlacedSection {

@@ -1,4 +1,5 @@
-import { barTicks, beatTicks, type Id, type Meter } from '@plucky/core';
+import type { Id } from '@plucky/core/song';
+import { barTicks, beatTicks, type Meter } from '@plucky/core/time';
 import { useRef } from 'react';
 import { freshId } from '../../shared/fresh-id.ts';
 import { useResizeSlots } from './useResizeSlots.ts';

@@ -1,4 +1,4 @@
-import { type Landing, omit } from '@plucky/core';
+import { type Landing, omit } from '@plucky/core/song';
 import { TimesSelect } from '../../shared/ui/TimesSelect.tsx';
 
 /** In which of its section's repeats a landing or an opening sounds. */

@@ -6,11 +6,11 @@ import {
   removeOccurrence,
   renameSection,
   SECTION_NAMES,
-  SECTION_ROLES,
   setSectionRole,
   setTimes,
-} from '@plucky/core';
-import { indexOf } from '@plucky/core';
+} from '@plucky/core/form';
+import { SECTION_ROLES } from '@plucky/core/song';
+import { indexOf } from '@plucky/core/song';
 import { memo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { chooseOccurrence } from '../../session/store.ts';

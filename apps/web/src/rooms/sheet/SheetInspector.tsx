@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { indexOf } from '@plucky/core';
+import { indexOf } from '@plucky/core/song';
 import { memo, useMemo } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { useSessionFields } from '../../session/store.ts';

@@ -1,5 +1,6 @@
-import type { Id, Meter } from '@plucky/core';
-import { beatTicks, figure } from '@plucky/core';
+import type { Id } from '@plucky/core/song';
+import type { Meter } from '@plucky/core/time';
+import { beatTicks, figure } from '@plucky/core/time';
 import { memo, type MouseEvent } from 'react';
 import { useDocumentStore } from '../../document/context.tsx';
 import { choosePattern, chooseSlot, chooseSlotToo } from '../../session/store.ts';

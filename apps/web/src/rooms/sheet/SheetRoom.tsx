@@ -1,13 +1,7 @@
 import { Box, styled, Typography } from '@mui/material';
-import {
-  densities,
-  type Id,
-  indexOf,
-  moveSlots,
-  occurrencePlaces,
-  phraseEnds,
-  type SongDocument,
-} from '@plucky/core';
+import { moveSlots, occurrencePlaces, phraseEnds } from '@plucky/core/form';
+import { densities } from '@plucky/core/play';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseOccurrence, chosenPlaces, useSession, useSessionFields } from '../../session/store.ts';

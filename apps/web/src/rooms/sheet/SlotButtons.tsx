@@ -1,5 +1,7 @@
 import { Box, Button } from '@mui/material';
-import { leadingLayer, placeFrom, placeName, sectionMeter } from '@plucky/core';
+import { sectionMeter } from '@plucky/core/form';
+import { leadingLayer } from '@plucky/core/song';
+import { placeFrom, placeName } from '@plucky/core/time';
 import { useNavigate } from 'react-router';
 import { choosePattern, useSession } from '../../session/store.ts';
 import { withKeys } from '../../shared/keys/command.ts';

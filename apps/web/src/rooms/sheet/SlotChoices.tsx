@@ -1,22 +1,8 @@
 import { Box } from '@mui/material';
-import {
-  addLayer,
-  barTicks,
-  beatTicks,
-  familyOrder,
-  indexOf,
-  layersOf,
-  lengthFrom,
-  lengthName,
-  mainLayer,
-  type Part,
-  plainLayer,
-  sectionMeter,
-  setSlotPattern,
-  silentRows,
-  type SongDocument,
-  toggleSlotVoice,
-} from '@plucky/core';
+import { addLayer, sectionMeter, setSlotPattern, silentRows, toggleSlotVoice } from '@plucky/core/form';
+import { familyOrder } from '@plucky/core/pattern';
+import { indexOf, layersOf, mainLayer, type Part, plainLayer, type SongDocument } from '@plucky/core/song';
+import { barTicks, beatTicks, lengthFrom, lengthName } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';

@@ -1,16 +1,7 @@
 import { Box } from '@mui/material';
-import {
-  type ChordAt,
-  chordName,
-  chordNames,
-  chordsFrom,
-  chordsInWords,
-  indexOf,
-  keyChords,
-  romanNumeral,
-  sectionMeter,
-  setChords,
-} from '@plucky/core';
+import { chordNames, chordsFrom, chordsInWords, sectionMeter, setChords } from '@plucky/core/form';
+import { chordName, keyChords, romanNumeral } from '@plucky/core/pattern';
+import { type ChordAt, indexOf } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';

@@ -1,16 +1,7 @@
-import {
-  addDrum,
-  barTicks,
-  beatTicks,
-  indexOf,
-  inTurn,
-  type Landing,
-  omit,
-  sectionMeter,
-  setLanding,
-  setSlowing,
-  type Slot,
-} from '@plucky/core';
+import { sectionMeter, setLanding, setSlowing } from '@plucky/core/form';
+import { addDrum } from '@plucky/core/pattern';
+import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/song';
+import { barTicks, beatTicks } from '@plucky/core/time';
 import { isSwell } from '@plucky/sound';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';

@@ -1,23 +1,14 @@
 import { Box, Button, Slider } from '@mui/material';
+import { type LayerSettings, removeLayer, sectionMeter, setLayer, startOf } from '@plucky/core/form';
 import {
-  barTicks,
-  beatTicks,
   indexOf,
   type Layer,
-  type LayerSettings,
-  lengthName,
-  type Meter,
-  placeFrom,
-  placeName,
-  removeLayer,
   type Section,
-  sectionMeter,
-  setLayer,
   type Slot,
   type SongDocument,
-  startOf,
   stretchOf,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks, beatTicks, lengthName, type Meter, placeFrom, placeName } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';

@@ -1,5 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import { counted, indexOf, leadingLayer, placeName, sectionMeter, type SongDocument } from '@plucky/core';
+import { sectionMeter } from '@plucky/core/form';
+import { indexOf, leadingLayer, type SongDocument } from '@plucky/core/song';
+import { counted, placeName } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';

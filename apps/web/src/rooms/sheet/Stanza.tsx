@@ -1,17 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
   addSlots,
-  counted,
-  indexOf,
-  keptWhileSame,
   type LinePiece,
   newSlot,
   type OccurrencePlace,
-  type Section,
   sectionDifferences,
   sectionMeter,
-  type SongDocument,
-} from '@plucky/core';
+} from '@plucky/core/form';
+import { indexOf, keptWhileSame, type Section, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { useIsWorkedOn } from '../../session/here.ts';

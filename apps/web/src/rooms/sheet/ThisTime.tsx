@@ -1,14 +1,7 @@
 import { Box } from '@mui/material';
-import {
-  indexOf,
-  INTENSITIES,
-  type Intensity,
-  INTENSITY_RANGE,
-  intensityAt,
-  sectionLength,
-  setIntensity,
-  toggleOccurrenceVoice,
-} from '@plucky/core';
+import { sectionLength } from '@plucky/core/form';
+import { intensityAt, setIntensity, toggleOccurrenceVoice } from '@plucky/core/play';
+import { indexOf, INTENSITIES, type Intensity, INTENSITY_RANGE } from '@plucky/core/song';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';

@@ -1,17 +1,13 @@
+import { occurrencePlaces, sectionMeter, type SlotAt, type SlotIn, songStretches } from '@plucky/core/form';
 import {
-  barTicks,
   type Id,
   indexOf,
   type Occurrence,
-  occurrencePlaces,
   type Section,
-  sectionMeter,
   type Slot,
-  type SlotAt,
-  type SlotIn,
   type SongDocument,
-  songStretches,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { chooseSlot, chooseSlots, chosenPlaces, type Session, useSession } from '../../session/store.ts';
 
 /** A slot of the form, with what it belongs to. */

@@ -1,4 +1,5 @@
-import { apply, type DressChoices, isChange, planDress, type SongDocument, takeDress } from '@plucky/core';
+import { type DressChoices, planDress, takeDress } from '@plucky/core/plan';
+import { apply, isChange, type SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
 

@@ -1,4 +1,4 @@
-import { indexOf, type SongDocument, type Voice } from '@plucky/core';
+import { indexOf, type SongDocument, type Voice } from '@plucky/core/song';
 
 /** The rows of every part of drums. */
 export function drumRows(document: SongDocument): readonly Voice[] {

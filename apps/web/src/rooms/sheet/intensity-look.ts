@@ -1,4 +1,4 @@
-import type { Intensity } from '@plucky/core';
+import type { Intensity } from '@plucky/core/song';
 import type { Token } from '../../shared/ui/tokens.ts';
 
 /** Name and look of each curve. */

@@ -1,4 +1,6 @@
-import { type Id, indexOf, type Naming, type SongDocument, unusedName } from '@plucky/core';
+import type { Naming } from '@plucky/core/form';
+import { unusedName } from '@plucky/core/pattern';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { freshId } from '../../shared/fresh-id.ts';
 
 /** Name of a pattern that is merged for a part. */

@@ -1,14 +1,6 @@
-import {
-  barTicks,
-  type Id,
-  indexOf,
-  type Line,
-  type OccurrencePlace,
-  phraseLines,
-  playedSlots,
-  sectionMeter,
-  type SongDocument,
-} from '@plucky/core';
+import { type Line, type OccurrencePlace, phraseLines, playedSlots, sectionMeter } from '@plucky/core/form';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 
 /** A line of the sheet: a phrase of a section, or the empty line of a section without slots. */
 export interface LineOfSheet {

@@ -1,13 +1,6 @@
-import {
-  apply,
-  compile,
-  indexOf,
-  isChange,
-  type Section,
-  setLanding,
-  setSlowing,
-  type SongDocument,
-} from '@plucky/core';
+import { setLanding, setSlowing } from '@plucky/core/form';
+import { compile } from '@plucky/core/play';
+import { apply, indexOf, isChange, type Section, type SongDocument } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,17 +1,15 @@
+import { type LinePiece, type ResolvedLayer, sectionMeter } from '@plucky/core/form';
 import {
-  barTicks,
   type Id,
   indexOf,
   keptWhileSame,
   leadingLayer,
-  type LinePiece,
   namedKeys,
   type PatternRole,
-  type ResolvedLayer,
-  sectionMeter,
   type SongDocument,
   type SongRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { barShares } from '../../shared/ui/marks.ts';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
 import { pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';

@@ -1,4 +1,5 @@
-import { compile, indexOf, type Section, type SongDocument } from '@plucky/core';
+import { compile } from '@plucky/core/play';
+import { indexOf, type Section, type SongDocument } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

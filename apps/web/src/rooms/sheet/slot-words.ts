@@ -1,4 +1,5 @@
-import { chordNames, indexOf, isEndRole, type Slot, type SongDocument, stretchOf } from '@plucky/core';
+import { chordNames } from '@plucky/core/form';
+import { indexOf, isEndRole, type Slot, type SongDocument, stretchOf } from '@plucky/core/song';
 
 /** Words for a slot's deviations: rows that are out, its end, its slowing and its mark of the next start. */
 export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): string {

@@ -1,4 +1,4 @@
-import type { SlotAt } from '@plucky/core';
+import type { SlotAt } from '@plucky/core/form';
 import { type PointerEvent, type RefObject, useRef, useState } from 'react';
 import { chooseSlots } from '../../session/store.ts';
 import { DISTANCE } from '../../shared/drag/DragArea.tsx';

@@ -1,4 +1,4 @@
-import type { LayerIn } from '@plucky/core';
+import type { LayerIn } from '@plucky/core/form';
 import { useNavigate } from 'react-router';
 import { editInSlot } from '../../session/store.ts';
 

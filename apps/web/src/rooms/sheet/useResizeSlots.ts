@@ -1,4 +1,5 @@
-import { hiddenIn, indexOf, isChange, resizeSlots, type SlotIn, type SongDocument } from '@plucky/core';
+import { hiddenIn, resizeSlots, type SlotIn } from '@plucky/core/form';
+import { indexOf, isChange, type SongDocument } from '@plucky/core/song';
 import { useEdit } from '../../document/context.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 

@@ -1,4 +1,6 @@
-import { barTicks, beatTicks, indexOf, leadingLayer, plays, sectionMeter } from '@plucky/core';
+import { sectionMeter } from '@plucky/core/form';
+import { indexOf, leadingLayer, plays } from '@plucky/core/song';
+import { barTicks, beatTicks } from '@plucky/core/time';
 import { useDocumentStore } from '../../document/context.tsx';
 import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';

@@ -1,25 +1,20 @@
 import {
   addSlots,
-  barTicks,
-  beatTicks,
   consolidateSlots,
   copySlots,
-  counted,
   cutSlotAt,
   duplicateSlots,
-  type Id,
-  indexOf,
   joinChosen,
-  type Meter,
   moveSlots,
   newSlot,
   pastedSlots,
   removeSlots,
   replaceSlots,
   sectionMeter,
-  type Slot,
   swapSlots,
-} from '@plucky/core';
+} from '@plucky/core/form';
+import { type Id, indexOf, type Slot } from '@plucky/core/song';
+import { barTicks, beatTicks, counted, type Meter } from '@plucky/core/time';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';

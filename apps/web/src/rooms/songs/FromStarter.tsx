@@ -1,5 +1,5 @@
 import { Button, Menu, MenuItem, Typography } from '@mui/material';
-import { meterName } from '@plucky/core';
+import { meterName } from '@plucky/core/time';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { api, type ShelfItem } from '../../api/client.ts';

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted } from '@plucky/core';
+import { counted } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';

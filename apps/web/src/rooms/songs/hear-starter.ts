@@ -1,4 +1,5 @@
-import { compile, type ShelfPattern } from '@plucky/core';
+import type { ShelfPattern } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
 import { songFrom } from '@plucky/songs';
 import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';

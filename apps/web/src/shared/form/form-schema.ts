@@ -1,4 +1,4 @@
-import type { Zod } from '@plucky/core';
+import type { Zod } from '@plucky/core/song';
 import type { FieldValues } from 'react-hook-form';
 import type { ZodType } from 'zod';
 

@@ -1,13 +1,7 @@
 import { Box } from '@mui/material';
-import {
-  barTicks,
-  indexOf,
-  occurrencePlaces,
-  phraseLines,
-  playedSlots,
-  sectionMeter,
-  type SongDocument,
-} from '@plucky/core';
+import { occurrencePlaces, phraseLines, playedSlots, sectionMeter } from '@plucky/core/form';
+import { indexOf, type SongDocument } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { Fragment } from 'react';
 import { SlotPiece } from './SlotPiece.tsx';
 import { color, SERIF, TEXT } from './tokens.ts';

@@ -1,4 +1,4 @@
-import { lengthName, type Meter } from '@plucky/core';
+import { lengthName, type Meter } from '@plucky/core/time';
 import { type None, Select, type SelectProps } from './Select.tsx';
 
 /** Chooses a length, in ticks, told in bars and beats; the one that stands is always among those to choose. */

@@ -1,4 +1,4 @@
-import { type Meter, meter, meterName, usualGroups } from '@plucky/core';
+import { type Meter, meter, meterName, usualGroups } from '@plucky/core/time';
 import { type None, Select, wordOptions } from '../../shared/ui/Select.tsx';
 
 /** The meters that are offered, uneven ones with the groups that are played. */

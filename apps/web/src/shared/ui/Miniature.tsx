@@ -1,4 +1,4 @@
-import type { Family } from '@plucky/core';
+import type { Family } from '@plucky/core/song';
 import { memo } from 'react';
 import { familyColor } from './tokens.ts';
 

@@ -1,5 +1,5 @@
 import { InputBase } from '@mui/material';
-import { plainName } from '@plucky/core';
+import { plainName } from '@plucky/core/song';
 import { color, SERIF } from './tokens.ts';
 import { useDraft } from './useDraft.ts';
 

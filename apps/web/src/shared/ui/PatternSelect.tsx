@@ -1,4 +1,4 @@
-import type { Pattern } from '@plucky/core';
+import type { Pattern } from '@plucky/core/song';
 import { type None, type Option, Select, type SelectProps } from './Select.tsx';
 
 /** Chooses a pattern; each stands under the one that it follows. */

@@ -1,18 +1,15 @@
+import { type LinePiece, type ResolvedLayer, sectionMeter } from '@plucky/core/form';
+import { playedLayer, specialAt } from '@plucky/core/play';
 import {
-  barTicks,
   indexOf,
   leadingLayer,
-  type LinePiece,
   type Occurrence,
   type PatternRole,
-  playedLayer,
-  type ResolvedLayer,
   type Section,
-  sectionMeter,
   type Slot,
   type SongDocument,
-  specialAt,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { barShares, marksOf } from './marks.ts';
 import { type Mark, Miniature } from './Miniature.tsx';
 import { color } from './tokens.ts';

@@ -1,4 +1,4 @@
-import type { Times } from '@plucky/core';
+import type { Times } from '@plucky/core/song';
 import { Select, type SelectProps } from './Select.tsx';
 
 /** In which rounds something can be told to sound. */

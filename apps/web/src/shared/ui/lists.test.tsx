@@ -1,4 +1,5 @@
-import { meter, noteSchema } from '@plucky/core';
+import { noteSchema } from '@plucky/core/song';
+import { meter } from '@plucky/core/time';
 import { fireEvent, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useRef, useState } from 'react';

@@ -1,4 +1,4 @@
-import type { ResolvedHit, SongIndex } from '@plucky/core';
+import type { ResolvedHit, SongIndex } from '@plucky/core/song';
 import type { Mark } from './Miniature.tsx';
 
 /** The lowest and highest pitches that miniatures of notes show, in semitones around the voice's note. */

@@ -1,4 +1,4 @@
-import { FAMILIES } from '@plucky/core';
+import { FAMILIES } from '@plucky/core/song';
 import { stemPaths, type StemShape } from './stems.tsx';
 
 const stem = (fields: Partial<StemShape> = {}): StemShape => ({

@@ -1,4 +1,4 @@
-import type { Family } from '@plucky/core';
+import type { Family } from '@plucky/core/song';
 
 export type Mode = 'light' | 'dark';
 

@@ -1,4 +1,4 @@
-import { ticksToMs } from '@plucky/core';
+import { ticksToMs } from '@plucky/core/time';
 import { useEffect, useRef } from 'react';
 import { thePlayer } from '../../audio/player.ts';
 import { ClockFollower, type Followed } from '../../audio/ports/follower.ts';

@@ -1,4 +1,4 @@
-import { portMessages } from '@plucky/core';
+import { portMessages } from '@plucky/core/midi';
 import { type Cable, thePlayer } from '../../audio/player.ts';
 import { PortOut } from '../../audio/ports/port-out.ts';
 import type { OutPort } from '../../audio/ports/ports.ts';

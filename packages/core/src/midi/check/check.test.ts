@@ -1,11 +1,9 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import { documentOf, type SongDocument } from '../../song/document.ts';
-import { type ExportOptions } from '../../song/export-options.ts';
-import type { Pattern } from '../../song/records.ts';
+import { compile } from '../../play/index.ts';
+import { documentOf, type ExportOptions, type Pattern, type SongDocument } from '../../song/index.ts';
 import { DRUMS, hit, KICK, layer, pattern, section, SNARE, song, voice } from '../../testing/songs.ts';
 import { proves, tries } from '../../testing/tries.ts';
-import { compile } from '../../timeline/compile.ts';
 import { writeMidi } from '../bytes/write.ts';
 import { exportOptions } from '../read-options.ts';
 import { exportRegions } from '../regions.ts';

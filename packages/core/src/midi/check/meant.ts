@@ -1,7 +1,5 @@
-import { keySignature } from '../../harmony/key.ts';
-import { indexOf, type SongDocument } from '../../song/document.ts';
-import type { ExportOptions } from '../../song/export-options.ts';
-import type { Timeline } from '../../timeline/events.ts';
+import type { Timeline } from '../../play/index.ts';
+import { type ExportOptions, indexOf, keySignature, type SongDocument } from '../../song/index.ts';
 import type { MidiEvent } from '../bytes/format.ts';
 import type { MidiNote } from '../bytes/format.ts';
 import { chordTexts } from '../chord-texts.ts';

@@ -1,6 +1,5 @@
-import { PPQ } from '../../time/ticks.ts';
-import { barAt } from '../../timeline/compile.ts';
-import type { Timeline } from '../../timeline/events.ts';
+import { barAt, type Timeline } from '../../play/index.ts';
+import { PPQ } from '../../time/index.ts';
 import type { MidiNote } from '../bytes/format.ts';
 import type { MeantFile, MeantNote, MeantTrack } from './meant.ts';
 import { CheckError, type HeardTrack, wordsIn } from './words-in.ts';

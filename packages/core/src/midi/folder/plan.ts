@@ -1,4 +1,4 @@
-import type { Id } from '../../names.ts';
+import type { Id } from '../../song/index.ts';
 import { foldedName } from '../file-names.ts';
 
 /** A file that was written into a folder, by what it is of, with the hash of what was written. */

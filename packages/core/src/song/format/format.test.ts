@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readShelfPattern } from '../../pattern/read-shelf.ts';
+import { readShelfPattern } from '../../pattern/index.ts';
 import { readRecords, readSong } from '../read.ts';
 import { bringUpRecords, bringUpShelfItem, NewerFormatError } from './bring-up.ts';
 import type { Stored } from './migration.ts';

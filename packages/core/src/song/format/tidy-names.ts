@@ -1,4 +1,4 @@
-import { plainName } from '../../names.ts';
+import { plainName } from '../names.ts';
 import type { FormatMigration, Stored } from './migration.ts';
 
 /** Name of a thing whose own name held nothing readable. */

@@ -1,5 +1,5 @@
-import { LIMITS } from '../../limits.ts';
-import type { Described, Zod } from '../../zod.ts';
+import { LIMITS } from '../limits.ts';
+import type { Described, Zod } from '../zod.ts';
 import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 
 /** The most by which an accent can raise a velocity. */

@@ -1,6 +1,6 @@
-import { LIMITS } from '../../limits.ts';
-import type { Zod } from '../../zod.ts';
 import { type Control, controlSchema } from '../curves.ts';
+import { LIMITS } from '../limits.ts';
+import type { Zod } from '../zod.ts';
 import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 
 export const controlsSchema = (z: Zod) => z.array(controlSchema(z)).max(LIMITS.controls);

@@ -1,7 +1,7 @@
-import { type Id, idSchema } from '../../names.ts';
-import { gridSchema } from '../../schema-parts.ts';
-import type { Grid } from '../../time/grid.ts';
-import type { Zod } from '../../zod.ts';
+import type { Grid } from '../../time/index.ts';
+import { type Id, idSchema } from '../names.ts';
+import { gridSchema } from '../schema-parts.ts';
+import type { Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 export const gridsSchema = (z: Zod) => z.record(idSchema(z), gridSchema(z));

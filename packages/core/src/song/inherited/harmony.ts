@@ -1,5 +1,8 @@
-import { HARMONIES, type Harmony } from '../../harmony/over-chord.ts';
 import { plainInheritance } from './inheritance.ts';
+
+/** Meanings of a pattern's notes over chords: as they are, as degrees of the scale, or as notes of the chord. */
+export const HARMONIES = ['semitones', 'degrees', 'chord notes'] as const;
+export type Harmony = (typeof HARMONIES)[number];
 
 /** Way in which notes follow chords; at rest they stay as written. */
 export const inheritedHarmony = plainInheritance<Harmony>({

@@ -1,5 +1,5 @@
-import { seedSchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
+import { seedSchema } from '../schema-parts.ts';
+import type { Described, Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 /** Spreads of timing (ms) and velocity about what is written, drawn anew for every occurrence. */

@@ -1,6 +1,6 @@
 import type { z } from 'zod';
-import type { Id } from '../../names.ts';
-import type { Zod } from '../../zod.ts';
+import type { Id } from '../names.ts';
+import type { Zod } from '../zod.ts';
 
 /** The stretch of a parent that is followed, in ticks: `length` from `from` on, the parent repeated every `period`. */
 export interface FollowedStretch {

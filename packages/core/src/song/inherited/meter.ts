@@ -1,5 +1,5 @@
-import { type Meter, MOST_BEATS } from '../../time/meter.ts';
-import type { Zod } from '../../zod.ts';
+import { type Meter, MOST_BEATS } from '../../time/index.ts';
+import type { Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 export const meterSchema = (z: Zod) =>

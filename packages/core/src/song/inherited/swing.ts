@@ -1,4 +1,4 @@
-import type { Described, Zod } from '../../zod.ts';
+import type { Described, Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
 /** Swing from 50 (straight) to 75 percent on pairs of 8ths or 16ths. */

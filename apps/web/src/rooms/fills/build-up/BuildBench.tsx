@@ -1,16 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
+import { buildPattern, changeBuild, handWorkOf } from '@plucky/core/make';
 import {
   type BuildOnBench,
-  buildPattern,
   type BuildRecipe,
-  changeBuild,
   freeName,
-  handWorkOf,
   type Id,
-  lengthName,
   type Pattern,
   type SongDocument,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { lengthName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';

@@ -1,24 +1,17 @@
 import { Box, Button, Typography } from '@mui/material';
+import { addPoint, BUILD_STARTERS, changesRate, straight } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
 import {
-  addPoint,
-  barTicks,
-  beatTicks,
-  BUILD_STARTERS,
   type BuildRecipe,
-  changesRate,
-  counted,
   type Curve,
-  feelOf,
   type Id,
   indexOf,
-  lengthName,
   RATES,
-  resolve,
   type SongDocument,
   SPEEDS,
-  straight,
   UNDERS,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks, beatTicks, counted, lengthName } from '@plucky/core/time';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

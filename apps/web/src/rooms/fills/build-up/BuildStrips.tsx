@@ -1,11 +1,5 @@
-import {
-  type BuildRecipe,
-  type Curve,
-  indexOf,
-  MOST_SEMITONES,
-  placeName,
-  type SongDocument,
-} from '@plucky/core';
+import { type BuildRecipe, type Curve, indexOf, MOST_SEMITONES, type SongDocument } from '@plucky/core/song';
+import { placeName } from '@plucky/core/time';
 import type { Token } from '../../../shared/ui/tokens.ts';
 import type { BuildDesk } from './build-ups.ts';
 import { CurvePane } from './CurvePane.tsx';

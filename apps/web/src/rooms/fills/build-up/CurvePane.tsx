@@ -1,4 +1,5 @@
-import { type Curve, curveValue } from '@plucky/core';
+import { curveValue } from '@plucky/core/pattern';
+import type { Curve } from '@plucky/core/song';
 import type { KeyboardEvent } from 'react';
 import { CurvePoint, Pane, PANE_WIDTH, paneY, Silence, usePaneDrag } from '../../../shared/ui/Pane.tsx';
 import { color, type Token } from '../../../shared/ui/tokens.ts';

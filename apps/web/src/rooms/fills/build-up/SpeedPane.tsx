@@ -1,19 +1,17 @@
 import { Box } from '@mui/material';
 import {
   addPoint,
-  type BuildRecipe,
   changesRate,
-  figure,
   movePoint,
   pointsOf,
-  RATES,
   ROLL_TO_TONE,
   speedReport,
   speedsOf,
   stepsOf,
   stepsOnBeats,
-  ticksToMs,
-} from '@plucky/core';
+} from '@plucky/core/make';
+import { type BuildRecipe, RATES } from '@plucky/core/song';
+import { figure, ticksToMs } from '@plucky/core/time';
 import { type KeyboardEvent, useMemo } from 'react';
 import type { ChartOption } from '../../../shared/ui/Chart.tsx';
 import { later } from '../../../shared/ui/later.tsx';

@@ -1,4 +1,6 @@
-import { type BuildRecipe, counted, FAMILIES, indexOf, type SongDocument, voicesOfBuild } from '@plucky/core';
+import { voicesOfBuild } from '@plucky/core/make';
+import { type BuildRecipe, FAMILIES, indexOf, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { PANE_WIDTH, Silence } from '../../../shared/ui/Pane.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

@@ -1,20 +1,16 @@
+import { BUILD_STARTERS, buildFrom, type BuildStarter, voicesOfBuild } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
 import {
   type Bench,
-  BUILD_STARTERS,
-  buildFrom,
   type BuildOnBench,
   type BuildRecipe,
-  type BuildStarter,
-  feelOf,
   type Id,
   indexOf,
   laidFirst,
   MOST_ON_BENCH,
   type Pattern,
-  resolve,
   type SongDocument,
-  voicesOfBuild,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

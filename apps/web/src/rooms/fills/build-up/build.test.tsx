@@ -1,14 +1,8 @@
-import {
-  apply,
-  BUILD_STARTERS,
-  buildPattern,
-  compile,
-  indexOf,
-  isChange,
-  MOST_ON_BENCH,
-  placeAtEnd,
-  resolve,
-} from '@plucky/core';
+import { placeAtEnd } from '@plucky/core/form';
+import { BUILD_STARTERS, buildPattern } from '@plucky/core/make';
+import { resolve } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
+import { apply, indexOf, isChange, MOST_ON_BENCH } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, configure, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,18 +1,7 @@
-import {
-  barTicks,
-  beatTicks,
-  feelOf,
-  indexOf,
-  type Meter,
-  overshoot,
-  type Pattern,
-  resolve,
-  type ResolvedHit,
-  type SongDocument,
-  speedReport,
-  voicesOfBuild,
-  withRecord,
-} from '@plucky/core';
+import { overshoot, speedReport, voicesOfBuild } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import { indexOf, type Pattern, type ResolvedHit, type SongDocument, withRecord } from '@plucky/core/song';
+import { barTicks, beatTicks, type Meter } from '@plucky/core/time';
 
 /** Figures and drawing of a build-up; places and lengths in ticks. */
 export interface BuildFigures {

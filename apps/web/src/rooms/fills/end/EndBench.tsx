@@ -1,16 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  barTicks,
-  type EndBench as EndSettings,
-  endOf,
-  feelOf,
-  type Id,
-  lengthName,
-  type Pattern,
-  type Placing,
-  resolve,
-  type SongDocument,
-} from '@plucky/core';
+import type { Placing } from '@plucky/core/form';
+import { endOf } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import type { EndBench as EndSettings, Id, Pattern, SongDocument } from '@plucky/core/song';
+import { barTicks, lengthName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';

@@ -1,18 +1,8 @@
 import { Box } from '@mui/material';
-import {
-  barTicks,
-  beatTicks,
-  feelOf,
-  type Grid,
-  gridName,
-  type Id,
-  indexOf,
-  lengthName,
-  type PickUp,
-  resolve,
-  type SongDocument,
-  type Voice,
-} from '@plucky/core';
+import type { PickUp } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import { type Id, indexOf, type SongDocument, type Voice } from '@plucky/core/song';
+import { barTicks, beatTicks, type Grid, gridName, lengthName } from '@plucky/core/time';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

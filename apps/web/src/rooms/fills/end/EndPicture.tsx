@@ -1,14 +1,14 @@
 import { Box, Typography } from '@mui/material';
+import { resolve } from '@plucky/core/pattern';
 import {
   type Id,
   indexOf,
   type Pattern,
-  resolve,
   type ResolvedHit,
   type SongDocument,
   type Voice,
   withRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

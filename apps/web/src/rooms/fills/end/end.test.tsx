@@ -1,4 +1,6 @@
-import { compile, indexOf, type Pattern, secondsAt, type SongDocument } from '@plucky/core';
+import { compile } from '@plucky/core/play';
+import { indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
+import { secondsAt } from '@plucky/core/time';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

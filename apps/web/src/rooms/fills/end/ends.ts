@@ -1,24 +1,23 @@
 import {
-  barTicks,
-  beatTicks,
   type DropOut,
   dropOutPattern,
-  type EndBench,
   type Ending,
   endingPattern,
-  feelOf,
-  type Grid,
+  type PickUp,
+  roundTheKit,
+} from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import {
+  type EndBench,
   type Id,
   indexOf,
   laidFirst,
   type Pattern,
-  type PickUp,
   type Refusal,
-  resolve,
-  roundTheKit,
   type SongDocument,
   type Voice,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks, beatTicks, type Grid } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useBench, useBenchHands } from '../bench-record.ts';
 

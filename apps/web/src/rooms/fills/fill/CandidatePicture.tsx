@@ -1,13 +1,13 @@
+import type { LimbReport } from '@plucky/core/make';
+import { resolve } from '@plucky/core/pattern';
 import {
   FAMILIES,
   type Family,
   indexOf,
-  type LimbReport,
   type Pattern,
-  resolve,
   type SongDocument,
   withRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 

@@ -2,25 +2,19 @@ import { Box, Button, Typography } from '@mui/material';
 import {
   type Candidate,
   candidateOf,
-  type Cell,
-  type CellPlan,
   contextFor,
-  counted,
   exchangeCell,
-  FAMILIES,
   ghostCell,
-  type Id,
-  indexOf,
   lowerCell,
   mirrorCell,
   moveEdge,
   type PlanOutcome,
-  plural,
   recipeOf,
   remakeOthers,
-  type SongDocument,
   turnGrouping,
-} from '@plucky/core';
+} from '@plucky/core/make';
+import { type Cell, type CellPlan, FAMILIES, type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { counted, plural } from '@plucky/core/time';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { notify } from '../../../shared/ui/notify.ts';

@@ -1,25 +1,21 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
-  beatTicks,
   busier as busierPlan,
   type Candidate,
   candidateOf,
   conflictPlace,
   contextFor,
-  feelOf,
-  indexOf,
-  isChange,
   type LimbConflict,
   measured,
   recipeOf,
   remakeAround,
   type Repair,
   repairsFor,
-  resolve,
-  type SongDocument,
   sparser,
-  withRecord,
-} from '@plucky/core';
+} from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import { indexOf, isChange, type SongDocument, withRecord } from '@plucky/core/song';
+import { beatTicks } from '@plucky/core/time';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';

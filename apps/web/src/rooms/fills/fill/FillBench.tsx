@@ -1,14 +1,7 @@
 import { Box, Typography } from '@mui/material';
-import {
-  type Candidate,
-  counted,
-  type Id,
-  indexOf,
-  limbsOf,
-  type Pattern,
-  type SongDocument,
-  withRecord,
-} from '@plucky/core';
+import { type Candidate, limbsOf } from '@plucky/core/make';
+import { type Id, indexOf, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useCallback, useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useCommands } from '../../../shared/keys/useCommands.ts';

@@ -1,16 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  FAMILIES,
-  feelOf,
-  indexOf,
-  lengthName,
-  LONGEST_WINDOW,
-  type LongTake,
-  resolve,
-  type SongDocument,
-  type Window,
-  windowOf,
-} from '@plucky/core';
+import { LONGEST_WINDOW, type LongTake, type Window, windowOf } from '@plucky/core/make';
+import { feelOf, resolve } from '@plucky/core/pattern';
+import { FAMILIES, indexOf, type SongDocument } from '@plucky/core/song';
+import { lengthName } from '@plucky/core/time';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

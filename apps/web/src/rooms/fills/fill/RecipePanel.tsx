@@ -1,32 +1,28 @@
 import { Box, Button } from '@mui/material';
+import { FILL_STARTERS, groupingName, groupingsOf, makeByHand, recipeFrom } from '@plucky/core/make';
+import { feelOf, resolve, unusedName } from '@plucky/core/pattern';
+import {
+  cutName,
+  FEET,
+  type Figure,
+  FIGURES,
+  type FillRecipe,
+  indexOf,
+  MADE,
+  MANNERS,
+  type SongDocument,
+  TRAVELS,
+} from '@plucky/core/song';
 import {
   barTicks,
   beatTicks,
   counted,
-  cutName,
-  feelOf,
-  FEET,
-  type Figure,
-  FIGURES,
-  FILL_STARTERS,
-  type FillRecipe,
   type Grid,
   gridName,
   gridTicks,
-  groupingName,
-  groupingsOf,
-  indexOf,
   lengthName,
-  MADE,
-  makeByHand,
-  MANNERS,
   type Meter,
-  recipeFrom,
-  resolve,
-  type SongDocument,
-  TRAVELS,
-  unusedName,
-} from '@plucky/core';
+} from '@plucky/core/time';
 import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';

@@ -1,23 +1,16 @@
+import { type Candidate, FILL_STARTERS, measured, recipeFrom, USUAL_FILL } from '@plucky/core/make';
+import { feelOf, resolve, rowsNamed } from '@plucky/core/pattern';
 import {
-  barTicks,
-  type Candidate,
-  feelOf,
-  FILL_STARTERS,
   type FillBench,
   type FillRecipe,
   type Id,
   indexOf,
   laidFirst,
-  measured,
   MOST_ON_BENCH,
   type Pattern,
-  recipeFrom,
-  resolve,
-  rowsNamed,
-  seedFrom,
   type SongDocument,
-  USUAL_FILL,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { barTicks, seedFrom } from '@plucky/core/time';
 import { useEffect, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';

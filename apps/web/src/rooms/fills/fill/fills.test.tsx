@@ -1,17 +1,7 @@
-import {
-  type Candidate,
-  candidateOf,
-  documentOf,
-  editSong,
-  fillCandidates,
-  indexOf,
-  readSong,
-  removeVoice,
-  resolve,
-  rowsNamed,
-  tryFill,
-  USUAL_FILL,
-} from '@plucky/core';
+import { type Candidate, candidateOf, fillCandidates, USUAL_FILL } from '@plucky/core/make';
+import { resolve, rowsNamed } from '@plucky/core/pattern';
+import { tryFill } from '@plucky/core/play';
+import { documentOf, editSong, indexOf, readSong, removeVoice } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,16 +1,13 @@
 import {
   bestWindows,
   type Candidate,
-  documentOf,
   fillCandidates,
-  type FillRecipe,
-  type Id,
   type LongTake,
   longTake,
   moreLike,
-  type SongRecord,
   type Window,
-} from '@plucky/core';
+} from '@plucky/core/make';
+import { documentOf, type FillRecipe, type Id, type SongRecord } from '@plucky/core/song';
 import { expose } from 'comlink';
 
 /** Maker away from the page, so that the page never waits: the song's records go in, fills come out. */

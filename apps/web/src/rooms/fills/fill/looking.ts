@@ -1,4 +1,5 @@
-import type { Candidate, Id } from '@plucky/core';
+import type { Candidate } from '@plucky/core/make';
+import type { Id } from '@plucky/core/song';
 import { createForSong } from '../../../session/song-store.ts';
 
 export type Sorting = 'as made' | 'contrast' | 'busy' | 'lift';

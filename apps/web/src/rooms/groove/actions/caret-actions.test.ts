@@ -1,5 +1,6 @@
-import { newVariation, setRowGrids, type SongDocument } from '@plucky/core';
-import { apply, isChange } from '@plucky/core';
+import { newVariation, setRowGrids } from '@plucky/core/pattern';
+import type { SongDocument } from '@plucky/core/song';
+import { apply, isChange } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { useSession } from '../../../session/store.ts';
 import { type Desk, openDesk } from '../../../testing/desk.ts';

@@ -1,4 +1,6 @@
-import { addHits, beatTicks, gridTicks, type Id, snap, snapDown } from '@plucky/core';
+import { addHits } from '@plucky/core/pattern';
+import type { Id } from '@plucky/core/song';
+import { beatTicks, gridTicks, snap, snapDown } from '@plucky/core/time';
 import { thePlayer } from '../../../audio/player.ts';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

@@ -1,14 +1,11 @@
+import { addHits, changeHits, gridOf, writtenPlace } from '@plucky/core/pattern';
 import {
-  addHits,
-  changeHits,
   clampVelocity,
-  gridOf,
   type HitFields,
   type Id,
   type IdentifiedHit,
   type ResolvedHit,
-  writtenPlace,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, newHit, type Row } from '../pattern-view.ts';

@@ -1,4 +1,4 @@
-import { indexOf } from '@plucky/core';
+import { indexOf } from '@plucky/core/song';
 import { useSession } from '../../../session/store.ts';
 import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';

@@ -1,25 +1,25 @@
 import {
   alikeHits,
-  beatTicks,
   changeHits,
-  clampVelocity,
   copyHits,
-  FARTHEST_MS,
-  type Flam,
   followAgain,
-  gridTicks,
-  type HitFields,
-  type Id,
   type Likeness,
-  LIMITS,
   pasteHits,
-  PPQ,
   removeHits,
-  type ResolvedHit,
   toggleAccent,
   toggleSilenced,
   toKin,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import {
+  clampVelocity,
+  FARTHEST_MS,
+  type Flam,
+  type HitFields,
+  type Id,
+  LIMITS,
+  type ResolvedHit,
+} from '@plucky/core/song';
+import { beatTicks, gridTicks, PPQ } from '@plucky/core/time';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { onRow, type RowContext, rowsBelow } from './row-context.ts';

@@ -1,17 +1,14 @@
 import {
-  barTicks,
-  beatTicks,
   clearPattern,
   clearRows,
   doubleLength,
-  GRIDS,
-  LIMITS,
-  modulo,
   setPatternLength,
   setRowGrids,
   shapeHits,
   shiftRows,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { LIMITS } from '@plucky/core/song';
+import { barTicks, beatTicks, GRIDS, modulo } from '@plucky/core/time';
 import { toggleListening, useSession } from '../../../session/store.ts';
 import { type RowContext, voicesOf } from './row-context.ts';
 

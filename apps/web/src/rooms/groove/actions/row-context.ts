@@ -1,4 +1,4 @@
-import type { HitFields, Id } from '@plucky/core';
+import type { HitFields, Id } from '@plucky/core/song';
 import type { Edit } from '../../../document/context.tsx';
 import { type Caret, type Session, useSession } from '../../../session/store.ts';
 import { hitNear, type PatternView, type Row } from '../pattern-view.ts';

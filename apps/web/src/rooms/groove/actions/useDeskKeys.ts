@@ -1,4 +1,5 @@
-import { familyOrder, indexOf } from '@plucky/core';
+import { familyOrder } from '@plucky/core/pattern';
+import { indexOf } from '@plucky/core/song';
 import { useSong } from '../../../document/context.tsx';
 import { choosePattern, choosePatternToo, useSession } from '../../../session/store.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';

@@ -1,5 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
-import { BEGINNINGS, beginPattern, indexOf, isChange } from '@plucky/core';
+import { BEGINNINGS, beginPattern } from '@plucky/core/pattern';
+import { indexOf, isChange } from '@plucky/core/song';
 import { type ReactNode, useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { openPanel, useSession } from '../../../session/store.ts';

@@ -1,19 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  clampVelocity,
-  counted,
-  type Hit,
-  type Likeness,
-  LIKENESSES,
-  LIMITS,
-  noteLength,
-  noteLengthFrom,
-  placeFrom,
-  placeName,
-  PPQ,
-  saysSame,
-  ticksToMs,
-} from '@plucky/core';
+import { type Likeness, LIKENESSES } from '@plucky/core/pattern';
+import { clampVelocity, type Hit, LIMITS, saysSame } from '@plucky/core/song';
+import { counted, noteLength, noteLengthFrom, placeFrom, placeName, PPQ, ticksToMs } from '@plucky/core/time';
 import { useRef } from 'react';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';

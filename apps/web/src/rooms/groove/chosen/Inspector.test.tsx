@@ -1,14 +1,14 @@
+import { addHits } from '@plucky/core/pattern';
+import { compile } from '@plucky/core/play';
 import {
-  addHits,
   apply,
-  compile,
   type Hit,
   indexOf,
   isChange,
   NO_EDITS,
   type SongDocument,
   withRecord,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

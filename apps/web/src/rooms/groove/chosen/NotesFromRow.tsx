@@ -1,15 +1,6 @@
 import { Box, Button } from '@mui/material';
-import {
-  addNotesPart,
-  followRow,
-  type Id,
-  indexOf,
-  inTurn,
-  makeIndependent,
-  noteName,
-  setFromRow,
-  type SongDocument,
-} from '@plucky/core';
+import { addNotesPart, followRow, makeIndependent, setFromRow } from '@plucky/core/pattern';
+import { type Id, indexOf, inTurn, noteName, type SongDocument } from '@plucky/core/song';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

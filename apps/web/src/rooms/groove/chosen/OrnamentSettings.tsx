@@ -1,5 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import { counted, GRACES, gridName, GRIDS, gridTicks, type Hit, type Roll, rollCount } from '@plucky/core';
+import { GRACES, rollCount } from '@plucky/core/pattern';
+import type { Hit, Roll } from '@plucky/core/song';
+import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';

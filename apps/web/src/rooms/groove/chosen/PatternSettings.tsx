@@ -1,15 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import {
-  HARMONIES,
-  type Harmony,
-  placeName,
   setAccentAmount,
   setHarmony,
   setHumanise,
   setPatternMeter,
   setPatternSwing,
   shelfPatternOf,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { HARMONIES, type Harmony } from '@plucky/core/song';
+import { placeName } from '@plucky/core/time';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';

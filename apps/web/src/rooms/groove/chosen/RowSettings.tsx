@@ -1,5 +1,7 @@
 import { Box, Button } from '@mui/material';
-import { editVoices, gridName, GRIDS, isTriplet, setRowGrids, type Voice } from '@plucky/core';
+import { setRowGrids } from '@plucky/core/pattern';
+import { editVoices, type Voice } from '@plucky/core/song';
+import { gridName, GRIDS, isTriplet } from '@plucky/core/time';
 import { useEdit } from '../../../document/context.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';

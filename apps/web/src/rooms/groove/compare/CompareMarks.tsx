@@ -1,4 +1,6 @@
-import { type Contrast, type HitDifference, type IdentifiedHit, msToTicks } from '@plucky/core';
+import type { Contrast, HitDifference } from '@plucky/core/pattern';
+import type { IdentifiedHit } from '@plucky/core/song';
+import { msToTicks } from '@plucky/core/time';
 import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import type { Layout } from '../rows/layout.ts';

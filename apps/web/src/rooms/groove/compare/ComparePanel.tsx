@@ -1,13 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  barTicks,
-  type Comparison,
-  type Counterpart,
-  familyOrder,
-  indexOf,
-  liveReference,
-  type Tried,
-} from '@plucky/core';
+import { familyOrder } from '@plucky/core/pattern';
+import { type Comparison, type Counterpart, liveReference, type Tried } from '@plucky/core/play';
+import { indexOf } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { choosePattern, useSession } from '../../../session/store.ts';
 import { capsOf } from '../../../shared/keys/command.ts';

@@ -1,5 +1,6 @@
 import { Typography } from '@mui/material';
-import { type Comparison, type Contrast, countByVoice } from '@plucky/core';
+import { type Contrast, countByVoice } from '@plucky/core/pattern';
+import type { Comparison } from '@plucky/core/play';
 import { useMemo } from 'react';
 import { columnsOf, DataTable } from '../../../shared/ui/DataTable.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

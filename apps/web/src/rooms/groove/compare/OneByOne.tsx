@@ -1,5 +1,8 @@
 import { Box, Button } from '@mui/material';
-import { type Comparison, type HitDifference, inTurn, placeName, takeAcross } from '@plucky/core';
+import { type HitDifference, takeAcross } from '@plucky/core/pattern';
+import type { Comparison } from '@plucky/core/play';
+import { inTurn } from '@plucky/core/song';
+import { placeName } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';

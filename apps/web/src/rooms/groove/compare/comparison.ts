@@ -1,4 +1,4 @@
-import { compareWith, type Comparison, type Counterpart, counterpartOf } from '@plucky/core';
+import { compareWith, type Comparison, type Counterpart, counterpartOf } from '@plucky/core/play';
 import { useMemo } from 'react';
 import { useSession } from '../../../session/store.ts';
 import type { PatternView } from '../pattern-view.ts';

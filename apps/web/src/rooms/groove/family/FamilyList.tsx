@@ -1,19 +1,9 @@
 import AddIcon from '@mui/icons-material/Add';
 import { Box, IconButton } from '@mui/material';
-import {
-  barTicks,
-  familyOrder,
-  feelOf,
-  type Id,
-  indexOf,
-  newPattern,
-  type Part,
-  resolve,
-  type SongDocument,
-  type SongIndex,
-  unusedName,
-  usage,
-} from '@plucky/core';
+import { usage } from '@plucky/core/form';
+import { familyOrder, feelOf, newPattern, resolve, unusedName } from '@plucky/core/pattern';
+import { type Id, indexOf, type Part, type SongDocument, type SongIndex } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
 import { choosePattern, openPanel, proposeParent } from '../../../session/store.ts';

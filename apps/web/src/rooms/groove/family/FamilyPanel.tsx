@@ -1,16 +1,14 @@
 import { Box, Button } from '@mui/material';
+import { splitPattern } from '@plucky/core/form';
 import {
   duplicatePattern,
-  figure,
   followersOf,
-  isChange,
   labelPattern,
   makeIndependent,
-  PATTERN_ROLES,
-  plural,
   setPatternRole,
-  splitPattern,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { isChange, PATTERN_ROLES } from '@plucky/core/song';
+import { figure, plural } from '@plucky/core/time';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

@@ -1,18 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  apply,
-  attach,
-  counted,
-  countOrigins,
-  familyOrder,
-  followersOf,
-  indexOf,
-  isChange,
-  isRefusal,
-  plural,
-  resolve,
-  type SongDocument,
-} from '@plucky/core';
+import { attach, countOrigins, familyOrder, followersOf, resolve } from '@plucky/core/pattern';
+import { apply, indexOf, isChange, isRefusal, type SongDocument } from '@plucky/core/song';
+import { counted, plural } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession } from '../../../session/store.ts';

@@ -3,9 +3,9 @@ import {
   type Instrument,
   INSTRUMENT_NAMES,
   INSTRUMENTS,
-  type Part,
   removePart,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import type { Part } from '@plucky/core/song';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

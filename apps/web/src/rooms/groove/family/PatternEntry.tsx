@@ -1,15 +1,8 @@
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
-import {
-  barTicks,
-  counted,
-  countEdits,
-  type Id,
-  lengthName,
-  type Meter,
-  type ResolvedPattern,
-  type SongIndex,
-} from '@plucky/core';
+import { countEdits, type ResolvedPattern } from '@plucky/core/pattern';
+import type { Id, SongIndex } from '@plucky/core/song';
+import { barTicks, counted, lengthName, type Meter } from '@plucky/core/time';
 import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
 import { useIsWorkedOn } from '../../../session/here.ts';
 import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';

@@ -1,15 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  barTicks,
-  beatTicks,
-  counted,
-  countEdits,
-  IN_SLOT,
-  indexOf,
-  LIMITS,
-  renamePattern,
-  setPatternLength,
-} from '@plucky/core';
+import { IN_SLOT } from '@plucky/core/form';
+import { countEdits, renamePattern, setPatternLength } from '@plucky/core/pattern';
+import { indexOf, LIMITS } from '@plucky/core/song';
+import { barTicks, beatTicks, counted } from '@plucky/core/time';
 import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';

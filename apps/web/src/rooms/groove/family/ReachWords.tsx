@@ -1,18 +1,8 @@
 import { Typography } from '@mui/material';
-import {
-  IN_SLOT,
-  invert,
-  namesOf,
-  overridesOf,
-  plural,
-  reachOf,
-  reachOfChange,
-  recordIn,
-  type SongDocument,
-  stepOf,
-  touchedBy,
-  withChange,
-} from '@plucky/core';
+import { IN_SLOT, reachOf, reachOfChange } from '@plucky/core/form';
+import { namesOf, overridesOf } from '@plucky/core/pattern';
+import { invert, recordIn, type SongDocument, stepOf, touchedBy, withChange } from '@plucky/core/song';
+import { plural } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';

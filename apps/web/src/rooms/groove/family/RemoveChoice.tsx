@@ -1,14 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  counted,
-  type Fate,
-  type Holds,
-  holdsOf,
-  indexOf,
-  namesOf,
-  plural,
-  removePattern,
-} from '@plucky/core';
+import { type Fate, type Holds, holdsOf, namesOf, removePattern } from '@plucky/core/pattern';
+import { indexOf } from '@plucky/core/song';
+import { counted, plural } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';

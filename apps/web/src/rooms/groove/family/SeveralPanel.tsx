@@ -1,21 +1,16 @@
 import { Box, Button, TextField, Typography } from '@mui/material';
+import { gridsToSettle, mergePatterns, type RowGrids } from '@plucky/core/form';
+import { familyOrder, renameSeries, shapeAll, unusedName } from '@plucky/core/pattern';
 import {
   cutName,
-  familyOrder,
-  gridName,
-  gridsToSettle,
   indexOf,
   isChange,
-  mergePatterns,
   type Pattern,
-  renameSeries,
-  type RowGrids,
   type Shape,
-  shapeAll,
   type ShapeWay,
-  unusedName,
   wayOfShape,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { gridName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, useSession } from '../../../session/store.ts';

@@ -1,5 +1,6 @@
 import { Button, Typography } from '@mui/material';
-import { counted, type PlayedAt, playedAt } from '@plucky/core';
+import { type PlayedAt, playedAt } from '@plucky/core/form';
+import { counted } from '@plucky/core/time';
 import { useNavigate } from 'react-router';
 import { chooseSlot } from '../../../session/store.ts';
 import { Group } from '../../../shared/ui/Group.tsx';

@@ -1,4 +1,5 @@
-import { countOrigins, indexOf, resolve, type SongDocument, soundingOf } from '@plucky/core';
+import { countOrigins, resolve, soundingOf } from '@plucky/core/pattern';
+import { indexOf, type SongDocument } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,4 +1,4 @@
-import { indexOf, type SongDocument } from '@plucky/core';
+import { indexOf, type SongDocument } from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';

@@ -1,13 +1,9 @@
 import DownIcon from '@mui/icons-material/KeyboardArrowDownRounded';
 import UpIcon from '@mui/icons-material/KeyboardArrowUpRounded';
 import { Box, Button, IconButton, Typography } from '@mui/material';
+import { addDrum, DRUM_NAMES, type DrumName, DRUMS, usualNote } from '@plucky/core/pattern';
 import {
-  addDrum,
   chooseKit,
-  counted,
-  DRUM_NAMES,
-  type DrumName,
-  DRUMS,
   editVoices,
   hitsOfVoice,
   indexOf,
@@ -18,9 +14,9 @@ import {
   removeVoice,
   sharedNotes,
   type SongDocument,
-  usualNote,
   type Voice,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { KIT_IDS, type KitId, kitOf, KITS, USUAL_KIT_ID } from '@plucky/sound';
 import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';

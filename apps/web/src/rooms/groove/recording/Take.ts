@@ -1,4 +1,6 @@
-import { changeHits, type Id, modulo, recordHit, ticksToMs } from '@plucky/core';
+import { changeHits, recordHit } from '@plucky/core/pattern';
+import type { Id } from '@plucky/core/song';
+import { modulo, ticksToMs } from '@plucky/core/time';
 import { useEffect, useRef } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import { type MidiStroke, openMidiInput } from '../../../audio/midi-input.ts';

@@ -1,4 +1,4 @@
-import { counted } from '@plucky/core';
+import { counted } from '@plucky/core/time';
 import type { PatternView } from '../pattern-view.ts';
 import { baseOf, type Layout } from '../rows/layout.ts';
 import { Onsets } from './Onsets.tsx';

@@ -1,4 +1,4 @@
-import type { Reference } from '@plucky/core';
+import type { Reference } from '@plucky/core/song';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { Layout } from '../rows/layout.ts';
 

@@ -1,4 +1,4 @@
-import { counted } from '@plucky/core';
+import { counted } from '@plucky/core/time';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { type Layout, REFERENCE } from '../rows/layout.ts';

@@ -1,20 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  type ArrivedTrack,
-  barTicks,
-  counted,
-  familyOrder,
-  indexOf,
-  keepReference,
-  LIMITS,
-  moveReference,
-  moveToReference,
-  type Part,
-  patternFromReference,
-  referenceOfTrack,
-  referenceTo,
-  removeReference,
-} from '@plucky/core';
+import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
+import { familyOrder } from '@plucky/core/pattern';
+import { moveToReference, patternFromReference, referenceTo } from '@plucky/core/play';
+import { indexOf, keepReference, LIMITS, moveReference, type Part, removeReference } from '@plucky/core/song';
+import { barTicks, counted } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, useSession } from '../../../session/store.ts';

@@ -1,14 +1,5 @@
-import {
-  type Id,
-  indexOf,
-  keptWhileSame,
-  liveReference,
-  type Meeting,
-  meetings,
-  notesFor,
-  notesUnder,
-  type Reference,
-} from '@plucky/core';
+import { liveReference, type Meeting, meetings, notesFor, notesUnder } from '@plucky/core/play';
+import { type Id, indexOf, keptWhileSame, type Reference } from '@plucky/core/song';
 import type { PatternView } from '../pattern-view.ts';
 
 /** An imported part under a drum pattern, and how the hits that could meet it stand to it: of drums all, else the kicks. */

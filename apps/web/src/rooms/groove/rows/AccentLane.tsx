@@ -1,4 +1,4 @@
-import { snap } from '@plucky/core';
+import { snap } from '@plucky/core/time';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { ACCENTS, type Layout } from './layout.ts';

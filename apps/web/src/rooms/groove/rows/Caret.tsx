@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { placeName } from '@plucky/core';
+import { placeName } from '@plucky/core/time';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../shared/ui/tokens.ts';
 import { caretIn } from '../actions/row-context.ts';

@@ -1,4 +1,5 @@
-import { compile, indexOf, tryTogether } from '@plucky/core';
+import { compile, tryTogether } from '@plucky/core/play';
+import { indexOf } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { familyColor } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';

@@ -1,4 +1,4 @@
-import { compile } from '@plucky/core';
+import { compile } from '@plucky/core/play';
 import { useMemo } from 'react';
 import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import type { Origin } from '@plucky/core';
+import type { Origin } from '@plucky/core/song';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 
 const ENTRIES: readonly { readonly origin: Origin; readonly words: string }[] = [

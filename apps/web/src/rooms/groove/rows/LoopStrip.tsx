@@ -1,4 +1,4 @@
-import { beatTicks } from '@plucky/core';
+import { beatTicks } from '@plucky/core/time';
 import { type PointerEvent, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { color } from '../../../shared/ui/tokens.ts';

@@ -1,5 +1,7 @@
 import { Box } from '@mui/material';
-import { modulo, songStretches, startOf, stretchOf } from '@plucky/core';
+import { songStretches, startOf } from '@plucky/core/form';
+import { stretchOf } from '@plucky/core/song';
+import { modulo } from '@plucky/core/time';
 import { useCallback, useMemo, useRef } from 'react';
 import { useSong } from '../../../document/context.tsx';
 import { color } from '../../../shared/ui/tokens.ts';

@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { indexOf } from '@plucky/core';
+import { indexOf } from '@plucky/core/song';
 import { useMemo, useRef } from 'react';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';

@@ -1,4 +1,4 @@
-import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core';
+import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core/time';
 import { memo } from 'react';
 import { color, SANS, TEXT } from '../../../shared/ui/tokens.ts';
 import type { Frame, Row } from '../pattern-view.ts';

@@ -1,4 +1,5 @@
-import { gridTicks, type Id, snap } from '@plucky/core';
+import type { Id } from '@plucky/core/song';
+import { gridTicks, snap } from '@plucky/core/time';
 import { type MouseEvent, type PointerEvent, useRef, useState } from 'react';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';

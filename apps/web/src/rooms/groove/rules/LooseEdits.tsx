@@ -5,9 +5,8 @@ import {
   type LooseEdit,
   moveLooseEdit,
   nearestForLoose,
-  placeName,
-  plural,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { placeName, plural } from '@plucky/core/time';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

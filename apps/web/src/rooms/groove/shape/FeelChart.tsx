@@ -1,4 +1,4 @@
-import type { PlayedFeel } from '@plucky/core';
+import type { PlayedFeel } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { Chart, type ChartOption } from '../../../shared/ui/Chart.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

@@ -1,5 +1,7 @@
 import { Typography } from '@mui/material';
-import { familyOrder, figure, type Id, indexOf, type PlayedFeel, type SongDocument } from '@plucky/core';
+import { familyOrder } from '@plucky/core/pattern';
+import { type Id, indexOf, type PlayedFeel, type SongDocument } from '@plucky/core/song';
+import { figure } from '@plucky/core/time';
 import { later } from '../../../shared/ui/later.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';

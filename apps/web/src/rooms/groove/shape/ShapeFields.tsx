@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { type Shape, tuningOf } from '@plucky/core';
+import { type Shape, tuningOf } from '@plucky/core/song';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';

@@ -1,17 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
+import { keepShapes, playedFeel, shapeHits, sow } from '@plucky/core/pattern';
 import {
-  counted,
   inTurn,
   isRefusal,
-  keepShapes,
   type Outcome,
-  playedFeel,
   type RuleInput,
   type Shape,
-  shapeHits,
   type SongDocument,
-  sow,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useSession, useSessionFields } from '../../../session/store.ts';

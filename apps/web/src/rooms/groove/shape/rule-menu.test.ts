@@ -1,18 +1,15 @@
+import { keepShapes, resolve, shapeHits, sow } from '@plucky/core/pattern';
 import {
   apply,
   type ChangeSet,
   type Id,
   isChange,
-  keepShapes,
   readSong,
-  resolve,
   type RuleInput,
-  shapeHits,
   type SongDocument,
-  sow,
   sowPlaces,
   tuningOf,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import { blankSong, DEMO_SONGS } from '@plucky/songs';
 import { viewOf } from '../pattern-view.ts';
 import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';

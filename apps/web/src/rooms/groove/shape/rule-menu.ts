@@ -10,7 +10,7 @@ import {
   voicesOfShape,
   type Way,
   wayOfShape,
-} from '@plucky/core';
+} from '@plucky/core/song';
 import type { PatternView } from '../pattern-view.ts';
 import { type RuleWords, SHAPE_WORDS, SOW_WORDS } from './rule-words.ts';
 

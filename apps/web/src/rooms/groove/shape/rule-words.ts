@@ -1,5 +1,5 @@
-import type { ShapeOfWay, ShapeWay, SowWay } from '@plucky/core';
-import { counted } from '@plucky/core';
+import type { ShapeOfWay, ShapeWay, SowWay } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 
 /** Words for a rule: its name, its deed, and the names of its numbers, with the unit of each. */
 export interface RuleWords {

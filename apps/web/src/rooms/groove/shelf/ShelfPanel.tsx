@@ -1,17 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  barTicks,
-  fromShelf,
-  indexOf,
-  isSameMeter,
-  lengthName,
-  meterName,
-  type Reference,
-  shelfMeetings,
-  type SongDocument,
-  tryFromShelf,
-  unusedName,
-} from '@plucky/core';
+import { fromShelf, unusedName } from '@plucky/core/pattern';
+import { shelfMeetings, tryFromShelf } from '@plucky/core/play';
+import { indexOf, type Reference, type SongDocument } from '@plucky/core/song';
+import { barTicks, isSameMeter, lengthName, meterName } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { closeSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';

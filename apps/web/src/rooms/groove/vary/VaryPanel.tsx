@@ -1,21 +1,15 @@
 import { Typography } from '@mui/material';
 import {
-  barTicks,
-  cutName,
-  indexOf,
-  isChange,
-  isRefusal,
   newVariation,
   ONE_STEPS,
   type OneStep,
-  type Outcome,
   resolve,
-  type SongDocument,
-  type Tried,
-  tryEdit,
   unusedName,
   varyInOneStep,
-} from '@plucky/core';
+} from '@plucky/core/pattern';
+import { type Tried, tryEdit } from '@plucky/core/play';
+import { cutName, indexOf, isChange, isRefusal, type Outcome, type SongDocument } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern } from '../../../session/store.ts';

@@ -1,5 +1,6 @@
 import { Button } from '@mui/material';
-import { counted, type FolderPlan } from '@plucky/core';
+import type { FolderPlan } from '@plucky/core/midi';
+import { counted } from '@plucky/core/time';
 import { useMutation } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { ExportResult } from '../../../api/client.ts';

@@ -1,4 +1,5 @@
-import { type FolderPlan, type Id, planFolder, type WrittenFile } from '@plucky/core';
+import { type FolderPlan, planFolder, type WrittenFile } from '@plucky/core/midi';
+import type { Id } from '@plucky/core/song';
 import type { Folder } from './folder.ts';
 
 /** File in which a folder remembers our files; a file of that name that is none of ours is left alone. */

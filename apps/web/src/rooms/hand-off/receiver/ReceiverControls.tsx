@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { barAt, barLines } from '@plucky/core';
+import { barAt, barLines } from '@plucky/core/play';
 import { type ComponentProps, useCallback } from 'react';
 import { useIsPlaying } from '../../../audio/useIsPlaying.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';

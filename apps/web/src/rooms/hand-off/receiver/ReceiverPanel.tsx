@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { barAt } from '@plucky/core';
+import { barAt } from '@plucky/core/play';
 import type { ExportResult } from '../../../api/client.ts';
 import { useSong } from '../../../document/context.tsx';
 import { copiesMidi, pastedMidi } from '../../../shared/midi-clipboard.ts';

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { barLines } from '@plucky/core';
+import { barLines } from '@plucky/core/play';
 import { memo, type PointerEvent, useCallback, useMemo, useRef } from 'react';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';

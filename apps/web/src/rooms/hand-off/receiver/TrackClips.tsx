@@ -1,5 +1,6 @@
 import { Typography } from '@mui/material';
-import type { Family, LaidClip, LaidTrack, Rack } from '@plucky/core';
+import type { LaidClip, LaidTrack, Rack } from '@plucky/core/midi';
+import type { Family } from '@plucky/core/song';
 import { memo } from 'react';
 import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 

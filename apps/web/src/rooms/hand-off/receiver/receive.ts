@@ -1,4 +1,5 @@
-import { counted, type GivenFile, type Received, receiveFiles } from '@plucky/core';
+import { type GivenFile, type Received, receiveFiles } from '@plucky/core/midi';
+import { counted } from '@plucky/core/time';
 import { notify } from '../../../shared/ui/notify.ts';
 import { filesOf, unpacked } from '../files-of.ts';
 

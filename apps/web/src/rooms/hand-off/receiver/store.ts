@@ -1,4 +1,4 @@
-import type { ReceivedFile } from '@plucky/core';
+import type { ReceivedFile } from '@plucky/core/midi';
 import { createForSong } from '../../../session/song-store.ts';
 
 /** Stand-in for a recording program: the files that were dropped on it, and its playing. */

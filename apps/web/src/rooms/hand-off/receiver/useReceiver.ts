@@ -1,14 +1,13 @@
 import {
-  compile,
   type Laid,
   layFiles,
   type Rack,
   rackFor,
   type ReceivedFile,
   receivedTimeline,
-  type SongDocument,
-  type Timeline,
-} from '@plucky/core';
+} from '@plucky/core/midi';
+import { compile, type Timeline } from '@plucky/core/play';
+import type { SongDocument } from '@plucky/core/song';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { ExportResult } from '../../../api/client.ts';

@@ -1,5 +1,6 @@
 import { GlobalStyles } from '@mui/material';
-import { counted, figure, meterName, occurrencePlaces } from '@plucky/core';
+import { occurrencePlaces } from '@plucky/core/form';
+import { counted, figure, meterName } from '@plucky/core/time';
 import { type CSSProperties, useEffect, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import { useSong, useSongRecord } from '../../../document/context.tsx';

@@ -1,14 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import {
-  cueable,
-  type Cued,
-  type Id,
-  indexOf,
-  lengthName,
-  type SongDocument,
-  takePerformance,
-  type Tried,
-} from '@plucky/core';
+import { cueable, type Cued, takePerformance, type Tried } from '@plucky/core/play';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { lengthName } from '@plucky/core/time';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { useIsPlaying } from '../../../audio/useIsPlaying.ts';
 import { useEdit } from '../../../document/context.tsx';

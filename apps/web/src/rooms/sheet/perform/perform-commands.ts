@@ -1,4 +1,4 @@
-import type { Cued } from '@plucky/core';
+import type { Cued } from '@plucky/core/play';
 import { commandsFor } from '../../../shared/keys/command.ts';
 
 /** Deeds of a performance's keys. */

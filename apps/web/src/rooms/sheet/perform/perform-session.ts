@@ -1,13 +1,6 @@
-import {
-  barTicks,
-  type Cue,
-  type Cued,
-  indexOf,
-  type Performance,
-  performed,
-  type SongDocument,
-  type Tried,
-} from '@plucky/core';
+import { type Cue, type Cued, type Performance, performed, type Tried } from '@plucky/core/play';
+import { indexOf, type SongDocument } from '@plucky/core/song';
+import { barTicks } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
 import { createForSong } from '../../../session/song-store.ts';

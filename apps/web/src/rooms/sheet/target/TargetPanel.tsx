@@ -1,23 +1,17 @@
 import { Box, Typography } from '@mui/material';
+import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
+import { type Deviation, partForTarget, targetFrom } from '@plucky/core/plan';
+import { barAt, frameOf } from '@plucky/core/play';
 import {
-  type ArrivedTrack,
-  barAt,
-  beatTicks,
-  counted,
-  type Deviation,
   documentOf,
-  figure,
-  frameOf,
   indexOf,
   keepReference,
   LIMITS,
   noteName,
-  partForTarget,
   type Reference,
-  referenceOfTrack,
   type SongDocument,
-  targetFrom,
-} from '@plucky/core';
+} from '@plucky/core/song';
+import { beatTicks, counted, figure } from '@plucky/core/time';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api } from '../../../api/client.ts';

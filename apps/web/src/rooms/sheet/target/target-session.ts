@@ -1,12 +1,5 @@
-import {
-  type Attempt,
-  compareWithTarget,
-  indexOf,
-  LIMITS,
-  partForTarget,
-  type Reference,
-  type SongDocument,
-} from '@plucky/core';
+import { type Attempt, compareWithTarget, partForTarget } from '@plucky/core/plan';
+import { indexOf, LIMITS, type Reference, type SongDocument } from '@plucky/core/song';
 import { useDeferredValue, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { useSessionFields } from '../../../session/store.ts';

@@ -1,0 +1,71 @@
+// The public names of this room, by module.
+export {
+  addSlots,
+  copySlots,
+  cutSlotAt,
+  duplicateSlots,
+  joinChosen,
+  moveSlots,
+  pastedSlots,
+  removeSlots,
+  replaceSlots,
+  swapSlots,
+} from './arrange-slots.ts';
+export { type PhraseEnd, phraseEnds } from './bare-ends.ts';
+export { cutSlot } from './cut-slot.ts';
+export { chordNames, chordsFrom, chordsInWords, setChords } from './edit-chords.ts';
+export {
+  addSection,
+  editOccurrence,
+  moveOccurrence,
+  onlyThisTime,
+  playAgain,
+  playAsFollower,
+  removeOccurrence,
+  setTimes,
+} from './edit-form.ts';
+export { renameSection, setSectionRole, type SlotIn } from './edit-section.ts';
+export {
+  addLayer,
+  hiddenIn,
+  type LayerSettings,
+  removeLayer,
+  resizeSlots,
+  setLayer,
+  setSlotPattern,
+  silentRows,
+  toggleSlotVoice,
+} from './edit-slots.ts';
+export { letSectionGo, withFollowers } from './follow-section.ts';
+export { playedSlots, startOf } from './going-on.ts';
+export { placeInLayer, type ResolvedLayer, resolveLayer } from './layer.ts';
+export { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './merge.ts';
+export type { Naming, RowGrids } from './merged-pattern.ts';
+export { newSection, newSlot, SECTION_NAMES } from './new-section.ts';
+export { type Line, type LinePiece, phraseLines } from './phrases.ts';
+export { placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
+export { likeliestFirst, placeFor, type PlaceInSong, placesIn, type SlotAt } from './places.ts';
+export { reachOf, reachOfChange } from './reach.ts';
+export { sectionDifferences, takeSlotBack } from './section-differences.ts';
+export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './size.ts';
+export { setLanding, setOpening, setSlowing } from './slot-end.ts';
+export { IN_SLOT, intoSlot, layerIn, type LayerIn, withSlotPattern } from './slot-pattern.ts';
+export { slowedTempos, type Slowing, SLOWING_STEP, tempoMapOf } from './slowing.ts';
+export { splitPattern } from './split.ts';
+export {
+  fromBars,
+  inBars,
+  isTail,
+  type OccurrencePlace,
+  occurrencePlaces,
+  type Scope,
+  sectionLength,
+  sectionMeter,
+  sectionStretches,
+  songBars,
+  songStretches,
+  type Stretch,
+  tailBars,
+} from './stretches.ts';
+export { soundsIn } from './times.ts';
+export { playedAt, type PlayedAt, usage } from './usage.ts';

@@ -1,0 +1,100 @@
+import type { FillRecipe } from '../../song/index.ts';
+import type { FillWords } from './describe.ts';
+import { areDifferent, MOST_SHARED, sharedBy, type Strokes } from './variety.ts';
+
+/** A fill of the pool, before it is measured. */
+export interface DrawnFill {
+  readonly recipe: FillRecipe;
+  readonly strokes: Strokes;
+  /** True when it plays a figure twice or more. */
+  readonly repeats: boolean;
+  /** Traits from its cells, grouping and figures; fills that share them are more alike. */
+  readonly traits: readonly string[];
+}
+
+/** A fill that may be shown, with its measures. */
+interface Judged {
+  readonly conflicts: readonly unknown[];
+  readonly words: FillWords;
+}
+
+/** Most of the shown fills that may repeat no cell, and most that may be unplayable. */
+const [MOST_PLAIN, MOST_UNPLAYABLE] = [3, 2];
+/** Cost of a fill without a repeat, as a share of strokes. */
+const PLAIN_COST = 0.25;
+/** Cost of a trait for each chosen fill that shares it, and of few strokes beside the usual number. */
+const [TRAIT_COST, SPARSE_COST] = [0.05, 0.35];
+
+/**
+ * Chooses fills that are pairwise different: each next one shares the least with those chosen (farthest-point selection,
+ * Gonzalez 1985), at most half of its strokes with any. A few may repeat no cell or ask too much of hands, unless
+ * `playableOnly`; no two are described alike as long as there are others.
+ */
+export function chooseDifferent<C extends Judged>(
+  pool: readonly DrawnFill[],
+  count: number,
+  measure: (one: DrawnFill) => C | null,
+  playableOnly: boolean,
+): readonly C[] {
+  const chosen: C[] = [];
+  const taken: Strokes[] = [];
+  const described = new Set<string>();
+  /** The largest share that a fill has in common with one that is chosen; those that are too like one are left out. */
+  const nearest = new Map(pool.filter((one) => one.strokes.count > 0).map((one) => [one, 0]));
+  const [alike, hard]: [DrawnFill[], DrawnFill[]] = [[], []];
+  const traits = new Map<string, number>();
+  const usual = pool.reduce((sum, one) => sum + one.strokes.count, 0) / Math.max(1, pool.length);
+  /** Cost of a fill by itself: a thin fill shares little with any other, and is no better for it. */
+  const ownCost = new Map(
+    pool.map((one) => [
+      one,
+      (one.repeats ? 0 : PLAIN_COST) + SPARSE_COST * Math.max(0, 1 - one.strokes.count / Math.max(1, usual)),
+    ]),
+  );
+  let plain = 0;
+  let unplayable = 0;
+  const take = (one: DrawnFill, candidate: C) => {
+    chosen.push(candidate);
+    taken.push(one.strokes);
+    described.add(wordsOf(candidate));
+    for (const trait of one.traits) traits.set(trait, (traits.get(trait) ?? 0) + 1);
+    if (!one.repeats) plain++;
+    if (candidate.conflicts.length) unplayable++;
+    for (const [other, share] of nearest) {
+      const now = Math.max(share, sharedBy(one.strokes, other.strokes));
+      if (now > MOST_SHARED) nearest.delete(other);
+      else nearest.set(other, now);
+    }
+  };
+  const next = (): DrawnFill | null => {
+    let best: DrawnFill | null = null;
+    let least = Infinity;
+    for (const [one, share] of nearest) {
+      if (!one.repeats && plain >= MOST_PLAIN) continue;
+      const common = one.traits.reduce((sum, trait) => sum + (traits.get(trait) ?? 0), 0);
+      const cost = share + (ownCost.get(one) ?? 0) + TRAIT_COST * common;
+      if (cost < least) [best, least] = [one, cost];
+    }
+    return best;
+  };
+  for (let one = next(); one && chosen.length < count; one = next()) {
+    const candidate = measure(one);
+    nearest.delete(one);
+    if (!candidate) continue;
+    if (candidate.conflicts.length && (playableOnly || unplayable >= MOST_UNPLAYABLE)) hard.push(one);
+    else if (described.has(wordsOf(candidate))) alike.push(one);
+    else take(one, candidate);
+  }
+  // Fills passed over for their words, then for their difficulty, fill up the rest.
+  for (const one of playableOnly ? alike : [...alike, ...hard]) {
+    if (chosen.length >= count) break;
+    if (!taken.every((other) => areDifferent(one.strokes, other))) continue;
+    const candidate = measure(one);
+    if (candidate) take(one, candidate);
+  }
+  return chosen;
+}
+
+function wordsOf({ words }: Judged): string {
+  return `${words.title}, ${words.course}`;
+}

@@ -1,0 +1,29 @@
+import type { ControlEvent } from '../../play/index.ts';
+import type { MidiEvent } from '../bytes/format.ts';
+import { BEND_AT_REST, CONTROLLER } from '../controls.ts';
+
+/** Movement of a channel from a place on: semitones, or filter and level 0..127. */
+export type ChannelMove = Pick<ControlEvent, 'tick' | 'kind' | 'value'>;
+
+/** Semitones of a full bend, unless registered parameter 0 says otherwise. */
+const USUAL_RANGE = 2;
+
+/** Movements by the events of one channel, in order; ticks as they are given. */
+export function movesIn(events: readonly MidiEvent[]): readonly ChannelMove[] {
+  const out: ChannelMove[] = [];
+  let range = USUAL_RANGE;
+  let parameter = [NaN, NaN];
+  for (const event of events) {
+    const { tick } = event;
+    if (event.type === 'pitchBend')
+      out.push({ tick, kind: 'pitch', value: ((event.value - BEND_AT_REST) / BEND_AT_REST) * range });
+    if (event.type !== 'controller') continue;
+    const { number, value } = event;
+    if (number === CONTROLLER.parameter) parameter = [value, parameter[1] ?? NaN];
+    if (number === CONTROLLER.parameterFine) parameter = [parameter[0] ?? NaN, value];
+    if (number === CONTROLLER.dataEntry && parameter.every((half) => half === 0)) range = value;
+    if (number === CONTROLLER.level) out.push({ tick, kind: 'level', value });
+    if (number === CONTROLLER.filter) out.push({ tick, kind: 'filter', value });
+  }
+  return out;
+}

@@ -1,0 +1,70 @@
+import { clampVelocity, type Flam, type Hit } from '../../song/index.ts';
+import { gridTicks } from '../../time/index.ts';
+
+/** One stroke of a hit: `at` and `length` in written ticks, `early` in ms before that place for grace strokes. */
+export interface Stroke {
+  readonly at: number;
+  readonly length: number;
+  readonly velocity: number;
+  readonly pitch: number;
+  /** From -100 (left) to 100 (right) of the voice's own place. */
+  readonly pan: number;
+  readonly early: number;
+  /** Share of an accent's raise, 0..1. */
+  readonly accentShare: number;
+}
+
+/** Number of grace strokes of each ornament. */
+export const GRACES: Readonly<Record<Flam['kind'], number>> = { flam: 1, drag: 2, ruff: 3 };
+
+/** Number of strokes of a roll: its own, or one for each whole step of its grid in the span; at least one. */
+export function rollCount({ hits, grid, span }: NonNullable<Hit['roll']>): number {
+  return hits ?? Math.max(1, Math.floor(span / gridTicks(grid ?? 4)));
+}
+
+/**
+ * Where a way from 0 to 1 stands at `share` (0..1) when bent by `curve` (-100 early, 0 straight, 100 late): the share
+ * to the power `2^(curve/50)`.
+ * @example bentShare(0.5, 50) // => 0.25
+ */
+export function bentShare(share: number, curve: number): number {
+  return share ** (2 ** (curve / 50));
+}
+
+/** The strokes of a hit: itself, or those of its roll, with the grace strokes of its flam before the first. */
+export function strokesOf(hit: Hit): Stroke[] {
+  const main = hit.roll ? rollStrokes(hit, hit.roll) : [plainStroke(hit)];
+  return hit.flam ? [...graceStrokes(hit, hit.flam), ...main] : main;
+}
+
+function plainStroke({ at, length, velocity, pitch, pan = 0 }: Hit): Stroke {
+  return { at, length, velocity, pitch, pan, early: 0, accentShare: 1 };
+}
+
+function rollStrokes(hit: Hit, roll: NonNullable<Hit['roll']>): Stroke[] {
+  const count = rollCount(roll);
+  const step = roll.grid === undefined ? roll.span / count : gridTicks(roll.grid);
+  return Array.from({ length: count }, (_, i) => {
+    const share = count === 1 ? 0 : bentShare(i / (count - 1), roll.curve);
+    const side = i % 2 === 0 ? -1 : 1;
+    return {
+      at: hit.at + Math.round(i * step),
+      length: Math.max(1, Math.min(hit.length, Math.floor(step))),
+      velocity: clampVelocity(hit.velocity + (roll.velocity - hit.velocity) * share),
+      pitch: Math.round(hit.pitch + (roll.pitch - hit.pitch) * share),
+      pan: Math.min(100, Math.max(-100, (hit.pan ?? 0) + side * roll.pan)),
+      early: 0,
+      accentShare: 1,
+    };
+  });
+}
+
+function graceStrokes(hit: Hit, { kind, ms, share }: Flam): Stroke[] {
+  const count = GRACES[kind];
+  return Array.from({ length: count }, (_, i) => ({
+    ...plainStroke(hit),
+    velocity: clampVelocity((hit.velocity * share) / 100),
+    early: (count - i) * ms,
+    accentShare: share / 100,
+  }));
+}

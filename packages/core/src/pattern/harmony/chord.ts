@@ -1,0 +1,35 @@
+import { Note } from 'tonal';
+import {
+  type Chord,
+  degreeSteps,
+  type Key,
+  type Quality,
+  qualityOf,
+  tonicPitchClass,
+} from '../../song/index.ts';
+
+/** Pitch class 0..11 of a chord's root in a key. */
+export function chordRoot(chord: Chord, key: Key): number {
+  if ('root' in chord) return Note.get(chord.root).chroma;
+  return (tonicPitchClass(key.tonic) + (degreeSteps(key)[chord.degree - 1] ?? 0)) % 12;
+}
+
+/** Every chord that a key has of its own: triads on its seven degrees, then their seventh chords. */
+export function keyChords(key: Key): readonly Extract<Chord, { degree: number }>[] {
+  const steps = degreeSteps(key);
+  const stacked = (degree: number, notes: number): Quality | undefined => {
+    const root = steps[degree - 1] ?? 0;
+    return qualityOf(
+      Array.from({ length: notes }, (_, i) => {
+        const at = degree - 1 + 2 * i;
+        return (steps[at % 7] ?? 0) + 12 * Math.floor(at / 7) - root;
+      }),
+    );
+  };
+  return [3, 4].flatMap((notes) =>
+    [1, 2, 3, 4, 5, 6, 7].flatMap((degree) => {
+      const quality = stacked(degree, notes);
+      return quality ? [{ degree, quality }] : [];
+    }),
+  );
+}

@@ -1,0 +1,92 @@
+// The public names of this room, by module.
+export { alikeHits, type Likeness, LIKENESSES } from './alike.ts';
+export {
+  compareHits,
+  type Contrast,
+  countByVoice,
+  type HitDifference,
+  ROUGHLY,
+  strokesAsHits,
+  takeAcross,
+} from './compare.ts';
+export { type Clip, copyHits, pasteHits } from './copy-hits.ts';
+export { duplicatePattern } from './duplicate.ts';
+export {
+  addHits,
+  changeHits,
+  differing,
+  followAgain,
+  removeHits,
+  saidInFull,
+  toggleSilenced,
+} from './edit-hits.ts';
+export {
+  emptyPattern,
+  labelPattern,
+  lastPlaceIn,
+  newPattern,
+  newVariation,
+  renamePattern,
+  setAccentAmount,
+  setHarmony,
+  setHumanise,
+  setPatternLength,
+  setPatternMeter,
+  setPatternRole,
+  setPatternSwing,
+  toggleAccent,
+} from './edit-pattern.ts';
+export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './edit-rows.ts';
+export { familyOrder, followersOf, namesOf, unusedName } from './family.ts';
+export { BEGINNINGS, beginPattern } from './first-hits.ts';
+export { followRow, setFromRow } from './follow-row.ts';
+export { attach, countOrigins, makeIndependent } from './follow.ts';
+export { saidOutright, valuesForVoices } from './inherit.ts';
+export { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './kept-rules.ts';
+export { ONE_STEPS, type OneStep, varyInOneStep } from './one-step.ts';
+export { besideFollowed, type LooseEdit, overlay, unroll } from './overlay.ts';
+export { overridesOf } from './overrides.ts';
+export { playedFeel } from './played-feel.ts';
+export { readShelfPattern } from './read-shelf.ts';
+export { recordHit } from './record-hit.ts';
+export { type Fate, type Holds, holdsOf, removePattern } from './remove.ts';
+export {
+  countEdits,
+  feelOf,
+  gridOf,
+  resolve,
+  type ResolvedPattern,
+  soundingOf,
+  soundingOver,
+  windowStart,
+} from './resolve.ts';
+export { rowsNamed } from './rows-named.ts';
+export { keepLooseAsOwn, moveLooseEdit, nearestForLoose } from './seen.ts';
+export { renameSeries, shapeAll } from './series.ts';
+export { shapeHits } from './shape-hits.ts';
+export type { ShelfPattern } from './shelf-pattern.ts';
+export { fromShelf, shelfPatternOf } from './shelf.ts';
+export { sow } from './sow.ts';
+export { accentAt, accentRaise } from './feel/accent.ts';
+export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';
+export { type Unevenness, unevenness } from './feel/humanise.ts';
+export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
+export { heardPlace, writtenPlace } from './feel/place.ts';
+export { swingOffset } from './feel/swing.ts';
+export { chordFrom, chordName, romanNumeral } from './harmony/chord-names.ts';
+export { keyChords } from './harmony/chord.ts';
+export { movedOver } from './harmony/over-chord.ts';
+export { addDrum } from './kit/add-drum.ts';
+export { addNotesPart, removePart } from './kit/add-part.ts';
+export { cueChannel, DRUM_CHANNEL, laneChannels } from './kit/channels.ts';
+export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
+export {
+  type Instrument,
+  INSTRUMENT_NAMES,
+  INSTRUMENTS,
+  instrumentVoice,
+  programOf,
+} from './kit/instruments.ts';
+export { toKin } from './kit/kin.ts';
+export { louderKinOf } from './kit/louder-kin.ts';
+export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';

@@ -1,0 +1,61 @@
+import { freeName, type Id, indexOf, type Outcome, type Part, type SongDocument } from '../../song/index.ts';
+import { barTicks } from '../../time/index.ts';
+import { emptyPattern } from '../edit-pattern.ts';
+import { DRUM_CHANNEL } from './channels.ts';
+import { type Instrument, INSTRUMENTS, instrumentVoice } from './instruments.ts';
+
+/**
+ * Adds a part of notes below the others, on a channel that no other part has, with an empty pattern of two bars to begin
+ * in. Refused when no channel is left.
+ */
+export function addNotesPart(
+  document: SongDocument,
+  instrument: Instrument,
+  ids: { readonly part: Id; readonly voice: Id; readonly pattern: Id },
+): Outcome {
+  const { parts, song } = indexOf(document);
+  const taken = new Set(parts.map((part) => part.channel));
+  const channel = Array.from({ length: 16 }, (_, i) => i).find(
+    (one) => one !== DRUM_CHANNEL && !taken.has(one),
+  );
+  if (channel === undefined) return { reason: 'All channels are taken: a song has at most 16 parts.' };
+  const name = freeName(
+    INSTRUMENTS[instrument].name,
+    parts.map((part) => part.name),
+  );
+  const order = Math.max(0, ...parts.map((part) => part.order)) + 1;
+  const part: Part = { id: ids.part, kind: 'part', name, type: 'notes', channel, order };
+  const pattern = emptyPattern(document, {
+    part: ids.part,
+    id: ids.pattern,
+    name: `${name} line`,
+    length: 2 * barTicks(song.meter),
+  });
+  return {
+    label: `add ${name}`,
+    put: [part, instrumentVoice(ids.part, ids.voice, instrument), pattern],
+    remove: [],
+  };
+}
+
+/** Takes a part away with its rows and patterns. Refused while slots play one of them, and for the last part. */
+export function removePart(document: SongDocument, id: Id): Outcome {
+  const index = indexOf(document);
+  const part = index.part(id);
+  if (!part) return null;
+  if (index.parts.length < 2) return { reason: 'A song keeps at least one part.' };
+  const patterns = index.patternsOf(id);
+  const ids = new Set(patterns.map((one) => one.id));
+  const slots = index.sections
+    .flatMap((section) => section.slots)
+    .filter((slot) => slot.layers.some((layer) => ids.has(layer.pattern)));
+  if (slots.length) return { reason: `Slots of the song play ${part.name}. Take it out of them first.` };
+  const follower = patterns.flatMap((one) => index.rowFollowersOf(one.id))[0];
+  if (follower) return { reason: `${follower.name} follows a row of ${part.name}.` };
+  const voices = index.voicesOf(id).map((voice) => voice.id);
+  const inForm = index.song.form.some(({ silencedVoices }) =>
+    silencedVoices.some((one) => voices.includes(one)),
+  );
+  if (inForm) return { reason: `The form silences rows of ${part.name} somewhere. Let them sound first.` };
+  return { label: `remove ${part.name}`, put: [], remove: [...ids, ...voices, id] };
+}

@@ -1,0 +1,9 @@
+// The public names of this room, by module.
+export { type DressChoices, planDress, type PlannedEnd, takeDress } from './dress/plan.ts';
+export {
+  type Attempt,
+  compareWithTarget,
+  type Deviation,
+  partForTarget,
+  targetFrom,
+} from './target/compare.ts';

@@ -1,0 +1,44 @@
+import { type ResolvedLayer, resolveLayer } from '../../form/index.ts';
+import {
+  indexOf,
+  keptWhileSame,
+  type Layer,
+  namedKeys,
+  silent,
+  type Slot,
+  type SongDocument,
+} from '../../song/index.ts';
+import { atDensity } from './density.ts';
+import { atDrive } from './drive.ts';
+import type { Special } from './special.ts';
+
+const kept = keptWhileSame<ResolvedLayer>();
+
+/** One layer is played in many occurrences. */
+const keyOf = namedKeys();
+
+/**
+ * A layer as it is played at a place of the song: what the occurrence silences is silent, and the rest is at its density and
+ * drive. Where nothing is special it is the layer as it is resolved.
+ */
+export function playedLayer(
+  document: SongDocument,
+  slot: Slot,
+  layer: Layer,
+  special: Special | null,
+): ResolvedLayer {
+  const resolved = resolveLayer(document, slot, layer);
+  if (!special) return resolved;
+  const { occurrence, at, inSection, meter } = special;
+  const { song, patternsOf, voicesOf } = indexOf(document);
+  const { part } = resolved.source.pattern;
+  // Hits that come in at a higher density are borrowed from any pattern of the part.
+  const family = occurrence.density ? patternsOf(part) : [];
+  const from = [resolved, occurrence, inSection, meter, song.seed, ...voicesOf(part), ...family];
+  return kept(keyOf(layer, `${occurrence.id} ${at}`), from, () => {
+    const dense = atDensity(document, resolved, special);
+    const driven = atDrive(document, dense, resolved.from, special);
+    const out = occurrence.silencedVoices;
+    return { ...resolved, hits: driven.map((hit) => (out.includes(hit.voice) ? silent(hit) : hit)) };
+  });
+}

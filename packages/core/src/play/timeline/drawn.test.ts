@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { isTail, sectionLength, songStretches } from '../../form/index.ts';
+import { dice, runEdits } from '../../testing/random-edits.ts';
+import { tries } from '../../testing/tries.ts';
+import { barTicks, beatTicks } from '../../time/index.ts';
+import { playedLayer } from '../intensity/played-layer.ts';
+import { specialOf } from '../intensity/special.ts';
+import { compile } from './compile.ts';
+import { courseOf } from './course.ts';
+
+test('what is drawn of every slot is what is compiled, whatever was edited before', () => {
+  fc.assert(
+    fc.property(fc.array(dice, { minLength: 4, maxLength: 30 }), (rolls) => {
+      const { document } = runEdits(rolls);
+      const { events } = compile(document, { kind: 'song' }, { timing: 'grid' });
+      const heard = new Map(
+        events.map((event) => [`${event.from.repeat} ${event.from.slot} ${event.from.hit}`, event]),
+      );
+      const taken = new Set(events.map((event) => `${event.tick} ${event.voice}`));
+      const drawn = new Set<string>();
+      for (const stretch of songStretches(document))
+        for (const one of stretch.slot.layers) {
+          const { hits, from } = playedLayer(document, stretch.slot, one, specialOf(stretch));
+          for (const hit of hits) {
+            if (hit.origin === 'silenced') continue;
+            const key = `${stretch.repeat} ${stretch.slot.id} ${hit.id}`;
+            drawn.add(key);
+            // Two of one row at one place are one note, and a hat makes way for a landing.
+            const place = stretch.start + from + hit.at;
+            expect(
+              heard.has(key) ||
+                taken.has(`${place} ${hit.voice}`) ||
+                events.some((event) => event.tick === place && event.from.hit === 'landing'),
+            ).toBe(true);
+          }
+        }
+      for (const [key, event] of heard)
+        expect(drawn.has(key) || ['landing', 'swell'].includes(event.from.hit)).toBe(true);
+    }),
+    tries(60, 7),
+  );
+});
+
+test('the course counts what is compiled, curves and landings included', () => {
+  fc.assert(
+    fc.property(fc.array(dice, { minLength: 4, maxLength: 30 }), (rolls) => {
+      const { document } = runEdits(rolls);
+      const stretches = songStretches(document);
+      const tail = stretches.find(isTail)?.start ?? Infinity;
+      const { events } = compile(document, { kind: 'song' }, { timing: 'grid' });
+      const course = courseOf(document);
+      const beatsOf = (i: number) => {
+        const { meter, section } = stretches[0] ?? {};
+        if (!meter || !section) return 0;
+        const bars = Math.ceil(sectionLength(section) / barTicks(meter));
+        const isLast = i % bars === bars - 1;
+        const rest = sectionLength(section) - (bars - 1) * barTicks(meter);
+        return (isLast ? rest : barTicks(meter)) / beatTicks(meter);
+      };
+      const counted = course.reduce((sum, { hits }, i) => sum + hits * beatsOf(i), 0);
+      const all = events.filter(({ tick }) => tick < tail);
+      // Grace strokes before a section's first hit may stand in the section before it, where they are not counted.
+      const startOf = new Map(stretches.map((one) => [one.repeat, one.start - one.inSection]));
+      const within = all.filter(({ tick, from }) => tick >= (startOf.get(from.repeat) ?? 0));
+      expect(counted).toBeGreaterThan(within.length - 1e-6);
+      expect(counted).toBeLessThan(all.length + 1e-6);
+    }),
+    tries(40, 8),
+  );
+});

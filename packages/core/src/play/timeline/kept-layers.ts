@@ -1,0 +1,80 @@
+import { indexOf, keptWhileSame, type Layer, namedKeys, type SongDocument } from '../../song/index.ts';
+import { tempoAt } from '../../time/index.ts';
+import {
+  type Ground,
+  type LayerEvents,
+  layerEvents,
+  shifted,
+  type Standing,
+  type Timing,
+} from './layer-events.ts';
+
+/** Last events of a layer in a place of the form, with its setting then. */
+interface Kept {
+  played: LayerEvents;
+  standing: Standing;
+}
+
+const kept = keptWhileSame<Kept>();
+const keyOf = namedKeys();
+
+/**
+ * What a layer plays, worked out anew only when something that it is made from has changed: an edit elsewhere leaves it, and
+ * where only its place is another one it is moved there.
+ */
+export function keptLayerEvents(
+  document: SongDocument,
+  layer: Layer,
+  ground: Ground,
+  standing: Standing,
+  timing: Timing,
+): LayerEvents {
+  const { resolved, meter, counted, ringsOn, goesOn, landings, lane, from } = ground;
+  const { song, parts, voicesOf } = indexOf(document);
+  const { part } = resolved.source.pattern;
+  const { start } = standing;
+  const tempo = steadyTempo(standing, resolved.length);
+  const made = [
+    resolved,
+    meter,
+    counted,
+    ringsOn,
+    goesOn,
+    ...landings,
+    lane?.channel,
+    song.swing,
+    song.seed,
+    ...parts,
+    ...voicesOf(part),
+    // A change of tempo within the layer matters by its place and course.
+    ...(tempo === null ? [standing.tempos, start] : [tempo]),
+  ];
+  const place = `${from.section} ${from.occurrence} ${from.repeat} ${from.slot} ${timing}`;
+  const make = () => layerEvents(document, ground, standing, timing);
+  const known = kept(keyOf(layer, place), made, () => ({ played: make(), standing }));
+  const was = known.standing;
+  if (was.start === start && was.end === standing.end) return known.played;
+  const { first, last } = reachOf(known.played, was.start);
+  const isWithin = start + first >= 0 && start + last <= standing.end;
+  if (known.played.isClipped || !isWithin) known.played = make();
+  else if (was.start !== start) known.played = shifted(known.played, start - was.start);
+  known.standing = standing;
+  return known.played;
+}
+
+/** The tempo of a layer all through; null where it changes. */
+function steadyTempo({ tempos, start }: Standing, length: number): number | null {
+  const changes = tempos.some(({ tick }) => tick > start && tick < start + length);
+  return changes ? null : tempoAt(tempos, start);
+}
+
+/** The first and the last tick that sounds, from the layer's start. */
+function reachOf({ events, glides }: LayerEvents, start: number): { first: number; last: number } {
+  let [first, last] = [0, 0];
+  for (const { tick, length } of events) {
+    first = Math.min(first, tick - start);
+    last = Math.max(last, tick - start + length);
+  }
+  for (const [{ tick }, { longest }] of glides) last = Math.max(last, tick - start + longest);
+  return { first, last };
+}

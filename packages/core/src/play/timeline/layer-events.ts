@@ -1,0 +1,196 @@
+import { placeInLayer, type ResolvedLayer } from '../../form/index.ts';
+import {
+  accentAt,
+  accentRaise,
+  gridOf,
+  heardPlace,
+  type ResolvedPattern,
+  strokesOf,
+  type Unevenness,
+  unevenness,
+} from '../../pattern/index.ts';
+import {
+  clampVelocity,
+  type Id,
+  indexOf,
+  type Landing,
+  type Opening,
+  type Part,
+  type ResolvedHit,
+  type SongDocument,
+  type SongIndex,
+  type Voice,
+} from '../../song/index.ts';
+import { type Grid, gridTicks, type Meter, msToTicks, tempoAt, type TempoMap } from '../../time/index.ts';
+import type { NoteEvent, Source } from './events.ts';
+import { type GlideWish, LONGEST_REST } from './glide.ts';
+import { givesWay } from './landing.ts';
+import { isMoved, type Lane } from './lanes.ts';
+
+/**
+ * `heard`: with swing, early and late, and humanised; `grid`: on its places, as loud as it is heard; `written`: on its places
+ * and not humanised.
+ */
+export type Timing = 'heard' | 'grid' | 'written';
+
+/** A layer where it is played, or a pattern by itself as its only layer. */
+export interface Ground {
+  readonly resolved: Pick<ResolvedLayer, 'source' | 'from' | 'length' | 'start' | 'hits' | 'drawn'>;
+  /** Of what counts the bars, and where the layer starts from the first of them, in ticks. */
+  readonly meter: Meter;
+  readonly counted: number;
+  /** True for a layer that ends with its slot, after which drums and notes that glide ring on. */
+  readonly ringsOn: boolean;
+  /** True where the next slot goes on with the pattern, so that all its notes ring on. */
+  readonly goesOn: boolean;
+  /** Hits struck instead of its own on the first beat. */
+  readonly landings: readonly (Landing | Opening)[];
+  readonly lane: Lane | undefined;
+  readonly from: Omit<Source, 'hit'>;
+}
+
+/** Setting of a layer in its scope: its first tick, and the scope's length and tempos. */
+export interface Standing {
+  readonly start: number;
+  readonly end: number;
+  readonly tempos: TempoMap;
+}
+
+/** Events of a layer in its setting. */
+export interface LayerEvents {
+  readonly events: readonly NoteEvent[];
+  readonly glides: readonly (readonly [NoteEvent, GlideWish])[];
+  /** Grace strokes before the scope's start, which are left out. */
+  readonly dropped: number;
+  /** True where the start or the end of the scope has changed anything. */
+  readonly isClipped: boolean;
+}
+
+/** Works out what a layer plays: every stroke of its hits where and as loud as it is heard, kept within the scope. */
+export function layerEvents(
+  document: SongDocument,
+  { resolved, meter: around, counted, ringsOn, goesOn, landings, lane, from }: Ground,
+  { start, end, tempos }: Standing,
+  timing: Timing,
+): LayerEvents {
+  const index = indexOf(document);
+  const { song } = index;
+  const { source, length: until, drawn } = resolved;
+  const swing = source.swing ?? song.swing;
+  const meter = source.meter ?? around;
+  const place = `${from.occurrence} ${from.repeat} ${drawn?.slot ?? from.slot}`;
+  const events: NoteEvent[] = [];
+  const glides: [NoteEvent, GlideWish][] = [];
+  let dropped = 0;
+  let isClipped = false;
+  const rows = new Map<Id, Row | null>();
+  for (const hit of resolved.hits) {
+    if (hit.origin === 'silenced') continue;
+    if (landings.some((landing) => givesWay(index, hit, resolved.from + hit.at, landing))) continue;
+    let row = rows.get(hit.voice);
+    if (row === undefined) rows.set(hit.voice, (row = rowOf(index, source, hit.voice, lane)));
+    if (!row) continue;
+    const { voice, part, grid, step, drums, mover } = row;
+    const inPattern = placeInLayer(resolved, hit.at);
+    // A pattern with a meter of its own counts its bars from its own start, others from their section's.
+    const fromBar = source.meter ? inPattern : counted + hit.at;
+    const tempo = tempoAt(tempos, start + hit.at);
+    const feel = { tempo, meter, swing };
+    const amount = accentAt(source.accents, source.accentAmount, inPattern);
+    const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
+    const uneven =
+      source.humanise && timing !== 'written'
+        ? unevenness(source.humanise, song.seed, place, drawn?.ids.get(hit.id) ?? hit.id)
+        : EVEN;
+    const strokes = strokesOf(hit);
+    for (const stroke of strokes) {
+      const written = stroke.at - hit.at;
+      if (hit.at + written >= until) continue;
+      const moved =
+        timing === 'heard' ? heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written : 0;
+      const late = (timing === 'heard' ? uneven.ms : 0) - stroke.early;
+      const heard = start + hit.at + written + moved + msToTicks(late, tempo);
+      if (stroke.early && heard < 0) {
+        dropped++;
+        continue;
+      }
+      const rounded = Math.round(heard);
+      const tick = Math.min(end - 1, Math.max(0, rounded));
+      // A layer takes its notes with it where it ends, such as a bass that would ring through the rest after it.
+      const isHeld = ringsOn && (goesOn || (hit.glide ?? 0) > 0);
+      const noteEnd = drums || isHeld ? end : start + until;
+      const rings = noteEnd - tick;
+      if (tick !== rounded || (noteEnd === end && stroke.length > rings)) isClipped = true;
+      const accent = Math.round(raise * stroke.accentShare);
+      const velocity = clampVelocity(stroke.velocity + uneven.velocity);
+      const event: NoteEvent = {
+        tick,
+        part: part.id,
+        voice: voice.id,
+        lane: mover?.pattern ?? null,
+        channel: mover?.channel ?? part.channel,
+        note: Math.min(127, Math.max(0, voice.note + (drums ? 0 : stroke.pitch))),
+        plainVelocity: velocity,
+        velocity: clampVelocity(velocity + accent),
+        accent,
+        grace: stroke.early > 0,
+        step,
+        length: Math.max(1, Math.min(stroke.length, rings)),
+        pan: stroke.pan,
+        tune: drums ? stroke.pitch : 0,
+        stopsAt: null,
+        glide: null,
+        from: sourceOf(from, hit),
+      };
+      events.push(event);
+      if (drums || !hit.glide || stroke !== strokes.at(-1)) continue;
+      const longest = event.length + LONGEST_REST;
+      glides.push([event, { lasts: hit.glide, longest: Math.min(rings, longest) }]);
+      if (noteEnd === end && longest > rings) isClipped = true;
+    }
+  }
+  return { events, glides, dropped, isClipped: isClipped || dropped > 0 };
+}
+
+/** Facts that all hits of a row share. */
+interface Row {
+  readonly voice: Voice;
+  readonly part: Part;
+  readonly grid: Grid;
+  readonly step: number;
+  readonly drums: boolean;
+  /** Mover of its notes, on a channel of their own. */
+  readonly mover: Lane | undefined;
+}
+
+function rowOf(index: SongIndex, source: ResolvedPattern, id: Id, lane: Lane | undefined): Row | null {
+  const voice = index.voice(id);
+  const part = voice && index.part(voice.part);
+  if (!voice || !part) return null;
+  const grid = gridOf(source, voice);
+  const mover = lane && source.controls.length && isMoved(source, id) ? lane : undefined;
+  return { voice, part, grid, step: gridTicks(grid), drums: part.type === 'drums', mover };
+}
+
+/** Events of a layer, moved by so many ticks. */
+export function shifted({ events, glides, ...rest }: LayerEvents, by: number): LayerEvents {
+  const wishes = new Map(glides);
+  const out: [NoteEvent, GlideWish][] = [];
+  const later = events.map((event) => {
+    const moved = { ...event, tick: event.tick + by };
+    const wish = wishes.get(event);
+    if (wish) out.push([moved, wish]);
+    return moved;
+  });
+  return { ...rest, events: later, glides: out };
+}
+
+const EVEN: Unevenness = { ms: 0, velocity: 0 };
+
+function sourceOf(
+  { occurrence, repeat, section, slot, pattern }: Omit<Source, 'hit'>,
+  { id: hit }: ResolvedHit,
+): Source {
+  // Always the same fields in the same order: thousands of these are made for each song.
+  return { occurrence, repeat, section, slot, pattern, hit };
+}

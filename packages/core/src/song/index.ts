@@ -1,0 +1,195 @@
+// The public names of this room, by module.
+export { type Applied, apply, withChange } from './apply.ts';
+export { BENCH } from './bench-id.ts';
+export {
+  type Bench,
+  type BuildOnBench,
+  CLEAR_BENCH,
+  type EndBench,
+  type FillBench,
+  laidFirst,
+  MOST_ON_BENCH,
+} from './bench.ts';
+export { type BuildRecipe, MOST_POINTS, RATES, SPEEDS, UNDERS } from './build-recipe.ts';
+export {
+  ACCENT_SHAPES,
+  type AccentShape,
+  type Arrival,
+  ARRIVALS,
+  type Cell,
+  type CellPlan,
+  type CellStroke,
+  type Figure,
+  FIGURES,
+  LEAST_STEPS,
+  MOST_STEPS,
+} from './cell-plan.ts';
+export { changeOf, type ChangeSet, changeSetOf } from './change-set.ts';
+export {
+  type Change,
+  changeBetween,
+  changeFrom,
+  invert,
+  isNothing,
+  NO_CHANGE,
+  recordIn,
+  squash,
+  type Step,
+  stepOf,
+  touchedBy,
+} from './change.ts';
+export { type Control, CONTROL_KINDS, type Curve, MOST_SEMITONES } from './curves.ts';
+export { type RecordDifference, recordDifferences } from './differences.ts';
+export { documentOf, indexOf, serialize, type SongDocument, type SongIndex, withRecord } from './document.ts';
+export {
+  addVoice,
+  chooseKit,
+  editPart,
+  editVoices,
+  hitsOfVoice,
+  moveVoice,
+  removeVoice,
+  sharedNotes,
+} from './edit-kit.ts';
+export { keepReference, moveReference, removeReference } from './edit-references.ts';
+export { editSong, setSongMeter } from './edit-song.ts';
+export { InvalidSongError, type Problem } from './errors.ts';
+export {
+  type ExportOptions,
+  exportOptionsSchema,
+  NAME_PARTS,
+  optionsOfSong,
+  REGION_KINDS,
+  type RegionKind,
+  USUAL_EXPORT,
+} from './export-options.ts';
+export { FEET, type FillRecipe, MADE, MANNERS, TRAVELS } from './fill-recipe.ts';
+export { inTurn } from './in-turn.ts';
+export { INTENSITIES, type Intensity, INTENSITY_RANGE, type IntensityPoint } from './intensity.ts';
+export { hitsAsPatterns, laidHits } from './laid-aside.ts';
+export {
+  isEndRole,
+  layerLength,
+  layersOf,
+  leadingLayer,
+  mainLayer,
+  patternsIn,
+  plainLayer,
+  plays,
+  saidStretch,
+  stretchOf,
+} from './layers.ts';
+export { LIMITS, tooMany } from './limits.ts';
+export { keptWhileSame, namedKeys } from './made-from.ts';
+export { rebase, type Rebased } from './merge.ts';
+export {
+  cutName,
+  freeId,
+  freeName,
+  type Id,
+  idSchema,
+  LONGEST_NAME,
+  nameProblem,
+  nameSchema,
+  nextName,
+  plainName,
+  tidyName,
+} from './names.ts';
+export { omit } from './omit.ts';
+export { isChange, isRefusal, type Outcome, type Refusal } from './outcome.ts';
+export { playedMeter } from './played-meter.ts';
+export { type InSteps, readChangeInSteps, readRecords, readRecordsInSteps, readSong } from './read.ts';
+export {
+  type Edits,
+  FAMILIES,
+  type Family,
+  familySchema,
+  type FromRow,
+  type Landing,
+  type Layer,
+  NO_EDITS,
+  type Occurrence,
+  type Opening,
+  type Part,
+  type Pattern,
+  PATTERN_ROLES,
+  type PatternRole,
+  type Reference,
+  type Section,
+  SECTION_ROLES,
+  type SectionRole,
+  type Slot,
+  type Song,
+  type SongRecord,
+  type Voice,
+} from './records.ts';
+export { saysSame } from './says-same.ts';
+export { FASTEST, LEAST_SLOWED, noteSchema, SLOWEST, tempoSchema, type Times } from './schema-parts.ts';
+export { MOST_PROBLEMS, schemaProblems } from './schema-problems.ts';
+export { changeFromSparse, slim, sparse, type SparseChange, type SparseUpdates } from './sparse.ts';
+export { followed, followedFields, followedSet } from './three-way.ts';
+export type { Described, Zod } from './zod.ts';
+export { songFileSchema } from './file/json-schema.ts';
+export { readSongFile, type SongFile, songOfFile } from './file/song-file.ts';
+export { songFile, songFileContent } from './file/write.ts';
+export { bringUpRecords, bringUpShelfItem, isOlderFormat, NewerFormatError } from './format/bring-up.ts';
+export type { Stored } from './format/migration.ts';
+export { FORMAT } from './format/version.ts';
+export type { Chord, ChordAt } from './harmony/chord-record.ts';
+export {
+  degreeSteps,
+  inKey,
+  type Key,
+  keyOfSignature,
+  keySignature,
+  noteName,
+  SCALE_NAMES,
+  tonicPitchClass,
+  TONICS,
+} from './harmony/key.ts';
+export { QUALITIES, type Quality, QUALITY_NAMES, qualityOf } from './harmony/qualities.ts';
+export {
+  byPlace,
+  type FollowedHit,
+  type IdentifiedHit,
+  type Origin,
+  type ResolvedHit,
+  silent,
+  soundingHits,
+} from './hit/followed.ts';
+export { comesFrom, freeHitId, hitIdSchema, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
+export { FARTHEST_MS, type Flam, type Hit, type HitFields, hitSchema, type Roll } from './hit/hit.ts';
+export { DRUM_LENGTH, plainHit, usualLength } from './hit/new-hit.ts';
+export { atPercent, clampVelocity } from './hit/velocity.ts';
+export { type Accent, accentsSchema } from './inherited/accents.ts';
+export { controlsSchema } from './inherited/controls.ts';
+export { gridsSchema } from './inherited/grids.ts';
+export { HARMONIES, type Harmony } from './inherited/harmony.ts';
+export { type Humanise, humaniseSchema } from './inherited/humanise.ts';
+export type { FollowedStretch } from './inherited/inheritance.ts';
+export { meterSchema } from './inherited/meter.ts';
+export { type Swing, swingSchema } from './inherited/swing.ts';
+export {
+  eachInherited,
+  inheritance,
+  INHERITED,
+  INHERITED_FIELDS,
+  type InheritedField,
+  type InheritedSaid,
+  type InheritedValues,
+} from './inherited/table.ts';
+export type { Parameter, PlayedFeel, RuleFrame, RuleInput, Way } from './rule/rule.ts';
+export { tuningOf } from './rule/tune.ts';
+export type { ShapeContext } from './rule/shape/shape-rule.ts';
+export {
+  applyShape,
+  type HitCount,
+  mostAfterShape,
+  type Shape,
+  SHAPE_WAYS,
+  type ShapeOfWay,
+  type ShapeWay,
+  voicesOfShape,
+  wayOfShape,
+} from './rule/shape/table.ts';
+export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';

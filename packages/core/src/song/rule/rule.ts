@@ -1,0 +1,72 @@
+import type { Grid, Meter } from '../../time/index.ts';
+import type { Id } from '../names.ts';
+
+/** A number that a rule is set by, with its ends and what it is at first. */
+export interface Parameter {
+  readonly least: number;
+  readonly most: number;
+  readonly usual: number;
+}
+
+export const parameter = (least: number, most: number, usual: number): Parameter => ({ least, most, usual });
+
+export const VELOCITY = parameter(1, 127, 90);
+
+/** A stretch of a pattern, in ticks. */
+export interface RuleStretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/** A row as rules know it: what it plays, and the grid that it is written on. */
+export interface RuleRow {
+  readonly voice: Id;
+  readonly grid: Grid;
+}
+
+/** The pattern that a rule is set for; the length is in ticks. */
+export interface RuleFrame {
+  readonly rows: readonly RuleRow[];
+  readonly meter: Meter;
+  readonly length: number;
+}
+
+/** Feel of a performance: early or late in ms, louder or softer than the rest in percent, by place of a bar. */
+export interface PlayedFeel {
+  /** Length of the bar, in ticks. */
+  readonly bar: number;
+  readonly steps: readonly { readonly at: number; readonly ms: number; readonly velocity: number }[];
+}
+
+/** Input of a rule: its place, numbers and choices. */
+export interface RuleInput extends RuleFrame {
+  /** The chosen rows' voices, each once, and the first one's grid. */
+  readonly voices: readonly Id[];
+  readonly grid: Grid;
+  readonly at: (parameter: string) => number;
+  /** The other row, for rules that lead to one. */
+  readonly onto: Id;
+  readonly choice: string;
+  readonly seed: number;
+  /** The feel of a performance, for rules that lay one on. */
+  readonly feel?: PlayedFeel;
+  /** The looped stretch of the pattern, which rules about a stretch then mean. */
+  readonly stretch: RuleStretch | null;
+}
+
+/** One way to set a rule: by which numbers and choices, and what comes of them. */
+export interface Way<R> {
+  readonly parameters: Readonly<Record<string, Parameter>>;
+  readonly choices?: readonly string[];
+  /** The choice that made a rule, where there are some. */
+  readonly choiceOf?: (made: R) => string;
+  /** True for a rule that draws at random. */
+  readonly random?: boolean;
+  /** True for a rule that plays on another row, which is then asked for. */
+  readonly needsRow?: boolean;
+  /** True for a rule that lays on the feel of a performance, which is then asked for. */
+  readonly needsFeel?: boolean;
+  readonly make: (input: RuleInput) => R;
+  /** Numbers of a made rule, where they are named otherwise in it. */
+  readonly read?: (made: R, frame: RuleFrame) => Readonly<Record<string, number | undefined>>;
+}

@@ -1,0 +1,33 @@
+import { type Grid, gridTicks } from '../../../time/index.ts';
+import { parameter, VELOCITY } from '../rule.ts';
+import { run, type SowingRule } from './sow-rule.ts';
+import { spread } from './spread.ts';
+
+/** `hits` spread evenly over each run of `steps` grid steps, turned by `rotation` steps. */
+export interface Spread {
+  readonly rule: 'spread';
+  readonly grid: Grid;
+  readonly hits: number;
+  readonly steps: number;
+  readonly rotation: number;
+}
+
+export const spreadEvenly: SowingRule<Spread> = {
+  parameters: {
+    hits: parameter(1, 16, 5),
+    steps: parameter(2, 32, 16),
+    rotation: parameter(0, 31, 0),
+    velocity: VELOCITY,
+  },
+  make: ({ grid, at }) => ({
+    rule: 'spread',
+    grid,
+    hits: Math.min(at('hits'), at('steps')),
+    steps: at('steps'),
+    rotation: at('rotation'),
+  }),
+  places: ({ grid, hits, steps, rotation }, _, length) => {
+    const played = spread(hits, steps, rotation);
+    return run(0, gridTicks(grid), length).filter((__, i) => played[i % steps]);
+  },
+};

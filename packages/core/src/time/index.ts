@@ -1,0 +1,23 @@
+// The public names of this room, by module.
+export { type Grid, gridName, GRIDS, gridTicks, isTriplet, snap, snapDown } from './grid.ts';
+export {
+  type BarMeter,
+  barTicks,
+  beatTicks,
+  groupStarts,
+  isSameMeter,
+  meter,
+  type Meter,
+  meterName,
+  MOST_BEATS,
+  pulses,
+  shortBar,
+  usualGroups,
+} from './meter.ts';
+export { lengthName, noteLength, placeName } from './place.ts';
+export { secondsAt, tempoAt, type TempoMap, type TempoPoint, tickAtSeconds } from './tempo-map.ts';
+export { modulo, msToTicks, PPQ, ticksToMs } from './ticks.ts';
+export { lengthFrom, noteLengthFrom, placeFrom } from './typed.ts';
+export { isStrong, metricalWeight } from './weight.ts';
+export { counted, figure, plural } from './words.ts';
+export { mixed, type Random, randomFrom, seedFrom } from './random/stream.ts';
