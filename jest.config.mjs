@@ -56,6 +56,7 @@ export default {
       testEnvironment: 'jsdom',
       modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/.tsout'],
       setupFiles: ['<rootDir>/test/setup.cjs'],
+      setupFilesAfterEnv: ['<rootDir>/test/patience.cjs'],
       transform: { '\\.[jt]sx?$': swc({ transform: { react: { runtime: 'automatic' } } }) },
       moduleNameMapper: {
         '\\.(css|woff2)$': '<rootDir>/test/empty.cjs',
