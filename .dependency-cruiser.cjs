@@ -36,6 +36,15 @@ const webOneWay = webFloors.slice(0, -1).map((floor, i) => ({
   to: { path: `^apps/web/src/(${webFloors.slice(i + 1).join('|')})/` },
 }));
 
+/** The floors of the server, from the ground up; the modules that put it together stand in the folder above them. */
+const serverFloors = ['database', 'jobs|http', 'shelf|songs', 'exports|imports', 'housekeeping|health'];
+const serverOneWay = serverFloors.slice(0, -1).map((floor, i) => ({
+  name: `server-floors-${floor.replaceAll('|', '-')}`,
+  severity: 'error',
+  from: { path: `^apps/server/src/(${floor})/`, pathNot: IS_TEST },
+  to: { path: `^apps/server/src/(${serverFloors.slice(i + 1).join('|')})/` },
+}));
+
 module.exports = {
   forbidden: [
     ...oneWay,
@@ -69,6 +78,13 @@ module.exports = {
         path: '^packages/core/src/',
         pathNot: '^packages/core/src/(time|song|pattern|make|form|play|plan|midi|fold)/',
       },
+    },
+    ...serverOneWay,
+    {
+      name: 'server-floors-stand-on-the-ground',
+      severity: 'error',
+      from: { path: `^apps/server/src/(${serverFloors.join('|')})/`, pathNot: IS_TEST },
+      to: { path: '^apps/server/src/[^/]+\\.ts$', pathNot: '/(config|next-turn)\\.ts$' },
     },
     ...webOneWay,
     {

@@ -33,6 +33,11 @@ const offenders: Readonly<Record<string, readonly [from: string, to: string]>> =
   'packages-are-pure': ['packages/sound/src/a.ts', 'react'],
   'packages-no-node': ['packages/sound/src/b.ts', 'node:fs'],
   'packages-through-their-indexes': [`${web}/session/a.ts`, `${core}/song/hit/a.ts`],
+  'server-floors-database': [`${server}/database/a.ts`, `${server}/jobs/b.ts`],
+  'server-floors-jobs-http': [`${server}/jobs/c.ts`, `${server}/songs/a.ts`],
+  'server-floors-shelf-songs': [`${server}/songs/b.ts`, `${server}/imports/a.ts`],
+  'server-floors-exports-imports': [`${server}/exports/a.ts`, `${server}/health/a.ts`],
+  'server-floors-stand-on-the-ground': [`${server}/songs/c.ts`, `${server}/app.module.ts`],
   'web-floors-shared-api': [`${web}/shared/a.ts`, `${web}/document/a.ts`],
   'web-floors-document-session-audio': [`${web}/document/a.ts`, `${web}/transport/a.ts`],
   'web-floors-transport': [`${web}/transport/a.ts`, `${web}/rooms/sheet/a.ts`],
@@ -94,6 +99,8 @@ test('imports that go down break no rule', () => {
     [`${core}/fold/a.ts`, `${core}/midi/index.ts`],
     [`${core}/pattern/harmony/a.ts`, 'tonal'],
     [`${web}/rooms/sheet/a.ts`, `${core}/form/index.ts`],
+    [`${server}/exports/a.ts`, `${server}/songs/a.ts`],
+    [`${server}/songs/b.ts`, `${server}/config.ts`],
     [`${web}/app/a.ts`, `${web}/rooms/sheet/a.ts`],
   ];
   expect([...brokenBy(allowed)]).toEqual([]);

@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { type DynamicModule, Global, Module } from '@nestjs/common';
 import { ServeStaticModule } from '@nestjs/serve-static';
 import { CONFIG, type Config } from './config.ts';
-import { databaseModule } from './database/database.module.ts';
+import { databaseModule } from './database.module.ts';
 import { ExportsController } from './exports/exports.controller.ts';
 import { ExportsService } from './exports/exports.service.ts';
 import { HealthController } from './health/health.controller.ts';
@@ -14,6 +14,7 @@ import { JobsService } from './jobs/jobs.service.ts';
 import { ShelfController } from './shelf/shelf.controller.ts';
 import { ShelfService } from './shelf/shelf.service.ts';
 import { DemoSongs } from './songs/demo-songs.ts';
+import { ImportedSongs } from './songs/imported-songs.ts';
 import { OpenSongs } from './songs/open-songs.ts';
 import { RaiseFormats } from './songs/raise-formats.ts';
 import { SavesService } from './songs/saves.service.ts';
@@ -54,6 +55,7 @@ export function appModule(config: Config): DynamicModule {
       SongsService,
       ExportsService,
       ImportsService,
+      { provide: ImportedSongs, useExisting: ImportsService },
       ShelfService,
       DemoSongs,
       Housekeeping,

@@ -12,10 +12,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { ConfigError, readConfig } from '../config.ts';
+import { sourceOptions } from '../database.module.ts';
 import { openConnection } from './connection.ts';
 import { bringBack, COPIES_KEPT, listCopies, makeCopy } from './copies.ts';
 import { DataFolder } from './data-folder.ts';
-import { sourceOptions } from './database.module.ts';
 
 let dataDir: string;
 let file: string;

@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { DataSource } from 'typeorm';
+import { sourceOptions } from '../database.module.ts';
 import { useApp } from '../testing/app.ts';
 import { byId, recordOf, songsOf } from '../testing/songs.ts';
 import { openConnection } from './connection.ts';
-import { sourceOptions } from './database.module.ts';
 
 const SAMPLE = readFileSync(join(__dirname, '../testing/samples/before-small-history.sql'), 'utf8');
 

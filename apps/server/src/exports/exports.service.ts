@@ -19,8 +19,9 @@ import type { JobState, Running } from '../jobs/lane.ts';
 import { nextTurn } from '../next-turn.ts';
 import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
-import type { ExportDone, MadeRegion } from './export.job.ts';
+import { type ExportDone, exportSong, type MadeRegion } from './export.job.ts';
 import type { ExportDto, ExportResultDto, KeptExportsDto, RegionFaceDto } from './exports.dto.ts';
+import { zip } from './zip.job.ts';
 
 /** Number of exports kept of a song. */
 const KEPT = 50;
@@ -69,7 +70,7 @@ export class ExportsService implements OnApplicationBootstrap {
     await this.#songs.mustExist(songId);
     const exportId = randomUUID();
     const before = this.#last.get(songId);
-    const start = () => this.#jobs.run('export', { songId, options });
+    const start = () => this.#jobs.run(exportSong, { songId, options });
     // Of one song the next begins when the one before is kept, which it is compared with.
     const running = before ? afterwards(before, start) : start();
     const entry: Entry = { running, isCancelled: false, failure: null };
@@ -151,7 +152,7 @@ export class ExportsService implements OnApplicationBootstrap {
 
   /** All files of an export in a zip, or only those that were new or changed. */
   zip(exportId: string, onlyChanged: boolean): Promise<NamedFile> {
-    return this.#jobs.run('zip', { exportId, onlyChanged }).result;
+    return this.#jobs.run(zip, { exportId, onlyChanged }).result;
   }
 
   region(exportId: string, regionId: string): Promise<NamedFile> {

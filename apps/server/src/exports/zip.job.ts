@@ -3,10 +3,10 @@ import { zipSync } from 'fflate';
 import { bytesOf } from '../database/connection.ts';
 import { inSnapshot } from '../database/snapshot.ts';
 import type { NamedFile } from '../http/file-of.ts';
-import { JobRefused, type Work } from '../jobs/work.ts';
+import { job, JobRefused } from '../jobs/job.ts';
 
 /** All files of an export, or only those that were new or changed, with what says where each belongs. */
-export interface ZipJob {
+export interface ZipWish {
   readonly exportId: string;
   readonly onlyChanged: boolean;
 }
@@ -14,7 +14,7 @@ export interface ZipJob {
 /** Zip dates are fixed, so that the same regions make the same zip; the format starts with 1980. */
 const ZIP_DATE = new Date(1980, 0, 2);
 
-export const zip: Work<ZipJob, NamedFile> = ({ exportId, onlyChanged }, { databaseFile }) =>
+export const zip = job<ZipWish, NamedFile>('zip', 'others', ({ exportId, onlyChanged }, { databaseFile }) =>
   inSnapshot(databaseFile, (connection) => {
     const [found] = connection
       .prepare(
@@ -33,4 +33,5 @@ export const zip: Work<ZipJob, NamedFile> = ({ exportId, onlyChanged }, { databa
     files.push(...texts.map(({ file, text }): [string, Uint8Array] => [file, utf8.encode(text)]));
     const name = `${safeFileName(String(found['name']), 24)} ${String(found['number'])}${onlyChanged ? ' changed' : ''}.zip`;
     return { name, bytes: zipSync(Object.fromEntries(files), { mtime: ZIP_DATE }) };
-  });
+  }),
+);

@@ -3,9 +3,11 @@ import { LessThan } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
-import { KEPT_WHOLE, type Merged } from '../songs/history/thin.job.ts';
+import { KEPT_WHOLE, type Merged, thin } from '../songs/history/thin.job.ts';
 import { ChangeEntity } from '../songs/song.entity.ts';
 import { SongsService } from '../songs/songs.service.ts';
+import { checkpoint } from './checkpoint.job.ts';
+import { copy } from './copy.job.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
@@ -52,18 +54,18 @@ export class Housekeeping implements OnApplicationBootstrap, OnModuleDestroy {
         .getRawMany<{ songId: string }>(),
     );
     for (const { songId } of songs) {
-      const { merged } = await this.#jobs.run('thin', { songId, now }).result;
+      const { merged } = await this.#jobs.run(thin, { songId, now }).result;
       for (const one of merged) await this.#merge(songId, one);
     }
     const copied = await this.#seen.copied();
     const isDue = copied === null || now - copied >= DAY;
-    if (isDue) await this.#jobs.run('copy', { now: Date.now() }).result;
+    if (isDue) await this.#jobs.run(copy, { now: Date.now() }).result;
     await this.#seen.write(isDue ? now : undefined);
   }
 
   #shortenLog(): void {
     this.#jobs
-      .run('checkpoint', {})
+      .run(checkpoint, null)
       .result.catch((error: unknown) => this.#log.warn(`The log was not shortened: ${String(error)}`));
   }
 

@@ -1,5 +1,9 @@
 import type { NextFunction, Request, Response } from 'express';
 
+/** The largest file that may arrive, and what a form has around it at the most, in bytes. */
+export const LARGEST_FILE = 20 * 1024 * 1024;
+export const LARGEST_IMPORT = LARGEST_FILE + 64 * 1024;
+
 /** The time in which a client can read the refusal before its connection ends, in ms. */
 const TO_HEAR = 1000;
 

@@ -13,7 +13,7 @@ import { MidiFormatError } from '@plucky/core/midi';
 import { DRUM_NAMES, DRUMS } from '@plucky/core/pattern';
 import { InvalidSongError } from '@plucky/core/song';
 import { counted, figure, meterName, tempoAt } from '@plucky/core/time';
-import { JobRefused, type Work } from '../jobs/work.ts';
+import { job, JobRefused } from '../jobs/job.ts';
 import { type MadeSong, madeSong } from '../songs/made-song.ts';
 import { songIn } from '../songs/read-song.job.ts';
 
@@ -24,7 +24,7 @@ export interface SentFile {
 }
 
 /** Reads a file that was sent, to be told what it is. */
-export interface ReadImportJob {
+export interface ReadImportWish {
   readonly sent: SentFile;
 }
 
@@ -58,7 +58,7 @@ export type ReadImportDone =
   | { readonly is: 'read'; readonly facts: ImportFacts; readonly isLong: boolean }
   | { readonly is: 'refused'; readonly message: string; readonly offset: number };
 
-export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
+export const readImport = job<ReadImportWish, ReadImportDone>('read import', 'imports', ({ sent }) => {
   if (!isMidi(sent)) return { is: 'read', facts: { kind: 'song', name: songNameIn(sent) }, isLong: false };
   try {
     const file = arrivedFile(sent.bytes, sent.name);
@@ -77,7 +77,7 @@ export const readImport: Work<ReadImportJob, ReadImportDone> = ({ sent }) => {
       offset: error.offset,
     };
   }
-};
+});
 
 /** The most work of a fold, and the most of a short one, by `foldWork`. */
 const [MOST_WORK, SHORT_WORK] = [4_000_000_000, 20_000_000];
@@ -124,7 +124,7 @@ function factsOf(file: ArrivedFile): ImportFacts {
 }
 
 /** Folds a file that was sent into a song. */
-export interface FoldImportJob {
+export interface FoldImportWish {
   readonly sent: SentFile;
   readonly name: string | null;
   readonly seed: number;
@@ -145,33 +145,37 @@ export interface FoldImportDone {
   };
 }
 
-export const foldImport: Work<FoldImportJob, FoldImportDone> = (job, { progress }) => {
-  const file = arrivedFile(job.sent.bytes, job.sent.name);
-  const uses = new Map(file.tracks.map(({ id, use }) => [id, use]));
-  for (const { index, use } of job.uses) {
-    const track = file.tracks[index];
-    if (!track) throw new JobRefused(400, `The file has no track ${index}. Nothing was made.`);
-    uses.set(track.id, use);
-  }
-  const options: FoldOptions = {
-    name: job.name ?? file.name,
-    seed: job.seed,
-    uses: Object.fromEntries(uses),
-    noteMap: { ...suggestedMap(file), ...mapOf(job.noteMap) },
-    tolerance: null,
-    swing: null,
-  };
-  const { document, hits, notPlaced } = fold(file, options, progress);
-  const { missing, extra } = unfold(document, file, options);
-  const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
-  const records = Object.values(document.records);
-  const patterns = records.filter(({ kind }) => kind === 'pattern').length;
-  const differences = Math.max(missing, extra);
-  const song = madeSong(document);
-  return { song, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
-};
+export const foldImport = job<FoldImportWish, FoldImportDone>(
+  'fold import',
+  'imports',
+  (wish, { progress }) => {
+    const file = arrivedFile(wish.sent.bytes, wish.sent.name);
+    const uses = new Map(file.tracks.map(({ id, use }) => [id, use]));
+    for (const { index, use } of wish.uses) {
+      const track = file.tracks[index];
+      if (!track) throw new JobRefused(400, `The file has no track ${index}. Nothing was made.`);
+      uses.set(track.id, use);
+    }
+    const options: FoldOptions = {
+      name: wish.name ?? file.name,
+      seed: wish.seed,
+      uses: Object.fromEntries(uses),
+      noteMap: { ...suggestedMap(file), ...mapOf(wish.noteMap) },
+      tolerance: null,
+      swing: null,
+    };
+    const { document, hits, notPlaced } = fold(file, options, progress);
+    const { missing, extra } = unfold(document, file, options);
+    const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
+    const records = Object.values(document.records);
+    const patterns = records.filter(({ kind }) => kind === 'pattern').length;
+    const differences = Math.max(missing, extra);
+    const song = madeSong(document);
+    return { song, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
+  },
+);
 
-function mapOf(said: FoldImportJob['noteMap']): NoteMap {
+function mapOf(said: FoldImportWish['noteMap']): NoteMap {
   return Object.fromEntries(
     Object.entries(said).map(([note, called]) => {
       const drum = DRUM_NAMES.find((one) => one === called || DRUMS[one].name === called);

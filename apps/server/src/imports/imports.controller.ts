@@ -11,17 +11,14 @@ import {
 import { FileInterceptor } from '@nestjs/platform-express';
 import { ApiBody, ApiConsumes, ApiCreatedResponse, ApiNoContentResponse, ApiTags } from '@nestjs/swagger';
 import { Refusals } from '../http/answers.ts';
+import { LARGEST_FILE } from '../http/bound-body.ts';
 import { Gone } from '../http/gone.ts';
 import { ImportDto } from './imports.dto.ts';
 import { ImportsService } from './imports.service.ts';
 
-/** The largest file that is taken, and what a form has around it at the most, in bytes. */
-const [LARGEST, AROUND] = [20 * 1024 * 1024, 64 * 1024];
-/** The largest form. */
-export const LARGEST_IMPORT = LARGEST + AROUND;
 /** Limits of a form: one file and little else. */
 const FORM = {
-  fileSize: LARGEST,
+  fileSize: LARGEST_FILE,
   files: 1,
   fields: 4,
   parts: 5,

@@ -1,11 +1,17 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common';
-import type { Use } from '@plucky/core/fold';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { type Running, whileHere } from '../jobs/lane.ts';
 import type { NewSong } from '../songs/faces.ts';
+import type { ImportedSongs, ImportWish } from '../songs/imported-songs.ts';
 import { SongsService } from '../songs/songs.service.ts';
-import type { FoldImportDone, ImportFacts, SentFile } from './import.job.ts';
+import {
+  foldImport,
+  type FoldImportDone,
+  type ImportFacts,
+  readImport,
+  type SentFile,
+} from './import.job.ts';
 
 /** Number of sent files that are kept until songs are made of them; the oldest goes first. */
 const MOST_KEPT = 8;
@@ -18,16 +24,9 @@ interface KeptImport {
   readonly running: Set<Running<FoldImportDone>>;
 }
 
-/** Settings for a song that is made of a file. */
-export interface ImportWish {
-  readonly name?: string | undefined;
-  readonly tracks?: readonly { readonly index: number; readonly use: Use }[] | undefined;
-  readonly noteMap?: Readonly<Record<string, string>> | undefined;
-}
-
 /** Files that were sent, and the songs that are made of them; what takes long is done beside the server's own thread. */
 @Injectable()
-export class ImportsService {
+export class ImportsService implements ImportedSongs {
   readonly #jobs: JobsService;
   readonly #songs: SongsService;
   readonly #kept = new Map<string, KeptImport>();
@@ -42,7 +41,7 @@ export class ImportsService {
    * byte offset for one that cannot be taken.
    */
   async take(sent: SentFile, gone: AbortSignal): Promise<ImportFacts & { readonly importId: string }> {
-    const done = await whileHere(this.#jobs.run('readImport', { sent }), gone);
+    const done = await whileHere(this.#jobs.run(readImport, { sent }), gone);
     if (done.is === 'refused')
       throw new UnprocessableEntityException({ message: done.message, offset: done.offset });
     const importId = randomUUID();
@@ -66,7 +65,7 @@ export class ImportsService {
     const { sent, kind } = kept;
     if (kind === 'song') return this.#songs.take(sent.bytes, gone);
     const wish = { sent, name: name ?? null, seed: randomInt(2 ** 31), uses: tracks, noteMap };
-    const running = this.#jobs.run('foldImport', wish, kept.isLong);
+    const running = this.#jobs.run(foldImport, wish, kept.isLong ? 'long imports' : foldImport.lane);
     kept.running.add(running);
     try {
       const { song, folded } = await whileHere(running, gone);

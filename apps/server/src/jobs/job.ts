@@ -1,44 +1,40 @@
 import type { Problem } from '@plucky/core/song';
-import type { CheckpointDone, CheckpointJob } from '../database/checkpoint.job.ts';
-import type { CopyDone, CopyJob } from '../database/copy.job.ts';
-import type { ExportDone, ExportJob } from '../exports/export.job.ts';
-import type { ZipJob } from '../exports/zip.job.ts';
-import type { NamedFile } from '../http/file-of.ts';
-import type { FoldImportDone, FoldImportJob, ReadImportDone, ReadImportJob } from '../imports/import.job.ts';
-import type { LookDone, LookJob } from '../songs/history/look.job.ts';
-import type { ThinDone, ThinJob } from '../songs/history/thin.job.ts';
-import type { MadeSong } from '../songs/made-song.ts';
-import type { ReadSongJob } from '../songs/read-song.job.ts';
 
-/** Long jobs, which a worker does over a snapshot of the database that it reads itself. */
-export interface Jobs {
-  readonly export: { readonly job: ExportJob; readonly done: ExportDone };
-  readonly zip: { readonly job: ZipJob; readonly done: NamedFile };
-  readonly look: { readonly job: LookJob; readonly done: LookDone };
-  readonly thin: { readonly job: ThinJob; readonly done: ThinDone };
-  readonly checkpoint: { readonly job: CheckpointJob; readonly done: CheckpointDone };
-  readonly readImport: { readonly job: ReadImportJob; readonly done: ReadImportDone };
-  readonly foldImport: { readonly job: FoldImportJob; readonly done: FoldImportDone };
-  readonly readSong: { readonly job: ReadSongJob; readonly done: MadeSong };
-  readonly copy: { readonly job: CopyJob; readonly done: CopyDone };
-}
+/** Lines in which jobs wait; exports and imports have their own, long imports another, so that what is quick need not wait. */
+export const LANES = ['exports', 'imports', 'long imports', 'others'] as const;
+export type LaneName = (typeof LANES)[number];
 
-export type JobKind = keyof Jobs;
-
-export interface JobRequest<K extends JobKind = JobKind> {
-  readonly kind: K;
+/** Tools of a job, beside its own wishes. */
+export interface JobTools {
   readonly databaseFile: string;
-  readonly job: Jobs[K]['job'];
+  /** Tells how far the job is, 0..1. */
+  readonly progress: (done: number) => void;
 }
 
-/** Answer of a worker about its job. */
-export type JobAnswer =
-  | { readonly says: 'progress'; readonly done: number }
-  | { readonly says: 'done'; readonly result: Jobs[JobKind]['done'] }
-  | {
-      readonly says: 'refused';
-      readonly status: number;
-      readonly message: string;
-      readonly problems: readonly Problem[];
-    }
-  | { readonly says: 'failed'; readonly message: string; readonly code: string };
+/** Works a job out; what it needs of the database it reads itself. */
+export type Work<Wish, Done> = (wish: Wish, tools: JobTools) => Done;
+
+/** A kind of job that takes long, and is done by a worker over a snapshot of the database. */
+export interface Job<Wish, Done> {
+  /** The name by which a worker finds it. */
+  readonly name: string;
+  /** Where it usually waits. */
+  readonly lane: LaneName;
+  readonly work: Work<Wish, Done>;
+}
+
+export function job<Wish, Done>(name: string, lane: LaneName, work: Work<Wish, Done>): Job<Wish, Done> {
+  return { name, lane, work };
+}
+
+/** A job that cannot be done for a reason to tell, with the HTTP status that fits it. */
+export class JobRefused extends Error {
+  readonly status: number;
+  readonly problems: readonly Problem[];
+  constructor(status: number, message: string, problems: readonly Problem[] = []) {
+    super(message);
+    this.name = 'JobRefused';
+    this.status = status;
+    this.problems = problems;
+  }
+}

@@ -1,23 +1,8 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { CONFIG, type Config } from '../config.ts';
 import { troubleOf } from '../database/trouble.ts';
-import type { JobKind, Jobs } from './job.ts';
+import { type Job, type LaneName, LANES } from './job.ts';
 import { Lane, type Running } from './lane.ts';
-
-type LaneName = 'exports' | 'imports' | 'long imports' | 'others';
-
-/** Exports and imports stand in lines of their own, long imports in another, so that what is quick need not wait for one. */
-const LANES: Readonly<Record<JobKind, LaneName>> = {
-  readSong: 'imports',
-  export: 'exports',
-  zip: 'others',
-  look: 'others',
-  thin: 'others',
-  readImport: 'imports',
-  foldImport: 'imports',
-  copy: 'others',
-  checkpoint: 'others',
-};
 
 /** Longest time for an incoming file, in ms: one of 100,000 hits takes some seconds. */
 const IMPORT_TIME = 30_000;
@@ -30,19 +15,14 @@ export class JobsService implements OnModuleDestroy {
 
   constructor(@Inject(CONFIG) config: Config) {
     this.#folder = config.dataDir;
-    const lane = (limits = {}) => new Lane(config.databaseFile, limits);
-    this.#lanes = {
-      exports: lane(),
-      imports: lane({ time: IMPORT_TIME }),
-      'long imports': lane({ time: IMPORT_TIME }),
-      others: lane(),
-    };
+    const lane = (name: LaneName) =>
+      new Lane(config.databaseFile, name.endsWith('imports') ? { time: IMPORT_TIME } : {});
+    this.#lanes = Object.fromEntries(LANES.map((name) => [name, lane(name)])) as Record<LaneName, Lane>;
   }
 
   /** Asks for a job; its result is rejected with StorageTrouble where the storage is why. */
-  run<K extends JobKind>(kind: K, job: Jobs[K]['job'], isLong = false): Running<Jobs[K]['done']> {
-    const lane = isLong && kind === 'foldImport' ? 'long imports' : LANES[kind];
-    const running = this.#lanes[lane].run(kind, job);
+  run<Wish, Done>(job: Job<Wish, Done>, wish: Wish, lane = job.lane): Running<Done> {
+    const running = this.#lanes[lane].run(job, wish);
     const result = running.result.catch((error: unknown) => {
       throw troubleOf(error, this.#folder) ?? error;
     });

@@ -6,7 +6,8 @@ import {
   ServiceUnavailableException,
   UnprocessableEntityException,
 } from '@nestjs/common';
-import type { JobAnswer, JobKind, JobRequest, Jobs } from './job.ts';
+import type { Job } from './job.ts';
+import type { JobAnswer, JobRequest } from './messages.ts';
 
 /** Limits of a job: time (ms), memory (MB), and the number that may wait; the rest of the server never waits for one. */
 export interface JobLimits {
@@ -18,15 +19,15 @@ export interface JobLimits {
 const USUAL_LIMITS: JobLimits = { time: 120_000, memory: 768, waiting: 32 };
 
 /** The worker as it is built, for the tests too: they run on the sources, which Node cannot. */
-const WORKER = fileURLToPath(new URL('../../dist/jobs/worker.js', import.meta.url));
+const WORKER = fileURLToPath(new URL('../../dist/worker.js', import.meta.url));
 
 /** State of a job, for the one who waits for it: `ahead` jobs come before it, or it is `done` so far (0..1). */
 export type JobState =
   { readonly state: 'queued'; readonly ahead: number } | { readonly state: 'running'; readonly done: number };
 
-interface Entry<K extends JobKind = JobKind> {
-  readonly request: JobRequest<K>;
-  readonly resolve: (result: Jobs[JobKind]['done']) => void;
+interface Entry {
+  readonly request: JobRequest;
+  readonly resolve: (result: unknown) => void;
   readonly reject: (error: unknown) => void;
   done: number;
 }
@@ -68,14 +69,14 @@ export class Lane {
   }
 
   /** Asks for a job. Throws ServiceUnavailableException when too many wait already. */
-  run<K extends JobKind>(kind: K, job: Jobs[K]['job']): Running<Jobs[K]['done']> {
+  run<Wish, Done>({ name }: Job<Wish, Done>, wish: Wish): Running<Done> {
     if (this.#waiting.length >= this.#limits.waiting)
       throw new ServiceUnavailableException(
         `${this.#waiting.length} others wait already. Nothing was begun; try again in a minute.`,
       );
-    const { promise, resolve, reject } = withResolvers<Jobs[JobKind]['done']>();
+    const { promise, resolve, reject } = withResolvers<unknown>();
     const entry: Entry = {
-      request: { kind, databaseFile: this.#databaseFile, job },
+      request: { name, databaseFile: this.#databaseFile, wish },
       resolve,
       reject,
       done: 0,
@@ -83,8 +84,8 @@ export class Lane {
     this.#waiting.push(entry);
     this.#next();
     return {
-      // A lane gives back what its worker made of this very kind.
-      result: promise,
+      // A worker gives back what this very job makes.
+      result: promise as Promise<Done>,
       state: () => this.#stateOf(entry),
       cancel: () => this.#cancel(entry),
     };

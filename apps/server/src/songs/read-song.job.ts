@@ -1,17 +1,17 @@
 import { songOfFile } from '@plucky/core/song';
 import { problemIn, valuesIn } from '../http/plain-json.ts';
-import { JobRefused, type Work } from '../jobs/work.ts';
+import { job, JobRefused } from '../jobs/job.ts';
 import { type MadeSong, madeSong } from './made-song.ts';
 
 /** Reads a song file as it was sent. */
-export interface ReadSongJob {
+export interface ReadSongWish {
   readonly text: Uint8Array;
 }
 
 /** More values than the largest song holds, with room for how they are written. */
 const MOST_VALUES = 8_000_000;
 
-export const readSongText: Work<ReadSongJob, MadeSong> = ({ text }) => songIn(text);
+export const readSongText = job<ReadSongWish, MadeSong>('read song', 'imports', ({ text }) => songIn(text));
 
 /** The song that a file's text says. Throws JobRefused for a text that no song is made of, and what reading a song throws. */
 export function songIn(text: Uint8Array): MadeSong {

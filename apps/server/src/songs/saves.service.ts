@@ -26,6 +26,7 @@ import { SeenTime } from '../database/seen-time.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { turns } from '../next-turn.ts';
 import type { SongRevision } from './faces.ts';
+import { look } from './history/look.job.ts';
 import { packUndo } from './history/undo.ts';
 import { inSteps } from './in-steps.ts';
 import { madeFace } from './made-song.ts';
@@ -117,7 +118,7 @@ export class SavesService {
   /** Goes back to how the song was at a kept revision, as a new revision. */
   async revert(id: string, to: number): Promise<SongRevision> {
     await this.#database.read((manager) => this.#open.revision(manager, id));
-    const { now, records, remove } = await this.#jobs.run('look', { songId: id, revision: to, as: 'change' })
+    const { now, records, remove } = await this.#jobs.run(look, { songId: id, revision: to, as: 'change' })
       .result;
     const label = `go back to revision ${to}`;
     const set = { label, put: records, remove };

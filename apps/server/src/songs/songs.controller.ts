@@ -30,8 +30,8 @@ import { map, type Observable } from 'rxjs';
 import { Refusals } from '../http/answers.ts';
 import { fileOf } from '../http/file-of.ts';
 import { Gone } from '../http/gone.ts';
-import { ImportsService } from '../imports/imports.service.ts';
 import type { NewSong } from './faces.ts';
+import { ImportedSongs } from './imported-songs.ts';
 import { faceOfEvent } from './save.ts';
 import { SavesService } from './saves.service.ts';
 import type { Told } from './song-events.ts';
@@ -71,12 +71,12 @@ function messageOf(told: Told): MessageEvent {
 export class SongsController {
   readonly #songs: SongsService;
   readonly #saves: SavesService;
-  readonly #imports: ImportsService;
+  readonly #imported: ImportedSongs;
 
-  constructor(songs: SongsService, saves: SavesService, imports: ImportsService) {
+  constructor(songs: SongsService, saves: SavesService, imported: ImportedSongs) {
     this.#songs = songs;
     this.#saves = saves;
-    this.#imports = imports;
+    this.#imported = imported;
   }
 
   @Get()
@@ -103,7 +103,7 @@ export class SongsController {
   ): Promise<NewSongAnswerDto | StreamableFile> {
     const [kind, id = ''] = from.split(':');
     if (kind !== 'import') return this.#songs.create(from, wish.name);
-    return answerOf(await this.#imports.make(id, wish, gone));
+    return answerOf(await this.#imported.make(id, wish, gone));
   }
 
   /** A new song that is as a file says. */

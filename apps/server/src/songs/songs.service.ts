@@ -11,8 +11,10 @@ import { JobsService } from '../jobs/jobs.service.ts';
 import { whileHere } from '../jobs/lane.ts';
 import { nextTurn } from '../next-turn.ts';
 import type { NewSong, Revision, SongContents, SongFace } from './faces.ts';
+import { look } from './history/look.job.ts';
 import { type MadeFace, madeFace, type MadeSong } from './made-song.ts';
 import { OpenSongs, unknownSong } from './open-songs.ts';
+import { readSongText } from './read-song.job.ts';
 import { ChangeEntity, SongEntity } from './song.entity.ts';
 import { SongEvents } from './song-events.ts';
 import { inTurns, putRecords, putRows } from './song-statements.ts';
@@ -80,7 +82,7 @@ export class SongsService {
    * there is no room.
    */
   async take(text: Uint8Array, gone: AbortSignal): Promise<NewSong> {
-    return this.insertMade(await whileHere(this.#jobs.run('readSong', { text }), gone));
+    return this.insertMade(await whileHere(this.#jobs.run(readSongText, { text }), gone));
   }
 
   /** Inserts a song that a worker has made and found sound. */
@@ -147,7 +149,7 @@ export class SongsService {
   /** A song as it was at a kept revision. Throws NotFoundException for one that is not kept. */
   async look(id: string, revision: number): Promise<SongContents> {
     await this.mustExist(id);
-    const { records } = await this.#jobs.run('look', { songId: id, revision, as: 'whole' }).result;
+    const { records } = await this.#jobs.run(look, { songId: id, revision, as: 'whole' }).result;
     return { revision, records };
   }
 

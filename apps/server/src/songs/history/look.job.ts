@@ -7,12 +7,12 @@ import {
   type SongRecord,
 } from '@plucky/core/song';
 import { inSnapshot } from '../../database/snapshot.ts';
-import { JobRefused, type Work } from '../../jobs/work.ts';
+import { job, JobRefused } from '../../jobs/job.ts';
 import { storedChanges, storedSong } from './stored-song.ts';
 import { undone } from './undo.ts';
 
 /** A song as it was at a kept revision, whole or as what leads back to it. */
-export interface LookJob {
+export interface LookWish {
   readonly songId: string;
   readonly revision: number;
   readonly as: 'whole' | 'change';
@@ -27,26 +27,30 @@ export interface LookDone {
   readonly remove: readonly Id[];
 }
 
-export const look: Work<LookJob, LookDone> = ({ songId, revision, as }, { databaseFile, progress }) =>
-  inSnapshot(databaseFile, (connection) => {
-    const song = storedSong(connection, songId);
-    if (revision > song.revision)
-      throw new JobRefused(404, `There is no revision ${revision} yet. Nothing was changed.`);
-    const later = storedChanges(connection, songId, revision);
-    const oldest = later.at(-1);
-    if (oldest && oldest.revision - oldest.covers !== revision)
-      throw new JobRefused(404, `Revision ${revision} is not kept any more. Nothing was changed.`);
-    let { records, format } = song;
-    later.forEach((change, i) => {
-      records = undone(records, change);
-      format = change.format;
-      progress(i / later.length);
-    });
-    if (isOlderFormat(format)) records = recordsUp(records, format);
-    if (as === 'whole') return { now: song.revision, records: Object.values(records), remove: [] };
-    const { put, remove } = changeSetOf(changeBetween(song, { records }), '');
-    return { now: song.revision, records: put, remove };
-  });
+export const look = job<LookWish, LookDone>(
+  'look',
+  'others',
+  ({ songId, revision, as }, { databaseFile, progress }) =>
+    inSnapshot(databaseFile, (connection) => {
+      const song = storedSong(connection, songId);
+      if (revision > song.revision)
+        throw new JobRefused(404, `There is no revision ${revision} yet. Nothing was changed.`);
+      const later = storedChanges(connection, songId, revision);
+      const oldest = later.at(-1);
+      if (oldest && oldest.revision - oldest.covers !== revision)
+        throw new JobRefused(404, `Revision ${revision} is not kept any more. Nothing was changed.`);
+      let { records, format } = song;
+      later.forEach((change, i) => {
+        records = undone(records, change);
+        format = change.format;
+        progress(i / later.length);
+      });
+      if (isOlderFormat(format)) records = recordsUp(records, format);
+      if (as === 'whole') return { now: song.revision, records: Object.values(records), remove: [] };
+      const { put, remove } = changeSetOf(changeBetween(song, { records }), '');
+      return { now: song.revision, records: put, remove };
+    }),
+);
 
 /** Records as they were, in today's format. */
 function recordsUp(

@@ -1,6 +1,6 @@
 import type { Id, SongRecord } from '@plucky/core/song';
 import { bytesOf, type Connection } from '../../database/connection.ts';
-import { JobRefused } from '../../jobs/work.ts';
+import { JobRefused } from '../../jobs/job.ts';
 import type { StoredUndo } from './undo.ts';
 
 /** A song as it is stored, with its revision. */

@@ -1,6 +1,6 @@
 import { changeBetween } from '@plucky/core/song';
 import { inSnapshot } from '../../database/snapshot.ts';
-import type { Work } from '../../jobs/work.ts';
+import { job } from '../../jobs/job.ts';
 import { type StoredChange, storedChanges, storedSong } from './stored-song.ts';
 import { type PackedUndo, packUndo, undone } from './undo.ts';
 
@@ -11,7 +11,7 @@ const DAY = 24 * HOUR;
 export const KEPT_WHOLE = DAY;
 export const KEPT_HOURLY = 7 * DAY;
 
-export interface ThinJob {
+export interface ThinWish {
   readonly songId: string;
   /** Of the time that was seen to pass, in ms. */
   readonly now: number;
@@ -31,7 +31,7 @@ export interface ThinDone {
 }
 
 /** Which entries of an older day or hour are taken together; nothing is written here. */
-export const thin: Work<ThinJob, ThinDone> = ({ songId, now }, { databaseFile, progress }) =>
+export const thin = job<ThinWish, ThinDone>('thin', 'others', ({ songId, now }, { databaseFile, progress }) =>
   inSnapshot(databaseFile, (connection) => {
     const changes = storedChanges(connection, songId, 0);
     const groups = groupsOf(changes, now);
@@ -54,7 +54,8 @@ export const thin: Work<ThinJob, ThinDone> = ({ songId, now }, { databaseFile, p
       progress(i / groups.length);
     });
     return { merged };
-  });
+  }),
+);
 
 /** Neighbours of one hour or day, the latest first; those of the last day stand alone. */
 function groupsOf(changes: readonly StoredChange[], now: number): StoredChange[][] {

@@ -2,14 +2,14 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import libsql from 'libsql';
 import type { DataSourceOptions } from 'typeorm';
-import { ExportEntity, RegionEntity } from '../exports/export.entity.ts';
-import { ShelfEntity } from '../shelf/shelf.entity.ts';
-import { ChangeEntity, RecordEntity, SongEntity } from '../songs/song.entity.ts';
-import { type Connection, HeldConnection, prepareForWriting } from './connection.ts';
-import { Database } from './database.ts';
-import { MIGRATIONS } from './migrations/index.ts';
-import { SeenEntity } from './seen.entity.ts';
-import { SeenTime } from './seen-time.ts';
+import { type Connection, HeldConnection, prepareForWriting } from './database/connection.ts';
+import { Database } from './database/database.ts';
+import { MIGRATIONS } from './database/migrations/index.ts';
+import { SeenEntity } from './database/seen.entity.ts';
+import { SeenTime } from './database/seen-time.ts';
+import { ExportEntity, RegionEntity } from './exports/export.entity.ts';
+import { ShelfEntity } from './shelf/shelf.entity.ts';
+import { ChangeEntity, RecordEntity, SongEntity } from './songs/song.entity.ts';
 
 @Module({})
 class DatabaseModule {}

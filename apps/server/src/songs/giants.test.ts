@@ -1,8 +1,9 @@
 import { setTimeout as delay } from 'node:timers/promises';
 import { LIMITS, type Pattern, type Section } from '@plucky/core/song';
+import { Lane } from '../jobs/lane.ts';
 import { useApp } from '../testing/app.ts';
 import { hit, recordOf, songsOf } from '../testing/songs.ts';
-import { Lane } from './lane.ts';
+import { look } from './history/look.job.ts';
 
 const { api, folder } = useApp();
 const { newSong, save } = songsOf(api);
@@ -213,17 +214,17 @@ test('exports wait their turn and are told so, can be cancelled, and saves go on
 test('a job that takes too long or too much memory is ended with its thread, and the next one is done', async () => {
   const { id } = await songOf(64);
   const file = `${folder()}/plucky-verse.db`;
-  const job = { songId: id, revision: 1, as: 'whole' as const };
+  const wish = { songId: id, revision: 1, as: 'whole' as const };
   const hasty = new Lane(file, { time: 0 });
-  await expect(hasty.run('look', job).result).rejects.toThrow(/longer than 0 s/);
+  await expect(hasty.run(look, wish).result).rejects.toThrow(/longer than 0 s/);
   await hasty.close();
   const small = new Lane(file, { memory: 8 });
-  await expect(small.run('look', job).result).rejects.toThrow(/more memory/);
+  await expect(small.run(look, wish).result).rejects.toThrow(/more memory/);
   await small.close();
   const usual = new Lane(file, { waiting: 1 });
-  const [running, waiting] = [usual.run('look', job), usual.run('look', job)];
+  const [running, waiting] = [usual.run(look, wish), usual.run(look, wish)];
   expect([running.state().state, waiting.state()]).toEqual(['running', { state: 'queued', ahead: 1 }]);
-  expect(() => usual.run('look', job)).toThrow(/wait already/);
+  expect(() => usual.run(look, wish)).toThrow(/wait already/);
   waiting.cancel();
   await expect(waiting.result).rejects.toThrow(/cancelled/);
   expect((await running.result).now).toBe(2);

@@ -1,12 +1,8 @@
-import type { Work } from '../jobs/work.ts';
-import { openConnection } from './connection.ts';
+import { openConnection } from '../database/connection.ts';
+import { job } from '../jobs/job.ts';
 
 /** Brings the log into the database file as far as it goes without anyone waiting. */
-export type CheckpointJob = object;
-
-export type CheckpointDone = object;
-
-export const checkpoint: Work<CheckpointJob, CheckpointDone> = (_, { databaseFile }) => {
+export const checkpoint = job('checkpoint', 'others', (_: null, { databaseFile }) => {
   const connection = openConnection(databaseFile);
   try {
     connection.pragma('synchronous = FULL');
@@ -14,5 +10,4 @@ export const checkpoint: Work<CheckpointJob, CheckpointDone> = (_, { databaseFil
   } finally {
     connection.close();
   }
-  return {};
-};
+});
