@@ -76,11 +76,15 @@ export const KEY_SHEET: readonly KeyGroup[] = [
   { title: 'Sheet: perform', rows: rowsOf(PERFORM_COMMANDS) },
 ];
 
-/** The sheet as a table in Markdown, for those who read before they run. */
-export function keyTable(): string {
-  const lines = KEY_SHEET.map(
+/** The sheet as a page in Markdown, for those who read before they run. */
+export function keyPage(): string {
+  const groups = KEY_SHEET.map(
     ({ title, rows }) =>
-      `| ${title} | ${rows.map(({ keys, does }) => `${keys.map((key) => `\`${key}\``).join(' ')} ${does}`).join(' · ')} |`,
+      `## ${title}\n\n${rows.map(({ keys, does }) => `- ${keys.map((key) => `\`${key}\``).join(' ')} ${does}\n`).join('')}`,
   );
-  return ['| where | keys |', '| --- | --- |', ...lines].join('\n');
+  return [
+    '# Keys\n',
+    'Press `?` in a song for the same page. `npm run keys` writes this one.\n',
+    ...groups,
+  ].join('\n');
 }
