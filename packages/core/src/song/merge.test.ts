@@ -66,6 +66,25 @@ test('a record that comes and goes is nothing, one that goes and comes back is a
   expect(() => squash(added, added)).toThrow(RangeError);
 });
 
+test('a record that is put after it was removed is changed; one change may do both at once, to two records', () => {
+  const [one, two] = [pattern('one'), pattern('two')];
+  const otherwise = { ...one, name: 'Otherwise' };
+  const gone: Change = { ...NO_CHANGE, removed: { one } };
+  expect(squash(gone, { ...NO_CHANGE, added: { one: otherwise } })).toEqual({
+    ...NO_CHANGE,
+    updated: { one: [one, otherwise] },
+  });
+  expect(squash(gone, { ...NO_CHANGE, added: { one } })).toEqual(NO_CHANGE);
+  const both: Change = { added: { two }, updated: {}, removed: { one: otherwise } };
+  const renamed: Change = { ...NO_CHANGE, updated: { one: [one, otherwise] } };
+  expect(squash(renamed, both)).toEqual({ added: { two }, updated: {}, removed: { one } });
+  expect(squash(both, { ...NO_CHANGE, added: { one }, removed: { two } })).toEqual({
+    ...NO_CHANGE,
+    updated: { one: [otherwise, one] },
+  });
+  expect(() => squash(both, renamed)).toThrow(/one cannot follow/);
+});
+
 test('what is checked after a change finds fault where a check of the whole song does, and nowhere else', () => {
   const breaking = fc.array(fc.record({ record: fc.nat(), other: fc.nat(), how: fc.nat(5) }), {
     minLength: 1,

@@ -87,3 +87,18 @@ test('what humanising draws for neighbours, by name of the hit, slot or seed, ha
   // Four standard errors of 2000 pairs without any bond.
   for (const other of others) expect(Math.abs(together(hits, other))).toBeLessThan(4 / Math.sqrt(2000));
 });
+
+test('humanising draws time and velocity each from its own spread', () => {
+  const spreadOf = (values: readonly number[]) =>
+    Math.sqrt(values.reduce((sum, one) => sum + one ** 2, 0) / values.length);
+  const drawn = (ms: number, velocity: number) =>
+    Array.from({ length: 2000 }, (_, i) => unevenness({ ms, velocity, seed: 3 }, 1, 'o', `h${i}`));
+  const loud = drawn(0, 12);
+  expect(spreadOf(loud.map(({ ms }) => ms))).toBe(0);
+  // A normal distribution cut at 2.5 spreads has 0.95 of its spread.
+  expect(spreadOf(loud.map(({ velocity }) => velocity)) / 12).toBeCloseTo(0.95, 1);
+  expect(Math.max(...loud.map(({ velocity }) => Math.abs(velocity)))).toBeLessThanOrEqual(30);
+  const late = drawn(8, 0);
+  expect(spreadOf(late.map(({ velocity }) => velocity))).toBe(0);
+  expect(spreadOf(late.map(({ ms }) => ms)) / 8).toBeCloseTo(0.95, 1);
+});

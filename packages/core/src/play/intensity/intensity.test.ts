@@ -134,6 +134,8 @@ test('drive scales velocities, and at its top what stands on a beat goes to the 
   ]);
   const at = (percent: number) =>
     heard(saying(document, { drive: [{ at: 0, percent }] })).map((event) => [event.voice, event.velocity]);
+  expect(at(140)[0]).toEqual(['open', 84]);
+  expect(at(139)[0]).toEqual(['hat', 83]);
   expect(at(50)).toEqual([
     ['hat', 30],
     ['hat', 30],
@@ -141,6 +143,30 @@ test('drive scales velocities, and at its top what stands on a beat goes to the 
   expect(at(150)).toEqual([
     ['open', 90],
     ['hat', 90],
+  ]);
+});
+
+test('a layer that begins late is at the drive of the places where its hits sound, and its beats are those of the bar', () => {
+  const voices = [
+    voice('hat', 42, { family: 'hat', sound: 'closed-hat' }),
+    voice('open', 46, { family: 'hat', sound: 'open-hat' }),
+  ];
+  const own = { h1: hit('hat', 0, { velocity: 60 }), h2: hit('hat', 480, { velocity: 60 }) };
+  // The layer begins half a beat late, so that its first hit is off the beat and its second one on it.
+  const late = { ...layer('main'), from: 1440 };
+  const document = documentOf([
+    ...Object.values(smallSong().records).filter(({ kind }) => kind === 'part'),
+    ...voices,
+    pattern('main', { own, length: 2400 }),
+    section('verse', [{ id: 'a', length: 3840, layers: [late] }]),
+    song({ form: [{ id: 'o1', section: 'verse', times: 1, silencedVoices: [] }] }),
+  ]);
+  const drive = [at(100), at(100, 1440), at(150, 1920)];
+  expect(
+    heard(saying(document, { drive })).map((event) => [event.tick, event.voice, event.velocity]),
+  ).toEqual([
+    [1440, 'hat', 60],
+    [1920, 'open', 90],
   ]);
 });
 

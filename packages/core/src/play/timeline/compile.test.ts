@@ -120,6 +120,20 @@ test('a closed hat stops the open one', () => {
   ]);
 });
 
+test('two hits of a choke group at one place leave each other alone, and end with the next of the group', () => {
+  const own = {
+    o: hit('open', 0),
+    c: hit('hat', 0),
+    c2: hit('hat', 480),
+    o2: hit('open', 480),
+    c3: hit('hat', 960),
+  };
+  const document = documentOf([song(), DRUMS, HAT, OPEN, pattern('p', { own })]);
+  const { events } = compile(document, { kind: 'pattern', pattern: 'p' });
+  const ends = events.map(({ voice: row, tick, stopsAt }) => `${row} ${tick} ${stopsAt}`);
+  expect(ends.toSorted()).toEqual(['hat 0 480', 'hat 480 960', 'hat 960 null', 'open 0 480', 'open 480 960']);
+});
+
 test('rows silenced in an occurrence or a slot are silent there alone', () => {
   const base = smallSong();
   const quiet = documentOf([
