@@ -24,6 +24,7 @@ import {
   replaceSlots,
   swapSlots,
 } from './arrange-slots.ts';
+import { playAsFollower } from './edit-form.ts';
 import { resizeSlots, setLayer } from './edit-slots.ts';
 
 const BEAT = 960;
@@ -170,6 +171,23 @@ test('slots are moved, swapped, repeated, taken out, and pasted after or over ot
   expect(ids(over)).toBe('a p0 p1');
   expect(ids(after(document, removeSlots(document, [at('a'), at('c')])))).toBe('b');
   expect(joinChosen(document, 'verse', ['a', 'c'])).toHaveProperty('reason');
+});
+
+test('slots of two sections change places, also where both sections call their slots the same', () => {
+  const document = songOf([
+    slot('a', 1, layer('five')),
+    slot('b', 2, layer('fill')),
+    slot('c', 1, layer('five')),
+  ]);
+  const two = after(document, playAsFollower(document, 'verse', { section: 'other', occurrence: 'o2' }));
+  const [first, other] = [at('a'), { section: 'other', slot: 'b' }];
+  const swapped = after(two, swapSlots(two, first, other));
+  const lengths = (section: string) =>
+    indexOf(swapped)
+      .section(section)
+      ?.slots.map(({ id, length }) => `${id} ${length / BAR}`)
+      .join(', ');
+  expect([lengths('verse'), lengths('other')]).toEqual(['a 2, b 2, c 1', 'a 1, b 1, c 1']);
 });
 
 test('what is pasted into a song leaves out what that song has not', () => {

@@ -61,21 +61,20 @@ export function swapSlots(document: SongDocument, one: SlotIn, other: SlotIn): O
       .section(section)
       ?.slots.find(({ id }) => id === slot);
   const [first, second] = [slotOf(one), slotOf(other)];
-  if (!first || !second || first === second) return null;
+  if (!first || !second) return null;
+  if (one.section === other.section && one.slot === other.slot) return null;
+  // Two sections may call their slots the same: one that comes from another takes the id of its place.
+  const isWithin = one.section === other.section;
+  const inPlace = (slot: Slot, by: Slot) => (isWithin ? by : { ...by, id: slot.id });
   const put = sectionsOf(document, [one, other]).map(([section]) => ({
     ...section,
-    slots: withOwnIds(
-      section.slots.map((slot) => (slot === first ? second : slot === second ? first : slot)),
-      section,
-    ),
+    slots: section.slots.map((slot) => {
+      if (section.id === one.section && slot.id === one.slot) return inPlace(slot, second);
+      if (section.id === other.section && slot.id === other.slot) return inPlace(slot, first);
+      return slot;
+    }),
   }));
   return { label: 'swap two slots', put, remove: [] };
-}
-
-/** Slots whose ids are those that their section had at their places, where one has come from another section. */
-function withOwnIds(slots: readonly Slot[], { slots: before }: Section): Slot[] {
-  const known = new Set(before.map((slot) => slot.id));
-  return slots.map((slot, i) => (known.has(slot.id) ? slot : { ...slot, id: before[i]?.id ?? slot.id }));
 }
 
 /** The chosen slots of a song as they are, in the order of their sections. */

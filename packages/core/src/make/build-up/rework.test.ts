@@ -1,5 +1,12 @@
-import { addHits, changeHits, removeHits, toggleSilenced } from '../../pattern/index.ts';
-import { type BuildRecipe, indexOf, type SongDocument } from '../../song/index.ts';
+import {
+  addHits,
+  changeHits,
+  newVariation,
+  removeHits,
+  toggleSilenced,
+  tuneShape,
+} from '../../pattern/index.ts';
+import { type BuildRecipe, indexOf, moveVoice, type SongDocument } from '../../song/index.ts';
 import { after, hit, smallSong } from '../../testing/songs.ts';
 import { buildPattern } from './build-up.ts';
 import { changeBuild, handWorkOf } from './rework.ts';
@@ -68,4 +75,33 @@ test('a changed hit that the new stream has no more is kept as one that was adde
   expect(changeBuild(now, 'main', 'gone', slower, 'Rise', true)).toEqual({
     reason: 'Rise is no longer in the song.',
   });
+});
+
+test('rows that moved since are no work by hand, and a rule of the recipe that was set otherwise stays so', () => {
+  const built = withBuilt();
+  const thinned = after(
+    built,
+    changeBuild(built, 'main', 'rise', { ...recipe, under: 'nothing' }, 'Rise', false),
+  );
+  const moved = after(thinned, moveVoice(thinned, 'kick', 3));
+  expect(handWorkOf(moved, 'rise')).toEqual([]);
+  const again = after(moved, changeBuild(moved, 'main', 'rise', faster, 'Rise', true));
+  expect(handWorkOf(again, 'rise')).toEqual([]);
+
+  const [rule] = indexOf(thinned).pattern('rise')?.shapes ?? [];
+  if (rule?.rule !== 'silence') throw new Error('The recipe has no such rule.');
+  const later = after(thinned, tuneShape(thinned, 'rise', { ...rule, from: 1920 }));
+  expect(handWorkOf(later, 'rise')).toEqual(['1 rule']);
+  const longer = { ...faster, under: 'nothing' as const };
+  const kept = after(later, changeBuild(later, 'main', 'rise', longer, 'Rise', true));
+  expect(indexOf(kept).pattern('rise')?.shapes).toEqual([{ ...rule, from: 1920 }]);
+});
+
+test('a build-up is not made from what follows it', () => {
+  const built = withBuilt();
+  const varied = after(built, newVariation(built, 'rise', 'higher', 'Higher'));
+  for (const groove of ['rise', 'higher'])
+    expect(changeBuild(varied, groove, 'rise', faster, 'Rise', false)).toMatchObject({
+      reason: expect.stringContaining('follows Rise') as string,
+    });
 });

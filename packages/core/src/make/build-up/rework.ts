@@ -1,4 +1,4 @@
-import { differing, saidInFull } from '../../pattern/index.ts';
+import { differing, followersOf, saidInFull } from '../../pattern/index.ts';
 import {
   type BuildRecipe,
   freeHitId,
@@ -8,6 +8,7 @@ import {
   indexOf,
   type Outcome,
   type Pattern,
+  saysSame,
   type SongDocument,
 } from '../../song/index.ts';
 import { counted } from '../../time/index.ts';
@@ -19,7 +20,7 @@ interface HandWork {
   readonly changed: ReadonlyMap<Id, HitFields>;
   readonly added: ReadonlyMap<Id, Hit>;
   readonly removed: ReadonlySet<Id>;
-  /** Rules that were kept besides the recipe's. */
+  /** Rules that were kept besides the recipe's, and those of the recipe that were set otherwise. */
   readonly shapes: Pattern['shapes'];
 }
 
@@ -34,12 +35,16 @@ function handWork(before: Pattern, made: Pattern): HandWork {
       if (Object.keys(fields).length) changed.set(id, fields);
     }
   }
-  const known = new Set(made.shapes.map((shape) => JSON.stringify(shape)));
+  const known = new Map(made.shapes.map((shape) => [shape.id, shape]));
   return {
     changed,
     added,
     removed: new Set(Object.keys(made.own).filter((id) => !Object.hasOwn(before.own, id))),
-    shapes: before.shapes.filter((shape) => !known.has(JSON.stringify(shape))),
+    shapes: before.shapes.filter((shape) => {
+      const first = known.get(shape.id);
+      // The rows that a recipe names go with the kit: that they are others now is no work by hand.
+      return !first || !saysSame({ ...shape, voices: null }, { ...first, voices: null });
+    }),
   };
 }
 
@@ -74,7 +79,8 @@ export function handWorkOf(document: SongDocument, id: Id): readonly string[] {
 /**
  * Makes a build-up of the song anew by another recipe, wherever it is played. What was done to it by hand is lost, or stays
  * when it is to be kept: hits that were added are added again, those that were changed or taken out are so again as far as
- * the new stream has them, and one that was changed and has none is kept as one that was added.
+ * the new stream has them, and one that was changed and has none is kept as one that was added. Refused where the build-up is
+ * gone, where the groove is the build-up or follows it, and as `buildPattern` is.
  */
 export function changeBuild(
   document: SongDocument,
@@ -86,11 +92,24 @@ export function changeBuild(
 ): Outcome {
   const before = indexOf(document).pattern(id);
   if (!before) return { reason: `${name} is no longer in the song.` };
+  const inFamily = [before, ...followersOf(document, id)].find((one) => one.id === groove);
+  if (inFamily)
+    return { reason: `${inFamily.name} follows ${before.name}: choose a groove that stands above it.` };
   const remade = buildPattern(document, groove, recipe, id, name);
   if ('reason' in remade) return remade;
   const made = keepsEdits ? asMade(document, before) : null;
   const next = made ? withHandWork(remade, before, handWork(before, made)) : remade;
   return { label: `change ${name}`, put: [{ ...next, order: before.order }], remove: [] };
+}
+
+/** The rules of a recipe, some of them set otherwise, and then those that came by hand. */
+function withShapes(own: Pattern['shapes'], byHand: Pattern['shapes']): Pattern['shapes'] {
+  const otherwise = new Map(byHand.map((shape) => [shape.id, shape]));
+  const ids = new Set(own.map(({ id }) => id));
+  return [
+    ...own.map((shape) => otherwise.get(shape.id) ?? shape),
+    ...byHand.filter(({ id }) => !ids.has(id)),
+  ];
 }
 
 function withHandWork(remade: Pattern, before: Pattern, work: HandWork): Pattern {
@@ -108,7 +127,7 @@ function withHandWork(remade: Pattern, before: Pattern, work: HandWork): Pattern
     own,
     silenced: before.silenced,
     changed: before.changed,
-    shapes: [...remade.shapes, ...work.shapes],
+    shapes: withShapes(remade.shapes, work.shapes),
     ...(before.seen ? { seen: before.seen } : {}),
     ...(before.label === undefined ? {} : { label: before.label }),
   };

@@ -1,0 +1,42 @@
+import {
+  type Cue,
+  moveToReference,
+  patternFromReference,
+  setIntensity,
+  takePerformance,
+  toggleOccurrenceVoice,
+} from '../../play/index.ts';
+import type { Edits } from './roll.ts';
+
+/** The edits of the room `play`. */
+export const PLAY_EDITS: Edits = {
+  setIntensity: ({ document, a, b }) =>
+    setIntensity(document, 'o1', a % 2 ? 'density' : 'drive', [
+      // A denser part borrows from its family, so that what is no longer of it would be heard.
+      { at: b % 9600, percent: a % 101 },
+      { at: 9600 + (a % 9600), percent: b % 101 },
+    ]),
+  toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
+  takePerformance: ({ document, index, other, a, b }) => {
+    if (index.sections.length > 6) return null;
+    const cues: readonly Cue[] = [
+      { id: `cue${a}`, at: 0, plays: { kind: 'pattern', pattern: other } },
+      {
+        id: `cue${a}x`,
+        at: 960 * (1 + (b % 4)),
+        plays: a % 2 ? { kind: 'silence' } : { kind: 'section', section: 'verse' },
+      },
+    ];
+    return takePerformance(document, { section: `perf${a}`, occurrence: `po${a}-${b}`, cues }, 7680);
+  },
+  moveToReference: ({ document, index, id, one, hits }) => {
+    const [reference] = index.references;
+    return reference ? moveToReference(document, id, [one, hits[0]?.id ?? 'none'], reference) : null;
+  },
+  patternFromReference: ({ document, index, a }) => {
+    const [reference] = index.references;
+    return reference && index.part('keys-part') && !index.pattern(`fr${a}`)
+      ? patternFromReference(document, reference, 'keys-part', `fr${a}`)
+      : null;
+  },
+};
