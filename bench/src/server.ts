@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORMAT, type Pattern, sparse } from '@plucky/core/song';
 import libsql from 'libsql';
+import { ask } from './http.js';
 import { type Figure, figure, inTurns, p99 } from './measure.js';
 import { longSong, type MadeSong, madeSong, save } from './songs-made.js';
 
@@ -89,7 +90,7 @@ async function commitFigures(address: string, save: () => Promise<void>): Promis
     const work = {
       'save change set': save,
       'bare commit': () => insert.run('x'),
-      'request without work': async () => (await fetch(`${address}/api/health`)).text(),
+      'request without work': () => ask(`${address}/api/health`),
     };
     const medians = await inTurns(work, RUNS);
     return [figure(medians, 'save change set', RUNS)];

@@ -1,4 +1,5 @@
 import type { Section, Song, SongRecord } from '@plucky/core/song';
+import { ask } from './http.js';
 
 /** A song that the server holds. */
 export interface MadeSong {
@@ -7,16 +8,9 @@ export interface MadeSong {
   readonly records: readonly SongRecord[];
 }
 
-const JSON_BODY = { 'content-type': 'application/json' };
-
 /** A song of one's own that begins as a demo, of 72 bars. */
 export async function madeSong(address: string): Promise<MadeSong> {
-  const made = await fetch(`${address}/api/songs`, {
-    method: 'POST',
-    headers: JSON_BODY,
-    body: '{"from":"demo:paper-lanterns"}',
-  });
-  return (await made.json()) as MadeSong;
+  return JSON.parse(await ask(`${address}/api/songs`, { from: 'demo:paper-lanterns' })) as MadeSong;
 }
 
 /** Puts records into a song; gives its next revision. */
@@ -34,13 +28,12 @@ export async function save(
   { id, revision }: Pick<MadeSong, 'id' | 'revision'>,
   change: object,
 ): Promise<number> {
-  const answer = await fetch(`${address}/api/songs/${id}/changes`, {
-    method: 'POST',
-    headers: JSON_BODY,
-    body: JSON.stringify({ base: revision, label: 'bench', ...change }),
+  const answer = await ask(`${address}/api/songs/${id}/changes`, {
+    base: revision,
+    label: 'bench',
+    ...change,
   });
-  if (!answer.ok) throw new Error(`The server answered ${answer.status}.`);
-  return ((await answer.json()) as { revision: number }).revision;
+  return (JSON.parse(answer) as { revision: number }).revision;
 }
 
 const LONG = { sections: 62, bars: 1000 };

@@ -60,7 +60,8 @@ export const FORM_EDITS: Edits = {
     slot && slots.every(({ id: taken }) => taken !== `c${b}`)
       ? cutSlotAt(document, { section: 'verse', slot: slot.id }, 480 * (1 + (b % 7)), `c${b}`)
       : null,
-  duplicateSlots: ({ document, pair, a }) => duplicateSlots(document, 'verse', pair, (i) => `d${a}-${i}`),
+  duplicateSlots: ({ document, pair, a, b }) =>
+    duplicateSlots(document, 'verse', pair, (i) => `d${a}-${b}-${i}`),
   moveSlots: ({ document, pair, b }) => moveSlots(document, 'verse', pair, b % 5),
   removeSlots: ({ document, slots, pair }) =>
     slots.length > 4
