@@ -1,63 +1,34 @@
 const IS_TEST = '\\.test\\.tsx?$|/testing/';
 
-/**
- * The rooms of core, from the ground up; `plan` and `midi` stand beside each other. Each may reach into the rooms below it,
- * by their indexes.
- * @type {import('dependency-cruiser').IConfiguration}
- */
-const coreFloors = ['time', 'song', 'pattern', 'make', 'form', 'play', 'plan|midi', 'fold'];
-const oneWay = coreFloors.slice(0, -1).map((floor, i) => ({
-  name: `core-floors-${floor.replace('|', '-')}`,
-  severity: 'error',
-  from: { path: `^packages/core/src/(${floor})/`, pathNot: IS_TEST },
-  to: { path: `^packages/core/src/(${coreFloors.slice(i + 1).join('|')})/` },
-}));
-
-/** Folders of one room that stand on each other, from the ground up. */
-const withinRooms = [
-  ['song', ['hit', 'rule']],
-  ['make', ['fill', 'build-up']],
-  ['play', ['intensity', 'timeline', 'tried', 'perform']],
-].flatMap(([room, folders]) =>
-  folders.slice(0, -1).map((folder, i) => ({
-    name: `core-within-${room}-${folder}`,
+/** Rules by which folders of `at`, given from the ground up, import only from those below them; `a|b` stand on one floor. */
+const oneWay = (name, at, floors) =>
+  floors.slice(0, -1).map((floor, i) => ({
+    name: `${name}-${floor.replaceAll('|', '-')}`,
     severity: 'error',
-    from: { path: `^packages/core/src/${room}/${folder}/`, pathNot: IS_TEST },
-    to: { path: `^packages/core/src/${room}/(${folders.slice(i + 1).join('|')})/` },
-  })),
-);
+    from: { path: `^${at}/(${floor})/`, pathNot: IS_TEST },
+    to: { path: `^${at}/(${floors.slice(i + 1).join('|')})/` },
+  }));
 
-/** The floors of the page, from the ground up; `api` stands on the ground beside what all share. */
-const webFloors = ['shared|api', 'document|session|audio', 'transport', 'rooms', 'app'];
-const webOneWay = webFloors.slice(0, -1).map((floor, i) => ({
-  name: `web-floors-${floor.replaceAll('|', '-')}`,
-  severity: 'error',
-  from: { path: `^apps/web/src/(${floor})/`, pathNot: IS_TEST },
-  to: { path: `^apps/web/src/(${webFloors.slice(i + 1).join('|')})/` },
-}));
+const CORE = 'packages/core/src';
+const SERVER = 'apps/server/src';
+/** The rooms of core; each reaches into those below it by their indexes. */
+const CORE_FLOORS = ['time', 'song', 'pattern', 'make', 'form', 'play', 'plan|midi', 'fold'];
+/** The folders of the server; the modules that put it together stand in the folder above them. */
+const SERVER_FLOORS = ['database', 'jobs|http', 'shelf|songs', 'exports|imports', 'housekeeping|health'];
 
-/** The floors of the server, from the ground up; the modules that put it together stand in the folder above them. */
-const serverFloors = ['database', 'jobs|http', 'shelf|songs', 'exports|imports', 'housekeeping|health'];
-const serverOneWay = serverFloors.slice(0, -1).map((floor, i) => ({
-  name: `server-floors-${floor.replaceAll('|', '-')}`,
-  severity: 'error',
-  from: { path: `^apps/server/src/(${floor})/`, pathNot: IS_TEST },
-  to: { path: `^apps/server/src/(${serverFloors.slice(i + 1).join('|')})/` },
-}));
-
+/** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
-    ...oneWay,
-    ...withinRooms,
-    ...[
-      ['plan', 'midi'],
-      ['midi', 'plan'],
-    ].map(([room, beside]) => ({
-      name: `core-beside-${room}`,
+    ...oneWay('core-floors', CORE, CORE_FLOORS),
+    ...oneWay('core-within-song', `${CORE}/song`, ['hit', 'rule']),
+    ...oneWay('core-within-make', `${CORE}/make`, ['fill', 'build-up']),
+    ...oneWay('core-within-play', `${CORE}/play`, ['intensity', 'timeline', 'tried', 'perform']),
+    {
+      name: 'core-plan-and-midi-apart',
       severity: 'error',
-      from: { path: `^packages/core/src/${room}/`, pathNot: IS_TEST },
-      to: { path: `^packages/core/src/${beside}/` },
-    })),
+      from: { path: `^${CORE}/(plan|midi)/`, pathNot: IS_TEST },
+      to: { path: `^${CORE}/(plan|midi)/`, pathNot: `^${CORE}/$1/` },
+    },
     {
       name: 'core-rooms-through-their-index',
       severity: 'error',
@@ -79,14 +50,20 @@ module.exports = {
         pathNot: '^packages/core/src/(time|song|pattern|make|form|play|plan|midi|fold)/',
       },
     },
-    ...serverOneWay,
+    ...oneWay('server-floors', SERVER, SERVER_FLOORS),
     {
       name: 'server-floors-stand-on-the-ground',
       severity: 'error',
-      from: { path: `^apps/server/src/(${serverFloors.join('|')})/`, pathNot: IS_TEST },
+      from: { path: `^${SERVER}/(${SERVER_FLOORS.join('|')})/`, pathNot: IS_TEST },
       to: { path: '^apps/server/src/[^/]+\\.ts$', pathNot: '/(config|next-turn)\\.ts$' },
     },
-    ...webOneWay,
+    ...oneWay('web-floors', 'apps/web/src', [
+      'shared|api',
+      'document|session|audio',
+      'transport',
+      'rooms',
+      'app',
+    ]),
     {
       name: 'web-rooms-keep-to-themselves',
       severity: 'error',

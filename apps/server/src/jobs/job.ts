@@ -18,7 +18,7 @@ export type Work<Wish, Done> = (wish: Wish, tools: JobTools) => Done;
 export interface Job<Wish, Done> {
   /** The name by which a worker finds it. */
   readonly name: string;
-  /** Where it usually waits. */
+  /** The line that it usually waits in. */
   readonly lane: LaneName;
   readonly work: Work<Wish, Done>;
 }

@@ -67,6 +67,21 @@ test('on one hit the later save wins, and what it has overwritten is told', asyn
   expect(recordOf((await contents(id)).records, 'pattern', 'main').own['a']?.velocity).toBe(120);
 });
 
+test('a window that is behind has overwritten nothing of its own, and each save is merged by itself', async () => {
+  const { id, records } = await newSong();
+  const main = recordOf(records, 'pattern', 'main');
+  const mine = (own: object) =>
+    send(id, 1, changed(records, [{ ...main, own: { ...main.own, ...own } }]), { by: 'w' });
+  await send(id, 1, changed(records, [], ['crash'])).expect(200);
+  await mine({ s: { ...hit(960), voice: 'snare' } }).expect(200);
+  const again = await answer(mine({ s: { ...hit(960), voice: 'snare', velocity: 9 } }));
+  expect(again).toMatchObject({ revision: 4, merged: true });
+  expect(again.overwritten).toBeUndefined();
+  const late = await answer(mine({ c: { ...hit(0), voice: 'crash' }, k: { ...hit(480), voice: 'kick' } }));
+  expect(JSON.stringify(late.left)).toContain('"voice":"crash"');
+  expect(await hitsOf(id)).toEqual(['k', 's']);
+});
+
 test('a hit on a row that is gone is left out and told; all else is done', async () => {
   const { id, records } = await newSong();
   const main = recordOf(records, 'pattern', 'main');

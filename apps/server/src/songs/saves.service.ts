@@ -87,7 +87,7 @@ export class SavesService {
     if (isOlderFormat(format))
       throw new ConflictException('The page is of an older version. Nothing was changed; load it anew.');
     const ask = (document: SongDocument, now: number) =>
-      inSteps(readChangeInSteps(document, change, this.#touched(id, base, now)));
+      inSteps(readChangeInSteps(document, change, this.#touched(id, base, now, by)));
     return this.#commit(id, base, { name, by, label, ask });
   }
 
@@ -106,12 +106,13 @@ export class SavesService {
     this.#events.here(id, presence);
   }
 
-  /** Tells of each record whether it changed between two revisions; all did where that is not known any more. */
-  #touched(id: string, after: number, upTo: number): (record: string) => boolean {
+  /** Tells of each record whether others than a window changed it between two revisions; all did where that is not known. */
+  #touched(id: string, after: number, upTo: number, by: string): (record: string) => boolean {
     if (after === upTo) return () => false;
     const events = this.#events.between(id, after, upTo);
     if (!events || after > upTo) return () => true;
-    const ids = new Set(events.flatMap((event) => touchedBy(event.change)));
+    const others = events.filter((event) => event.by === '' || event.by !== by);
+    const ids = new Set(others.flatMap((event) => touchedBy(event.change)));
     return (record) => ids.has(record);
   }
 

@@ -30,6 +30,8 @@ class Server {
   document = documentOf(records);
   failures: number[] = [];
   requests = 0;
+  /** The revisions that saves said they were made on. */
+  readonly bases: number[] = [];
   /** Makes the next save done and its answer lost. */
   losesAnswer = false;
   readonly answers = new Map<string, SaveAnswer>();
@@ -37,6 +39,7 @@ class Server {
 
   readonly change = (_: string, { base, id, change }: MadeChange): Promise<SaveAnswer> => {
     this.requests++;
+    this.bases.push(base);
     const failure = this.failures.shift();
     if (failure !== undefined) return Promise.reject(new ApiError(failure, 'no', { statusCode: failure }));
     const answer = this.answers.get(id) ?? this.#save(base, change);
@@ -196,6 +199,23 @@ test('what another window has made joins what is made here, whichever is heard f
   expect(undo(store)).toBeNull();
   await settled();
   expect(hitsOf(server.document)).toEqual(['more', 'theirs']);
+});
+
+test('an edit says the revision that it was made on, also after the one before it was merged', async () => {
+  server.edit(adding('theirs', 480));
+  server.failures = [503];
+  addAt(store, 'a', 0);
+  await settled(600);
+  addAt(store, 'b', 240);
+  await settled();
+  expect(server.bases).toEqual([1, 1, 1]);
+  expect(hitsOf(server.document)).toEqual(['a', 'b', 'theirs']);
+  addAt(store, 'c', 720);
+  await settled(600);
+  addAt(store, 'd', 960);
+  await settled();
+  expect(server.bases.slice(3)).toEqual([4, 5]);
+  expect(store.getState().saved).toBe(store.getState().document);
 });
 
 test('after a gap the song is fetched anew, and edits stay on it', async () => {

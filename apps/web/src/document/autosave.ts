@@ -10,7 +10,7 @@ import { api, ApiError, type SaveAnswer } from '../api/client.ts';
 import { layAside } from './aside.ts';
 import { keep, keepLeaving, sameDeeds } from './journal.ts';
 import { forgetLeft } from './leaving.ts';
-import { documentWith, type Entry, type Kept, onTo, withKept, withoutFirst } from './outbox.ts';
+import { documentWith, type Entry, type Kept, madeOnFirst, onTo, withKept } from './outbox.ts';
 import { partsOf } from './parts.ts';
 import type { DocumentState, DocumentStore } from './store.ts';
 
@@ -124,12 +124,13 @@ export function startAutosave(
     // Laid aside before it is let go, so that nothing is between the two.
     if (answer.left) await setAside(fixed, answer.left, 'its place is gone');
     const state = store.getState();
-    const outbox = withoutFirst(state.outbox, fixed.base, answer.revision);
     const isPlain =
       !answer.changes && answer.revision === state.revision + 1 && fixed.base === state.revision;
-    if (isPlain)
+    if (isPlain) {
+      const outbox = madeOnFirst(state.outbox, fixed.base, answer.revision);
       store.setState({ saved: fixed.after, revision: answer.revision, outbox, savedAt: Date.now() });
-    else {
+    } else {
+      const outbox = state.outbox.slice(1);
       const next = withKept({ ...state, outbox }, answer.changes ?? []);
       if (next && next.revision >= answer.revision) show({ ...next, outbox: onTo(next.saved, outbox) });
       else {

@@ -110,7 +110,7 @@ export async function recall(store: DocumentStore): Promise<Recalled> {
   });
   const recalled = { entries: entries.length, unreadable: unread.length };
   if (!left.length && !older) return recalled;
-  // What cannot be read gets a window of its own, where no later write touches it.
+  // Entries that cannot be read get a window of their own, so that no later write touches them.
   for (const entry of unread)
     if (entry.window === window || leaving.has(entry.window))
       await database.put('unsaved', { ...entry, window: freshId() });

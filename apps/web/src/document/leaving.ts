@@ -20,7 +20,7 @@ export function leaveBehind(left: LeftBehind): void {
   }
 }
 
-/** What the pages of a song have left behind, by their windows; texts that cannot be read are passed over. */
+/** The edits that pages of a song have left behind, by window; texts that cannot be read are passed over. */
 export function leftBehind(song: string): ReadonlyMap<string, LeftBehind> {
   const found = new Map<string, LeftBehind>();
   try {

@@ -99,7 +99,10 @@ export function onTo(saved: SongDocument, outbox: readonly Entry[]): readonly En
   });
 }
 
-/** The entries without the first, which the server has as it was sent; those after it were made on what it made. */
-export function withoutFirst(outbox: readonly Entry[], base: number, revision: number): readonly Entry[] {
+/**
+ * The entries after the first, once the server has that as it was sent: those of its revision were made on what it made. Not
+ * so where it was merged: they know nothing of what others had made by then, and keep the revision that they were made on.
+ */
+export function madeOnFirst(outbox: readonly Entry[], base: number, revision: number): readonly Entry[] {
   return outbox.slice(1).map((entry) => (entry.base === base ? { ...entry, base: revision } : entry));
 }

@@ -102,7 +102,11 @@ function Aside({ edit }: { edit: Edit }) {
           </Button>
         </Box>
       </Box>
-      {hasHits && <Miniature marks={asideMarks(edit)} height={56} />}
+      {hasHits && (
+        <Box sx={{ alignSelf: 'start', p: 1, border: `1px solid ${color('line')}`, borderRadius: 2 }}>
+          <Miniature marks={asideMarks(edit)} height={56} />
+        </Box>
+      )}
     </Box>
   );
 }
