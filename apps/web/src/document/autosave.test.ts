@@ -313,15 +313,16 @@ test('a page that is gone before its browser has written anything leaves its edi
 });
 
 test('an undo is left behind as well: what it took back does not return', async () => {
-  server.failures = Array.from({ length: 50 }, () => 0);
   addAt(store, 'a', 0);
-  await settled(600);
+  await settled(200);
+  expect(await unsaved()).toHaveLength(1);
   undo(store);
   window.dispatchEvent(new Event('pagehide'));
   const next = open();
   autosave.stop();
-  await recall(next);
+  expect(await recall(next)).toEqual({ entries: 0, unreadable: 0 });
   expect(hitsOf(next.getState().document)).toEqual([]);
+  expect([await unsaved(), localStorage.length, server.requests]).toEqual([[], 0, 0]);
 });
 
 test('what windows left behind that are gone is recalled by the next one, each in its order', async () => {

@@ -109,7 +109,7 @@ export async function recall(store: DocumentStore): Promise<Recalled> {
     ...(deeds?.format === FORMAT ? { done: deeds.done, undone: deeds.undone } : {}),
   });
   const recalled = { entries: entries.length, unreadable: unread.length };
-  if (!left.length && !older) return recalled;
+  if (!left.length && !older && !leaving.size) return recalled;
   // Entries that cannot be read get a window of their own, so that no later write touches them.
   for (const entry of unread)
     if (entry.window === window || leaving.has(entry.window))
