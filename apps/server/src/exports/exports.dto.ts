@@ -1,57 +1,26 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { Since } from '@plucky/core/midi';
-import { type ExportOptions, LIMITS, REGION_KINDS } from '@plucky/core/song';
+import {
+  EXPORT_CHOICES,
+  type ExportChoices,
+  type ExportOptions,
+  LIMITS,
+  REGION_KINDS,
+} from '@plucky/core/song';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
 import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
 import { isPlain, Raw } from '../http/raw-field.ts';
 
-export class ExportDto {
+/** The options that are chosen, as fields: see below for their checks. */
+const Chosen = Object as unknown as new () => Partial<ExportChoices>;
+
+export class ExportDto extends Chosen {
   @ApiProperty({ enum: REGION_KINDS, isArray: true })
   @IsArray()
   @ArrayMinSize(1)
   @ArrayUnique()
   @IsIn(REGION_KINDS, { each: true })
   regions!: ExportOptions['regions'];
-
-  @ApiPropertyOptional({ enum: ['part', 'voice'] })
-  @MayBeLeftOut()
-  @IsIn(['part', 'voice'])
-  tracks?: ExportOptions['tracks'];
-
-  @ApiPropertyOptional({ enum: ['velocity', 'pressure', 'both'] })
-  @MayBeLeftOut()
-  @IsIn(['velocity', 'pressure', 'both'])
-  accents?: ExportOptions['accents'];
-
-  @ApiPropertyOptional({ enum: ['heard', 'grid'] })
-  @MayBeLeftOut()
-  @IsIn(['heard', 'grid'])
-  timing?: ExportOptions['timing'];
-
-  @ApiPropertyOptional({ enum: [480, 960] })
-  @MayBeLeftOut()
-  @IsIn([480, 960])
-  ppq?: ExportOptions['ppq'];
-
-  @ApiPropertyOptional({ enum: [0, 1] })
-  @MayBeLeftOut()
-  @IsIn([0, 1])
-  format?: ExportOptions['format'];
-
-  @ApiPropertyOptional({ enum: ['stay', 'velocity'] })
-  @MayBeLeftOut()
-  @IsIn(['stay', 'velocity'])
-  levels?: ExportOptions['levels'];
-
-  @ApiPropertyOptional({ enum: ['overlap', 'bend'] })
-  @MayBeLeftOut()
-  @IsIn(['overlap', 'bend'])
-  glides?: ExportOptions['glides'];
-
-  @ApiPropertyOptional({ enum: ['ring', 'cut'] })
-  @MayBeLeftOut()
-  @IsIn(['ring', 'cut'])
-  chokes?: ExportOptions['chokes'];
 
   @ApiPropertyOptional({ enum: ['voice', 'general', 'rising', 'own'] })
   @MayBeLeftOut()
@@ -71,28 +40,6 @@ export class ExportDto {
   @MayBeLeftOut()
   @Raw((value) => (isPlain(value) ? null : 'must give maps by name'))
   ownMaps?: ExportOptions['ownMaps'];
-
-  @ApiPropertyOptional({ description: 'The names of chords as texts where they begin.' })
-  @MayBeLeftOut()
-  @IsBoolean()
-  chords?: boolean;
-
-  @ApiPropertyOptional()
-  @MayBeLeftOut()
-  @IsBoolean()
-  programs?: boolean;
-
-  @ApiPropertyOptional()
-  @MayBeLeftOut()
-  @IsBoolean()
-  cueTrack?: boolean;
-
-  @ApiPropertyOptional({
-    description: 'Files begin a beat early, with what is played before their first beat.',
-  })
-  @MayBeLeftOut()
-  @IsBoolean()
-  pickUp?: boolean;
 
   @ApiPropertyOptional({
     type: 'object',
@@ -114,6 +61,19 @@ export class ExportDto {
   @MayBeLeftOut()
   @IsName()
   names?: string;
+}
+
+// Each option that is chosen is one of the values that core declares, or left out.
+for (const [name, { title, offers }] of Object.entries(EXPORT_CHOICES)) {
+  const values = offers.map(({ value }) => value);
+  const isSwitch = values.every((value) => typeof value === 'boolean');
+  const words = offers.map(({ value, label }) => `${value} (${label})`).join(', ');
+  const described = {
+    description: `${title}: ${words}`,
+    ...(isSwitch ? { type: Boolean } : { enum: values }),
+  };
+  const checks = [ApiPropertyOptional(described), MayBeLeftOut(), isSwitch ? IsBoolean() : IsIn(values)];
+  for (const check of checks) check(ExportDto.prototype, name);
 }
 
 export class RegionFaceDto {

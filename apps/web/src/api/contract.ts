@@ -402,20 +402,36 @@ export interface components {
       readonly revision: number;
     };
     readonly ExportDto: {
-      /** @enum {string} */
+      /**
+       * @description Accents become: velocity (Velocity), pressure (Key pressure), both (Both)
+       * @enum {string}
+       */
       readonly accents?: 'velocity' | 'pressure' | 'both';
-      /** @enum {string} */
+      /**
+       * @description A hit that its group chokes: ring (Left to the receiver), cut (Ends as heard here)
+       * @enum {string}
+       */
       readonly chokes?: 'ring' | 'cut';
-      /** @description The names of chords as texts where they begin. */
+      /** @description Chord names: false (Stay here), true (As texts at their place) */
       readonly chords?: boolean;
+      /** @description A cue for each slot, in the song’s file: false (None), true (A track of cues) */
       readonly cueTrack?: boolean;
       /** @enum {string} */
       readonly drumMap?: 'voice' | 'general' | 'rising' | 'own';
-      /** @enum {number} */
-      readonly format?: 0 | 1;
-      /** @enum {string} */
+      /**
+       * @description Tracks of a file: 1 (Beside one another (format 1)), 0 (All in one (format 0))
+       * @enum {number}
+       */
+      readonly format?: 1 | 0;
+      /**
+       * @description Glides of notes leave as: overlap (Overlapping notes), bend (Pitch bend)
+       * @enum {string}
+       */
       readonly glides?: 'overlap' | 'bend';
-      /** @enum {string} */
+      /**
+       * @description Levels of the kit mix: stay (Stay here), velocity (Scale velocities)
+       * @enum {string}
+       */
       readonly levels?: 'stay' | 'velocity';
       /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */
       readonly names?: string;
@@ -427,10 +443,14 @@ export interface components {
           readonly [key: string]: number;
         };
       };
-      /** @description Files begin a beat early, with what is played before their first beat. */
+      /** @description Files begin: false (On their first bar), true (A beat early, with a pick-up) */
       readonly pickUp?: boolean;
-      /** @enum {number} */
+      /**
+       * @description Resolution, ticks a quarter note: 480 (480), 960 (960)
+       * @enum {number}
+       */
       readonly ppq?: 480 | 960;
+      /** @description Parts of notes say their sound: false (No), true (By a program change) */
       readonly programs?: boolean;
       readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
       /** @description The rows that stay, by id. */
@@ -439,9 +459,15 @@ export interface components {
       readonly ticks?: {
         readonly [key: string]: boolean;
       };
-      /** @enum {string} */
+      /**
+       * @description Timing: heard (Swing and feel baked in), grid (Straight grid)
+       * @enum {string}
+       */
       readonly timing?: 'heard' | 'grid';
-      /** @enum {string} */
+      /**
+       * @description Tracks: part (One per part), voice (One per drum)
+       * @enum {string}
+       */
       readonly tracks?: 'part' | 'voice';
     };
     readonly ExportResultDto: {

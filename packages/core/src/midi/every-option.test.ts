@@ -1,6 +1,12 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
-import { type ExportOptions, indexOf, REGION_KINDS } from '../song/index.ts';
+import {
+  EXPORT_CHOICES,
+  type ExportChoices,
+  type ExportOptions,
+  indexOf,
+  REGION_KINDS,
+} from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { tries } from '../testing/tries.ts';
 import { leavingTimeline } from './leaving.ts';
@@ -8,21 +14,17 @@ import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
 import { exportedNotes } from './tracks.ts';
 
+const choices = Object.fromEntries(
+  Object.entries(EXPORT_CHOICES).map(([name, { offers }]) => [
+    name,
+    fc.constantFrom(...offers.map(({ value }) => value)),
+  ]),
+) as unknown as { readonly [K in keyof ExportChoices]: fc.Arbitrary<ExportChoices[K]> };
+
 const someOptions: fc.Arbitrary<Partial<ExportOptions>> = fc.record({
+  ...choices,
   regions: fc.subarray([...REGION_KINDS], { minLength: 1 }),
-  tracks: fc.constantFrom('part', 'voice'),
-  accents: fc.constantFrom('velocity', 'pressure', 'both'),
-  timing: fc.constantFrom('heard', 'grid'),
-  ppq: fc.constantFrom(480, 960),
-  format: fc.constantFrom(0, 1),
-  levels: fc.constantFrom('stay', 'velocity'),
-  glides: fc.constantFrom('overlap', 'bend'),
-  chokes: fc.constantFrom('ring', 'cut'),
   drumMap: fc.constantFrom('voice', 'general', 'rising', 'own'),
-  chords: fc.boolean(),
-  programs: fc.boolean(),
-  cueTrack: fc.boolean(),
-  pickUp: fc.boolean(),
 });
 
 /** Notes as another reader hears them, but for those of cues. */

@@ -1,3 +1,4 @@
+import { choiceSchemas, USUAL_CHOICES } from './export-choices.ts';
 import { idSchema, nameSchema } from './names.ts';
 import type { Described, Zod } from './zod.ts';
 
@@ -15,21 +16,10 @@ const LONGEST_MAP = 60;
 
 /** Usual options of an export. */
 export const USUAL_EXPORT = {
-  tracks: 'part',
-  accents: 'velocity',
-  timing: 'heard',
-  ppq: 960,
-  format: 1,
-  levels: 'stay',
-  glides: 'overlap',
-  chokes: 'ring',
+  ...USUAL_CHOICES,
   drumMap: 'voice',
   ownMap: '',
   ownMaps: {},
-  programs: false,
-  cueTrack: false,
-  chords: false,
-  pickUp: false,
   ticks: {},
   stay: [],
   names: '{nn} {name} {bars}',
@@ -39,20 +29,7 @@ export const USUAL_EXPORT = {
 export const exportOptionsSchema = (z: Zod) =>
   z.strictObject({
     regions: z.array(z.literal([...REGION_KINDS])).min(1),
-    /** A track for each part, or for each voice. */
-    tracks: z.literal(['part', 'voice']),
-    /** Accents raise the velocity, become polyphonic key pressure, or both. */
-    accents: z.literal(['velocity', 'pressure', 'both']),
-    /** With swing and early/late, or as written. */
-    timing: z.literal(['heard', 'grid']),
-    ppq: z.literal([480, 960]),
-    format: z.literal([0, 1]),
-    /** Voice levels stay in the app, or scale the velocities that leave. */
-    levels: z.literal(['stay', 'velocity']),
-    /** A note that glides overlaps the next, which an instrument that ties notes slides for, or bends its channel. */
-    glides: z.literal(['overlap', 'bend']),
-    /** Notes of a choke group ring on for the receiver to stop, or end where they are heard to end here. */
-    chokes: z.literal(['ring', 'cut']),
+    ...choiceSchemas(z),
     /**
      * Each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by semitones from 36
      * in row order, or those of the map of one's own that is named.
@@ -68,14 +45,6 @@ export const exportOptionsSchema = (z: Zod) =>
         .refine((name) => !(name in {}), 'is a reserved name'),
       z.record(idSchema(z), z.int().min(0).max(127)),
     ),
-    /** Parts of notes begin with the General MIDI program of their sound. */
-    programs: z.boolean(),
-    /** A track in the song file with one note per slot that names its patterns. */
-    cueTrack: z.boolean(),
-    /** The names of chords as texts where they begin. */
-    chords: z.boolean(),
-    /** Files begin a beat early, so that what is played before their first beat is in them. */
-    pickUp: z.boolean(),
     /** By region: whether it leaves, where that is said; without it what is empty or not played stays. */
     ticks: z.record(
       z

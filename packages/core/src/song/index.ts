@@ -55,6 +55,14 @@ export { keepReference, moveReference, removeReference } from './edit-references
 export { editSong, setSongMeter } from './edit-song.ts';
 export { InvalidSongError, type Problem } from './errors.ts';
 export {
+  EXPORT_CHOICES,
+  type ExportChoice,
+  type ExportChoices,
+  FILE_CHOICES,
+  type Matter,
+  NOTE_CHOICES,
+} from './export-choices.ts';
+export {
   type ExportOptions,
   exportOptionsSchema,
   NAME_PARTS,

@@ -1,17 +1,24 @@
 import { Box, Button, LinearProgress, TextField, Typography } from '@mui/material';
-import { fileNames, glideAnywhere, leavingRegions, safeFileName } from '@plucky/core/midi';
-import { type ExportOptions, indexOf, LIMITS, NAME_PARTS, type RegionKind } from '@plucky/core/song';
+import { fileNames, leavingRegions, safeFileName } from '@plucky/core/midi';
+import {
+  type ExportOptions,
+  FILE_CHOICES,
+  indexOf,
+  LIMITS,
+  NAME_PARTS,
+  NOTE_CHOICES,
+  type RegionKind,
+} from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
-import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { downloadUrl, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
-import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { ChoiceFields } from './ChoiceFields.tsx';
 import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
@@ -46,10 +53,7 @@ export function ExportSettings({
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
-  const hasChords = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.chords));
-  const hasGlides = useMemo(() => glideAnywhere(document), [document]);
   const { control } = form;
-  const hasNotes = indexOf(document).parts.some((part) => part.type === 'notes');
   const { isOn: exporting, onTheWay } = leaving;
   const toggle = (kind: RegionKind) => {
     const next = KINDS.map((one) => one.kind).filter(
@@ -79,128 +83,15 @@ export function ExportSettings({
         </Box>
       </Group>
       <RowsThatLeave document={document} control={control} />
-      <ChoicesField
-        control={control}
-        name="tracks"
-        title="Tracks"
-        options={[
-          { value: 'part', label: 'One per part' },
-          { value: 'voice', label: 'One per drum' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="accents"
-        title="Accents become"
-        options={[
-          { value: 'velocity', label: 'Velocity' },
-          { value: 'pressure', label: 'Key pressure' },
-          { value: 'both', label: 'Both' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="timing"
-        title="Timing"
-        options={[
-          { value: 'heard', label: 'Swing and feel baked in' },
-          { value: 'grid', label: 'Straight grid' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="pickUp"
-        title="Files begin"
-        options={[
-          { value: false, label: 'On their first bar' },
-          { value: true, label: 'A beat early, with a pick-up' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="levels"
-        title="Levels of the kit mix"
-        options={[
-          { value: 'stay', label: 'Stay here' },
-          { value: 'velocity', label: 'Scale velocities' },
-        ]}
-      />
+      <ChoiceFields form={form} document={document} choices={NOTE_CHOICES} />
       {hasSwells && (
         <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1.25 }}>
           A swell leaves as one note whose end is the barline, on a row of its own: give that row a reversed
           cymbal where the files are played.
         </Typography>
       )}
-      {hasGlides && (
-        <ChoicesField
-          control={control}
-          name="glides"
-          title="Glides of notes leave as"
-          options={[
-            { value: 'overlap', label: 'Overlapping notes' },
-            { value: 'bend', label: 'Pitch bend' },
-          ]}
-        />
-      )}
-      <ChoicesField
-        control={control}
-        name="chokes"
-        title="What a hit of its group chokes"
-        options={[
-          { value: 'ring', label: 'Left to the receiver' },
-          { value: 'cut', label: 'Ends as heard here' },
-        ]}
-      />
-      {hasNotes && (
-        <ChoicesField
-          control={control}
-          name="programs"
-          title="Parts of notes say their sound"
-          options={[
-            { value: false, label: 'No' },
-            { value: true, label: 'By a program change' },
-          ]}
-        />
-      )}
       <DrumNotes document={document} form={form} options={options} />
-      <ChoicesField
-        control={control}
-        name="ppq"
-        title="Resolution, ticks a quarter note"
-        options={[
-          { value: 480, label: '480' },
-          { value: 960, label: '960' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="format"
-        title="Tracks of a file"
-        options={[
-          { value: 1, label: 'Beside one another (format 1)' },
-          { value: 0, label: 'All in one (format 0)' },
-        ]}
-      />
-      <ChoicesField
-        control={control}
-        name="cueTrack"
-        title="A cue for each slot, in the song’s file"
-        options={[
-          { value: false, label: 'None' },
-          { value: true, label: 'A track of cues' },
-        ]}
-      />
-      {hasChords && (
-        <ChoicesField
-          control={control}
-          name="chords"
-          title="Chord names"
-          options={[
-            { value: false, label: 'Stay here' },
-            { value: true, label: 'As texts at their place' },
-          ]}
-        />
-      )}
+      <ChoiceFields form={form} document={document} choices={FILE_CHOICES} />
       <Group title="File names">
         <TextField
           fullWidth
