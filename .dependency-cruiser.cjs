@@ -47,7 +47,7 @@ module.exports = {
       from: { path: '^packages/core/src/', pathNot: IS_TEST },
       to: {
         path: '^packages/core/src/',
-        pathNot: '^packages/core/src/(time|song|pattern|make|form|play|plan|midi|fold)/',
+        pathNot: `^${CORE}/(${CORE_FLOORS.join('|')})/`,
       },
     },
     ...oneWay('server-floors', SERVER, SERVER_FLOORS),

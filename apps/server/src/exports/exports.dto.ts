@@ -64,9 +64,9 @@ export class ExportDto extends Chosen {
 }
 
 // Each option that is chosen is one of the values that core declares, or left out.
-for (const [name, { title, offers }] of Object.entries(EXPORT_CHOICES)) {
+for (const [name, { title, usual, offers }] of Object.entries(EXPORT_CHOICES)) {
   const values = offers.map(({ value }) => value);
-  const isSwitch = values.every((value) => typeof value === 'boolean');
+  const isSwitch = typeof usual === 'boolean';
   const words = offers.map(({ value, label }) => `${value} (${label})`).join(', ');
   const described = {
     description: `${title}: ${words}`,

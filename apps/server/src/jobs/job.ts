@@ -1,8 +1,7 @@
 import type { Problem } from '@plucky/core/song';
 
-/** Lines in which jobs wait; exports and imports have their own, long imports another, so that what is quick need not wait. */
-export const LANES = ['exports', 'imports', 'long imports', 'others'] as const;
-export type LaneName = (typeof LANES)[number];
+/** The line in which a job waits: exports and imports have their own, long imports another, so that what is quick need not wait. */
+export type LaneName = 'exports' | 'imports' | 'long imports' | 'others';
 
 /** Tools of a job, beside its own wishes. */
 export interface JobTools {

@@ -1,7 +1,7 @@
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { CONFIG, type Config } from '../config.ts';
 import { troubleOf } from '../database/trouble.ts';
-import { type Job, type LaneName, LANES } from './job.ts';
+import type { Job, LaneName } from './job.ts';
 import { Lane, type Running } from './lane.ts';
 
 /** Longest time for an incoming file, in ms: one of 100,000 hits takes some seconds. */
@@ -15,9 +15,13 @@ export class JobsService implements OnModuleDestroy {
 
   constructor(@Inject(CONFIG) config: Config) {
     this.#folder = config.dataDir;
-    const lane = (name: LaneName) =>
-      new Lane(config.databaseFile, name.endsWith('imports') ? { time: IMPORT_TIME } : {});
-    this.#lanes = Object.fromEntries(LANES.map((name) => [name, lane(name)])) as Record<LaneName, Lane>;
+    const lane = (limits = {}) => new Lane(config.databaseFile, limits);
+    this.#lanes = {
+      exports: lane(),
+      imports: lane({ time: IMPORT_TIME }),
+      'long imports': lane({ time: IMPORT_TIME }),
+      others: lane(),
+    };
   }
 
   /** Asks for a job; its result is rejected with StorageTrouble where the storage is why. */

@@ -18,10 +18,11 @@ class Caches {
   };
 }
 
+/** An answer copies its body when it is made. */
 class Answer {
   readonly #samples: Float32Array<ArrayBuffer>;
   constructor(samples: Float32Array<ArrayBuffer>) {
-    this.#samples = samples;
+    this.#samples = samples.slice();
   }
   arrayBuffer = () => Promise.resolve(this.#samples.slice().buffer);
 }

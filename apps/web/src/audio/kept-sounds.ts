@@ -21,7 +21,7 @@ export class KeptSounds {
     if (known) return new Float32Array(await known.arrayBuffer());
     const samples = render();
     // A full storage only costs the cache.
-    void cache?.put(request, new Response(samples.slice())).catch(() => undefined);
+    void cache?.put(request, new Response(samples)).catch(() => undefined);
     return samples;
   }
 }

@@ -162,10 +162,8 @@ export class Player {
   #makeReady(playing: Playing, fromTick: number): void {
     if (this.#cable || this.isSilent) return;
     const clock = clockFor(playing, 0, fromTick);
-    for (const { index } of dueBetween(this.#ticks, clock, fromTick, runningTick(clock, AHEAD))) {
-      const event = playing.timeline.events[index];
-      if (event) this.instrument.makeReady(event);
-    }
+    for (const { event } of this.#dueEvents(playing, clock, fromTick, runningTick(clock, AHEAD)))
+      this.instrument.makeReady(event);
   }
 
   /** Clicks the beats before the first bar; returns how long one lasts, in s. */
@@ -290,12 +288,19 @@ export class Player {
 
   #scheduleUpTo(to: number, playing: Playing, clock: Clock): void {
     if (to <= this.#scheduledTo) return;
-    for (const { index, tick } of dueBetween(this.#ticks, clock, this.#scheduledTo, to)) {
-      const event = playing.timeline.events[index];
-      if (event && !this.#cable && !this.isSilent) this.instrument.play(playing.timeline, event, tick, clock);
-    }
+    if (!this.#cable && !this.isSilent)
+      for (const { event, tick } of this.#dueEvents(playing, clock, this.#scheduledTo, to))
+        this.instrument.play(playing.timeline, event, tick, clock);
     if (this.#click && !this.isSilent) this.#scheduleClick(playing.timeline, clock, this.#scheduledTo, to);
     this.#scheduledTo = to;
+  }
+
+  /** The events that fall due from running tick `from` up to `to`. */
+  #dueEvents({ timeline }: Playing, clock: Clock, from: number, to: number) {
+    return dueBetween(this.#ticks, clock, from, to).flatMap(({ index, tick }) => {
+      const event = timeline.events[index];
+      return event ? [{ event, tick }] : [];
+    });
   }
 
   #scheduleClick(timeline: Timeline, clock: Clock, from: number, to: number): void {

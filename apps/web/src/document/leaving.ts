@@ -23,16 +23,23 @@ export function leaveBehind(left: LeftBehind): void {
 /** The edits that pages of a song have left behind, by window; texts that cannot be read are passed over. */
 export function leftBehind(song: string): ReadonlyMap<string, LeftBehind> {
   const found = new Map<string, LeftBehind>();
-  try {
-    for (const key of Object.keys(localStorage)) {
-      if (!key.startsWith(prefixOf(song))) continue;
+  for (const key of keysOf(song))
+    try {
       const left = JSON.parse(localStorage.getItem(key) ?? '') as LeftBehind;
       found.set(left.deeds.window, left);
+    } catch (error) {
+      console.warn('Edits that a page left behind cannot be read.', error);
     }
-  } catch (error) {
-    console.warn('Edits that a page left behind cannot be read.', error);
-  }
   return found;
+}
+
+function keysOf(song: string): string[] {
+  try {
+    return Object.keys(localStorage).filter((key) => key.startsWith(prefixOf(song)));
+  } catch {
+    // Blocked storage holds nothing.
+    return [];
+  }
 }
 
 /** To be called once the database has the same or something later. */

@@ -7,7 +7,6 @@ import {
   type Matter,
   type SongDocument,
 } from '@plucky/core/song';
-import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
 
@@ -16,14 +15,14 @@ type Offered = { readonly [K in keyof ExportChoices]?: ExportChoice<ExportChoice
 /** Options of the hand-off that are chosen, each as core declares it; those about what the song has not are left out. */
 export function ChoiceFields({
   form,
-  document,
+  has,
   choices,
 }: {
   form: UseFormReturn<ExportOptions>;
-  document: SongDocument;
+  /** The contents of the song that options are about. */
+  has: Readonly<Record<Matter, boolean>>;
   choices: Offered;
 }) {
-  const has = useMemo(() => mattersIn(document), [document]);
   return Object.entries(choices).map(([name, { title, offers, about }]) =>
     about && !has[about] ? null : (
       <ChoicesField
@@ -37,7 +36,7 @@ export function ChoiceFields({
   );
 }
 
-function mattersIn(document: SongDocument): Readonly<Record<Matter, boolean>> {
+export function mattersIn(document: SongDocument): Readonly<Record<Matter, boolean>> {
   const { sections, parts } = indexOf(document);
   return {
     glides: glideAnywhere(document),

@@ -10,6 +10,7 @@ import {
   type RegionKind,
 } from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
+import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import { downloadUrl, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
@@ -18,7 +19,7 @@ import { Choice } from '../../shared/ui/Choices.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { ChoiceFields } from './ChoiceFields.tsx';
+import { ChoiceFields, mattersIn } from './ChoiceFields.tsx';
 import { DrumNotes } from './DrumNotes.tsx';
 import { FolderButton } from './folder/FolderButton.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
@@ -53,6 +54,7 @@ export function ExportSettings({
   const unsaved = useDocumentState((state) => state.document !== state.saved);
   const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
+  const has = useMemo(() => mattersIn(document), [document]);
   const { control } = form;
   const { isOn: exporting, onTheWay } = leaving;
   const toggle = (kind: RegionKind) => {
@@ -83,7 +85,7 @@ export function ExportSettings({
         </Box>
       </Group>
       <RowsThatLeave document={document} control={control} />
-      <ChoiceFields form={form} document={document} choices={NOTE_CHOICES} />
+      <ChoiceFields form={form} has={has} choices={NOTE_CHOICES} />
       {hasSwells && (
         <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1.25 }}>
           A swell leaves as one note whose end is the barline, on a row of its own: give that row a reversed
@@ -91,7 +93,7 @@ export function ExportSettings({
         </Typography>
       )}
       <DrumNotes document={document} form={form} options={options} />
-      <ChoiceFields form={form} document={document} choices={FILE_CHOICES} />
+      <ChoiceFields form={form} has={has} choices={FILE_CHOICES} />
       <Group title="File names">
         <TextField
           fullWidth

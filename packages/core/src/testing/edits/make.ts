@@ -9,7 +9,15 @@ import {
   USUAL_BUILD,
   USUAL_FILL,
 } from '../../make/index.ts';
-import { type BuildRecipe, MADE, SPEEDS, UNDERS } from '../../song/index.ts';
+import {
+  type BuildRecipe,
+  MADE,
+  type Outcome,
+  type Pattern,
+  type Refusal,
+  SPEEDS,
+  UNDERS,
+} from '../../song/index.ts';
 import type { Edits } from './roll.ts';
 
 /** A build-up of one to four bars that the dice name, with anything moving. */
@@ -30,12 +38,15 @@ function buildFromDice(row: string, a: number, b: number): BuildRecipe {
   };
 }
 
+const placed = (label: string, made: Pattern | Refusal): Outcome =>
+  'reason' in made ? made : { label, put: [made], remove: [] };
+
 /** The edits of the room `make`. */
 export const MAKE_EDITS: Edits = {
   buildPattern: ({ document, index, id, row, a, b }) => {
     if (index.pattern(`u${a}`)) return null;
     const made = buildPattern(document, id, buildFromDice(row, a, b), `u${a}`, 'Built');
-    return 'reason' in made ? made : { label: 'build', put: [made], remove: [] };
+    return placed('build', made);
   },
   dropOutPattern: ({ document, index, id, row, a, b }) => {
     if (index.pattern(`e${a}`)) return null;
@@ -47,7 +58,7 @@ export const MAKE_EDITS: Edits = {
       `e${a}`,
       'End',
     );
-    return 'reason' in made ? made : { label: 'drop-out', put: [made], remove: [] };
+    return placed('drop-out', made);
   },
   makeFill: ({ document, index, id, a, b }) =>
     index.pattern(`f${b}`)
@@ -69,7 +80,7 @@ export const MAKE_EDITS: Edits = {
       `end${a}`,
       'Ending',
     );
-    return 'reason' in made ? made : { label: 'ending', put: [made], remove: [] };
+    return placed('ending', made);
   },
   makeByHand: ({ document, index, id, a, b }) =>
     index.pattern(`hand${a}`)

@@ -11,7 +11,7 @@ export interface Dice {
 
 const VOICES = ['kick', 'snare', 'hat', 'open', 'tom', 'extra'];
 
-/** What in a song the dice name; null where the rows of the small song are gone. */
+/** The patterns, hits, rows and slots that dice name in a song; null where the rows of the small song are gone. */
 export function rollOf(document: SongDocument, a: number, b: number) {
   const index = indexOf(document);
   const patterns = index.patternsOf('drums').slice(0, 12);
