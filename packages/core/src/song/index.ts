@@ -195,7 +195,6 @@ export {
   mostAfterShape,
   type Shape,
   SHAPE_WAYS,
-  type ShapeOfWay,
   type ShapeWay,
   voicesOfShape,
   wayOfShape,

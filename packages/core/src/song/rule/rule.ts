@@ -1,16 +1,36 @@
+import type { z } from 'zod';
 import type { Grid, Meter } from '../../time/index.ts';
 import type { Id } from '../names.ts';
+import { percentSchema, velocitySchema, wholeSchema } from '../schema-parts.ts';
+import type { Zod } from '../zod.ts';
 
-/** A number that a rule is set by, with its ends and what it is at first. */
+/** A number that a rule is set by: the ends of its control, its value at first, its words, and what a song may hold. */
 export interface Parameter {
   readonly least: number;
   readonly most: number;
   readonly usual: number;
+  readonly label: string;
+  /** Unit of the number, or nothing. */
+  readonly unit: string;
+  readonly schema: (z: Zod) => z.ZodType<number>;
 }
 
-export const parameter = (least: number, most: number, usual: number): Parameter => ({ least, most, usual });
+/** A whole number; `schema` is given where a song may hold more than the control sets. */
+export const parameter = (
+  [least, most]: readonly [number, number],
+  usual: number,
+  label: string,
+  unit = '',
+  schema: Parameter['schema'] = (z) => wholeSchema(z, least, most),
+): Parameter => ({ least, most, usual, label, unit, schema });
 
-export const VELOCITY = parameter(1, 127, 90);
+/** A share, in percent. */
+export const percent = (usual: number, label: string, least = 0): Parameter =>
+  parameter([least, 100], usual, label, '%', percentSchema);
+
+/** A MIDI velocity. */
+export const velocity = (usual: number, label = 'Velocity', most = 127): Parameter =>
+  parameter([1, most], usual, label, '', velocitySchema);
 
 /** A stretch of a pattern, in ticks. */
 export interface RuleStretch {
@@ -56,8 +76,12 @@ export interface RuleInput extends RuleFrame {
 
 /** One way to set a rule: by which numbers and choices, and what comes of them. */
 export interface Way<R> {
+  readonly title: string;
+  /** What it does, in a few words; nothing where the title says it. */
+  readonly about: string;
   readonly parameters: Readonly<Record<string, Parameter>>;
-  readonly choices?: readonly string[];
+  /** Choices with their words. */
+  readonly choices?: Readonly<Record<string, string>>;
   /** The choice that made a rule, where there are some. */
   readonly choiceOf?: (made: R) => string;
   /** True for a rule that draws at random. */

@@ -7,7 +7,7 @@ import { type Shape, SHAPE_WAYS, type ShapeWay, voicesOfShape, wayOfShape } from
 export interface Tuning {
   readonly way: ShapeWay;
   readonly numbers: readonly (Parameter & { readonly name: string; readonly now: number })[];
-  readonly choices: readonly string[];
+  readonly choices: Readonly<Record<string, string>>;
   readonly choice: string;
   /** The seed of a shape that chance has a part in. */
   readonly seed: number | null;
@@ -38,7 +38,7 @@ export function tuningOf(shape: Shape, frame: RuleFrame): Tuning {
     numbers: isInside
       ? []
       : Object.entries(way.parameters).map(([key, one]) => ({ ...one, name: key, now: at(key) })),
-    choices: way.choices ?? [],
+    choices: way.choices ?? {},
     choice,
     seed,
     with: (change) => {

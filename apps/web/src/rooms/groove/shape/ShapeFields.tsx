@@ -5,8 +5,7 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import type { PatternView } from '../pattern-view.ts';
-import { fieldWords, frameOf } from './rule-menu.ts';
-import { CHOICE_WORDS, SHAPE_WORDS } from './rule-words.ts';
+import { frameOf } from './rule-menu.ts';
 
 /** The numbers, choices and seed that a shape is tuned by; a slider that is dragged is one gesture. */
 export function ShapeFields({
@@ -19,35 +18,33 @@ export function ShapeFields({
   onChange: (shape: Shape, gesture: string | null) => void;
 }) {
   const tuning = tuningOf(shape, frameOf(view));
+  const choices = Object.entries(tuning.choices);
   return (
     <>
-      {tuning.choices.length > 0 && (
+      {choices.length > 0 && (
         <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
-          {tuning.choices.map((one) => (
+          {choices.map(([one, label]) => (
             <Choice
               key={one}
               chosen={one === tuning.choice}
               onClick={() => onChange(tuning.with({ choice: one }), null)}
             >
-              {CHOICE_WORDS[one] ?? one}
+              {label}
             </Choice>
           ))}
         </Box>
       )}
-      {tuning.numbers.map(({ name, now, least, most }) => {
-        const { label, unit } = fieldWords(SHAPE_WORDS[tuning.way].numbers, name);
-        return (
-          <Amount
-            key={name}
-            label={label}
-            value={now}
-            min={least}
-            max={most}
-            text={`${now}${unit ? ` ${unit}` : ''}`}
-            onChange={(value, gesture) => onChange(tuning.with({ numbers: { [name]: value } }), gesture)}
-          />
-        );
-      })}
+      {tuning.numbers.map(({ name, now, least, most, label, unit }) => (
+        <Amount
+          key={name}
+          label={label}
+          value={now}
+          min={least}
+          max={most}
+          text={`${now}${unit ? ` ${unit}` : ''}`}
+          onChange={(value, gesture) => onChange(tuning.with({ numbers: { [name]: value } }), gesture)}
+        />
+      ))}
       {tuning.seed !== null && (
         <Seed
           value={tuning.seed}

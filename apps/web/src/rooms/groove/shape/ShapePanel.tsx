@@ -25,7 +25,6 @@ import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 import { FeelSource, feelSources } from './FeelSource.tsx';
 import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
-import { CHOICE_WORDS } from './rule-words.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {
@@ -145,7 +144,7 @@ function RuleSettings({
   const hits = useSession((session) => session.hits);
   const stretch = useSession((session) => session.loop);
   const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({});
-  const [choice, setChoice] = useState(rule.choices?.[0] ?? '');
+  const [choice, setChoice] = useState(Object.keys(rule.choices ?? {})[0] ?? '');
   const [seed, setSeed] = useState(freshSeed);
   const used = rows.length ? rows : view.rows;
   const [onto, setOnto] = useState(() => otherRow(view, used[0]));
@@ -200,9 +199,9 @@ function RuleSettings({
       </Typography>
       {rule.choices && (
         <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.25 }}>
-          {rule.choices.map((one) => (
+          {Object.entries(rule.choices).map(([one, label]) => (
             <Choice key={one} chosen={one === choice} onClick={() => setChoice(one)}>
-              {CHOICE_WORDS[one] ?? one}
+              {label}
             </Choice>
           ))}
         </Box>

@@ -1,30 +1,16 @@
-import { percentSchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
-import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
+import { percent } from '../rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { touches } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('compress'),
-    voices: anyVoices(z),
-    percent: percentSchema(z),
-  });
-
-type Compress = Described<typeof schema>;
-
 /** Brings velocities nearer to their mean by a percentage. */
-export const compress: ShapeRule<Compress, 'compress'> = {
-  schema,
-  ...aboutVoices,
-  ways: {
-    compress: {
-      parameters: { percent: parameter(0, 100, 50) },
-      make: ({ voices, at }) => ({ id: TRIED, rule: 'compress', voices, percent: at('percent') }),
-    },
-  },
-  wayOf: () => 'compress',
+export const compress = plainRule({
+  rule: 'compress',
+  rows: 'any rows',
+  numbers: { percent: percent(50, 'By') },
+  title: 'Even out',
+  about: 'velocities nearer to their mean',
+  does: (shape, rows) => `${rows} evened out by ${shape.percent} %`,
   apply: (hits, shape) => {
     const touched = hits.filter((hit) => touches(shape.voices, hit));
     const mean = touched.reduce((sum, hit) => sum + hit.velocity, 0) / Math.max(1, touched.length);
@@ -34,4 +20,4 @@ export const compress: ShapeRule<Compress, 'compress'> = {
       (hit) => hit.velocity + ((mean - hit.velocity) * shape.percent) / 100,
     );
   },
-};
+});

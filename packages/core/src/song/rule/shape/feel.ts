@@ -3,7 +3,7 @@ import { FARTHEST_MS, offsetSchema } from '../../hit/hit.ts';
 import { clampVelocity } from '../../hit/velocity.ts';
 import { percentSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
+import { percent } from '../rule.ts';
 import {
   aboutVoices,
   anyVoices,
@@ -51,7 +51,10 @@ export const feel: ShapeRule<FeelShape, 'feel'> = {
   ...aboutVoices,
   ways: {
     feel: {
-      parameters: { strength: parameter(0, 100, 100) },
+      title: 'Feel of a performance',
+      about: 'early and late, loud and soft as another pattern is played, by place in the bar',
+      does: ({ strength }, rows) => `${rows} in another feel, by ${strength} %`,
+      parameters: { strength: percent(100, 'Strength') },
       needsFeel: true,
       make: ({ voices, at, stretch, meter, feel: played }) => ({
         id: TRIED,

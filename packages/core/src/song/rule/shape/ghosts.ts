@@ -2,49 +2,23 @@ import { gridTicks, randomFrom, seedFrom } from '../../../time/index.ts';
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { plainHit, usualLength } from '../../hit/new-hit.ts';
-import { idSchema } from '../../names.ts';
-import { gridSchema, percentSchema, seedSchema, velocitySchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
-import { parameter } from '../rule.ts';
-import { aboutOne, commonFields, type ShapeRule, singleStrokes, TRIED } from './shape-rule.ts';
+import { percent, velocity } from '../rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { singleStrokes } from './shape-rule.ts';
 
 /** From this velocity up a hit is a backbeat that ghost notes stand around. */
 const LOUD = 72;
 
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('ghosts'),
-    voice: idSchema(z),
-    grid: gridSchema(z),
-    velocity: velocitySchema(z),
-    chance: percentSchema(z),
-    seed: seedSchema(z),
-  });
-
-type Ghosts = Described<typeof schema>;
-
 /** Adds soft hits a grid step before and after the loud hits of a voice, where the place is free and chance wills. */
-export const ghosts: ShapeRule<Ghosts, 'ghosts'> = {
-  schema,
-  ...aboutOne,
-  ways: {
-    ghosts: {
-      parameters: { velocity: parameter(1, 60, 28), chance: parameter(5, 100, 60) },
-      random: true,
-      make: ({ voices, grid, at, seed, onto }) => ({
-        id: TRIED,
-        rule: 'ghosts',
-        voice: voices[0] ?? onto,
-        grid,
-        velocity: at('velocity'),
-        chance: at('chance'),
-        seed,
-      }),
-    },
-  },
-  wayOf: () => 'ghosts',
+export const ghosts = plainRule({
+  rule: 'ghosts',
+  rows: 'one row',
+  takes: ['grid', 'seed'],
+  numbers: { velocity: velocity(28, 'Velocity', 60), chance: percent(60, 'Chance', 5) },
+  title: 'Ghost notes',
+  about: 'soft hits beside the loud ones of the row',
+  does: ({ voice }, _, row) => `ghost notes, ${row(voice).toLowerCase()}`,
   adds: ({ hits }) => singleStrokes(2 * hits),
   apply: (hits, shape, { length }) => {
     const step = gridTicks(shape.grid);
@@ -68,4 +42,4 @@ export const ghosts: ShapeRule<Ghosts, 'ghosts'> = {
       }
     return [...hits, ...added];
   },
-};
+});

@@ -1,48 +1,25 @@
-import { gridTicks } from '../../../time/index.ts';
+import { counted, gridTicks } from '../../../time/index.ts';
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { plainHit, usualLength } from '../../hit/new-hit.ts';
 import { clampVelocity } from '../../hit/velocity.ts';
-import { idSchema } from '../../names.ts';
-import { gridSchema, velocitySchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
 import { NearPlaces } from '../near.ts';
-import { parameter, VELOCITY } from '../rule.ts';
-import { aboutOne, commonFields, type ShapeRule, singleStrokes, touches, TRIED } from './shape-rule.ts';
+import { parameter, velocity } from '../rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { singleStrokes, touches } from './shape-rule.ts';
 
 /** Loudness of each hit of a pick-up beside the one after it, as a share. */
 const STEP_DOWN = 0.85;
 
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('pick up'),
-    voice: idSchema(z),
-    hits: z.int().min(1).max(8),
-    grid: gridSchema(z),
-    velocity: velocitySchema(z),
-  });
-
-type PickUp = Described<typeof schema>;
-
 /** Adds hits of a voice on the last free places of a grid before the end, rising to the shape's velocity. */
-export const pickUp: ShapeRule<PickUp, 'pick up'> = {
-  schema,
-  ...aboutOne,
-  ways: {
-    'pick up': {
-      parameters: { hits: parameter(1, 8, 2), velocity: VELOCITY },
-      make: ({ voices, onto, grid, at }) => ({
-        id: TRIED,
-        rule: 'pick up',
-        voice: voices[0] ?? onto,
-        grid,
-        hits: at('hits'),
-        velocity: at('velocity'),
-      }),
-    },
-  },
-  wayOf: () => 'pick up',
+export const pickUp = plainRule({
+  rule: 'pick up',
+  rows: 'one row',
+  takes: ['grid'],
+  numbers: { hits: parameter([1, 8], 2, 'Hits'), velocity: velocity(90) },
+  title: 'Pick-up',
+  about: 'hits of the row before the turn',
+  does: ({ voice, hits }, _, row) => `${row(voice)}: ${counted(hits, 'hit')} before the turn`,
   adds: (_, shape) => singleStrokes(shape.hits),
   apply: (hits, shape, { length }) => {
     const step = gridTicks(shape.grid);
@@ -67,4 +44,4 @@ export const pickUp: ShapeRule<PickUp, 'pick up'> = {
     }
     return [...hits, ...added];
   },
-};
+});

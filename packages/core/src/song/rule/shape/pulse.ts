@@ -2,48 +2,19 @@ import { barTicks, pulses } from '../../../time/index.ts';
 import { type FollowedHit, silent } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { DRUM_LENGTH, plainHit } from '../../hit/new-hit.ts';
-import { idSchema } from '../../names.ts';
-import { velocitySchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
-import {
-  aboutOne,
-  commonFields,
-  type ShapeRule,
-  singleStrokes,
-  stretchFields,
-  touches,
-  TRIED,
-  within,
-} from './shape-rule.ts';
-
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('pulse'),
-    voice: idSchema(z),
-    ...stretchFields(z),
-    velocity: velocitySchema(z),
-  });
-
-type Pulse = Described<typeof schema>;
+import { velocity } from '../rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { singleStrokes, touches, within } from './shape-rule.ts';
 
 /** Leaves of a stretch only the voice's hits on the pulse of the meter, and plays the pulses that it leaves out. */
-export const pulse: ShapeRule<Pulse, 'pulse'> = {
-  schema,
-  ...aboutOne,
-  ways: {
-    pulse: {
-      parameters: { velocity: parameter(1, 127, 96) },
-      make: ({ voices, onto, at }) => ({
-        id: TRIED,
-        rule: 'pulse',
-        voice: voices[0] ?? onto,
-        velocity: at('velocity'),
-      }),
-    },
-  },
-  wayOf: () => 'pulse',
+export const pulse = plainRule({
+  rule: 'pulse',
+  rows: 'one row',
+  takes: ['bounds'],
+  numbers: { velocity: velocity(96, 'Added hits') },
+  title: 'Only the pulse',
+  about: 'the row on the pulse of the meter, all else silent',
+  does: ({ voice }, _, row) => `only the pulse, on ${row(voice).toLowerCase()}`,
   adds: (_, __, { meter, length }) =>
     singleStrokes(Math.ceil(length / barTicks(meter)) * pulses(meter).length),
   apply: (hits, shape, { meter, length }) => {
@@ -64,4 +35,4 @@ export const pulse: ShapeRule<Pulse, 'pulse'> = {
       }));
     return [...hits.map((hit) => (isKept(hit) || !within(shape, hit.at) ? hit : silent(hit))), ...added];
   },
-};
+});

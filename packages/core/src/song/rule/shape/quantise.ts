@@ -2,7 +2,7 @@ import { gridTicks, snap } from '../../../time/index.ts';
 import { idSchema } from '../../names.ts';
 import { gridSchema, percentSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
+import { percent } from '../rule.ts';
 import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 
 const schema = (z: Zod) =>
@@ -25,7 +25,10 @@ export const quantise: ShapeRule<Quantise, 'quantise'> = {
   ...aboutVoices,
   ways: {
     quantise: {
-      parameters: { strength: parameter(0, 100, 100) },
+      title: 'Quantise',
+      about: 'towards each row’s grid',
+      does: ({ strength }, rows) => `${rows} quantised by ${strength} %`,
+      parameters: { strength: percent(100, 'Strength') },
       make: ({ rows, voices, at }) => ({
         id: TRIED,
         rule: 'quantise',

@@ -7,6 +7,8 @@ import { parameter } from '../rule.ts';
 import { commonFields, type ShapeRule, stretchFields, touches, TRIED, within } from './shape-rule.ts';
 
 const WHICH = ['all', 'strong', 'nth', 'path'] as const;
+/** Words of the choices. */
+const CHOICES = { all: 'All hits', strong: 'Strong places', nth: 'Every nth', path: 'In turn' };
 
 const schema = (z: Zod) =>
   z.strictObject({
@@ -33,8 +35,11 @@ export const revoice: ShapeRule<Revoice, 'revoice'> = {
   },
   ways: {
     revoice: {
-      parameters: { every: parameter(2, 16, 2) },
-      choices: WHICH,
+      title: 'Play on another row',
+      about: 'all hits, strong places, every nth, or shared out in turn',
+      does: ({ voice, onto }, _, row) => `${row(voice)} played on ${row(onto).toLowerCase()}`,
+      parameters: { every: parameter([2, 16], 2, 'Every', 'hits') },
+      choices: CHOICES,
       choiceOf: ({ which }) => which ?? 'all',
       needsRow: true,
       make: ({ voices, onto, choice, at, stretch }) => ({

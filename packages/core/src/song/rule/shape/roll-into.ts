@@ -2,7 +2,7 @@ import { gridTicks, isStrong } from '../../../time/index.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { velocitySchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
+import { parameter, velocity } from '../rule.ts';
 import {
   aboutVoices,
   anyVoices,
@@ -36,7 +36,14 @@ export const rollInto: ShapeRule<RollInto, 'roll into'> = {
   ...aboutVoices,
   ways: {
     'roll into': {
-      parameters: { hits: parameter(2, 12, 4), steps: parameter(1, 8, 1), start: parameter(1, 127, 40) },
+      title: 'Roll into',
+      about: 'a rising roll that ends on each strong hit',
+      does: (_, rows) => `rolls into strong hits, ${rows.toLowerCase()}`,
+      parameters: {
+        hits: parameter([2, 12], 4, 'Strokes'),
+        steps: parameter([1, 8], 1, 'Over', 'steps'),
+        start: velocity(40, 'From velocity'),
+      },
       read: ({ span, voices }, { rows }) => ({
         steps: Math.round(
           span / gridTicks(rows.find(({ voice }) => voices?.includes(voice) ?? true)?.grid ?? 4),

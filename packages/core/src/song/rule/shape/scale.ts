@@ -1,33 +1,21 @@
-import type { Described, Zod } from '../../zod.ts';
+import { numberSchema } from '../../schema-parts.ts';
 import { parameter } from '../rule.ts';
-import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { touches } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('scale'),
-    voices: anyVoices(z),
-    percent: z.number().min(10).max(300),
-  });
-
-type Scale = Described<typeof schema>;
-
 /** Scales velocities by a percentage. */
-export const scale: ShapeRule<Scale, 'scale'> = {
-  schema,
-  ...aboutVoices,
-  ways: {
-    scale: {
-      parameters: { percent: parameter(10, 200, 80) },
-      make: ({ voices, at }) => ({ id: TRIED, rule: 'scale', voices, percent: at('percent') }),
-    },
-  },
-  wayOf: () => 'scale',
+export const scale = plainRule({
+  rule: 'scale',
+  rows: 'any rows',
+  numbers: { percent: parameter([10, 200], 80, 'To', '%', (z) => numberSchema(z, 10, 300)) },
+  title: 'Scale velocities',
+  about: 'louder or softer in proportion',
+  does: ({ percent }, rows) => `${rows} at ${percent} % velocity`,
   apply: (hits, shape) =>
     withVelocities(
       hits,
       (hit) => touches(shape.voices, hit),
       (hit) => (hit.velocity * shape.percent) / 100,
     ),
-};
+});

@@ -21,10 +21,16 @@ export interface HitCount {
 }
 
 /** Fields of every shape: an id that the hits it makes are named after, and a switch. */
-interface AnyShape {
+export interface AnyShape {
   readonly id: Id;
   readonly off?: boolean | undefined;
   readonly rule: string;
+}
+
+/** A way to set a shape. */
+export interface ShapeWayOf<S> extends Way<S> {
+  /** What a kept shape does, in words; `rows` names the rows that it is about, `row` one of them. */
+  readonly does: (shape: S, rows: string, row: (voice: Id) => string) => string;
 }
 
 /** A rule that changes hits: `S` is a shape of it, `W` the ways in which one is set. */
@@ -34,7 +40,7 @@ export interface ShapeRule<S extends AnyShape, W extends string> {
   readonly voices: (shape: S) => readonly Id[];
   /** The shape once a voice is gone; null when nothing is left that it is about. */
   readonly without: (shape: S, voice: Id) => S | null;
-  readonly ways: { readonly [N in W]: Way<S> };
+  readonly ways: { readonly [N in W]: ShapeWayOf<S> };
   /** Which of its ways a shape is tuned by. */
   readonly wayOf: (shape: S) => W;
   /** A pure function of the hits: it silences, moves, alters or adds them, and makes none outside the pattern. */

@@ -31,13 +31,18 @@ const schema = (z: Zod) =>
 
 type Silence = Described<typeof schema>;
 
+const does = (_: Silence, rows: string) => `${rows} silent over a stretch`;
+
 /** Silences hits from `from` up to `to` ticks. */
 export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
   schema,
   ...aboutVoices,
   ways: {
     silence: {
-      parameters: { beats: parameter(1, 16, 2) },
+      title: 'Silence a stretch',
+      about: 'the looped beats of the rows, or their last ones',
+      does,
+      parameters: { beats: parameter([1, 16], 2, 'Without a loop, the last', 'beats') },
       read: ({ from }, frame) => ({ beats: beatsTo(frame, from) }),
       make: (input) => ({
         id: TRIED,
@@ -47,7 +52,10 @@ export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
       }),
     },
     'clear the tail': {
-      parameters: { beats: parameter(1, 16, 1) },
+      title: 'Clear the tail',
+      about: 'all rows fall silent for the last beats',
+      does,
+      parameters: { beats: parameter([1, 16], 1, 'Last', 'beats') },
       read: ({ from }, frame) => ({ beats: beatsTo(frame, from) }),
       make: (input) => ({ id: TRIED, rule: 'silence', voices: null, ...lastBeats(input, input.at('beats')) }),
     },

@@ -24,8 +24,11 @@ export const stretchTime: ShapeRule<StretchTime, 'stretch time'> = {
   ...aboutVoices,
   ways: {
     'stretch time': {
+      title: 'Half or double time',
+      about: 'the first half stretched, or all of it squeezed twice',
+      does: ({ rule }, rows) => `${rows} in ${rule}`,
       parameters: {},
-      choices: TIMES,
+      choices: { 'half time': 'half time', 'double time': 'double time' },
       choiceOf: ({ rule }) => rule,
       make: ({ voices, choice }) => ({
         id: TRIED,

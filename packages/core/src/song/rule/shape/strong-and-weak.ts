@@ -2,7 +2,7 @@ import { gridTicks } from '../../../time/index.ts';
 import { byPlace } from '../../hit/followed.ts';
 import { gridSchema, velocitySchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { parameter } from '../rule.ts';
+import { velocity } from '../rule.ts';
 import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
 import { withVelocities } from './velocities.ts';
 
@@ -25,8 +25,11 @@ export const strongAndWeak: ShapeRule<StrongAndWeak, 'strong and weak'> = {
   ...aboutVoices,
   ways: {
     'strong and weak': {
-      parameters: { strong: parameter(1, 127, 100), weak: parameter(1, 127, 62) },
-      choices: ['one hand', 'two hands'],
+      title: 'Strong and weak',
+      about: 'as one hand or two would play',
+      does: (_, rows) => `${rows} strong and weak`,
+      parameters: { strong: velocity(100, 'Strong'), weak: velocity(62, 'Weak') },
+      choices: { 'one hand': 'one hand', 'two hands': 'two hands' },
       choiceOf: ({ hands }) => (hands === 2 ? 'two hands' : 'one hand'),
       make: ({ voices, grid, at, choice }) => ({
         id: TRIED,

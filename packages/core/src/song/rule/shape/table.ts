@@ -2,7 +2,6 @@ import type { z } from 'zod';
 import type { FollowedHit } from '../../hit/followed.ts';
 import type { Id } from '../../names.ts';
 import type { Zod } from '../../zod.ts';
-import type { Way } from '../rule.ts';
 import { compress } from './compress.ts';
 import { feel } from './feel.ts';
 import { ghosts } from './ghosts.ts';
@@ -15,7 +14,7 @@ import { reverse } from './reverse.ts';
 import { revoice } from './revoice.ts';
 import { rollInto } from './roll-into.ts';
 import { scale } from './scale.ts';
-import type { HitCount, ShapeContext, ShapeRule } from './shape-rule.ts';
+import type { HitCount, ShapeContext, ShapeRule, ShapeWayOf } from './shape-rule.ts';
 import { shift } from './shift.ts';
 import { silence } from './silence.ts';
 import { stretchTime } from './stretch-time.ts';
@@ -58,11 +57,6 @@ export type Shape = ShapeOf<Rules>;
 /** The ways in which shapes are set, by name. */
 export type ShapeWay = { [R in keyof typeof RULES]: keyof (typeof RULES)[R]['ways'] }[keyof typeof RULES];
 
-/** The shapes that a way makes. */
-export type ShapeOfWay<W extends ShapeWay> = {
-  [R in keyof typeof RULES]: W extends keyof (typeof RULES)[R]['ways'] ? ShapeOf<(typeof RULES)[R]> : never;
-}[keyof typeof RULES];
-
 /** The rule of a shape; the table gives each its own kind, which the compiler cannot see through the union. */
 function ruleOf({ rule }: Shape): ShapeRule<Shape, ShapeWay> {
   return RULES[rule] as unknown as ShapeRule<Shape, ShapeWay>;
@@ -80,7 +74,7 @@ export const shapeSchema = (z: Zod): z.ZodType<Shape> => {
 /** Every way in which a shape can be set, in the order in which they are offered. */
 export const SHAPE_WAYS = Object.fromEntries(
   Object.values<{ readonly ways: object }>(RULES).flatMap(({ ways }) => Object.entries(ways)),
-) as { readonly [W in ShapeWay]: Way<Shape> };
+) as { readonly [W in ShapeWay]: ShapeWayOf<Shape> };
 
 /** The way that a shape is tuned by. */
 export function wayOfShape(shape: Shape): ShapeWay {

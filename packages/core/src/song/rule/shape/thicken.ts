@@ -2,48 +2,27 @@ import { gridTicks, metricalWeight } from '../../../time/index.ts';
 import type { FollowedHit } from '../../hit/followed.ts';
 import { derivedId } from '../../hit/hit-id.ts';
 import { plainHit, usualLength } from '../../hit/new-hit.ts';
-import { gridSchema, percentSchema, velocitySchema, voicesSchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
+import { percentSchema } from '../../schema-parts.ts';
 import { NearPlaces } from '../near.ts';
-import { parameter, VELOCITY } from '../rule.ts';
-import { aboutVoices, commonFields, type ShapeRule, singleStrokes, TRIED } from './shape-rule.ts';
-
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('thicken'),
-    voices: voicesSchema(z).min(1),
-    fill: percentSchema(z),
-    grid: gridSchema(z),
-    velocity: velocitySchema(z),
-  });
-
-type Thicken = Described<typeof schema>;
+import { parameter, velocity } from '../rule.ts';
+import { plainRule } from './plain-rule.ts';
+import { singleStrokes } from './shape-rule.ts';
 
 /** Adds hits on the strongest free places, earlier ones first, until `fill` percent of a voice's places are played. */
-export const thicken: ShapeRule<Thicken, 'thicken'> = {
-  schema,
-  ...aboutVoices,
-  ways: {
-    thicken: {
-      parameters: { fill: parameter(0, 100, 75), velocity: VELOCITY },
-      make: ({ voices, grid, at }) => ({
-        id: TRIED,
-        rule: 'thicken',
-        voices,
-        grid,
-        fill: at('fill'),
-        velocity: at('velocity'),
-      }),
-    },
-  },
-  wayOf: () => 'thicken',
+export const thicken = plainRule({
+  rule: 'thicken',
+  rows: 'some rows',
+  takes: ['grid'],
+  numbers: { fill: parameter([0, 100], 75, 'Play', '% of places', percentSchema), velocity: velocity(90) },
+  title: 'Thicken',
+  about: 'the strongest free places are played',
+  does: ({ fill }, rows) => `${rows} thickened to ${fill} %`,
   adds: (_, { voices, grid }, { length }) =>
     singleStrokes(voices.length * Math.ceil(length / gridTicks(grid))),
   apply: (hits, shape, { meter, length }) => {
     const step = gridTicks(shape.grid);
     const places = Array.from({ length: Math.ceil(length / step) }, (_, i) => i * step);
-    const added = shape.voices.flatMap((voice): FollowedHit[] => {
+    const added = [...new Set(shape.voices)].flatMap((voice): FollowedHit[] => {
       const played = hits.filter((hit) => hit.voice === voice && hit.origin !== 'silenced');
       const taken = new NearPlaces(
         step / 2,
@@ -64,4 +43,4 @@ export const thicken: ShapeRule<Thicken, 'thicken'> = {
     });
     return [...hits, ...added];
   },
-};
+});

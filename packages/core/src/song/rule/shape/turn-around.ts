@@ -1,40 +1,18 @@
 import { beatTicks, gridTicks, modulo, randomFrom, seedFrom } from '../../../time/index.ts';
-import { gridSchema, seedSchema } from '../../schema-parts.ts';
-import type { Described, Zod } from '../../zod.ts';
+import { wholeSchema } from '../../schema-parts.ts';
 import { parameter } from '../rule.ts';
-import { aboutVoices, anyVoices, commonFields, type ShapeRule, touches, TRIED } from './shape-rule.ts';
-
-const schema = (z: Zod) =>
-  z.strictObject({
-    ...commonFields(z),
-    rule: z.literal('turn around'),
-    voices: anyVoices(z),
-    beats: z.int().min(1).max(16),
-    grid: gridSchema(z),
-    seed: seedSchema(z),
-  });
-
-type TurnAround = Described<typeof schema>;
+import { plainRule } from './plain-rule.ts';
+import { touches } from './shape-rule.ts';
 
 /** Turns each voice's hits round within the last beats, every voice by its own number of grid steps from the seed. */
-export const turnAround: ShapeRule<TurnAround, 'turn around'> = {
-  schema,
-  ...aboutVoices,
-  ways: {
-    'turn around': {
-      parameters: { beats: parameter(1, 8, 2) },
-      random: true,
-      make: ({ voices, grid, at, seed }) => ({
-        id: TRIED,
-        rule: 'turn around',
-        voices,
-        beats: at('beats'),
-        grid,
-        seed,
-      }),
-    },
-  },
-  wayOf: () => 'turn around',
+export const turnAround = plainRule({
+  rule: 'turn around',
+  rows: 'any rows',
+  takes: ['grid', 'seed'],
+  numbers: { beats: parameter([1, 8], 2, 'Last', 'beats', (z) => wholeSchema(z, 1, 16)) },
+  title: 'Turn-around',
+  about: 're-works the last beats of the rows',
+  does: ({ beats }, rows) => `${rows}: last ${beats === 1 ? 'beat' : `${beats} beats`} turned round`,
   apply: (hits, shape, { meter, length }) => {
     const span = Math.min(length, shape.beats * beatTicks(meter));
     const from = length - span;
@@ -48,4 +26,4 @@ export const turnAround: ShapeRule<TurnAround, 'turn around'> = {
         : hit,
     );
   },
-};
+});

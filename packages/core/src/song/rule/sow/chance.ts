@@ -1,5 +1,5 @@
 import { type Grid, gridTicks, metricalWeight, randomFrom, seedFrom } from '../../../time/index.ts';
-import { parameter, VELOCITY } from '../rule.ts';
+import { percent, velocity } from '../rule.ts';
 import { run, type SowingRule } from './sow-rule.ts';
 
 /** Each place with a chance of `percent`; `bias` (0..100) is how much strong places are preferred. */
@@ -12,7 +12,13 @@ export interface Chance {
 }
 
 export const byChance: SowingRule<Chance> = {
-  parameters: { percent: parameter(5, 100, 40), bias: parameter(0, 100, 60), velocity: VELOCITY },
+  title: 'By chance',
+  about: 'strong places preferred as much as you like',
+  parameters: {
+    percent: percent(40, 'Chance', 5),
+    bias: percent(60, 'Strong places first'),
+    velocity: velocity(90),
+  },
   random: true,
   make: ({ grid, at, seed }) => ({ rule: 'chance', grid, percent: at('percent'), bias: at('bias'), seed }),
   places: ({ grid, percent, bias, seed }, meter, length) => {

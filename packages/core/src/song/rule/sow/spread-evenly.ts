@@ -1,5 +1,5 @@
 import { type Grid, gridTicks } from '../../../time/index.ts';
-import { parameter, VELOCITY } from '../rule.ts';
+import { parameter, velocity } from '../rule.ts';
 import { run, type SowingRule } from './sow-rule.ts';
 import { spread } from './spread.ts';
 
@@ -13,11 +13,13 @@ export interface Spread {
 }
 
 export const spreadEvenly: SowingRule<Spread> = {
+  title: 'Spread evenly',
+  about: 'a number of hits over a number of steps, turned',
   parameters: {
-    hits: parameter(1, 16, 5),
-    steps: parameter(2, 32, 16),
-    rotation: parameter(0, 31, 0),
-    velocity: VELOCITY,
+    hits: parameter([1, 16], 5, 'Hits'),
+    steps: parameter([2, 32], 16, 'Over', 'steps'),
+    rotation: parameter([0, 31], 0, 'Turned by', 'steps'),
+    velocity: velocity(90),
   },
   make: ({ grid, at }) => ({
     rule: 'spread',
