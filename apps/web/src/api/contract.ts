@@ -364,7 +364,7 @@ export interface components {
       readonly change?: components['schemas']['ChangeDto'];
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 9
+       * @default 10
        */
       readonly format?: number;
       /** @description A name of the save: a repeated one gets the first answer. */
@@ -453,6 +453,11 @@ export interface components {
       /** @description Parts of notes say their sound: false (No), true (By a program change) */
       readonly programs?: boolean;
       readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
+      /**
+       * @description Release velocity: none (None (64)), struck (As struck)
+       * @enum {string}
+       */
+      readonly release?: 'none' | 'struck';
       /** @description The rows that stay, by id. */
       readonly stay?: readonly string[];
       /** @description By region: whether it leaves. Without it what is empty or not played stays. */

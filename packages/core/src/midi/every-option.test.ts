@@ -40,7 +40,8 @@ function heard(bytes: Uint8Array): string[] {
       if (event.type !== 'noteOn' && event.type !== 'noteOff') continue;
       const key = `${event.channel} ${event.noteNumber}`;
       const on = open.get(key);
-      if (event.type === 'noteOff' && on) out.push(`${on.tick} ${key} ${on.velocity} ${tick - on.tick}`);
+      if (event.type === 'noteOff' && on)
+        out.push(`${on.tick} ${key} ${on.velocity} ${tick - on.tick} ${event.velocity}`);
       if (event.type === 'noteOn') open.set(key, { tick, velocity: event.velocity });
       else open.delete(key);
     }
@@ -68,7 +69,7 @@ test('random songs leave by any options, and another reader hears the very notes
           meant
             .map(
               ({ tick, channel, note, velocity, length }) =>
-                `${tick} ${channel} ${note} ${velocity} ${length}`,
+                `${tick} ${channel} ${note} ${velocity} ${length} ${options.release === 'struck' ? velocity : 64}`,
             )
             .sort(),
         );

@@ -128,3 +128,21 @@ test('rows that stay are in no file, which matches what was meant', () => {
     tries(30, 5),
   );
 });
+
+test('notes are released as they were struck where that was chosen, read by another reader', () => {
+  const velocities = (release: 'none' | 'struck') => {
+    const [region] = exportRegions(smallSong(), exportOptions({ regions: ['song'], release }));
+    expect(region?.verification.differences).toEqual([]);
+    return parseMidi(region?.bytes ?? [])
+      .tracks.flat()
+      .flatMap((event) =>
+        event.type === 'noteOn' || event.type === 'noteOff' ? [[event.type, event.velocity]] : [],
+      );
+  };
+  const of = (all: ReturnType<typeof velocities>, type: string) =>
+    all.flatMap(([one, velocity]) => (one === type ? [Number(velocity)] : []));
+  const struck = velocities('struck');
+  expect(of(struck, 'noteOff').sort()).toEqual(of(struck, 'noteOn').sort());
+  expect(new Set(of(struck, 'noteOn')).size).toBeGreaterThan(1);
+  expect(new Set(of(velocities('none'), 'noteOff'))).toEqual(new Set([64]));
+});

@@ -115,7 +115,9 @@ export function midiFileOf(
   const scale = inFile(options);
   const length = scale(timeline.length);
   const conductor = conductorTrack(document, name, timeline, length, options);
-  const tracks = trackGroups(document, timeline, notes, options).map((group) => noteTrack(group, length));
+  const tracks = trackGroups(document, timeline, notes, options).map((group) =>
+    noteTrack(group, length, options),
+  );
   if (withCues) tracks.push(cueTrack(document, timeline, length, options));
   const all = [conductor, ...tracks];
   if (options.format === 1) return { format: 1, ppq: options.ppq, tracks: all };
@@ -239,9 +241,13 @@ function programOn(
 }
 
 /** The track of a group: its notes, and beside them its name and what moves and presses them. */
-function noteTrack({ title, notes, moves }: TrackGroup, length: number): MidiTrack {
+function noteTrack(
+  { title, notes, moves }: TrackGroup,
+  length: number,
+  { release }: ExportOptions,
+): MidiTrack {
   return {
-    notes,
+    notes: release === 'struck' ? notes.map((note) => ({ ...note, release: note.velocity })) : notes,
     events: [trackName(title), ...inTrackOrder([...moves, ...pressuresOf(notes)])],
     length,
   };

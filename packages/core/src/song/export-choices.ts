@@ -40,6 +40,11 @@ export const NOTE_CHOICES = {
     ['pressure', 'Key pressure'],
     ['both', 'Both'],
   ]),
+  /** Receivers that listen to it let a note go as fast as it was struck. */
+  release: choice('Release velocity', 'none', [
+    ['none', 'None (64)'],
+    ['struck', 'As struck'],
+  ]),
   timing: choice('Timing', 'heard', [
     ['heard', 'Swing and feel baked in'],
     ['grid', 'Straight grid'],

@@ -25,7 +25,12 @@ export interface MidiNote {
   readonly channel: number;
   readonly note: number;
   readonly velocity: number;
+  /** Velocity of its note-off; RELEASE_VELOCITY where it is absent. */
+  readonly release?: number;
 }
+
+/** Release velocity where none is meant: the standard's value for devices that have none. */
+export const RELEASE_VELOCITY = 64;
 
 export interface MidiTrack {
   /** By place. */

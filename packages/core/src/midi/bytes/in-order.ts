@@ -1,4 +1,4 @@
-import type { MidiEvent, MidiNote, MidiTrack } from './format.ts';
+import { type MidiEvent, type MidiNote, type MidiTrack, RELEASE_VELOCITY } from './format.ts';
 
 /** Order of events at one tick: ends, then what moves notes, then beginnings, pressure after its note. */
 const RANK: Partial<Record<MidiEvent['type'], number>> = {
@@ -71,9 +71,6 @@ function endingKey(note: MidiNote | undefined): number {
   return note ? endOf(note) * RANKS + ENDS : Infinity;
 }
 
-/** Release velocity of a note-off; readers ignore it, and 64 is the standard's value for devices without it. */
-export const RELEASE_VELOCITY = 64;
-
 /** All of a track as events, in order. */
 export function eventsOf(track: MidiTrack): MidiEvent[] {
   const events: MidiEvent[] = [];
@@ -81,8 +78,8 @@ export function eventsOf(track: MidiTrack): MidiEvent[] {
     event: (event) => events.push(event),
     begins: ({ tick, channel, note, velocity }) =>
       events.push({ tick, type: 'noteOn', channel, note, velocity }),
-    ends: ({ channel, note }, tick) =>
-      events.push({ tick, type: 'noteOff', channel, note, velocity: RELEASE_VELOCITY }),
+    ends: ({ channel, note, release = RELEASE_VELOCITY }, tick) =>
+      events.push({ tick, type: 'noteOff', channel, note, velocity: release }),
   });
   return events;
 }

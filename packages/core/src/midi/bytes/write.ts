@@ -1,5 +1,5 @@
-import { META, type MidiEvent, type MidiFile, type MidiTrack, STATUS } from './format.ts';
-import { RELEASE_VELOCITY, tellInOrder } from './in-order.ts';
+import { META, type MidiEvent, type MidiFile, type MidiTrack, RELEASE_VELOCITY, STATUS } from './format.ts';
+import { tellInOrder } from './in-order.ts';
 import { ByteSink } from './sink.ts';
 import { writeUtf8 } from './text.ts';
 
@@ -49,9 +49,9 @@ function writeTrack(sink: ByteSink, track: MidiTrack): void {
       moveTo(tick);
       channel(sink, STATUS.noteOn, to, note, velocity);
     },
-    ends: ({ channel: to, note }, tick) => {
+    ends: ({ channel: to, note, release = RELEASE_VELOCITY }, tick) => {
       moveTo(tick);
-      channel(sink, STATUS.noteOff, to, note, RELEASE_VELOCITY);
+      channel(sink, STATUS.noteOff, to, note, release);
     },
   });
   moveTo(Math.max(at, track.length));

@@ -41,7 +41,11 @@ export function meantFile(
   for (const { title, notes: own, moves } of trackGroups(document, timeline, notes, options)) {
     tracks.push({
       name: title,
-      notes: own.map((note) => ({ ...note, who: whoPlays(document, note) })),
+      notes: own.map((note) => ({
+        ...note,
+        release: options.release === 'struck' ? note.velocity : 64,
+        who: whoPlays(document, note),
+      })),
       says: [nameSaid(title), ...own.flatMap(pressuresSaid), ...moves.flatMap(moveSaid)],
     });
   }

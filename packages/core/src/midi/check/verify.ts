@@ -64,8 +64,8 @@ function noteDifferences(found: HeardTrack, wanted: MeantTrack, barOf: (tick: nu
   return out;
 }
 
-function noteWords({ tick, channel, note, velocity, length }: MidiNote): string {
-  return `note ${note} on channel ${channel + 1} of velocity ${velocity} at ${tick} for ${length}`;
+function noteWords({ tick, channel, note, velocity, length, release = 64 }: MidiNote): string {
+  return `note ${note} on channel ${channel + 1} of velocity ${velocity} at ${tick} for ${length}, released at ${release}`;
 }
 
 function wordDifferences({ says }: HeardTrack, wanted: MeantTrack): string[] {

@@ -1,7 +1,7 @@
 import type { MidiNote } from '../bytes/format.ts';
 
 // The check's own way from bytes to what they say. It shares nothing with the writer or the other reader, takes only what a
-// file of ours may hold, and passes nothing over but release velocities, which receivers ignore.
+// file of ours may hold, and passes nothing over.
 
 export interface HeardTrack {
   readonly length: number;
@@ -118,7 +118,7 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
           open.set(key, { tick, velocity });
         } else if (!started) faults.push(`note ${note} ends at ${tick} and does not sound`);
         else {
-          notes.push({ ...started, length: tick - started.tick, channel, note });
+          notes.push({ ...started, length: tick - started.tick, channel, note, release: velocity });
           open.delete(key);
         }
       } else if (kind === 10) says.push(`channel ${channel}: pressure ${data()} = ${data()} at ${tick}`);

@@ -1,6 +1,6 @@
 import type { SongRecord } from '../records.ts';
 import type { Stored } from './migration.ts';
-import { FORMAT_MIGRATIONS } from './migrations.ts';
+import { migrationsFrom } from './migrations.ts';
 import { FORMAT } from './version.ts';
 
 /** Something stored by a newer program; it is left as it is. */
@@ -36,5 +36,5 @@ export function bringUpShelfItem(item: Stored, format: number): Stored {
 }
 
 function stepsFrom(format: number) {
-  return isOlderFormat(format) ? FORMAT_MIGRATIONS.filter((step) => step.to > format) : [];
+  return isOlderFormat(format) ? migrationsFrom(format) : [];
 }

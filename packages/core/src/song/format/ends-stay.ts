@@ -6,8 +6,6 @@ import type { FormatMigration, Stored } from './migration.ts';
  * into the next; those of before did not.
  */
 export const endsStay: FormatMigration = {
-  to: 5,
-  name: 'ends stay',
   record: (record) =>
     record['kind'] === 'section' ? { ...record, slots: (record['slots'] as Slot[]).map(withEnds) } : record,
   shelf: (item) => item,

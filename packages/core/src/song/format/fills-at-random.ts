@@ -2,8 +2,6 @@ import type { FormatMigration, Stored } from './migration.ts';
 
 /** Fills say whether they are built of cells or drawn stroke by stroke; those of before were all drawn. */
 export const fillsAtRandom: FormatMigration = {
-  to: 3,
-  name: 'fills at random',
   record: (record) => {
     const { madeBy } = record;
     if (typeof madeBy !== 'object' || madeBy === null || 'made' in madeBy) return record;

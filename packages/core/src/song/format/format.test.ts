@@ -4,7 +4,6 @@ import { readShelfPattern } from '../../pattern/index.ts';
 import { readRecords, readSong } from '../read.ts';
 import { bringUpRecords, bringUpShelfItem, NewerFormatError } from './bring-up.ts';
 import type { Stored } from './migration.ts';
-import { FORMAT_MIGRATIONS } from './migrations.ts';
 import { FORMAT } from './version.ts';
 
 interface Sample {
@@ -15,10 +14,7 @@ interface Sample {
 const sampleOf = (format: number) =>
   JSON.parse(readFileSync(join(__dirname, `samples/format-${format}.json`), 'utf8')) as Sample;
 
-test('there is a step to every format from the one before it, and a kept sample of every older one', () => {
-  expect(FORMAT_MIGRATIONS.map((step) => step.to)).toEqual(
-    Array.from({ length: FORMAT - 1 }, (_, i) => i + 2),
-  );
+test('there is a kept sample of every older format', () => {
   for (let format = 1; format < FORMAT; format++) expect(sampleOf(format).records.length).toBeGreaterThan(3);
 });
 

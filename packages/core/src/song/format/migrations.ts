@@ -1,21 +1,17 @@
-import { aBench } from './a-bench.ts';
-import { curvesAndChords } from './curves-and-chords.ts';
-import { drumsApart } from './drums-apart.ts';
 import { endsStay } from './ends-stay.ts';
-import { feelShapes } from './feel-shapes.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
 import type { FormatMigration } from './migration.ts';
-import { roundsOfHits } from './rounds-of-hits.ts';
 import { tidyNames } from './tidy-names.ts';
+import { FORMAT_STEPS } from './version.ts';
 
-/** Every step from format 1 to today's, in order. */
-export const FORMAT_MIGRATIONS: readonly FormatMigration[] = [
-  tidyNames,
-  fillsAtRandom,
-  aBench,
-  endsStay,
-  curvesAndChords,
-  roundsOfHits,
-  drumsApart,
-  feelShapes,
-];
+/** Work of the steps that change what is stored; the others leave it as it is. */
+const WORK: { readonly [S in (typeof FORMAT_STEPS)[number]]?: FormatMigration } = {
+  'tidy names': tidyNames,
+  'fills at random': fillsAtRandom,
+  'ends stay': endsStay,
+};
+
+/** The migrations from a format to today's, in order. */
+export function migrationsFrom(format: number): readonly FormatMigration[] {
+  return FORMAT_STEPS.slice(format - 1).flatMap((step) => WORK[step] ?? []);
+}

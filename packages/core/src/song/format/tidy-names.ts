@@ -9,8 +9,6 @@ const NAMELESS = 'Untitled';
  * of before could not be saved again.
  */
 export const tidyNames: FormatMigration = {
-  to: 2,
-  name: 'tidy names',
   record: (record) => withLabel(withName(record)),
   shelf: (item) => ({
     ...withName(item),

@@ -1,6 +1,21 @@
 /**
- * The format of what is stored: a song's records, a pattern on the shelf, a kept change, an unsaved edit in the browser.
- * Raise it with every change of shape that an older program would refuse or misread, and add the migration that leads to
- * it to `migrations.ts`. What is stored without a number is of format 1.
+ * The steps from format 1 to today's, by name and in order. A change of what is stored that an older program would refuse or
+ * misread adds one. A step that does more than allow something new has its work in `migrations.ts`.
  */
-export const FORMAT = 9;
+export const FORMAT_STEPS = [
+  'tidy names',
+  'fills at random',
+  'a bench',
+  'ends stay',
+  'curves and chords',
+  'rounds of hits',
+  'drums apart',
+  'feel shapes',
+  'level off and release velocities',
+] as const;
+
+/**
+ * The format of what is stored: a song's records, a pattern on the shelf, a kept change, an unsaved edit in the browser. What
+ * is stored without a number is of format 1.
+ */
+export const FORMAT = 1 + FORMAT_STEPS.length;

@@ -276,3 +276,26 @@ test('a rule that is kept runs again when the parent changes; a groove that foll
   expect(new Set(resolve(louder, 'third').hits.map((one) => one.velocity))).toEqual(new Set([40]));
   expect(keepShapes(document, 'main', [shape])).toMatchObject({ reason: expect.any(String) as string });
 });
+
+test('levelling off draws each row to its own median, all of the way or as far as its strength says', () => {
+  const own = Object.fromEntries(
+    [
+      ['hat', 20],
+      ['hat', 60],
+      ['hat', 100],
+      ['kick', 80],
+      ['kick', 111],
+    ].map(([voice, velocity], i) => [
+      `h${i}`,
+      { ...hit(String(voice), i * 240), velocity: Number(velocity) },
+    ]),
+  );
+  const document = documentOf([...Object.values(smallSong().records), pattern('p', { own })]);
+  const levelled = (strength: number, rows: readonly string[] | null) => {
+    const shape: Shape = { id: 's', rule: 'level off', voices: rows, strength };
+    return resolve(after(document, shapeHits(document, 'p', shape)), 'p').hits.map((one) => one.velocity);
+  };
+  expect(levelled(100, null)).toEqual([60, 60, 60, 96, 96]);
+  expect(levelled(50, null)).toEqual([40, 60, 80, 88, 103]);
+  expect(levelled(100, ['hat'])).toEqual([60, 60, 60, 80, 111]);
+});

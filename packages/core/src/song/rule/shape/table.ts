@@ -6,6 +6,7 @@ import { compress } from './compress.ts';
 import { feel } from './feel.ts';
 import { ghosts } from './ghosts.ts';
 import { keep } from './keep.ts';
+import { levelOff } from './level-off.ts';
 import { pickUp } from './pick-up.ts';
 import { pulse } from './pulse.ts';
 import { quantise } from './quantise.ts';
@@ -42,6 +43,7 @@ const RULES = {
   ramp,
   scale,
   compress,
+  'level off': levelOff,
   vary,
   quantise,
   feel,
