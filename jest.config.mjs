@@ -1,3 +1,5 @@
+import { join } from 'node:path';
+
 const swc = (extra = {}) => [
   '@swc/jest',
   {
@@ -12,11 +14,13 @@ const node = conditions('node', 'node-addons', 'require', 'default');
 const transformed = (...packages) => ({
   transformIgnorePatterns: [`/node_modules/(?!(${packages.join('|')})/)`],
 });
+const guards = join(import.meta.dirname, 'packages/core/src/testing/guard-values.ts');
 const pure = (name) => ({
   displayName: name,
   rootDir: `packages/${name}`,
   testEnvironment: 'node',
   modulePathIgnorePatterns: ['<rootDir>/dist'],
+  setupFiles: [guards],
   transform: { '\\.tsx?$': swc() },
   ...node,
 });
@@ -42,6 +46,7 @@ export default {
       rootDir: 'apps/server',
       testEnvironment: 'node',
       modulePathIgnorePatterns: ['<rootDir>/dist'],
+      setupFiles: [guards],
       transform: {
         '\\.[jt]sx?$': swc({
           transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
@@ -55,7 +60,7 @@ export default {
       rootDir: 'apps/web',
       testEnvironment: 'jsdom',
       modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/.tsout'],
-      setupFiles: ['<rootDir>/test/setup.cjs'],
+      setupFiles: ['<rootDir>/test/setup.cjs', guards],
       setupFilesAfterEnv: ['<rootDir>/test/patience.cjs'],
       transform: { '\\.[jt]sx?$': swc({ transform: { react: { runtime: 'automatic' } } }) },
       moduleNameMapper: {

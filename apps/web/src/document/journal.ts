@@ -1,4 +1,5 @@
 import { type Change, FORMAT, slim } from '@plucky/core/song';
+import { cacheBy, cacheWhileSame } from '@plucky/core/time';
 import { freshId } from '../shared/fresh-id.ts';
 import { layAside } from './aside.ts';
 import { type KeptDeeds, type KeptEntry, keptHere } from './kept-here.ts';
@@ -29,26 +30,18 @@ export function keepLeaving(state: DocumentState, window: string): void {
 }
 
 function deedsOf({ songId, done, undone }: DocumentState, window: string): KeptDeeds {
-  const last = (all: readonly Done[]) => all.slice(-MOST_DEEDS).map(keptDeed);
+  const last = (all: readonly Done[]) => all.slice(-MOST_DEEDS).map(deedCache);
   return { song: songId, window, format: FORMAT, done: last(done), undone: last(undone) };
 }
 
-const deeds = new WeakMap<Done, Done>();
-
 /** A deed in small; no later one joins it. */
-function keptDeed(deed: Done): Done {
-  const known = deeds.get(deed);
-  if (known) return known;
-  const kept = { ...deed, change: slim(deed.change), gesture: null };
-  deeds.set(deed, kept);
-  return kept;
-}
+const deedCache = cacheBy((deed: Done): Done => ({ ...deed, change: slim(deed.change), gesture: null }));
 
 function rangeOf(song: string, window: string): IDBKeyRange {
   return IDBKeyRange.bound([song, window, 0], [song, window, Infinity]);
 }
 
-const made = new WeakMap<Change, KeptEntry>();
+const entryCache = cacheWhileSame<KeptEntry, Change>();
 
 function keptEntry(
   song: string,
@@ -56,11 +49,18 @@ function keptEntry(
   n: number,
   { id, base, label, change, around }: Entry,
 ): KeptEntry {
-  const known = made.get(change);
-  if (known?.n === n && known.base === base) return known;
-  const entry = { song, window, n, id, base, format: FORMAT, label, change, at: Date.now(), around };
-  made.set(change, entry);
-  return entry;
+  return entryCache(change, [n, base], () => ({
+    song,
+    window,
+    n,
+    id,
+    base,
+    format: FORMAT,
+    label,
+    change,
+    at: Date.now(),
+    around,
+  }));
 }
 
 /** The figures of a recall: unreadable edits are left where they are. */

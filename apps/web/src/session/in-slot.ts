@@ -1,5 +1,6 @@
 import { IN_SLOT, intoSlot, withSlotPattern } from '@plucky/core/form';
 import type { Outcome, SongDocument } from '@plucky/core/song';
+import { cacheWhileSame } from '@plucky/core/time';
 import type { DocumentState, DocumentStore } from '../document/store.ts';
 import { useSession } from './store.ts';
 
@@ -17,15 +18,12 @@ function storedEdit(document: SongDocument, outcome: Outcome): Outcome {
 
 /** A store that shows the song as the rooms see it; what is taken, undone and saved is the song's. */
 export function viewedStore(root: DocumentStore): DocumentStore {
-  const states = new WeakMap<DocumentState, DocumentState>();
+  const stateCache = cacheWhileSame<DocumentState, DocumentState>();
   const viewed = (state: DocumentState): DocumentState => {
     const document = viewedDocument(state.document);
-    if (document === state.document) return state;
-    const known = states.get(state);
-    if (known?.document === document) return known;
-    const made = { ...state, document };
-    states.set(state, made);
-    return made;
+    return document === state.document
+      ? state
+      : stateCache(state, [document], () => ({ ...state, document }));
   };
   return {
     ...root,

@@ -1,13 +1,13 @@
 import { compile, sliceTimeline, type Timeline } from '@plucky/core/play';
-import { keptWhileSame } from '@plucky/core/song';
+import { cacheWhileSame } from '@plucky/core/time';
 import type { WhatPlays } from './what-plays.ts';
 
-const kept = keptWhileSame<Timeline>();
+const timelineCache = cacheWhileSame<Timeline>();
 
 /** Timeline of a choice, worked out once for as long as neither the song nor the choice changes. */
 export function timelineOf({ document, scope, cut, timeline }: WhatPlays): Timeline {
   if (timeline) return timeline;
-  return kept(document, [JSON.stringify(scope), cut], () => {
+  return timelineCache(document, [JSON.stringify(scope), cut], () => {
     const whole = compile(document, scope);
     return cut ? sliceTimeline(whole, cut.from, cut.to) : whole;
   });

@@ -7,15 +7,9 @@ import {
   type SongDocument,
   stretchOf,
 } from '../song/index.ts';
+import { cacheBy, cacheWhileSame } from '../time/index.ts';
 
-interface Played {
-  /** The lengths of the patterns that go on, on which the places where they begin depend. */
-  readonly lengths: string;
-  readonly slots: Section['slots'];
-}
-
-const cache = new WeakMap<Section, Played>();
-const going = new WeakMap<Section, readonly Id[]>();
+const slotsCache = cacheWhileSame<Section['slots'], Section>();
 
 /**
  * The slots of a section with the place said at which every layer begins that goes on from the slot before: where the last
@@ -23,16 +17,19 @@ const going = new WeakMap<Section, readonly Id[]>();
  * own slots where none goes on.
  */
 export function playedSlots(document: SongDocument, section: Section): Section['slots'] {
-  const patterns = goingOn(section);
+  const patterns = goingCache(section);
   if (!patterns.length) return section.slots;
   const { pattern } = indexOf(document);
-  const lengths = patterns.map((id) => pattern(id)?.length ?? 0).join();
-  const known = cache.get(section);
-  if (known?.lengths === lengths) return known.slots;
-  const slots: Slot[] = [];
-  for (const slot of section.slots) slots.push(withStarts(document, slot, slots.at(-1)));
-  cache.set(section, { lengths, slots });
-  return slots;
+  // The places where layers begin depend on the lengths of the patterns that go on.
+  return slotsCache(
+    section,
+    patterns.map((id) => pattern(id)?.length),
+    () => {
+      const slots: Slot[] = [];
+      for (const slot of section.slots) slots.push(withStarts(document, slot, slots.at(-1)));
+      return slots;
+    },
+  );
 }
 
 /** A slot of a section as it is played. */
@@ -45,7 +42,7 @@ export function playedSlot(document: SongDocument, section: Section, slot: Slot)
  * than before is told to begin where it did.
  */
 export function keepingStarts(document: SongDocument, before: Section, after: Section): Section {
-  if (!goingOn(before).length) return after;
+  if (!goingCache(before).length) return after;
   const was = new Map(playedSlots(document, before).map((slot) => [slot.id, slot]));
   const now = playedSlots(document, after);
   const slots = after.slots.map((slot, i) => {
@@ -62,14 +59,10 @@ export function keepingStarts(document: SongDocument, before: Section, after: Se
 }
 
 /** The patterns of a section's layers that go on. */
-function goingOn(section: Section): readonly Id[] {
-  const known = going.get(section);
-  if (known) return known;
+const goingCache = cacheBy((section: Section): readonly Id[] => {
   const layers = section.slots.flatMap((slot) => slot.layers);
-  const ids = [...new Set(layers.flatMap((layer) => (layer.start === 'on' ? layer.pattern : [])))];
-  going.set(section, ids);
-  return ids;
-}
+  return [...new Set(layers.flatMap((layer) => (layer.start === 'on' ? layer.pattern : [])))];
+});
 
 function withStarts(document: SongDocument, slot: Slot, before: Slot | undefined): Slot {
   if (!slot.layers.some((layer) => layer.start === 'on')) return slot;

@@ -8,10 +8,10 @@ import {
   type ResolvedHit,
   silent,
   type Slot,
-  type Song,
   type SongDocument,
   stretchOf,
 } from '../song/index.ts';
+import { cacheWhileSame } from '../time/index.ts';
 import { idsAsDrawn } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { overChords } from './over-chords.ts';
@@ -35,13 +35,7 @@ export interface ResolvedLayer {
 /** The stretch of a layer that its slot is too short for. */
 const HIDDEN = { from: 0, to: 0 };
 
-interface Cached {
-  readonly resolved: ResolvedLayer;
-  readonly chords: Slot['chords'];
-  readonly key: Song['key'];
-}
-
-const cache = new WeakMap<Layer, Cached>();
+const layerCache = cacheWhileSame<ResolvedLayer, Layer>();
 
 /** Place in its pattern of a layer after so many ticks. */
 export function placeInLayer({ source, start }: Pick<ResolvedLayer, 'source' | 'start'>, at: number): number {
@@ -54,11 +48,19 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
   const { from, to } = stretchOf(layer, slot.length) ?? HIDDEN;
   const length = to - from;
   const start = startOf(layer) % source.pattern.length;
-  const known = cache.get(layer);
   const { key } = indexOf(document).song;
-  const { resolved: before, chords } = known ?? {};
-  const isSame = before?.source === source && before.from === from && before.length === length;
-  if (isSame && chords === slot.chords && known?.key === key) return before;
+  return layerCache(layer, [source, from, length, slot.chords, key], () =>
+    workOut(document, slot, layer, source, { from, length, start }),
+  );
+}
+
+function workOut(
+  document: SongDocument,
+  slot: Slot,
+  layer: Layer,
+  source: ResolvedPattern,
+  { from, length, start }: Pick<ResolvedLayer, 'from' | 'length' | 'start'>,
+): ResolvedLayer {
   const quiet = layer.silencedVoices;
   const sounding = quiet.length
     ? soundingOf(source).map((hit) => (quiet.includes(hit.voice) ? silent(hit) : hit))
@@ -80,7 +82,5 @@ export function resolveLayer(document: SongDocument, slot: Slot, layer: Layer): 
     ids: idsAsDrawn(sounding, all, { period, start, length, after: layer.drawn.after }),
   };
   const isMoved = slot.chords !== undefined;
-  const resolved = { source, from, length, start, hits: moved, isMoved, drawn: drawn ?? null };
-  cache.set(layer, { resolved, chords: slot.chords, key });
-  return resolved;
+  return { source, from, length, start, hits: moved, isMoved, drawn: drawn ?? null };
 }

@@ -11,13 +11,12 @@ import {
   type HitCount,
   type Id,
   indexOf,
-  keptWhileSame,
   LIMITS,
   mostAfterShape,
   type Pattern,
   type SongDocument,
 } from '../song/index.ts';
-import type { Meter } from '../time/index.ts';
+import { cacheBy, cacheWhileSame, type Meter } from '../time/index.ts';
 
 /** A pattern played once, in numbers; its length is in ticks. */
 export interface PatternCount extends HitCount {
@@ -29,16 +28,15 @@ export interface PatternCount extends HitCount {
   readonly over: ResolvedPattern['over'];
 }
 
-const counted = new WeakMap<ResolvedPattern, PatternCount>();
-
 /** Counts a pattern as it is worked out. Throws RangeError when no pattern has this id. */
 export function countPattern(document: SongDocument, id: Id): PatternCount {
-  const resolved = resolve(document, id);
-  const known = counted.get(resolved);
-  if (known) return known;
+  return countCache(resolve(document, id));
+}
+
+const countCache = cacheBy((resolved: ResolvedPattern): PatternCount => {
   const { pattern, controls, over } = resolved;
   const sounding = soundingOf(resolved);
-  const count = {
+  return {
     length: pattern.length,
     hits: sounding.length,
     strokes: strokesOf(sounding),
@@ -46,9 +44,7 @@ export function countPattern(document: SongDocument, id: Id): PatternCount {
     work: resolved.work + editsOf(pattern),
     over,
   };
-  counted.set(resolved, count);
-  return count;
-}
+});
 
 /** The most that a pattern can come to, counted from what it and its parents say without working any of them out. */
 interface MostCount extends PatternCount {
@@ -57,7 +53,7 @@ interface MostCount extends PatternCount {
   readonly meter: Meter;
 }
 
-const most = keptWhileSame<MostCount>();
+const mostCache = cacheWhileSame<MostCount, Pattern>();
 
 /** Counts the most that a pattern can come to; never less than `countPattern`. Throws RangeError when no pattern has this id. */
 export function mostOfPattern(document: SongDocument, id: Id): PatternCount {
@@ -70,9 +66,9 @@ export function mostOfPattern(document: SongDocument, id: Id): PatternCount {
     const { fromRow } = pattern;
     // A drum pattern follows no row itself, so that this goes no deeper.
     const drums = fromRow && index.pattern(fromRow.pattern) ? mostOfPattern(document, fromRow.pattern) : null;
-    const parent = count;
-    const from = [index.song.meter, ...numbersOf(parent), ...numbersOf(drums)];
-    count = most(pattern, from, () => mostFrom(pattern, parent, drums, index.song.meter));
+    const parent: MostCount | null = count;
+    const from: readonly unknown[] = [index.song.meter, ...numbersOf(parent), ...numbersOf(drums)];
+    count = mostCache(pattern, from, () => mostFrom(pattern, parent, drums, index.song.meter));
   }
   if (!count) throw new RangeError(`No pattern has the id ${id}.`);
   return count;

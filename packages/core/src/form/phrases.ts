@@ -1,5 +1,5 @@
 import type { Slot } from '../song/index.ts';
-import { barTicks, type Meter } from '../time/index.ts';
+import { barTicks, cacheWhileSame, type Meter } from '../time/index.ts';
 
 /** The piece of a slot that stands on one line; places in ticks. */
 export interface LinePiece {
@@ -19,13 +19,15 @@ export interface Line {
   readonly pieces: readonly LinePiece[];
 }
 
-const cache = new WeakMap<readonly Slot[], { readonly full: number; readonly lines: readonly Line[] }>();
+const linesCache = cacheWhileSame<readonly Line[], readonly Slot[]>();
 
 /** Lays the slots of a section, as they are played, out by phrases of `phraseBars` bars; a slot that crosses a phrase's end is cut in two. */
 export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: number): readonly Line[] {
   const full = barTicks(meter) * phraseBars;
-  const known = cache.get(slots);
-  if (known?.full === full) return known.lines;
+  return linesCache(slots, [full], () => layOut(slots, full));
+}
+
+function layOut(slots: readonly Slot[], full: number): readonly Line[] {
   const lines: { start: number; length: number; pieces: LinePiece[] }[] = [];
   let at = 0;
   for (const slot of slots) {
@@ -44,6 +46,5 @@ export function phraseLines(slots: readonly Slot[], meter: Meter, phraseBars: nu
       at += length;
     }
   }
-  cache.set(slots, { full, lines });
   return lines;
 }

@@ -7,7 +7,6 @@ import {
   type Id,
   indexOf,
   InvalidSongError,
-  keptWhileSame,
   type Layer,
   layerLength,
   LIMITS,
@@ -19,6 +18,7 @@ import {
   type SongDocument,
   tooMany,
 } from '../song/index.ts';
+import { cacheWhileSame } from '../time/index.ts';
 import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
 import { SLOWING_STEP } from './slowing.ts';
 
@@ -131,13 +131,13 @@ interface Size {
   readonly problems: readonly Problem[];
 }
 
-const kept = keptWhileSame<Size>();
+const sizeCache = cacheWhileSame<Size, Section>();
 
 /** Counted anew only when the section, or how much a pattern that it plays comes to, has changed. */
 function sizeOf(document: SongDocument, section: Section, countOf: Counter): Size {
   const counts = new Map(patternsIn(section).map((id) => [id, countOf(document, id)]));
   const from = [...counts.values()].flatMap(numbersOf);
-  return kept(section, from, () => {
+  return sizeCache(section, from, () => {
     const slots = section.slots.map((slot): CountedSlot => ({
       slot,
       layers: slot.layers.flatMap((layer) => {

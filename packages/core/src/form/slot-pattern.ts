@@ -16,6 +16,7 @@ import {
   stretchOf,
   withRecord,
 } from '../song/index.ts';
+import { cacheWhileSame } from '../time/index.ts';
 import { editSlots, type SlotIn } from './edit-section.ts';
 import { playedSlot, startOf } from './going-on.ts';
 import { inBars, occurrencePlaces } from './stretches.ts';
@@ -43,7 +44,7 @@ export function layerIn(document: SongDocument, at: LayerIn): Found | null {
   return section && slot && layer ? { section, slot, layer } : null;
 }
 
-const shown = new WeakMap<SongDocument, { readonly name: string; readonly document: SongDocument | null }>();
+const shownCache = cacheWhileSame<SongDocument | null, SongDocument>();
 
 /**
  * The document with one layer of a slot as a pattern that follows the one it plays, so that its hits can be edited as those
@@ -51,13 +52,10 @@ const shown = new WeakMap<SongDocument, { readonly name: string; readonly docume
  * pattern can be (16 bars of 4/4).
  */
 export function withSlotPattern(document: SongDocument, at: LayerIn): SongDocument | null {
-  const name = `${at.section} ${at.slot} ${at.layer}`;
-  const known = shown.get(document);
-  if (known?.name === name) return known.document;
-  const pattern = slotPattern(document, at);
-  const made = pattern && withRecord(document, pattern);
-  shown.set(document, { name, document: made });
-  return made;
+  return shownCache(document, [at.section, at.slot, at.layer], () => {
+    const pattern = slotPattern(document, at);
+    return pattern && withRecord(document, pattern);
+  });
 }
 
 function slotPattern(document: SongDocument, at: LayerIn): Pattern | null {

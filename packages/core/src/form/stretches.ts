@@ -6,7 +6,7 @@ import {
   type Slot,
   type SongDocument,
 } from '../song/index.ts';
-import { barTicks, type Meter } from '../time/index.ts';
+import { barTicks, cacheBy, type Meter } from '../time/index.ts';
 import { playedSlots } from './going-on.ts';
 
 /** Scope of playing, drawing or handing off. */
@@ -42,7 +42,7 @@ export function sectionMeter(document: SongDocument, section: Section): Meter {
   return section.meter ?? indexOf(document).song.meter;
 }
 
-const stretches = new WeakMap<SongDocument, readonly Stretch[]>();
+const stretchCache = cacheBy(unrollForm);
 
 /** The id of the slot that stands for the bar after the song's end, in which its last slot lands. */
 const TAIL = 'tail';
@@ -63,11 +63,7 @@ export function tailBars(document: SongDocument): number {
  * for each state of the song.
  */
 export function songStretches(document: SongDocument): readonly Stretch[] {
-  const known = stretches.get(document);
-  if (known) return known;
-  const all = Object.freeze(unrollForm(document));
-  stretches.set(document, all);
-  return all;
+  return stretchCache(document);
 }
 
 function unrollForm(document: SongDocument): Stretch[] {

@@ -1,19 +1,19 @@
 import { type Id, plays, type SongDocument } from '../song/index.ts';
+import { cacheBy } from '../time/index.ts';
 import { inBars, occurrencePlaces, songStretches, type Stretch } from './stretches.ts';
-
-const cache = new WeakMap<SongDocument, ReadonlyMap<Id, number>>();
 
 /** Number of slots of the song that play each pattern, repeats included; patterns that are not played are left out. */
 export function usage(document: SongDocument): ReadonlyMap<Id, number> {
-  const known = cache.get(document);
-  if (known) return known;
+  return usageCache(document);
+}
+
+const usageCache = cacheBy((document: SongDocument): ReadonlyMap<Id, number> => {
   const count = new Map<Id, number>();
   for (const { slot } of songStretches(document))
     for (const pattern of new Set(slot.layers.map((layer) => layer.pattern)))
       count.set(pattern, (count.get(pattern) ?? 0) + 1);
-  cache.set(document, count);
   return count;
-}
+});
 
 /** A slot of the form that plays a pattern: the bar of the song in which it starts, from 1, and how often it comes round. */
 export interface PlayedAt {

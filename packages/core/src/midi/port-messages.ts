@@ -1,5 +1,6 @@
 import type { Timeline } from '../play/index.ts';
-import { keptWhileSame, optionsOfSong, type SongDocument } from '../song/index.ts';
+import { optionsOfSong, type SongDocument } from '../song/index.ts';
+import { cacheWhileSame } from '../time/index.ts';
 import { eventsOf } from './bytes/in-order.ts';
 import { eventBytes } from './bytes/write.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
@@ -13,11 +14,11 @@ export interface PortMessage {
 /** Messages go out as files have them: by part, each drum with its kit's own note. */
 const OPTIONS = optionsOfSong({ format: 0, programs: true });
 
-const kept = keptWhileSame<readonly PortMessage[]>();
+const messagesCache = cacheWhileSame<readonly PortMessage[], SongDocument>();
 
 /** MIDI messages of a timeline for a port, in order: those that its file holds. */
 export function portMessages(document: SongDocument, timeline: Timeline): readonly PortMessage[] {
-  return kept(document, [timeline], () => {
+  return messagesCache(document, [timeline], () => {
     const notes = exportedNotes(document, timeline, OPTIONS);
     const { tracks } = midiFileOf(document, '', timeline, notes, OPTIONS, false);
     return tracks

@@ -17,7 +17,7 @@ import {
   type Slot,
   type SongDocument,
 } from '../song/index.ts';
-import { barTicks, beatTicks } from '../time/index.ts';
+import { barTicks, beatTicks, cacheBy } from '../time/index.ts';
 
 /** A stretch that leaves as one file, with an identity that lasts from export to export. */
 export interface RegionPlan {
@@ -63,18 +63,14 @@ function isPlayed(document: SongDocument, scope: Scope): boolean {
     // A song without a form is its patterns.
     return sounds(document, scope.pattern) && (played.size === 0 || played.has(scope.pattern));
   }
-  const played = playedIn(document);
+  const played = playedCache(document);
   if (scope.kind === 'occurrence') return played.has(scope.occurrence);
   if (scope.kind === 'slot') return played.has(`${scope.occurrence} ${scope.repeat} ${scope.slot}`);
   return played.size > 0;
 }
 
-const playedIds = new WeakMap<SongDocument, ReadonlySet<string>>();
-
 /** The occurrences and their slots that play something. */
-function playedIn(document: SongDocument): ReadonlySet<string> {
-  const known = playedIds.get(document);
-  if (known) return known;
+const playedCache = cacheBy((document: SongDocument): ReadonlySet<string> => {
   const played = new Set<string>();
   for (const { occurrence, repeat, slot } of songStretches(document)) {
     const isSilent = slot.layers.every(
@@ -82,9 +78,8 @@ function playedIn(document: SongDocument): ReadonlySet<string> {
     );
     if (occurrence && !isSilent) played.add(occurrence.id).add(`${occurrence.id} ${repeat} ${slot.id}`);
   }
-  playedIds.set(document, played);
   return played;
-}
+});
 
 function sounds(document: SongDocument, pattern: Id): boolean {
   return soundingOf(resolve(document, pattern)).length > 0;

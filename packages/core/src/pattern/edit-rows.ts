@@ -88,7 +88,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       : {}),
   };
   const after = resolve(withRecord(document, longer), id);
-  const [silenced, changed] = [new Set(pattern.silenced), { ...pattern.changed }];
+  const [silenced, changed, kept] = [new Set(pattern.silenced), { ...pattern.changed }, { ...own }];
   const free = after.followed.filter((hit) => hit.at >= length);
   for (const hit of before.hits) {
     const origin = before.followed.find((one) => one.id === hit.id);
@@ -105,16 +105,16 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       const { id: hitId, origin: _, ...fields } = hit;
       const fresh = freeHitId(
         repeatedId(hitId, length),
-        (one) => Object.hasOwn(own, one) || after.followed.some((other) => other.id === one),
+        (one) => Object.hasOwn(kept, one) || after.followed.some((other) => other.id === one),
       );
-      own[fresh] = { ...fields, at: hit.at + length };
+      kept[fresh] = { ...fields, at: hit.at + length };
     }
   }
   // Hits of the parent beyond the followed stretch do not belong to a copy.
   for (const one of free) silenced.add(one.id);
   return {
     label: 'double the length',
-    put: [remembering({ ...longer, own, changed, silenced: [...silenced] }, after.followed)],
+    put: [remembering({ ...longer, own: kept, changed, silenced: [...silenced] }, after.followed)],
     remove: [],
   };
 }

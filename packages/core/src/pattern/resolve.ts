@@ -12,7 +12,7 @@ import {
   type SongDocument,
   soundingHits,
 } from '../song/index.ts';
-import { type Grid, type Meter, modulo } from '../time/index.ts';
+import { cacheBy, cacheWhileSame, type Grid, type Meter, modulo } from '../time/index.ts';
 import type { Feel } from './feel/place.ts';
 import { notesFromRow } from './from-row.ts';
 import { inheritedValues } from './inherit.ts';
@@ -32,17 +32,8 @@ export interface ResolvedPattern extends InheritedValues {
   readonly over: 'hits' | 'accents' | 'controls' | null;
 }
 
-interface Cached {
-  readonly parent: ResolvedPattern | null;
-  /** The drum pattern one of whose rows it follows. */
-  readonly drums: ResolvedPattern | null;
-  readonly songMeter: Meter;
-  readonly resolved: ResolvedPattern;
-}
-
-/** Results kept of each pattern: in the song, in the song before an edit, and in a tool's preview. */
-const KEPT = 3;
-const cache = new WeakMap<Pattern, readonly Cached[]>();
+/** A pattern is kept as in the song, in the song before an edit, and in a tool's preview. */
+const resolvedCache = cacheWhileSame<ResolvedPattern, Pattern>(3);
 
 /**
  * Resolves a pattern: the parent's resolved hits, then shapes in order, then changed, silenced and own hits.
@@ -74,14 +65,7 @@ function resolveOne(
   drums: ResolvedPattern | null,
   songMeter: Meter,
 ): ResolvedPattern {
-  const kept = cache.get(pattern) ?? [];
-  const known = kept.find(
-    (one) => one.parent === parent && one.drums === drums && one.songMeter === songMeter,
-  );
-  if (known) return known.resolved;
-  const resolved = workOut(pattern, parent, drums, songMeter);
-  cache.set(pattern, [{ parent, drums, songMeter, resolved }, ...kept.slice(0, KEPT - 1)]);
-  return resolved;
+  return resolvedCache(pattern, [parent, drums, songMeter], () => workOut(pattern, parent, drums, songMeter));
 }
 
 function workOut(
@@ -110,17 +94,17 @@ function workOut(
         : values.controls.length > LIMITS.controls
           ? 'controls'
           : null;
-  return Object.freeze({
+  return {
     ...values,
     accents: atMost(values.accents, LIMITS.accents),
     controls: atMost(values.controls, LIMITS.controls),
     pattern,
-    hits: Object.freeze(hits),
+    hits,
     followed,
     loose,
     work: work + hits.length,
     over,
-  });
+  };
 }
 
 /** Runs the shapes of a pattern until there are more hits than a pattern may have, and counts what was worked out. */
@@ -143,15 +127,11 @@ function atMost<T>(items: readonly T[], most: number): readonly T[] {
   return items.length > most ? items.slice(0, most) : items;
 }
 
-const sounding = new WeakMap<ResolvedPattern, readonly FollowedHit[]>();
+const soundingCache = cacheBy(({ hits }: ResolvedPattern) => soundingHits(hits));
 
 /** Hits of a pattern that followers and slots play, made once for all of them. */
 export function soundingOf(resolved: ResolvedPattern): readonly FollowedHit[] {
-  const known = sounding.get(resolved);
-  if (known) return known;
-  const hits = soundingHits(resolved.hits);
-  sounding.set(resolved, hits);
-  return hits;
+  return soundingCache(resolved);
 }
 
 /** Hits of a pattern from a place on, repeated or cut to `length` ticks, as a layer of that length plays them. */

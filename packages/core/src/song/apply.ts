@@ -1,8 +1,8 @@
+import { frozen } from '../time/index.ts';
 import { type Change, invert, recordIn } from './change.ts';
 import { changeOf, type ChangeSet } from './change-set.ts';
 import type { SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
-import { frozen } from './frozen.ts';
 import { problemsAfter } from './invariants.ts';
 import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';

@@ -1,3 +1,4 @@
+import { cacheBy, guarded } from '../time/index.ts';
 import type { Bench } from './bench.ts';
 import { BENCH } from './bench-id.ts';
 import type { Id } from './names.ts';
@@ -28,18 +29,14 @@ export interface SongIndex {
 
 /** The document with a record in it, new or changed and known to fit, to be worked out before it is taken. */
 export function withRecord(document: SongDocument, record: SongRecord): SongDocument {
-  return { records: { ...document.records, [record.id]: record } };
+  return guarded({ records: { ...document.records, [record.id]: record } });
 }
 
-const indexes = new WeakMap<SongDocument, SongIndex>();
+const indexCache = cacheBy(makeIndex);
 
 /** The index of a document, made once for each. Throws when there is no song record. */
 export function indexOf(document: SongDocument): SongIndex {
-  const known = indexes.get(document);
-  if (known) return known;
-  const index = makeIndex(document);
-  indexes.set(document, index);
-  return index;
+  return indexCache(document);
 }
 
 function makeIndex(document: SongDocument): SongIndex {
@@ -112,7 +109,7 @@ function groupInOrder<T extends Ordered>(
 
 /** The document that holds these records; of two with one id the later counts. */
 export function documentOf(records: Iterable<SongRecord>): SongDocument {
-  return { records: Object.fromEntries([...records].map((record) => [record.id, record])) };
+  return guarded({ records: Object.fromEntries([...records].map((record) => [record.id, record])) });
 }
 
 /** The document as text that is the same for equal documents: records by id, keys in order. */
@@ -124,15 +121,10 @@ export function serialize({ records }: SongDocument): string {
 }
 
 /** Texts of records, which never change, so that an edit costs no more than what it changes. */
-const texts = new WeakMap<SongRecord, string>();
+const textCache = cacheBy((record: SongRecord) => JSON.stringify(inOrder(record)));
 
 function textOf(record: SongRecord | undefined): string | undefined {
-  if (!record) return undefined;
-  const known = texts.get(record);
-  if (known !== undefined) return known;
-  const text = JSON.stringify(inOrder(record));
-  texts.set(record, text);
-  return text;
+  return record && textCache(record);
 }
 
 /** The value with the keys of every object in order and without undefined ones. */

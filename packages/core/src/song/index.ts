@@ -88,7 +88,6 @@ export {
   stretchOf,
 } from './layers.ts';
 export { LIMITS, tooMany } from './limits.ts';
-export { keptWhileSame, namedKeys } from './made-from.ts';
 export { rebase, type Rebased } from './merge.ts';
 export {
   cutName,

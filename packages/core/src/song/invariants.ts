@@ -1,3 +1,4 @@
+import { cacheBy, cacheWhileSame } from '../time/index.ts';
 import { type Change, recordIn } from './change.ts';
 import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
@@ -62,15 +63,11 @@ function isOfAnotherLine(before: SongDocument, after: SongDocument, { id }: Song
   return parent(before) !== parent(after);
 }
 
-const named = new WeakMap<SongRecord, readonly Id[]>();
+const namedCache = cacheWhileSame<readonly Id[], SongRecord>();
 
 /** The ids of other records that a record of a sound document names, found once for each. */
 function namedIn(document: SongDocument, record: SongRecord): readonly Id[] {
-  const known = named.get(record);
-  if (known) return known;
-  const ids = idsNamedBy(document, record);
-  named.set(record, ids);
-  return ids;
+  return namedCache(record, [], () => idsNamedBy(document, record));
 }
 
 /** The ids of other records that a record names, as far as the document holds what leads to them. */
@@ -120,7 +117,7 @@ function checkCounts(records: readonly SongRecord[], lookUp: LookUp, report: Rep
     for (const { section: id, times } of song.form) {
       const section = lookUp(id, 'section');
       if (!section) continue;
-      const extent = extentOf(section);
+      const extent = extentCache(section);
       slots += times * extent.slots;
       ticks += times * extent.ticks;
     }
@@ -134,17 +131,11 @@ interface Extent {
   readonly ticks: number;
 }
 
-const extents = new WeakMap<Section, Extent>();
-
-/** The number of slots and the length of a section; counted once for each. */
-function extentOf(section: Section): Extent {
-  const known = extents.get(section);
-  if (known) return known;
-  const ticks = section.slots.reduce((sum, slot) => sum + slot.length, 0);
-  const extent = { slots: section.slots.length, ticks };
-  extents.set(section, extent);
-  return extent;
-}
+/** The number of slots and the length of a section. */
+const extentCache = cacheBy(({ slots }: Section): Extent => ({
+  slots: slots.length,
+  ticks: slots.reduce((sum, slot) => sum + slot.length, 0),
+}));
 
 /** Distance of each pattern from one that follows none, each pattern looked at once. */
 function checkLineages(records: readonly SongRecord[], lookUp: LookUp, report: Report): void {

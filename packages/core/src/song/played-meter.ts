@@ -1,16 +1,11 @@
-import type { Meter } from '../time/index.ts';
+import { cacheBy, type Meter } from '../time/index.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { patternsIn } from './layers.ts';
-import { keptWhileSame } from './made-from.ts';
 import type { Id } from './names.ts';
 import type { Section } from './records.ts';
 import { saysSame } from './says-same.ts';
 
-const played = keptWhileSame<ReadonlySet<Id>>();
-
-function playsIn(section: Section, pattern: Id): boolean {
-  return played(section, [], () => new Set(patternsIn(section))).has(pattern);
-}
+const playedCache = cacheBy((section: Section): ReadonlySet<Id> => new Set(patternsIn(section)));
 
 /**
  * The meter in which a pattern without one of its own is counted by itself: that of the sections that play it, where they
@@ -20,7 +15,7 @@ export function playedMeter(document: SongDocument, pattern: Id): Meter {
   const { song, sections, pattern: byId } = indexOf(document);
   if (!sections.some((section) => section.meter)) return song.meter;
   const meters = sections
-    .filter((section) => playsIn(section, pattern))
+    .filter((section) => playedCache(section).has(pattern))
     .map((one) => one.meter ?? song.meter);
   const [first] = meters;
   const parent = byId(pattern)?.parent;

@@ -1,8 +1,8 @@
 import { z } from 'zod';
+import { frozen } from '../time/index.ts';
 import { type Change, recordIn } from './change.ts';
 import { documentOf, type SongDocument } from './document.ts';
 import { InvalidSongError, type Problem } from './errors.ts';
-import { frozen } from './frozen.ts';
 import { problemsOf } from './invariants.ts';
 import { fieldsOf, isFields, isKind } from './mergeable.ts';
 import type { Id } from './names.ts';

@@ -1,3 +1,4 @@
+import { cacheBy } from './cache.ts';
 import { msToTicks, ticksToMs } from './ticks.ts';
 
 /** A tempo in quarter notes a minute that holds from `tick` until the next one. */
@@ -21,13 +22,13 @@ export function tempoAt(map: TempoMap, tick: number): number {
  * @example secondsAt([{ tick: 0, tempo: 120 }, { tick: 960, tempo: 60 }], 1920) // => 1.5
  */
 export function secondsAt(map: TempoMap, tick: number): number {
-  const point = pointBefore(timed(map), (one) => one.tick <= tick);
+  const point = pointBefore(timedCache(map), (one) => one.tick <= tick);
   return point.seconds + ticksToMs(tick - point.tick, point.tempo) / 1000;
 }
 
 /** The tick (not rounded) that is reached `seconds` after 0: the inverse of `secondsAt`. */
 export function tickAtSeconds(map: TempoMap, seconds: number): number {
-  const point = pointBefore(timed(map), (one) => one.seconds <= seconds);
+  const point = pointBefore(timedCache(map), (one) => one.seconds <= seconds);
   return point.tick + msToTicks((seconds - point.seconds) * 1000, point.tempo);
 }
 
@@ -36,21 +37,15 @@ interface TimedPoint extends TempoPoint {
   readonly seconds: number;
 }
 
-const timedMaps = new WeakMap<TempoMap, readonly TimedPoint[]>();
-
 /** The points of a map with when each is reached, worked out once for each map: every note asks for it. */
-function timed(map: TempoMap): readonly TimedPoint[] {
-  const known = timedMaps.get(map);
-  if (known) return known;
+const timedCache = cacheBy((map: TempoMap): readonly TimedPoint[] => {
   let seconds = 0;
-  const points = map.map((point, i) => {
+  return map.map((point, i) => {
     const before = map[i - 1];
     if (before) seconds += ticksToMs(point.tick - before.tick, before.tempo) / 1000;
     return { ...point, seconds };
   });
-  timedMaps.set(map, points);
-  return points;
-}
+});
 
 /** The last point of those in order that `isBefore` holds for, by halving; the first where it holds for none. */
 function pointBefore<T extends TempoPoint>(points: readonly T[], isBefore: (point: T) => boolean): T {

@@ -1,4 +1,5 @@
 import type { PortMessage } from '@plucky/core/midi';
+import { cacheBy } from '@plucky/core/time';
 import { type Clock, dueBetween, runningTick, timeOf } from '../clock.ts';
 import { CLOCK_TICKS, POSITION_TICKS, SYNC } from './messages.ts';
 import type { OutPort } from './ports.ts';
@@ -39,7 +40,7 @@ export class PortOut {
     if (this.#clock !== clock) this.#cut(from);
     this.#clock = clock;
     const [first, last] = [runningTick(clock, from), runningTick(clock, to)];
-    const ticks = ticksOf(messages);
+    const ticks = ticksCache(messages);
     for (const { index, tick } of dueBetween(ticks, clock, first, last)) {
       const message = messages[index];
       if (message) this.#note(message.bytes, timeOf(clock, tick));
@@ -81,12 +82,6 @@ export class PortOut {
   }
 }
 
-const known = new WeakMap<readonly PortMessage[], readonly number[]>();
-
-function ticksOf(messages: readonly PortMessage[]): readonly number[] {
-  const before = known.get(messages);
-  if (before) return before;
-  const ticks = messages.map(({ tick }) => tick);
-  known.set(messages, ticks);
-  return ticks;
-}
+const ticksCache = cacheBy((messages: readonly PortMessage[]): readonly number[] =>
+  messages.map(({ tick }) => tick),
+);

@@ -21,7 +21,15 @@ import {
   usualLength,
   type Voice,
 } from '@plucky/core/song';
-import { type Grid, gridName, gridTicks, isTriplet, type Meter, msToTicks } from '@plucky/core/time';
+import {
+  cacheWhileSame,
+  type Grid,
+  gridName,
+  gridTicks,
+  isTriplet,
+  type Meter,
+  msToTicks,
+} from '@plucky/core/time';
 import type { NoteRange } from '../../session/store.ts';
 
 /** A row of the desk: a drum, or one pitch of a part that plays notes. */
@@ -76,38 +84,17 @@ export interface PatternView extends Omit<Frame, 'swing' | 'tempo'> {
   readonly hitsOf: (row: Row) => readonly PlacedHit[];
 }
 
-const frames = new WeakMap<Part, Frame>();
+const frameCache = cacheWhileSame<Frame, Part>();
 
 /** The frame shown last for the part, if it still is the right one, so that what is drawn from it need not be again. */
 function frameOf(part: Part, next: Omit<Frame, 'heardAt'>): Frame {
-  const known = frames.get(part);
-  const same =
-    known &&
-    known.meter === next.meter &&
-    known.length === next.length &&
-    known.swing === next.swing &&
-    known.tempo === next.tempo &&
-    known.rows.length === next.rows.length &&
-    known.rows.every((row, i) => sameRow(row, next.rows[i]));
-  if (same) return known;
-  const { tempo, meter, swing, length } = next;
-  const heardAt = (row: Row, at: number) =>
-    held(heardPlace(at, newHit(row, at), row.voice, row.grid, { tempo, meter, swing }), length);
-  const frame = { ...next, heardAt };
-  frames.set(part, frame);
-  return frame;
-}
-
-function sameRow(a: Row, b: Row | undefined): boolean {
-  return (
-    b !== undefined &&
-    a.key === b.key &&
-    a.voice === b.voice &&
-    a.grid === b.grid &&
-    a.name === b.name &&
-    a.isOutside === b.isOutside &&
-    a.detail === b.detail
-  );
+  const { tempo, meter, swing, length, rows } = next;
+  const shown = rows.flatMap((row) => [row.key, row.voice, row.grid, row.name, row.isOutside, row.detail]);
+  return frameCache(part, [meter, length, swing, tempo, ...shown], () => ({
+    ...next,
+    heardAt: (row, at) =>
+      held(heardPlace(at, newHit(row, at), row.voice, row.grid, { tempo, meter, swing }), length),
+  }));
 }
 
 function held(tick: number, length: number): number {

@@ -7,8 +7,8 @@ import {
   sectionDifferences,
   sectionMeter,
 } from '@plucky/core/form';
-import { indexOf, keptWhileSame, type Section, type SongDocument } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
+import { indexOf, type Section, type SongDocument } from '@plucky/core/song';
+import { cacheWhileSame, counted } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { useIsWorkedOn } from '../../session/here.ts';
@@ -101,7 +101,7 @@ export const SHEET_STYLE = {
   },
 } as const;
 
-const keptDifferences = keptWhileSame<ReadonlyMap<string, string>>();
+const differenceCache = cacheWhileSame<ReadonlyMap<string, string>>();
 
 /** Differences from the section that is followed, in words, by slot. */
 function differencesBySlot(document: SongDocument, section: Section): ReadonlyMap<string, string> {
@@ -164,7 +164,7 @@ export function StanzaLine({
   const { occurrence, section } = place;
   const followed = section.follows === undefined ? undefined : indexOf(document).section(section.follows);
   const differences = followed
-    ? keptDifferences(section, [followed], () => differencesBySlot(document, section))
+    ? differenceCache(section, [followed], () => differencesBySlot(document, section))
     : null;
   const keyOfPiece = (piece: LinePiece) => keyOf({ occurrence: occurrence.id, slot: piece.slot.id });
   const pieces = (line?.pieces ?? []).map((piece): DrawnPiece => ({

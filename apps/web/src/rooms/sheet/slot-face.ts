@@ -2,14 +2,12 @@ import { type LinePiece, type ResolvedLayer, sectionMeter } from '@plucky/core/f
 import {
   type Id,
   indexOf,
-  keptWhileSame,
   leadingLayer,
-  namedKeys,
   type PatternRole,
   type SongDocument,
   type SongRecord,
 } from '@plucky/core/song';
-import { barTicks } from '@plucky/core/time';
+import { barTicks, cacheWhileSame, namedKeys } from '@plucky/core/time';
 import { barShares } from '../../shared/ui/marks.ts';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
 import { pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';
@@ -33,7 +31,7 @@ export interface SlotFace {
   readonly pattern: string | null;
 }
 
-const keptFaces = keptWhileSame<SlotFace>();
+const faceCache = cacheWhileSame<SlotFace>();
 /** A section may look otherwise in every place in which it is played. */
 const keyOf = namedKeys();
 
@@ -53,7 +51,7 @@ export function faceOf(
   const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
   const { key } = indexOf(document).song;
   const from = [number, meter, key, part, ...layers, ...recordsShown(document, layers, slot.landing?.voice)];
-  return keptFaces(keyOf(piece, occurrence.id), from, () =>
+  return faceCache(keyOf(piece, occurrence.id), from, () =>
     makeFace(document, place, piece, layers, { number, part }),
   );
 }

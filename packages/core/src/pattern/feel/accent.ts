@@ -1,4 +1,5 @@
 import type { Accent } from '../../song/index.ts';
+import { cacheBy } from '../../time/index.ts';
 
 /**
  * What an accent adds to a velocity: `round(amount * share)`, amount 0..64 and share 0..100 percent.
@@ -10,17 +11,12 @@ export function accentRaise(amount: number, sharePercent: number): number {
 
 /** The accent amount at a place of a pattern: the place's own, else the pattern's, and 0 where there is none. */
 export function accentAt(accents: readonly Accent[], usual: number, at: number): number {
-  const accent = placesOf(accents).get(at);
+  const accent = placesCache(accents).get(at);
   return accent ? (accent.amount ?? usual) : 0;
 }
 
-const places = new WeakMap<readonly Accent[], ReadonlyMap<number, Accent>>();
-
 /** Accents by place, the first of several at one; every hit asks for it. */
-function placesOf(accents: readonly Accent[]): ReadonlyMap<number, Accent> {
-  const known = places.get(accents);
-  if (known) return known;
-  const made = new Map(accents.toReversed().map((accent) => [accent.at, accent]));
-  places.set(accents, made);
-  return made;
-}
+const placesCache = cacheBy(
+  (accents: readonly Accent[]): ReadonlyMap<number, Accent> =>
+    new Map(accents.toReversed().map((accent) => [accent.at, accent])),
+);

@@ -1,18 +1,11 @@
 import { type ResolvedLayer, resolveLayer } from '../../form/index.ts';
-import {
-  indexOf,
-  keptWhileSame,
-  type Layer,
-  namedKeys,
-  silent,
-  type Slot,
-  type SongDocument,
-} from '../../song/index.ts';
+import { indexOf, type Layer, silent, type Slot, type SongDocument } from '../../song/index.ts';
+import { cacheWhileSame, namedKeys } from '../../time/index.ts';
 import { atDensity } from './density.ts';
 import { atDrive } from './drive.ts';
 import type { Special } from './special.ts';
 
-const kept = keptWhileSame<ResolvedLayer>();
+const layerCache = cacheWhileSame<ResolvedLayer>();
 
 /** One layer is played in many occurrences. */
 const keyOf = namedKeys();
@@ -35,7 +28,7 @@ export function playedLayer(
   // Hits that come in at a higher density are borrowed from any pattern of the part.
   const family = occurrence.density ? patternsOf(part) : [];
   const from = [resolved, occurrence, inSection, meter, song.seed, ...voicesOf(part), ...family];
-  return kept(keyOf(layer, `${occurrence.id} ${at}`), from, () => {
+  return layerCache(keyOf(layer, `${occurrence.id} ${at}`), from, () => {
     const dense = atDensity(document, resolved, special);
     const driven = atDrive(document, dense, resolved.from, special);
     const out = occurrence.silencedVoices;

@@ -3,14 +3,13 @@ import { resolve } from '../../pattern/index.ts';
 import {
   type Id,
   indexOf,
-  keptWhileSame,
   type Landing,
   patternsIn,
   type Section,
   type Slot,
   type SongDocument,
 } from '../../song/index.ts';
-import { beatTicks } from '../../time/index.ts';
+import { beatTicks, cacheWhileSame } from '../../time/index.ts';
 import { isSpecial } from '../intensity/special.ts';
 import { compile } from './compile.ts';
 import type { NoteEvent } from './events.ts';
@@ -60,7 +59,7 @@ function isTimed({ landing }: Slot): boolean {
   return landing?.times !== undefined;
 }
 
-const keptEvents = keptWhileSame<readonly NoteEvent[]>();
+const eventsCache = cacheWhileSame<readonly NoteEvent[]>();
 
 /** Events of an occurrence in its place, worked out anew only after a change of a record that it plays. */
 function eventsThere(
@@ -72,7 +71,7 @@ function eventsThere(
   const family = occurrence.density ? allPatterns(document) : [];
   const from = [section, landsInto, ...playedRecords(document, section), ...family];
   const scope = { kind: 'occurrence', occurrence: occurrence.id } as const;
-  return keptEvents(occurrence, from, () => compile(document, scope, { timing: 'written' }).events);
+  return eventsCache(occurrence, from, () => compile(document, scope, { timing: 'written' }).events);
 }
 
 function allPatterns(document: SongDocument): readonly unknown[] {
@@ -82,7 +81,7 @@ function allPatterns(document: SongDocument): readonly unknown[] {
 
 /** Events of a section as written, worked out anew only after a change of a record that it plays. */
 export function writtenEvents(document: SongDocument, section: Section): readonly NoteEvent[] {
-  return keptEvents(
+  return eventsCache(
     section,
     playedRecords(document, section),
     () => compile(document, { kind: 'section', section: section.id }, { timing: 'written' }).events,

@@ -1,5 +1,5 @@
-import { indexOf, keptWhileSame, type Layer, namedKeys, type SongDocument } from '../../song/index.ts';
-import { tempoAt } from '../../time/index.ts';
+import { indexOf, type Layer, type SongDocument } from '../../song/index.ts';
+import { cacheWhileSame, namedKeys, tempoAt } from '../../time/index.ts';
 import {
   type Ground,
   type LayerEvents,
@@ -11,11 +11,11 @@ import {
 
 /** Last events of a layer in a place of the form, with its setting then. */
 interface Kept {
-  played: LayerEvents;
-  standing: Standing;
+  readonly played: LayerEvents;
+  readonly standing: Standing;
 }
 
-const kept = keptWhileSame<Kept>();
+const layerCache = cacheWhileSame<Kept>();
 const keyOf = namedKeys();
 
 /**
@@ -51,15 +51,17 @@ export function keptLayerEvents(
   ];
   const place = `${from.section} ${from.occurrence} ${from.repeat} ${from.slot} ${timing}`;
   const make = () => layerEvents(document, ground, standing, timing);
-  const known = kept(keyOf(layer, place), made, () => ({ played: make(), standing }));
+  const key = keyOf(layer, place);
+  const known = layerCache(key, made, () => ({ played: make(), standing }));
   const was = known.standing;
   if (was.start === start && was.end === standing.end) return known.played;
   const { first, last } = reachOf(known.played, was.start);
   const isWithin = start + first >= 0 && start + last <= standing.end;
-  if (known.played.isClipped || !isWithin) known.played = make();
-  else if (was.start !== start) known.played = shifted(known.played, start - was.start);
-  known.standing = standing;
-  return known.played;
+  const isAnew = known.played.isClipped || !isWithin;
+  const moved = was.start === start ? known.played : shifted(known.played, start - was.start);
+  const played = isAnew ? make() : moved;
+  layerCache.replace(key, { played, standing });
+  return played;
 }
 
 /** The tempo of a layer all through; null where it changes. */

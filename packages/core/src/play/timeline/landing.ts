@@ -7,12 +7,21 @@ import {
   type SongDocument,
   type SongIndex,
 } from '../../song/index.ts';
-import { gridTicks, PPQ } from '../../time/index.ts';
+import { cacheBy, gridTicks, PPQ } from '../../time/index.ts';
 import { intensityAt } from '../intensity/curve.ts';
 import { specialOf } from '../intensity/special.ts';
 import type { NoteEvent } from './events.ts';
 
-const before = new WeakMap<SongDocument, ReadonlyMap<string, Stretch>>();
+/** The stretch before each but the first. */
+const beforeCache = cacheBy((document: SongDocument): ReadonlyMap<string, Stretch> => {
+  const all = songStretches(document);
+  return new Map(
+    all.flatMap((one, i): [string, Stretch][] => {
+      const previous = all[i - 1];
+      return previous ? [[keyOf(one), previous]] : [];
+    }),
+  );
+});
 
 /** The stretch that is played before one, also when it is of another section. */
 function stretchBefore(document: SongDocument, stretch: Stretch): Stretch | undefined {
@@ -20,18 +29,7 @@ function stretchBefore(document: SongDocument, stretch: Stretch): Stretch | unde
     const all = sectionStretches(document, stretch.section);
     return all[all.findIndex((one) => one.slot.id === stretch.slot.id) - 1];
   }
-  let known = before.get(document);
-  if (!known) {
-    const all = songStretches(document);
-    known = new Map(
-      all.flatMap((one, i): [string, Stretch][] => {
-        const previous = all[i - 1];
-        return previous ? [[keyOf(one), previous]] : [];
-      }),
-    );
-    before.set(document, known);
-  }
-  return known.get(keyOf(stretch));
+  return beforeCache(document).get(keyOf(stretch));
 }
 
 function keyOf({ occurrence, repeat, slot }: Stretch): string {

@@ -14,7 +14,7 @@ import {
   type Pattern,
   type SongDocument,
 } from '../../song/index.ts';
-import { modulo, seedFrom } from '../../time/index.ts';
+import { cacheBy, modulo, seedFrom } from '../../time/index.ts';
 import type { ControlEvent, NoteEvent } from './events.ts';
 import { slidBy, slideSteps } from './glide.ts';
 
@@ -29,16 +29,16 @@ export interface Lane {
   readonly name: string;
 }
 
-const known = new WeakMap<SongDocument, ReadonlyMap<Id, Lane>>();
-
 /**
  * The lanes of a song by pattern, in the order of its patterns. Each has a channel that no part uses, drawn from its id so
  * that it keeps it whatever else comes and goes; one that is taken is passed over for the next. Where all are taken it
  * shares one whose bends reach as far, or else all of that channel reach as far as the farthest.
  */
 export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
-  const before = known.get(document);
-  if (before) return before;
+  return laneCache(document);
+}
+
+const laneCache = cacheBy((document: SongDocument): ReadonlyMap<Id, Lane> => {
   const { parts, patternsOf, pattern } = indexOf(document);
   const free = laneChannels(document);
   const lanes: Lane[] = [];
@@ -61,12 +61,10 @@ export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
       ranges.set(channel, Math.max(range, ranges.get(channel) ?? 0));
       lanes.push({ pattern: one.id, part: part.id, channel, range, name: `${part.name}: ${one.name}` });
     }
-  const byPattern = new Map(
+  return new Map(
     lanes.map((lane) => [lane.pattern, { ...lane, range: ranges.get(lane.channel) ?? lane.range }]),
   );
-  known.set(document, byPattern);
-  return byPattern;
-}
+});
 
 /** True for a pattern with controls, its own or followed, told without working it out. */
 function mayMove(pattern: Pattern, byId: (id: Id) => Pattern | undefined): boolean {

@@ -1,12 +1,12 @@
 import { resolve, type ResolvedPattern } from '../../pattern/index.ts';
 import { type Id, indexOf, LIMITS, type Reference, type SongDocument, type Voice } from '../../song/index.ts';
-import { PPQ } from '../../time/index.ts';
+import { cacheWhileSame, PPQ } from '../../time/index.ts';
 import { compile } from './compile.ts';
 
 /** Notes within a 64th of each other are heard together. */
 const TOGETHER = PPQ / 16;
 
-const lived = new WeakMap<ResolvedPattern, Reference['notes']>();
+const notesCache = cacheWhileSame<Reference['notes'], ResolvedPattern>();
 
 /**
  * A reference with its notes as they are now: those of the pattern that it is, heard again and again over 16 bars of 4/4, or
@@ -15,17 +15,15 @@ const lived = new WeakMap<ResolvedPattern, Reference['notes']>();
 export function liveReference(document: SongDocument, reference: Reference): Reference {
   const { of } = reference;
   if (of === undefined || !indexOf(document).pattern(of)) return reference;
-  const resolved = resolve(document, of);
-  const known = lived.get(resolved);
-  if (known) return { ...reference, notes: known };
-  const { events, length } = compile(document, { kind: 'pattern', pattern: of });
-  const rounds = Math.ceil(LIMITS.pattern / length);
-  const notes = Array.from({ length: rounds }, (_, i) =>
-    events.map((one) => [one.tick + i * length, one.length, one.note, one.velocity] as const),
-  )
-    .flat()
-    .slice(0, LIMITS.referenceNotes);
-  lived.set(resolved, notes);
+  const notes = notesCache(resolve(document, of), [], () => {
+    const { events, length } = compile(document, { kind: 'pattern', pattern: of });
+    const rounds = Math.ceil(LIMITS.pattern / length);
+    return Array.from({ length: rounds }, (_, i) =>
+      events.map((one) => [one.tick + i * length, one.length, one.note, one.velocity] as const),
+    )
+      .flat()
+      .slice(0, LIMITS.referenceNotes);
+  });
   return { ...reference, notes };
 }
 

@@ -1,5 +1,5 @@
 import { Mode, Note } from 'tonal';
-import { modulo } from '../../time/index.ts';
+import { cacheByText, modulo } from '../../time/index.ts';
 
 /** The scales that a song can be in: the seven modes, and others in common use. */
 export const SCALE_NAMES = [
@@ -50,22 +50,22 @@ export function tonicPitchClass(tonic: Tonic): number {
   return Note.get(tonic).chroma;
 }
 
-const pitchClasses = new Map<string, ReadonlySet<number>>();
+/** More than there are keys. */
+const KEYS = 1000;
+/** Pitch classes of a key by its tonic and scale. */
+const pitchClassCache = cacheByText(KEYS, (name): ReadonlySet<number> => {
+  const [tonic, scale] = name.split('/') as [Tonic, ScaleName];
+  const steps = STEPS[scale];
+  return new Set(
+    steps
+      ? steps.map((step) => (tonicPitchClass(tonic) + step) % 12)
+      : Mode.notes(scale, tonic).map((one) => Note.get(one).chroma),
+  );
+});
 
 /** True when the MIDI note 0..127 belongs to the key. */
 export function inKey(note: number, { tonic, scale }: Key): boolean {
-  const name = `${tonic} ${scale}`;
-  let classes = pitchClasses.get(name);
-  if (!classes) {
-    const steps = STEPS[scale];
-    classes = new Set(
-      steps
-        ? steps.map((step) => (tonicPitchClass(tonic) + step) % 12)
-        : Mode.notes(scale, tonic).map((one) => Note.get(one).chroma),
-    );
-    pitchClasses.set(name, classes);
-  }
-  return classes.has(note % 12);
+  return pitchClassCache(`${tonic}/${scale}`).has(note % 12);
 }
 
 /**

@@ -10,7 +10,7 @@ import {
   type Pattern,
   type SongDocument,
 } from '@plucky/core/song';
-import { barTicks, seedFrom } from '@plucky/core/time';
+import { barTicks, cacheWhileSame, seedFrom } from '@plucky/core/time';
 import { useEffect, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
@@ -157,7 +157,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
         if (refused) useSitting.setState({ trouble: { of: wish, reason: refused } });
         else if (answer.kind === 'made' && !('reason' in answer.value)) {
           const others = answer.value;
-          others.forEach((one) => remember(document, one));
+          others.forEach((one) => candidateCache(one.pattern, [document], () => one));
           // It may have been discarded while the others were worked out, or changed: nobody's hand is undone by them.
           setFills('make others near a fill', (before) => {
             const it = before.find((one) => one.id === id);
@@ -209,7 +209,7 @@ async function makeFills(
   if (answer.kind === 'failed') return { reason: FAILED };
   const made = answer.value;
   if ('reason' in made) return made;
-  made.fills.forEach((one) => remember(document, one));
+  made.fills.forEach((one) => candidateCache(one.pattern, [document], () => one));
   return {
     groove,
     recipe,
@@ -235,17 +235,11 @@ function takeMade(hands: BenchHands, wish: string, made: FillBench): void {
     }));
 }
 
-const known = new WeakMap<Pattern, { readonly of: SongDocument; readonly candidate: Candidate }>();
-
-function remember(document: SongDocument, candidate: Candidate): void {
-  known.set(candidate.pattern, { of: document, candidate });
-}
+const candidateCache = cacheWhileSame<Candidate, Pattern>();
 
 /** A fill with what is measured of it in the song as it is; what was measured already is not measured again. */
 function candidateFrom(document: SongDocument, pattern: Pattern, takeOver: number): Candidate {
-  const before = known.get(pattern);
-  if (before?.of === document) return before.candidate;
-  const candidate = measured(document, pattern, pattern.madeBy?.takeOver ?? takeOver);
-  remember(document, candidate);
-  return candidate;
+  return candidateCache(pattern, [document], () =>
+    measured(document, pattern, pattern.madeBy?.takeOver ?? takeOver),
+  );
 }

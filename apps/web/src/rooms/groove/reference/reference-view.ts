@@ -1,5 +1,6 @@
 import { liveReference, type Meeting, meetings, notesFor, notesUnder } from '@plucky/core/play';
-import { type Id, indexOf, keptWhileSame, type Reference } from '@plucky/core/song';
+import { type Id, indexOf, type Reference } from '@plucky/core/song';
+import { cacheBy } from '@plucky/core/time';
 import type { PatternView } from '../pattern-view.ts';
 
 /** An imported part under a drum pattern, and how the hits that could meet it stand to it: of drums all, else the kicks. */
@@ -20,11 +21,11 @@ export interface DrumView {
 
 /** The song's reference as it lies under the pattern in view; null where there is none, or no drum could meet it. */
 export function referenceOf(view: PatternView): ReferenceView | null {
-  return kept(view, [], () => referenceUnder(view));
+  return referenceCache(view);
 }
 
-// Known for all that show it: rows, lane and words.
-const kept = keptWhileSame<ReferenceView | null>();
+// Kept for all that show it: rows, lane and words.
+const referenceCache = cacheBy(referenceUnder);
 
 function referenceUnder({ document, part, rows, resolved: { pattern } }: PatternView): ReferenceView | null {
   const [first] = indexOf(document).references;

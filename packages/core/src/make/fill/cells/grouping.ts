@@ -1,4 +1,5 @@
 import { LEAST_STEPS, MOST_STEPS } from '../../../song/index.ts';
+import { cacheByText } from '../../../time/index.ts';
 
 /** A way to tile grid steps with cells, and how likely it is beside others. */
 export interface Grouping {
@@ -17,16 +18,14 @@ const [TURNED, ALONE] = [0.4, 0.12];
  * likelier. Source: the drummers' practice of grouping against the beat, as the project's own music page has it.
  */
 export function groupingsOf(steps: number, groups: readonly number[] = []): readonly Grouping[] {
-  const key = `${steps} ${groups.join('+')}`;
-  const known = worked.get(key);
-  if (known) return known;
-  const found = Object.freeze(workOut(steps, groups));
-  worked.set(key, found);
-  return found;
+  return groupingCache(JSON.stringify([steps, ...groups]));
 }
 
-/** The groupings that were asked for before: a bench asks for the same ones hundreds of times. */
-const worked = new Map<string, readonly Grouping[]>();
+/** A fill is made hundreds of times over one stretch. */
+const groupingCache = cacheByText(100, (key) => {
+  const [steps = 0, ...groups] = JSON.parse(key) as number[];
+  return workOut(steps, groups);
+});
 
 function workOut(steps: number, groups: readonly number[]): Grouping[] {
   const found = new Map<string, Grouping>();
