@@ -14,6 +14,8 @@ const SERVER = 'apps/server/src';
 /** The rooms of core; each reaches into those below it by their indexes. */
 const CORE_FLOORS = ['time', 'song', 'pattern', 'make', 'form', 'play', 'plan|midi', 'fold'];
 /** The folders of the server; the modules that put it together stand in the folder above them. */
+/** The demo songs and starters, which it reads from files. */
+const SONG_LIBRARY = '^packages/songs/src/library\\.ts$';
 const SERVER_FLOORS = ['database', 'jobs|http', 'shelf|songs', 'exports|imports', 'housekeeping|health'];
 
 /** @type {import('dependency-cruiser').IConfiguration} */
@@ -91,8 +93,14 @@ module.exports = {
     {
       name: 'packages-no-node',
       severity: 'error',
-      from: { path: '^packages/[^/]+/src', pathNot: IS_TEST },
+      from: { path: '^packages/[^/]+/src', pathNot: [IS_TEST, SONG_LIBRARY] },
       to: { dependencyTypes: ['core'] },
+    },
+    {
+      name: 'web-without-the-song-library',
+      severity: 'error',
+      from: { path: '^apps/web/src', pathNot: IS_TEST },
+      to: { path: SONG_LIBRARY },
     },
     { name: 'web-not-server', severity: 'error', from: { path: '^apps/web' }, to: { path: '^apps/server' } },
     { name: 'server-not-web', severity: 'error', from: { path: '^apps/server' }, to: { path: '^apps/web' } },
@@ -101,7 +109,7 @@ module.exports = {
       severity: 'error',
       from: { path: '^(apps|bench|e2e)/' },
       to: {
-        path: ['^packages/core/src/[^/]+/(?!index\\.ts$)', '^packages/(songs|sound)/src/(?!index\\.ts$)'],
+        path: ['^packages/core/src/[^/]+/(?!index\\.ts$)', '^packages/(songs|sound)/src/(?!(index|library)\\.ts$)'],
       },
     },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },

@@ -31,6 +31,7 @@ const offenders: Readonly<Record<string, readonly [from: string, to: string]>> =
   'midi-bytes-imports-nothing': [`${core}/midi/bytes/a.ts`, `${core}/time/index.ts`],
   'packages-are-pure': ['packages/sound/src/a.ts', 'react'],
   'packages-no-node': ['packages/sound/src/b.ts', 'node:fs'],
+  'web-without-the-song-library': [`${web}/session/d.ts`, 'packages/songs/src/library.ts'],
   'packages-through-their-indexes': [`${web}/session/a.ts`, `${core}/song/hit/a.ts`],
   'server-floors-database': [`${server}/database/a.ts`, `${server}/jobs/b.ts`],
   'server-floors-jobs-http': [`${server}/jobs/c.ts`, `${server}/songs/a.ts`],

@@ -1,6 +1,6 @@
 import { compile } from '@plucky/core/play';
 import { documentOf, indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 
 /** Number of patterns that follow the main groove in a family, and length of their chains. */
 export const FOLLOWERS = 200;

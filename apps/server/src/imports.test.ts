@@ -1,7 +1,7 @@
 import { exportedNotes, exportOptions, midiFileOf, writeMidi } from '@plucky/core/midi';
 import { compile } from '@plucky/core/play';
 import { documentOf, songFile, type SongRecord } from '@plucky/core/song';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { useApp } from './testing/app.ts';
 
 const { api } = useApp();

@@ -3,7 +3,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'n
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FORMAT, songFile, songFileSchema } from '@plucky/core/song';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { Ajv2020 } from 'ajv/dist/2020.js';
 import { unzipSync } from 'fflate';
 import { useApp } from './testing/app.ts';

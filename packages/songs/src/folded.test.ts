@@ -2,7 +2,7 @@ import { arrivedFile, fold, suggestedMap, unfold } from '@plucky/core/fold';
 import { exportedNotes, exportOptions, midiFileOf, writeMidi } from '@plucky/core/midi';
 import { compile } from '@plucky/core/play';
 import { indexOf } from '@plucky/core/song';
-import { DEMO_SONGS } from './index.ts';
+import { DEMO_SONGS } from './library.ts';
 
 test.each(
   Object.entries(DEMO_SONGS).flatMap(([id, make]) => [[id, 0, make] as const, [id, 1, make] as const]),

@@ -1,16 +1,16 @@
-import { type Hit, type Id, type Layer, NO_EDITS, type Pattern, type Slot } from '@plucky/core/song';
+import { type Hit, type Id, NO_EDITS, type Pattern } from '@plucky/core/song';
 import { type Grid, gridTicks } from '@plucky/core/time';
 
 /**
  * Hits of one row from a line of text, a character a grid step: `.` is a rest, 1 to 9 a velocity from soft to loud.
  * Spaces and bars (|) only help the eye. Hits last half a step; ids are the voice's name and the step from 1.
  */
-export function row(voice: Id, line: string, grid: Grid = 4, fields: Partial<Hit> = {}): Record<Id, Hit> {
+export function row(voice: Id, line: string, grid: Grid): Record<Id, Hit> {
   const hits: Record<Id, Hit> = {};
   Array.from(line.replace(/[\s|]/g, '')).forEach((char, step) => {
     if (char === '.') return;
     const at = step * gridTicks(grid);
-    hits[`${voice}-${step + 1}`] = hitAt(voice, at, velocityOf(Number(char)), gridTicks(grid) / 2, fields);
+    hits[`${voice}-${step + 1}`] = hitAt(voice, at, velocityOf(Number(char)), gridTicks(grid) / 2);
   });
   return hits;
 }
@@ -29,7 +29,7 @@ export function notes(
   );
 }
 
-export function hitAt(voice: Id, at: number, velocity: number, length = 120, fields: Partial<Hit> = {}): Hit {
+function hitAt(voice: Id, at: number, velocity: number, length = 120, fields: Partial<Hit> = {}): Hit {
   return { voice, at, velocity, length, offsetMs: 0, pitch: 0, ...fields };
 }
 
@@ -42,18 +42,4 @@ export function pattern(
   fields: Pick<Pattern, 'id' | 'part' | 'name' | 'role' | 'length' | 'order'> & Partial<Pattern>,
 ): Pattern {
   return { kind: 'pattern', shapes: [], ...NO_EDITS, grids: {}, ...fields };
-}
-
-/** A layer that plays a pattern, with some voices silenced in this slot only. */
-export function layer(id: Id, silencedVoices: readonly Id[] = []): Layer {
-  return { pattern: id, silencedVoices, ...NO_EDITS };
-}
-
-/** Slots of a section one after another: each a length in ticks and the layers it plays. */
-export function slots(list: readonly (readonly [length: number, ...layers: (Id | Layer)[]])[]): Slot[] {
-  return list.map(([length, ...layers], i) => ({
-    id: `s${i + 1}`,
-    length,
-    layers: layers.map((one) => (typeof one === 'string' ? layer(one) : one)),
-  }));
 }

@@ -1,4 +1,4 @@
-import type { Id, Occurrence, Part, Section, SectionRole, Slot } from '@plucky/core/song';
+import type { Part } from '@plucky/core/song';
 
 /** MIDI channel 10 is for drums in General MIDI; channels count from 0 here. */
 export const DRUM_PART: Part = {
@@ -17,15 +17,3 @@ export const BASS_PART: Part = {
   channel: 0,
   order: 1,
 };
-
-export function section(id: Id, name: string, role: SectionRole, slots: readonly Slot[]): Section {
-  return { id, kind: 'section', name, role, slots };
-}
-
-/** The form that plays these sections in turn, each once or as often as the pair says. */
-export function form(list: readonly (Id | readonly [Id, number])[]): Occurrence[] {
-  return list.map((entry, i) => {
-    const [id, times] = typeof entry === 'string' ? [entry, 1] : entry;
-    return { id: `o${i + 1}`, section: id, times, silencedVoices: [] };
-  });
-}

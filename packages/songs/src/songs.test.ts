@@ -4,7 +4,8 @@ import { fromShelf, readShelfPattern, resolve, shelfPatternOf } from '@plucky/co
 import { compile } from '@plucky/core/play';
 import { apply, indexOf, readSong, serialize, type SongDocument } from '@plucky/core/song';
 import { meterName } from '@plucky/core/time';
-import { blankSong, DEMO_SONGS, songFrom, STARTERS } from './index.ts';
+import { blankSong, songFrom } from './index.ts';
+import { DEMO_SONGS, STARTERS } from './library.ts';
 
 const songs = Object.entries(DEMO_SONGS).map(([id, make]) => [id, make()] as const);
 

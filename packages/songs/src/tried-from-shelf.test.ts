@@ -1,6 +1,7 @@
 import { compile, shelfMeetings, tryFromShelf, tryTogether } from '@plucky/core/play';
 import { indexOf, type Reference } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS, STARTERS } from './index.ts';
+import { blankSong } from './index.ts';
+import { DEMO_SONGS, STARTERS } from './library.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const items = Object.entries(STARTERS).map(([id, pattern]) => ({ id, pattern }));

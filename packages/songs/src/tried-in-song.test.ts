@@ -3,7 +3,8 @@ import { dropOutPattern } from '@plucky/core/make';
 import { resolve } from '@plucky/core/pattern';
 import { compile, tryInPlace } from '@plucky/core/play';
 import { type Id, indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from './index.ts';
+import { blankSong } from './index.ts';
+import { DEMO_SONGS } from './library.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const BAR = 3840;

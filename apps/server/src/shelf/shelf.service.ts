@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
 import { readShelfPattern, type ShelfPattern } from '@plucky/core/pattern';
 import { bringUpShelfItem, FORMAT, LIMITS, type Stored } from '@plucky/core/song';
-import { STARTERS } from '@plucky/songs';
+import { STARTERS } from '@plucky/songs/library';
 import { Database } from '../database/database.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';
 import { ShelfEntity } from './shelf.entity.ts';

@@ -1,6 +1,6 @@
 import { fromShelf, shelfPatternOf } from '@plucky/core/pattern';
 import { documentOf, indexOf, type SongRecord } from '@plucky/core/song';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { useApp } from '../testing/app.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';
 

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { Database } from '../database/database.ts';
 import { SongEntity } from './song.entity.ts';
 import { SongsService } from './songs.service.ts';

@@ -3,7 +3,8 @@ import { ConflictException, Injectable, NotFoundException } from '@nestjs/common
 import { safeFileName } from '@plucky/core/midi';
 import { cutName, documentOf, FORMAT, indexOf, LIMITS, type SongDocument, songFile } from '@plucky/core/song';
 import { seedFrom } from '@plucky/core/time';
-import { blankSong, DEMO_SONGS, songFrom, STARTERS } from '@plucky/songs';
+import { blankSong, songFrom } from '@plucky/songs';
+import { DEMO_SONGS, STARTERS } from '@plucky/songs/library';
 import { type EntityManager, IsNull, LessThan, Not } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { SeenTime } from '../database/seen-time.ts';

@@ -1,5 +1,6 @@
 import { newVariation } from '@plucky/core/pattern';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { createDocumentStore, take } from '../document/store.ts';
 import { undo } from '../document/undo.ts';
 import { chooseHits, choosePattern, useSession } from '../session/store.ts';

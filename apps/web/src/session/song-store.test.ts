@@ -1,4 +1,5 @@
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { beginSong, createForSong } from './song-store.ts';
 import { choosePattern, patternInView, useSession } from './store.ts';
 

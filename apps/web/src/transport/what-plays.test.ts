@@ -1,6 +1,7 @@
 import { compile } from '@plucky/core/play';
 import { indexOf } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { type Choices, whatPlays } from './what-plays.ts';
 
 const song = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

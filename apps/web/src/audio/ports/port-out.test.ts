@@ -1,7 +1,7 @@
 import { type PortMessage, portMessages } from '@plucky/core/midi';
 import { compile } from '@plucky/core/play';
 import { secondsAt } from '@plucky/core/time';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import type { Clock } from '../clock.ts';
 import { PortOut } from './port-out.ts';
 

@@ -1,7 +1,8 @@
 import { setPatternMeter, setRowGrids } from '@plucky/core/pattern';
 import { apply, editSong, isChange, type Outcome, type SongDocument } from '@plucky/core/song';
 import { meter } from '@plucky/core/time';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { freePlaces, hitNear, newHit, viewOf } from './pattern-view.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);

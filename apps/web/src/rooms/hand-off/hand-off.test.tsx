@@ -1,6 +1,6 @@
 import { changeHits } from '@plucky/core/pattern';
 import { type ExportOptions, indexOf, USUAL_EXPORT, withRecord } from '@plucky/core/song';
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { api, type ExportResult, type KeptExports } from '../../api/client.ts';

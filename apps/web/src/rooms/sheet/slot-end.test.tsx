@@ -1,7 +1,8 @@
 import { setLanding, setSlowing } from '@plucky/core/form';
 import { compile } from '@plucky/core/play';
 import { apply, indexOf, isChange, type Section, type SongDocument } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useSong } from '../../document/context.tsx';

@@ -1,7 +1,8 @@
 import { compile } from '@plucky/core/play';
 import { indexOf, type Pattern, type SongDocument } from '@plucky/core/song';
 import { secondsAt } from '@plucky/core/time';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';

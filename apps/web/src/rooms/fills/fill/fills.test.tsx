@@ -2,7 +2,8 @@ import { type Candidate, candidateOf, fillCandidates, USUAL_FILL } from '@plucky
 import { resolve, rowsNamed } from '@plucky/core/pattern';
 import { tryFill } from '@plucky/core/play';
 import { documentOf, editSong, indexOf, readSong, removeVoice } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { type ReactNode, useEffect, useState } from 'react';

@@ -1,4 +1,4 @@
-import { DEMO_SONGS } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { useSession } from '../../../session/store.ts';
 import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';

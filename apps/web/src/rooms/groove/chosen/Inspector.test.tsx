@@ -9,7 +9,8 @@ import {
   type SongDocument,
   withRecord,
 } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { useSession } from '../../../session/store.ts';

@@ -1,6 +1,7 @@
 import { countOrigins, resolve, soundingOf } from '@plucky/core/pattern';
 import { indexOf, type SongDocument } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';

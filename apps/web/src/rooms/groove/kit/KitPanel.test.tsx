@@ -1,5 +1,6 @@
 import { indexOf, type SongDocument } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { showBeside } from '../../../testing/render.tsx';

@@ -10,7 +10,8 @@ import {
   sowPlaces,
   tuningOf,
 } from '@plucky/core/song';
-import { blankSong, DEMO_SONGS } from '@plucky/songs';
+import { blankSong } from '@plucky/songs';
+import { DEMO_SONGS } from '@plucky/songs/library';
 import { viewOf } from '../pattern-view.ts';
 import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 

@@ -1,11 +1,12 @@
 import { DRUM_NAMES, type DrumName, DRUMS, type ShelfPattern } from '@plucky/core/pattern';
 import type { Id, Song } from '@plucky/core/song';
 import { barTicks, type Grid, gridTicks, type Meter, meter } from '@plucky/core/time';
-import { notes, row } from '../notation.ts';
+import { notes, row } from './notation.ts';
 
 interface Common {
   readonly name: string;
-  readonly meter?: Meter;
+  /** Beats and unit, as in 7/8; 4/4 unless said otherwise. */
+  readonly meter?: string;
   /** Quarter notes a minute. */
   readonly tempo: number;
   /** Percent on pairs of 16ths unless said otherwise. */
@@ -13,7 +14,8 @@ interface Common {
   readonly swingUnit?: 8 | 16;
 }
 
-interface Groove extends Common {
+/** A groove in drum notation, as `starters/grooves.json` holds it. */
+export interface GrooveText extends Common {
   /** A line for each drum; `grid` steps to a quarter note. */
   readonly rows: Readonly<Partial<Record<DrumName, string>>>;
   readonly grid?: Grid;
@@ -21,20 +23,24 @@ interface Groove extends Common {
   readonly grids?: Readonly<Partial<Record<DrumName, Grid>>>;
 }
 
-interface Line extends Common {
+/** A line of notes, as `starters/lines.json` holds it. */
+export interface LineText extends Common {
   readonly bars: number;
   /** `[step, semitones above the tonic, steps long, 1 to 9]` on a grid of 16ths. */
   readonly notes: readonly (readonly [number, number, number, number])[];
 }
 
-const FOUR = meter(4, 4);
+function meterOf({ meter: text = '4/4' }: Common): Meter {
+  const [beats = 0, unit = 0] = text.split('/').map(Number);
+  return meter(beats, unit as Meter['unit']);
+}
 
 function swingOf({ swing = 50, swingUnit = 16 }: Common): Song['swing'] {
   return { amount: swing, unit: swingUnit };
 }
 
 /** A drum pattern for the shelf from its lines. Its length is that of its longest line. */
-export function groove({ rows, grid = 4, grids = {}, ...common }: Groove): ShelfPattern {
+export function groove({ rows, grid = 4, grids = {}, ...common }: GrooveText): ShelfPattern {
   const names = DRUM_NAMES.filter((name) => rows[name] !== undefined);
   const gridFor = (name: DrumName) => grids[name] ?? grid;
   const steps = (name: DrumName) => (rows[name] ?? '').replace(/[\s|]/g, '').length;
@@ -42,7 +48,7 @@ export function groove({ rows, grid = 4, grids = {}, ...common }: Groove): Shelf
     name: common.name,
     type: 'drums',
     length: Math.max(...names.map((name) => steps(name) * gridTicks(gridFor(name)))),
-    meter: common.meter ?? FOUR,
+    meter: meterOf(common),
     swing: swingOf(common),
     tonic: 'C',
     tempo: common.tempo,
@@ -62,8 +68,8 @@ export function groove({ rows, grid = 4, grids = {}, ...common }: Groove): Shelf
 const LOW_C = 36;
 
 /** A note pattern for the shelf, written from C. */
-export function line({ notes: list, bars, ...common }: Line): ShelfPattern {
-  const counted = common.meter ?? FOUR;
+export function line({ notes: list, bars, ...common }: LineText): ShelfPattern {
+  const counted = meterOf(common);
   return {
     name: common.name,
     type: 'notes',

@@ -1,0 +1,25 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { readShelfPattern, type ShelfPattern } from '@plucky/core/pattern';
+import { readSongFile, type SongDocument } from '@plucky/core/song';
+import { groove, type GrooveText, line, type LineText } from './starter.ts';
+
+const read = (path: string) => readFileSync(join(import.meta.dirname, '..', path), 'utf8');
+
+const demo = (name: string) => [name, () => readSongFile(read(`demo/${name}.json`))] as const;
+
+/** The demo songs by their names in requests, in the order in which they are shown. Each throws when its file is no sound song. */
+export const DEMO_SONGS: Readonly<Record<string, () => SongDocument>> = Object.fromEntries(
+  ['paper-lanterns', 'salt-waltz', 'seven-herons'].map(demo),
+);
+
+const grooves = JSON.parse(read('starters/grooves.json')) as Record<string, GrooveText>;
+const lines = JSON.parse(read('starters/lines.json')) as Record<string, LineText>;
+
+/** The patterns that stand on every shelf, by their names in requests: grooves, then lines of notes. */
+export const STARTERS: Readonly<Record<string, ShelfPattern>> = Object.fromEntries(
+  [
+    ...Object.entries(grooves).map(([name, text]) => [name, groove(text)] as const),
+    ...Object.entries(lines).map(([name, text]) => [name, line(text)] as const),
+  ].map(([name, pattern]) => [name, readShelfPattern(pattern)]),
+);
