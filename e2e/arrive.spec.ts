@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, exportAll, goTo, openDemo, saved } from './desk.ts';
+import { choose, exportAll, goTo, openDemo, saved, songFileOf } from './desk.ts';
 import { linear } from './linear-file.ts';
 import { test } from './test.ts';
 
@@ -24,9 +24,7 @@ test('a song that left as one file comes back by its own sections, and plays wha
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');
-  const files = await exportAll(page);
-  const [name, bytes] = Object.entries(files).find(([file]) => /Paper Lanterns.*\.mid$/.test(file)) ?? [];
-  if (!name || !bytes) throw new Error('The song has not left.');
+  const { name, bytes } = await songFileOf(page, 'Paper Lanterns');
   await goTo(page, 'Groove');
   await drop(page, name, bytes);
   await expect(page.getByRole('heading', { name: 'A file arrives' })).toBeVisible();

@@ -192,15 +192,18 @@ test('a drop-out by its rows, and an ending that slows: placed, seen on the shee
   await expect(page.getByText('20 % · 26 bpm')).toHaveCount(0);
 });
 
-test('a build-up of the song is reworked on the bench, and follows everywhere it is played', async ({
-  page,
-}) => {
-  await openDemo(page, 'Seven Herons');
-  await page
+const openBuild = (page: Page) =>
+  page
     .getByRole('complementary', { name: 'Patterns' })
     .getByRole('button', { name: /^River rising/ })
     .first()
     .click();
+
+test('a build-up of the song is reworked on the bench, and follows everywhere it is played', async ({
+  page,
+}) => {
+  await openDemo(page, 'Seven Herons');
+  await openBuild(page);
   await goTo(page, 'Fills');
   await expect(page.getByRole('textbox', { name: 'Name of the build-up' })).toHaveValue('River rising');
   await button(page, 'By doubling').click();
@@ -208,11 +211,7 @@ test('a build-up of the song is reworked on the bench, and follows everywhere it
   await saved(page);
   await page.reload();
   await goTo(page, 'Groove');
-  await page
-    .getByRole('complementary', { name: 'Patterns' })
-    .getByRole('button', { name: /^River rising/ })
-    .first()
-    .click();
+  await openBuild(page);
   await goTo(page, 'Fills');
   await expect(button(page, 'By doubling')).toHaveAttribute('aria-pressed', 'true');
 });

@@ -102,3 +102,12 @@ export async function exportAll(page: Page): Promise<Record<string, Uint8Array>>
   ]);
   return filesOf(download);
 }
+
+/** The MIDI file of a whole song, as it leaves. */
+export async function songFileOf(page: Page, song: string): Promise<{ name: string; bytes: Uint8Array }> {
+  const found = Object.entries(await exportAll(page)).find(
+    ([file]) => file.includes(song) && file.endsWith('.mid'),
+  );
+  if (!found) throw new Error('The song has not left.');
+  return { name: found[0], bytes: found[1] };
+}

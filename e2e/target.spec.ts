@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, exportAll, goTo, openDemo, press, rows, saved } from './desk.ts';
+import { choose, goTo, openDemo, press, rows, saved, songFileOf } from './desk.ts';
 import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Target' });
@@ -10,9 +10,7 @@ test('a song is held against a target drum by drum, what differs is listed and m
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');
-  const files = await exportAll(page);
-  const [name, bytes] = Object.entries(files).find(([file]) => /Paper Lanterns.*\.mid$/.test(file)) ?? [];
-  if (!name || !bytes) throw new Error('The song has not left.');
+  const { name, bytes } = await songFileOf(page, 'Paper Lanterns');
   await page.request.post('/api/songs', { data: { from: 'demo:paper-lanterns', name: 'Lesson three' } });
   await goTo(page, 'Sheet');
   await page.getByRole('button', { name: 'Target', exact: true }).press('Enter');

@@ -132,26 +132,34 @@ function RoomTabs() {
 
 function UndoButtons() {
   const { undo, redo, last, next } = useUndo();
-  return (
-    <>
-      <IconButton
-        title={last ? withKeys(`Undo: ${last}`, SONG_COMMANDS.undo) : 'Nothing to undo'}
-        size="small"
-        aria-label="Undo"
-        disabled={!last}
-        onClick={undo}
-      >
-        <UndoIcon fontSize="small" />
-      </IconButton>
-      <IconButton
-        title={next ? withKeys(`Redo: ${next}`, SONG_COMMANDS.redo) : 'Nothing to do again'}
-        size="small"
-        aria-label="Redo"
-        disabled={!next}
-        onClick={redo}
-      >
-        <RedoIcon fontSize="small" />
-      </IconButton>
-    </>
-  );
+  const steps = [
+    {
+      name: 'Undo',
+      what: last,
+      none: 'Nothing to undo',
+      act: undo,
+      Icon: UndoIcon,
+      keys: SONG_COMMANDS.undo,
+    },
+    {
+      name: 'Redo',
+      what: next,
+      none: 'Nothing to do again',
+      act: redo,
+      Icon: RedoIcon,
+      keys: SONG_COMMANDS.redo,
+    },
+  ];
+  return steps.map(({ name, what, none, act, Icon, keys }) => (
+    <IconButton
+      key={name}
+      title={what ? withKeys(`${name}: ${what}`, keys) : none}
+      size="small"
+      aria-label={name}
+      disabled={!what}
+      onClick={act}
+    >
+      <Icon fontSize="small" />
+    </IconButton>
+  ));
 }

@@ -1,6 +1,7 @@
 import { Box } from '@mui/material';
 import type { Id, SongDocument } from '@plucky/core/song';
 import type { ReactNode } from 'react';
+import { Aside } from '../../shared/ui/Aside.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { MakeChoice } from './MakeChoice.tsx';
@@ -60,13 +61,9 @@ export function RecipeFrame({
   children: ReactNode;
 }) {
   return (
-    <Box
-      component="aside"
-      aria-label={name}
-      sx={{ overflow: 'auto', borderRight: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
-    >
+    <Aside name={name} line="borderRight">
       <MakeChoice document={document} groove={groove} />
       {children}
-    </Box>
+    </Aside>
   );
 }

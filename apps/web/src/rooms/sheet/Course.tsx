@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { type OccurrencePlace, phraseEnds } from '@plucky/core/form';
 import { type BarFigures, courseOf, type Sag, sagsOf } from '@plucky/core/play';
-import { type Id, INTENSITIES, type Intensity, type SongDocument } from '@plucky/core/song';
+import { INTENSITIES, type Intensity } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMemo, useRef, useState } from 'react';
 import { useSession } from '../../session/store.ts';
@@ -10,6 +10,7 @@ import { Choice } from '../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { barChart, hitBars, stepLine } from './bar-chart.ts';
+import type { FormViewProps } from './form-view.ts';
 import { INTENSITY_LOOK } from './intensity-look.ts';
 import { IntensityCurves } from './IntensityCurves.tsx';
 import { LaidOver } from './LaidOver.tsx';
@@ -20,15 +21,7 @@ const HEIGHT = 104;
  * The song from above: hits and loudness a beat of each bar, and where it does not rise although its form asks for it; over
  * it the curves of density and drive.
  */
-export function Course({
-  document,
-  places,
-  onGoTo,
-}: {
-  document: SongDocument;
-  places: readonly OccurrencePlace[];
-  onGoTo: (occurrence: Id) => void;
-}) {
+export function Course({ document, places, onGoTo }: FormViewProps) {
   const course = useMemo(() => courseOf(document), [document]);
   const sags = useMemo(() => sagsOf(document, course), [document, course]);
   const ends = useMemo(() => phraseEnds(document), [document]);

@@ -1,6 +1,6 @@
 import { styled } from '@mui/material';
-import { moveOccurrence, type OccurrencePlace } from '@plucky/core/form';
-import { editSong, type Id, indexOf, type SectionRole, type SongDocument } from '@plucky/core/song';
+import { moveOccurrence } from '@plucky/core/form';
+import { editSong, type Id, indexOf, type SectionRole } from '@plucky/core/song';
 import { figure } from '@plucky/core/time';
 import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
@@ -13,6 +13,7 @@ import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
+import type { FormViewProps } from './form-view.ts';
 import { togglePerform } from './perform/perform-session.ts';
 import { toggleTarget, useHolding } from './target/target-session.ts';
 
@@ -25,16 +26,7 @@ const PHRASES = [2, 4, 8] as const;
 const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
 /** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
-export const FormBar = memo(function FormBar({
-  document,
-  places,
-  onGoTo,
-}: {
-  document: SongDocument;
-  places: readonly OccurrencePlace[];
-  /** Chooses an occurrence and brings it into view; the same function at every drawing. */
-  onGoTo: (occurrence: Id) => void;
-}) {
+export const FormBar = memo(function FormBar({ document, places, onGoTo }: FormViewProps) {
   const edit = useEdit();
   const { song, parts } = indexOf(document);
   const isDressing = useDressing((one) => one.isOpen);

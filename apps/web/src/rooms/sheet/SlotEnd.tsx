@@ -4,10 +4,10 @@ import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/son
 import { barTicks, beatTicks } from '@plucky/core/time';
 import { isSwell } from '@plucky/sound';
 import { useEdit } from '../../document/context.tsx';
-import { Amount } from '../../shared/ui/Amount.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
+import { SlowedAmount } from '../../shared/ui/SlowedAmount.tsx';
 import { drumRows } from './drum-rows.ts';
 import { RoundsSelect } from './RoundsSelect.tsx';
 import type { SlotProps } from './SlotLayers.tsx';
@@ -74,12 +74,9 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
         sx={{ mb: 1.25 }}
       />
       {slows && (
-        <Amount
-          label="Down to"
-          value={slows.to}
-          min={20}
-          max={100}
-          text={`${slows.to} % · ${Math.round((song.tempo * slows.to) / 100)} bpm`}
+        <SlowedAmount
+          to={slows.to}
+          tempo={song.tempo}
           onChange={(to, gesture) =>
             edit((now) => setSlowing(now, section.id, slot.id, { over: slows.over, to }), gesture)
           }

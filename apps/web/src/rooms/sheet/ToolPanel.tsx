@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
+import { Aside } from '../../shared/ui/Aside.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
@@ -16,11 +17,7 @@ export function ToolPanel({
   children: ReactNode;
 }) {
   return (
-    <Box
-      component="aside"
-      aria-label={name}
-      sx={{ overflow: 'auto', borderLeft: `1px solid ${color('line')}`, p: 2, pt: 1.5 }}
-    >
+    <Aside name={name} line="borderLeft">
       <Box sx={{ display: 'flex', justifyContent: 'space-between', alignItems: 'baseline' }}>
         <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>{name}</Typography>
         <QuietButton onClick={onClose}>Close</QuietButton>
@@ -32,6 +29,6 @@ export function ToolPanel({
         {title}
       </Typography>
       {children}
-    </Box>
+    </Aside>
   );
 }

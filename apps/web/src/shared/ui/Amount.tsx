@@ -3,7 +3,7 @@ import { useId, useState } from 'react';
 import { freshId } from '../fresh-id.ts';
 import { SteadySlider } from './SteadySlider.tsx';
 import { TEXT } from './tokens.ts';
-import { onEnter, TypedNumber } from './TypedNumber.tsx';
+import { onEnter, type RangedNumber, TypedNumber } from './TypedNumber.tsx';
 
 /** A slider with its name and its value in words, which can also be typed. Dragging it is one gesture. */
 export function Amount({
@@ -15,13 +15,7 @@ export function Amount({
   text,
   onChange,
   onType = (typed) => onChange(typed, freshId()),
-}: {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step?: number;
-  text: string;
+}: RangedNumber & {
   onChange: (value: number, gesture: string) => void;
   /** Takes what is typed, where that means something else than the slider's place. */
   onType?: (value: number) => void;

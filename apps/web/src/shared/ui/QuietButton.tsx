@@ -2,6 +2,16 @@ import { Box } from '@mui/material';
 import type { ReactNode } from 'react';
 import { color, TEXT } from './tokens.ts';
 
+/** A button that looks like the text that it is. */
+export const bareButton = {
+  border: 0,
+  p: 0,
+  background: 'none',
+  font: 'inherit',
+  textAlign: 'left',
+  cursor: 'pointer',
+} as const;
+
 /** A small button in the text, for ways on that are not the main one. */
 export function QuietButton({
   children,
@@ -22,8 +32,7 @@ export function QuietButton({
       {...(label ? { 'aria-label': label } : {})}
       onClick={onClick}
       sx={{
-        border: 0,
-        p: 0,
+        ...bareButton,
         // Large enough to be met by a finger.
         minHeight: 24,
         minWidth: 24,
@@ -31,13 +40,9 @@ export function QuietButton({
         overflow: 'hidden',
         textOverflow: 'ellipsis',
         whiteSpace: 'nowrap',
-        background: 'none',
-        font: 'inherit',
         fontSize: TEXT.note,
         fontWeight: 600,
         color: color('plum'),
-        cursor: 'pointer',
-        textAlign: 'left',
         '&:hover': { textDecoration: 'underline' },
       }}
     >

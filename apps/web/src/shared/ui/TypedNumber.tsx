@@ -3,6 +3,16 @@ import { type ComponentProps, type KeyboardEvent, useState } from 'react';
 import { color } from './tokens.ts';
 import { useDraft } from './useDraft.ts';
 
+/** A number of a range, with its value in words. */
+export interface RangedNumber {
+  readonly label: string;
+  readonly value: number;
+  readonly min: number;
+  readonly max: number;
+  readonly step?: number;
+  readonly text: string;
+}
+
 /** A number as it is shown, which a press turns into a field; what is typed there is held within its range. */
 export function TypedNumber({
   label,
@@ -15,13 +25,7 @@ export function TypedNumber({
   isAlone = false,
   onTyped,
   onChange,
-}: {
-  label: string;
-  value: number;
-  min: number;
-  max: number;
-  step?: number;
-  text: string;
+}: RangedNumber & {
   isTyped: boolean;
   /** True where no slider beside it says the same and opens it with Enter. */
   isAlone?: boolean;

@@ -1,4 +1,4 @@
-import type { Family, Origin } from '@plucky/core/song';
+import { FAMILIES, type Family, type Origin } from '@plucky/core/song';
 import { memo } from 'react';
 import { familyColor } from './tokens.ts';
 
@@ -140,3 +140,10 @@ export const Stems = memo(function Stems({ family, ...paths }: StemPaths & { rea
     </>
   );
 });
+
+/** Stems of all families, each in its own ink; `stemsOf` gives those of one. */
+export function FamilyStems({ stemsOf }: { stemsOf: (family: Family) => readonly StemShape[] }) {
+  return FAMILIES.map((family) => (
+    <Stems key={family} family={family} {...stemPaths(family, stemsOf(family))} />
+  ));
+}

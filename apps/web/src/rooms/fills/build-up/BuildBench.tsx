@@ -21,6 +21,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { BUILD_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
+import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';
 import { type BuildDesk, chooseBuild, MOST_BUILDS, useBuildDesk } from './build-ups.ts';
@@ -135,14 +136,7 @@ function ChosenBuild({
       )}
       {figures && <StreamPicture document={document} recipe={recipe} figures={figures} />}
       <BuildStrips {...{ document, recipe, figures }} setBuild={desk.setBuild} />
-      <Box
-        role="group"
-        aria-label="Build-ups"
-        sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
-      >
-        <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
-          On the bench, heard by number
-        </Typography>
+      <TitledChoices name="Build-ups" title="On the bench, heard by number">
         {builds.map((one, i) => (
           <Choice key={one.id} chosen={one.id === chosen.id} onClick={() => choose(one)}>
             <KeyCap>{i + 1}</KeyCap>
@@ -151,7 +145,7 @@ function ChosenBuild({
             </Box>
           </Choice>
         ))}
-      </Box>
+      </TitledChoices>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
         <Button
           title={withKeys('Into the family, as a pattern', BUILD_COMMANDS.keep)}

@@ -1,8 +1,8 @@
 import { voicesOfBuild } from '@plucky/core/make';
-import { type BuildRecipe, FAMILIES, indexOf, type SongDocument } from '@plucky/core/song';
+import { type BuildRecipe, indexOf, type SongDocument } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { PANE_WIDTH, Silence } from '../../../shared/ui/Pane.tsx';
-import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { FamilyStems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
 
@@ -60,22 +60,17 @@ export function StreamPicture({
       {toneFrom !== null && (
         <path d={`M${xOf(toneFrom)} 18V${BASE}`} stroke={color('warn')} strokeDasharray="3 4" />
       )}
-      {FAMILIES.map((family) => (
-        <Stems
-          key={family}
-          family={family}
-          {...stemPaths(
-            family,
-            sounding
-              .filter((hit) => voice(hit.voice)?.family === family)
-              .map((hit) => {
-                const own = stream.includes(hit.voice);
-                const height = own ? 6 + (hit.velocity / 127) * 50 : 4 + (hit.velocity / 127) * 6;
-                return { x: xOf(hit.at), base: own ? BASE : UNDER, height, origin: hit.origin };
-              }),
-          )}
-        />
-      ))}
+      <FamilyStems
+        stemsOf={(family) =>
+          sounding
+            .filter((hit) => voice(hit.voice)?.family === family)
+            .map((hit) => {
+              const own = stream.includes(hit.voice);
+              const height = own ? 6 + (hit.velocity / 127) * 50 : 4 + (hit.velocity / 127) * 6;
+              return { x: xOf(hit.at), base: own ? BASE : UNDER, height, origin: hit.origin };
+            })
+        }
+      />
     </svg>
   );
 }

@@ -6,6 +6,8 @@ import { barTicks, beatTicks, type Grid, gridName, lengthName } from '@plucky/co
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { SlowedAmount } from '../../../shared/ui/SlowedAmount.tsx';
+import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { type EndDesk, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
@@ -147,12 +149,9 @@ function PickUpChoices({
         text={String(pickUp.hits)}
         onChange={(hits, gesture) => set({ hits }, gesture)}
       />
-      <Amount
+      <VelocityAmount
         label="The last one at"
         value={pickUp.velocity}
-        min={1}
-        max={127}
-        text={String(pickUp.velocity)}
         onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
     </>
@@ -191,12 +190,9 @@ function EndingChoices({
         onChange={(before) => setEnds({ stop: before === NOT ? null : before })}
       />
       {stop !== null && (
-        <Amount
+        <VelocityAmount
           label="The last hit at"
           value={stopVelocity}
-          min={1}
-          max={127}
-          text={String(stopVelocity)}
           onChange={(velocity, gesture) => setEnds({ stopVelocity: velocity }, gesture)}
         />
       )}
@@ -226,12 +222,9 @@ function EndingChoices({
         }
       />
       {slows && (
-        <Amount
-          label="Down to"
-          value={slows.to}
-          min={20}
-          max={100}
-          text={`${slows.to} % · ${Math.round((indexOf(document).song.tempo * slows.to) / 100)} bpm`}
+        <SlowedAmount
+          to={slows.to}
+          tempo={indexOf(document).song.tempo}
           onChange={(to, gesture) => setEnds({ slows: { ...slows, to } }, gesture)}
         />
       )}

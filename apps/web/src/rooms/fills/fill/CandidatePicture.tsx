@@ -1,14 +1,7 @@
 import type { LimbReport } from '@plucky/core/make';
 import { resolve } from '@plucky/core/pattern';
-import {
-  FAMILIES,
-  type Family,
-  indexOf,
-  type Pattern,
-  type SongDocument,
-  withRecord,
-} from '@plucky/core/song';
-import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { type Family, indexOf, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
+import { FamilyStems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 
 const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
@@ -52,23 +45,18 @@ export function CandidatePicture({
         rx={6}
         fill={color('fill')}
       />
-      {FAMILIES.map((family) => (
-        <Stems
-          key={family}
-          family={family}
-          {...stemPaths(
-            family,
-            sounding
-              .filter((hit) => familyOf(hit.voice) === family)
-              .map((hit) => ({
-                x: xOf(hit.at),
-                base: BASE[family] * (HEIGHT - 6),
-                height: 4 + (hit.velocity / 127) * 14,
-                origin: hit.origin,
-              })),
-          )}
-        />
-      ))}
+      <FamilyStems
+        stemsOf={(family) =>
+          sounding
+            .filter((hit) => familyOf(hit.voice) === family)
+            .map((hit) => ({
+              x: xOf(hit.at),
+              base: BASE[family] * (HEIGHT - 6),
+              height: 4 + (hit.velocity / 127) * 14,
+              origin: hit.origin,
+            }))
+        }
+      />
       {hands &&
         sounding.map((hit) => {
           const hand = hands.get(hit.id);

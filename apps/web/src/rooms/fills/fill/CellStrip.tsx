@@ -13,12 +13,12 @@ import {
   remakeOthers,
   turnGrouping,
 } from '@plucky/core/make';
-import { type Cell, type CellPlan, FAMILIES, type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { type Cell, type CellPlan, type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { counted, plural } from '@plucky/core/time';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { notify } from '../../../shared/ui/notify.ts';
-import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
+import { FamilyStems } from '../../../shared/ui/stems.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 
@@ -189,24 +189,19 @@ function CellPicture({ document, cell }: { document: SongDocument; cell: Cell })
       aria-hidden="true"
       style={{ display: 'block' }}
     >
-      {FAMILIES.map((family) => (
-        <Stems
-          key={family}
-          family={family}
-          {...stemPaths(
-            family,
-            cell.strokes
-              .filter((stroke) => voice(stroke.voice)?.family === family)
-              .map((stroke) => ({
-                x: xOf(stroke.step),
-                base: HEIGHT,
-                height: 8 + (stroke.velocity / 127) * (HEIGHT - 16),
-                origin: 'own' as const,
-                strokes: stroke.flam ? [{ x: xOf(stroke.step) - 5, height: 8 + stroke.velocity / 8 }] : [],
-              })),
-          )}
-        />
-      ))}
+      <FamilyStems
+        stemsOf={(family) =>
+          cell.strokes
+            .filter((stroke) => voice(stroke.voice)?.family === family)
+            .map((stroke) => ({
+              x: xOf(stroke.step),
+              base: HEIGHT,
+              height: 8 + (stroke.velocity / 127) * (HEIGHT - 16),
+              origin: 'own',
+              strokes: stroke.flam ? [{ x: xOf(stroke.step) - 5, height: 8 + stroke.velocity / 8 }] : [],
+            }))
+        }
+      />
       {cell.strokes.map((stroke) => (
         <text
           key={`${stroke.step} ${stroke.voice}`}

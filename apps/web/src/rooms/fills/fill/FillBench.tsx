@@ -12,6 +12,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { FILL_COMMANDS } from '../bench-commands.ts';
 import { BenchFrame } from '../BenchFrame.tsx';
 import { PlaceInSong, type PutInPlace } from '../PlaceInSong.tsx';
+import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
@@ -189,20 +190,13 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
         </Typography>
       )}
       {kept.length > 0 && (
-        <Box
-          role="group"
-          aria-label="Fills in the family"
-          sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}
-        >
-          <Typography component="span" sx={{ fontSize: TEXT.note, color: color('soft') }}>
-            In the family, to hear and place again
-          </Typography>
+        <TitledChoices name="Fills in the family" title="In the family, to hear and place again">
           {kept.map((one) => (
             <Choice key={one.id} chosen={one === keptOne} onClick={() => hearKept(one)}>
               {one.name}
             </Choice>
           ))}
-        </Box>
+        </TitledChoices>
       )}
       <LongTakeStrip
         document={document}

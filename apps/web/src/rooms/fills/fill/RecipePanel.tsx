@@ -33,6 +33,7 @@ import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
+import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { RecipeFrame } from '../BenchFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import type { FillDesk } from './fill-desk.ts';
@@ -161,20 +162,14 @@ export const RecipePanel = memo(function RecipePanel({
         text={`${recipe.busy} %`}
         onChange={(busy, gesture) => setRecipe({ busy }, gesture)}
       />
-      <Amount
+      <VelocityAmount
         label="Swell from"
         value={recipe.swell.from}
-        min={1}
-        max={127}
-        text={String(recipe.swell.from)}
         onChange={(from, gesture) => setRecipe({ swell: { ...recipe.swell, from } }, gesture)}
       />
-      <Amount
+      <VelocityAmount
         label="Swell to"
         value={recipe.swell.to}
-        min={1}
-        max={127}
-        text={String(recipe.swell.to)}
         onChange={(to, gesture) => setRecipe({ swell: { ...recipe.swell, to } }, gesture)}
       />
       <Amount

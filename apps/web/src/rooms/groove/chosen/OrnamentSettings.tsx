@@ -5,6 +5,7 @@ import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
+import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { ROW_COMMANDS } from '../actions/desk-commands.ts';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
@@ -106,12 +107,9 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
         onChange={(span) => set((before) => ({ ...before, span }))}
         sx={{ mb: 1 }}
       />
-      <Amount
+      <VelocityAmount
         label="Last velocity"
         value={roll.velocity}
-        min={1}
-        max={127}
-        text={String(roll.velocity)}
         onChange={(velocity, gesture) => set((before) => ({ ...before, velocity }), gesture)}
       />
       <Amount

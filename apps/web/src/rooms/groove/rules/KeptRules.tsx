@@ -7,6 +7,7 @@ import type { Shape } from '@plucky/core/song';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { bareButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { shapeWords } from '../shape/rule-menu.ts';
@@ -70,17 +71,12 @@ function Step({
           title="Tune it"
           onClick={onOpen}
           sx={{
+            ...bareButton,
             flex: 1,
             minWidth: 0,
-            border: 0,
-            p: 0,
             py: 0.5,
-            background: 'none',
-            font: 'inherit',
             fontSize: TEXT.plain,
             lineHeight: 1.3,
-            textAlign: 'left',
-            cursor: 'pointer',
             color: shape.off ? color('faint') : color('ink'),
             textDecoration: shape.off ? 'line-through' : 'none',
             '&:hover': { color: color('plum') },

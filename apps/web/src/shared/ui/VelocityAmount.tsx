@@ -1,0 +1,14 @@
+import { Amount } from './Amount.tsx';
+
+/** A MIDI velocity, from 1 to 127, that is dragged or typed. */
+export function VelocityAmount({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  onChange: (value: number, gesture: string) => void;
+}) {
+  return <Amount label={label} value={value} min={1} max={127} text={String(value)} onChange={onChange} />;
+}
