@@ -108,7 +108,7 @@ for (const colorScheme of ['light', 'dark'] as const)
     );
 
     const second = proves || colorScheme === 'dark' ? test : none;
-    second('the benches, the sheet and the hand-off keep to it too', async ({ page }) => {
+    second('the drafts, the sheet and the hand-off keep to it too', async ({ page }) => {
       await openDemo(page, 'Paper Lanterns');
       await goTo(page, 'Fills');
       await expect(page.getByRole('button', { name: /^Fill 12/ })).toBeVisible();

@@ -112,7 +112,7 @@ test('from an empty song: a build-up is placed, leaves on a track of its own and
     await choose(page, 'Drums', 'Main groove');
   }
   await make(page, 'Build-up');
-  await choose(page, 'Put on the bench', /^Up an octave/);
+  await choose(page, 'Begin a draft from', /^Up an octave/);
   await button(page, 'Filter').click();
   await choose(page, 'Place it', 'End of Verse');
   await button(page, 'Crash lands').click();
@@ -199,7 +199,7 @@ const openBuild = (page: Page) =>
     .first()
     .click();
 
-test('a build-up of the song is reworked on the bench, and follows everywhere it is played', async ({
+test('a build-up of the song is reworked as a draft, and follows everywhere it is played', async ({
   page,
 }) => {
   await openDemo(page, 'Seven Herons');

@@ -168,7 +168,7 @@ test('from an empty song: a starter, playable ones only, and a limb conflict men
     .not.toBe(before);
 });
 
-test('the bench is there again after a reload, and is undone by itself', async ({ page }) => {
+test('the drafts are there again after a reload, and are undone by themselves', async ({ page }) => {
   await openDemo(page, 'Salt Waltz');
   await page.keyboard.press('Alt+2');
   await expect(fill(page, 4)).toBeVisible();

@@ -125,7 +125,7 @@ test('the click is heard on every beat', async ({ page }) => {
   times.slice(1, 4).forEach((time, i) => expect(time - (times[i] ?? 0)).toBeCloseTo(0.5, 9));
 });
 
-test('a fill on the bench is heard at once in its context, and the groove again when it is let go', async ({
+test('a draft of a fill is heard at once in its context, and the groove again when it is let go', async ({
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');

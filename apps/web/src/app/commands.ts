@@ -32,7 +32,7 @@ export const SONG_COMMANDS = commandsFor<Everywhere>()({
   },
 });
 
-/** Plain numbers, but on the benches, whose fills they are, and while something is performed. */
+/** Plain numbers, but not in the Fills room, where they choose drafts, nor while something is performed. */
 export const ROOM_COMMANDS = commandsFor<Everywhere>()({
   room: { keys: PLACES, says: `go to ${ROOMS.map(({ name }) => name).join(', ')}`, run: goTo },
 });

@@ -1,4 +1,4 @@
-import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/bench-commands.ts';
+import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/draft-commands.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
 import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
 import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
@@ -61,7 +61,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
       { keys: ['Ctrl', 'press a pattern'], does: 'choose several patterns' },
     ],
   },
-  { title: 'Fills: the bench', rows: rowsOf(FILL_COMMANDS) },
+  { title: 'Fills: drafts', rows: rowsOf(FILL_COMMANDS) },
   {
     title: 'Fills: build-ups',
     rows: [

@@ -13,10 +13,10 @@ export interface Undo {
   readonly next: string | undefined;
 }
 
-/** At the bench its own edits are undone, and what was kept or placed from it, which is told; elsewhere the song's. */
+/** In the Fills room edits of drafts are undone, and what was kept or placed of them, which is told; elsewhere the song's. */
 export function useUndo(): Undo {
   const store = useDocumentStore();
-  const desk: Desk = useOpenRoom() === 'fills' ? 'bench' : 'song';
+  const desk: Desk = useOpenRoom() === 'fills' ? 'drafts' : 'song';
   const words = useDocumentState(
     useShallow((state) => {
       const next = nextDeeds(state, desk);
@@ -24,13 +24,13 @@ export function useUndo(): Undo {
     }),
   );
   const tell = (done: Taken | null, said: string, nothing: string) => {
-    if (!done) notify(desk === 'bench' ? `${nothing} on the bench.` : `${nothing}.`);
+    if (!done) notify(desk === 'drafts' ? `${nothing} among the drafts.` : `${nothing}.`);
     else if (done.extent !== 'all')
       notify(
         `“${done.label}” was changed in another window since: ${done.extent === 'none' ? 'it stays as it is' : 'the rest of it stays as it is'}.`,
         { variant: 'warning' },
       );
-    else if (desk === 'bench' && done.desk === 'song') notify(`${said}: ${done.label}.`);
+    else if (desk === 'drafts' && done.desk === 'song') notify(`${said}: ${done.label}.`);
   };
   return {
     ...words,

@@ -33,15 +33,15 @@ export function useSongRecord(): Song {
 export type Edit = (
   make: (document: SongDocument) => Outcome,
   gesture?: string | null,
-  /** True for an edit that comes from the bench. */
-  fromBench?: boolean,
+  /** True for an edit of the song that is made from a draft. */
+  fromDrafts?: boolean,
 ) => boolean;
 
 export function useEdit(): Edit {
   const store = useDocumentStore();
   return useCallback(
-    (make, gesture = null, fromBench = false) => {
-      const reason = take(store, make(store.getState().document), gesture, fromBench);
+    (make, gesture = null, fromDrafts = false) => {
+      const reason = take(store, make(store.getState().document), gesture, fromDrafts);
       if (reason) notify(reason, { variant: 'warning' });
       return reason === null;
     },

@@ -1,5 +1,5 @@
 import { addHits, changeHits } from '@plucky/core/pattern';
-import { BENCH, type Bench, CLEAR_BENCH, indexOf, serialize, type SongDocument } from '@plucky/core/song';
+import { DRAFTS, type Drafts, indexOf, NO_DRAFTS, serialize, type SongDocument } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { createDocumentStore, goBack, take } from './store.ts';
 import { redo, undo } from './undo.ts';
@@ -49,9 +49,9 @@ test('edits of one gesture are one undo', () => {
   expect(own(store)['a']?.velocity).toBe(60);
 });
 
-/** A bench on which build-ups of as many parts lie. */
-const bench = (count: number): Bench => ({
-  ...CLEAR_BENCH,
+/** Drafts of the ends of as many grooves. */
+const drafts = (count: number): Drafts => ({
+  ...NO_DRAFTS,
   ends: Array.from({ length: count }, (_, i) => ({
     groove: `g${i}`,
     last: 960,
@@ -66,45 +66,45 @@ const bench = (count: number): Bench => ({
   })),
 });
 const lay = (store: ReturnType<typeof open>, count: number) =>
-  take(store, { label: `lay ${count}`, put: [bench(count)], remove: [] });
-const laid = (store: ReturnType<typeof open>) => indexOf(store.getState().document).bench?.ends.length ?? 0;
+  take(store, { label: `lay ${count}`, put: [drafts(count)], remove: [] });
+const laid = (store: ReturnType<typeof open>) => indexOf(store.getState().document).drafts?.ends.length ?? 0;
 
-test('the song and its bench are undone each by themselves', () => {
+test('the song and its drafts are undone each by themselves', () => {
   const store = open();
   take(store, add(store.getState().document, 'a', 0));
   lay(store, 1);
   lay(store, 2);
   expect(undo(store)?.label).toBe('add a hit');
   expect([laid(store), Object.keys(own(store))]).toEqual([2, []]);
-  expect(undo(store, 'bench')?.label).toBe('lay 2');
-  expect(undo(store, 'bench')?.label).toBe('lay 1');
-  expect(undo(store, 'bench')).toBeNull();
+  expect(undo(store, 'drafts')?.label).toBe('lay 2');
+  expect(undo(store, 'drafts')?.label).toBe('lay 1');
+  expect(undo(store, 'drafts')).toBeNull();
   expect(laid(store)).toBe(0);
-  redo(store, 'bench');
-  redo(store, 'bench');
+  redo(store, 'drafts');
+  redo(store, 'drafts');
   redo(store);
   expect([laid(store), Object.keys(own(store))]).toEqual([2, ['a']]);
 });
 
-test('what the bench made of the song is undone there, unless the song was changed elsewhere since', () => {
+test('what a draft made of the song is undone there, unless the song was changed elsewhere since', () => {
   const store = open();
   const now = () => store.getState().document;
   take(store, add(now(), 'a', 0));
   take(store, add(now(), 'kept', 960), null, true);
-  expect(undo(store, 'bench')?.label).toBe('add a hit');
+  expect(undo(store, 'drafts')?.label).toBe('add a hit');
   expect(Object.keys(own(store))).toEqual(['a']);
-  expect(undo(store, 'bench')).toBeNull();
-  redo(store, 'bench');
+  expect(undo(store, 'drafts')).toBeNull();
+  redo(store, 'drafts');
   take(store, add(now(), 'b', 1920));
-  expect(undo(store, 'bench')).toBeNull();
+  expect(undo(store, 'drafts')).toBeNull();
   expect(Object.keys(own(store))).toEqual(['a', 'kept', 'b']);
 });
 
-test('going back to an earlier song and undoing that leaves what was laid on the bench since', () => {
+test('going back to an earlier song and undoing that leaves the drafts made since', () => {
   const store = open();
   lay(store, 1);
   take(store, goBack(store.getState().document, song, 'go back'));
-  expect(store.getState().document.records[BENCH]).toBeUndefined();
+  expect(store.getState().document.records[DRAFTS]).toBeUndefined();
   lay(store, 3);
   undo(store);
   expect(laid(store)).toBe(3);

@@ -1,12 +1,12 @@
 import { applyWithinLimits, withFollowers } from '@plucky/core/form';
 import {
   apply,
-  BENCH,
   type Change,
   changeBetween,
   type ChangeSet,
   changeSetOf,
   documentOf,
+  DRAFTS,
   InvalidSongError,
   isNothing,
   isRefusal,
@@ -28,17 +28,17 @@ export interface Done {
   readonly change: Change;
   /** Edits of one gesture share its name, and are undone together. */
   readonly gesture: string | null;
-  /** The desk that was changed: the bench alone, or the song. */
+  /** The desk that was changed: the drafts alone, or the song. */
   readonly desk: Desk;
-  /** True for an edit of the song from its bench, such as keeping a fill. */
-  readonly fromBench: boolean;
+  /** True for an edit of the song from a draft, such as keeping a fill. */
+  readonly fromDrafts: boolean;
 }
 
-/** The song and its bench are undone each by themselves, so that nothing changes that is not in sight. */
-export type Desk = 'song' | 'bench';
+/** The song and its drafts are undone each by themselves, so that nothing changes that is not in sight. */
+export type Desk = 'song' | 'drafts';
 
 function deskOf(change: Change): Desk {
-  return touchedBy(change).every((id) => id === BENCH) ? 'bench' : 'song';
+  return touchedBy(change).every((id) => id === DRAFTS) ? 'drafts' : 'song';
 }
 
 export type SaveState =
@@ -102,7 +102,7 @@ export function take(
   from: DocumentStore,
   asked: Outcome,
   gesture: string | null = null,
-  fromBench = false,
+  fromDrafts = false,
 ): string | null {
   const store = from.root ?? from;
   const state = store.getState();
@@ -115,7 +115,7 @@ export function take(
     const last = state.done.at(-1);
     const joins = gesture !== null && last?.gesture === gesture;
     const change = joins ? squash(last.change, made) : made;
-    const entry: Done = { label: outcome.label, change, gesture, desk: deskOf(change), fromBench };
+    const entry: Done = { label: outcome.label, change, gesture, desk: deskOf(change), fromDrafts };
     const before = joins ? state.done.slice(0, -1) : state.done;
     store.setState({
       ...edited(state, document, outcome.label),
@@ -139,15 +139,15 @@ export function edited(
 }
 
 /**
- * Takes what was worked out for the bench, such as the fills of a recipe: it belongs to the edit that asked for it and is
+ * Takes what was worked out as drafts, such as the fills of a recipe: it belongs to the edit that asked for it and is
  * undone with that one.
  */
 export function settle({ root, ...from }: DocumentStore, asked: ChangeSet): void {
   const store = root ?? from;
   const state = store.getState();
   const { document, change } = apply(state.document, asked);
-  const bench = recordIn(state.document, BENCH);
-  const place = state.done.findLastIndex((one) => stepOf(one.change, BENCH)?.[1] === bench);
+  const drafts = recordIn(state.document, DRAFTS);
+  const place = state.done.findLastIndex((one) => stepOf(one.change, DRAFTS)?.[1] === drafts);
   const asker = state.done[place];
   store.setState({
     ...edited(state, document, asked.label),

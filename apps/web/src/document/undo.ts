@@ -1,9 +1,9 @@
-import { BENCH, type Change, invert, isNothing, omit, rebase } from '@plucky/core/song';
+import { type Change, DRAFTS, invert, isNothing, omit, rebase } from '@plucky/core/song';
 import { type Desk, type DocumentState, type DocumentStore, type Done, edited } from './store.ts';
 
 /**
  * Which of what was done, or undone, a desk takes back next, by its place; null where there is none. The song takes its own
- * edits. The bench takes its own and those that were made of the song from it, unless the song was changed elsewhere since.
+ * edits. The Fills room takes those of drafts and those that drafts made of the song, unless the song was changed elsewhere since.
  */
 function nextOf(entries: readonly Done[], at: Desk): number | null {
   let elsewhere = false;
@@ -11,7 +11,7 @@ function nextOf(entries: readonly Done[], at: Desk): number | null {
     const entry = entries[i];
     if (!entry) continue;
     if (entry.desk === at) return i;
-    if (at === 'bench' && entry.fromBench && !elsewhere) return i;
+    if (at === 'drafts' && entry.fromDrafts && !elsewhere) return i;
     elsewhere = true;
   }
   return null;
@@ -26,13 +26,13 @@ export function nextDeeds(
   return { undo: next(done), redo: next(undone) };
 }
 
-/** A change without what it says of the bench, where the bench has been worked on since. */
+/** A change without what it says of drafts, where drafts have been worked on since. */
 function beside({ desk }: Done, change: Change, later: readonly Done[]): Change {
-  if (desk === 'bench' || !later.some((one) => one.desk === 'bench')) return change;
+  if (desk === 'drafts' || !later.some((one) => one.desk === 'drafts')) return change;
   return {
-    added: omit(change.added, BENCH),
-    updated: omit(change.updated, BENCH),
-    removed: omit(change.removed, BENCH),
+    added: omit(change.added, DRAFTS),
+    updated: omit(change.updated, DRAFTS),
+    removed: omit(change.removed, DRAFTS),
   };
 }
 

@@ -14,7 +14,7 @@ import { makeTheme } from '../shared/ui/theme.ts';
 export interface Shown {
   readonly store: DocumentStore;
   readonly document: () => SongDocument;
-  /** The song without its bench. */
+  /** The song without its drafts. */
   readonly music: () => SongDocument;
   readonly undo: () => void;
 }

@@ -1,6 +1,6 @@
 import { cacheBy, guarded } from '../time/index.ts';
-import type { Bench } from './bench.ts';
-import { BENCH } from './bench-id.ts';
+import type { Drafts } from './drafts.ts';
+import { DRAFTS } from './drafts-id.ts';
 import type { Id } from './names.ts';
 import type { Part, Pattern, Reference, Section, Song, SongRecord, Voice } from './records.ts';
 
@@ -15,7 +15,7 @@ export interface SongIndex {
   readonly parts: readonly Part[];
   readonly sections: readonly Section[];
   readonly references: readonly Reference[];
-  readonly bench: Bench | undefined;
+  readonly drafts: Drafts | undefined;
   readonly voicesOf: (part: Id) => readonly Voice[];
   readonly patternsOf: (part: Id) => readonly Pattern[];
   readonly followersOf: (pattern: Id) => readonly Pattern[];
@@ -65,7 +65,7 @@ function makeIndex(document: SongDocument): SongIndex {
     parts: [...parts.values()].sort(byOrder),
     sections: [...sections.values()],
     references,
-    bench: benchOf(document),
+    drafts: draftsOf(document),
     voicesOf: (part) => voicesByPart.get(part) ?? [],
     patternsOf: (part) => patternsByPart.get(part) ?? [],
     followersOf: (pattern) => followers.get(pattern) ?? [],
@@ -77,9 +77,9 @@ function makeIndex(document: SongDocument): SongIndex {
   };
 }
 
-function benchOf({ records }: SongDocument): Bench | undefined {
-  const bench = Object.hasOwn(records, BENCH) ? records[BENCH] : undefined;
-  return bench?.kind === 'bench' ? bench : undefined;
+function draftsOf({ records }: SongDocument): Drafts | undefined {
+  const drafts = Object.hasOwn(records, DRAFTS) ? records[DRAFTS] : undefined;
+  return drafts?.kind === 'bench' ? drafts : undefined;
 }
 
 interface Ordered {

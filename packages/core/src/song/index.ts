@@ -1,15 +1,15 @@
 // The public names of this room, by module.
 export { type Applied, apply, withChange } from './apply.ts';
-export { BENCH } from './bench-id.ts';
+export { DRAFTS } from './drafts-id.ts';
 export {
-  type Bench,
-  type BuildOnBench,
-  CLEAR_BENCH,
-  type EndBench,
-  type FillBench,
+  type Drafts,
+  type BuildDraft,
+  NO_DRAFTS,
+  type EndDraft,
+  type FillDrafts,
   laidFirst,
-  MOST_ON_BENCH,
-} from './bench.ts';
+  MOST_DRAFTS,
+} from './drafts.ts';
 export { type BuildRecipe, MOST_POINTS, RATES, SPEEDS, UNDERS } from './build-recipe.ts';
 export {
   ACCENT_SHAPES,

@@ -1,4 +1,4 @@
-import { type Bench, benchSchema } from './bench.ts';
+import { type Drafts, draftsSchema } from './drafts.ts';
 import { exportOptionsSchema } from './export-options.ts';
 import { chordsSchema } from './harmony/chord-record.ts';
 import { SCALE_NAMES, TONICS } from './harmony/key.ts';
@@ -198,7 +198,7 @@ export const recordSchema = (z: Zod) =>
     patternSchema(z),
     sectionSchema(z),
     referenceSchema(z),
-    benchSchema(z),
+    draftsSchema(z),
   ]);
 
 export type Family = (typeof FAMILIES)[number];
@@ -215,5 +215,5 @@ export type Landing = NonNullable<Slot['landing']>;
 export type Opening = NonNullable<Section['opening']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;
-export type SongRecord = Song | Part | Voice | Pattern | Section | Reference | Bench;
+export type SongRecord = Song | Part | Voice | Pattern | Section | Reference | Drafts;
 export type SectionRole = Section['role'];

@@ -13,7 +13,7 @@ const KIND: Readonly<Record<SongRecord['kind'], string>> = {
   pattern: 'The pattern',
   section: 'The section',
   reference: 'The imported part',
-  bench: 'What lies on the bench',
+  bench: 'Drafts',
 };
 
 /** A record by its kind and name. */

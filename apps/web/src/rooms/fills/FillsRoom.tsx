@@ -4,11 +4,11 @@ import { useEffect } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { useSession } from '../../session/store.ts';
 import { useCalm } from '../../shared/ui/calm.ts';
-import { useMusic } from './bench-record.ts';
 import { reworkBuild } from './build-up/build-ups.ts';
-import { BuildBench } from './build-up/BuildBench.tsx';
-import { EndBench } from './end/EndBench.tsx';
-import { FillBench } from './fill/FillBench.tsx';
+import { BuildPane } from './build-up/BuildPane.tsx';
+import { useMusic } from './draft-record.ts';
+import { EndPane } from './end/EndPane.tsx';
+import { FillPane } from './fill/FillPane.tsx';
 import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';
 
 /** Room in which fills, build-ups, drop-outs and endings are made, heard in context, chosen and placed. */
@@ -33,7 +33,7 @@ export function FillsRoom() {
       reworkBuild(pattern);
       useRoom.setState({ make: 'build-up' });
     }
-    // The pattern in view is laid on the bench when the room is entered; one chosen later is the groove for new drafts.
+    // The pattern in view becomes a draft when the room is entered; one chosen later is the groove for new drafts.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [visit]);
   useEffect(() => {
@@ -48,16 +48,16 @@ export function FillsRoom() {
     );
   return (
     <Box sx={{ display: 'contents' }} {...near}>
-      <Bench document={document} groove={groove} make={make} />
+      <Drafts document={document} groove={groove} make={make} />
     </Box>
   );
 }
 
-function Bench({ make, ...props }: { document: SongDocument; groove: Pattern; make: Make }) {
+function Drafts({ make, ...props }: { document: SongDocument; groove: Pattern; make: Make }) {
   const key = props.groove.id;
-  if (make === 'build-up') return <BuildBench key={key} {...props} />;
-  if (make === 'fill') return <FillBench key={key} {...props} />;
-  return <EndBench key={`${key} ${make}`} {...props} make={make} />;
+  if (make === 'build-up') return <BuildPane key={key} {...props} />;
+  if (make === 'fill') return <FillPane key={key} {...props} />;
+  return <EndPane key={`${key} ${make}`} {...props} make={make} />;
 }
 
 /** The pattern that something is made from: the one in view, or what it follows when it was made here itself. */

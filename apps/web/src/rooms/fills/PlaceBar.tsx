@@ -83,7 +83,7 @@ export function PlaceBar({
       {several?.hasOthers && (
         <Choice
           chosen={how.ownEach}
-          title="The fills of the bench one after the other, from the chosen one on"
+          title="The drafts one after the other, from the chosen one on"
           onClick={() => onHow({ ownEach: !how.ownEach })}
         >
           Each its own

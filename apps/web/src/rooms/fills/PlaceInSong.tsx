@@ -7,7 +7,7 @@ import { usePlaces, usePlacing, useRoom } from './session.ts';
 /** Puts patterns where they are meant to go, once they are in the song under these ids. */
 export type PutInPlace = (document: SongDocument, ids: readonly Id[]) => Outcome;
 
-/** Places what is chosen on a bench where the whole room has agreed to, and with what it lands. */
+/** Places the chosen draft where the whole room has agreed to, and with what it lands. */
 export function PlaceInSong({
   document,
   groove,

@@ -17,7 +17,7 @@ export interface HowPlaced {
   readonly over: boolean;
 }
 
-/** State that all benches of the room share: the kind, and the place and way of placing. */
+/** State that all drafts of the room share: the kind, and the place and way of placing. */
 interface Room extends HowPlaced {
   readonly make: Make;
   readonly where: string | null;

@@ -13,7 +13,7 @@ import { useEdit } from '../../document/context.tsx';
 import { freshId } from '../../shared/fresh-id.ts';
 import { notify } from '../../shared/ui/notify.ts';
 
-/** Keeps patterns of the bench in their family under names that are free, and does more with them in the same undo. */
+/** Keeps drafts in their family under names that are free, and does more with them in the same undo. */
 export type Keep = (
   patterns: readonly Pattern[],
   name: string,

@@ -16,7 +16,7 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { RecipeFrame } from '../BenchFrame.tsx';
+import { RecipeFrame } from '../DraftsFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import { type BuildDesk, buildOf } from './build-ups.ts';
@@ -76,7 +76,7 @@ export function BuildPanel({
   return (
     <RecipeFrame name="Recipe of the build-up" document={document} groove={groove}>
       <StarterChoice
-        label="Put on the bench"
+        label="Begin a draft from"
         starters={BUILD_STARTERS}
         onChoose={(starter) => add(buildOf(starter, document, groove))}
       />

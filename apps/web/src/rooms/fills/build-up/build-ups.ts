@@ -1,29 +1,29 @@
 import { BUILD_STARTERS, buildFrom, type BuildStarter, voicesOfBuild } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
 import {
-  type Bench,
-  type BuildOnBench,
+  type BuildDraft,
   type BuildRecipe,
+  type Drafts,
   type Id,
   indexOf,
   laidFirst,
-  MOST_ON_BENCH,
+  MOST_DRAFTS,
   type Pattern,
   type SongDocument,
 } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
-import { useBench, useBenchHands } from '../bench-record.ts';
+import { useDraftEdits, useDrafts } from '../draft-record.ts';
 
 /** Number of first build-ups, and the most. */
 const FIRST = 4;
-export const MOST_BUILDS = MOST_ON_BENCH.builds;
+export const MOST_BUILDS = MOST_DRAFTS.builds;
 
 /** Which build-up is looked at in this sitting, and the one of the song that was brought here to be changed. */
 interface Looking {
   readonly chosen: Id | null;
-  readonly brought: { readonly part: Id; readonly build: BuildOnBench } | null;
+  readonly brought: { readonly part: Id; readonly build: BuildDraft } | null;
 }
 
 export const useBuildLooking = createForSong<Looking>(() => ({ chosen: null, brought: null }));
@@ -32,7 +32,7 @@ export function chooseBuild(chosen: Id): void {
   useBuildLooking.setState({ chosen });
 }
 
-/** Brings a build-up of the song to the bench, to be changed there. */
+/** Makes a draft of a build-up of the song, to be changed there. */
 export function reworkBuild({ id, name, part, builtBy, parent }: Pattern): void {
   if (!builtBy || !parent) return;
   const build = { id: `again-${id}`, name, recipe: builtBy, of: id };
@@ -45,28 +45,28 @@ export function buildOf(
   document: SongDocument,
   groove: Id,
   id = freshId(),
-): BuildOnBench {
+): BuildDraft {
   const resolved = resolve(document, groove);
   const voices = indexOf(document).voicesOf(resolved.pattern.part);
   const { meter } = feelOf(document, resolved);
   return { id, name: starter.name, recipe: buildFrom(starter, meter, voices) };
 }
 
-/** The build-ups that lie on the bench of a part, all of whose rows are there; starters where nothing was laid yet. */
+/** The drafts of build-ups of a part, all of whose rows are there; starters where there are none yet. */
 export function buildsFor(
   document: SongDocument,
   groove: Id,
-  bench: Bench,
+  drafts: Drafts,
   brought: Looking['brought'],
-): readonly BuildOnBench[] {
+): readonly BuildDraft[] {
   const { part } = resolve(document, groove).pattern;
   const rows = new Set(
     indexOf(document)
       .voicesOf(part)
       .map((voice) => voice.id),
   );
-  const fits = ({ recipe }: BuildOnBench) => voicesOfBuild(recipe).every((voice) => rows.has(voice));
-  const stored = bench.builds.find((one) => one.part === part)?.builds.filter(fits) ?? [];
+  const fits = ({ recipe }: BuildDraft) => voicesOfBuild(recipe).every((voice) => rows.has(voice));
+  const stored = drafts.builds.find((one) => one.part === part)?.builds.filter(fits) ?? [];
   const first =
     brought?.part === part && !stored.some((one) => one.id === brought.build.id) ? [brought.build] : [];
   if (stored.length) {
@@ -77,40 +77,40 @@ export function buildsFor(
   return [...first, ...starters.map((one, i) => buildOf(one, document, groove, `first-${i + 1}`))];
 }
 
-/** Build-ups on the bench, and all deeds on them. */
+/** Drafts of build-ups, and all deeds on them. */
 export interface BuildDesk {
-  readonly builds: readonly BuildOnBench[];
-  readonly chosen: BuildOnBench | undefined;
-  /** Lays one more on the bench, and chooses it; refused when there is no room. */
-  readonly add: (build: BuildOnBench) => void;
+  readonly builds: readonly BuildDraft[];
+  readonly chosen: BuildDraft | undefined;
+  /** Adds one more, and chooses it; refused when there is no room. */
+  readonly add: (build: BuildDraft) => void;
   /** Changes the recipe of the one that is chosen. */
   readonly setBuild: (fields: Partial<BuildRecipe>, gesture?: string) => void;
   readonly rename: (id: Id, name: string) => void;
-  /** Takes one off the bench; the next one is chosen. The last one stays. */
+  /** Drops one; the next one is chosen. The last one stays. */
   readonly discard: (id: Id) => void;
   /** Writes what lies here into the song as it is, so that it is there again another day. */
   readonly lay: () => void;
 }
 
-/** The bench of build-ups of a groove's part; `document` is the song without its bench. */
+/** The drafts of build-ups of a groove's part; `document` is the song without its drafts. */
 export function useBuildDesk(document: SongDocument, groove: Id): BuildDesk {
-  const bench = useBench();
-  const hands = useBenchHands();
+  const drafts = useDrafts();
+  const hands = useDraftEdits();
   const { chosen: wanted, brought } = useBuildLooking();
   const builds = useMemo(
-    () => buildsFor(document, groove, bench, brought),
-    [document, groove, bench, brought],
+    () => buildsFor(document, groove, drafts, brought),
+    [document, groove, drafts, brought],
   );
   const chosen = builds.find((one) => one.id === wanted) ?? builds[0];
   return useMemo(() => {
     const { part } = resolve(document, groove).pattern;
-    const lay = (now: Bench, next: readonly BuildOnBench[]): Bench => ({
+    const lay = (now: Drafts, next: readonly BuildDraft[]): Drafts => ({
       ...now,
       builds: laidFirst(now.builds, { part, builds: [...next] }, (one) => one.part === part),
     });
     const change = (
       label: string,
-      make: (builds: readonly BuildOnBench[]) => readonly BuildOnBench[],
+      make: (builds: readonly BuildDraft[]) => readonly BuildDraft[],
       gesture?: string,
     ) =>
       hands.change(
@@ -127,7 +127,7 @@ export function useBuildDesk(document: SongDocument, groove: Id): BuildDesk {
       chosen,
       add: (build) => {
         // The one that was there longest gives way when there is no room.
-        change(`lay ${build.name} on the bench`, (before) => [...before, build].slice(-MOST_BUILDS));
+        change(`make a draft of ${build.name}`, (before) => [...before, build].slice(-MOST_BUILDS));
         chooseBuild(build.id);
       },
       setBuild: (fields, gesture) =>
@@ -152,7 +152,7 @@ export function useBuildDesk(document: SongDocument, groove: Id): BuildDesk {
         if (brought?.build.id === id) useBuildLooking.setState({ brought: null });
       },
       lay: () =>
-        hands.settle('lay build-ups on the bench', (now) =>
+        hands.settle('make drafts of build-ups', (now) =>
           now.builds.some((one) => one.part === part)
             ? now
             : lay(now, buildsFor(document, groove, now, brought)),

@@ -2,7 +2,7 @@ import { placeAtEnd } from '@plucky/core/form';
 import { BUILD_STARTERS, buildPattern } from '@plucky/core/make';
 import { resolve } from '@plucky/core/pattern';
 import { compile } from '@plucky/core/play';
-import { apply, indexOf, isChange, MOST_ON_BENCH } from '@plucky/core/song';
+import { apply, indexOf, isChange, MOST_DRAFTS } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, configure, fireEvent, screen, within } from '@testing-library/react';
@@ -11,7 +11,7 @@ import { MemoryRouter } from 'react-router';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
-import { benchOf } from '../bench-record.ts';
+import { draftsOf } from '../draft-record.ts';
 import { FillsRoom } from '../FillsRoom.tsx';
 import { useRoom } from '../session.ts';
 import { buildOf, buildsFor, useBuildLooking } from './build-ups.ts';
@@ -31,7 +31,7 @@ function RoomWithPattern() {
   return useSession((session) => session.pattern) ? <FillsRoom /> : null;
 }
 
-function showBench(document = lanterns, pattern = 'main') {
+function showDrafts(document = lanterns, pattern = 'main') {
   useBuildLooking.setState({ chosen: null, brought: null });
   useRoom.setState({ make: 'build-up', where: null, landing: null, how: 'replace' });
   const shown = show(
@@ -42,14 +42,14 @@ function showBench(document = lanterns, pattern = 'main') {
   );
   act(() => useSession.setState({ pattern, slot: null }));
   const builds = () =>
-    buildsFor(shown.music(), pattern, benchOf(shown.document()), useBuildLooking.getState().brought);
+    buildsFor(shown.music(), pattern, draftsOf(shown.document()), useBuildLooking.getState().brought);
   const chosen = () => builds().find((one) => one.id === useBuildLooking.getState().chosen) ?? builds()[0];
   return { ...shown, builds, chosen };
 }
 
-describe('the bench of build-ups', () => {
+describe('drafts of build-ups', () => {
   test('begins with four that differ, each with its hits counted and its landing told', async () => {
-    const { builds } = showBench();
+    const { builds } = showDrafts();
     expect(builds().map((one) => one.recipe.speed)).toEqual([
       'smoothly',
       'by doubling',
@@ -65,14 +65,14 @@ describe('the bench of build-ups', () => {
   });
 
   test('says from where on a roll is heard as a tone', async () => {
-    showBench();
+    showDrafts();
     await userEvent.keyboard('2');
     for (let i = 0; i < 8; i++) fireEvent.keyDown(point('Speed at the end'), { key: 'ArrowUp' });
     expect(screen.getByText(/fastest 35\.2 a second, a tone from 4\.2\.1 on$/)).toBeTruthy();
   });
 
   test('the points of a curve are moved by keys, the middle one along as well, and a bend bends', () => {
-    const { chosen } = showBench();
+    const { chosen } = showDrafts();
     fireEvent.keyDown(point('Velocity at the start'), { key: 'ArrowUp' });
     fireEvent.keyDown(point('Velocity at the end'), { key: 'ArrowDown', shiftKey: true });
     fireEvent.keyDown(point('Velocity in the middle'), { key: 'ArrowRight' });
@@ -85,7 +85,7 @@ describe('the bench of build-ups', () => {
   });
 
   test('what moves is switched on and off, and is told where it leaves', async () => {
-    showBench();
+    showDrafts();
     await userEvent.keyboard('2');
     expect(screen.queryByText(/channel and track of its own/)).toBeNull();
     await userEvent.click(button('Filter'));
@@ -96,7 +96,7 @@ describe('the bench of build-ups', () => {
   });
 
   test('is heard in its context by number, and no longer after Escape', async () => {
-    showBench();
+    showDrafts();
     expect(usePreview.getState().preview).toMatchObject({
       title: 'Slow boil in context, looping',
       playsAtOnce: false,
@@ -118,7 +118,7 @@ describe('the bench of build-ups', () => {
   });
 
   test('another is laid beside it and changed alone; one is discarded, the last one stays', async () => {
-    const { builds, chosen, undo } = showBench();
+    const { builds, chosen, undo } = showDrafts();
     await userEvent.click(button('Compare with another'));
     expect(chosen()?.name).toBe('Slow boil 2');
     await userEvent.click(button('2 bars'));
@@ -128,15 +128,15 @@ describe('the bench of build-ups', () => {
     while (builds().length > 1) await userEvent.keyboard('{Delete}');
     await userEvent.keyboard('{Delete}');
     expect(builds()).toHaveLength(1);
-    while (builds().length < MOST_ON_BENCH.builds) await userEvent.click(button('Compare with another'));
+    while (builds().length < MOST_DRAFTS.builds) await userEvent.click(button('Compare with another'));
     expect(button('Compare with another')).toHaveProperty('disabled', true);
-    // The song's own undo has nothing to do with what lies on the bench.
+    // The song's own undo has nothing to do with drafts.
     undo();
-    expect(builds()).toHaveLength(MOST_ON_BENCH.builds);
+    expect(builds()).toHaveLength(MOST_DRAFTS.builds);
   });
 
   test('a silence, a chop and what plays under it are set', async () => {
-    const { chosen } = showBench();
+    const { chosen } = showDrafts();
     await userEvent.keyboard('2');
     const panel = within(screen.getByRole('complementary', { name: 'Recipe of the build-up' }));
     await userEvent.click(panel.getByRole('button', { name: '4 beats' }));
@@ -150,7 +150,7 @@ describe('the bench of build-ups', () => {
   });
 
   test('is kept under its name, placed at a section’s end, and both are one undo', async () => {
-    const { document, music, undo } = showBench();
+    const { document, music, undo } = showDrafts();
     await userEvent.click(button('Place'));
     const kept = Object.values(document().records).find(
       (one) => one.kind === 'pattern' && one.name === 'Slow boil 2',
@@ -165,7 +165,7 @@ describe('the bench of build-ups', () => {
   });
 });
 
-test('a build-up of the song is laid on the bench again and changed where it is', async () => {
+test('a build-up of the song becomes a draft again and changed where it is', async () => {
   const [starter] = BUILD_STARTERS;
   if (!starter) throw new Error('no starter');
   const made = buildPattern(lanterns, 'main', buildOf(starter, lanterns, 'main').recipe, 'mine', 'My rise');
@@ -173,7 +173,7 @@ test('a build-up of the song is laid on the bench again and changed where it is'
   const withIt = apply(lanterns, { label: 'b', put: [made], remove: [] }).document;
   const placed = placeAtEnd(withIt, 'verse-1', 'mine', { how: 'replace', landing: null });
   if (!isChange(placed)) throw new Error('not placed');
-  const { document, chosen } = showBench(apply(withIt, placed).document, 'mine');
+  const { document, chosen } = showDrafts(apply(withIt, placed).document, 'mine');
   expect(chosen()).toMatchObject({ name: 'My rise', of: 'mine' });
   await userEvent.click(button('Nothing'));
   await userEvent.click(button('Change My rise'));
@@ -184,7 +184,7 @@ test('a build-up of the song is laid on the bench again and changed where it is'
 });
 
 test('a bass line is built up on its own notes', async () => {
-  const { chosen } = showBench(lanterns, 'bass-main');
+  const { chosen } = showDrafts(lanterns, 'bass-main');
   await userEvent.click(button('Notes'));
   expect(screen.queryByRole('combobox', { name: 'Played on' })).toBeNull();
   expect(chosen()?.recipe.pitchAs).toBe('notes');

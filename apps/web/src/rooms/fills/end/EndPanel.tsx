@@ -8,7 +8,7 @@ import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { SlowedAmount } from '../../../shared/ui/SlowedAmount.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
-import { RecipeFrame } from '../BenchFrame.tsx';
+import { RecipeFrame } from '../DraftsFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { type EndDesk, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
 

@@ -8,7 +8,7 @@ import {
 } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
 import {
-  type EndBench,
+  type EndDraft,
   type Id,
   indexOf,
   laidFirst,
@@ -19,13 +19,13 @@ import {
 } from '@plucky/core/song';
 import { barTicks, beatTicks, type Grid } from '@plucky/core/time';
 import { useMemo } from 'react';
-import { useBench, useBenchHands } from '../bench-record.ts';
+import { useDraftEdits, useDrafts } from '../draft-record.ts';
 
 /** Velocity of the pulse that a drop-out leaves, and of the last hit of a pick-up. */
 const [PULSE, PICK_UP] = [84, 100];
 
 /** Usual ends of a groove: the kick drops out of the last bar; all stops on the last bar's first beat. */
-function usualEnds(document: SongDocument, groove: Id): EndBench {
+function usualEnds(document: SongDocument, groove: Id): EndDraft {
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
   const voices = indexOf(document).voicesOf(resolved.pattern.part);
@@ -50,24 +50,24 @@ function usualEnds(document: SongDocument, groove: Id): EndBench {
 
 /** Settings of a groove's drop-outs and endings, with the way to change them. */
 export interface EndDesk {
-  readonly settings: EndBench;
-  readonly setEnds: (fields: Partial<EndBench>, gesture?: string) => void;
+  readonly settings: EndDraft;
+  readonly setEnds: (fields: Partial<EndDraft>, gesture?: string) => void;
 }
 
-/** The bench of ends of a groove; `document` is the song without its bench. Rows that are gone are left out. */
+/** The draft of a groove's end; `document` is the song without its drafts. Rows that are gone are left out. */
 export function useEndDesk(document: SongDocument, groove: Id): EndDesk {
-  const bench = useBench();
-  const hands = useBenchHands();
+  const drafts = useDrafts();
+  const hands = useDraftEdits();
   return useMemo(() => {
     const rows = new Set(
       indexOf(document)
         .voicesOf(resolve(document, groove).pattern.part)
         .map((voice) => voice.id),
     );
-    const isHere = (one: EndBench) => one.groove === groove;
-    const stored = bench.ends.find(isHere);
+    const isHere = (one: EndDraft) => one.groove === groove;
+    const stored = drafts.ends.find(isHere);
     const usual = usualEnds(document, groove);
-    const settings: EndBench = stored
+    const settings: EndDraft = stored
       ? {
           ...stored,
           silent: stored.silent.filter((row) => rows.has(row)),
@@ -88,14 +88,14 @@ export function useEndDesk(document: SongDocument, groove: Id): EndDesk {
           gesture,
         ),
     };
-  }, [document, groove, bench, hands]);
+  }, [document, groove, drafts, hands]);
 }
 
 /** The pattern of a drop-out as it is set. */
 export function dropOutFor(
   document: SongDocument,
   groove: Id,
-  { last, silent, pulse, pickUp }: EndBench,
+  { last, silent, pulse, pickUp }: EndDraft,
   id: Id,
 ): Pattern | Refusal {
   const leaves: DropOut['leaves'] = pulse ? { pulseOn: pulse, velocity: PULSE } : { without: silent };
@@ -106,7 +106,7 @@ export function dropOutFor(
 export function endingFor(
   document: SongDocument,
   groove: Id,
-  { endingLast, stop, stopRows, stopVelocity, slows }: EndBench,
+  { endingLast, stop, stopRows, stopVelocity, slows }: EndDraft,
   id: Id,
 ): Pattern | Refusal {
   const ending: Ending = {

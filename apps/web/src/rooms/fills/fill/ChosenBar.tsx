@@ -21,12 +21,12 @@ import { withKeys } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { FILL_COMMANDS } from '../bench-commands.ts';
+import { FILL_COMMANDS } from '../draft-commands.ts';
 
 /** By how much one press makes a fill busier or less busy, in percent points. */
 const BUSIER = 12;
 
-/** Actions on the chosen fill of the bench. */
+/** Actions on the chosen draft of a fill. */
 export function ChosenBar({
   document,
   groove,
@@ -88,7 +88,7 @@ export function ChosenBar({
         >
           Keep
         </Button>
-        <Button title={withKeys('Off the bench', FILL_COMMANDS.discard)} onClick={onDiscard}>
+        <Button title={withKeys('Out of the drafts', FILL_COMMANDS.discard)} onClick={onDiscard}>
           Discard
         </Button>
         <Button title={withKeys('Others near this one', FILL_COMMANDS.near)} onClick={onNear}>

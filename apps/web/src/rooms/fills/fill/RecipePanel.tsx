@@ -34,7 +34,7 @@ import { Group } from '../../../shared/ui/Group.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
-import { RecipeFrame } from '../BenchFrame.tsx';
+import { RecipeFrame } from '../DraftsFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
 import type { FillDesk } from './fill-desk.ts';
 

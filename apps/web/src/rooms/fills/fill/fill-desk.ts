@@ -1,12 +1,12 @@
 import { type Candidate, FILL_STARTERS, measured, recipeFrom, USUAL_FILL } from '@plucky/core/make';
 import { feelOf, resolve, rowsNamed } from '@plucky/core/pattern';
 import {
-  type FillBench,
+  type FillDrafts,
   type FillRecipe,
   type Id,
   indexOf,
   laidFirst,
-  MOST_ON_BENCH,
+  MOST_DRAFTS,
   type Pattern,
   type SongDocument,
 } from '@plucky/core/song';
@@ -14,15 +14,15 @@ import { barTicks, cacheWhileSame, seedFrom } from '@plucky/core/time';
 import { useEffect, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
-import { type BenchHands, useBench, useBenchHands } from '../bench-record.ts';
-import { makeOnBench } from './maker.ts';
+import { type DraftEdits, useDraftEdits, useDrafts } from '../draft-record.ts';
+import { makeDrafts } from './maker.ts';
 
 /** Number of fills made at a time. */
 export const SHOWN = 12;
 
 /** State of this sitting: fills that nobody has touched, which their recipe makes again, and failures. */
 interface Sitting {
-  readonly untouched: FillBench | null;
+  readonly untouched: FillDrafts | null;
   /** The fill that others are being made near of. */
   readonly near: Id | null;
   /** Why none could be made of a recipe. */
@@ -35,15 +35,15 @@ export const useSitting = createForSong<Sitting>(() => ({ untouched: null, near:
 const BEGIN: Partial<FillRecipe> = { travel: 'anywhere', path: [], figures: [], busy: 70 };
 
 const FAILED =
-  'Making fills has failed, and what lay on the bench is still there. It has been started anew: press Make others.';
+  'Making fills has failed, and the drafts of before are still there. It has been started anew: press Make others.';
 
-/** Everything that the fills of a bench are made from, to tell whether it is still what was asked. */
-function wishOf({ groove, recipe, playableOnly }: FillBench): string {
+/** Everything that drafts of fills are made from, to tell whether it is still what was asked. */
+function wishOf({ groove, recipe, playableOnly }: FillDrafts): string {
   return JSON.stringify([groove, recipe, playableOnly]);
 }
 
-/** A groove laid on a bench for the first time, with the recipe that was worked with last or one to begin with. */
-function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undefined): FillBench {
+/** The first drafts of a groove, with the recipe that was worked with last or one to begin with. */
+function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undefined): FillDrafts {
   const { meter } = feelOf(document, resolve(document, groove));
   const { voicesOf, pattern, song } = indexOf(document);
   const [starter] = FILL_STARTERS;
@@ -55,7 +55,7 @@ function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undef
   return { groove, recipe, playableOnly: false, fills: [], isMade: false };
 }
 
-/** Fills on the bench of a groove, and all deeds on them. */
+/** Drafts of fills of a groove, and all deeds on them. */
 export interface FillDesk {
   readonly recipe: FillRecipe;
   readonly playableOnly: boolean;
@@ -64,26 +64,26 @@ export interface FillDesk {
   /** Why none could be made, or fewer than there is room for. */
   readonly trouble: string | null;
   readonly short: string | null;
-  readonly window: FillBench['window'];
+  readonly window: FillDrafts['window'];
   readonly setRecipe: (fields: Partial<FillRecipe>, gesture?: string) => void;
   readonly setPlayableOnly: (playableOnly: boolean) => void;
   readonly replace: (old: Id, next: Candidate) => void;
   readonly discard: (id: Id) => void;
   readonly putFirst: (fill: Candidate) => void;
-  readonly setWindow: (window: NonNullable<FillBench['window']>, gesture?: string) => void;
+  readonly setWindow: (window: NonNullable<FillDrafts['window']>, gesture?: string) => void;
   /** Makes fills near one, which stays the first of them. */
   readonly makeNear: (fill: Candidate) => Promise<void>;
   /** Writes what lies here into the song as it is, so that it is there again another day. */
   readonly lay: () => void;
 }
 
-/** The bench of fills of a groove; `document` is the song without its bench. */
+/** The drafts of fills of a groove; `document` is the song without its drafts. */
 export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
-  const bench = useBench();
-  const hands = useBenchHands();
+  const drafts = useDrafts();
+  const hands = useDraftEdits();
   const { untouched, near, trouble } = useSitting();
-  const stored = bench.fills.find((one) => one.groove === groove);
-  const last = bench.fills[0]?.recipe;
+  const stored = drafts.fills.find((one) => one.groove === groove);
+  const last = drafts.fills[0]?.recipe;
   const first = useMemo(() => beginFills(document, groove, last), [document, groove, last]);
   const here = stored ?? (untouched?.groove === groove ? untouched : first);
   const wish = wishOf(here);
@@ -98,7 +98,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
       }
       takeMade(hands, wish, made);
     });
-    // Edits of the song elsewhere leave the bench as it is; another recipe or groove makes it anew.
+    // Edits of the song elsewhere leave the drafts as they are; another recipe or groove makes them anew.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wish, here.isMade, hands]);
 
@@ -114,16 +114,16 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
     [document, here.fills, here.recipe.takeOver, rows],
   );
   const deeds = useMemo(() => {
-    const change = (label: string, make: (desk: FillBench) => FillBench, gesture?: string) => {
+    const change = (label: string, make: (desk: FillDrafts) => FillDrafts, gesture?: string) => {
       hands.change(label, (now) => withDesk(now, groove, here, make), gesture);
     };
     const setFills = (label: string, make: (fills: readonly Pattern[]) => readonly Pattern[]) =>
       change(label, (desk) => {
         const fills = make(desk.fills);
-        return fills === desk.fills ? desk : { ...desk, fills: fills.slice(0, MOST_ON_BENCH.fills) };
+        return fills === desk.fills ? desk : { ...desk, fills: fills.slice(0, MOST_DRAFTS.fills) };
       });
     const putFirst = ({ pattern }: Candidate) =>
-      setFills('lay a fill on the bench', (before) => [
+      setFills('add a draft of a fill', (before) => [
         pattern,
         ...before.filter((one) => one.id !== pattern.id),
       ]);
@@ -148,7 +148,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
       makeNear: async (fill) => {
         const { id } = fill.pattern;
         useSitting.setState({ near: id });
-        const answer = await makeOnBench(async (maker) =>
+        const answer = await makeDrafts(async (maker) =>
           maker.near(Object.values(document.records), groove, fill, freshSeed(), SHOWN - 1),
         );
         if (useSitting.getState().near === id) useSitting.setState({ near: null });
@@ -165,7 +165,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
           });
         }
       },
-      lay: () => hands.settle('lay fills on the bench', (now) => withDesk(now, groove, here, (desk) => desk)),
+      lay: () => hands.settle('make drafts of fills', (now) => withDesk(now, groove, here, (desk) => desk)),
     } satisfies Partial<FillDesk>;
   }, [hands, groove, here, document, wish]);
   const troubled = trouble?.of === wish ? trouble.reason : null;
@@ -181,28 +181,28 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
   };
 }
 
-/** The bench with what lies there for a groove changed; `shown` is what lay there unwritten. */
+/** The drafts with those of a groove changed; `shown` are those that were shown and not stored. */
 function withDesk(
-  bench: ReturnType<typeof useBench>,
+  drafts: ReturnType<typeof useDrafts>,
   groove: Id,
-  shown: FillBench,
-  make: (desk: FillBench) => FillBench,
-): typeof bench {
-  const isHere = (one: FillBench) => one.groove === groove;
-  const before = bench.fills.find(isHere) ?? shown;
+  shown: FillDrafts,
+  make: (desk: FillDrafts) => FillDrafts,
+): typeof drafts {
+  const isHere = (one: FillDrafts) => one.groove === groove;
+  const before = drafts.fills.find(isHere) ?? shown;
   const next = make(before);
-  return next === before && bench.fills.some(isHere)
-    ? bench
-    : { ...bench, fills: laidFirst(bench.fills, next, isHere) };
+  return next === before && drafts.fills.some(isHere)
+    ? drafts
+    : { ...drafts, fills: laidFirst(drafts.fills, next, isHere) };
 }
 
 /** The fills of a recipe; null when something else has been asked for since. */
 async function makeFills(
   document: SongDocument,
-  desk: FillBench,
-): Promise<FillBench | { readonly reason: string } | null> {
+  desk: FillDrafts,
+): Promise<FillDrafts | { readonly reason: string } | null> {
   const { groove, recipe, playableOnly } = desk;
-  const answer = await makeOnBench(async (maker) =>
+  const answer = await makeDrafts(async (maker) =>
     maker.candidates(Object.values(document.records), groove, recipe, SHOWN, playableOnly),
   );
   if (answer.kind === 'outdated') return null;
@@ -222,7 +222,7 @@ async function makeFills(
 }
 
 /** Fills go where their recipe is kept: into the song once it was changed by hand, else only into this sitting. */
-function takeMade(hands: BenchHands, wish: string, made: FillBench): void {
+function takeMade(hands: DraftEdits, wish: string, made: FillDrafts): void {
   const stored = hands.now().fills.find((one) => one.groove === made.groove);
   if (!stored) useSitting.setState({ untouched: made, trouble: null });
   else if (wishOf(stored) === wish && !stored.isMade)

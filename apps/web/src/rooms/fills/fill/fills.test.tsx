@@ -12,7 +12,7 @@ import { take } from '../../../document/store.ts';
 import { redo as redoIn, undo as undoIn } from '../../../document/undo.ts';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
-import { useMusic } from '../bench-record.ts';
+import { useMusic } from '../draft-record.ts';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useRoom } from '../session.ts';
 import { CandidateCard } from './CandidateCard.tsx';
@@ -20,10 +20,10 @@ import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
 import { type FillDesk, useFillDesk, useSitting } from './fill-desk.ts';
 import { chooseFill, shownIn, useLooking } from './looking.ts';
-import { makeOnBench } from './maker.ts';
+import { makeDrafts } from './maker.ts';
 import { RecipePanel } from './RecipePanel.tsx';
 
-jest.mock('./maker.ts', () => ({ makeOnBench: jest.fn(), makeTake: jest.fn() }));
+jest.mock('./maker.ts', () => ({ makeDrafts: jest.fn(), makeTake: jest.fn() }));
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const recipe = { ...USUAL_FILL, made: 'at random' as const, takeOver: 1920, seed: 5 };
@@ -34,9 +34,9 @@ const some = (count: number): readonly Candidate[] => {
 };
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 
-/** The bench of a groove in a song, whose fills are made at once; `now` is what lies there. */
+/** The drafts of a groove in a song, whose fills are made at once; `now` gives them. */
 function showDesk(fills: readonly Candidate[], beside: (desk: FillDesk) => ReactNode = () => null) {
-  jest.mocked(makeOnBench).mockResolvedValue({ kind: 'made', value: { fills, short: null } });
+  jest.mocked(makeDrafts).mockResolvedValue({ kind: 'made', value: { fills, short: null } });
   useSitting.setState(useSitting.getInitialState(), true);
   const desks: FillDesk[] = [];
   const Desk = () => {
@@ -52,14 +52,14 @@ function showDesk(fills: readonly Candidate[], beside: (desk: FillDesk) => React
   );
   const now = () => {
     const desk = desks.at(-1);
-    if (!desk) throw new Error('no bench');
+    if (!desk) throw new Error('no drafts');
     return desk;
   };
-  const redo = () => act(() => void redoIn(shown.store, 'bench'));
-  return { ...shown, now, redo, undo: () => act(() => void undoIn(shown.store, 'bench')) };
+  const redo = () => act(() => void redoIn(shown.store, 'drafts'));
+  return { ...shown, now, redo, undo: () => act(() => void undoIn(shown.store, 'drafts')) };
 }
 
-describe('the bench', () => {
+describe('the drafts', () => {
   test('sorts what lies on it, and a fill that is chosen anew forgets the locks', () => {
     const busy = shownIn(some(8), 'busy').map((one) => one.figures.hitsPerBeat);
     expect(busy).toEqual([...busy].sort((a, b) => b - a));
@@ -74,12 +74,12 @@ describe('the bench', () => {
   test('writes nothing into the song until it is worked on, and all of it then', async () => {
     const { now, document, undo, redo } = showDesk(some(4));
     await waitFor(() => expect(now().fills).toHaveLength(4));
-    expect(indexOf(document()).bench).toBeUndefined();
+    expect(indexOf(document()).drafts).toBeUndefined();
     const [first] = now().fills;
     if (!first) throw new Error('no fill');
     act(() => now().discard(first.pattern.id));
     expect(now().fills).toHaveLength(3);
-    expect(indexOf(document()).bench?.fills[0]?.fills).toHaveLength(3);
+    expect(indexOf(document()).drafts?.fills[0]?.fills).toHaveLength(3);
     expect(readSong(Object.values(document().records))).toBeTruthy();
     undo();
     expect(now().fills).toHaveLength(4);
@@ -106,7 +106,7 @@ describe('the bench', () => {
     const nearOf = (fill: Candidate) => {
       let come: () => void = () => undefined;
       const made = new Promise<void>((resolve) => (come = resolve));
-      jest.mocked(makeOnBench).mockReturnValueOnce(made.then(() => ({ kind: 'made', value })));
+      jest.mocked(makeDrafts).mockReturnValueOnce(made.then(() => ({ kind: 'made', value })));
       const done = now().makeNear(fill);
       return async () => {
         come();
@@ -139,7 +139,7 @@ describe('the bench', () => {
     act(() => now().setRecipe({ seed: seed + 1 }));
     await waitFor(() => expect(now().isMaking).toBe(false));
     act(() => now().setWindow({ from: 960, length: 1920 }));
-    const kept = indexOf(document()).bench?.fills[0];
+    const kept = indexOf(document()).drafts?.fills[0];
     expect(kept).toMatchObject({ recipe: { seed: seed + 1 }, isMade: true, window: { from: 960 } });
     undo();
     undo();

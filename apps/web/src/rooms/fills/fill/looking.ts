@@ -4,7 +4,7 @@ import { createForSong } from '../../../session/song-store.ts';
 
 export type Sorting = 'as made' | 'contrast' | 'busy' | 'lift';
 
-/** Choice and view of the fills on the bench in this sitting. */
+/** Choice and view of the drafts of fills in this sitting. */
 interface Looking {
   /** The fill that is heard and worked on. */
   readonly chosen: Id | null;

@@ -12,5 +12,5 @@ function startMaker(onTrouble: () => void) {
 }
 
 /** Makes fills, and long takes, each with a worker of its own; of wishes that follow one another the last one counts. */
-export const makeOnBench = lastWish(startMaker);
+export const makeDrafts = lastWish(startMaker);
 export const makeTake = lastWish(startMaker);

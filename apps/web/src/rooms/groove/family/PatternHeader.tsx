@@ -120,7 +120,7 @@ function WaysOn({ view, onFill }: { view: PatternView; onFill: () => void }) {
         <Button
           onClick={onFill}
           title={withKeys(
-            builtBy ? 'Change its recipe on the bench' : 'Make fills for the end of this groove',
+            builtBy ? 'Change its recipe, as a draft' : 'Make fills for the end of this groove',
             PATTERN_COMMANDS.fills,
           )}
           sx={{ whiteSpace: 'nowrap' }}

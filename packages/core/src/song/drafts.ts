@@ -1,5 +1,5 @@
-import { BENCH } from './bench-id.ts';
 import { buildRecipeSchema } from './build-recipe.ts';
+import { DRAFTS } from './drafts-id.ts';
 import { fillRecipeSchema } from './fill-recipe.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema, nameSchema } from './names.ts';
@@ -7,17 +7,17 @@ import { patternSchema } from './pattern-record.ts';
 import { gridSchema, slowedSchema, velocitySchema, voicesSchema } from './schema-parts.ts';
 import type { Described, Zod } from './zod.ts';
 
-/** The most fills, and the most build-ups, that lie on it, and for how many patterns or parts it keeps them. */
-export const MOST_ON_BENCH = { fills: 40, builds: 9, kept: 8 };
+/** The most drafts of fills and of build-ups, and for how many patterns or parts they are kept. */
+export const MOST_DRAFTS = { fills: 40, builds: 9, kept: 8 };
 
 const ticksSchema = (z: Zod) => z.int().min(0).max(LIMITS.pattern);
 
-const fillBenchSchema = (z: Zod) =>
+const fillDraftsSchema = (z: Zod) =>
   z.strictObject({
     groove: idSchema(z),
     recipe: fillRecipeSchema(z),
     playableOnly: z.boolean(),
-    fills: z.array(patternSchema(z)).max(MOST_ON_BENCH.fills),
+    fills: z.array(patternSchema(z)).max(MOST_DRAFTS.fills),
     /** True when the fills come from this recipe, and not from one before it. */
     isMade: z.boolean(),
     /** Why they are fewer than there is room for. */
@@ -26,7 +26,7 @@ const fillBenchSchema = (z: Zod) =>
     window: z.strictObject({ from: ticksSchema(z), length: ticksSchema(z).min(1) }).optional(),
   });
 
-const buildBenchSchema = (z: Zod) =>
+const buildDraftsSchema = (z: Zod) =>
   z.strictObject({
     part: idSchema(z),
     builds: z
@@ -40,10 +40,10 @@ const buildBenchSchema = (z: Zod) =>
         }),
       )
       .min(1)
-      .max(MOST_ON_BENCH.builds),
+      .max(MOST_DRAFTS.builds),
   });
 
-const endBenchSchema = (z: Zod) =>
+const endDraftSchema = (z: Zod) =>
   z.strictObject({
     groove: idSchema(z),
     /** Length of a drop-out and of an ending, in ticks. */
@@ -70,29 +70,29 @@ const endBenchSchema = (z: Zod) =>
   });
 
 /**
- * What lies on the bench of a song: recipes, the fills and build-ups made by them, and what ends are made by. It names
- * patterns and rows that may be gone by now; whoever lays hands on it looks first.
+ * The drafts of a song, made and not placed yet: recipes, the fills and build-ups made by them, and the settings of ends. They
+ * name patterns and rows that may be gone by now, so whoever uses them looks first.
  */
-export const benchSchema = (z: Zod) =>
+export const draftsSchema = (z: Zod) =>
   z.strictObject({
-    id: z.literal(BENCH),
+    id: z.literal(DRAFTS),
     kind: z.literal('bench'),
     /** Drafts of each groove or part, the latest first. */
-    fills: z.array(fillBenchSchema(z)).max(MOST_ON_BENCH.kept),
-    builds: z.array(buildBenchSchema(z)).max(MOST_ON_BENCH.kept),
-    ends: z.array(endBenchSchema(z)).max(MOST_ON_BENCH.kept),
+    fills: z.array(fillDraftsSchema(z)).max(MOST_DRAFTS.kept),
+    builds: z.array(buildDraftsSchema(z)).max(MOST_DRAFTS.kept),
+    ends: z.array(endDraftSchema(z)).max(MOST_DRAFTS.kept),
   });
 
-export type Bench = Described<typeof benchSchema>;
-export type FillBench = Bench['fills'][number];
-export type BuildBench = Bench['builds'][number];
-export type BuildOnBench = BuildBench['builds'][number];
-export type EndBench = Bench['ends'][number];
+export type Drafts = Described<typeof draftsSchema>;
+export type FillDrafts = Drafts['fills'][number];
+export type BuildDrafts = Drafts['builds'][number];
+export type BuildDraft = BuildDrafts['builds'][number];
+export type EndDraft = Drafts['ends'][number];
 
-/** A bench on which nothing lies yet. */
-export const CLEAR_BENCH: Bench = { id: BENCH, kind: 'bench', fills: [], builds: [], ends: [] };
+/** The drafts of a song for which nothing was made yet. */
+export const NO_DRAFTS: Drafts = { id: DRAFTS, kind: 'bench', fills: [], builds: [], ends: [] };
 
 /** The list with one put first in place of those that `isSame` names; of too many, those worked on longest ago go. */
 export function laidFirst<T>(list: readonly T[], one: T, isSame: (other: T) => boolean): T[] {
-  return [one, ...list.filter((other) => !isSame(other))].slice(0, MOST_ON_BENCH.kept);
+  return [one, ...list.filter((other) => !isSame(other))].slice(0, MOST_DRAFTS.kept);
 }

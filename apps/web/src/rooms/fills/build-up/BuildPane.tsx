@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { buildPattern, changeBuild, handWorkOf } from '@plucky/core/make';
 import {
-  type BuildOnBench,
+  type BuildDraft,
   type BuildRecipe,
   freeName,
   type Id,
@@ -18,8 +18,8 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { BUILD_COMMANDS } from '../bench-commands.ts';
-import { BenchFrame } from '../BenchFrame.tsx';
+import { BUILD_COMMANDS } from '../draft-commands.ts';
+import { DraftsFrame } from '../DraftsFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
@@ -30,14 +30,14 @@ import { BuildStrips } from './BuildStrips.tsx';
 import { type BuildFigures, buildFigures } from './figures.ts';
 import { StreamPicture } from './StreamPicture.tsx';
 
-/** The bench of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
-export function BuildBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
+/** Drafts of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
+export function BuildPane({ document, groove }: { document: SongDocument; groove: Pattern }) {
   const desk = useBuildDesk(document, groove.id);
   return desk.chosen ? <ChosenBuild {...{ document, groove, desk }} chosen={desk.chosen} /> : null;
 }
 
 /** The pattern of a build-up before it is kept. */
-const ON_BENCH = 'build-on-bench';
+const DRAFT = 'draft-build-up';
 
 function ChosenBuild({
   document,
@@ -48,7 +48,7 @@ function ChosenBuild({
   document: SongDocument;
   groove: Pattern;
   desk: BuildDesk;
-  chosen: BuildOnBench;
+  chosen: BuildDraft;
 }) {
   const { builds } = desk;
   const edit = useEdit();
@@ -56,7 +56,7 @@ function ChosenBuild({
   const [isHeard, setHeard] = useState(false);
   const { name, recipe } = chosen;
   const made = useMemo(
-    () => buildPattern(document, groove.id, recipe, ON_BENCH, name),
+    () => buildPattern(document, groove.id, recipe, DRAFT, name),
     [document, groove.id, recipe, name],
   );
   const pattern = 'reason' in made ? null : made;
@@ -67,7 +67,7 @@ function ChosenBuild({
     playsAtOnce: isHeard,
   });
 
-  const choose = (one: BuildOnBench) => {
+  const choose = (one: BuildDraft) => {
     chooseBuild(one.id);
     setHeard(true);
   };
@@ -95,7 +95,7 @@ function ChosenBuild({
   useBuildKeys(desk, chosen, choose, keep, () => setHeard(false));
 
   return (
-    <BenchFrame
+    <DraftsFrame
       gap={1}
       recipe={<BuildPanel {...{ document, recipe, desk }} groove={groove.id} />}
       foot={
@@ -136,7 +136,7 @@ function ChosenBuild({
       )}
       {figures && <StreamPicture document={document} recipe={recipe} figures={figures} />}
       <BuildStrips {...{ document, recipe, figures }} setBuild={desk.setBuild} />
-      <TitledChoices name="Build-ups" title="On the bench, heard by number">
+      <TitledChoices name="Build-ups" title="Drafts, heard by number">
         {builds.map((one, i) => (
           <Choice key={one.id} chosen={one.id === chosen.id} onClick={() => choose(one)}>
             <KeyCap>{i + 1}</KeyCap>
@@ -169,7 +169,7 @@ function ChosenBuild({
           </Button>
         )}
         <Button
-          title={withKeys('Off the bench', BUILD_COMMANDS.discard)}
+          title={withKeys('Out of the drafts', BUILD_COMMANDS.discard)}
           disabled={builds.length < 2}
           onClick={() => desk.discard(chosen.id)}
         >
@@ -185,12 +185,12 @@ function ChosenBuild({
           By hand since it was made: {handWork.join(', ')}.
         </Typography>
       )}
-    </BenchFrame>
+    </DraftsFrame>
   );
 }
 
-/** The edit that makes a build-up of the song what it is on the bench. */
-function changeTo(groove: Id, { of, recipe, name }: BuildOnBench & { readonly of: Id }, keepsEdits: boolean) {
+/** The edit that makes a build-up of the song what its draft is. */
+function changeTo(groove: Id, { of, recipe, name }: BuildDraft & { readonly of: Id }, keepsEdits: boolean) {
   return (now: SongDocument) => changeBuild(now, groove, of, recipe, name, keepsEdits);
 }
 
@@ -211,12 +211,12 @@ function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecip
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */
 function useBuildKeys(
   { builds, discard }: BuildDesk,
-  chosen: BuildOnBench,
-  choose: (one: BuildOnBench) => void,
+  chosen: BuildDraft,
+  choose: (one: BuildDraft) => void,
   keep: () => boolean,
   stop: () => void,
 ): void {
-  const show = (one: BuildOnBench | undefined) => {
+  const show = (one: BuildDraft | undefined) => {
     if (one) choose(one);
     return one !== undefined;
   };

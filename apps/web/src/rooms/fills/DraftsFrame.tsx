@@ -6,17 +6,17 @@ import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { MakeChoice } from './MakeChoice.tsx';
 
-/** A bench with the recipe that its pieces are made by beside it. */
-export function BenchFrame({
+/** Drafts, with the recipe that they are made by beside them. */
+export function DraftsFrame({
   recipe,
   gap = 1.25,
   foot,
   children,
 }: {
   recipe: ReactNode;
-  /** Foot that is always in sight below the bench, such as the way into the song. */
+  /** Foot that is always in sight below the drafts, such as the way into the song. */
   foot?: ReactNode;
-  /** Between what lies on the bench, in steps of the theme. */
+  /** Between the drafts, in steps of the theme. */
   gap?: number;
   children: ReactNode;
 }) {
@@ -25,7 +25,7 @@ export function BenchFrame({
       {recipe}
       <Box
         component="section"
-        aria-label="Bench"
+        aria-label="Drafts"
         sx={{ display: 'flex', flexDirection: 'column', minHeight: 0, minWidth: 0 }}
       >
         <Box
@@ -48,7 +48,7 @@ export function BenchFrame({
   );
 }
 
-/** The recipe beside a bench, which begins with what is made, and from which pattern. */
+/** The recipe beside drafts, which begins with what is made, and from which pattern. */
 export function RecipeFrame({
   name,
   document,

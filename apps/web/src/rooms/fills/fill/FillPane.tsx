@@ -9,8 +9,8 @@ import { Choice } from '../../../shared/ui/Choices.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { FILL_COMMANDS } from '../bench-commands.ts';
-import { BenchFrame } from '../BenchFrame.tsx';
+import { FILL_COMMANDS } from '../draft-commands.ts';
+import { DraftsFrame } from '../DraftsFrame.tsx';
 import { PlaceInSong, type PutInPlace } from '../PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
@@ -30,8 +30,8 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
   lift: 'Most lift first',
 };
 
-/** The bench of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
-export function FillBench({ document, groove }: { document: SongDocument; groove: Pattern }) {
+/** Drafts of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
+export function FillPane({ document, groove }: { document: SongDocument; groove: Pattern }) {
   const desk = useFillDesk(document, groove.id);
   const looking = useLooking();
   const keepPattern = useKeep();
@@ -70,7 +70,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     keep([one.pattern], `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
   const discard = (one: Candidate) => desk.discard(one.pattern.id);
   const near = (one: Candidate) => void desk.makeNear(one);
-  useBenchKeys(fills, chosen, { choose, keep: keepIt, discard, near });
+  useDraftKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
   const placeKept = (one: Pattern, put: PutInPlace, at: string) => {
     if (edit((now) => put(now, [one.id]), null, true)) notify(`Placed: ${at}.`);
@@ -93,7 +93,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
     [looking.showsHands, desk.fills, document],
   );
   return (
-    <BenchFrame
+    <DraftsFrame
       recipe={<RecipePanel {...{ document, recipe, setRecipe }} groove={groove.id} />}
       foot={
         <PlaceInSong
@@ -214,7 +214,7 @@ export function FillBench({ document, groove }: { document: SongDocument; groove
           choose(candidate);
         }}
       />
-    </BenchFrame>
+    </DraftsFrame>
   );
 }
 
@@ -226,7 +226,7 @@ function keptFills(document: SongDocument, groove: Id): readonly Pattern[] {
 }
 
 /** Numbers hear a fill, arrows step through them, and letters work on the chosen one. */
-function useBenchKeys(
+function useDraftKeys(
   fills: readonly Candidate[],
   chosen: Candidate | null,
   deeds: {

@@ -2,14 +2,14 @@ import { Box, Button, Typography } from '@mui/material';
 import type { Placing } from '@plucky/core/form';
 import { endOf } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
-import type { EndBench as EndSettings, Id, Pattern, SongDocument } from '@plucky/core/song';
+import type { EndDraft as EndSettings, Id, Pattern, SongDocument } from '@plucky/core/song';
 import { barTicks, lengthName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { END_COMMANDS } from '../bench-commands.ts';
-import { BenchFrame } from '../BenchFrame.tsx';
+import { END_COMMANDS } from '../draft-commands.ts';
+import { DraftsFrame } from '../DraftsFrame.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { useKeep } from '../useKeep.ts';
@@ -17,7 +17,7 @@ import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
 import { dropOutFor, endingFor, useEndDesk } from './ends.ts';
 
-const ON_BENCH = 'end-on-bench';
+const DRAFT_END = 'draft-end';
 /** Hints for a press on a row. */
 const HINTS = {
   'drop-out': 'press the rows that fall silent',
@@ -25,8 +25,8 @@ const HINTS = {
 } as const;
 const NAMES = { 'drop-out': 'Drop-out', ending: 'Ending' } as const;
 
-/** The bench of drop-outs and endings: the groove's end row by row, what falls silent in it, heard where it will stand. */
-export function EndBench({
+/** A draft of a drop-out or an ending: the groove's end row by row, what falls silent in it, heard where it will stand. */
+export function EndPane({
   document,
   groove,
   make,
@@ -42,7 +42,7 @@ export function EndBench({
   const [isHeard, setHeard] = useState(false);
   const { meter } = feelOf(document, resolve(document, groove.id));
   const made = useMemo(
-    () => (make === 'ending' ? endingFor : dropOutFor)(document, groove.id, settings, ON_BENCH),
+    () => (make === 'ending' ? endingFor : dropOutFor)(document, groove.id, settings, DRAFT_END),
     [make, document, groove.id, settings],
   );
   const pattern = 'reason' in made ? null : made;
@@ -65,10 +65,10 @@ export function EndBench({
   const chooses = make === 'ending' ? settings.stop !== null : settings.pulse === null;
   const rows = new Set(make === 'ending' ? settings.stopRows : settings.silent);
   // While nothing can be made of it, the groove's end is shown as it is.
-  const shown = pattern ?? endOf(document, groove.id, last, 'break', ON_BENCH, what);
+  const shown = pattern ?? endOf(document, groove.id, last, 'break', DRAFT_END, what);
   const picture = 'reason' in shown ? null : shown;
   return (
-    <BenchFrame
+    <DraftsFrame
       recipe={<EndPanel document={document} groove={groove.id} make={make} desk={desk} />}
       foot={
         <PlaceInSong
@@ -125,7 +125,7 @@ export function EndBench({
           The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
         </Typography>
       )}
-    </BenchFrame>
+    </DraftsFrame>
   );
 }
 

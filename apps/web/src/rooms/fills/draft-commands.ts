@@ -2,7 +2,7 @@ import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 
 const DIGITS = Array.from('1234567890');
 
-/** Deeds of the keys on the fills' bench; each gives back false where there is nothing to do it to. */
+/** Deeds of the keys on drafts of fills; each gives back false where there is nothing to do it to. */
 export interface FillDeeds {
   /** Hears one, counted from 0. */
   readonly hear: (nth: number) => boolean;
@@ -35,7 +35,7 @@ export const FILL_COMMANDS = commandsFor<FillDeeds>()({
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
 });
 
-/** Deeds of the keys on the build-ups' bench. */
+/** Deeds of the keys on drafts of build-ups. */
 export interface BuildDeeds {
   readonly hear: (nth: number) => boolean;
   readonly step: (by: number) => boolean;
@@ -60,7 +60,7 @@ export const BUILD_COMMANDS = commandsFor<BuildDeeds>()({
   discard: {
     keys: ['delete'],
     also: ['backspace'],
-    says: 'take a build-up off the bench',
+    says: 'drop a draft of a build-up',
     run: ({ discard }) => discard(),
   },
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
