@@ -40,11 +40,6 @@ export const NOTE_CHOICES = {
     ['pressure', 'Key pressure'],
     ['both', 'Both'],
   ]),
-  /** Receivers that listen to it let a note go as fast as it was struck. */
-  release: choice('Release velocity', 'none', [
-    ['none', 'None (64)'],
-    ['struck', 'As struck'],
-  ]),
   timing: choice('Timing', 'heard', [
     ['heard', 'Swing and feel baked in'],
     ['grid', 'Straight grid'],
@@ -72,6 +67,11 @@ export const NOTE_CHOICES = {
   chokes: choice('A hit that its group chokes', 'ring', [
     ['ring', 'Left to the receiver'],
     ['cut', 'Ends as heard here'],
+  ]),
+  /** Receivers that listen to it let a note go as fast as it was struck. */
+  release: choice('Release velocity', 'none', [
+    ['none', 'None (64)'],
+    ['struck', 'As struck'],
   ]),
   /** With true parts of notes begin with the General MIDI program of their sound. */
   programs: choice(
