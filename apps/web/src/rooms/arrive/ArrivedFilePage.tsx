@@ -23,29 +23,14 @@ export type Naming = Readonly<Record<string, Partial<Pick<Section, 'name' | 'rol
 /** A file that was read, with the song that it would become: a proposal, of which nothing is made until it is taken. */
 export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
   const { file } = arrival;
-  const { chosen, proposal, progress } = useArrival();
-  const { uses, noteMap } = chosen;
+  const { proposal, progress } = useArrival();
   const [naming, setNaming] = useState<Naming>({});
   const document = useMemo(
     () => (proposal ? named(proposal.folded.document, naming) : null),
     [proposal, naming],
   );
   const isTooMuch = (proposal?.tooMuch.length ?? 0) > 0;
-  const navigate = useNavigate();
-  const queries = useQueryClient();
-  const leave = () => {
-    useArriving.setState({ file: null });
-    void navigate('/');
-  };
-  const make = useMutation({
-    mutationFn: (song: SongDocument) => api.take(songFileContent(song)),
-    onSuccess: async (song) => {
-      useArriving.setState({ file: null });
-      await queries.invalidateQueries({ queryKey: ['songs'] });
-      void navigate(`/songs/${song.id}/sheet`);
-    },
-    onError: (error) => notify(error.message, { variant: 'error' }),
-  });
+  const { make, leave } = useArrivalEnd();
   const meter = file.bars[0]?.meter;
   const facts = [
     arrival.fileName,
@@ -96,29 +81,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
           overflow: { xs: 'auto', md: 'hidden' },
         }}
       >
-        <Box
-          component="section"
-          aria-label="What comes in"
-          tabIndex={0}
-          sx={{
-            overflow: { md: 'auto' },
-            p: 2,
-            borderRight: `1px solid ${color('line')}`,
-            background: color('sunk'),
-          }}
-        >
-          <ArrivedTracks
-            file={file}
-            uses={uses}
-            onChange={(id, use) => choose({ uses: { ...uses, [id]: use } })}
-          />
-          <NoteMapList
-            file={file}
-            uses={uses}
-            noteMap={noteMap}
-            onChange={(map) => choose({ noteMap: map })}
-          />
-        </Box>
+        <WhatComesIn arrival={arrival} />
         <Box
           component="main"
           tabIndex={0}
@@ -147,6 +110,51 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         </Box>
       </Box>
       <HearBar arrival={arrival} document={document} />
+    </Box>
+  );
+}
+
+/** The ways to end with a file: a song of it, which is opened, or none. */
+function useArrivalEnd() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const make = useMutation({
+    mutationFn: (song: SongDocument) => api.take(songFileContent(song)),
+    onSuccess: async (song) => {
+      useArriving.setState({ file: null });
+      await queries.invalidateQueries({ queryKey: ['songs'] });
+      void navigate(`/songs/${song.id}/sheet`);
+    },
+    onError: (error) => notify(error.message, { variant: 'error' }),
+  });
+  const leave = () => {
+    useArriving.setState({ file: null });
+    void navigate('/');
+  };
+  return { make, leave };
+}
+
+/** The tracks of a file with what becomes of them, and its notes with the drums that they are. */
+function WhatComesIn({ arrival: { file } }: { arrival: Arrival }) {
+  const { uses, noteMap } = useArrival().chosen;
+  return (
+    <Box
+      component="section"
+      aria-label="What comes in"
+      tabIndex={0}
+      sx={{
+        overflow: { md: 'auto' },
+        p: 2,
+        borderRight: `1px solid ${color('line')}`,
+        background: color('sunk'),
+      }}
+    >
+      <ArrivedTracks
+        file={file}
+        uses={uses}
+        onChange={(id, use) => choose({ uses: { ...uses, [id]: use } })}
+      />
+      <NoteMapList file={file} uses={uses} noteMap={noteMap} onChange={(map) => choose({ noteMap: map })} />
     </Box>
   );
 }

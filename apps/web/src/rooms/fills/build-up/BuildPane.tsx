@@ -89,7 +89,7 @@ function ChosenBuild({
     () => (chosen.of === undefined ? [] : handWorkOf(document, chosen.of)),
     [document, chosen.of],
   );
-  const change = (keepsEdits: boolean) => () =>
+  const change = (keepsEdits: boolean) =>
     chosen.of !== undefined &&
     edit(changeTo(groove.id, { ...chosen, of: chosen.of }, keepsEdits), null, true);
   useBuildKeys(desk, chosen, choose, keep, () => setHeard(false));
@@ -146,32 +146,70 @@ function ChosenBuild({
           </Choice>
         ))}
       </TitledChoices>
+      <BuildDeeds
+        name={name}
+        handWork={handWork}
+        isMade={pattern !== null}
+        isOfSong={chosen.of !== undefined}
+        isOnly={builds.length < 2}
+        onKeep={keep}
+        onChange={change}
+        onDiscard={() => desk.discard(chosen.id)}
+      />
+    </DraftsFrame>
+  );
+}
+
+/** Deeds on the chosen draft, and what was edited by hand of the build-up that it came from. */
+function BuildDeeds({
+  name,
+  handWork,
+  isMade,
+  isOfSong,
+  isOnly,
+  onKeep,
+  onChange,
+  onDiscard,
+}: {
+  name: string;
+  handWork: readonly string[];
+  /** True where the recipe makes a pattern. */
+  isMade: boolean;
+  /** True for a draft of a build-up that the song has. */
+  isOfSong: boolean;
+  isOnly: boolean;
+  onKeep: () => void;
+  onChange: (keepsEdits: boolean) => void;
+  onDiscard: () => void;
+}) {
+  return (
+    <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
         <Button
           title={withKeys('Into the family, as a pattern', BUILD_COMMANDS.keep)}
-          disabled={!pattern}
-          onClick={keep}
+          disabled={!isMade}
+          onClick={onKeep}
         >
           Keep
         </Button>
-        {chosen.of !== undefined && (
+        {isOfSong && (
           <Button
             title="The pattern of the song becomes this, wherever it is played"
-            disabled={!pattern}
-            onClick={change(true)}
+            disabled={!isMade}
+            onClick={() => onChange(true)}
           >
             {handWork.length ? `Change ${name}, edits kept` : `Change ${name}`}
           </Button>
         )}
         {handWork.length > 0 && (
-          <Button title="As the recipe makes it" disabled={!pattern} onClick={change(false)}>
+          <Button title="As the recipe makes it" disabled={!isMade} onClick={() => onChange(false)}>
             Change it, edits lost
           </Button>
         )}
         <Button
           title={withKeys('Out of the drafts', BUILD_COMMANDS.discard)}
-          disabled={builds.length < 2}
-          onClick={() => desk.discard(chosen.id)}
+          disabled={isOnly}
+          onClick={onDiscard}
         >
           Discard
         </Button>
@@ -185,7 +223,7 @@ function ChosenBuild({
           By hand since it was made: {handWork.join(', ')}.
         </Typography>
       )}
-    </DraftsFrame>
+    </>
   );
 }
 

@@ -18,7 +18,7 @@ import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { useFillDesk } from './fill-desk.ts';
+import { type FillDesk, useFillDesk } from './fill-desk.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
 import { chooseFill, shownIn, type Sorting, useLooking } from './looking.ts';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -52,16 +52,12 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
     playsAtOnce: isAsked,
   });
 
-  const choose = useCallback((one: Candidate | null) => {
+  const hear = useCallback((fill: Id | null) => {
     setAsked(true);
     setHeard(null);
-    chooseFill(one?.pattern.id ?? null);
+    chooseFill(fill);
   }, []);
-  const hearKept = (one: Pattern) => {
-    setAsked(true);
-    setHeard(null);
-    chooseFill(one === keptOne ? null : one.id);
-  };
+  const choose = useCallback((one: Candidate | null) => hear(one?.pattern.id ?? null), [hear]);
   const keep: Keep = (...asked) => {
     desk.lay();
     return keepPattern(...asked);
@@ -80,18 +76,6 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
     desk.replace(chosen.pattern.id, next);
     useLooking.setState({ chosen: next.pattern.id });
   };
-  const hands = useMemo(
-    () =>
-      looking.showsHands
-        ? new Map(
-            desk.fills.map(({ pattern }) => [
-              pattern.id,
-              limbsOf(withRecord(document, pattern), pattern.id).hands,
-            ]),
-          )
-        : null,
-    [looking.showsHands, desk.fills, document],
-  );
   return (
     <DraftsFrame
       recipe={<RecipePanel {...{ document, recipe, setRecipe }} groove={groove.id} />}
@@ -109,57 +93,8 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
         />
       }
     >
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
-          {desk.isMaking && !fills.length ? 'Making fills' : counted(fills.length, 'fill')} for the end of{' '}
-          {groove.name}
-        </Typography>
-        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
-          {desk.isMaking && fills.length ? 'making others…' : 'a number plays one in context'}
-        </Typography>
-        <Select
-          bare
-          label="Order"
-          value={looking.sorting}
-          options={Object.entries(SORTINGS).map(([value, label]) => ({ value: value as Sorting, label }))}
-          onChange={(sorting) => useLooking.setState({ sorting })}
-        />
-        <Choice chosen={desk.playableOnly} onClick={() => desk.setPlayableOnly(!desk.playableOnly)}>
-          Playable only
-        </Choice>
-      </Box>
-      {desk.trouble && (
-        <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
-          {desk.trouble}
-        </Typography>
-      )}
-      {desk.short && (
-        <Typography
-          role="status"
-          aria-label="Why not twelve"
-          sx={{ fontSize: TEXT.note, color: color('soft') }}
-        >
-          {desk.short}
-        </Typography>
-      )}
-      <Box
-        role="group"
-        aria-label="Fills"
-        aria-busy={desk.isMaking}
-        sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
-      >
-        {fills.map((one, i) => (
-          <CandidateCard
-            key={one.pattern.id}
-            document={document}
-            candidate={one}
-            number={i + 1}
-            chosen={one === chosen}
-            hands={hands?.get(one.pattern.id) ?? null}
-            onChoose={choose}
-          />
-        ))}
-      </Box>
+      <FillsHead groove={groove.name} desk={desk} count={fills.length} />
+      <FillCards document={document} desk={desk} fills={fills} chosen={chosen} onChoose={choose} />
       {chosen?.pattern.madeBy?.cells && (
         <CellStrip
           key={chosen.pattern.id}
@@ -192,7 +127,11 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
       {kept.length > 0 && (
         <TitledChoices name="Fills in the family" title="In the family, to hear and place again">
           {kept.map((one) => (
-            <Choice key={one.id} chosen={one === keptOne} onClick={() => hearKept(one)}>
+            <Choice
+              key={one.id}
+              chosen={one === keptOne}
+              onClick={() => hear(one === keptOne ? null : one.id)}
+            >
               {one.name}
             </Choice>
           ))}
@@ -215,6 +154,97 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
         }}
       />
     </DraftsFrame>
+  );
+}
+
+/** How many fills there are, in which order, and why they are fewer than asked for. */
+function FillsHead({ groove, desk, count }: { groove: string; desk: FillDesk; count: number }) {
+  const { sorting } = useLooking();
+  return (
+    <>
+      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+        <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
+          {desk.isMaking && !count ? 'Making fills' : counted(count, 'fill')} for the end of {groove}
+        </Typography>
+        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
+          {desk.isMaking && count ? 'making others…' : 'a number plays one in context'}
+        </Typography>
+        <Select
+          bare
+          label="Order"
+          value={sorting}
+          options={Object.entries(SORTINGS).map(([value, label]) => ({ value: value as Sorting, label }))}
+          onChange={(next) => useLooking.setState({ sorting: next })}
+        />
+        <Choice chosen={desk.playableOnly} onClick={() => desk.setPlayableOnly(!desk.playableOnly)}>
+          Playable only
+        </Choice>
+      </Box>
+      {desk.trouble && (
+        <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
+          {desk.trouble}
+        </Typography>
+      )}
+      {desk.short && (
+        <Typography
+          role="status"
+          aria-label="Why not twelve"
+          sx={{ fontSize: TEXT.note, color: color('soft') }}
+        >
+          {desk.short}
+        </Typography>
+      )}
+    </>
+  );
+}
+
+/** The fills as cards, with the hand of each stroke where that is asked for. */
+function FillCards({
+  document,
+  desk,
+  fills,
+  chosen,
+  onChoose,
+}: {
+  document: SongDocument;
+  desk: FillDesk;
+  fills: readonly Candidate[];
+  chosen: Candidate | null;
+  /** The same function at every drawing. */
+  onChoose: (one: Candidate | null) => void;
+}) {
+  const { showsHands } = useLooking();
+  const hands = useMemo(
+    () =>
+      showsHands
+        ? new Map(
+            desk.fills.map(({ pattern }) => [
+              pattern.id,
+              limbsOf(withRecord(document, pattern), pattern.id).hands,
+            ]),
+          )
+        : null,
+    [showsHands, desk.fills, document],
+  );
+  return (
+    <Box
+      role="group"
+      aria-label="Fills"
+      aria-busy={desk.isMaking}
+      sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
+    >
+      {fills.map((one, i) => (
+        <CandidateCard
+          key={one.pattern.id}
+          document={document}
+          candidate={one}
+          number={i + 1}
+          chosen={one === chosen}
+          hands={hands?.get(one.pattern.id) ?? null}
+          onChoose={onChoose}
+        />
+      ))}
+    </Box>
   );
 }
 

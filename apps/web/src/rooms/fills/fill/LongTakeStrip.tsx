@@ -132,29 +132,12 @@ function TakePicture({
   /** Takes the window as it is moved; steps of one drag share their gesture. */
   onMove: (next: Stretch, gesture?: string) => void;
 }) {
-  const gesture = useGesture();
   const frame = useRef<HTMLDivElement>(null);
-  const svg = useRef<SVGSVGElement>(null);
   const { width } = useSize(frame);
-  const grip = useRef<Grip | null>(null);
   const { pattern, bar, beat } = take;
   const xOf = (tick: number) => (tick / pattern.length) * width;
-  const tickAt = (event: PointerEvent) => {
-    const box = svg.current?.getBoundingClientRect();
-    return box ? ((event.clientX - box.left) / box.width) * pattern.length : 0;
-  };
   const onBeat = (tick: number) => Math.round(tick / beat) * beat;
-  const release = () => {
-    grip.current = null;
-    gesture.done();
-  };
-  const [overEdge, setOverEdge] = useState(false);
-  /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
-  const edgeAt = (tick: number): 'start' | 'end' | null => {
-    const reach = Math.min(stretch.length / 4, (EDGE / width) * pattern.length);
-    if (Math.abs(tick - stretch.from) < reach) return 'start';
-    return Math.abs(tick - stretch.from - stretch.length) < reach ? 'end' : null;
-  };
+  const { handlers, isOverEdge } = useWindowDrag(take, stretch, onMove);
   const keys = (event: KeyboardEvent) => {
     const by = { ArrowLeft: -beat, ArrowRight: beat, Home: -pattern.length, End: pattern.length }[event.key];
     if (by === undefined) return;
@@ -170,7 +153,6 @@ function TakePicture({
   return (
     <Box ref={frame} sx={{ width: '100%', height: HEIGHT }}>
       <svg
-        ref={svg}
         viewBox={`0 0 ${width} ${HEIGHT}`}
         width={width}
         height={HEIGHT}
@@ -182,31 +164,11 @@ function TakePicture({
         aria-valuenow={Math.floor(stretch.from / beat)}
         aria-valuetext={`${place}, ${words}`}
         onKeyDown={keys}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          const tick = tickAt(event);
-          const edge = edgeAt(tick);
-          if (edge) {
-            grip.current = { holds: edge };
-            return;
-          }
-          const inside = tick >= stretch.from && tick < stretch.from + stretch.length;
-          grip.current = { holds: 'middle', by: inside ? tick - stretch.from : stretch.length / 2 };
-          if (!inside) onMove({ ...stretch, from: onBeat(tick - stretch.length / 2) }, gesture.name());
-        }}
-        onPointerMove={(event) => {
-          const tick = tickAt(event);
-          setOverEdge(edgeAt(tick) !== null);
-          if (!grip.current) return;
-          const next = pulled(grip.current, stretch, take, tick);
-          if (next.from !== stretch.from || next.length !== stretch.length) onMove(next, gesture.name());
-        }}
-        onPointerUp={release}
-        onPointerCancel={release}
+        {...handlers}
         style={{
           display: 'block',
           touchAction: 'none',
-          cursor: overEdge ? 'ew-resize' : 'grab',
+          cursor: isOverEdge ? 'ew-resize' : 'grab',
           border: `1px solid ${color('strong')}`,
           borderRadius: 12,
           background: color('page'),
@@ -243,6 +205,55 @@ function TakePicture({
       </svg>
     </Box>
   );
+}
+
+/** Drags the window of a take, or one of its edges. */
+function useWindowDrag(take: LongTake, stretch: Stretch, onMove: (next: Stretch, gesture?: string) => void) {
+  const gesture = useGesture();
+  const grip = useRef<Grip | null>(null);
+  const [isOverEdge, setOverEdge] = useState(false);
+  const { pattern, beat } = take;
+  const place = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const ticksPerPx = pattern.length / box.width;
+    return { tick: (event.clientX - box.left) * ticksPerPx, reach: EDGE * ticksPerPx };
+  };
+  /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
+  const edgeAt = ({ tick, reach }: ReturnType<typeof place>): 'start' | 'end' | null => {
+    const near = Math.min(stretch.length / 4, reach);
+    if (Math.abs(tick - stretch.from) < near) return 'start';
+    return Math.abs(tick - stretch.from - stretch.length) < near ? 'end' : null;
+  };
+  const release = () => {
+    grip.current = null;
+    gesture.done();
+  };
+  const handlers = {
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      event.currentTarget.setPointerCapture(event.pointerId);
+      const at = place(event);
+      const edge = edgeAt(at);
+      if (edge) {
+        grip.current = { holds: edge };
+        return;
+      }
+      const inside = at.tick >= stretch.from && at.tick < stretch.from + stretch.length;
+      grip.current = { holds: 'middle', by: inside ? at.tick - stretch.from : stretch.length / 2 };
+      if (inside) return;
+      const from = Math.round((at.tick - stretch.length / 2) / beat) * beat;
+      onMove({ ...stretch, from }, gesture.name());
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      const at = place(event);
+      setOverEdge(edgeAt(at) !== null);
+      if (!grip.current) return;
+      const next = pulled(grip.current, stretch, take, at.tick);
+      if (next.from !== stretch.from || next.length !== stretch.length) onMove(next, gesture.name());
+    },
+    onPointerUp: release,
+    onPointerCancel: release,
+  };
+  return { handlers, isOverEdge };
 }
 
 function TakeStems({

@@ -12,6 +12,7 @@ import {
   MANNERS,
   type SongDocument,
   TRAVELS,
+  type Voice,
 } from '@plucky/core/song';
 import {
   barTicks,
@@ -69,7 +70,7 @@ export const RecipePanel = memo(function RecipePanel({
 }: {
   document: SongDocument;
   groove: string;
-} & Pick<FillDesk, 'recipe' | 'setRecipe'>) {
+} & RecipeProps) {
   const index = indexOf(document);
   const resolved = resolve(document, groove);
   const { part } = resolved.pattern;
@@ -82,12 +83,6 @@ export const RecipePanel = memo(function RecipePanel({
   const spans = [...new Set([beat, 2 * beat, 3 * beat, bar, 2 * bar, 4 * bar, recipe.takeOver])].sort(
     (a, b) => a - b,
   );
-  const toggleValue = (grid: Grid) => {
-    const values = recipe.values.includes(grid)
-      ? recipe.values.filter((one) => one !== grid)
-      : [...recipe.values, grid];
-    if (values.length) setRecipe({ values });
-  };
   return (
     <RecipeFrame name="Recipe" document={document} groove={groove}>
       <StarterChoice
@@ -110,6 +105,59 @@ export const RecipePanel = memo(function RecipePanel({
       {recipe.made === 'by cells' && (
         <CellChoices recipe={recipe} setRecipe={setRecipe} meter={meter} hasFoot={hasFoot} />
       )}
+      <MovementChoices {...{ recipe, setRecipe, hands }} />
+      <LevelChoices {...{ recipe, setRecipe }} />
+      {recipe.made === 'at random' && (
+        <Choices
+          title="Strokes"
+          value={recipe.manner}
+          options={MANNERS.map((one) => ({ value: one, label: MANNER_NAMES[one] }))}
+          onChange={(manner) => setRecipe({ manner })}
+        />
+      )}
+      <Choices
+        title={hasPedal ? 'Feet' : 'Feet (no row of this kit is played by the left foot)'}
+        value={recipe.feet}
+        options={FEET.filter((one) => hasPedal || one === 'keep' || one === 'none').map((one) => ({
+          value: one,
+          label: FEET_NAMES[one],
+        }))}
+        onChange={(feet) => setRecipe({ feet })}
+      />
+      <Select
+        fullWidth
+        label="Keeps the beats on"
+        value={recipe.anchor}
+        none={{ label: 'nothing', choose: () => setRecipe({ anchor: null }) }}
+        options={namedOptions(voices)}
+        onChange={(anchor) => setRecipe({ anchor })}
+        sx={{ mb: 1.5 }}
+      />
+      <EndChoices {...{ recipe, setRecipe }} />
+      <Seed
+        value={recipe.seed}
+        another="Make others"
+        primary
+        onAnother={() => setRecipe({ seed: freshSeed() })}
+        onType={(seed) => setRecipe({ seed })}
+      />
+      <ByHand document={document} groove={groove} takeOver={recipe.takeOver} />
+    </RecipeFrame>
+  );
+});
+
+type RecipeProps = Pick<FillDesk, 'recipe' | 'setRecipe'>;
+
+/** Drums that take part, how they are travelled, and in which note values. */
+function MovementChoices({ recipe, setRecipe, hands }: RecipeProps & { hands: readonly Voice[] }) {
+  const toggleValue = (grid: Grid) => {
+    const values = recipe.values.includes(grid)
+      ? recipe.values.filter((one) => one !== grid)
+      : [...recipe.values, grid];
+    if (values.length) setRecipe({ values });
+  };
+  return (
+    <>
       <Group title="Drums that take part, or all">
         <Several
           options={hands.map((voice) => ({ value: voice.id, label: voice.name }))}
@@ -154,6 +202,14 @@ export const RecipePanel = memo(function RecipePanel({
           ))}
         </Box>
       </Group>
+    </>
+  );
+}
+
+/** How dense and how loud a fill is, and how far its strokes are from their places. */
+function LevelChoices({ recipe, setRecipe }: RecipeProps) {
+  return (
+    <>
       <Amount
         label="Busy"
         value={recipe.busy}
@@ -180,56 +236,27 @@ export const RecipePanel = memo(function RecipePanel({
         text={recipe.loose ? `± ${recipe.loose} ms` : 'none'}
         onChange={(loose, gesture) => setRecipe({ loose }, gesture)}
       />
-      {recipe.made === 'at random' && (
-        <Choices
-          title="Strokes"
-          value={recipe.manner}
-          options={MANNERS.map((one) => ({ value: one, label: MANNER_NAMES[one] }))}
-          onChange={(manner) => setRecipe({ manner })}
-        />
-      )}
-      <Choices
-        title={hasPedal ? 'Feet' : 'Feet (no row of this kit is played by the left foot)'}
-        value={recipe.feet}
-        options={FEET.filter((one) => hasPedal || one === 'keep' || one === 'none').map((one) => ({
-          value: one,
-          label: FEET_NAMES[one],
-        }))}
-        onChange={(feet) => setRecipe({ feet })}
-      />
-      <Select
-        fullWidth
-        label="Keeps the beats on"
-        value={recipe.anchor}
-        none={{ label: 'nothing', choose: () => setRecipe({ anchor: null }) }}
-        options={namedOptions(voices)}
-        onChange={(anchor) => setRecipe({ anchor })}
-        sx={{ mb: 1.5 }}
-      />
-      <Group title="Ends with">
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-          <Choice chosen={recipe.gap > 0} onClick={() => setRecipe({ gap: (recipe.gap + 1) % 5 })}>
-            {recipe.gap ? `Gap of ${counted(recipe.gap, '16th')}` : 'Gap'}
-          </Choice>
-          <Choice chosen={recipe.flam} onClick={() => setRecipe({ flam: !recipe.flam })}>
-            Flam
-          </Choice>
-          <Choice chosen={recipe.kick} onClick={() => setRecipe({ kick: !recipe.kick })}>
-            Kick
-          </Choice>
-        </Box>
-      </Group>
-      <Seed
-        value={recipe.seed}
-        another="Make others"
-        primary
-        onAnother={() => setRecipe({ seed: freshSeed() })}
-        onType={(seed) => setRecipe({ seed })}
-      />
-      <ByHand document={document} groove={groove} takeOver={recipe.takeOver} />
-    </RecipeFrame>
+    </>
   );
-});
+}
+
+function EndChoices({ recipe, setRecipe }: RecipeProps) {
+  return (
+    <Group title="Ends with">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        <Choice chosen={recipe.gap > 0} onClick={() => setRecipe({ gap: (recipe.gap + 1) % 5 })}>
+          {recipe.gap ? `Gap of ${counted(recipe.gap, '16th')}` : 'Gap'}
+        </Choice>
+        <Choice chosen={recipe.flam} onClick={() => setRecipe({ flam: !recipe.flam })}>
+          Flam
+        </Choice>
+        <Choice chosen={recipe.kick} onClick={() => setRecipe({ kick: !recipe.kick })}>
+          Kick
+        </Choice>
+      </Box>
+    </Group>
+  );
+}
 
 const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
   single: 'singles',
@@ -249,7 +276,7 @@ function CellChoices({
   setRecipe,
   meter,
   hasFoot,
-}: { meter: Meter; hasFoot: boolean } & Pick<FillDesk, 'recipe' | 'setRecipe'>) {
+}: { meter: Meter; hasFoot: boolean } & RecipeProps) {
   const grid = recipe.values.find((one) => recipe.takeOver % gridTicks(one) === 0) ?? 4;
   const groups = meter.groups.map((beats) => (beats * beatTicks(meter)) / gridTicks(grid));
   const likely = groupingsOf(Math.max(2, recipe.takeOver / gridTicks(grid)), groups)

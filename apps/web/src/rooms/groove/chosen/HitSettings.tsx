@@ -27,21 +27,15 @@ export function HitSettings({
   row: Row;
 }) {
   const actions = useRowActions(view);
-  const say = (text: string) => notify(`${text} Nothing was changed.`, { variant: 'warning' });
-  const began = useRef<{ gesture: string; velocities: ReadonlyMap<string, number>; mean: number } | null>(
-    null,
-  );
   const first = hits[0]?.hit;
   if (!first) return null;
   const mean = (of: (hit: Hit) => number) =>
     Math.round(hits.reduce((sum, one) => sum + of(one.hit), 0) / hits.length);
-  const velocity = mean((hit) => hit.velocity);
   const late = mean((hit) => hit.offsetMs);
   const pan = mean((hit) => hit.pan ?? 0);
   const allSilent = hits.every((one) => one.hit.origin === 'silenced');
   const differs = hits.some((one) => one.hit.origin === 'changed' || one.hit.origin === 'silenced');
   const rowCount = new Set(hits.map((one) => one.row)).size;
-  const sameLength = hits.every((one) => one.hit.length === first.length);
   const sameTimes = hits.every((one) => saysSame(one.hit.times ?? null, first.times ?? null));
   const drums = view.part.type === 'drums';
   return (
@@ -53,27 +47,7 @@ export function HitSettings({
         {hits.length === 1 ? `Hit at ${placeName(first.at, view.meter)}` : `${hits.length} hits chosen`}
       </Typography>
       <Alike onChoose={(likeness) => actions.chooseAlike(likeness)} />
-      <Amount
-        label="Velocity"
-        value={velocity}
-        min={1}
-        max={127}
-        text={rangeText(hits.map((one) => one.hit.velocity))}
-        onChange={(next, gesture) => {
-          // In proportion to what the velocities were when the gesture began, so that going back brings them back.
-          if (began.current?.gesture !== gesture) {
-            const velocities = new Map(hits.map(({ hit }) => [hit.id, hit.velocity]));
-            began.current = { gesture, velocities, mean: Math.max(1, velocity) };
-          }
-          const { velocities, mean: from } = began.current;
-          actions.set(
-            (hit) => ({ velocity: clampVelocity(((velocities.get(hit.id) ?? hit.velocity) * next) / from) }),
-            'change velocity',
-            gesture,
-          );
-        }}
-        onType={(next) => actions.set(() => ({ velocity: next }), 'change velocity')}
-      />
+      <ChosenVelocity hits={hits} actions={actions} />
       <Amount
         label="Early / late"
         value={late}
@@ -118,32 +92,7 @@ export function HitSettings({
         helperText={first.times ? 'So it is in its slots; alone, the pattern has it each time.' : undefined}
         sx={{ mt: 1.25, mb: 0.5 }}
       />
-      <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, my: 1 }}>
-        {hits.length === 1 && (
-          <DraftField
-            label="Place"
-            value={placeName(first.at, view.meter)}
-            most={16}
-            onChange={(text) => {
-              const at = placeFrom(text, view.meter);
-              if (at === null)
-                say(`“${text}” is no place. One is written like 2.3.1: bar, beat, quarter of a beat.`);
-              else actions.set(() => ({ at }), 'move hits');
-            }}
-          />
-        )}
-        <DraftField
-          label="Length"
-          value={sameLength ? noteLength(first.length) : 'several'}
-          most={16}
-          onChange={(text) => {
-            const length = noteLengthFrom(text);
-            if (length === null) say(`“${text}” is no length. One is written like 1/16, or in ticks.`);
-            else
-              actions.set(() => ({ length: Math.min(LIMITS.pattern, length) }), 'change the length of hits');
-          }}
-        />
-      </Box>
+      <PlaceAndLength hits={hits} view={view} actions={actions} />
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
         <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
         <Button onClick={() => actions.remove()}>Remove</Button>
@@ -163,6 +112,82 @@ export function HitSettings({
           Tuning and pan are heard here; a drum’s MIDI note names the drum, so the file keeps it as it is.
         </Typography>
       )}
+    </Box>
+  );
+}
+
+type Actions = ReturnType<typeof useRowActions>;
+
+/** The velocity of all chosen hits: a slider in proportion, a typed number for each. */
+function ChosenVelocity({ hits, actions }: { hits: readonly PlacedHit[]; actions: Actions }) {
+  const began = useRef<{ gesture: string; velocities: ReadonlyMap<string, number>; mean: number } | null>(
+    null,
+  );
+  const velocity = Math.round(hits.reduce((sum, { hit }) => sum + hit.velocity, 0) / hits.length);
+  return (
+    <Amount
+      label="Velocity"
+      value={velocity}
+      min={1}
+      max={127}
+      text={rangeText(hits.map((one) => one.hit.velocity))}
+      onChange={(next, gesture) => {
+        // In proportion to what the velocities were when the gesture began, so that going back brings them back.
+        if (began.current?.gesture !== gesture) {
+          const velocities = new Map(hits.map(({ hit }) => [hit.id, hit.velocity]));
+          began.current = { gesture, velocities, mean: Math.max(1, velocity) };
+        }
+        const { velocities, mean: from } = began.current;
+        actions.set(
+          (hit) => ({ velocity: clampVelocity(((velocities.get(hit.id) ?? hit.velocity) * next) / from) }),
+          'change velocity',
+          gesture,
+        );
+      }}
+      onType={(next) => actions.set(() => ({ velocity: next }), 'change velocity')}
+    />
+  );
+}
+
+/** Where one hit is, and how long all that are chosen last. */
+function PlaceAndLength({
+  hits,
+  view,
+  actions,
+}: {
+  hits: readonly PlacedHit[];
+  view: PatternView;
+  actions: Actions;
+}) {
+  const first = hits[0]?.hit;
+  if (!first) return null;
+  const say = (text: string) => notify(`${text} Nothing was changed.`, { variant: 'warning' });
+  const sameLength = hits.every((one) => one.hit.length === first.length);
+  return (
+    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, my: 1 }}>
+      {hits.length === 1 && (
+        <DraftField
+          label="Place"
+          value={placeName(first.at, view.meter)}
+          most={16}
+          onChange={(text) => {
+            const at = placeFrom(text, view.meter);
+            if (at === null)
+              say(`“${text}” is no place. One is written like 2.3.1: bar, beat, quarter of a beat.`);
+            else actions.set(() => ({ at }), 'move hits');
+          }}
+        />
+      )}
+      <DraftField
+        label="Length"
+        value={sameLength ? noteLength(first.length) : 'several'}
+        most={16}
+        onChange={(text) => {
+          const length = noteLengthFrom(text);
+          if (length === null) say(`“${text}” is no length. One is written like 1/16, or in ticks.`);
+          else actions.set(() => ({ length: Math.min(LIMITS.pattern, length) }), 'change the length of hits');
+        }}
+      />
     </Box>
   );
 }

@@ -1,17 +1,17 @@
 import { Box } from '@mui/material';
 import { indexOf } from '@plucky/core/song';
 import { useMemo, useRef } from 'react';
-import { useSession } from '../../../session/store.ts';
+import { type Caret, useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
 import { caretIn } from '../actions/row-context.ts';
-import { useRowActions } from '../actions/useRowActions.ts';
+import { type RowActions, useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
-import { ACCENTS, baseOf, LABELS, layOut, REFERENCE, RULER, stemHeight } from './layout.ts';
+import { ACCENTS, baseOf, LABELS, type Layout, layOut, REFERENCE, RULER, stemHeight } from './layout.ts';
 import { Playhead } from './Playhead.tsx';
 import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
@@ -31,13 +31,10 @@ export function Rows({ view }: { view: PatternView }) {
   const frame = useRef<HTMLDivElement>(null);
   const size = useSize(frame);
   const actions = useRowActions(view);
-  const chosen = useSession((session) => session.hits);
   const caret = caretIn(
     view,
     useSession((session) => session.caret),
   );
-  const together = useSession((session) => session.together);
-  const compares = useSession((session) => session.panel === 'compare');
   const hasReference = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
   const lanes = ACCENTS + (hasReference ? REFERENCE : 0);
   const zoom = useSession((session) => session.zoom);
@@ -47,21 +44,8 @@ export function Rows({ view }: { view: PatternView }) {
   );
   const label = useMemo(() => (hasReference ? <ReferenceLabel view={view} /> : null), [hasReference, view]);
   useZoom(frame, layout, caret);
-  const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
   const height = rowHeight * view.rows.length;
-  const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
-    hits.map(({ hit, heard, accented, strokes }) => ({
-      x: layout.xOf(heard),
-      base,
-      height: stemHeight(layout, hit.velocity),
-      origin: hit.origin,
-      chosen: chosen.has(hit.id),
-      accented,
-      tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
-      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(layout, one.velocity) })),
-    }));
-
   return (
     <Box
       ref={frame}
@@ -85,59 +69,7 @@ export function Rows({ view }: { view: PatternView }) {
       />
       <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
         <Ruler frame={view.frame} layout={layout} width={width} height={height} />
-        <svg
-          role="application"
-          aria-label={`Rows of ${view.resolved.pattern.name}. Arrows move, A adds, Delete removes, M silences.`}
-          tabIndex={0}
-          width={width}
-          height={height}
-          style={{
-            position: 'absolute',
-            top: RULER,
-            left: 0,
-            touchAction: 'none',
-            cursor: 'crosshair',
-            outlineOffset: -2,
-            outlineColor: color('plum'),
-          }}
-          {...handlers}
-        >
-          {caret && (
-            <CaretMark
-              view={view}
-              layout={layout}
-              row={view.rows.findIndex((row) => row.key === caret.row)}
-              at={caret.at}
-            />
-          )}
-          {view.rows.map(
-            (row, i) =>
-              row.isOutside && (
-                <rect
-                  key={row.key}
-                  y={i * rowHeight}
-                  width={width}
-                  height={rowHeight}
-                  fill={color('sunk')}
-                  opacity={0.6}
-                  pointerEvents="none"
-                />
-              ),
-          )}
-          {together && <Companions view={view} layout={layout} height={height} />}
-          {view.rows.map((row, i) => {
-            const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
-            return (
-              <g key={row.key} data-row={row.key} data-hits={stems.length}>
-                <Stems family={row.family} {...stemPaths(row.family, stems)} />
-              </g>
-            );
-          })}
-          {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
-          {hasReference && <DrumOnsets view={view} layout={layout} />}
-          {compares && <CompareMarks view={view} layout={layout} />}
-          {mark && <Mark mark={mark} />}
-        </svg>
+        <RowDrawing {...{ view, layout, actions, hasReference, height }} caret={caret} />
         <LoopStrip view={view} layout={layout} height={RULER + height} />
         <AccentLane
           view={view}
@@ -151,6 +83,97 @@ export function Rows({ view }: { view: PatternView }) {
       </Box>
       <CaretWords view={view} />
     </Box>
+  );
+}
+
+/** The hits of all rows, with what is marked on them; presses and drags on it edit them. */
+function RowDrawing({
+  view,
+  layout,
+  actions,
+  caret,
+  hasReference,
+  height,
+}: {
+  view: PatternView;
+  layout: Layout;
+  actions: RowActions;
+  caret: Caret | null;
+  hasReference: boolean;
+  /** Of all rows, in px. */
+  height: number;
+}) {
+  const chosen = useSession((session) => session.hits);
+  const together = useSession((session) => session.together);
+  const compares = useSession((session) => session.panel === 'compare');
+  const { handlers, mark } = useRowPointer(view, actions, layout);
+  const { rowHeight, width } = layout;
+  const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
+    hits.map(({ hit, heard, accented, strokes }) => ({
+      x: layout.xOf(heard),
+      base,
+      height: stemHeight(layout, hit.velocity),
+      origin: hit.origin,
+      chosen: chosen.has(hit.id),
+      accented,
+      tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
+      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(layout, one.velocity) })),
+    }));
+
+  return (
+    <svg
+      role="application"
+      aria-label={`Rows of ${view.resolved.pattern.name}. Arrows move, A adds, Delete removes, M silences.`}
+      tabIndex={0}
+      width={width}
+      height={height}
+      style={{
+        position: 'absolute',
+        top: RULER,
+        left: 0,
+        touchAction: 'none',
+        cursor: 'crosshair',
+        outlineOffset: -2,
+        outlineColor: color('plum'),
+      }}
+      {...handlers}
+    >
+      {caret && (
+        <CaretMark
+          view={view}
+          layout={layout}
+          row={view.rows.findIndex((row) => row.key === caret.row)}
+          at={caret.at}
+        />
+      )}
+      {view.rows.map(
+        (row, i) =>
+          row.isOutside && (
+            <rect
+              key={row.key}
+              y={i * rowHeight}
+              width={width}
+              height={rowHeight}
+              fill={color('sunk')}
+              opacity={0.6}
+              pointerEvents="none"
+            />
+          ),
+      )}
+      {together && <Companions view={view} layout={layout} height={height} />}
+      {view.rows.map((row, i) => {
+        const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
+        return (
+          <g key={row.key} data-row={row.key} data-hits={stems.length}>
+            <Stems family={row.family} {...stemPaths(row.family, stems)} />
+          </g>
+        );
+      })}
+      {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
+      {hasReference && <DrumOnsets view={view} layout={layout} />}
+      {compares && <CompareMarks view={view} layout={layout} />}
+      {mark && <Mark mark={mark} />}
+    </svg>
   );
 }
 

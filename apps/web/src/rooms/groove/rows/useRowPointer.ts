@@ -4,14 +4,13 @@ import { type MouseEvent, type PointerEvent, useRef, useState } from 'react';
 import { chooseHits, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { hasCommand } from '../../../shared/keys/for-control.ts';
-import type { DragStarts, RampPoint } from '../actions/drag-actions.ts';
+import type { DragStarts } from '../actions/drag-actions.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
 import { type PatternView, type PlacedHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
-import { baseOf, type Layout, velocityAt } from './layout.ts';
+import type { Layout } from './layout.ts';
+import { type Point, under } from './under-pointer.ts';
 
-/** Farthest press that means a stem, at the most and at the least, and the way to a drag, in px. */
-const NEAR = 9;
-const NEAREST = 3;
+/** Way to a drag, in px. */
 const SLACK = 5;
 /** Way up of a drag that doubles a velocity, in px. */
 const DOUBLING = 70;
@@ -21,11 +20,6 @@ const LEVEL_BAND = 12;
 const VELOCITY_PER_PX = 0.8;
 /** Two presses within this time are one double press, in ms. */
 const DOUBLE = 800;
-
-interface Point {
-  readonly x: number;
-  readonly y: number;
-}
 
 /** Drawing of a gesture over the rows. */
 export interface GestureMark {
@@ -61,18 +55,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     const box = event.currentTarget.getBoundingClientRect();
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
-  const rowAt = (y: number) => view.rows[Math.floor(y / layout.rowHeight)];
-  const stemAt = (row: Row, x: number): PlacedHit | null => {
-    const off = (one: PlacedHit) => Math.abs(layout.xOf(one.heard) - x);
-    // On a fine grid the free place beside a stem must stay free to press.
-    const step = layout.xOf(gridTicks(row.grid)) - layout.xOf(0);
-    const reach = Math.min(NEAR, Math.max(NEAREST, step / 2));
-    const near = view.hitsOf(row).filter((one) => off(one) <= reach);
-    return near.sort((a, b) => off(a) - off(b))[0] ?? null;
-  };
-  /** A point as near to a stem as a press must be to mean it stands over that stem. */
-  const onStem = (point: Point, stem: PlacedHit | null): Point =>
-    stem ? { ...point, x: layout.xOf(stem.heard) } : point;
+  const { rowAt, stemAt, onStem, inBox, pointAt, placeNear } = under(view, layout);
   const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
     const base = {
       from,
@@ -105,7 +88,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
         onRelease: () => chooseHits([stem.hit.id]),
       };
     }
-    const at = placeNear(view, row, layout.tickOf(from.x));
+    const at = placeNear(row, layout.tickOf(from.x));
     const id = actions.add(row, at, base.gesture);
     added.current = id === null ? null : { id, time: event.timeStamp };
     return { ...base, kind: 'adding', at };
@@ -148,7 +131,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   const whileAdding = (now: Held, to: Point, dy: number) => {
     if (now.direction === 'along') {
       const step = gridTicks(now.row.grid);
-      const end = placeNear(view, now.row, layout.tickOf(to.x));
+      const end = placeNear(now.row, layout.tickOf(to.x));
       const [first, last] = [Math.min(now.at, end), Math.max(now.at, end)];
       const places = Array.from(
         { length: Math.floor((last - first) / step) + 1 },
@@ -161,28 +144,6 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     const starts = one ? new Map([[one.hit.id, startOf(one)]]) : new Map();
     const wanted = USUAL_VELOCITY - dy * VELOCITY_PER_PX;
     actions.dragVelocity(starts, wanted / (one?.hit.velocity ?? wanted), now.gesture);
-  };
-
-  const inBox = (a: Point, b: Point): Id[] => {
-    const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
-    const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
-    const keys = new Set(
-      view.rows
-        .filter((_, i) => (i + 1) * layout.rowHeight > top && i * layout.rowHeight < bottom)
-        .map((row) => row.key),
-    );
-    return view.hits
-      .filter((one) => {
-        const x = layout.xOf(one.heard);
-        return keys.has(one.row) && x >= left && x <= right;
-      })
-      .map((one) => one.hit.id);
-  };
-
-  /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
-  const pointAt = (row: Row, { x, y }: Point): RampPoint => {
-    const base = baseOf(layout, view.rows.indexOf(row));
-    return { tick: layout.tickOf(x), velocity: velocityAt(layout, base - y) };
   };
 
   const up = () => {
@@ -225,13 +186,4 @@ function startsOf(view: PatternView): DragStarts {
   const { hits } = useSession.getState();
   const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));
   return new Map(chosen.map((one) => [one.hit.id, startOf(one)]));
-}
-
-/** The grid place of a row that is heard nearest to a tick, within the pattern. */
-function placeNear(view: PatternView, row: Row, tick: number): number {
-  const step = gridTicks(row.grid);
-  const middle = snap(tick, row.grid);
-  const places = [middle - step, middle, middle + step].filter((at) => at >= 0 && at < view.length);
-  const off = (at: number) => Math.abs(view.heardAt(row, at) - tick);
-  return places.sort((a, b) => off(a) - off(b))[0] ?? 0;
 }

@@ -4,6 +4,7 @@ import {
   inTurn,
   isRefusal,
   type Outcome,
+  type PlayedFeel,
   type RuleInput,
   type Shape,
   type SongDocument,
@@ -140,40 +141,124 @@ function RuleSettings({
   onDone: () => void;
 }) {
   const { document } = view;
-  const edit = useEdit();
-  const hits = useSession((session) => session.hits);
-  const stretch = useSession((session) => session.loop);
-  const [numbers, setNumbers] = useState<Readonly<Record<string, number>>>({});
-  const [choice, setChoice] = useState(Object.keys(rule.choices ?? {})[0] ?? '');
-  const [seed, setSeed] = useState(freshSeed);
-  const used = rows.length ? rows : view.rows;
-  const [onto, setOnto] = useState(() => otherRow(view, used[0]));
   const { pattern } = view.resolved;
+  const used = rows.length ? rows : view.rows;
+  const [set, setSet] = useState<RuleSet>(() => ({
+    numbers: {},
+    choice: Object.keys(rule.choices ?? {})[0] ?? '',
+    seed: freshSeed(),
+    onto: otherRow(view, used[0]),
+    source: null,
+  }));
+  const change = (fields: Partial<RuleSet>) => setSet((before) => ({ ...before, ...fields }));
   const sources = useMemo(() => feelSources(document, pattern.id), [document, pattern.id]);
-  const [source, setSource] = useState<string | null>(null);
-  const from = sources.find(({ pattern: { id } }) => id === source) ?? sources[0];
+  const from = sources.find(({ pattern: { id } }) => id === set.source) ?? sources[0];
   const played = useMemo(
     () => (rule.needsFeel && from ? playedFeel(document, from.pattern.id) : null),
     [document, rule, from],
   );
-  // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
-  const ids = useMemo(() => (hits.size > 1 ? hits : null), [hits]);
+  return (
+    <>
+      <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>
+        {rule.about}
+      </Typography>
+      {rule.choices && (
+        <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.25 }}>
+          {Object.entries(rule.choices).map(([one, label]) => (
+            <Choice key={one} chosen={one === set.choice} onClick={() => change({ choice: one })}>
+              {label}
+            </Choice>
+          ))}
+        </Box>
+      )}
+      {rule.needsRow && (
+        <Select
+          fullWidth
+          label={set.choice === 'path' ? 'In turn with' : 'On'}
+          value={set.onto}
+          options={view.rows.map((row) => ({ value: row.voice.id, label: row.name }))}
+          onChange={(onto) => change({ onto })}
+          sx={{ mb: 1 }}
+        />
+      )}
+      {rule.needsFeel && (
+        <FeelSource sources={sources} from={from} played={played} onChoose={(source) => change({ source })} />
+      )}
+      {rule.fields.map(({ name, usual, label, least, most, unit }) => {
+        const value = set.numbers[name] ?? usual;
+        return (
+          <Amount
+            key={name}
+            label={label}
+            value={value}
+            min={least}
+            max={most}
+            text={`${value}${unit ? ` ${unit}` : ''}`}
+            onChange={(next) => change({ numbers: { ...set.numbers, [name]: next } })}
+          />
+        );
+      })}
+      {rule.random && (
+        <Seed
+          value={set.seed}
+          onAnother={() => change({ seed: freshSeed() })}
+          onType={(seed) => change({ seed })}
+        />
+      )}
+      <RuleEffect view={view} used={used} rule={rule} set={set} played={played} onDone={onDone} />
+    </>
+  );
+}
 
-  const input = useMemo<RuleInput>(() => {
-    const at = (name: string) => numbers[name] ?? rule.parameters[name]?.usual ?? 0;
-    return {
+/** What a rule is set to in its panel. */
+interface RuleSet {
+  readonly numbers: Readonly<Record<string, number>>;
+  readonly choice: string;
+  readonly seed: number;
+  /** The other row, for rules that lead to one. */
+  readonly onto: string;
+  /** The pattern whose feel is laid on; null for the first that has one. */
+  readonly source: string | null;
+}
+
+/** What a rule would do, drawn and heard in the rows, and the ways to take it. */
+function RuleEffect({
+  view,
+  used,
+  rule,
+  set: { numbers, choice, seed, onto },
+  played,
+  onDone,
+}: {
+  view: PatternView;
+  used: readonly Row[];
+  rule: RuleEntry;
+  set: RuleSet;
+  played: PlayedFeel | null;
+  onDone: () => void;
+}) {
+  const { document } = view;
+  const { pattern } = view.resolved;
+  const edit = useEdit();
+  const hits = useSession((session) => session.hits);
+  const stretch = useSession((session) => session.loop);
+  // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
+  const ids = hits.size > 1 ? hits : null;
+  const input = useMemo(
+    (): RuleInput => ({
       ...frameOf(view),
       voices: voicesOf(used),
       grid: used[0]?.grid ?? 4,
-      at,
+      at: (name) => numbers[name] ?? rule.parameters[name]?.usual ?? 0,
       onto,
       choice,
       seed,
       ...(played ? { feel: played } : {}),
       // Chosen hits are meant in any place.
       stretch: ids ? null : stretch,
-    };
-  }, [view, used, rule, numbers, choice, seed, onto, played, stretch, ids]);
+    }),
+    [view, used, rule, numbers, choice, seed, onto, played, stretch, ids],
+  );
   const outcome = useMemo(
     (): Outcome =>
       rule.kind === 'shape'
@@ -181,9 +266,7 @@ function RuleSettings({
         : sowRows(document, pattern.id, used, rule.make(input), input.at('velocity')),
     [document, pattern.id, used, rule, input, ids],
   );
-
   useOutcomePreview(view, outcome, `${pattern.name}, as it would be`, `${rule.title}, not taken yet`);
-
   const take = () => {
     if (edit(() => outcome)) onDone();
   };
@@ -194,44 +277,6 @@ function RuleSettings({
   };
   return (
     <>
-      <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>
-        {rule.about}
-      </Typography>
-      {rule.choices && (
-        <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.25 }}>
-          {Object.entries(rule.choices).map(([one, label]) => (
-            <Choice key={one} chosen={one === choice} onClick={() => setChoice(one)}>
-              {label}
-            </Choice>
-          ))}
-        </Box>
-      )}
-      {rule.needsRow && (
-        <Select
-          fullWidth
-          label={choice === 'path' ? 'In turn with' : 'On'}
-          value={onto}
-          options={view.rows.map((row) => ({ value: row.voice.id, label: row.name }))}
-          onChange={setOnto}
-          sx={{ mb: 1 }}
-        />
-      )}
-      {rule.needsFeel && <FeelSource sources={sources} from={from} played={played} onChoose={setSource} />}
-      {rule.fields.map((one) => {
-        const value = numbers[one.name] ?? one.usual;
-        return (
-          <Amount
-            key={one.name}
-            label={one.label}
-            value={value}
-            min={one.least}
-            max={one.most}
-            text={`${value}${one.unit ? ` ${one.unit}` : ''}`}
-            onChange={(next) => setNumbers((before) => ({ ...before, [one.name]: next }))}
-          />
-        );
-      })}
-      {rule.random && <Seed value={seed} onAnother={() => setSeed(freshSeed())} onType={setSeed} />}
       <Typography
         role="status"
         aria-label="What the rule does"

@@ -1,0 +1,125 @@
+import { Box, Button, LinearProgress, Typography } from '@mui/material';
+import { safeFileName } from '@plucky/core/midi';
+import { indexOf, LIMITS } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
+import { downloadUrl, type ExportResult } from '../../api/client.ts';
+import { useDocumentState, useSong } from '../../document/context.tsx';
+import { later } from '../../shared/ui/later.tsx';
+import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { FolderButton } from './folder/FolderButton.tsx';
+import { slip } from './slip.ts';
+import type { useLeaving } from './useHandOff.ts';
+
+const ScoreButton = later(async () => (await import('./ScoreButton.tsx')).ScoreButton);
+
+/** The button that makes a hand-off, how far it is, and what can be downloaded. */
+export function LeaveFoot({
+  leaving,
+  result,
+  count,
+  isWrong,
+  onLeave,
+}: {
+  leaving: ReturnType<typeof useLeaving>;
+  /** The hand-off that is looked at. */
+  result: ExportResult | null;
+  /** Number of files that would leave. */
+  count: number;
+  /** True where an option is not sound. */
+  isWrong: boolean;
+  onLeave: () => void;
+}) {
+  const songId = useDocumentState((state) => state.songId);
+  const unsaved = useDocumentState((state) => state.document !== state.saved);
+  const { isOn: exporting, onTheWay } = leaving;
+  return (
+    <Box
+      sx={{
+        position: 'sticky',
+        bottom: { xs: 60, md: -16 },
+        mx: -2,
+        mb: -2,
+        p: 2,
+        background: color('paper'),
+        borderTop: `1px solid ${color('line')}`,
+      }}
+    >
+      <Button
+        variant="contained"
+        color="primary"
+        fullWidth
+        disabled={exporting || unsaved || count === 0 || count > LIMITS.regions || isWrong}
+        onClick={onLeave}
+        sx={{ py: 0.9 }}
+      >
+        {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : `Export ${counted(count, 'file')}`}
+      </Button>
+      {count > LIMITS.regions && (
+        <Typography role="alert" sx={{ fontSize: TEXT.note, color: color('warn'), mt: 0.75 }}>
+          At most {figure(LIMITS.regions)} files leave at once. Choose fewer kinds.
+        </Typography>
+      )}
+      {exporting && (
+        <Box sx={{ display: 'grid', gap: 0.75, mt: 1 }}>
+          <LinearProgress
+            aria-label="Export"
+            {...(onTheWay?.state === 'running' && onTheWay.done > 0
+              ? { variant: 'determinate', value: onTheWay.done * 100 }
+              : {})}
+          />
+          {onTheWay?.state === 'queued' && (
+            <Typography role="status" sx={{ fontSize: TEXT.note, color: color('soft') }}>
+              It waits: {counted(onTheWay.ahead, 'export comes', 'exports come')} first.
+            </Typography>
+          )}
+          <Button onClick={leaving.cancel}>Cancel</Button>
+        </Box>
+      )}
+      <Button
+        component="a"
+        href={downloadUrl.song(songId)}
+        download
+        variant="text"
+        fullWidth
+        title="All of the song, to be opened on another computer or read by programs"
+        sx={{ mt: 0.75 }}
+      >
+        The song itself, as a file
+      </Button>
+      <ScoreButton />
+      {result && <Downloads result={result} />}
+    </Box>
+  );
+}
+
+/** A hand-off that was made, as files. */
+function Downloads({ result }: { result: ExportResult }) {
+  const { song } = indexOf(useSong());
+  const changed = result.regions.filter((region) => region.state !== 'same').length;
+  return (
+    <Box sx={{ display: 'grid', gap: 0.75, mt: 0.75 }}>
+      <Button
+        component="a"
+        href={downloadUrl.zip(result.exportId, false)}
+        download
+        title="Press to download all of it, or drag it out of the page"
+        draggable
+        onDragStart={(event) =>
+          slip(event.dataTransfer, {
+            file: `${safeFileName(`${song.name}, hand-off ${result.number}`)}.zip`,
+            url: downloadUrl.zip(result.exportId, false),
+            type: 'application/zip',
+          })
+        }
+      >
+        Hand-off {result.number}, all as zip
+      </Button>
+      <FolderButton result={result} />
+      {changed > 0 && changed < result.regions.length && (
+        <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
+          Only the {changed} that changed then
+        </Button>
+      )}
+    </Box>
+  );
+}

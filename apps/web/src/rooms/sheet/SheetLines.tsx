@@ -1,0 +1,84 @@
+import { phraseEnds } from '@plucky/core/form';
+import { densities } from '@plucky/core/play';
+import { indexOf, type SongDocument } from '@plucky/core/song';
+import { useDeferredValue, useMemo } from 'react';
+import { chosenPlaces, useSession, useSessionFields } from '../../session/store.ts';
+import { keyOf } from './chosen-slots.ts';
+import { type LineOfSheet, stanzasOf } from './sheet-lines.ts';
+import { Stanza, StanzaLine } from './Stanza.tsx';
+
+/** What is drawn of a song on its sheet. */
+export interface SheetContent {
+  readonly document: SongDocument;
+  readonly lines: readonly LineOfSheet[];
+  /** True while a performance is drawn in the song's place: it cannot be edited there. */
+  readonly isFixed: boolean;
+  /** Name of what is planned at the end of a line, or nothing. */
+  readonly plannedAt: (line: LineOfSheet) => string;
+  /** Differences from the target by line; null where nothing is compared. */
+  readonly deviations: ReadonlyMap<number, number> | null;
+}
+
+/** The lines of a sheet that are seen. */
+export function SheetLines({
+  content: { document, lines, isFixed, plannedAt, deviations },
+  seen,
+  measure,
+  headFor,
+}: {
+  content: SheetContent;
+  seen: Parameters<typeof stanzasOf>[1];
+  /** Takes the element of a line, where heights are measured. */
+  measure: ((element: HTMLElement | null) => void) | undefined;
+  /** The keeper of a line's play head. */
+  headFor: (key: string) => (element: HTMLElement | null) => void;
+}) {
+  // Density follows the painted song, also when the sheet is opened.
+  const measured = useDeferredValue(document, null);
+  const density = useMemo(() => (measured ? densities(measured) : NO_DENSITY), [measured]);
+  const most = Math.max(1, ...[...density.values()].flat());
+  const bare = useMemo(() => {
+    const ends = phraseEnds(document).filter((end) => end.isBare);
+    return new Set(ends.map((end) => `${end.occurrence} ${end.phrase}`));
+  }, [document]);
+  const choice = useSessionFields('slot', 'slots', 'beat');
+  const chosen = useMemo(() => new Set(chosenPlaces(choice).map(keyOf)), [choice]);
+  const from = useMemo(() => choice.slot && { slot: keyOf(choice.slot), beat: choice.beat }, [choice]);
+  const partSeen = useSession((session) => session.partSeen);
+  const part = partSeen !== null && indexOf(document).part(partSeen) ? partSeen : null;
+  return stanzasOf(lines, seen).map(({ place, at }) => (
+    <Stanza key={place.occurrence.id} place={place}>
+      {at.map((i) => {
+        const line = lines[i];
+        if (!line) return null;
+        const isEnd = lines[i + 1]?.place !== place;
+        return (
+          <div
+            key={line.nth}
+            ref={measure}
+            data-index={i}
+            className={`line${isEnd ? ' end' : ''}${line.isOnly ? ' only' : ''}`}
+          >
+            <StanzaLine
+              document={document}
+              of={line}
+              density={density.get(place.occurrence.id)?.[line.nth] ?? 0}
+              most={most}
+              isBare={!isFixed && bare.has(`${place.occurrence.id} ${line.nth}`)}
+              isFixed={isFixed}
+              planned={plannedAt(line)}
+              differs={deviations?.get(i) ?? 0}
+              chosen={chosen}
+              from={from}
+              part={part}
+              headFor={headFor}
+            />
+          </div>
+        );
+      })}
+    </Stanza>
+  ));
+}
+
+/** No line is measured yet. */
+const NO_DENSITY: ReturnType<typeof densities> = new Map();

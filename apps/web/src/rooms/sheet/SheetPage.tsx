@@ -1,0 +1,144 @@
+import { Box, styled, Typography } from '@mui/material';
+import { moveSlots, type OccurrencePlace, occurrencePlaces } from '@plucky/core/form';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { type RefObject, useDeferredValue, useMemo } from 'react';
+import { useEdit, useSong } from '../../document/context.tsx';
+import { chooseOccurrence, useSession } from '../../session/store.ts';
+import { DragArea } from '../../shared/drag/DragArea.tsx';
+import type { Carried } from '../../shared/drag/useCarried.ts';
+import { color } from '../../shared/ui/tokens.ts';
+import { useLatest } from '../../shared/ui/useLatest.ts';
+import type { useSeen } from '../../shared/ui/useSeen.ts';
+import { cueOccurrence } from '../../transport/cue.ts';
+import { AddSection } from './AddSection.tsx';
+import { chosenSlots, inOneSection } from './chosen-slots.ts';
+import { FormBar } from './FormBar.tsx';
+import { headKey } from './sheet-lines.ts';
+import type { CarriedSlot } from './SheetLine.tsx';
+import { type SheetContent, SheetLines } from './SheetLines.tsx';
+import { LINE, SHEET_STYLE } from './Stanza.tsx';
+import { useBox } from './useBox.ts';
+import { useSheetKeys } from './useSheetKeys.ts';
+import { useSheetPlayhead } from './useSheetPlayhead.ts';
+
+/** The page of a sheet: the form as a band, and under it the lines that are seen, which are chosen by a box and dragged. */
+export function SheetPage({
+  content,
+  places,
+  scroller,
+  view: { seen, above, below, measure, goTo },
+}: {
+  content: SheetContent;
+  places: readonly OccurrencePlace[];
+  scroller: RefObject<HTMLElement | null>;
+  view: ReturnType<typeof useSeen>;
+}) {
+  const { document, lines, isFixed } = content;
+  useSheetKeys(!isFixed);
+  const edit = useEdit();
+  const { box, handlers } = useBox(scroller);
+  const headFor = useSheetPlayhead(document, (key) => {
+    const at = lines.findIndex(({ place, line }) => line && headKey(place.occurrence.id, line.start) === key);
+    if (at >= 0) goTo(at);
+  });
+  return (
+    <Page ref={scroller} aria-label="Sheet" {...handlers}>
+      <FormBand
+        document={document}
+        onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
+      />
+      {places.length === 0 && <EmptySheet />}
+      <DragArea<CarriedSlot> onDrop={(carried, onto) => edit((now) => moved(now, carried, onto))}>
+        {above > 0 && <div style={{ height: above }} />}
+        <SheetLines content={content} seen={seen} measure={measure} headFor={headFor} />
+        {below > 0 && <div style={{ height: below }} />}
+      </DragArea>
+      {box && (
+        <div
+          className="box"
+          style={{
+            left: box.left,
+            top: box.top,
+            width: box.right - box.left,
+            height: box.bottom - box.top,
+          }}
+        />
+      )}
+    </Page>
+  );
+}
+
+/** A slot moved to where another stands; those that are chosen with it go with it. */
+function moved(now: SongDocument, { value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) {
+  const slots = indexOf(now).section(value.section)?.slots ?? [];
+  const chosen = inOneSection(chosenSlots(now, useSession.getState()));
+  const ids =
+    chosen?.ids.includes(value.slot) && chosen.section.id === value.section ? chosen.ids : [value.slot];
+  const to = slots.findIndex((slot) => slot.id === onto.value.slot);
+  const before = slots.slice(0, to).filter((slot) => ids.includes(slot.id)).length;
+  const from = slots.findIndex((slot) => slot.id === value.slot);
+  return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
+}
+
+/** The form over the lines; it follows when they are painted. */
+function FormBand({ document, onGoTo }: { document: SongDocument; onGoTo: (occurrence: Id) => void }) {
+  const song = useSong();
+  const painted = useDeferredValue(document);
+  const places = useMemo(() => occurrencePlaces(painted), [painted]);
+  const goTo = useLatest((occurrence: Id) => {
+    chooseOccurrence(occurrence);
+    cueOccurrence(song, occurrence);
+    onGoTo(occurrence);
+  });
+  return <FormBar document={painted} places={places} onGoTo={goTo} />;
+}
+
+/** The page that the lines stand on; how all of them look is said here once. Without room a section's name stands over its lines. */
+const Page = styled('section')(({ theme }) => ({
+  overflow: 'auto',
+  padding: '0 18px 24px',
+  ...SHEET_STYLE,
+  '& .line': {
+    display: 'grid',
+    gridTemplateColumns: '104px minmax(0, 1fr) 104px',
+    columnGap: '10px',
+    paddingBottom: LINE.gap,
+    scrollMarginTop: '96px',
+    // A change within a line moves nothing in the others.
+    contain: 'layout style',
+  },
+  // A section's name needs more room than its only line, and may stand beside its second one.
+  '& .line .name': { height: LINE.height },
+  '& .line.only': { minHeight: LINE.only },
+  '& .box': {
+    position: 'fixed',
+    zIndex: 4,
+    background: color('wash'),
+    opacity: 0.45,
+    border: `1.5px dashed ${color('plum')}`,
+    pointerEvents: 'none',
+  },
+  '& .line.end': { paddingBottom: LINE.gap + LINE.stanza },
+  '& .line .density': { paddingTop: 8 },
+  [theme.breakpoints.down('sm')]: {
+    '& .line': { gridTemplateColumns: 'minmax(0, 1fr)' },
+    '& .line .name': { height: 'auto' },
+    '& .line.only': { minHeight: 0 },
+    '& .line .density': { display: 'none' },
+  },
+}));
+
+function EmptySheet() {
+  return (
+    <Box sx={{ maxWidth: 460, pt: 6, mx: 'auto', textAlign: 'center' }}>
+      <Typography variant="h2" sx={{ mb: 1 }}>
+        No section yet
+      </Typography>
+      <Typography sx={{ color: color('soft'), mb: 2 }}>
+        A section is a chain of slots, and each slot plays your patterns. Add the first section and it begins
+        with the main groove.
+      </Typography>
+      <AddSection />
+    </Box>
+  );
+}
