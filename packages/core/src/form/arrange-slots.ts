@@ -35,6 +35,7 @@ export function addSlots(
   }));
 }
 
+/** Removes slots, of one section or several; null where none of them is there. */
 export function removeSlots(document: SongDocument, slots: readonly SlotIn[]): Outcome {
   const put = sectionsOf(document, slots).flatMap(([section, ids]) => {
     const left = section.slots.filter((slot) => !ids.has(slot.id));

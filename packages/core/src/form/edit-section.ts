@@ -8,12 +8,14 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 
+/** Gives a section another name; null where it is gone. */
 export function renameSection(document: SongDocument, id: Id, name: string): Outcome {
   return editSection(document, id, 'rename', (section) =>
     section.name === name ? null : { ...section, name },
   );
 }
 
+/** Gives a section another role; null where it is gone. */
 export function setSectionRole(document: SongDocument, id: Id, role: SectionRole): Outcome {
   return editSection(document, id, 'change the role', (section) =>
     section.role === role ? null : { ...section, role },

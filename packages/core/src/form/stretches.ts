@@ -38,6 +38,7 @@ export function sectionLength(section: Section): number {
   return section.slots.reduce((sum, slot) => sum + slot.length, 0);
 }
 
+/** The meter of a section: its own, or else the song's. */
 export function sectionMeter(document: SongDocument, section: Section): Meter {
   return section.meter ?? indexOf(document).song.meter;
 }
@@ -123,6 +124,7 @@ export interface OccurrencePlace {
   readonly lasts: number;
 }
 
+/** The sections of the form with where each is played; places and lengths are in ticks. */
 export function occurrencePlaces(document: SongDocument): OccurrencePlace[] {
   const index = indexOf(document);
   const out: OccurrencePlace[] = [];

@@ -3,6 +3,7 @@ import { barTicks, type Meter, modulo } from '../time/index.ts';
 
 /** In what hits can be alike: how hard they are, where in their bar they stand, or that every other one is meant. */
 export const LIKENESSES = ['velocity', 'place', 'every other'] as const;
+/** A way in which hits are like one that is chosen. */
 export type Likeness = (typeof LIKENESSES)[number];
 
 /**

@@ -74,6 +74,7 @@ export function newPattern(document: SongDocument, wanted: NewPattern): Outcome 
   return { label: 'new pattern', put: [emptyPattern(document, wanted)], remove: [] };
 }
 
+/** Gives a pattern another name. Throws RangeError when no pattern has this id. */
 export function renamePattern(document: SongDocument, id: Id, name: string): Outcome {
   const { pattern } = resolve(document, id);
   return pattern.name === name ? null : { label: 'rename', put: [{ ...pattern, name }], remove: [] };

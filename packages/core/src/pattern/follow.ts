@@ -139,6 +139,7 @@ export interface OriginCounts {
   readonly silenced: number;
 }
 
+/** Number of hits of a pattern by where they come from. */
 export function countOrigins({ hits }: ResolvedPattern): OriginCounts {
   const count = { followed: 0, changed: 0, own: 0, silenced: 0 };
   for (const hit of hits) count[hit.origin]++;

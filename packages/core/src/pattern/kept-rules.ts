@@ -44,6 +44,7 @@ export function tuneShape(document: SongDocument, id: Id, shape: Shape): Outcome
   );
 }
 
+/** Removes a kept rule; null where it is gone already. Throws RangeError when no pattern has this id. */
 export function removeShape(document: SongDocument, id: Id, shape: Id): Outcome {
   return editRules(document, id, 'remove a rule', (shapes) => shapes.filter((one) => one.id !== shape));
 }

@@ -21,6 +21,7 @@ export const ONE_STEPS = [
   'only the pulse',
   'open last beat',
 ] as const;
+/** A variation that is one step away. */
 export type OneStep = (typeof ONE_STEPS)[number];
 
 /** General MIDI drum notes: ride cymbals and bell, and the open hat. */

@@ -52,4 +52,5 @@ export const shelfPatternSchema = (z: Zod) =>
     controls: controlsSchema(z).optional(),
   });
 
+/** A pattern on the shelf, without its song; lengths are in ticks. */
 export type ShelfPattern = Described<typeof shelfPatternSchema>;

@@ -8,6 +8,7 @@ import type { Id } from './names.ts';
 import type { SongRecord } from './records.ts';
 import { saysSame } from './says-same.ts';
 
+/** A document after a change, and the change as it was made of it. */
 export interface Applied {
   readonly document: SongDocument;
   /** The change that was made, each touched record before and after. */

@@ -12,14 +12,17 @@ export const FIGURES = [
   'linear',
   'stroke and rest',
 ] as const;
+/** A figure of a cell. */
 export type Figure = (typeof FIGURES)[number];
 
 /** Which strokes of a cell stand out; `groove`: those that fall where the groove has its kick or its backbeat. */
 export const ACCENT_SHAPES = ['first', 'second', 'last', 'rising', 'groove'] as const;
+/** A way in which the strokes of a cell stand out. */
 export type AccentShape = (typeof ACCENT_SHAPES)[number];
 
 /** Arrivals of a fill of cells on the downbeat. */
 export const ARRIVALS = ['runs in', 'stops', 'gap and flam', 'cut short', 'picked up'] as const;
+/** A way in which a fill of cells arrives on the downbeat. */
 export type Arrival = (typeof ARRIVALS)[number];
 
 /** The fewest and the most grid steps of a cell, and the most cells of a fill. */
@@ -55,6 +58,9 @@ export const cellPlanSchema = (z: Zod) =>
     arrival: z.literal([...ARRIVALS]),
   });
 
+/** The cells of a fill, which tile what it takes over. */
 export type CellPlan = Described<typeof cellPlanSchema>;
+/** A few grid steps of a fill that are one figure. */
 export type Cell = CellPlan['cells'][number];
+/** A stroke of a cell; `step` counts grid steps of the cell from 0. */
 export type CellStroke = Cell['strokes'][number];

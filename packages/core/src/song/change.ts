@@ -11,8 +11,10 @@ export interface Change {
   readonly removed: Records;
 }
 
+/** The change that leaves every record as it is. */
 export const NO_CHANGE: Change = Object.freeze({ added: {}, updated: {}, removed: {} });
 
+/** True for a change that leaves every record as it is. */
 export function isNothing({ added, updated, removed }: Change): boolean {
   return [added, updated, removed].every((records) => Object.keys(records).length === 0);
 }

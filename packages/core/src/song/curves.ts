@@ -53,5 +53,7 @@ export const controlSchema = (z: Zod) =>
     z.strictObject({ ...control(z), kind: z.literal(['filter', 'level']), curve: controllerCurveSchema(z) }),
   ]);
 
+/** A way through three values, each half bent on its own. */
 export type Curve = Described<typeof controllerCurveSchema>;
+/** A control that moves while a pattern plays: pitch in semitones, filter or level 0..127. */
 export type Control = Described<typeof controlSchema>;

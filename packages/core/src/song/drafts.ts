@@ -83,10 +83,14 @@ export const draftsSchema = (z: Zod) =>
     ends: z.array(endDraftSchema(z)).max(MOST_DRAFTS.kept),
   });
 
+/** The drafts of a song, by groove or part, the latest first. */
 export type Drafts = Described<typeof draftsSchema>;
+/** The drafts of fills of a groove, and the recipe that they are made by. */
 export type FillDrafts = Drafts['fills'][number];
 export type BuildDrafts = Drafts['builds'][number];
+/** A draft of a build-up: its recipe, and the pattern of the song that it was, if it was one. */
 export type BuildDraft = BuildDrafts['builds'][number];
+/** The settings of a drop-out and an ending of a groove; lengths are in ticks. */
 export type EndDraft = Drafts['ends'][number];
 
 /** The drafts of a song for which nothing was made yet. */

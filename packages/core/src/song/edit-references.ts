@@ -18,6 +18,7 @@ export function moveReference(document: SongDocument, id: Id, shift: number): Ou
   return { label: 'move the reference', put: [{ ...reference, shift }], remove: [] };
 }
 
+/** Removes an imported part; refused where it is gone already. */
 export function removeReference(document: SongDocument, id: Id): Outcome {
   if (!indexOf(document).references.some((one) => one.id === id)) return GONE;
   return { label: 'remove the reference', put: [], remove: [id] };

@@ -85,6 +85,7 @@ export const NOTE_CHOICES = {
   ),
 } as const;
 
+/** Options of how files are written. */
 export const FILE_CHOICES = {
   ppq: choice('Resolution, ticks a quarter note', 960, [
     [480, '480'],
@@ -111,6 +112,7 @@ export const FILE_CHOICES = {
   ),
 } as const;
 
+/** All options of the export that are chosen. */
 export const EXPORT_CHOICES = { ...NOTE_CHOICES, ...FILE_CHOICES };
 
 type Choices = typeof EXPORT_CHOICES;

@@ -2,7 +2,9 @@ import { choiceSchemas, USUAL_CHOICES } from './export-choices.ts';
 import { idSchema, nameSchema } from './names.ts';
 import type { Described, Zod } from './zod.ts';
 
+/** The kinds of regions that a song leaves as. */
 export const REGION_KINDS = ['song', 'section', 'slot', 'pattern'] as const;
+/** A kind of region. */
 export type RegionKind = (typeof REGION_KINDS)[number];
 
 /** Parts of a file name. */
@@ -58,6 +60,7 @@ export const exportOptionsSchema = (z: Zod) =>
     names: nameSchema(z),
   });
 
+/** What of a song leaves, and how. */
 export type ExportOptions = Described<typeof exportOptionsSchema>;
 
 /** Options of a song's hand-off: its own, and the usual ones for the rest. */

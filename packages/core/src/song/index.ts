@@ -188,9 +188,9 @@ export {
 export type { Parameter, PlayedFeel, RuleFrame, RuleInput, Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export type { ShapeContext } from './rule/shape/shape-rule.ts';
+export type { HitCount } from './rule/shape/shape-rule.ts';
 export {
   applyShape,
-  type HitCount,
   mostAfterShape,
   type Shape,
   SHAPE_WAYS,

@@ -21,6 +21,7 @@ import { type Asked, mergedValue, type Path } from './three-way-merge.ts';
 /** Who wins where both sides have changed one hit or field: the change that is brought over, or what is there. */
 export type Winner = 'change' | 'document';
 
+/** A change brought to a document that was changed since, and what of it found no place. */
 export interface Rebased {
   /** The document with the change brought over. */
   readonly document: SongDocument;

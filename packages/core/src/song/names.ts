@@ -1,5 +1,6 @@
 import type { Zod } from './zod.ts';
 
+/** Name of a record, slot or hit within its song; it never changes. */
 export type Id = string;
 
 /** Ids of records, slots and occurrences: letters, digits, - and _, at most 64. Names that objects carry are refused. */

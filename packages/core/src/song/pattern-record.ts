@@ -14,6 +14,7 @@ import { idSchema, nameSchema } from './names.ts';
 import { shapeSchema } from './rule/shape/table.ts';
 import type { Described, Zod } from './zod.ts';
 
+/** The roles that a pattern can have in its family. */
 export const PATTERN_ROLES = ['groove', 'variation', 'fill', 'build-up', 'break', 'ending'] as const;
 
 /** Edits of a pattern, or of a layer of a slot, over the hits that it follows. */
@@ -70,7 +71,11 @@ export const patternSchema = (z: Zod) =>
     builtBy: buildRecipeSchema(z).optional(),
   });
 
+/** A pattern: its own hits, or what it makes of the one that it follows; lengths are in ticks. */
 export type Pattern = Described<typeof patternSchema>;
+/** The drum row that a pattern of notes follows. */
 export type FromRow = NonNullable<Pattern['fromRow']>;
+/** The role of a pattern in its family. */
 export type PatternRole = Pattern['role'];
+/** Hits of its own, and what is silenced or changed of those that are followed. */
 export type Edits = Pick<Pattern, 'own' | 'silenced' | 'changed'>;

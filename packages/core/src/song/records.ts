@@ -25,8 +25,11 @@ import type { Described, Zod } from './zod.ts';
 export { NO_EDITS } from './no-edits.ts';
 export { type Edits, type FromRow, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';
 
+/** Families of drums, and notes, which are drawn and heard alike. */
 export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
+/** The schema of a family. */
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
+/** The roles that a section can have in a song. */
 export const SECTION_ROLES = [
   'intro',
   'verse',
@@ -201,13 +204,21 @@ export const recordSchema = (z: Zod) =>
     draftsSchema(z),
   ]);
 
+/** A family of drums, or notes. */
 export type Family = (typeof FAMILIES)[number];
+/** The record of the song itself: tempo, meter, key, swing and form. */
 export type Song = Described<typeof songSchema>;
+/** A section in the form, as often as it is played there in a row. */
 export type Occurrence = Song['form'][number];
+/** A part of a song: its drums, or notes of one instrument, on a MIDI channel 0..15. */
 export type Part = Described<typeof partSchema>;
+/** A row of a part: a drum of the kit with its MIDI note, or an instrument. */
 export type Voice = Described<typeof voiceSchema>;
+/** A pattern played in a slot, with edits that hold there only; places are in ticks. */
 export type Layer = Described<typeof layerSchema>;
+/** A section of a song: slots one after the other. */
 export type Section = Described<typeof sectionSchema>;
+/** A stretch of a section with the patterns that play in it; its length is in ticks. */
 export type Slot = Section['slots'][number];
 /** Landing of a slot: a hit on the first beat of whatever follows it. */
 export type Landing = NonNullable<Slot['landing']>;
@@ -215,5 +226,7 @@ export type Landing = NonNullable<Slot['landing']>;
 export type Opening = NonNullable<Section['opening']>;
 /** Notes as [place, length, MIDI note, velocity 1..127], places and lengths in ticks. */
 export type Reference = Described<typeof referenceSchema>;
+/** A record of a song, told apart by its kind. */
 export type SongRecord = Song | Part | Voice | Pattern | Section | Reference | Drafts;
+/** The role of a section in its song. */
 export type SectionRole = Section['role'];

@@ -20,6 +20,7 @@ export const wholeSchema = (z: Zod, least: number, most: number) => {
 export const percentSchema = (z: Zod) => numberSchema(z, 0, 100);
 /** The slowest and the fastest tempo, in quarter notes a minute. */
 export const [SLOWEST, FASTEST] = [20, 400] as const;
+/** A tempo, in quarter notes a minute. */
 export const tempoSchema = (z: Zod) => numberSchema(z, SLOWEST, FASTEST);
 /** The least share of its tempo, in percent, to which a song slows. */
 export const LEAST_SLOWED = 20;
@@ -36,6 +37,7 @@ export const timesSchema = (z: Zod) =>
     z.literal(['first', 'last']),
     z.strictObject({ every: z.int().min(2).max(64), from: z.int().min(0).max(63) }),
   ]);
+/** The rounds in which something sounds. */
 export type Times = Described<typeof timesSchema>;
 
 export const voicesSchema = (z: Zod) => z.array(idSchema(z)).max(LIMITS.voices);

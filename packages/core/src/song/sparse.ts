@@ -19,6 +19,7 @@ export interface SparseChange {
 /** By id: a record before and after, each with its kind and what differs. */
 export type SparseUpdates = Readonly<Record<Id, readonly [from: object, to: object]>>;
 
+/** The change as it is sent and stored. */
 export function sparse(change: Change): SparseChange {
   const { added, updated, removed } = slim(change);
   return { added: Object.values(added), updated, removed: Object.keys(removed) };

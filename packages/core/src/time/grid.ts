@@ -2,6 +2,7 @@ import { modulo, PPQ } from './ticks.ts';
 
 /** Divisions of a quarter note that a row can have: straight 1, 2, 4, 8 and triplet 3, 6, 12. */
 export const GRIDS = [1, 2, 4, 8, 3, 6, 12] as const;
+/** Steps of a grid to a quarter note. */
 export type Grid = (typeof GRIDS)[number];
 
 const NAMES: Readonly<Record<Grid, string>> = {

@@ -31,6 +31,7 @@ export const USUAL_BUILD: Omit<BuildRecipe, 'voice' | 'second' | 'lasts'> = {
   under: 'kick',
 };
 
+/** Build-ups to begin with, in the order in which they are offered. */
 export const BUILD_STARTERS: readonly BuildStarter[] = [
   {
     name: 'Slow boil',

@@ -17,6 +17,7 @@ import { fillPattern } from './make.ts';
 
 /** The fewest and most bars of a long take, and the longest window to choose from it, in bars. */
 export const TAKE_BARS = { least: 4, most: 16 };
+/** The most bars that a window of a long take has. */
 export const LONGEST_WINDOW = 2;
 
 /** A long stretch of fill to choose a window from; places in ticks. */

@@ -181,6 +181,7 @@ const AT_RANDOM: readonly FillStarter[] = [
   },
 ];
 
+/** Fills to begin with, in the order in which they are offered. */
 export const FILL_STARTERS: readonly FillStarter[] = [
   ...BY_CELLS,
   ...AT_RANDOM.map((one) => ({ ...one, recipe: { ...one.recipe, made: 'at random' as const } })),

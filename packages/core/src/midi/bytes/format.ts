@@ -32,6 +32,7 @@ export interface MidiNote {
 /** Release velocity where none is meant: the standard's value for devices that have none. */
 export const RELEASE_VELOCITY = 64;
 
+/** A track of a file. */
 export interface MidiTrack {
   /** By place. */
   readonly events: readonly MidiEvent[];

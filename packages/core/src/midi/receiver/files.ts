@@ -25,6 +25,7 @@ export interface ReceivedFile {
   readonly midi: MidiFile;
 }
 
+/** The files that a receiver was given, as tracks. */
 export interface Received {
   readonly files: readonly ReceivedFile[];
   /** Meters and tempos of the song, where a list says them. */

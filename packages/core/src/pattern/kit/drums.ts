@@ -44,7 +44,9 @@ export const DRUMS = {
   kick: drum('Kick', 'kick', 36, 'right foot', [15, 30], 90, 0),
 } as const satisfies Record<string, Drum>;
 
+/** A drum that a kit can have. */
 export type DrumName = keyof typeof DRUMS;
+/** The drums that a kit can have, from the top row down. */
 export const DRUM_NAMES = Object.keys(DRUMS) as DrumName[];
 
 /** The drums of a new song. */

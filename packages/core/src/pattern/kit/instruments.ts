@@ -13,7 +13,9 @@ export const INSTRUMENTS = {
   lead: { name: 'Lead', note: 72, program: 81 },
 } as const;
 
+/** An instrument of a part of notes. */
 export type Instrument = keyof typeof INSTRUMENTS;
+/** The instruments in the order in which they are offered. */
 export const INSTRUMENT_NAMES = Object.keys(INSTRUMENTS) as Instrument[];
 
 /** The General MIDI program, 0..127, that comes nearest to a sound; null for the sound of a drum. */

@@ -21,6 +21,7 @@ export interface SongFileContent {
   readonly records: readonly SongRecord[];
 }
 
+/** The content of a song file, the same for equal songs. */
 export function songFileContent(document: SongDocument): SongFileContent {
   // With the fields of each in one order, whatever they were written in.
   const records = JSON.parse(serialize(document)) as SongDocument['records'];

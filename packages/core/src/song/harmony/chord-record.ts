@@ -28,5 +28,7 @@ export const chordsSchema = (z: Zod) =>
       message: 'must be in their order, no two at one place',
     });
 
+/** A chord, on a degree of the key or on a root of its own. */
 export type Chord = Described<typeof chordSchema>;
+/** A chord and its place in its slot, in ticks. */
 export type ChordAt = Described<typeof chordsSchema>[number];

@@ -40,6 +40,7 @@ const STEPS: Readonly<Record<string, readonly number[]>> = {
 export type ScaleName = (typeof SCALE_NAMES)[number];
 export type Tonic = (typeof TONICS)[number];
 
+/** A key: a tonic and a scale. */
 export interface Key {
   readonly tonic: Tonic;
   readonly scale: ScaleName;

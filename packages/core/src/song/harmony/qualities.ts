@@ -16,7 +16,9 @@ export const QUALITIES = {
   'diminished seventh': { steps: [0, 3, 6, 9], suffix: 'dim7' },
 } as const satisfies Readonly<Record<string, { readonly steps: readonly number[]; readonly suffix: string }>>;
 
+/** The quality of a chord, such as minor. */
 export type Quality = keyof typeof QUALITIES;
+/** The qualities in the order in which they are offered. */
 export const QUALITY_NAMES = Object.keys(QUALITIES) as Quality[];
 
 /** The quality whose notes are these semitones above the root; undefined for none in the table. */

@@ -9,6 +9,7 @@ export interface IdentifiedHit extends Hit {
   readonly id: Id;
 }
 
+/** A hit of a resolved pattern, with where it comes from. */
 export interface ResolvedHit extends IdentifiedHit {
   readonly origin: Origin;
 }

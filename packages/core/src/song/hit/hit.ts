@@ -66,7 +66,11 @@ export const hitSchema = (z: Zod) =>
     times: timesSchema(z).nullable().optional(),
   });
 
+/** A note of a pattern. */
 export type Hit = Described<typeof hitSchema>;
+/** Some fields of a hit, as a change of it. */
 export type HitFields = Partial<Hit>;
+/** Several strokes in place of one. */
 export type Roll = Described<typeof rollSchema>;
+/** Grace strokes before a hit. */
 export type Flam = Described<typeof flamSchema>;

@@ -5,11 +5,13 @@ import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 /** The most by which an accent can raise a velocity. */
 export const LARGEST_ACCENT = 64;
 
+/** The schema of the accents of a pattern. */
 export const accentsSchema = (z: Zod) =>
   z
     .array(z.strictObject({ at: z.int().min(0), amount: z.int().min(0).max(LARGEST_ACCENT).optional() }))
     .max(LIMITS.accents);
 
+/** A place of a pattern whose hits are raised, in ticks, and by how much: 0..64, or as the pattern says. */
 export type Accent = Described<typeof accentsSchema>[number];
 
 /** Places in ticks whose hits are raised. */

@@ -3,6 +3,7 @@ import { LIMITS } from '../limits.ts';
 import type { Zod } from '../zod.ts';
 import { type FollowedStretch, plainInheritance } from './inheritance.ts';
 
+/** The schema of the controls of a pattern. */
 export const controlsSchema = (z: Zod) => z.array(controlSchema(z)).max(LIMITS.controls);
 
 const NONE: readonly Control[] = Object.freeze([]);

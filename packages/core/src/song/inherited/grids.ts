@@ -4,6 +4,7 @@ import { gridSchema } from '../schema-parts.ts';
 import type { Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
+/** The schema of the grids of rows, by voice. */
 export const gridsSchema = (z: Zod) => z.record(idSchema(z), gridSchema(z));
 
 type Grids = Readonly<Record<Id, Grid>>;

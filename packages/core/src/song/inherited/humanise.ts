@@ -10,6 +10,7 @@ export const humaniseSchema = (z: Zod) =>
     seed: seedSchema(z),
   });
 
+/** How far strokes scatter: in ms, in velocities, and the seed that they are drawn from. */
 export type Humanise = Described<typeof humaniseSchema>;
 
 export const inheritedHumanise = plainInheritance<Humanise | undefined>({

@@ -2,6 +2,7 @@ import { type Meter, MOST_BEATS } from '../../time/index.ts';
 import type { Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
+/** The schema of a meter, whose groups add up to its beats. */
 export const meterSchema = (z: Zod) =>
   z
     .strictObject({

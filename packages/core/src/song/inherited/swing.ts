@@ -5,6 +5,7 @@ import { plainInheritance } from './inheritance.ts';
 export const swingSchema = (z: Zod) =>
   z.strictObject({ amount: z.number().min(50).max(75), unit: z.literal([8, 16]) });
 
+/** Swing: the share of a pair that its first note has, in percent, and the note of the pair. */
 export type Swing = Described<typeof swingSchema>;
 
 /** At rest the song's. */

@@ -20,6 +20,7 @@ export const INHERITED = {
   harmony: inheritedHarmony,
 };
 
+/** A field that a pattern says for its family. */
 export type InheritedField = keyof typeof INHERITED;
 
 /** The value of each of them for a pattern. */
@@ -30,6 +31,7 @@ export type InheritedValues = {
 /** The values that a pattern itself says. */
 export type InheritedSaid = { readonly [F in InheritedField]?: NonNullable<InheritedValues[F]> };
 
+/** What a pattern says for its family, in the order of the table. */
 export const INHERITED_FIELDS = Object.keys(INHERITED) as InheritedField[];
 
 type AnyValue = InheritedValues[InheritedField];

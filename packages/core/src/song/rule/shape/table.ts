@@ -93,8 +93,6 @@ export function shapeWithout(shape: Shape, voice: Id): Shape | null {
   return ruleOf(shape).without(shape, voice);
 }
 
-export type { HitCount };
-
 /** The most hits and strokes that a shape makes of so many. */
 export function mostAfterShape(count: HitCount, shape: Shape, context: ShapeContext): HitCount {
   const added = ruleOf(shape).adds?.(count, shape, context);

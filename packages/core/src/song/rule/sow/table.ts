@@ -18,6 +18,7 @@ type RuleOf<R> = R extends SowingRule<infer S> ? S : never;
 
 /** Rule that places hits, with its numbers. */
 export type SowRule = RuleOf<(typeof RULES)[keyof typeof RULES]>;
+/** A way in which hits are sown. */
 export type SowWay = keyof typeof RULES;
 
 /** Every way in which hits are sown, in the order in which they are offered. */
