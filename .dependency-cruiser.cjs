@@ -109,7 +109,10 @@ module.exports = {
       severity: 'error',
       from: { path: '^(apps|bench|e2e)/' },
       to: {
-        path: ['^packages/core/src/[^/]+/(?!index\\.ts$)', '^packages/(songs|sound)/src/(?!(index|library)\\.ts$)'],
+        path: [
+          '^packages/core/src/[^/]+/(?!index\\.ts$)',
+          '^packages/(songs|sound)/src/(?!(index|library)\\.ts$)',
+        ],
       },
     },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },

@@ -1,5 +1,6 @@
 import { useNavigate, useParams } from 'react-router';
 import { useOpenRoom } from '../session/rooms.ts';
+import { useSheet } from '../session/sheet.ts';
 import { useSession } from '../session/store.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { later } from '../shared/ui/later.tsx';
@@ -21,7 +22,7 @@ export function SongKeys() {
     goTo: (to) => void navigate(`/songs/${songId}/${to}`),
   };
   useCommands(SONG_COMMANDS, everywhere);
-  const performing = useSession((session) => session.performing);
+  const performing = useSheet((session) => session.performing);
   useCommands(ROOM_COMMANDS, everywhere, room !== 'fills' && !(performing && room === 'sheet'));
   return shown && <KeysDialog onClose={() => useSession.setState({ keysShown: false })} />;
 }

@@ -3,7 +3,8 @@ import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { createDocumentStore, take } from '../document/store.ts';
 import { undo } from '../document/undo.ts';
-import { chooseHits, choosePattern, useSession } from '../session/store.ts';
+import { chooseHits, choosePattern, useGroove } from '../session/groove.ts';
+import { useSession } from '../session/store.ts';
 import { stayInView } from './stay-in-view.ts';
 
 test('an undo that takes away the open pattern lets go of what was chosen and looped in it', () => {
@@ -17,6 +18,6 @@ test('an undo that takes away the open pattern lets go of what was chosen and lo
   useSession.setState({ loop: { from: 0, to: 960 } });
   undo(store);
   expect(useSession.getState()).toMatchObject({ pattern: 'main', loop: null });
-  expect(useSession.getState().hits.size).toBe(0);
+  expect(useGroove.getState().hits.size).toBe(0);
   stop();
 });

@@ -1,6 +1,7 @@
 import type { DocumentStore } from '../document/store.ts';
+import { choosePattern } from '../session/groove.ts';
 import { viewedDocument } from '../session/in-slot.ts';
-import { choosePattern, patternInView, useSession } from '../session/store.ts';
+import { patternInView, useSession } from '../session/store.ts';
 
 /**
  * When an undo takes away the open pattern, what was chosen in it goes too, so that nothing is done to hits of another

@@ -1,7 +1,8 @@
 import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
+import { choosePattern } from './groove.ts';
 import { beginSong, createForSong } from './song-store.ts';
-import { choosePattern, patternInView, useSession } from './store.ts';
+import { patternInView, useSession } from './store.ts';
 
 test('what a store of the open song held ends with it', () => {
   const useNotes = createForSong(() => ({ notes: [] as string[] }));

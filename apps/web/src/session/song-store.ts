@@ -1,4 +1,5 @@
-import { create } from 'zustand';
+import { create, type StoreApi, type UseBoundStore } from 'zustand';
+import { useShallow } from 'zustand/react/shallow';
 
 const beginnings = new Set<() => void>();
 
@@ -12,4 +13,14 @@ export function createForSong<T extends object>(initial: () => T) {
 /** Begins every store of the open song anew. */
 export function beginSong(): void {
   for (const begin of beginnings) begin();
+}
+
+/** The named fields of a store; what uses it is drawn anew only when one of them changes. */
+export function useFields<T, K extends keyof T>(
+  useStore: UseBoundStore<StoreApi<T>>,
+  names: readonly K[],
+): Pick<T, K> {
+  return useStore(
+    useShallow((state) => Object.fromEntries(names.map((name) => [name, state[name]])) as Pick<T, K>),
+  );
 }

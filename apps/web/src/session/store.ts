@@ -1,15 +1,6 @@
-import { IN_SLOT, type LayerIn, type SlotAt } from '@plucky/core/form';
-import type { Clip } from '@plucky/core/pattern';
-import type { Counterpart } from '@plucky/core/play';
-import { type Id, indexOf, type Slot, type SongDocument } from '@plucky/core/song';
-import { useShallow } from 'zustand/react/shallow';
-import { createForSong } from './song-store.ts';
-
-/** Place of the caret in the rows: a row's key and a place in ticks. */
-export interface Caret {
-  readonly row: string;
-  readonly at: number;
-}
+import type { LayerIn, SlotAt } from '@plucky/core/form';
+import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { createForSong, useFields } from './song-store.ts';
 
 /** A stretch of a pattern, in ticks. */
 export interface Loop {
@@ -17,46 +8,16 @@ export interface Loop {
   readonly to: number;
 }
 
-/**
- * How many octaves of notes are shown below and above the usual ones, and of these the notes of the key, all twelve, or only
- * those that are played.
- */
-export interface NoteRange {
-  readonly below: number;
-  readonly above: number;
-  readonly which: 'key' | 'all' | 'played';
-}
-
-/** Panels beside the rows: the inspector, or one of the tools. */
-export type Panel =
-  'chosen' | 'shape' | 'kit' | 'shelf' | 'reference' | 'vary' | 'family' | 'several' | 'compare';
-
 export type Reach = 'pattern' | 'slot' | 'section' | 'song';
 
-/** State of this sitting at the desk, and not of the song: it is neither undone nor saved. */
+/**
+ * State of this sitting that the rooms share, and not of the song: it is neither undone nor saved. What a room alone has is in
+ * a store of its own.
+ */
 export interface Session {
   readonly pattern: Id | null;
-  /** Patterns that are chosen together with the one in view, itself among them; empty when it is alone. */
-  readonly patterns: ReadonlySet<Id>;
-  /** The pattern that the one in view was dropped on, to follow it if that is taken. */
-  readonly proposedParent: Id | null;
-  /** Counterpart of the pattern in view, and whether that is heard instead of it. */
-  readonly counterpart: Counterpart | null;
-  readonly hearsCounterpart: boolean;
-  readonly hits: ReadonlySet<Id>;
-  readonly caret: Caret | null;
-  /** Keys of the rows that are chosen together; empty means the caret's. */
-  readonly rows: ReadonlySet<string>;
-  /** Copied hits, for pasting into this or another pattern. */
-  readonly clip: Clip | null;
   /** The stretch of the pattern that is looped, in ticks. */
   readonly loop: Loop | null;
-  /** Zoom of the rows beside the frame, from 1 to `MOST_ZOOM`. */
-  readonly zoom: number;
-  /** Which rows of notes are shown. */
-  readonly range: NoteRange;
-  /** Panel beside the rows. */
-  readonly panel: Panel;
   /** True while taps are written into the pattern. */
   readonly recording: boolean;
   /** True when a take is asked for; the transport begins it. */
@@ -69,10 +30,6 @@ export interface Session {
   readonly inSlot: LayerIn | null;
   /** Slots that are chosen together with that one, itself among them; empty when it is alone. */
   readonly slots: readonly SlotAt[];
-  /** The part that alone is drawn on the sheet; null for all of them. */
-  readonly partSeen: Id | null;
-  /** Slots that were copied, for pasting anywhere on the sheet. */
-  readonly copiedSlots: readonly Slot[];
   /** Voices that are not heard, and voices that alone are heard, while listening. */
   readonly mutes: ReadonlySet<Id>;
   readonly solos: ReadonlySet<Id>;
@@ -85,25 +42,12 @@ export interface Session {
   readonly click: boolean;
   /** When a section that is pressed while the song plays comes. */
   readonly cues: 'next bar' | 'at once';
-  /** True while numbers and letters cue a performance on the sheet. */
-  readonly performing: boolean;
   readonly keysShown: boolean;
 }
 
 const EMPTY: Session = {
   pattern: null,
-  patterns: new Set(),
-  proposedParent: null,
-  counterpart: null,
-  hearsCounterpart: false,
-  hits: new Set(),
-  caret: null,
-  rows: new Set(),
-  clip: null,
   loop: null,
-  zoom: 1,
-  range: { below: 0, above: 0, which: 'key' },
-  panel: 'chosen',
   recording: false,
   takeWanted: false,
   occurrence: null,
@@ -111,8 +55,6 @@ const EMPTY: Session = {
   beat: 0,
   inSlot: null,
   slots: [],
-  partSeen: null,
-  copiedSlots: [],
   mutes: new Set(),
   solos: new Set(),
   reach: { groove: 'pattern', sheet: 'song' },
@@ -120,7 +62,6 @@ const EMPTY: Session = {
   together: false,
   click: false,
   cues: 'next bar',
-  performing: false,
   keysShown: false,
 };
 
@@ -131,98 +72,6 @@ export function patternInView(document: SongDocument, chosen: Id | null): Id | n
   const { parts, patternsOf, pattern } = indexOf(document);
   if (chosen !== null && pattern(chosen)) return chosen;
   return parts.flatMap((part) => patternsOf(part.id))[0]?.id ?? null;
-}
-
-/** The tools that go on being useful when another pattern comes into view. */
-const STAYING: ReadonlySet<Panel> = new Set(['kit', 'shelf', 'reference', 'family', 'compare']);
-
-export function choosePattern(pattern: Id): void {
-  useSession.setState(({ panel }) => ({
-    pattern,
-    patterns: new Set(),
-    proposedParent: null,
-    hearsCounterpart: false,
-    hits: new Set(),
-    caret: null,
-    rows: new Set(),
-    loop: null,
-    recording: false,
-    panel: STAYING.has(panel) ? panel : 'chosen',
-  }));
-}
-
-/** Chooses one more pattern together with the one in view, or lets it go again. */
-export function choosePatternToo(pattern: Id): void {
-  useSession.setState(({ pattern: current, patterns }) => {
-    const next = new Set(patterns);
-    if (current && !next.size) next.add(current);
-    if (!next.delete(pattern)) next.add(pattern);
-    return next.size > 1
-      ? { patterns: next, panel: 'several' }
-      : { patterns: new Set<Id>(), panel: 'chosen' };
-  });
-}
-
-/** Opens the family of a pattern with another proposed for it to follow. */
-export function proposeParent(pattern: Id, parent: Id): void {
-  choosePattern(pattern);
-  useSession.setState({ proposedParent: parent, panel: 'family' });
-}
-
-/** Opens a layer of a slot in the rows, to be edited in that slot only. */
-export function editInSlot(inSlot: LayerIn): void {
-  useSession.setState({ inSlot });
-  choosePattern(IN_SLOT);
-}
-
-/** Goes from a layer that was edited in its slot only to the pattern `played` there, or to any. */
-export function leaveSlot(played: Id | null): void {
-  if (useSession.getState().pattern !== IN_SLOT) return;
-  useSession.setState({ inSlot: null, pattern: null });
-  if (played !== null) choosePattern(played);
-}
-
-/** Chooses a row alone, or with those that are chosen already, and puts the caret on it at the place where it stands. */
-export function chooseRow(row: string, together = false): void {
-  useSession.setState(({ caret, rows }) => {
-    const next = new Set(together ? rows : []);
-    if (together && caret && !next.size) next.add(caret.row);
-    if (!next.delete(row)) next.add(row);
-    return { caret: { row, at: caret?.at ?? 0 }, rows: next, hits: new Set() };
-  });
-}
-
-export function openPanel(panel: Panel): void {
-  useSession.setState({ panel });
-}
-
-/** Opens a tool beside the rows, or closes it when it is open. */
-export function togglePanel(panel: Panel): void {
-  useSession.setState(({ panel: open }) => ({ panel: open === panel ? 'chosen' : panel }));
-}
-
-/** Hears B instead of A, or A again, where patterns are compared. */
-export function switchSides(): void {
-  useSession.setState(({ panel, hearsCounterpart }) =>
-    panel === 'compare' ? { hearsCounterpart: !hearsCounterpart } : {},
-  );
-}
-
-/** Shows other rows of notes. */
-export function setRange(range: Partial<NoteRange>): void {
-  useSession.setState(({ range: before }) => ({ range: { ...before, ...range } }));
-}
-
-/** The closest that rows are looked at. */
-export const MOST_ZOOM = 16;
-
-/** Looks closer by a factor, or from farther away, down to where all of the pattern fits. */
-export function zoomBy(factor: number): void {
-  useSession.setState(({ zoom }) => ({ zoom: Math.min(MOST_ZOOM, Math.max(1, zoom * factor)) }));
-}
-
-export function chooseHits(hits: Iterable<Id>): void {
-  useSession.setState({ hits: new Set(hits) });
 }
 
 /** Chooses a slot, and the place in it from which the song is played, in ticks. */
@@ -296,9 +145,5 @@ export function isHeard(voice: Id, { mutes, solos }: Pick<Session, 'mutes' | 'so
 
 /** The named fields of the session; what uses it is drawn anew only when one of them changes. */
 export function useSessionFields<K extends keyof Session>(...names: readonly K[]): Pick<Session, K> {
-  return useSession(
-    useShallow(
-      (session) => Object.fromEntries(names.map((name) => [name, session[name]])) as Pick<Session, K>,
-    ),
-  );
+  return useFields(useSession, names);
 }

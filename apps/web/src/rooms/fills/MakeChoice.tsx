@@ -1,6 +1,6 @@
 import { familyOrder } from '@plucky/core/pattern';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
-import { choosePattern } from '../../session/store.ts';
+import { choosePattern } from '../../session/groove.ts';
 import { Choices } from '../../shared/ui/Choices.tsx';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { isMadeHere, type Make, MAKES, useRoom } from './session.ts';

@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { memo, useCallback, useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import { useSong } from '../../document/context.tsx';
+import { useGroove } from '../../session/groove.ts';
 import { patternInView, useSession } from '../../session/store.ts';
 import { useCalm } from '../../shared/ui/calm.ts';
 import { KeyCap } from '../../shared/ui/KeyCap.tsx';
@@ -33,7 +34,7 @@ const Take = later(async () => (await import('./recording/Take.ts')).Take);
 export function GrooveRoom() {
   const document = useSong();
   const id = useSession((session) => session.pattern);
-  const range = useSession((session) => session.range);
+  const range = useGroove((session) => session.range);
   const view = useMemo(() => {
     const known = patternInView(document, id);
     return known === null ? null : viewOf(document, known, range);
@@ -88,7 +89,7 @@ function Desk({ view }: { view: PatternView }) {
 /** The pattern as a tool that is open would make it, or as it is. */
 function usePreviewed(view: PatternView): PatternView {
   const preview = usePreview((state) => state.preview);
-  const range = useSession((session) => session.range);
+  const range = useGroove((session) => session.range);
   const { id } = view.resolved.pattern;
   return useMemo(
     () => (preview?.shows === id ? (viewOf(preview.document, id, range) ?? view) : view),
@@ -98,7 +99,7 @@ function usePreviewed(view: PatternView): PatternView {
 
 /** Panel beside the rows: the inspector, or the tool that is open. */
 const Side = memo(function Side({ view }: { view: PatternView }) {
-  const panel = useSession((session) => session.panel);
+  const panel = useGroove((session) => session.panel);
   const { id } = view.resolved.pattern;
   switch (panel) {
     case 'shape':

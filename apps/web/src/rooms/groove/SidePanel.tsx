@@ -1,7 +1,7 @@
 import CloseIcon from '@mui/icons-material/CloseRounded';
 import { Box, IconButton, Typography } from '@mui/material';
 import type { ReactNode } from 'react';
-import { openPanel } from '../../session/store.ts';
+import { openPanel } from '../../session/groove.ts';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 
 /** Panel beside the rows; a tool has a title and can be closed. */

@@ -30,7 +30,7 @@ import {
   type Meter,
   msToTicks,
 } from '@plucky/core/time';
-import type { NoteRange } from '../../session/store.ts';
+import type { NoteRange } from '../../session/groove.ts';
 
 /** A row of the desk: a drum, or one pitch of a part that plays notes. */
 export interface Row {

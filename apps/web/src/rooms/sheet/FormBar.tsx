@@ -4,6 +4,7 @@ import { editSong, type Id, indexOf, type SectionRole } from '@plucky/core/song'
 import { figure } from '@plucky/core/time';
 import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
+import { useSheet } from '../../session/sheet.ts';
 import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
@@ -31,8 +32,8 @@ export const FormBar = memo(function FormBar({ document, places, onGoTo }: FormV
   const { song, parts } = indexOf(document);
   const isDressing = useDressing((one) => one.isOpen);
   const isHeld = useHolding((one) => one.isOpen);
-  const partSeen = useSession(({ partSeen }) => (parts.some(({ id }) => id === partSeen) ? partSeen : null));
-  const isPerforming = useSession((session) => session.performing);
+  const partSeen = useSheet(({ partSeen }) => (parts.some(({ id }) => id === partSeen) ? partSeen : null));
+  const isPerforming = useSheet((session) => session.performing);
   const [showsCourse, setShowsCourse] = useState(false);
   const chosen = useSession((session) => session.occurrence);
   return (
@@ -104,7 +105,7 @@ export const FormBar = memo(function FormBar({ document, places, onGoTo }: FormV
                 { value: '', label: 'All parts' },
                 ...parts.map(({ id, name }) => ({ value: id, label: name })),
               ]}
-              onChange={(part) => useSession.setState({ partSeen: part || null })}
+              onChange={(part) => useSheet.setState({ partSeen: part || null })}
               sx={{ flex: 'none', '& .MuiSelect-select': { py: 0.6, fontSize: TEXT.plain } }}
             />
           )}

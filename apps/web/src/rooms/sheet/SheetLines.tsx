@@ -2,7 +2,8 @@ import { phraseEnds } from '@plucky/core/form';
 import { densities } from '@plucky/core/play';
 import { indexOf, type SongDocument } from '@plucky/core/song';
 import { useDeferredValue, useMemo } from 'react';
-import { chosenPlaces, useSession, useSessionFields } from '../../session/store.ts';
+import { useSheet } from '../../session/sheet.ts';
+import { chosenPlaces, useSessionFields } from '../../session/store.ts';
 import { keyOf } from './chosen-slots.ts';
 import { type LineOfSheet, stanzasOf } from './sheet-lines.ts';
 import { Stanza, StanzaLine } from './Stanza.tsx';
@@ -44,7 +45,7 @@ export function SheetLines({
   const choice = useSessionFields('slot', 'slots', 'beat');
   const chosen = useMemo(() => new Set(chosenPlaces(choice).map(keyOf)), [choice]);
   const from = useMemo(() => choice.slot && { slot: keyOf(choice.slot), beat: choice.beat }, [choice]);
-  const partSeen = useSession((session) => session.partSeen);
+  const partSeen = useSheet((session) => session.partSeen);
   const part = partSeen !== null && indexOf(document).part(partSeen) ? partSeen : null;
   return stanzasOf(lines, seen).map(({ place, at }) => (
     <Stanza key={place.occurrence.id} place={place}>

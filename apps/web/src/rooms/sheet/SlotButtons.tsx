@@ -3,7 +3,8 @@ import { sectionMeter } from '@plucky/core/form';
 import { leadingLayer } from '@plucky/core/song';
 import { placeFrom, placeName } from '@plucky/core/time';
 import { useNavigate } from 'react-router';
-import { choosePattern, useSession } from '../../session/store.ts';
+import { choosePattern } from '../../session/groove.ts';
+import { useSheet } from '../../session/sheet.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { notify } from '../../shared/ui/notify.ts';
@@ -18,7 +19,7 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
   const navigate = useNavigate();
   const deeds = useSlotDeeds();
   const editHere = useEditInSlot();
-  const hasCopied = useSession((session) => session.copiedSlots.length > 0);
+  const hasCopied = useSheet((session) => session.copiedSlots.length > 0);
   const [first] = chosen;
   if (!first) return null;
   const count = inSections(chosen).length;

@@ -16,6 +16,7 @@ import {
 import { type Id, indexOf, type Slot } from '@plucky/core/song';
 import { barTicks, beatTicks, counted, type Meter } from '@plucky/core/time';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
+import { useSheet } from '../../session/sheet.ts';
 import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { notify } from '../../shared/ui/notify.ts';
@@ -54,7 +55,7 @@ export function useSlotDeeds(): SlotDeeds {
     const occurrence = song.form.find((one) => one.id === session.occurrence);
     const section = occurrence && sectionOf(occurrence.section);
     const last = chosen.findLast((one) => one.section === section);
-    return { document, session, chosen, occurrence, section, last, one: inOneSection(chosen) };
+    return { document, chosen, occurrence, section, last, one: inOneSection(chosen) };
   };
   const chooseIn = (occurrence: Id, ids: readonly Id[]) =>
     chooseSlots(ids.map((slot) => ({ occurrence, slot })));
@@ -73,7 +74,7 @@ export function useSlotDeeds(): SlotDeeds {
     const { document, chosen } = state();
     if (!chosen.length) return false;
     const copiedSlots = copySlots(document, inSections(chosen));
-    useSession.setState({ copiedSlots });
+    useSheet.setState({ copiedSlots });
     notify(`${counted(copiedSlots.length, 'slot')} copied.`);
     return true;
   };
@@ -119,12 +120,13 @@ export function useSlotDeeds(): SlotDeeds {
       if (copy()) remove();
     },
     paste(over) {
-      const { document, session, one, occurrence } = state();
-      if (!session.copiedSlots.length) {
+      const { document, one, occurrence } = state();
+      const { copiedSlots } = useSheet.getState();
+      if (!copiedSlots.length) {
         notify('Copy slots first.', { variant: 'warning' });
         return;
       }
-      const slots = pastedSlots(document, session.copiedSlots, freshId);
+      const slots = pastedSlots(document, copiedSlots, freshId);
       if (!over || !one || !occurrence) {
         addAfter(slots);
         return;

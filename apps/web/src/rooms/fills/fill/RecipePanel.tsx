@@ -27,7 +27,7 @@ import {
 import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';

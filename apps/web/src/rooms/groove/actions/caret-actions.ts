@@ -2,7 +2,7 @@ import { addHits } from '@plucky/core/pattern';
 import type { Id } from '@plucky/core/song';
 import { beatTicks, gridTicks, snap, snapDown } from '@plucky/core/time';
 import { thePlayer } from '../../../audio/player.ts';
-import { chooseHits, useSession } from '../../../session/store.ts';
+import { chooseHits, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, hitNear, newHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
 import type { RowContext } from './row-context.ts';
@@ -42,14 +42,14 @@ export function caretActions({ view, edit, id, caret }: RowContext): CaretAction
       const fresh = freshId();
       const kept = edit((document) => addHits(document, id, [{ id: fresh, ...hit }]), gesture ?? null);
       if (!kept) return null;
-      useSession.setState({ caret: { row: row.key, at }, rows: new Set(), hits: new Set([fresh]) });
+      useGroove.setState({ caret: { row: row.key, at }, rows: new Set(), hits: new Set([fresh]) });
       audition(row, hit.velocity);
       return fresh;
     },
     putCaret(row, at) {
       const held = Math.min(view.length - 1, Math.max(0, at));
       const under = hitNear(view, row, held);
-      useSession.setState({ caret: { row: row.key, at: held }, rows: new Set() });
+      useGroove.setState({ caret: { row: row.key, at: held }, rows: new Set() });
       chooseHits(under ? [under.hit.id] : []);
     },
     moveCaret(rows, steps) {
@@ -104,7 +104,7 @@ export function caretActions({ view, edit, id, caret }: RowContext): CaretAction
       const from = caret();
       if (!from) return;
       const row = neighbour(from.row, by);
-      useSession.setState(({ rows }) => ({
+      useGroove.setState(({ rows }) => ({
         caret: { row: row.key, at: from.at },
         rows: new Set([...rows, from.row.key, row.key]),
         hits: new Set(),

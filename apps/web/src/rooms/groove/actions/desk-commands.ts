@@ -1,4 +1,4 @@
-import { switchSides, togglePanel, useSession, zoomBy } from '../../../session/store.ts';
+import { switchSides, togglePanel, useGroove, zoomBy } from '../../../session/groove.ts';
 import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
@@ -133,8 +133,7 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
   letGo: {
     keys: ['escape'],
     says: 'let go of what is chosen',
-    run: () =>
-      useSession.setState({ hits: new Set(), rows: new Set(), patterns: new Set(), panel: 'chosen' }),
+    run: () => useGroove.setState({ hits: new Set(), rows: new Set(), patterns: new Set(), panel: 'chosen' }),
   },
 });
 

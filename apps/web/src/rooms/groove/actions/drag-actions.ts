@@ -6,7 +6,7 @@ import {
   type IdentifiedHit,
   type ResolvedHit,
 } from '@plucky/core/song';
-import { chooseHits, useSession } from '../../../session/store.ts';
+import { chooseHits, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { freePlaces, newHit, type Row } from '../pattern-view.ts';
 import { feelOf, onRow, type RowContext, rowsBelow } from './row-context.ts';
@@ -101,7 +101,7 @@ export function dragActions(context: RowContext): DragActions {
       const hits = free.map((at): IdentifiedHit => ({ id: freshId(), ...newHit(row, at), velocity }));
       if (!edit((document) => addHits(document, id, hits), gesture)) return;
       // The whole run is chosen, with what the gesture added before.
-      chooseHits([...useSession.getState().hits, ...hits.map((hit) => hit.id)]);
+      chooseHits([...useGroove.getState().hits, ...hits.map((hit) => hit.id)]);
     },
     ramp(from, a, b, gesture) {
       const [first, last] = a.tick <= b.tick ? [a, b] : [b, a];

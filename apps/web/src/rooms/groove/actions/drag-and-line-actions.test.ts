@@ -1,4 +1,5 @@
 import { indexOf } from '@plucky/core/song';
+import { useGroove } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
@@ -75,7 +76,7 @@ test('a run leaves what stands on its way, and chooses all that the gesture has 
   drag(desk).addRun(row, [0, 240], 96, 'g');
   drag(desk).addRun(row, [0, 240, 480, 720], 96, 'g');
   expect(desk.hits()).toHaveLength(4);
-  expect(useSession.getState().hits.size).toBe(3);
+  expect(useGroove.getState().hits.size).toBe(3);
   desk.undo();
   expect(desk.hits()).toHaveLength(1);
 });
@@ -92,7 +93,7 @@ test('a line leads the velocities between its ends, drawn either way, and leaves
 
 test('rows are shifted with wrap by their own grids, cleared, muted and soloed together', () => {
   const desk = deskWith(['kick', 0], ['snare', 960], ['ride', 0]);
-  useSession.setState({ rows: new Set(['kick', 'snare']), caret: { row: 'kick', at: 0 } });
+  useGroove.setState({ rows: new Set(['kick', 'snare']), caret: { row: 'kick', at: 0 } });
   line(desk).shift(-1);
   expect(desk.hits()).toEqual(['ride 0 96', 'snare 720 96', 'kick 7440 96']);
   line(desk).mute();
@@ -114,7 +115,7 @@ test('lengths go by bars down to one, doubling copies, and grids go round', () =
   expect(desk.view().length).toBe(3840);
   line(desk).double();
   expect(desk.hits()).toEqual(['kick 0 96', 'kick 3840 96']);
-  useSession.setState({ caret: { row: 'kick', at: 0 } });
+  useGroove.setState({ caret: { row: 'kick', at: 0 } });
   line(desk).nextGrid(1);
   line(desk).nextGrid(1);
   expect(desk.row('kick').grid).toBe(3);
@@ -136,7 +137,7 @@ test('chosen hits are quantised, and the row where none is', () => {
     ['snare', 16],
   ]);
   desk.choose();
-  useSession.setState({ caret: { row: 'ride', at: 0 }, rows: new Set(['kick']) });
+  useGroove.setState({ caret: { row: 'ride', at: 0 }, rows: new Set(['kick']) });
   line(desk).quantise(100);
   expect(desk.view().hits.map(({ row, hit }) => [row, Math.round(hit.offsetMs)])).toEqual([
     ['kick', 0],

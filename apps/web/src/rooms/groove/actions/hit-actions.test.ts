@@ -1,5 +1,5 @@
 import { DEMO_SONGS } from '@plucky/songs/library';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { type Desk, openDesk } from '../../../testing/desk.ts';
 import { caretActions } from './caret-actions.ts';
 import { hitActions } from './hit-actions.ts';
@@ -35,20 +35,20 @@ test('what is chosen is changed together and undone together', () => {
 test('without a choice the hit under the caret is meant, and without one nothing is', () => {
   const desk = deskWith(['kick', 0], ['snare', 960]);
   desk.choose();
-  useSession.setState({ caret: { row: 'snare', at: 1000 } });
+  useGroove.setState({ caret: { row: 'snare', at: 1000 } });
   act(desk).louder(4);
   expect(desk.hits()).toEqual(['kick 0 96', 'snare 960 100']);
-  useSession.setState({ caret: { row: 'ride', at: 0 } });
+  useGroove.setState({ caret: { row: 'ride', at: 0 } });
   act(desk).louder(4);
   expect(desk.hits()).toEqual(['kick 0 96', 'snare 960 100']);
 });
 
 test('hits move by the grid or by a beat with the caret; one that would leave is refused and all stay', () => {
   const desk = deskWith(['kick', 0], ['kick', 960]);
-  useSession.setState({ caret: { row: 'kick', at: 960 } });
+  useGroove.setState({ caret: { row: 'kick', at: 960 } });
   act(desk).moveBy(1);
   expect(desk.hits()).toEqual(['kick 240 96', 'kick 1200 96']);
-  expect(useSession.getState().caret?.at).toBe(1200);
+  expect(useGroove.getState().caret?.at).toBe(1200);
   act(desk).moveByBeat(1);
   expect(desk.hits()).toEqual(['kick 1200 96', 'kick 2160 96']);
   act(desk).moveBy(-6);
@@ -87,17 +87,17 @@ test('copied hits are pasted at the caret with their distances; a cut takes them
   const desk = deskWith(['kick', 480], ['snare', 960]);
   act(desk).cut();
   expect(desk.hits()).toEqual([]);
-  useSession.setState({ caret: { row: 'kick', at: 1920 } });
+  useGroove.setState({ caret: { row: 'kick', at: 1920 } });
   act(desk).paste();
   expect(desk.hits()).toEqual(['kick 1920 96', 'snare 2400 96']);
-  expect([...useSession.getState().hits].sort()).toEqual(desk.ids().sort());
+  expect([...useGroove.getState().hits].sort()).toEqual(desk.ids().sort());
 });
 
 test('nothing chosen is nothing copied, and says so', () => {
   const desk = openDesk();
   act(desk).copy();
   expect(desk.refused).toEqual(['Choose hits to copy first.']);
-  expect(useSession.getState().clip).toBeNull();
+  expect(useGroove.getState().clip).toBeNull();
 });
 
 test('once more begins on the beat after what is repeated', () => {
@@ -128,16 +128,16 @@ test('in a variation hits are silenced, changed and let follow again', () => {
 
 test('all of a row, or all, are chosen', () => {
   const desk = deskWith(['kick', 0], ['kick', 960], ['snare', 960]);
-  useSession.setState({ caret: { row: 'kick', at: 0 }, rows: new Set() });
+  useGroove.setState({ caret: { row: 'kick', at: 0 }, rows: new Set() });
   act(desk).chooseRow();
-  expect([...useSession.getState().hits].sort()).toEqual(desk.ids('kick').sort());
+  expect([...useGroove.getState().hits].sort()).toEqual(desk.ids('kick').sort());
   act(desk).chooseAll();
-  expect(useSession.getState().hits.size).toBe(3);
+  expect(useGroove.getState().hits.size).toBe(3);
 });
 
 test('an accent is put on the caret’s place and taken off again', () => {
   const desk = deskWith(['kick', 960]);
-  useSession.setState({ caret: { row: 'kick', at: 960 } });
+  useGroove.setState({ caret: { row: 'kick', at: 960 } });
   act(desk).accent();
   expect(desk.view().hits[0]?.accented).toBe(true);
   act(desk).accent();

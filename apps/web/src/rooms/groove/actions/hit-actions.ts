@@ -20,7 +20,7 @@ import {
   type ResolvedHit,
 } from '@plucky/core/song';
 import { beatTicks, gridTicks, PPQ } from '@plucky/core/time';
-import { chooseHits, useSession } from '../../../session/store.ts';
+import { chooseHits, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { onRow, type RowContext, rowsBelow } from './row-context.ts';
 
@@ -76,12 +76,12 @@ export function hitActions(context: RowContext): HitActions {
   const hitsOf = (ids: readonly Id[]) =>
     view.hits.filter((one) => ids.includes(one.hit.id)).map((one) => one.hit);
   const pasteAt = (at: number) => {
-    const { clip } = useSession.getState();
+    const { clip } = useGroove.getState();
     if (!clip) return;
     const ids = clip.hits.map(freshId);
     const pitch = caret()?.row.pitch ?? 0;
     if (!edit((document) => pasteHits(document, id, clip, at, (i) => ids[i] ?? freshId(), pitch))) return;
-    useSession.setState(({ caret: before }) => ({
+    useGroove.setState(({ caret: before }) => ({
       hits: new Set(ids),
       caret: before && at < view.length ? { row: before.row, at } : before,
     }));
@@ -93,12 +93,12 @@ export function hitActions(context: RowContext): HitActions {
     const moved = edit((document) =>
       changeHits(document, id, ids, (hit) => ({ at: hit.at + ticks }), 'move hits'),
     );
-    if (moved) useSession.setState({ caret: { row: at.row.key, at: at.at + ticks }, hits: new Set(ids) });
+    if (moved) useGroove.setState({ caret: { row: at.row.key, at: at.at + ticks }, hits: new Set(ids) });
   };
   const copy = () => {
     edit((document) => {
       const clip = copyHits(document, id, new Set(chosen()));
-      if (clip) useSession.setState({ clip });
+      if (clip) useGroove.setState({ clip });
       return clip ? null : { reason: 'Choose hits to copy first.' };
     });
   };
@@ -131,7 +131,7 @@ export function hitActions(context: RowContext): HitActions {
       const [first] = own;
       const row = first && target.get(first.hit.id);
       if (carried && row)
-        useSession.setState({ caret: { row: row.key, at: first.hit.at }, hits: new Set(ids) });
+        useGroove.setState({ caret: { row: row.key, at: first.hit.at }, hits: new Set(ids) });
     },
     kin() {
       const ids = chosen();
@@ -196,7 +196,7 @@ export function hitActions(context: RowContext): HitActions {
       pasteAt(first + Math.max(beat, Math.ceil((last - first + 1) / beat) * beat));
     },
     chooseRow() {
-      const { rows: together } = useSession.getState();
+      const { rows: together } = useGroove.getState();
       const keys = together.size ? together : new Set([caret()?.row.key]);
       chooseHits(view.hits.filter((one) => keys.has(one.row)).map((one) => one.hit.id));
     },

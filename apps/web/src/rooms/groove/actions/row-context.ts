@@ -1,6 +1,6 @@
 import type { HitFields, Id } from '@plucky/core/song';
 import type { Edit } from '../../../document/context.tsx';
-import { type Caret, type Session, useSession } from '../../../session/store.ts';
+import { type Caret, type GrooveSession, useGroove } from '../../../session/groove.ts';
 import { hitNear, type PatternView, type Row } from '../pattern-view.ts';
 
 /** Context of deeds on the rows: the pattern in view, and its chosen hits at that moment. */
@@ -20,7 +20,7 @@ export interface RowContext {
 export function rowContext(view: PatternView, edit: Edit): RowContext {
   const last = view.rows.at(-1);
   const caret = () => {
-    const at = caretIn(view, useSession.getState().caret);
+    const at = caretIn(view, useGroove.getState().caret);
     const row = view.rows.find((one) => one.key === at?.row) ?? last;
     return row && { row, at: at?.at ?? 0 };
   };
@@ -30,14 +30,14 @@ export function rowContext(view: PatternView, edit: Edit): RowContext {
     id: view.resolved.pattern.id,
     caret,
     chosen() {
-      const { hits } = useSession.getState();
+      const { hits } = useGroove.getState();
       const known = view.hits.filter((one) => hits.has(one.hit.id)).map((one) => one.hit.id);
       const at = caret();
       const under = at && hitNear(view, at.row, at.at);
       return known.length ? known : under ? [under.hit.id] : [];
     },
     rows() {
-      const meant = rowsMeant(view, useSession.getState());
+      const meant = rowsMeant(view, useGroove.getState());
       const at = caret();
       return meant.length ? meant : at ? [at.row] : [];
     },
@@ -52,7 +52,7 @@ export function caretIn({ length }: Pick<PatternView, 'length'>, caret: Caret | 
 /** The rows that are meant: those that are chosen together, those of several chosen hits, or the caret's. */
 export function rowsMeant(
   view: PatternView,
-  { rows, hits, caret }: Pick<Session, 'rows' | 'hits' | 'caret'>,
+  { rows, hits, caret }: Pick<GrooveSession, 'rows' | 'hits' | 'caret'>,
 ): Row[] {
   if (rows.size) return view.rows.filter((row) => rows.has(row.key));
   const keys = new Set(view.hits.filter((one) => hits.has(one.hit.id)).map((one) => one.row));

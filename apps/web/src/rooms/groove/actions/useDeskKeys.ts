@@ -1,7 +1,8 @@
 import { familyOrder } from '@plucky/core/pattern';
 import { indexOf } from '@plucky/core/song';
 import { useSong } from '../../../document/context.tsx';
-import { choosePattern, choosePatternToo, useSession } from '../../../session/store.ts';
+import { choosePattern, choosePatternToo, useGroove } from '../../../session/groove.ts';
+import { useSession } from '../../../session/store.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from './desk-commands.ts';
@@ -26,7 +27,7 @@ export function useDeskKeys(view: PatternView, toFills: () => void): void {
   };
   /** Chooses the pattern next to the last one chosen together, or lets that one go when the way leads back. */
   const alsoPattern = (by: number) => {
-    const { patterns } = useSession.getState();
+    const { patterns } = useGroove.getState();
     const order = all.map((one) => one.pattern.id);
     const places = [...patterns].map((id) => order.indexOf(id));
     const here = order.indexOf(view.resolved.pattern.id);

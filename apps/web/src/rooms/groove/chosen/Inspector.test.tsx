@@ -13,7 +13,7 @@ import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, fireEvent, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { showBeside } from '../../../testing/render.tsx';
 import { Inspector } from './Inspector.tsx';
 
@@ -40,7 +40,7 @@ function songWith(hits: Record<string, Hit>): SongDocument {
 
 const open = (document: SongDocument, pattern = 'main') =>
   showBeside(document, pattern, (view) => <Inspector view={view} />);
-const choose = (...hits: string[]) => act(() => useSession.setState({ hits: new Set(hits) }));
+const choose = (...hits: string[]) => act(() => useGroove.setState({ hits: new Set(hits) }));
 const own = (document: SongDocument) => indexOf(document).pattern('main')?.own ?? {};
 
 test('an empty pattern says how to begin; what is chosen is named by its place, or counted', () => {
@@ -113,9 +113,7 @@ test('a flam at the very start says that its grace strokes have no place there',
 
 test('rows that are chosen together take one value', async () => {
   const { document } = open(songWith({ a: hit('snare', 0, 90) }));
-  act(() =>
-    useSession.setState({ rows: new Set(['snare', 'kick', 'ride']), caret: { row: 'snare', at: 0 } }),
-  );
+  act(() => useGroove.setState({ rows: new Set(['snare', 'kick', 'ride']), caret: { row: 'snare', at: 0 } }));
   expect(screen.getByRole('region', { name: '3 rows together' })).toBeTruthy();
   fireEvent.change(screen.getByRole('slider', { name: 'Swing share' }), { target: { value: 30 } });
   const shares = ['snare', 'kick', 'ride', 'clap'].map((id) => indexOf(document()).voice(id)?.swingShare);
@@ -142,7 +140,7 @@ test('a variation lists its own changes, and leads on to its family', async () =
   open(demo, 'lift');
   expect(screen.getByRole('region', { name: 'Changes of its own' }).textContent).toContain('Kick added at');
   await userEvent.click(screen.getByRole('button', { name: 'In the family…' }));
-  expect(useSession.getState().panel).toBe('family');
+  expect(useGroove.getState().panel).toBe('family');
 });
 
 test('a build-up says what moves in it', () => {

@@ -1,6 +1,6 @@
 import { Typography } from '@mui/material';
 import { useShallow } from 'zustand/react/shallow';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { rowsMeant } from '../actions/row-context.ts';
@@ -14,9 +14,9 @@ const RowSettings = later(async () => (await import('./RowSettings.tsx')).RowSet
 
 /** Inspector of the rows: the chosen hits, their rows, and the pattern. */
 export function Inspector({ view }: { view: PatternView }) {
-  const chosen = useSession((session) => session.hits);
+  const chosen = useGroove((session) => session.hits);
   const hits = view.hits.filter((one) => chosen.has(one.hit.id));
-  const rows = useSession(useShallow((session) => rowsMeant(view, session)));
+  const rows = useGroove(useShallow((session) => rowsMeant(view, session)));
   const row = view.rows.find((one) => one.key === hits[0]?.row);
   return (
     <SidePanel label="What is chosen">

@@ -2,7 +2,7 @@ import { Box, Button } from '@mui/material';
 import { addNotesPart, followRow, makeIndependent, setFromRow } from '@plucky/core/pattern';
 import { type Id, indexOf, inTurn, noteName, type SongDocument } from '@plucky/core/song';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choices } from '../../../shared/ui/Choices.tsx';

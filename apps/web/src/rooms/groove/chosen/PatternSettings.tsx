@@ -12,7 +12,7 @@ import { placeName } from '@plucky/core/time';
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { openPanel } from '../../../session/store.ts';
+import { openPanel } from '../../../session/groove.ts';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';

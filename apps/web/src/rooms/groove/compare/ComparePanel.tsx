@@ -4,7 +4,7 @@ import { type Comparison, type Counterpart, liveReference, type Tried } from '@p
 import { indexOf } from '@plucky/core/song';
 import { barTicks } from '@plucky/core/time';
 import { useMemo } from 'react';
-import { choosePattern, useSession } from '../../../session/store.ts';
+import { choosePattern, useGroove } from '../../../session/groove.ts';
 import { capsOf } from '../../../shared/keys/command.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
@@ -39,7 +39,7 @@ export function ComparePanel({ view }: { view: PatternView }) {
               onClick={() => {
                 const { id } = view.resolved.pattern;
                 choosePattern(counterpart.pattern);
-                useSession.setState({ counterpart: { kind: 'pattern', pattern: id } });
+                useGroove.setState({ counterpart: { kind: 'pattern', pattern: id } });
               }}
             >
               Change sides: {comparison.name} as A
@@ -60,7 +60,7 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
   const index = indexOf(view.document);
   const { id, part } = view.resolved.pattern;
   const bar = barTicks(view.meter);
-  const choose = (next: Counterpart) => useSession.setState({ counterpart: next, hearsCounterpart: false });
+  const choose = (next: Counterpart) => useGroove.setState({ counterpart: next, hearsCounterpart: false });
   const value = counterpart?.kind === 'pattern' ? counterpart.pattern : (counterpart?.reference ?? null);
   const reference = index.references.find(
     (one) => counterpart?.kind === 'reference' && one.id === counterpart.reference,
@@ -103,7 +103,7 @@ function With({ view, counterpart }: { view: PatternView; counterpart: Counterpa
 
 /** A or B, at the same place in the bar; what plays goes on. */
 function Hear({ view, comparison }: { view: PatternView; comparison: Comparison }) {
-  const hearsB = useSession((session) => session.hearsCounterpart);
+  const hearsB = useGroove((session) => session.hearsCounterpart);
   const { document } = view;
   const { id, name } = view.resolved.pattern;
   const own = useMemo((): Tried => ({ document, scope: { kind: 'pattern', pattern: id } }), [document, id]);
@@ -111,7 +111,7 @@ function Hear({ view, comparison }: { view: PatternView; comparison: Comparison 
     title: hearsB ? `B: ${comparison.name}, looping` : `A: ${name}, looping`,
     detail: 'B switches, the place stays',
   });
-  const hear = (hearsCounterpart: boolean) => useSession.setState({ hearsCounterpart });
+  const hear = (hearsCounterpart: boolean) => useGroove.setState({ hearsCounterpart });
   return (
     <Box
       role="group"

@@ -1,11 +1,11 @@
 import { compareWith, type Comparison, type Counterpart, counterpartOf } from '@plucky/core/play';
 import { useMemo } from 'react';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Comparison of the pattern in view while the tool is open; null when it is not. */
 export function useComparison({ document, resolved }: PatternView): Comparison | null {
-  const isOpen = useSession((session) => session.panel === 'compare');
+  const isOpen = useGroove((session) => session.panel === 'compare');
   const counterpart = useCounterpart({ document, resolved });
   const { id } = resolved.pattern;
   return useMemo(
@@ -19,7 +19,7 @@ export function useCounterpart({
   document,
   resolved,
 }: Pick<PatternView, 'document' | 'resolved'>): Counterpart | null {
-  const chosen = useSession((session) => session.counterpart);
+  const chosen = useGroove((session) => session.counterpart);
   const { id } = resolved.pattern;
   return useMemo(() => counterpartOf(document, id, chosen), [document, id, chosen]);
 }

@@ -6,7 +6,7 @@ import { type Id, indexOf, type Part, type SongDocument, type SongIndex } from '
 import { barTicks } from '@plucky/core/time';
 import { memo, useDeferredValue } from 'react';
 import { useEdit, useSong } from '../../../document/context.tsx';
-import { choosePattern, openPanel, proposeParent } from '../../../session/store.ts';
+import { choosePattern, openPanel, proposeParent } from '../../../session/groove.ts';
 import { DragArea } from '../../../shared/drag/DragArea.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';

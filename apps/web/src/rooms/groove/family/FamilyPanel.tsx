@@ -10,7 +10,7 @@ import {
 import { isChange, PATTERN_ROLES } from '@plucky/core/song';
 import { figure, plural } from '@plucky/core/time';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';

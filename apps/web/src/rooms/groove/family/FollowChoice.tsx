@@ -4,7 +4,7 @@ import { apply, indexOf, isChange, isRefusal, type SongDocument } from '@plucky/
 import { counted, plural } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
@@ -17,7 +17,7 @@ export function FollowChoice({ view }: { view: PatternView }) {
   const { document } = view;
   const { pattern } = view.resolved;
   const index = indexOf(document);
-  const proposed = useSession((session) => session.proposedParent);
+  const proposed = useGroove((session) => session.proposedParent);
   const outcome = useMemo(
     () => (proposed === null ? null : attach(document, pattern.id, proposed)),
     [document, pattern.id, proposed],
@@ -39,7 +39,7 @@ export function FollowChoice({ view }: { view: PatternView }) {
   const candidates = familyOrder(index, pattern.part).filter(
     (one) => one.pattern.id !== pattern.id && !below.has(one.pattern.id),
   );
-  const propose = (id: string | null) => useSession.setState({ proposedParent: id });
+  const propose = (id: string | null) => useGroove.setState({ proposedParent: id });
   return (
     <Group title="Follows">
       <PatternSelect

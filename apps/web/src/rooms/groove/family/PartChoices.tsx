@@ -7,7 +7,7 @@ import {
 } from '@plucky/core/pattern';
 import type { Part } from '@plucky/core/song';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';

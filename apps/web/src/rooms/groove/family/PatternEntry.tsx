@@ -4,8 +4,9 @@ import { countEdits, type ResolvedPattern } from '@plucky/core/pattern';
 import type { Id, SongIndex } from '@plucky/core/song';
 import { barTicks, counted, lengthName, type Meter } from '@plucky/core/time';
 import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
+import { choosePattern, choosePatternToo, openPanel, useGroove } from '../../../session/groove.ts';
 import { useIsWorkedOn } from '../../../session/here.ts';
-import { choosePattern, choosePatternToo, openPanel, useSession } from '../../../session/store.ts';
+import { useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
@@ -34,7 +35,7 @@ export const PatternEntry = memo(
 function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
   const { pattern } = resolved;
   const inView = useSession((session) => session.pattern === pattern.id);
-  const together = useSession((session) => session.patterns.has(pattern.id));
+  const together = useGroove((session) => session.patterns.has(pattern.id));
   const isWorkedOn = useIsWorkedOn(pattern.id);
   const entry = useRef<HTMLButtonElement>(null);
   const { isOver, handles } = useCarried<Id>(`pattern ${pattern.id}`, {

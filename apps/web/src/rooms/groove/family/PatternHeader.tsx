@@ -6,7 +6,7 @@ import { barTicks, beatTicks, counted } from '@plucky/core/time';
 import { memo } from 'react';
 import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern, togglePanel, useSession } from '../../../session/store.ts';
+import { choosePattern, togglePanel, useGroove } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { LengthSelect } from '../../../shared/ui/LengthSelect.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
@@ -22,7 +22,7 @@ export const PatternHeader = memo(function PatternHeader({
   view: PatternView;
   onFill: () => void;
 }) {
-  const panel = useSession((session) => session.panel);
+  const panel = useGroove((session) => session.panel);
   const edit = useEdit();
   const { pattern } = view.resolved;
   // Of a slot only the hits are edited here.
@@ -103,7 +103,7 @@ export const PatternHeader = memo(function PatternHeader({
 
 /** Making other patterns of this one. */
 function WaysOn({ view, onFill }: { view: PatternView; onFill: () => void }) {
-  const panel = useSession((session) => session.panel);
+  const panel = useGroove((session) => session.panel);
   const builtBy = view.resolved.pattern.builtBy !== undefined;
   const drums = view.part.type === 'drums';
   return (

@@ -6,13 +6,13 @@ import { plural } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useDocumentState } from '../../../document/context.tsx';
 import type { Done } from '../../../document/store.ts';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Reach of an edit of the pattern: before it is made, and once it is. */
 export function ReachWords({ view }: { view: PatternView }) {
-  const chosen = useSession((session) => session.hits);
+  const chosen = useGroove((session) => session.hits);
   const last = useDocumentState((state) => state.done.at(-1));
   const { document } = view;
   const { id } = view.resolved.pattern;

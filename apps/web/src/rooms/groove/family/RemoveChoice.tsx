@@ -4,7 +4,7 @@ import { indexOf } from '@plucky/core/song';
 import { counted, plural } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { Choices } from '../../../shared/ui/Choices.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';

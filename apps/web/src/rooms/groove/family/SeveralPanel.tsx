@@ -13,7 +13,7 @@ import {
 import { gridName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern, useSession } from '../../../session/store.ts';
+import { choosePattern, useGroove } from '../../../session/groove.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
@@ -27,7 +27,7 @@ import { useOutcomePreview } from '../useOutcomePreview.ts';
 export function SeveralPanel({ view }: { view: PatternView }) {
   const edit = useEdit();
   const index = indexOf(view.document);
-  const chosen = useSession((session) => session.patterns);
+  const chosen = useGroove((session) => session.patterns);
   const patterns = index.parts
     .flatMap((part) => familyOrder(index, part.id))
     .map((one) => one.pattern)

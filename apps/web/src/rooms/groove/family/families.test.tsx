@@ -5,7 +5,8 @@ import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { MemoryRouter } from 'react-router';
-import { choosePatternToo, proposeParent, useSession } from '../../../session/store.ts';
+import { choosePatternToo, proposeParent, useGroove } from '../../../session/groove.ts';
+import { useSession } from '../../../session/store.ts';
 import { show, showBeside } from '../../../testing/render.tsx';
 import { usePreview } from '../../../transport/preview.ts';
 import { ComparePanel } from '../compare/ComparePanel.tsx';
@@ -107,8 +108,8 @@ test('the tree shows labels and marks the patterns that are chosen together', as
   await user.keyboard('{Control>}');
   await user.click(button(/^Chorus open/));
   await user.keyboard('{/Control}');
-  expect([...useSession.getState().patterns]).toEqual(['main', 'open']);
-  expect(useSession.getState().panel).toBe('several');
+  expect([...useGroove.getState().patterns]).toEqual(['main', 'open']);
+  expect(useGroove.getState().panel).toBe('several');
 });
 
 describe('several patterns', () => {
@@ -216,7 +217,7 @@ describe('reach', () => {
     const words = () => screen.getByRole('status', { name: 'Reach of edits' }).textContent;
     expect(words()).toBe('An edit here reaches 9 patterns in 28 slots');
     const silenced = indexOf(lanterns).pattern('lift')?.silenced[0] ?? '';
-    act(() => useSession.setState({ hits: new Set([silenced]) }));
+    act(() => useGroove.setState({ hits: new Set([silenced]) }));
     expect(words()).toMatch(/; .*Verse lift.* silences? it/);
   });
 });
@@ -224,7 +225,7 @@ describe('reach', () => {
 describe('compare', () => {
   const compare = () => {
     const shown = showBeside(lanterns, 'lift', (view) => <ComparePanel view={view} />);
-    act(() => useSession.setState({ panel: 'compare' }));
+    act(() => useGroove.setState({ panel: 'compare' }));
     return shown;
   };
 
@@ -251,10 +252,7 @@ describe('compare', () => {
       scope: { kind: 'pattern', pattern: 'main' },
     });
     await userEvent.click(button(/^Change sides/));
-    expect(useSession.getState()).toMatchObject({
-      pattern: 'main',
-      panel: 'compare',
-      counterpart: { pattern: 'lift' },
-    });
+    expect(useSession.getState().pattern).toBe('main');
+    expect(useGroove.getState()).toMatchObject({ panel: 'compare', counterpart: { pattern: 'lift' } });
   });
 });

@@ -21,7 +21,7 @@ import { KIT_IDS, type KitId, kitOf, KITS, USUAL_KIT_ID } from '@plucky/sound';
 import { useState } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
 import { useDocumentStore, useEdit, useSong } from '../../../document/context.tsx';
-import { chooseRow } from '../../../session/store.ts';
+import { chooseRow } from '../../../session/groove.ts';
 import { schemaResolver } from '../../../shared/form/resolver.ts';
 import { useKeptNumber } from '../../../shared/form/useKeptNumber.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { openPanel } from '../../../session/store.ts';
+import { openPanel } from '../../../session/groove.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';

@@ -6,7 +6,7 @@ import { indexOf, keepReference, LIMITS, moveReference, type Part, removeReferen
 import { barTicks, counted } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern, useSession } from '../../../session/store.ts';
+import { choosePattern, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { tracksIn } from '../../../shared/midi-in.ts';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
@@ -120,7 +120,7 @@ function Held({
   const edit = useEdit();
   const { reference, notes: left } = held;
   const { meter } = indexOf(view.document).song;
-  const chosen = useSession((session) => session.hits);
+  const chosen = useGroove((session) => session.hits);
   const bar = barTicks(meter);
   const movable = new Set(held.hits.flatMap((one) => (one.onset === null ? [] : [one.hit])));
   const all = view.hits.filter((one) => movable.has(one.hit.id));

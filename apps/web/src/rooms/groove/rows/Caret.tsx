@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { placeName } from '@plucky/core/time';
-import { useSession } from '../../../session/store.ts';
+import { useGroove } from '../../../session/groove.ts';
 import { color } from '../../../shared/ui/tokens.ts';
 import { caretIn } from '../actions/row-context.ts';
 import type { PatternView } from '../pattern-view.ts';
@@ -40,7 +40,7 @@ export function CaretMark({
 export function CaretWords({ view }: { view: PatternView }) {
   const caret = caretIn(
     view,
-    useSession((session) => session.caret),
+    useGroove((session) => session.caret),
   );
   const row = view.rows.find((one) => one.key === caret?.row);
   const hit = view.hits.find((one) => one.row === row?.key && one.hit.at === caret?.at)?.hit;

@@ -1,6 +1,6 @@
 import { Menu, MenuItem } from '@mui/material';
 import { useRef, useState } from 'react';
-import { type NoteRange, setRange, useSession } from '../../../session/store.ts';
+import { type NoteRange, setRange, useGroove } from '../../../session/groove.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 
 /** The most octaves that are shown besides the usual ones, either way. */
@@ -13,7 +13,7 @@ const WHICH: Readonly<Record<NoteRange['which'], string>> = {
 
 /** Which rows of notes are shown: more octaves either way, all notes or the key's, or folded to what is played. */
 export function RangeChoice() {
-  const range = useSession((session) => session.range);
+  const range = useGroove((session) => session.range);
   const [isOpen, setOpen] = useState(false);
   const anchor = useRef<HTMLSpanElement>(null);
   const choose = (next: Partial<NoteRange>) => {

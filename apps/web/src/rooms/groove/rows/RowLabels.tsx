@@ -1,7 +1,8 @@
 import { Box, Typography } from '@mui/material';
 import { memo, type ReactNode } from 'react';
+import { chooseRow, openPanel, useGroove } from '../../../session/groove.ts';
 import { Listening } from '../../../session/Listening.tsx';
-import { chooseRow, openPanel, useSession } from '../../../session/store.ts';
+import { useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { later } from '../../../shared/ui/later.tsx';
@@ -100,7 +101,7 @@ const Label = memo(function Label({
   /** Which of the tap keys plays it while a take is recorded; null otherwise. */
   tapKey: number | null;
 }) {
-  const on = useSession(({ rows, caret }) => (rows.size ? rows.has(row.key) : row.key === caret?.row));
+  const on = useGroove(({ rows, caret }) => (rows.size ? rows.has(row.key) : row.key === caret?.row));
   return (
     <Box
       sx={{

@@ -1,7 +1,8 @@
 import { Box } from '@mui/material';
 import { indexOf } from '@plucky/core/song';
 import { useMemo, useRef } from 'react';
-import { type Caret, useSession } from '../../../session/store.ts';
+import { type Caret, useGroove } from '../../../session/groove.ts';
+import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
@@ -33,11 +34,11 @@ export function Rows({ view }: { view: PatternView }) {
   const actions = useRowActions(view);
   const caret = caretIn(
     view,
-    useSession((session) => session.caret),
+    useGroove((session) => session.caret),
   );
   const hasReference = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
   const lanes = ACCENTS + (hasReference ? REFERENCE : 0);
-  const zoom = useSession((session) => session.zoom);
+  const zoom = useGroove((session) => session.zoom);
   const layout = useMemo(
     () => layOut(size, view.rows.length, view.length, lanes, zoom),
     [size, view.rows.length, view.length, lanes, zoom],
@@ -103,9 +104,9 @@ function RowDrawing({
   /** Of all rows, in px. */
   height: number;
 }) {
-  const chosen = useSession((session) => session.hits);
+  const chosen = useGroove((session) => session.hits);
   const together = useSession((session) => session.together);
-  const compares = useSession((session) => session.panel === 'compare');
+  const compares = useGroove((session) => session.panel === 'compare');
   const { handlers, mark } = useRowPointer(view, actions, layout);
   const { rowHeight, width } = layout;
   const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>

@@ -1,12 +1,12 @@
 import { Box } from '@mui/material';
-import { MOST_ZOOM, useSession, zoomBy } from '../../../session/store.ts';
+import { MOST_ZOOM, useGroove, zoomBy } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
 
 /** Looks at the rows from closer or from farther away in time, or at all of the pattern. */
 export function ZoomButtons() {
-  const zoom = useSession((session) => session.zoom);
+  const zoom = useGroove((session) => session.zoom);
   return (
     <Box role="group" aria-label="Zoom in time" sx={{ display: 'flex', gap: 1 }}>
       {zoom < MOST_ZOOM && (

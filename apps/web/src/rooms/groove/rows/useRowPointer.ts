@@ -1,7 +1,7 @@
 import type { Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
 import { type MouseEvent, type PointerEvent, useRef, useState } from 'react';
-import { chooseHits, useSession } from '../../../session/store.ts';
+import { chooseHits, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { hasCommand } from '../../../shared/keys/for-control.ts';
 import type { DragStarts } from '../actions/drag-actions.ts';
@@ -67,7 +67,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
       direction: 'none' as const,
     };
     const stem = stemAt(row, from.x);
-    const { hits } = useSession.getState();
+    const { hits } = useGroove.getState();
     const toggle = stem && (() => toggleHit(stem.hit.id));
     if (event.shiftKey && event.altKey)
       return { ...base, kind: 'line', from: onStem(from, stem), onRelease: toggle };
@@ -79,7 +79,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
         return { ...base, kind: 'rows', starts: startsOf(view), onRelease: isChosen ? toggle : null };
       }
       if (!isChosen) chooseHits([stem.hit.id]);
-      useSession.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
+      useGroove.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
       return {
         ...base,
         kind: event.altKey ? 'free' : 'stems',
@@ -172,7 +172,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
 }
 
 function toggleHit(id: Id): void {
-  const next = new Set(useSession.getState().hits);
+  const next = new Set(useGroove.getState().hits);
   if (!next.delete(id)) next.add(id);
   chooseHits(next);
 }
@@ -183,7 +183,7 @@ function startOf({ hit, heard, row }: PlacedHit) {
 
 /** The chosen hits as a gesture begins. */
 function startsOf(view: PatternView): DragStarts {
-  const { hits } = useSession.getState();
+  const { hits } = useGroove.getState();
   const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));
   return new Map(chosen.map((one) => [one.hit.id, startOf(one)]));
 }

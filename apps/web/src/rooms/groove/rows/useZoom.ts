@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
-import { type Caret, useSession, zoomBy } from '../../../session/store.ts';
+import { type Caret, useGroove, zoomBy } from '../../../session/groove.ts';
 import { LABELS, type Layout } from './layout.ts';
 
 /** Turn of a wheel that doubles the zoom, in px. */
@@ -32,7 +32,7 @@ export function useZoom(frame: RefObject<HTMLDivElement | null>, layout: Layout,
     before.current = layout;
     const element = frame.current;
     if (!element || was.width === layout.width) return;
-    const { caret: standing } = useSession.getState();
+    const { caret: standing } = useGroove.getState();
     const seen = (x: number) => (x >= LABELS && x <= element.clientWidth ? x : null);
     const at =
       pointer.current ??

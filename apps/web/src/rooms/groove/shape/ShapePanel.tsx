@@ -12,7 +12,8 @@ import {
 import { counted } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
-import { useSession, useSessionFields } from '../../../session/store.ts';
+import { useGroove, useGrooveFields } from '../../../session/groove.ts';
+import { useSession } from '../../../session/store.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -31,7 +32,7 @@ import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts'
 export function ShapePanel({ view }: { view: PatternView }) {
   const [rule, setRule] = useState<RuleEntry | null>(null);
   const rows = useMeantRows(view);
-  const hits = useSession((session) => session.hits);
+  const hits = useGroove((session) => session.hits);
   return (
     <SidePanel
       label="Sow and shape"
@@ -42,7 +43,7 @@ export function ShapePanel({ view }: { view: PatternView }) {
         <QuietButton
           title="Let go of what is chosen; rules then act on every row"
           onClick={() =>
-            useSession.setState({ hits: new Set(), rows: new Set(view.rows.map((row) => row.key)) })
+            useGroove.setState({ hits: new Set(), rows: new Set(view.rows.map((row) => row.key)) })
           }
         >
           All rows
@@ -64,7 +65,7 @@ export function ShapePanel({ view }: { view: PatternView }) {
 }
 
 function useMeantRows(view: PatternView): readonly Row[] {
-  const session = useSessionFields('rows', 'hits', 'caret');
+  const session = useGrooveFields('rows', 'hits', 'caret');
   return useMemo(() => rowsMeant(view, session), [view, session]);
 }
 
@@ -240,7 +241,7 @@ function RuleEffect({
   const { document } = view;
   const { pattern } = view.resolved;
   const edit = useEdit();
-  const hits = useSession((session) => session.hits);
+  const hits = useGroove((session) => session.hits);
   const stretch = useSession((session) => session.loop);
   // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
   const ids = hits.size > 1 ? hits : null;

@@ -8,7 +8,7 @@ import { closeSnackbar } from 'notistack';
 import { useMemo, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { choosePattern } from '../../../session/store.ts';
+import { choosePattern } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { barShares, marksOf } from '../../../shared/ui/marks.ts';

@@ -3,8 +3,8 @@ import { indexOf, type SongDocument } from '@plucky/core/song';
 import { barTicks } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { thePlayer } from '../../../audio/player.ts';
+import { useSheet } from '../../../session/sheet.ts';
 import { createForSong } from '../../../session/song-store.ts';
-import { useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 
 /** A performance as it goes on. */
@@ -25,7 +25,7 @@ export const usePerforming = createForSong<{ readonly now: Performing | null }>(
 const [AHEAD, FEW] = [16, 4];
 
 export function togglePerform(): void {
-  useSession.setState(({ performing }) => ({ performing: !performing }));
+  useSheet.setState(({ performing }) => ({ performing: !performing }));
   usePerforming.setState({ now: null });
 }
 
@@ -75,7 +75,7 @@ export function performanceEnds(): void {
 
 /** Performance as it is drawn, and as it is heard: on beyond the present place, while it runs. */
 export function usePerformance(document: SongDocument): { drawn: SongDocument; heard: Tried | null } | null {
-  const isOpen = useSession((session) => session.performing);
+  const isOpen = useSheet((session) => session.performing);
   const { now } = usePerforming();
   const { performance, drawn: end = 0, ahead = 0, state } = now ?? {};
   const drawn = useMemo(
