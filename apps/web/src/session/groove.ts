@@ -12,8 +12,8 @@ export interface Caret {
 }
 
 /**
- * How many octaves of notes are shown below and above the usual ones, and of these the notes of the key, all twelve, or only
- * those that are played.
+ * Octaves of notes that are shown below and above the usual ones, and of these the notes of the key, all twelve, or only those
+ * that are played.
  */
 export interface NoteRange {
   readonly below: number;
@@ -42,7 +42,7 @@ export interface GrooveSession {
   readonly clip: Clip | null;
   /** Zoom of the rows beside the frame, from 1 to `MOST_ZOOM`. */
   readonly zoom: number;
-  /** Which rows of notes are shown. */
+  /** Rows of notes that are shown. */
   readonly range: NoteRange;
   /** Panel beside the rows. */
   readonly panel: Panel;

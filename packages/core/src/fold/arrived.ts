@@ -15,7 +15,7 @@ import { type BarMeter, barTicks, MOST_BEATS, PPQ, type TempoMap, usualGroups } 
 
 /** Uses of a track: a family of drum patterns, patterns of notes, an imported part to compare with, or none. */
 export const USES = ['fold', 'notes', 'reference', 'none'] as const;
-/** What becomes of a track that arrives. */
+/** Use of a track that arrives. */
 export type Use = (typeof USES)[number];
 
 /** A note of a file, in 960ths of a quarter note from its start; note 0..127, velocity 1..127. */

@@ -106,7 +106,7 @@ export function removeLayer(document: SongDocument, slot: SlotIn, index: number)
 
 /** Settings of a layer in its slot, beside its pattern. */
 const LAYER_SETTINGS = ['from', 'to', 'start', 'times', 'level'] as const;
-/** What can be set of a layer beside its edits. */
+/** Settings of a layer, beside its edits. */
 export type LayerSettings = Pick<Layer, (typeof LAYER_SETTINGS)[number]>;
 
 /** Sets how a layer plays; a field that is undefined is as usual again. Refused for a stretch that the slot has not. */

@@ -21,7 +21,7 @@ export interface Holds {
   readonly sections: readonly { readonly section: Section; readonly slots: number }[];
 }
 
-/** What holds a pattern: its followers, and the sections that play it. */
+/** Holders of a pattern: its followers, and the sections that play it. */
 export function holdsOf(document: SongDocument, id: Id): Holds {
   const index = indexOf(document);
   const sections = index.sections

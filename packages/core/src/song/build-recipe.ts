@@ -57,5 +57,5 @@ export const buildRecipeSchema = (z: Zod) =>
     under: z.literal([...UNDERS]),
   });
 
-/** What a build-up is made from; lengths are in ticks, velocities 1..127, pitch in semitones. */
+/** The recipe of a build-up; lengths are in ticks, velocities 1..127, pitch in semitones. */
 export type BuildRecipe = Described<typeof buildRecipeSchema>;

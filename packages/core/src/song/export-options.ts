@@ -60,7 +60,7 @@ export const exportOptionsSchema = (z: Zod) =>
     names: nameSchema(z),
   });
 
-/** What of a song leaves, and how. */
+/** Options of an export: the content that leaves, and its form. */
 export type ExportOptions = Described<typeof exportOptionsSchema>;
 
 /** Options of a song's hand-off: its own, and the usual ones for the rest. */

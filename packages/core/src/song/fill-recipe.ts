@@ -49,5 +49,5 @@ export const fillRecipeSchema = (z: Zod) =>
     seed: seedSchema(z),
   });
 
-/** What a fill is made from; lengths are in ticks, velocities 1..127. */
+/** The recipe of a fill; lengths are in ticks, velocities 1..127. */
 export type FillRecipe = Described<typeof fillRecipeSchema>;

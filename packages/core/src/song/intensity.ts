@@ -3,7 +3,7 @@ import type { Described, Zod } from './zod.ts';
 
 /** The two curves that an occurrence of a section can have: how much is played, and how hard, both in percent. */
 export const INTENSITIES = ['density', 'drive'] as const;
-/** How much is played, or how hard. */
+/** Density (how much is played) or drive (how hard). */
 export type Intensity = (typeof INTENSITIES)[number];
 
 /** Lowest and highest value of each, in percent; both rest at 100, where they change nothing. */

@@ -8,7 +8,7 @@ import { keyOf } from './chosen-slots.ts';
 import { type LineOfSheet, stanzasOf } from './sheet-lines.ts';
 import { Stanza, StanzaLine } from './Stanza.tsx';
 
-/** What is drawn of a song on its sheet. */
+/** A song as it is drawn on its sheet. */
 export interface SheetContent {
   readonly document: SongDocument;
   readonly lines: readonly LineOfSheet[];

@@ -1,7 +1,7 @@
 import { LEAST_SLOWED } from '@plucky/core/song';
 import { Amount } from './Amount.tsx';
 
-/** How far a song slows down, as a share of its tempo. */
+/** The tempo to which a song slows, as a share of its own. */
 export function SlowedAmount({
   to,
   tempo,

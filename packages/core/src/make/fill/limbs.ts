@@ -32,7 +32,7 @@ export interface LimbConflict {
   readonly by: number;
 }
 
-/** What two hands and two feet can play of a pattern, and where they cannot. */
+/** A pattern as two hands and two feet can play it, and the conflicts where they cannot. */
 export interface LimbReport {
   readonly conflicts: readonly LimbConflict[];
   /** Which hand takes each hand's stroke. */

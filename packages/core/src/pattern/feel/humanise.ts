@@ -4,7 +4,7 @@ import { mixed, randomFrom, seedFrom } from '../../time/index.ts';
 /** Offsets are cut at this many spreads. */
 const CUT = 2.5;
 
-/** How far a stroke is off: in ms, and in velocity. */
+/** Distance of a stroke from what is written: in ms, and in velocity. */
 export interface Unevenness {
   /** In ms, late being positive. */
   readonly ms: number;

@@ -64,7 +64,7 @@ export interface ControlEvent {
   readonly value: number;
 }
 
-/** What sounds over a stretch of a song: notes, tempos, meters and markers, by place in ticks. */
+/** The sounds of a stretch of a song: notes, tempos, meters and markers, by place in ticks. */
 export interface Timeline {
   readonly length: number;
   /** Ticks from its start to the first beat of its scope: a beat with a pick-up, else 0. */

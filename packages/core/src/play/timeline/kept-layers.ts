@@ -57,9 +57,8 @@ export function keptLayerEvents(
   if (was.start === start && was.end === standing.end) return known.played;
   const { first, last } = reachOf(known.played, was.start);
   const isWithin = start + first >= 0 && start + last <= standing.end;
-  const isAnew = known.played.isClipped || !isWithin;
-  const moved = was.start === start ? known.played : shifted(known.played, start - was.start);
-  const played = isAnew ? make() : moved;
+  const moved = () => (was.start === start ? known.played : shifted(known.played, start - was.start));
+  const played = known.played.isClipped || !isWithin ? make() : moved();
   layerCache.replace(key, { played, standing });
   return played;
 }

@@ -10,7 +10,7 @@ export const humaniseSchema = (z: Zod) =>
     seed: seedSchema(z),
   });
 
-/** How far strokes scatter: in ms, in velocities, and the seed that they are drawn from. */
+/** Scatter of strokes: in ms, in velocities, and the seed that it is drawn from. */
 export type Humanise = Described<typeof humaniseSchema>;
 
 export const inheritedHumanise = plainInheritance<Humanise | undefined>({

@@ -31,7 +31,7 @@ export type InheritedValues = {
 /** The values that a pattern itself says. */
 export type InheritedSaid = { readonly [F in InheritedField]?: NonNullable<InheritedValues[F]> };
 
-/** What a pattern says for its family, in the order of the table. */
+/** The fields that a pattern says for its family, in the order of the table. */
 export const INHERITED_FIELDS = Object.keys(INHERITED) as InheritedField[];
 
 type AnyValue = InheritedValues[InheritedField];

@@ -77,7 +77,7 @@ export interface RuleInput extends RuleFrame {
 /** One way to set a rule: by which numbers and choices, and what comes of them. */
 export interface Way<R> {
   readonly title: string;
-  /** What it does, in a few words; nothing where the title says it. */
+  /** Its effect in a few words; nothing where the title says it. */
   readonly about: string;
   readonly parameters: Readonly<Record<string, Parameter>>;
   /** Choices with their words. */

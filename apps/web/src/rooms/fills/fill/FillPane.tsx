@@ -157,7 +157,7 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
   );
 }
 
-/** How many fills there are, in which order, and why they are fewer than asked for. */
+/** The head of the fills: their number, their order, and the reason where they are fewer than asked for. */
 function FillsHead({ groove, desk, count }: { groove: string; desk: FillDesk; count: number }) {
   const { sorting } = useLooking();
   return (

@@ -218,7 +218,7 @@ function useWindowDrag(take: LongTake, stretch: Stretch, onMove: (next: Stretch,
     const ticksPerPx = pattern.length / box.width;
     return { tick: (event.clientX - box.left) * ticksPerPx, reach: EDGE * ticksPerPx };
   };
-  /** Which edge of the window is held at a place; the part between stays wide enough to be held too. */
+  /** The edge of the window that is held at a place; the part between stays wide enough to be held too. */
   const edgeAt = ({ tick, reach }: ReturnType<typeof place>): 'start' | 'end' | null => {
     const near = Math.min(stretch.length / 4, reach);
     if (Math.abs(tick - stretch.from) < near) return 'start';

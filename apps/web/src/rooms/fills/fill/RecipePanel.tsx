@@ -206,7 +206,7 @@ function MovementChoices({ recipe, setRecipe, hands }: RecipeProps & { hands: re
   );
 }
 
-/** How dense and how loud a fill is, and how far its strokes are from their places. */
+/** Choices of density, velocity and looseness. */
 function LevelChoices({ recipe, setRecipe }: RecipeProps) {
   return (
     <>

@@ -149,7 +149,7 @@ function ChosenVelocity({ hits, actions }: { hits: readonly PlacedHit[]; actions
   );
 }
 
-/** Where one hit is, and how long all that are chosen last. */
+/** The place of one hit, and the length of all that are chosen. */
 function PlaceAndLength({
   hits,
   view,

@@ -211,7 +211,7 @@ function RuleSettings({
   );
 }
 
-/** What a rule is set to in its panel. */
+/** Settings of a rule in its panel. */
 interface RuleSet {
   readonly numbers: Readonly<Record<string, number>>;
   readonly choice: string;
@@ -222,7 +222,7 @@ interface RuleSet {
   readonly source: string | null;
 }
 
-/** What a rule would do, drawn and heard in the rows, and the ways to take it. */
+/** The effect of a rule, drawn and heard in the rows, and the ways to take it. */
 function RuleEffect({
   view,
   used,

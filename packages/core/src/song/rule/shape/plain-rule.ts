@@ -18,7 +18,7 @@ import {
 
 /** The rows that a rule is about: all or some, some, or one. */
 type About = 'any rows' | 'some rows' | 'one row';
-/** What a rule takes from the pattern and the panel beside its numbers; `bounds` are kept but not set by hand. */
+/** Inputs of a rule from the pattern and the panel, beside its numbers; `bounds` are kept but not set by hand. */
 type Taken = 'grid' | 'seed' | 'stretch' | 'bounds';
 
 export interface Bounds {

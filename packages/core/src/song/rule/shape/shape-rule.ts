@@ -29,7 +29,7 @@ export interface AnyShape {
 
 /** A way to set a shape. */
 export interface ShapeWayOf<S> extends Way<S> {
-  /** What a kept shape does, in words; `rows` names the rows that it is about, `row` one of them. */
+  /** Effect of a kept shape, in words; `rows` names the rows that it is about, `row` one of them. */
   readonly does: (shape: S, rows: string, row: (voice: Id) => string) => string;
 }
 
