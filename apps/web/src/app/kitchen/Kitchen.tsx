@@ -18,8 +18,10 @@ import { NumberField } from '../../shared/ui/NumberField.tsx';
 import { PickList } from '../../shared/ui/PickList.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { Select, wordOptions } from '../../shared/ui/Select.tsx';
+import { SlowedAmount } from '../../shared/ui/SlowedAmount.tsx';
 import { makeTheme } from '../../shared/ui/theme.ts';
 import { color, type Mode, TEXT, TOKENS } from '../../shared/ui/tokens.ts';
+import { VelocityAmount } from '../../shared/ui/VelocityAmount.tsx';
 
 /** Every control of the kit, in both themes side by side; only there while one develops. */
 export function Kitchen() {
@@ -78,6 +80,8 @@ function Chosen() {
   const [length, setLength] = useState<number | null>(3840);
   const [of, setMeter] = useState(meter(7, 8));
   const [amount, setAmount] = useState(58);
+  const [velocity, setVelocity] = useState(96);
+  const [slowed, setSlowed] = useState(60);
   return (
     <Block title="Chosen">
       <Select label="Select" value={word} options={wordOptions(WORDS)} onChange={setWord} />
@@ -97,6 +101,8 @@ function Chosen() {
         onChange={setWord}
       />
       <Amount label="Amount" value={amount} min={50} max={75} text={`${amount} %`} onChange={setAmount} />
+      <VelocityAmount label="VelocityAmount" value={velocity} onChange={setVelocity} />
+      <SlowedAmount to={slowed} tempo={120} onChange={setSlowed} />
       <Box sx={{ display: 'flex', gap: 1, alignItems: 'center' }}>
         <QuietButton onClick={() => setAmount(50)}>QuietButton</QuietButton>
         <KeyCap>K</KeyCap>
