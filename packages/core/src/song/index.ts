@@ -106,10 +106,9 @@ export { omit } from './omit.ts';
 export { isChange, isRefusal, type Outcome, type Refusal } from './outcome.ts';
 export { playedMeter } from './played-meter.ts';
 export { type InSteps, readChangeInSteps, readRecords, readRecordsInSteps, readSong } from './read.ts';
+export { FAMILIES, type Family } from './families.ts';
 export {
   type Edits,
-  FAMILIES,
-  type Family,
   familySchema,
   type FromRow,
   type Landing,

@@ -1,4 +1,5 @@
 import { type Drafts, draftsSchema } from './drafts.ts';
+import { FAMILIES } from './families.ts';
 import { exportOptionsSchema } from './export-options.ts';
 import { chordsSchema } from './harmony/chord-record.ts';
 import { SCALE_NAMES, TONICS } from './harmony/key.ts';
@@ -25,8 +26,6 @@ import type { Described, Zod } from './zod.ts';
 export { NO_EDITS } from './no-edits.ts';
 export { type Edits, type FromRow, type Pattern, PATTERN_ROLES, type PatternRole } from './pattern-record.ts';
 
-/** Families of drums, and notes, which are drawn and heard alike. */
-export const FAMILIES = ['kick', 'snare', 'hat', 'tom', 'cymbal', 'percussion', 'note'] as const;
 /** The schema of a family. */
 export const familySchema = (z: Zod) => z.literal([...FAMILIES]);
 /** The roles that a section can have in a song. */
@@ -204,8 +203,6 @@ export const recordSchema = (z: Zod) =>
     draftsSchema(z),
   ]);
 
-/** A family of drums, or notes. */
-export type Family = (typeof FAMILIES)[number];
 /** The record of the song itself: tempo, meter, key, swing and form. */
 export type Song = Described<typeof songSchema>;
 /** A section in the form, as often as it is played there in a row. */
