@@ -1,6 +1,6 @@
 import { type Drafts, draftsSchema } from './drafts.ts';
-import { FAMILIES } from './families.ts';
 import { exportOptionsSchema } from './export-options.ts';
+import { FAMILIES } from './families.ts';
 import { chordsSchema } from './harmony/chord-record.ts';
 import { SCALE_NAMES, TONICS } from './harmony/key.ts';
 import { offsetSchema } from './hit/hit.ts';
