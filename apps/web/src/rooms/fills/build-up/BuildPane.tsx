@@ -20,6 +20,7 @@ import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { BUILD_COMMANDS } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
+import { KeepButton } from '../KeepButton.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
@@ -185,13 +186,7 @@ function BuildDeeds({
   return (
     <>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-        <Button
-          title={withKeys('Into the family, as a pattern', BUILD_COMMANDS.keep)}
-          disabled={!isMade}
-          onClick={onKeep}
-        >
-          Keep
-        </Button>
+        <KeepButton command={BUILD_COMMANDS.keep} isMade={isMade} onKeep={onKeep} />
         {isOfSong && (
           <Button
             title="The pattern of the song becomes this, wherever it is played"

@@ -5,11 +5,11 @@ import { feelOf, resolve } from '@plucky/core/pattern';
 import type { EndDraft as EndSettings, Id, Pattern, SongDocument } from '@plucky/core/song';
 import { barTicks, lengthName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
-import { withKeys } from '../../../shared/keys/command.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { END_COMMANDS } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
+import { KeepButton } from '../KeepButton.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { useKeep } from '../useKeep.ts';
@@ -112,13 +112,7 @@ export function EndPane({
         </Typography>
       )}
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-        <Button
-          title={withKeys('Into the family, as a pattern', END_COMMANDS.keep)}
-          disabled={!pattern}
-          onClick={keep}
-        >
-          Keep
-        </Button>
+        <KeepButton command={END_COMMANDS.keep} isMade={pattern !== null} onKeep={keep} />
       </Box>
       {more.slows && (
         <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>

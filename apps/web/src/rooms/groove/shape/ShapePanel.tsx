@@ -15,10 +15,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { useGroove, useGrooveFields } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
-import { Amount } from '../../../shared/ui/Amount.tsx';
-import { Choice } from '../../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { Seed } from '../../../shared/ui/Seed.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { rowsMeant, voicesOf } from '../actions/row-context.ts';
@@ -27,6 +24,7 @@ import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 import { FeelSource, feelSources } from './FeelSource.tsx';
 import { frameOf, type RuleEntry, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
+import { RuleFields } from './RuleFields.tsx';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {
@@ -163,49 +161,34 @@ function RuleSettings({
       <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>
         {rule.about}
       </Typography>
-      {rule.choices && (
-        <Box role="group" aria-label="How" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1.25 }}>
-          {Object.entries(rule.choices).map(([one, label]) => (
-            <Choice key={one} chosen={one === set.choice} onClick={() => change({ choice: one })}>
-              {label}
-            </Choice>
-          ))}
-        </Box>
-      )}
-      {rule.needsRow && (
-        <Select
-          fullWidth
-          label={set.choice === 'path' ? 'In turn with' : 'On'}
-          value={set.onto}
-          options={view.rows.map((row) => ({ value: row.voice.id, label: row.name }))}
-          onChange={(onto) => change({ onto })}
-          sx={{ mb: 1 }}
-        />
-      )}
-      {rule.needsFeel && (
-        <FeelSource sources={sources} from={from} played={played} onChoose={(source) => change({ source })} />
-      )}
-      {rule.fields.map(({ name, usual, label, least, most, unit }) => {
-        const value = set.numbers[name] ?? usual;
-        return (
-          <Amount
-            key={name}
-            label={label}
-            value={value}
-            min={least}
-            max={most}
-            text={`${value}${unit ? ` ${unit}` : ''}`}
-            onChange={(next) => change({ numbers: { ...set.numbers, [name]: next } })}
+      <RuleFields
+        choices={rule.choices}
+        choice={set.choice}
+        numbers={rule.fields.map((one) => ({ ...one, now: set.numbers[one.name] ?? one.usual }))}
+        seed={rule.random ? set.seed : null}
+        onChange={({ numbers, ...fields }) =>
+          setSet((before) => ({ ...before, ...fields, numbers: { ...before.numbers, ...numbers } }))
+        }
+      >
+        {rule.needsRow && (
+          <Select
+            fullWidth
+            label={set.choice === 'path' ? 'In turn with' : 'On'}
+            value={set.onto}
+            options={view.rows.map((row) => ({ value: row.voice.id, label: row.name }))}
+            onChange={(onto) => change({ onto })}
+            sx={{ mb: 1 }}
           />
-        );
-      })}
-      {rule.random && (
-        <Seed
-          value={set.seed}
-          onAnother={() => change({ seed: freshSeed() })}
-          onType={(seed) => change({ seed })}
-        />
-      )}
+        )}
+        {rule.needsFeel && (
+          <FeelSource
+            sources={sources}
+            from={from}
+            played={played}
+            onChoose={(source) => change({ source })}
+          />
+        )}
+      </RuleFields>
       <RuleEffect view={view} used={used} rule={rule} set={set} played={played} onDone={onDone} />
     </>
   );

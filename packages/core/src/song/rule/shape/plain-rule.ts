@@ -9,6 +9,7 @@ import {
   aboutVoices,
   type AnyShape,
   anyVoices,
+  type Bounds,
   commonFields,
   type ShapeRule,
   type ShapeWayOf,
@@ -20,11 +21,6 @@ import {
 type About = 'any rows' | 'some rows' | 'one row';
 /** Inputs of a rule from the pattern and the panel, beside its numbers; `bounds` are kept but not set by hand. */
 type Taken = 'grid' | 'seed' | 'stretch' | 'bounds';
-
-export interface Bounds {
-  readonly from?: number | undefined;
-  readonly to?: number | undefined;
-}
 
 type PlainShape<R extends string, A extends About, T extends Taken, N extends string> = AnyShape & {
   readonly rule: R;

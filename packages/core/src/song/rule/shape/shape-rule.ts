@@ -90,10 +90,13 @@ export function touches(voices: readonly Id[] | null, hit: FollowedHit): boolean
   return hit.origin !== 'silenced' && (voices === null || voices.includes(hit.voice));
 }
 
+/** The stretch that a shape names, in ticks. */
+export interface Bounds {
+  readonly from?: number | undefined;
+  readonly to?: number | undefined;
+}
+
 /** True for a hit in the stretch that a shape names; absent ends are those of the pattern. */
-export function within(
-  { from, to }: { readonly from?: number | undefined; readonly to?: number | undefined },
-  at: number,
-): boolean {
+export function within({ from, to }: Bounds, at: number): boolean {
   return at >= (from ?? 0) && at < (to ?? Infinity);
 }
