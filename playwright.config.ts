@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
@@ -6,6 +6,11 @@ import { defineConfig } from '@playwright/test';
 const port = Number(process.env['E2E_PORT'] ?? 4879);
 // Playwright reads this file in every process, so the folder is passed on through the environment.
 const data = (process.env['E2E_DATA'] ??= mkdtempSync(join(tmpdir(), 'plucky-e2e-')));
+const browser = JSON.parse(readFileSync('scripts/chromium.json', 'utf8')) as {
+  readonly paths: readonly string[];
+  readonly args: string[];
+};
+const chromium = process.env['CHROMIUM'] ?? browser.paths.find((path) => existsSync(path));
 
 export default defineConfig({
   testDir: 'e2e',
@@ -24,8 +29,8 @@ export default defineConfig({
     // A trace slows every test by two thirds: `npx playwright test NAME --trace on` records one where it is wanted.
     screenshot: 'only-on-failure',
     launchOptions: {
-      executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
-      args: JSON.parse(readFileSync('scripts/chromium-args.json', 'utf8')) as string[],
+      ...(chromium === undefined ? {} : { executablePath: chromium }),
+      args: browser.args,
     },
   },
   webServer: {

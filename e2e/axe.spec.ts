@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo, rows } from './desk.ts';
+import { goTo, openDemo, rows } from './page.ts';
 
 /** Rules of WCAG 2.2 AA, by the checker's names. */
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -17,7 +17,7 @@ async function expectNoViolation(page: Page, where: string, within?: string): Pr
       ),
     )
     .toBe(0);
-  const checked = new AxeBuilder({ page }).withTags(RULES);
+  const checked = new AxeBuilder({ page }).options({ resultTypes: ['violations'] }).withTags(RULES);
   const { violations } = await (within === undefined ? checked : checked.include(within)).analyze();
   const found = violations.flatMap(({ id, nodes }) =>
     nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`),

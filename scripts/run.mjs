@@ -96,8 +96,7 @@ function ended(child) {
   });
 }
 
-/** Options of a browser for tests, screenshots and measurements. */
-export const chromiumOptions = {
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
-  args: JSON.parse(readFileSync(`${root}/scripts/chromium-args.json`, 'utf8')),
-};
+const { paths, args } = JSON.parse(readFileSync(`${root}/scripts/chromium.json`, 'utf8'));
+
+/** Options of a browser for screenshots and measurements. */
+export const chromiumOptions = { executablePath: process.env.CHROMIUM ?? paths.find(existsSync), args };
