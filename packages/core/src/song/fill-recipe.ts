@@ -35,7 +35,7 @@ export const fillRecipeSchema = (z: Zod) =>
     /** Share of the places that are played, in percent. */
     busy: percentSchema(z),
     /** Velocities at the start and the end. */
-    swell: z.strictObject({ from: velocitySchema(z), to: velocitySchema(z) }),
+    velocity: z.strictObject({ from: velocitySchema(z), to: velocitySchema(z) }),
     /** A voice that plays every beat besides; null for none. */
     anchor: idSchema(z).nullable(),
     feet: z.literal([...FEET]),

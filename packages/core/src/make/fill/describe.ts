@@ -28,5 +28,5 @@ function characterOf({ hitsPerBeat, triplets, round, centre, climb }: FillFigure
 function endingOf({ leadIn, lift }: FillFigures): string {
   if (leadIn > 0.9) return 'stops short';
   if (leadIn > 0.45) return 'ends open';
-  return lift > 45 ? 'swells in' : 'runs in';
+  return lift > 45 ? 'grows' : 'runs in';
 }

@@ -81,7 +81,7 @@ test('whatever the recipe and the meter, every hit of a fill lies in its take-ov
         flam: fc.boolean(),
         kick: fc.boolean(),
         loose: fc.constantFrom(0, 9),
-        swell: fc.constantFrom({ from: 1, to: 127 }, { from: 120, to: 20 }),
+        velocity: fc.constantFrom({ from: 1, to: 127 }, { from: 120, to: 20 }),
         seed: fc.nat(),
       }),
       (songMeter, wanted) => {
@@ -179,13 +179,13 @@ describe('candidates', () => {
     const one = candidateOf(
       kitSong(),
       'main',
-      recipe({ busy: 100, values: [4], swell: { from: 40, to: 120 } }),
+      recipe({ busy: 100, values: [4], velocity: { from: 40, to: 120 } }),
     );
     if ('reason' in one) throw new Error(one.reason);
     expect(one.figures).toMatchObject({ hitsPerBeat: 4, leadIn: 0.25, triplets: 0 });
     expect(one.figures.lift).toBeGreaterThan(40);
     expect(one.figures.contrast).toBeGreaterThan(0.5);
-    expect(describeFill(one.figures)).toMatch(/, (runs|swells) in$/);
+    expect(describeFill(one.figures)).toMatch(/, (runs in|grows)$/);
     expect(describeFill({ ...one.figures, triplets: 1, leadIn: 1 })).toBe('triplets, stops short');
   });
 

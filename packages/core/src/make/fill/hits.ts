@@ -23,7 +23,7 @@ import { planCells } from './cells/plan.ts';
 import { type FillPlace, fillPlaces } from './stream.ts';
 import { drumsOf, travelOver } from './travel.ts';
 
-/** By how much strong places are played louder than the swell, and by how much velocities scatter about it. */
+/** By how much strong places are played louder than the recipe's velocity, and by how much velocities scatter about it. */
 const [STRONG, SPREAD] = [18, 7];
 /** Chance that a place of a fill with rolls is a roll. */
 const ROLL_CHANCE = 0.35;
@@ -55,9 +55,11 @@ export function fillHits(
 }
 
 /** Velocity on the way from the start to the end of a fill; strong places stand out. */
-function swellAt({ takeOver, swell }: FillRecipe, from: number, meter: Meter) {
+function velocityAlong({ takeOver, velocity }: FillRecipe, from: number, meter: Meter) {
   return (at: number) =>
-    swell.from + ((at - from) / takeOver) * (swell.to - swell.from) + metricalWeight(at, meter) * STRONG;
+    velocity.from +
+    ((at - from) / takeOver) * (velocity.to - velocity.from) +
+    metricalWeight(at, meter) * STRONG;
 }
 
 /** Strokes drawn one by one, before `end` ticks. */
@@ -76,7 +78,7 @@ function randomHits(
   );
   const kick = voices.find((voice) => voice.limb === 'right foot');
   const along = onDrums(places, recipe, voices, kick, random);
-  const velocityAt = swellAt(recipe, from, meter);
+  const velocityAt = velocityAlong(recipe, from, meter);
   const hits: Record<Id, Hit> = {};
   places.forEach(({ at, grid }, i) => {
     const voice = along[i];
@@ -111,7 +113,7 @@ function withFeet(
 ): Record<Id, Hit> {
   const hits: Record<Id, Hit> = {};
   const kick = voices.find((voice) => voice.limb === 'right foot');
-  const velocityAt = swellAt(recipe, from, meter);
+  const velocityAt = velocityAlong(recipe, from, meter);
   const [last] = Object.values(strokes).sort((a, b) => b.at - a.at);
   const beats = beatsWithin(from, end, meter);
   const foot = (id: Id, voice: Voice | undefined, at: number) => {

@@ -29,7 +29,7 @@ export const USUAL_FILL: Omit<FillRecipe, 'takeOver' | 'seed'> = {
   travel: 'down',
   path: [],
   busy: 70,
-  swell: { from: 62, to: 104 },
+  velocity: { from: 62, to: 104 },
   anchor: null,
   feet: 'keep',
   manner: 'hands',

@@ -20,13 +20,13 @@ const BY_CELLS: readonly FillStarter[] = [
     name: 'Threes and a two',
     about: '16ths in threes, linear, round the drums',
     span: { bars: 1 },
-    recipe: { figures: ['linear'], travel: 'down', swell: { from: 72, to: 112 } },
+    recipe: { figures: ['linear'], travel: 'down', velocity: { from: 72, to: 112 } },
   },
   {
     name: 'Paradiddle walk',
     about: 'accents down the drums, ghosts on the snare',
     span: { bars: 1 },
-    recipe: { figures: ['paradiddle'], travel: 'down', swell: { from: 74, to: 110 } },
+    recipe: { figures: ['paradiddle'], travel: 'down', velocity: { from: 74, to: 110 } },
   },
   {
     name: 'Six and six and four',
@@ -38,31 +38,36 @@ const BY_CELLS: readonly FillStarter[] = [
     name: 'Fives',
     about: 'groups of five against the beat',
     span: { bars: 1 },
-    recipe: { figures: ['single', 'linear'], groupings: ['5+5+6'], swell: { from: 68, to: 114 } },
+    recipe: { figures: ['single', 'linear'], groupings: ['5+5+6'], velocity: { from: 68, to: 114 } },
   },
   {
     name: 'Flams across',
     about: 'flam taps, wide and late',
     span: { bars: 1 },
-    recipe: { figures: ['flam tap'], values: [2], travel: 'down', swell: { from: 84, to: 116 } },
+    recipe: { figures: ['flam tap'], values: [2], travel: 'down', velocity: { from: 84, to: 116 } },
   },
   {
     name: 'Triplets in pairs',
     about: '8th triplets in twos and fours',
     span: { bars: 1 },
-    recipe: { figures: ['single', 'double'], values: [3], travel: 'answers', swell: { from: 70, to: 112 } },
+    recipe: {
+      figures: ['single', 'double'],
+      values: [3],
+      travel: 'answers',
+      velocity: { from: 70, to: 112 },
+    },
   },
   {
     name: 'Doubles rising',
     about: 'double strokes that grow',
     span: { quarters: 2 },
-    recipe: { figures: ['double'], travel: 'up', swell: { from: 50, to: 118 } },
+    recipe: { figures: ['double'], travel: 'up', velocity: { from: 50, to: 118 } },
   },
   {
     name: 'Singles home',
     about: 'plain singles down the kit',
     span: { quarters: 2 },
-    recipe: { figures: ['single'], travel: 'down', swell: { from: 66, to: 116 } },
+    recipe: { figures: ['single'], travel: 'down', velocity: { from: 66, to: 116 } },
   },
   {
     name: 'Question and answer',
@@ -74,7 +79,7 @@ const BY_CELLS: readonly FillStarter[] = [
     name: 'Few and wide',
     about: 'strokes and rests, half-time',
     span: { bars: 1 },
-    recipe: { figures: ['stroke and rest'], values: [2], swell: { from: 96, to: 118 }, kick: true },
+    recipe: { figures: ['stroke and rest'], values: [2], velocity: { from: 96, to: 118 }, kick: true },
   },
   {
     name: 'Sextuplet spin',
@@ -86,7 +91,7 @@ const BY_CELLS: readonly FillStarter[] = [
     name: 'Two bars of cells',
     about: 'a figure that goes twice round the kit',
     span: { bars: 2 },
-    recipe: { travel: 'snare first', swell: { from: 58, to: 116 } },
+    recipe: { travel: 'snare first', velocity: { from: 58, to: 116 } },
   },
 ];
 
@@ -96,7 +101,7 @@ const AT_RANDOM: readonly FillStarter[] = [
     name: 'Snare run',
     about: 'one drum, growing louder',
     span: { quarters: 2 },
-    recipe: { busy: 90, swell: { from: 48, to: 112 } },
+    recipe: { busy: 90, velocity: { from: 48, to: 112 } },
     oneDrum: true,
   },
   {
@@ -110,7 +115,7 @@ const AT_RANDOM: readonly FillStarter[] = [
     name: 'Up the hill',
     about: 'from the low drums to the snare',
     span: { bars: 1 },
-    recipe: { travel: 'up', busy: 65, swell: { from: 56, to: 116 } },
+    recipe: { travel: 'up', busy: 65, velocity: { from: 56, to: 116 } },
   },
   {
     name: 'Snare then drums',
@@ -128,7 +133,7 @@ const AT_RANDOM: readonly FillStarter[] = [
     name: 'Long way round',
     about: 'two bars over the whole kit',
     span: { bars: 2 },
-    recipe: { travel: 'anywhere', busy: 62, swell: { from: 54, to: 114 }, kick: true },
+    recipe: { travel: 'anywhere', busy: 62, velocity: { from: 54, to: 114 }, kick: true },
   },
   {
     name: 'One limb at a time',
@@ -146,19 +151,19 @@ const AT_RANDOM: readonly FillStarter[] = [
     name: 'Rolling threes',
     about: '16th triplets down the kit',
     span: { quarters: 2 },
-    recipe: { values: [6], busy: 80, swell: { from: 58, to: 112 } },
+    recipe: { values: [6], busy: 80, velocity: { from: 58, to: 112 } },
   },
   {
     name: 'Half the speed',
     about: 'half-time: 8ths, wide and heavy',
     span: { bars: 1 },
-    recipe: { values: [2], busy: 60, swell: { from: 92, to: 118 }, kick: true, gap: 1 },
+    recipe: { values: [2], busy: 60, velocity: { from: 92, to: 118 }, kick: true, gap: 1 },
   },
   {
     name: 'Wound spring',
     about: 'electronic: 32nds and rolls on one drum',
     span: { quarters: 2 },
-    recipe: { manner: 'rolls', values: [4, 8], busy: 70, swell: { from: 40, to: 118 }, feet: 'none' },
+    recipe: { manner: 'rolls', values: [4, 8], busy: 70, velocity: { from: 40, to: 118 }, feet: 'none' },
     oneDrum: true,
   },
   {

@@ -74,7 +74,7 @@ export function recipeOf({ pattern }: Candidate): FillRecipe {
 }
 
 function isWhole(recipe: Candidate['pattern']['madeBy']): recipe is FillRecipe {
-  return recipe !== undefined && 'values' in recipe && 'swell' in recipe && 'made' in recipe;
+  return recipe !== undefined && 'values' in recipe && 'velocity' in recipe && 'made' in recipe;
 }
 
 function changed(

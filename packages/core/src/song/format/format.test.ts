@@ -59,3 +59,13 @@ test('what began within its slot of format 4 and ran to its end stands at the en
     ['fill', -3840, undefined],
   ]);
 });
+
+test('what fills of format 10 called their swell is their velocity from then on, and a swell stays one', () => {
+  const { records } = sampleOf(10);
+  const before = JSON.stringify(records).match(/"swell":\{/g);
+  expect(before).not.toBeNull();
+  const raised = JSON.stringify(bringUpRecords(records, 10));
+  expect(raised.match(/"velocity":\{"from"/g)).toHaveLength(before?.length ?? 0);
+  expect(raised).not.toContain('"swell":{');
+  expect(raised.match(/"swell":\d/g)).toEqual(JSON.stringify(records).match(/"swell":\d/g));
+});

@@ -2,6 +2,7 @@ import { endsStay } from './ends-stay.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
 import type { FormatMigration } from './migration.ts';
 import { tidyNames } from './tidy-names.ts';
+import { velocityOfFills } from './velocity-of-fills.ts';
 import { FORMAT_STEPS } from './version.ts';
 
 /** Work of the steps that change what is stored; the others leave it as it is. */
@@ -9,6 +10,7 @@ const WORK: { readonly [S in (typeof FORMAT_STEPS)[number]]?: FormatMigration } 
   'tidy names': tidyNames,
   'fills at random': fillsAtRandom,
   'ends stay': endsStay,
+  'velocity of fills': velocityOfFills,
 };
 
 /** The migrations from a format to today's, in order. */

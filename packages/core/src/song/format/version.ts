@@ -12,6 +12,7 @@ export const FORMAT_STEPS = [
   'drums apart',
   'feel shapes',
   'level off and release velocities',
+  'velocity of fills',
 ] as const;
 
 /**

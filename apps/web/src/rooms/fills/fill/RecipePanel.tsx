@@ -37,7 +37,7 @@ import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { RecipeFrame } from '../DraftsFrame.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import type { FillDesk } from './fill-desk.ts';
+import type { FillEditor } from './fill-editor.ts';
 
 const TRAVEL_NAMES: Readonly<Record<FillRecipe['travel'], string>> = {
   down: 'Down the drums',
@@ -146,7 +146,7 @@ export const RecipePanel = memo(function RecipePanel({
   );
 });
 
-type RecipeProps = Pick<FillDesk, 'recipe' | 'setRecipe'>;
+type RecipeProps = Pick<FillEditor, 'recipe' | 'setRecipe'>;
 
 /** Drums that take part, how they are travelled, and in which note values. */
 function MovementChoices({ recipe, setRecipe, hands }: RecipeProps & { hands: readonly Voice[] }) {
@@ -219,14 +219,14 @@ function LevelChoices({ recipe, setRecipe }: RecipeProps) {
         onChange={(busy, gesture) => setRecipe({ busy }, gesture)}
       />
       <VelocityAmount
-        label="Swell from"
-        value={recipe.swell.from}
-        onChange={(from, gesture) => setRecipe({ swell: { ...recipe.swell, from } }, gesture)}
+        label="Velocity from"
+        value={recipe.velocity.from}
+        onChange={(from, gesture) => setRecipe({ velocity: { ...recipe.velocity, from } }, gesture)}
       />
       <VelocityAmount
-        label="Swell to"
-        value={recipe.swell.to}
-        onChange={(to, gesture) => setRecipe({ swell: { ...recipe.swell, to } }, gesture)}
+        label="Velocity to"
+        value={recipe.velocity.to}
+        onChange={(to, gesture) => setRecipe({ velocity: { ...recipe.velocity, to } }, gesture)}
       />
       <Amount
         label="Loose"

@@ -67,7 +67,7 @@ export function arrive(plan: CellPlan, context: CellContext, random: Random): Ce
         step: at,
         by: 'F',
         voice: kick.id,
-        velocity: clampVelocity(recipe.swell.to),
+        velocity: clampVelocity(recipe.velocity.to),
       }));
       const [first = 0] = places;
       const before = cell.strokes.filter((stroke) => stroke.step < first);

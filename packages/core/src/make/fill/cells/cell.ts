@@ -16,7 +16,7 @@ import { accentsOf, hasGhosts, isFlam, stepsOf } from './figure.ts';
 
 /** Softest and loudest velocity of ghost notes between accents. */
 export const [SOFTEST_GHOST, LOUDEST_GHOST] = [25, 45];
-/** Rise of accents above the swell, and the shares of it for plain strokes and for the foot. */
+/** Rise of accents above the recipe's velocity, and the shares of it for plain strokes and for the foot. */
 const [ACCENT, PLAIN, FOOT] = [12, 0.78, 0.92];
 
 /** The setting of a fill's cells: kit, groove and recipe. Places are in ticks from the start of the fill's pattern. */
@@ -67,7 +67,7 @@ export interface CellIdea {
   readonly mirrored: boolean;
 }
 
-/** A cell of an idea on a drum, from `start` ticks of the pattern on; what it plays grows louder along the swell. */
+/** A cell of an idea on a drum, from `start` ticks of the pattern on; what it plays goes along the recipe's velocity. */
 export function cellOf(
   idea: CellIdea,
   steps: number,
@@ -88,7 +88,7 @@ export function cellOf(
   const strokes = symbols.flatMap((by, i): CellStroke[] => {
     if (by === '.') return [];
     const share = Math.min(1, (start + i * step - from) / recipe.takeOver);
-    const level = recipe.swell.from + share * (recipe.swell.to - recipe.swell.from);
+    const level = recipe.velocity.from + share * (recipe.velocity.to - recipe.velocity.from);
     if (by === 'F')
       return kick ? [{ step: i, by, voice: kick.id, velocity: clampVelocity(level * FOOT) }] : [];
     const stands = accents.has(i);
