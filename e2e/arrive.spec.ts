@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, exportAll, goTo, openDemo, saved, songFileOf } from './desk.ts';
 import { linear } from './linear-file.ts';
+import { choose, exportAll, goTo, openDemo, saved, songFileOf } from './page.ts';
 import { test } from './test.ts';
 
 const compared = (page: Page) => page.getByRole('status', { name: 'Compared' });

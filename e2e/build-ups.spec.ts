@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { type MidiEvent, parseMidi } from 'midi-file';
-import { choose, exportAll, goTo, newSong, openDemo, press, saved } from './desk.ts';
+import { choose, exportAll, goTo, newSong, openDemo, press, saved } from './page.ts';
 import { test } from './test.ts';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });

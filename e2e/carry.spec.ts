@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, openDemo } from './desk.ts';
+import { goTo, openDemo } from './page.ts';
 import { test } from './test.ts';
 
 /** Words for those who do not see the carried thing. */

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
+import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows } from './page.ts';
 import { test } from './test.ts';
 
 const entry = (page: Page, name: string | RegExp) =>

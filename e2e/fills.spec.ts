@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, newSong, openDemo, press, saved } from './desk.ts';
+import { goTo, newSong, openDemo, press, saved } from './page.ts';
 import { test } from './test.ts';
 
 const fill = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Fill ${n}:`) });

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
-import { goTo, openDemo, spot } from './desk.ts';
-import { choose, chosen, slot } from './sheet-desk.ts';
+import { goTo, openDemo, spot } from './page.ts';
+import { choose, chosen, slot } from './sheet-page.ts';
 import { test } from './test.ts';
 
 test('a verse follows another with a kick more, takes its changes over, and lists and takes back what differs', async ({

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, expectHits, newSong, openDemo, press, rows, spot } from './desk.ts';
+import { choose, expectHits, newSong, openDemo, press, rows, spot } from './page.ts';
 import { test } from './test.ts';
 
 interface Point {

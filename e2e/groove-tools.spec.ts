@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
+import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved } from './page.ts';
 import { test } from './test.ts';
 
 test('a rule is seen on the rows before it is taken, shows its seed, and is one undo', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Locator } from '@playwright/test';
 import { unzipSync } from 'fflate';
-import { exportAll, goTo, openDemo, saved } from './desk.ts';
+import { exportAll, goTo, openDemo, saved } from './page.ts';
 import { test } from './test.ts';
 
 test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {

@@ -1,7 +1,7 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
-import { goTo, saved, spot } from './desk.ts';
+import { goTo, saved, spot } from './page.ts';
 
-/** Someone at the desk: every press, drag, key and typed value is an action, and counted. */
+/** A musician at work: every press, drag, key and typed value is an action, and counted. */
 export class Hand {
   #actions = 0;
   readonly #page: Page;

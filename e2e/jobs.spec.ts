@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { exportAll, goTo, newSong, rows, saved } from './desk.ts';
 import { Hand } from './hand.ts';
+import { exportAll, goTo, newSong, rows, saved } from './page.ts';
 import { test } from './test.ts';
 
 const BAR = 3840;

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import { strFromU8 } from 'fflate';
 import { parseMidi } from 'midi-file';
-import { choose, exportAll, goTo, newSong, press, rows, saved } from './desk.ts';
+import { choose, exportAll, goTo, newSong, press, rows, saved } from './page.ts';
 import { test } from './test.ts';
 
 interface Note {

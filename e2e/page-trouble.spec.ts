@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, newSong, press, rows, saved } from './desk.ts';
+import { goTo, newSong, press, rows, saved } from './page.ts';
 
 test('where storage is blocked the song opens, is saved, and what closing would lose is said', async ({
   page,

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, openDemo } from './desk.ts';
+import { goTo, openDemo } from './page.ts';
 
 test('the whole sheet is printed, whatever is in view, and nothing else', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');

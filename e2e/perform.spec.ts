@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, openDemo, saved } from './desk.ts';
+import { goTo, openDemo, saved } from './page.ts';
 import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Perform' });

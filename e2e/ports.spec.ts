@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { openDemo } from './desk.ts';
+import { openDemo } from './page.ts';
 
 /** Opens the hand-off with simulated ports, and keeps what is sent to them. */
 async function openWithPorts(page: Page): Promise<void> {

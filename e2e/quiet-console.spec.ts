@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { goTo, openDemo, rows } from './desk.ts';
+import { goTo, openDemo, rows } from './page.ts';
 
 test('no room logs an error or asks for what the content policy refuses', async ({ page }) => {
   const said: string[] = [];

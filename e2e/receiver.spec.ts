@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { exportAll, goTo, openDemo, press, rows, saved } from './desk.ts';
+import { exportAll, goTo, openDemo, press, rows, saved } from './page.ts';
 
 const receiver = (page: Page) => page.getByRole('region', { name: 'Receiver' });
 const sounds = (page: Page) => page.getByRole('status', { name: 'Heard now' });

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo } from './desk.ts';
+import { goTo, openDemo } from './page.ts';
 
 const engraver = createRequire(import.meta.url).resolve(
   'opensheetmusicdisplay/build/opensheetmusicdisplay.min.js',

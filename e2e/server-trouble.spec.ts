@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { LIMITS, type Pattern, type Section, type Song, type SongRecord } from '@plucky/core/song';
-import { goTo, newSong, openDemo, press, rows, saved } from './desk.ts';
+import { goTo, newSong, openDemo, press, rows, saved } from './page.ts';
 
 test('while the disk is full the page says since when nothing was saved, goes on, and saves once there is room', async ({
   page,

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
-import { choose as chooseAnywhere, goTo, openDemo } from './desk.ts';
-import { choose, chosen, slot } from './sheet-desk.ts';
+import { choose as chooseAnywhere, goTo, openDemo } from './page.ts';
+import { choose, chosen, slot } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const silent = (page: Page) => page.getByRole('region', { name: 'Silent in this slot only' });

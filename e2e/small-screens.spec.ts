@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo } from './desk.ts';
 import { linear } from './linear-file.ts';
+import { goTo, openDemo } from './page.ts';
 
 const SCREENS = [
   { name: '1024 by 700', width: 1024, height: 700 },

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, goTo, openDemo, press, rows, saved, songFileOf } from './desk.ts';
+import { choose, goTo, openDemo, press, rows, saved, songFileOf } from './page.ts';
 import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Target' });

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
-import { choose, expectHits, goTo, newSong, openDemo, press, rows } from './desk.ts';
+import { choose, expectHits, goTo, newSong, openDemo, press, rows } from './page.ts';
 
 /** A sound that was told to start, and when it was told, both in s of audio time. */
 interface Start {

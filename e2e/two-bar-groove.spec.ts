@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, newSong, rows, saved, spot } from './desk.ts';
+import { goTo, newSong, rows, saved, spot } from './page.ts';
 import { test } from './test.ts';
 
 interface Hit {

@@ -1,6 +1,6 @@
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import type { Pattern, SongRecord } from '@plucky/core/song';
-import { newSong, press, rows, saved } from './desk.ts';
+import { newSong, press, rows, saved } from './page.ts';
 
 const idOf = (page: Page) => /songs\/([^/]+)/.exec(page.url())?.[1] ?? '';
 

@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
-import { exportAll, goTo, newSong, openDemo, rows, saved } from './desk.ts';
 import { Hand } from './hand.ts';
-import { slot } from './sheet-desk.ts';
+import { exportAll, goTo, newSong, openDemo, rows, saved } from './page.ts';
+import { slot } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const BAR = 3840;

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fireEvent, render, screen } from '@testing-library/react';
-import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
+import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { capsOf, type Commands, commandsFor, withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS, TOGETHER_COMMANDS } from '../transport/commands.ts';

@@ -1,5 +1,5 @@
 import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/draft-commands.ts';
-import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/desk-commands.ts';
+import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
 import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
 import { PICK_UP } from '../shared/drag/pick-up.ts';

@@ -1,7 +1,7 @@
 import { newVariation } from '@plucky/core/pattern';
 import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
-import { createDocumentStore, take } from '../document/store.ts';
+import { applyOutcome, createDocumentStore } from '../document/store.ts';
 import { undo } from '../document/undo.ts';
 import { chooseHits, choosePattern, useGroove } from '../session/groove.ts';
 import { useSession } from '../session/store.ts';
@@ -11,7 +11,7 @@ test('an undo that takes away the open pattern lets go of what was chosen and lo
   const song = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
   const store = createDocumentStore('s', { revision: 1, records: Object.values(song.records) });
   const stop = stayInView(store);
-  take(store, newVariation(song, 'main', 'mine', 'Mine'));
+  applyOutcome(store, newVariation(song, 'main', 'mine', 'Mine'));
   choosePattern('mine');
   // A hit that is followed has the same id in the pattern that it comes from.
   chooseHits(['kick-1']);

@@ -3,7 +3,7 @@ import { createElement, useEffect } from 'react';
 import { api, type Presence, type SongEvent } from '../api/client.ts';
 import { startAutosave } from '../document/autosave.ts';
 import { listenTo } from '../document/live.ts';
-import { type DocumentStore, take } from '../document/store.ts';
+import { applyOutcome, type DocumentStore } from '../document/store.ts';
 import { useHere } from '../session/here.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { useSession } from '../session/store.ts';
@@ -54,7 +54,7 @@ function tellOverwritten(store: DocumentStore, { label, overwritten }: SongEvent
   const takeBack = () => {
     const { document } = store.getState();
     const { change } = rebase(changeFromSparse(document, overwritten), document);
-    if (!isNothing(change)) take(store, changeSetOf(change, `take back: ${label}`));
+    if (!isNothing(change)) applyOutcome(store, changeSetOf(change, `take back: ${label}`));
   };
   notify(`“${label}” in another window has replaced what was changed here.`, {
     variant: 'info',

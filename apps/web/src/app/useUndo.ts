@@ -1,6 +1,6 @@
 import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
-import type { Desk } from '../document/store.ts';
+import type { UndoStack } from '../document/store.ts';
 import { nextDeeds, redo, type Taken, undo } from '../document/undo.ts';
 import { useOpenRoom } from '../session/rooms.ts';
 import { notify } from '../shared/ui/notify.ts';
@@ -16,25 +16,25 @@ export interface Undo {
 /** In the Fills room edits of drafts are undone, and what was kept or placed of them, which is told; elsewhere the song's. */
 export function useUndo(): Undo {
   const store = useDocumentStore();
-  const desk: Desk = useOpenRoom() === 'fills' ? 'drafts' : 'song';
+  const stack: UndoStack = useOpenRoom() === 'fills' ? 'drafts' : 'song';
   const words = useDocumentState(
     useShallow((state) => {
-      const next = nextDeeds(state, desk);
+      const next = nextDeeds(state, stack);
       return { last: next.undo?.label, next: next.redo?.label };
     }),
   );
   const tell = (done: Taken | null, said: string, nothing: string) => {
-    if (!done) notify(desk === 'drafts' ? `${nothing} among the drafts.` : `${nothing}.`);
+    if (!done) notify(stack === 'drafts' ? `${nothing} among the drafts.` : `${nothing}.`);
     else if (done.extent !== 'all')
       notify(
         `“${done.label}” was changed in another window since: ${done.extent === 'none' ? 'it stays as it is' : 'the rest of it stays as it is'}.`,
         { variant: 'warning' },
       );
-    else if (desk === 'drafts' && done.desk === 'song') notify(`${said}: ${done.label}.`);
+    else if (stack === 'drafts' && done.stack === 'song') notify(`${said}: ${done.label}.`);
   };
   return {
     ...words,
-    undo: () => tell(undo(store, desk), 'Undone', 'Nothing to undo'),
-    redo: () => tell(redo(store, desk), 'Done again', 'Nothing to do again'),
+    undo: () => tell(undo(store, stack), 'Undone', 'Nothing to undo'),
+    redo: () => tell(redo(store, stack), 'Done again', 'Nothing to do again'),
   };
 }

@@ -18,7 +18,7 @@ import { laidAside } from './aside.ts';
 import { type Autosave, startAutosave } from './autosave.ts';
 import { recall } from './journal.ts';
 import { closeKeptHere, keptHere } from './kept-here.ts';
-import { createDocumentStore, type DocumentStore, take } from './store.ts';
+import { applyOutcome, createDocumentStore, type DocumentStore } from './store.ts';
 import { undo } from './undo.ts';
 import { windowName } from './window.ts';
 
@@ -100,7 +100,7 @@ const adding =
   (document: SongDocument) =>
     addHits(document, 'main', [{ id, ...hit(at), voice }]);
 const addAt = (store: DocumentStore, id: string, at: number) =>
-  take(store, adding(id, at)(store.getState().document));
+  applyOutcome(store, adding(id, at)(store.getState().document));
 const hitsOf = (document: SongDocument) => Object.keys(indexOf(document).pattern('main')?.own ?? {}).sort();
 
 let server: Server;
@@ -229,8 +229,8 @@ test('after a gap the song is fetched anew, and edits stay on it', async () => {
 });
 
 test('an edit whose place is gone is laid aside, and the rest of it is saved', async () => {
-  take(store, adding('crash', 0, 'crash')(store.getState().document));
-  take(store, adding('snare', 960, 'snare')(store.getState().document));
+  applyOutcome(store, adding('crash', 0, 'crash')(store.getState().document));
+  applyOutcome(store, adding('snare', 960, 'snare')(store.getState().document));
   server.edit(() => ({ label: 'no crash', put: [], remove: ['crash'] }));
   await settled();
   expect(hitsOf(server.document)).toEqual(['snare']);
@@ -327,7 +327,7 @@ test('an undo is left behind as well: what it took back does not return', async 
 
 test('what windows left behind that are gone is recalled by the next one, each in its order', async () => {
   const left = open();
-  const elsewhere = take(left, editSong(left.getState().document, { tempo: 77 }, 'tempo'));
+  const elsewhere = applyOutcome(left, editSong(left.getState().document, { tempo: 77 }, 'tempo'));
   expect(elsewhere).toBeNull();
   const [entry] = left.getState().outbox;
   if (!entry) throw new Error('Nothing was edited.');

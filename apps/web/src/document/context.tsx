@@ -2,7 +2,7 @@ import { indexOf, type Outcome, type Song, type SongDocument, type SongIndex } f
 import { createContext, useCallback, useContext } from 'react';
 import { useStore } from 'zustand';
 import { notify } from '../shared/ui/notify.ts';
-import { type DocumentState, type DocumentStore, take } from './store.ts';
+import { applyOutcome, type DocumentState, type DocumentStore } from './store.ts';
 
 export const DocumentContext = createContext<DocumentStore | null>(null);
 
@@ -41,7 +41,7 @@ export function useEdit(): Edit {
   const store = useDocumentStore();
   return useCallback(
     (make, gesture = null, fromDrafts = false) => {
-      const reason = take(store, make(store.getState().document), gesture, fromDrafts);
+      const reason = applyOutcome(store, make(store.getState().document), gesture, fromDrafts);
       if (reason) notify(reason, { variant: 'warning' });
       return reason === null;
     },

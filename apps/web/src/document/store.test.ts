@@ -1,7 +1,7 @@
 import { addHits, changeHits } from '@plucky/core/pattern';
 import { DRAFTS, type Drafts, indexOf, NO_DRAFTS, serialize, type SongDocument } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
-import { createDocumentStore, goBack, take } from './store.ts';
+import { applyOutcome, createDocumentStore, goBack } from './store.ts';
 import { redo, undo } from './undo.ts';
 
 const song = blankSong('Mine', 1);
@@ -15,7 +15,7 @@ test('edits are undone and done again, back to the very bytes', () => {
   const store = open();
   const before = serialize(store.getState().document);
   for (let i = 0; i < 5; i++)
-    expect(take(store, add(store.getState().document, `h${i}`, i * 240))).toBeNull();
+    expect(applyOutcome(store, add(store.getState().document, `h${i}`, i * 240))).toBeNull();
   const after = serialize(store.getState().document);
   for (let i = 0; i < 5; i++) expect(undo(store)?.label).toBe('add a hit');
   expect(undo(store)).toBeNull();
@@ -26,18 +26,18 @@ test('edits are undone and done again, back to the very bytes', () => {
 
 test('a new edit forgets what was undone', () => {
   const store = open();
-  take(store, add(store.getState().document, 'a', 0));
+  applyOutcome(store, add(store.getState().document, 'a', 0));
   undo(store);
-  take(store, add(store.getState().document, 'b', 0));
+  applyOutcome(store, add(store.getState().document, 'b', 0));
   expect(redo(store)).toBeNull();
   expect(Object.keys(own(store))).toEqual(['b']);
 });
 
 test('edits of one gesture are one undo', () => {
   const store = open();
-  take(store, add(store.getState().document, 'a', 0));
+  applyOutcome(store, add(store.getState().document, 'a', 0));
   for (const velocity of [80, 70, 60])
-    take(
+    applyOutcome(
       store,
       changeHits(store.getState().document, 'main', ['a'], () => ({ velocity })),
       'drag',
@@ -66,12 +66,12 @@ const drafts = (count: number): Drafts => ({
   })),
 });
 const lay = (store: ReturnType<typeof open>, count: number) =>
-  take(store, { label: `lay ${count}`, put: [drafts(count)], remove: [] });
+  applyOutcome(store, { label: `lay ${count}`, put: [drafts(count)], remove: [] });
 const laid = (store: ReturnType<typeof open>) => indexOf(store.getState().document).drafts?.ends.length ?? 0;
 
 test('the song and its drafts are undone each by themselves', () => {
   const store = open();
-  take(store, add(store.getState().document, 'a', 0));
+  applyOutcome(store, add(store.getState().document, 'a', 0));
   lay(store, 1);
   lay(store, 2);
   expect(undo(store)?.label).toBe('add a hit');
@@ -89,13 +89,13 @@ test('the song and its drafts are undone each by themselves', () => {
 test('what a draft made of the song is undone there, unless the song was changed elsewhere since', () => {
   const store = open();
   const now = () => store.getState().document;
-  take(store, add(now(), 'a', 0));
-  take(store, add(now(), 'kept', 960), null, true);
+  applyOutcome(store, add(now(), 'a', 0));
+  applyOutcome(store, add(now(), 'kept', 960), null, true);
   expect(undo(store, 'drafts')?.label).toBe('add a hit');
   expect(Object.keys(own(store))).toEqual(['a']);
   expect(undo(store, 'drafts')).toBeNull();
   redo(store, 'drafts');
-  take(store, add(now(), 'b', 1920));
+  applyOutcome(store, add(now(), 'b', 1920));
   expect(undo(store, 'drafts')).toBeNull();
   expect(Object.keys(own(store))).toEqual(['a', 'kept', 'b']);
 });
@@ -103,7 +103,7 @@ test('what a draft made of the song is undone there, unless the song was changed
 test('going back to an earlier song and undoing that leaves the drafts made since', () => {
   const store = open();
   lay(store, 1);
-  take(store, goBack(store.getState().document, song, 'go back'));
+  applyOutcome(store, goBack(store.getState().document, song, 'go back'));
   expect(store.getState().document.records[DRAFTS]).toBeUndefined();
   lay(store, 3);
   undo(store);
@@ -113,9 +113,9 @@ test('going back to an earlier song and undoing that leaves the drafts made sinc
 test('what does not apply changes nothing and says why', () => {
   const store = open();
   const before = store.getState().document;
-  expect(take(store, add(before, 'a', 99_999))).toMatch(/ends before that place/);
-  expect(take(store, { label: 'x', put: [], remove: ['nobody'] })).toMatch(/Nothing was changed/);
-  expect(take(store, null)).toBeNull();
+  expect(applyOutcome(store, add(before, 'a', 99_999))).toMatch(/ends before that place/);
+  expect(applyOutcome(store, { label: 'x', put: [], remove: ['nobody'] })).toMatch(/Nothing was changed/);
+  expect(applyOutcome(store, null)).toBeNull();
   expect(store.getState().document).toBe(before);
   expect(undo(store)).toBeNull();
 });

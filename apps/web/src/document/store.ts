@@ -28,16 +28,16 @@ export interface Done {
   readonly change: Change;
   /** Edits of one gesture share its name, and are undone together. */
   readonly gesture: string | null;
-  /** The desk that was changed: the drafts alone, or the song. */
-  readonly desk: Desk;
+  /** The stack that was changed: the drafts alone, or the song. */
+  readonly stack: UndoStack;
   /** True for an edit of the song from a draft, such as keeping a fill. */
   readonly fromDrafts: boolean;
 }
 
 /** The song and its drafts are undone each by themselves, so that nothing changes that is not in sight. */
-export type Desk = 'song' | 'drafts';
+export type UndoStack = 'song' | 'drafts';
 
-function deskOf(change: Change): Desk {
+function stackOf(change: Change): UndoStack {
   return touchedBy(change).every((id) => id === DRAFTS) ? 'drafts' : 'song';
 }
 
@@ -98,7 +98,7 @@ export function createDocumentStore(songId: string, { revision, records }: SongC
  * Takes an edit: applies it and remembers how to undo it; autosave sees the new document. Returns why not, for the
  * person who tried, or null. Edits that share a `gesture` are one undo.
  */
-export function take(
+export function applyOutcome(
   from: DocumentStore,
   asked: Outcome,
   gesture: string | null = null,
@@ -115,12 +115,12 @@ export function take(
     const last = state.done.at(-1);
     const joins = gesture !== null && last?.gesture === gesture;
     const change = joins ? squash(last.change, made) : made;
-    const entry: Done = { label: outcome.label, change, gesture, desk: deskOf(change), fromDrafts };
+    const entry: Done = { label: outcome.label, change, gesture, stack: stackOf(change), fromDrafts };
     const before = joins ? state.done.slice(0, -1) : state.done;
     store.setState({
       ...edited(state, document, outcome.label),
       done: [...before, entry].slice(-MOST_UNDO),
-      undone: state.undone.filter(({ desk }) => desk !== entry.desk),
+      undone: state.undone.filter(({ stack }) => stack !== entry.stack),
     });
     return null;
   } catch (error) {

@@ -1,34 +1,34 @@
 import { type Change, DRAFTS, invert, isNothing, omit, rebase } from '@plucky/core/song';
-import { type Desk, type DocumentState, type DocumentStore, type Done, edited } from './store.ts';
+import { type DocumentState, type DocumentStore, type Done, edited, type UndoStack } from './store.ts';
 
 /**
- * Which of what was done, or undone, a desk takes back next, by its place; null where there is none. The song takes its own
- * edits. The Fills room takes those of drafts and those that drafts made of the song, unless the song was changed elsewhere since.
+ * Index of the entry that a stack undoes or redoes next; null where there is none. The song's stack holds its own edits. The
+ * drafts' holds theirs and those that drafts made of the song, unless the song was changed elsewhere since.
  */
-function nextOf(entries: readonly Done[], at: Desk): number | null {
+function nextOf(entries: readonly Done[], at: UndoStack): number | null {
   let elsewhere = false;
   for (let i = entries.length - 1; i >= 0; i--) {
     const entry = entries[i];
     if (!entry) continue;
-    if (entry.desk === at) return i;
+    if (entry.stack === at) return i;
     if (at === 'drafts' && entry.fromDrafts && !elsewhere) return i;
     elsewhere = true;
   }
   return null;
 }
 
-/** The next deeds that a desk would undo, and do again. */
+/** The next deeds that a stack would undo, and do again. */
 export function nextDeeds(
   { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
-  at: Desk,
+  at: UndoStack,
 ): { readonly undo: Done | null; readonly redo: Done | null } {
   const next = (entries: readonly Done[]) => entries[nextOf(entries, at) ?? -1] ?? null;
   return { undo: next(done), redo: next(undone) };
 }
 
 /** A change without what it says of drafts, where drafts have been worked on since. */
-function beside({ desk }: Done, change: Change, later: readonly Done[]): Change {
-  if (desk === 'drafts' || !later.some((one) => one.desk === 'drafts')) return change;
+function beside({ stack }: Done, change: Change, later: readonly Done[]): Change {
+  if (stack === 'drafts' || !later.some((one) => one.stack === 'drafts')) return change;
   return {
     added: omit(change.added, DRAFTS),
     updated: omit(change.updated, DRAFTS),
@@ -41,8 +41,8 @@ export interface Taken extends Done {
   readonly extent: 'all' | 'some' | 'none';
 }
 
-/** Undoes what a desk did last and returns it, or null when there is nothing. What others have changed since stays. */
-export function undo({ root, ...from }: DocumentStore, at: Desk = 'song'): Taken | null {
+/** Undoes what a stack did last and returns it, or null when there is nothing. What others have changed since stays. */
+export function undo({ root, ...from }: DocumentStore, at: UndoStack = 'song'): Taken | null {
   const store = root ?? from;
   const { done, undone } = store.getState();
   const place = nextOf(done, at);
@@ -54,8 +54,8 @@ export function undo({ root, ...from }: DocumentStore, at: Desk = 'song'): Taken
   return { ...last, extent };
 }
 
-/** Does again what a desk undid last and returns it, or null when there is nothing. */
-export function redo({ root, ...from }: DocumentStore, at: Desk = 'song'): Taken | null {
+/** Does again what a stack undid last and returns it, or null when there is nothing. */
+export function redo({ root, ...from }: DocumentStore, at: UndoStack = 'song'): Taken | null {
   const store = root ?? from;
   const { done, undone } = store.getState();
   const place = nextOf(undone, at);

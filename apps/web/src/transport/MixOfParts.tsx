@@ -16,7 +16,7 @@ import { LoneNumber } from '../shared/ui/TypedNumber.tsx';
 /** Name, meter, level and pan, each with its number, mute and solo. */
 const COLUMNS = '92px 44px minmax(0, 1fr) 40px 84px 44px 54px';
 
-/** A desk for each part of the song. */
+/** A mixer for each part of the song. */
 export function MixOfParts() {
   const { parts } = indexOf(useSong());
   return parts.map((part) => <PartMix key={part.id} part={part} />);

@@ -1,7 +1,7 @@
 import { barAt } from '@plucky/core/play';
 import { beatTicks } from '@plucky/core/time';
 import { useCallback, useRef } from 'react';
-import { type Frame, usePlayhead } from './useTransport.ts';
+import { type BarLines, usePlayhead } from './useTransport.ts';
 
 /** A place in words, written straight to the page as it moves; `textOf` is given what is heard, in ticks, or null. */
 export function PlaceText({ label, textOf }: { label: string; textOf: (place: number | null) => string }) {
@@ -24,7 +24,7 @@ export function PlaceText({ label, textOf }: { label: string; textOf: (place: nu
   );
 }
 
-function placeIn({ meters }: Pick<Frame, 'meters'>, tick: number) {
+function placeIn({ meters }: Pick<BarLines, 'meters'>, tick: number) {
   const { bar, start, meter } = barAt({ meters }, tick);
   const beat = beatTicks(meter);
   const inBar = tick - start;
@@ -36,13 +36,13 @@ function placeIn({ meters }: Pick<Frame, 'meters'>, tick: number) {
 }
 
 /** A tick as bar, beat and quarter of a beat. */
-export function placeText(frame: Pick<Frame, 'meters'>, tick: number): string {
-  const { bar, beat, quarter } = placeIn(frame, tick);
+export function placeText(bars: Pick<BarLines, 'meters'>, tick: number): string {
+  const { bar, beat, quarter } = placeIn(bars, tick);
   return `bar ${bar} . ${beat} . ${quarter}`;
 }
 
 /** A tick as bar and beat. */
-export function beatText(frame: Pick<Frame, 'meters'>, tick: number): string {
-  const { bar, beat } = placeIn(frame, tick);
+export function beatText(bars: Pick<BarLines, 'meters'>, tick: number): string {
+  const { bar, beat } = placeIn(bars, tick);
   return `${bar}.${beat}`;
 }

@@ -48,16 +48,16 @@ export function SheetChoices({
 }
 
 /** The mouse's way to play the song from a beat that was pressed in a slot. */
-function FromBeat({ what, frame, playFromBeat }: TransportState) {
+function FromBeat({ what, bars, playFromBeat }: TransportState) {
   const { slot, beat } = useSessionFields('slot', 'beat');
-  if (!slot || !what || !frame?.meters.length) return null;
+  if (!slot || !what || !bars?.meters.length) return null;
   const tick = placeOfBeat(what.document, slot, beat);
   return tick === null ? null : (
     <Button
       title={withKeys('Play the song from the beat that was pressed', BEAT_COMMANDS.playFromBeat)}
       onClick={playFromBeat}
     >
-      From {beatText(frame, tick)}
+      From {beatText(bars, tick)}
     </Button>
   );
 }

@@ -20,7 +20,7 @@ import { PlaceText, placeText } from './PlaceText.tsx';
 import { usePorts } from './ports/store.ts';
 import { usePreview } from './preview.ts';
 import { RecordButton } from './RecordButton.tsx';
-import { type Frame, type TransportState, useTransport } from './useTransport.ts';
+import { type BarLines, type TransportState, useTransport } from './useTransport.ts';
 import { REACHES, reachIn } from './what-plays.ts';
 
 const SheetChoices = later(async () => (await import('./SheetChoices.tsx')).SheetChoices);
@@ -159,21 +159,21 @@ function nothingToPlay(reach: string): string {
 }
 
 /** The place as bar, beat and quarter of a beat, or the beat of the count-in. */
-function Place({ frame, what }: TransportState) {
+function Place({ bars, what }: TransportState) {
   const textOf = useCallback(
     (place: number | null) => {
       const tick = (place ?? what?.start ?? 0) + (what?.cut?.from ?? 0);
       const before = thePlayer().heardAt(performance.now()) ?? 0;
-      if (!frame?.length) return '';
-      return place !== null && before < 0 ? countText(frame, before) : placeText(frame, tick);
+      if (!bars?.length) return '';
+      return place !== null && before < 0 ? countText(bars, before) : placeText(bars, tick);
     },
-    [frame, what],
+    [bars, what],
   );
   return <PlaceText label="Place" textOf={textOf} />;
 }
 
 /** The beat of the count-in that is heard so many ticks (negative) before the start. */
-function countText({ meters }: Frame, before: number): string {
+function countText({ meters }: BarLines, before: number): string {
   const meter = meters[0]?.meter;
   return meter ? `count ${Math.max(1, meter.beats + 1 - Math.ceil(-before / beatTicks(meter)))}` : '';
 }

@@ -1,4 +1,4 @@
-import { frameOf, type Timeline } from '@plucky/core/play';
+import { type Timeline, timeMapOf } from '@plucky/core/play';
 import { useDeferredValue, useEffect, useMemo, useRef } from 'react';
 import { type Playing, thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
@@ -21,7 +21,7 @@ export interface TransportState {
   /** The same of the song as it is at this moment, which may be an edit ahead of what is drawn. */
   readonly now: () => WhatPlays | null;
   /** Length and bars of the whole scope. */
-  readonly frame: Frame | null;
+  readonly bars: BarLines | null;
   readonly isPlaying: boolean;
   readonly toggle: () => void;
   /** Plays from a place of the scope, in ticks. */
@@ -32,7 +32,8 @@ export interface TransportState {
   readonly countIn: () => void;
 }
 
-export type Frame = Pick<Timeline, 'length' | 'meters'>;
+/** Length of what plays, and its bars. */
+export type BarLines = Pick<Timeline, 'length' | 'meters'>;
 
 /** Target of play, in the room that is open. */
 export function useWhatPlays(): WhatPlays | null {
@@ -58,7 +59,7 @@ export function useTransport(): TransportState {
   useSounds(what, isPlaying);
   useGoingOn(what, isPlaying, room);
   useAskedHere(room, isPlaying);
-  const frame = useMemo(() => what && (what.timeline ?? frameOf(what.document, what.scope)), [what]);
+  const bars = useMemo(() => what && (what.timeline ?? timeMapOf(what.document, what.scope)), [what]);
 
   const store = useDocumentStore();
   return useMemo(() => {
@@ -81,7 +82,7 @@ export function useTransport(): TransportState {
       isElsewhere: asked !== null && asked.room !== room,
       what,
       now: () => playsNow(store, asked ?? { room, choices: useSession.getState() }),
-      frame,
+      bars,
       isPlaying,
       toggle: () => (player.isPlaying ? player.stop() : play((now) => now.start)),
       playFrom: (tick) =>
@@ -93,7 +94,7 @@ export function useTransport(): TransportState {
       },
       countIn: () => play((now) => now.start, true),
     };
-  }, [player, store, room, asked, what, frame, isPlaying]);
+  }, [player, store, room, asked, what, bars, isPlaying]);
 }
 
 function playingOf({ document, loops, origin }: WhatPlays, timeline: Timeline): Playing {

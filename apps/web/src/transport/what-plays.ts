@@ -8,7 +8,7 @@ import {
   tempoMapOf,
 } from '@plucky/core/form';
 import { resolve } from '@plucky/core/pattern';
-import { barAt, frameOf, type Timeline, type TriedTogether, tryTogether } from '@plucky/core/play';
+import { barAt, type Timeline, timeMapOf, type TriedTogether, tryTogether } from '@plucky/core/play';
 import { type Id, indexOf, plays, type SongDocument } from '@plucky/core/song';
 import { counted, lengthName, placeName, secondsAt } from '@plucky/core/time';
 import type { RoomPath } from '../session/rooms.ts';
@@ -192,7 +192,7 @@ function slotsPlay(document: SongDocument, session: Choices, loops: boolean): Wh
   if (!first?.occurrence || !last) return null;
   const { occurrence, slot, repeat, meter, start } = first;
   const length = last.start + last.slot.length - start;
-  const song = frameOf(document, { kind: 'song' });
+  const song = timeMapOf(document, { kind: 'song' });
   const [from, to] = [start, start + length - 1].map((tick) => barAt(song, tick).bar);
   const isOne = first === last;
   return {

@@ -7,8 +7,8 @@ import type { RowOf } from './edits.ts';
 import { type FamilyNames, familyOf, type Found, type Member } from './family.ts';
 import type { Unit, Units } from './units.ts';
 
-/** Stretch of a track from a tick of the song on: its pattern, and the start in it; null for silence. */
-export interface Stretch {
+/** PlayedSpan of a track from a tick of the song on: its pattern, and the start in it; null for silence. */
+export interface PlayedSpan {
   readonly at: number;
   readonly length: number;
   readonly plays: { readonly member: number; readonly from: number } | null;
@@ -20,7 +20,7 @@ export interface FoldedPart {
   readonly rowOf: RowOf;
   readonly units: Units;
   readonly members: readonly Member[];
-  readonly stretches: readonly Stretch[];
+  readonly stretches: readonly PlayedSpan[];
 }
 
 /** A track whose bars are sorted into kinds. */
@@ -91,11 +91,11 @@ export function foldPart(
     return { content, steps, plays, uses, atEnds, isLast: labels[last]?.cycle === nth };
   });
   const members = familyOf(found, rowOf, names, idOf);
-  const stretches: Stretch[] = [];
+  const stretches: PlayedSpan[] = [];
   for (const [i, { start, length }] of all.entries()) {
     const label = labels[i] ?? null;
     const before = stretches.at(-1);
-    let plays: Stretch['plays'] = label && {
+    let plays: PlayedSpan['plays'] = label && {
       member: label.cycle,
       from: fromIn(found[label.cycle], label.phase),
     };
@@ -123,9 +123,9 @@ function fromIn(found: Found | undefined, phase: number): number {
 /** Parent of a pattern, from the same place on, where the pattern is so little of its own that slots keep its changes. */
 function slightly(
   members: readonly Member[],
-  { member, from }: NonNullable<Stretch['plays']>,
+  { member, from }: NonNullable<PlayedSpan['plays']>,
   found: Found | undefined,
-): NonNullable<Stretch['plays']> | null {
+): NonNullable<PlayedSpan['plays']> | null {
   const { pattern, cost = 0 } = members[member] ?? {};
   // One without changes is there because it comes again and again where the other goes on.
   if (!found || !cost || pattern?.parent === undefined || pattern.role !== 'variation') return null;

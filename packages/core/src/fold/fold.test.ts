@@ -33,7 +33,7 @@ const EARLY_KICK = [
   cast('changeHits: ornaments', 8006, 4923),
   cast('resizeSlots', 0, 5654),
   cast('cutSlotAt', 0, 515),
-  cast('takeAcross', 0, 1455),
+  cast('copyAcross', 0, 1455),
 ];
 const ODD_LENGTH = [cast('placeAt', 705, 593), cast('duplicateSlots', 1347, 0)];
 const SLOWED_LAST = [cast('cutSlotAt', 813, 0), cast('setSlowing', 4283, 0), cast('duplicateSlots', 0, 0)];

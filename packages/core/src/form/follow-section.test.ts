@@ -16,7 +16,7 @@ import { onlyThisTime, playAsFollower, removeOccurrence } from './edit-form.ts';
 import { editSlots } from './edit-section.ts';
 import { resizeSlots, setSlotPattern, toggleSlotVoice } from './edit-slots.ts';
 import { letSectionGo, withFollowers } from './follow-section.ts';
-import { sectionDifferences, takeSlotBack } from './section-differences.ts';
+import { restoreSlot, sectionDifferences } from './section-differences.ts';
 
 const after = (document: SongDocument, outcome: Outcome) =>
   applied(document, withFollowers(document, outcome));
@@ -74,9 +74,9 @@ test('another end of the second verse stays when the end of the first changes, a
   const both = after(ended, resizeSlots(ended, [{ section: 'verse', slot: 'b' }], 7680));
   expect(sectionIn(both, 'two').slots[1]).toMatchObject({ length: 7680, layers: [{ pattern: 'main' }] });
   expect(sectionDifferences(both, sectionIn(both, 'two'))[0]?.words).toEqual(['main for variation']);
-  const back = after(both, takeSlotBack(both, 'two', 'b'));
+  const back = after(both, restoreSlot(both, 'two', 'b'));
   expect(sectionIn(back, 'two').slots).toEqual(sectionIn(back, 'verse').slots);
-  expect(takeSlotBack(back, 'two', 'b')).toBeNull();
+  expect(restoreSlot(back, 'two', 'b')).toBeNull();
 });
 
 test('slots that come, go and move in the first verse do so in the second; what is only there stays', () => {
@@ -95,7 +95,7 @@ test('slots that come, go and move in the first verse do so in the second; what 
       ['b', 'left out'],
     ],
   );
-  expect(order(after(left, takeSlotBack(left, 'two', 'b')))).toEqual(['a', 'b', 'mine', 'new']);
+  expect(order(after(left, restoreSlot(left, 'two', 'b')))).toEqual(['a', 'b', 'mine', 'new']);
   const kept = after(more, kickMore(more, { section: 'two', slot: 'b' }));
   const without = after(kept, removeSlots(kept, [{ section: 'verse', slot: 'b' }]));
   expect(order(without)).toContain('b');

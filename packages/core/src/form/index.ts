@@ -46,7 +46,7 @@ export { type Line, type LinePiece, phraseLines } from './phrases.ts';
 export { placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
 export { likeliestFirst, placeFor, type PlaceInSong, placesIn, type SlotAt } from './places.ts';
 export { reachOf, reachOfChange } from './reach.ts';
-export { sectionDifferences, takeSlotBack } from './section-differences.ts';
+export { sectionDifferences, restoreSlot } from './section-differences.ts';
 export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './size.ts';
 export { setLanding, setOpening, setSlowing } from './slot-end.ts';
 export { IN_SLOT, intoSlot, layerIn, type LayerIn, withSlotPattern } from './slot-pattern.ts';

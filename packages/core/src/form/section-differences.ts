@@ -75,7 +75,7 @@ function hitsInWords(before: readonly Layer[], layers: readonly Layer[]): string
 }
 
 /** Makes a slot of a section as it is in the section that it follows: as it is there, back in, or out. */
-export function takeSlotBack(document: SongDocument, id: Id, slot: Id): Outcome {
+export function restoreSlot(document: SongDocument, id: Id, slot: Id): Outcome {
   const { section: sectionOf } = indexOf(document);
   return editSection(document, id, 'take a difference back', (section) => {
     const followed = section.follows === undefined ? undefined : sectionOf(section.follows);

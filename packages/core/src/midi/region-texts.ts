@@ -1,4 +1,4 @@
-import { frameOf, lanesOf } from '../play/index.ts';
+import { lanesOf, timeMapOf } from '../play/index.ts';
 import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
 import { type BarMeter, counted, figure, meterName, PPQ } from '../time/index.ts';
 import type { RegionPlan } from './region-list.ts';
@@ -59,7 +59,7 @@ function csvField(value: string | number): string {
 
 function jsonOf(document: SongDocument, regions: readonly ListedRegion[], options: ExportOptions) {
   const { name, tempo, meter } = indexOf(document).song;
-  const { meters, tempos } = frameOf(document, { kind: 'song' });
+  const { meters, tempos } = timeMapOf(document, { kind: 'song' });
   return {
     song: {
       name,

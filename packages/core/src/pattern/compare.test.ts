@@ -3,7 +3,7 @@ import { type IdentifiedHit, indexOf, isChange } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
-import { compareHits, countByVoice, ROUGHLY, strokesAsHits, takeAcross } from './compare.ts';
+import { compareHits, copyAcross, countByVoice, ROUGHLY, strokesAsHits } from './compare.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
 const NONE = { 'only a': 0, 'only b': 0, moved: 0, louder: 0, softer: 0, otherwise: 0 };
@@ -73,7 +73,7 @@ test('a hit that is silenced here comes back when it is taken across', () => {
     soundingOf(resolve(document, 'main')),
   ).filter((one) => one.voice === 'hat');
   expect(difference?.contrasts).toEqual(['only b']);
-  const next = difference && after(document, takeAcross(document, 'variation', difference, 'new'));
+  const next = difference && after(document, copyAcross(document, 'variation', difference, 'new'));
   expect(next && indexOf(next).pattern('variation')?.silenced).toEqual([]);
 });
 
@@ -91,7 +91,7 @@ test('taking every difference across, one by one, makes the patterns alike', () 
       for (let n = 0; n < 200 && left().length; n++) {
         const [difference] = left();
         if (!difference) break;
-        const outcome = takeAcross(document, a.id, difference, `taken${n}`);
+        const outcome = copyAcross(document, a.id, difference, `taken${n}`);
         if (!isChange(outcome)) break;
         document = after(document, outcome);
       }

@@ -114,7 +114,7 @@ export function countByVoice(differences: readonly HitDifference[]): ReadonlyMap
  * Makes pattern `a` as `b` is in one difference: a hit that only `a` has goes, one that only `b` has comes (from silence
  * where it is silenced here), and a pair becomes alike. `id` is that of the hit, should it be new.
  */
-export function takeAcross(document: SongDocument, pattern: Id, difference: HitDifference, id: Id): Outcome {
+export function copyAcross(document: SongDocument, pattern: Id, difference: HitDifference, id: Id): Outcome {
   const { a, b } = difference;
   const alike = (hit: Id, wanted: Hit) => (now: SongDocument) =>
     changeHits(now, pattern, [hit], () => saidInFull(wanted));

@@ -7,7 +7,7 @@ export {
   type HitDifference,
   ROUGHLY,
   strokesAsHits,
-  takeAcross,
+  copyAcross,
 } from './compare.ts';
 export { type Clip, copyHits, pasteHits } from './copy-hits.ts';
 export { duplicatePattern } from './duplicate.ts';

@@ -13,7 +13,7 @@ export {
 } from './perform/performance.ts';
 export { barLines } from './timeline/bar-lines.ts';
 export { chokeEvents } from './timeline/choke.ts';
-export { barAt, compile, frameOf } from './timeline/compile.ts';
+export { barAt, compile, timeMapOf } from './timeline/compile.ts';
 export { type BarFigures, courseOf, type Sag, sagsOf } from './timeline/course.ts';
 export { densities } from './timeline/density.ts';
 export type { ControlEvent, NoteEvent, Timeline } from './timeline/events.ts';

@@ -184,7 +184,7 @@ export {
   type InheritedSaid,
   type InheritedValues,
 } from './inherited/table.ts';
-export type { Parameter, PlayedFeel, RuleFrame, RuleInput, Way } from './rule/rule.ts';
+export type { Parameter, PlayedFeel, RulePattern, RuleInput, Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export type { ShapeContext } from './rule/shape/shape-rule.ts';
 export type { HitCount } from './rule/shape/shape-rule.ts';

@@ -5,7 +5,7 @@ import { useEffect } from 'react';
 import { forgetAside, laidAside, replaceAside, whenAsideChanges } from '../../document/aside.ts';
 import { useDocumentState, useDocumentStore } from '../../document/context.tsx';
 import type { LaidAside as Edit } from '../../document/kept-here.ts';
-import { take } from '../../document/store.ts';
+import { applyOutcome } from '../../document/store.ts';
 import { nearDay } from '../../shared/days.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { Miniature } from '../../shared/ui/Miniature.tsx';
@@ -53,14 +53,14 @@ function Aside({ edit }: { edit: Edit }) {
       } else notify('It still has no place here. Nothing was changed.', { variant: 'warning' });
       return;
     }
-    const reason = take(store, changeSetOf(change, edit.label));
+    const reason = applyOutcome(store, changeSetOf(change, edit.label));
     if (reason) notify(reason, { variant: 'warning' });
     else if (isNothing(left)) await forgetAside(edit.id);
     else await replaceAside({ ...edit, change: left });
   };
   const copy = () => {
     const { document } = store.getState();
-    const reason = take(store, hitsAsPatterns(document, edit.change, edit.around, freshId));
+    const reason = applyOutcome(store, hitsAsPatterns(document, edit.change, edit.around, freshId));
     notify(reason ?? 'Copied as a pattern of its own.', { variant: reason ? 'warning' : 'success' });
   };
   return (

@@ -6,7 +6,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { api } from '../../api/client.ts';
 import { useDocumentState, useDocumentStore, useSong } from '../../document/context.tsx';
-import { goBack, take } from '../../document/store.ts';
+import { applyOutcome, goBack } from '../../document/store.ts';
 import { FormThumbnail } from '../../shared/ui/FormThumbnail.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
@@ -40,7 +40,7 @@ function Looked({
   const { song } = indexOf(document);
   const differences = useMemo(() => differenceWords(recordDifferences(document, now)), [document, now]);
   const takeIt = () => {
-    const reason = take(
+    const reason = applyOutcome(
       store,
       goBack(store.getState().document, document, `go back to revision ${revision}`),
     );

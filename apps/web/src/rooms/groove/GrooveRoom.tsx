@@ -10,7 +10,7 @@ import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { usePreview } from '../../transport/preview.ts';
-import { useDeskKeys } from './actions/useDeskKeys.ts';
+import { useGrooveKeys } from './actions/useGrooveKeys.ts';
 import { Inspector } from './chosen/Inspector.tsx';
 import { FamilyList } from './family/FamilyList.tsx';
 import { PatternHeader } from './family/PatternHeader.tsx';
@@ -42,12 +42,12 @@ export function GrooveRoom() {
   return (
     <Box sx={roomColumns('200px minmax(0, 1fr) 232px', '232px minmax(0, 1fr) 250px')}>
       <FamilyList />
-      {view ? <Desk view={view} /> : <Typography sx={{ p: 3 }}>Add a pattern with + to begin.</Typography>}
+      {view ? <Editor view={view} /> : <Typography sx={{ p: 3 }}>Add a pattern with + to begin.</Typography>}
     </Box>
   );
 }
 
-function Desk({ view }: { view: PatternView }) {
+function Editor({ view }: { view: PatternView }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
   const [calm, near] = useCalm(view);
   const navigate = useNavigate();
@@ -56,7 +56,7 @@ function Desk({ view }: { view: PatternView }) {
     () => canFill && void navigate('../fills', { relative: 'path', state: { make: 'fill' } }),
     [canFill, navigate],
   );
-  useDeskKeys(view, toFills);
+  useGrooveKeys(view, toFills);
   const recording = useSession((session) => session.recording);
   return (
     <>

@@ -32,7 +32,7 @@ import {
 } from '@plucky/core/time';
 import type { NoteRange } from '../../session/groove.ts';
 
-/** A row of the desk: a drum, or one pitch of a part that plays notes. */
+/** A row of the room: a drum, or one pitch of a part that plays notes. */
 export interface Row {
   readonly key: string;
   readonly voice: Voice;
@@ -73,7 +73,7 @@ export interface Frame {
   readonly heardAt: (row: Row, at: number) => number;
 }
 
-/** A pattern as the desk shows it. */
+/** A pattern as the rows show it. */
 export interface PatternView extends Omit<Frame, 'swing' | 'tempo'> {
   /** The document that it was made from, so that all that is drawn beside it agrees with it. */
   readonly document: SongDocument;
@@ -111,7 +111,7 @@ const [LOWEST, HIGHEST] = [-5, 12];
 /** The notes that are shown until another range is asked for. */
 export const USUAL_RANGE: NoteRange = { below: 0, above: 0, which: 'key' };
 
-/** A pattern as the desk shows it, notes in the range that is asked for and wherever they are played. */
+/** A pattern as the rows show it, notes in the range that is asked for and wherever they are played. */
 export function viewOf(document: SongDocument, id: Id, range: NoteRange = USUAL_RANGE): PatternView | null {
   const index = indexOf(document);
   const pattern = index.pattern(id);

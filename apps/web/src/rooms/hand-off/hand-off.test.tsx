@@ -4,7 +4,7 @@ import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { api, type ExportResult, type KeptExports } from '../../api/client.ts';
-import { take } from '../../document/store.ts';
+import { applyOutcome } from '../../document/store.ts';
 import { show, type Shown } from '../../testing/render.tsx';
 import { HandOffRoom } from './HandOffRoom.tsx';
 
@@ -123,7 +123,7 @@ test('the room remembers how the song leaves and what has left, and says before 
   const clap =
     Object.keys(indexOf(lanterns).pattern('open')?.own ?? {}).find((id) => id.startsWith('clap')) ?? '';
   const softer = changeHits(shown.document(), 'open', [clap], () => ({ velocity: 3 }));
-  act(() => void take(shown.store, softer));
+  act(() => void applyOutcome(shown.store, softer));
   const said = await within(table()).findAllByText(/Clap softer in Chorus open, \d+ times? from bar \d+/);
   // The song and both choruses; all else is as it left.
   expect(said).toHaveLength(3);

@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { phraseEnds, sectionMeter } from '@plucky/core/form';
-import { type PlannedEnd, takeDress } from '@plucky/core/plan';
+import { placeDress, type PlannedEnd } from '@plucky/core/plan';
 import { indexOf, type SongDocument } from '@plucky/core/song';
 import { barTicks, counted, figure } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
@@ -46,7 +46,7 @@ export function DressPanel({
   const choose = (key: string, choice: number | 'bare') =>
     useDressing.setState({ choices: { ...choices, [key]: choice } });
   const take = () => {
-    if (edit((now) => takeDress(now, plan))) toggleDress();
+    if (edit((now) => placeDress(now, plan))) toggleDress();
   };
   return (
     <ToolPanel

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { letSectionGo, sectionDifferences, takeSlotBack } from '@plucky/core/form';
+import { letSectionGo, restoreSlot, sectionDifferences } from '@plucky/core/form';
 import { indexOf } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
@@ -35,7 +35,7 @@ export function FollowSettings({ document, occurrence, section }: PlacedSection)
             : {words.join(', ')}.{' '}
             <QuietButton
               label={`Take back slot ${number}`}
-              onClick={() => edit((now) => takeSlotBack(now, section.id, slot))}
+              onClick={() => edit((now) => restoreSlot(now, section.id, slot))}
             >
               Take back
             </QuietButton>

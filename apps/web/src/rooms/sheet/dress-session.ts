@@ -1,4 +1,4 @@
-import { type DressChoices, planDress, takeDress } from '@plucky/core/plan';
+import { type DressChoices, placeDress, planDress } from '@plucky/core/plan';
 import { apply, isChange, type SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
@@ -22,7 +22,7 @@ export function useDressPlan(document: SongDocument) {
   return useMemo(() => {
     if (!isOpen) return null;
     const plan = planDress(document, seed, choices);
-    const outcome = takeDress(document, plan);
+    const outcome = placeDress(document, plan);
     const dressed = isChange(outcome) ? apply(document, outcome).document : document;
     const names = new Map(
       plan.flatMap(({ section, end, option }) =>

@@ -12,7 +12,7 @@ import {
 } from '../../song/index.ts';
 import { after, hit, layer, pattern, section, smallSong, song, voice } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
-import { planDress, takeDress } from './plan.ts';
+import { placeDress, planDress } from './plan.ts';
 
 const BAR = 3840;
 
@@ -71,7 +71,7 @@ test('a plan that is taken leaves no end bare, touches none that was not, and is
   fc.assert(
     fc.property(fc.nat(), (seed) => {
       const document = bareSong();
-      const outcome = takeDress(document, planDress(document, seed));
+      const outcome = placeDress(document, planDress(document, seed));
       if (!isChange(outcome)) throw new Error('Nothing was planned.');
       const { document: next, inverse } = apply(document, outcome);
       expect(phraseEnds(next).filter(({ isBare }) => isBare)).toEqual([]);
@@ -91,10 +91,10 @@ test('another one is not the one before, one that is left bare stays so, and the
   expect(other?.option?.pattern.id).not.toBe(first?.option?.pattern.id);
   const plan = planDress(document, 1, { [second?.key ?? '']: 'bare' });
   expect(plan[1]?.option).toBeNull();
-  const next = after(document, takeDress(document, plan));
+  const next = after(document, placeDress(document, plan));
   expect(phraseEnds(next).flatMap(({ isBare }, i) => (isBare ? [i] : []))).toEqual([1]);
   expect(
-    takeDress(
+    placeDress(
       document,
       plan.map((one) => ({ ...one, option: null })),
     ),

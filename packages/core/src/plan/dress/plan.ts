@@ -186,7 +186,7 @@ function rankOptions(options: readonly DressOption[], wish: Wish): readonly Dres
 }
 
 /** The song with a plan laid in, and so one step to undo; `null` where everything is left bare. */
-export function takeDress(document: SongDocument, plan: readonly PlannedEnd[]): Outcome {
+export function placeDress(document: SongDocument, plan: readonly PlannedEnd[]): Outcome {
   const taken = plan.flatMap(({ option, section, end }) => (option ? [{ ...option, section, end }] : []));
   if (!taken.length) return null;
   const added = new Map<Id, Pattern>();

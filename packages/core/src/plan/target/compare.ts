@@ -28,16 +28,10 @@ export interface Deviation {
 export interface Attempt {
   /** By place. */
   readonly deviations: readonly Deviation[];
-  /** Number of notes of the target in the stretch. */
+  /** Number of notes of the target that were compared. */
   readonly wanted: number;
   /** Percent; 100 only where nothing differs. */
   readonly score: number;
-}
-
-/** The stretch that is compared, in ticks of the song. */
-export interface Stretch {
-  readonly from: number;
-  readonly to: number;
 }
 
 /** The part that a target is for: the first of drums or of notes, as the target is. */
@@ -47,13 +41,13 @@ export function partForTarget(document: SongDocument, target: Pick<Reference, 'd
 
 /**
  * Holds what a part of a song plays against a target, drum by drum or note by note. A note is held against the nearest one of
- * its number that is no further than a 16th, those at the very tick first.
+ * its number that is no further than a 16th, those at the very tick first. `from` and `to` are ticks of the song.
  */
 export function compareWithTarget(
   document: SongDocument,
   target: Pick<Reference, 'notes'>,
   part: Id,
-  { from, to }: Stretch,
+  { from, to }: { readonly from: number; readonly to: number },
   timeline: Pick<Timeline, 'events'> = compile(document, { kind: 'song' }),
 ): Attempt {
   const within = (tick: number) => tick >= from && tick < to;

@@ -50,25 +50,25 @@ export function compile(
   const index = indexOf(document);
   const out: Emitted = { events: [], controls: [], glides: new Map(), dropped: 0 };
   const lanes = lanesOf(document);
-  const plain = placedFrame(document, scope);
-  const frame = pickUp && scope.kind !== 'span' ? withPickUp(plain) : plain;
+  const plain = placedTimeMap(document, scope);
+  const map = pickUp && scope.kind !== 'span' ? withPickUp(plain) : plain;
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
     const { length } = source.pattern;
-    const start = frame.length - length;
+    const start = map.length - length;
     const lane = lanes.get(scope.pattern);
     if (lane) out.controls.push(...controlEvents(source, lane, start, length));
     const { meter } = feelOf(document, source);
     const resolved = { source, from: 0, length, start: 0, hits: source.hits, drawn: null };
     const from = { ...ALONE, pattern: scope.pattern };
     const ground = { resolved, meter, counted: 0, ringsOn: true, goesOn: true, landings: [], lane, from };
-    const standing = { start, end: frame.length, tempos: frame.tempos };
+    const standing = { start, end: map.length, tempos: map.tempos };
     const played = layerEvents(document, ground, standing, timing);
     out.events.push(...played.events);
     note(out, played);
-    return finish(out, index, frame, length);
+    return finish(out, index, map, length);
   }
-  const { stretches, origin, length, tempos } = frame;
+  const { stretches, origin, length, tempos } = map;
   for (const [i, stretch] of stretches.entries()) {
     const there: NoteEvent[] = [];
     const landings = landingsAt(document, stretch);
@@ -101,7 +101,7 @@ export function compile(
     // Events in order slot by slot are soon in order as a whole.
     for (const event of there.sort(byPlace)) out.events.push(event);
   }
-  const whole = finish(out, index, frame);
+  const whole = finish(out, index, map);
   return scope.kind === 'span' ? spanOf(whole, scope, origin) : whole;
 }
 
@@ -135,17 +135,17 @@ function note(out: Emitted, { glides, dropped }: LayerEvents): void {
 }
 
 /** Length of a scope, and its bars. */
-export type Frame = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'chords' | 'tempos'>;
+export type TimeMap = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 'chords' | 'tempos'>;
 
 /**
- * The frame of a scope, told without working out what it plays.
+ * The time map of a scope, told without working out what it plays.
  * Throws RangeError when the scope names something that does not exist.
  */
-export function frameOf(document: SongDocument, scope: Scope): Frame {
-  const frame = placedFrame(document, scope);
-  if (scope.kind !== 'span') return frame;
-  const silent = { ...frame, events: [], controls: [], merged: [], dropped: 0 };
-  return spanOf(silent, scope, frame.origin);
+export function timeMapOf(document: SongDocument, scope: Scope): TimeMap {
+  const map = placedTimeMap(document, scope);
+  if (scope.kind !== 'span') return map;
+  const silent = { ...map, events: [], controls: [], merged: [], dropped: 0 };
+  return spanOf(silent, scope, map.origin);
 }
 
 /** The stretch of a timeline that a span is; what lies after the song's end is silence. */
@@ -153,8 +153,8 @@ function spanOf(whole: Timeline, { from, to }: { from: number; to: number }, ori
   return { ...sliceTimeline(whole, from - origin, to - origin), length: to - from };
 }
 
-/** The frame of a scope, of a span that of all slots that it cuts through, with what is played in it. */
-function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
+/** The time map of a scope, of a span that of all slots that it cuts through, with what is played in it. */
+function placedTimeMap(document: SongDocument, scope: Scope): TimeMap & Placed {
   const { song } = indexOf(document);
   const stretches = stretchesOf(document, scope);
   const origin = stretches[0]?.start ?? 0;
@@ -181,22 +181,22 @@ function placedFrame(document: SongDocument, scope: Scope): Frame & Placed {
   return { stretches, origin, length, lead: 0, meters, markers, chords, tempos };
 }
 
-/** A frame that starts a beat earlier, in a bar of its own. */
-function withPickUp(frame: Frame & Placed): Frame & Placed {
-  const [first] = frame.meters;
-  if (!first) return frame;
+/** A time map that starts a beat earlier, in a bar of its own. */
+function withPickUp(map: TimeMap & Placed): TimeMap & Placed {
+  const [first] = map.meters;
+  if (!first) return map;
   const { unit } = first.meter;
   const beat = beatTicks(first.meter);
   const later = <T extends { readonly tick: number }>(point: T): T => ({ ...point, tick: point.tick + beat });
   return {
-    ...frame,
-    origin: frame.origin - beat,
-    length: frame.length + beat,
+    ...map,
+    origin: map.origin - beat,
+    length: map.length + beat,
     lead: beat,
-    meters: [{ tick: 0, meter: { beats: 1, unit, groups: [1] } }, ...frame.meters.map(later)],
-    markers: frame.markers.map(later),
-    chords: frame.chords.map(later),
-    tempos: frame.tempos.map((point, i) => (i === 0 ? point : later(point))),
+    meters: [{ tick: 0, meter: { beats: 1, unit, groups: [1] } }, ...map.meters.map(later)],
+    markers: map.markers.map(later),
+    chords: map.chords.map(later),
+    tempos: map.tempos.map((point, i) => (i === 0 ? point : later(point))),
   };
 }
 
@@ -247,7 +247,7 @@ function chordsOf(stretches: readonly Stretch[], origin: number): Timeline['chor
 function finish(
   { events, controls, glides, dropped }: Emitted,
   index: SongIndex,
-  { length, lead, meters, markers, chords, tempos }: Frame,
+  { length, lead, meters, markers, chords, tempos }: TimeMap,
   /** Length of the pattern that comes round; null for none. */
   period: number | null = null,
 ): Timeline {

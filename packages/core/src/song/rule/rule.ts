@@ -45,7 +45,7 @@ export interface RuleRow {
 }
 
 /** The pattern that a rule is set for; the length is in ticks. */
-export interface RuleFrame {
+export interface RulePattern {
   readonly rows: readonly RuleRow[];
   readonly meter: Meter;
   readonly length: number;
@@ -59,7 +59,7 @@ export interface PlayedFeel {
 }
 
 /** Input of a rule: its place, numbers and choices. */
-export interface RuleInput extends RuleFrame {
+export interface RuleInput extends RulePattern {
   /** The chosen rows' voices, each once, and the first one's grid. */
   readonly voices: readonly Id[];
   readonly grid: Grid;
@@ -92,5 +92,5 @@ export interface Way<R> {
   readonly needsFeel?: boolean;
   readonly make: (input: RuleInput) => R;
   /** Numbers of a made rule, where they are named otherwise in it. */
-  readonly read?: (made: R, frame: RuleFrame) => Readonly<Record<string, number | undefined>>;
+  readonly read?: (made: R, pattern: RulePattern) => Readonly<Record<string, number | undefined>>;
 }

@@ -1,6 +1,6 @@
 import type { Grid } from '../../time/index.ts';
 import type { Id } from '../names.ts';
-import type { Parameter, RuleFrame, RuleStretch } from './rule.ts';
+import type { Parameter, RulePattern, RuleStretch } from './rule.ts';
 import { type Shape, SHAPE_WAYS, type ShapeWay, voicesOfShape, wayOfShape } from './shape/table.ts';
 
 /** Parameters of a kept shape. */
@@ -20,19 +20,19 @@ export interface Tuning {
 }
 
 /** Tuning of a kept shape, by the way that made it. */
-export function tuningOf(shape: Shape, frame: RuleFrame): Tuning {
+export function tuningOf(shape: Shape, pattern: RulePattern): Tuning {
   const name = wayOfShape(shape);
   const way = SHAPE_WAYS[name];
   const choice = way.choiceOf?.(shape) ?? shape.rule;
   const seed = 'seed' in shape ? shape.seed : null;
-  const read = way.read?.(shape, frame);
+  const read = way.read?.(shape, pattern);
   const at = (parameter: string): number => {
     const value = read?.[parameter] ?? (shape as Readonly<Record<string, unknown>>)[parameter];
     return typeof value === 'number' ? value : (way.parameters[parameter]?.usual ?? 0);
   };
   // A stretch in the middle is what it was looped to; only one at the end is told in beats.
-  const isInside = shape.rule === 'silence' && shape.to < frame.length;
-  const voices = voicesFor(shape, frame);
+  const isInside = shape.rule === 'silence' && shape.to < pattern.length;
+  const voices = voicesFor(shape, pattern);
   return {
     way: name,
     numbers: isInside
@@ -43,9 +43,9 @@ export function tuningOf(shape: Shape, frame: RuleFrame): Tuning {
     seed,
     with: (change) => {
       const made = way.make({
-        ...frame,
+        ...pattern,
         voices,
-        grid: 'grid' in shape ? shape.grid : gridFor(voices, frame),
+        grid: 'grid' in shape ? shape.grid : gridFor(voices, pattern),
         at: (key) => change.numbers?.[key] ?? at(key),
         onto: 'onto' in shape ? shape.onto : '',
         choice: change.choice ?? choice,
@@ -57,13 +57,13 @@ export function tuningOf(shape: Shape, frame: RuleFrame): Tuning {
   };
 }
 
-function voicesFor(shape: Shape, { rows }: RuleFrame): Id[] {
+function voicesFor(shape: Shape, { rows }: RulePattern): Id[] {
   if (shape.rule === 'revoice') return [shape.voice, ...(shape.path ?? [])];
   const named = voicesOfShape(shape);
   return named.length ? [...named] : [...new Set(rows.map(({ voice }) => voice))];
 }
 
-function gridFor([first]: readonly Id[], { rows }: RuleFrame): Grid {
+function gridFor([first]: readonly Id[], { rows }: RulePattern): Grid {
   return rows.find(({ voice }) => voice === first)?.grid ?? 4;
 }
 

@@ -26,6 +26,7 @@ import {
   renameSection,
   replaceSlots,
   resizeSlots,
+  restoreSlot,
   setChords,
   setLanding,
   setLayer,
@@ -36,7 +37,6 @@ import {
   setTimes,
   splitPattern,
   swapSlots,
-  takeSlotBack,
   toggleSlotVoice,
   withSlotPattern,
 } from '../../form/index.ts';
@@ -114,8 +114,8 @@ export const FORM_EDITS: Edits = {
   playAsFollower: ({ document, a, b }) =>
     playAsFollower(document, a % 2 ? 'verse' : 'second', { section: `fs${a}`, occurrence: `fo${b}` }, 'o1'),
   onlyThisTime: ({ document, a }) => onlyThisTime(document, 'o1', `only${a}`),
-  takeSlotBack: ({ document, sections, slot, a }) =>
-    takeSlotBack(document, sections[a % sections.length] ?? 'verse', slot?.id ?? 'none'),
+  restoreSlot: ({ document, sections, slot, a }) =>
+    restoreSlot(document, sections[a % sections.length] ?? 'verse', slot?.id ?? 'none'),
   letSectionGo: ({ document, sections, a, b }) =>
     a % 4 ? null : letSectionGo(document, sections[b % sections.length] ?? 'verse'),
   setChords: ({ document, slot, a, b }) =>

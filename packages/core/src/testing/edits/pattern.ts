@@ -9,6 +9,7 @@ import {
   clearPattern,
   clearRows,
   compareHits,
+  copyAcross,
   copyHits,
   doubleLength,
   DRUM_NAMES,
@@ -47,7 +48,6 @@ import {
   shiftRows,
   sow,
   switchShape,
-  takeAcross,
   toggleAccent,
   toggleSilenced,
   toKin,
@@ -133,9 +133,9 @@ export const PATTERN_EDITS: Edits = {
     moveLooseEdit(document, id, loose[b % Math.max(1, loose.length)]?.hit ?? 'none'),
   keepLooseAsOwn: ({ document, id, loose, b }) =>
     keepLooseAsOwn(document, id, loose[b % Math.max(1, loose.length)]?.hit ?? 'none'),
-  takeAcross: ({ document, id, other, hits, a }) => {
+  copyAcross: ({ document, id, other, hits, a }) => {
     const [difference] = compareHits(hits, resolve(document, other).hits);
-    return difference ? takeAcross(document, id, difference, `x${a}`) : null;
+    return difference ? copyAcross(document, id, difference, `x${a}`) : null;
   },
   renameSeries: ({ document, id, other }) => renameSeries(document, [id, other], 'Series'),
   shapeAll: ({ document, id, other, a }) =>

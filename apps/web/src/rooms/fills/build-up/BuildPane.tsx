@@ -25,7 +25,7 @@ import { PlaceInSong } from '../PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';
-import { type BuildDesk, chooseBuild, MOST_BUILDS, useBuildDesk } from './build-ups.ts';
+import { type BuildEditor, chooseBuild, MOST_BUILDS, useBuildEditor } from './build-ups.ts';
 import { BuildPanel } from './BuildPanel.tsx';
 import { BuildStrips } from './BuildStrips.tsx';
 import { type BuildFigures, buildFigures } from './figures.ts';
@@ -33,8 +33,8 @@ import { StreamPicture } from './StreamPicture.tsx';
 
 /** Drafts of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
 export function BuildPane({ document, groove }: { document: SongDocument; groove: Pattern }) {
-  const desk = useBuildDesk(document, groove.id);
-  return desk.chosen ? <ChosenBuild {...{ document, groove, desk }} chosen={desk.chosen} /> : null;
+  const editor = useBuildEditor(document, groove.id);
+  return editor.chosen ? <ChosenBuild {...{ document, groove, editor }} chosen={editor.chosen} /> : null;
 }
 
 /** The pattern of a build-up before it is kept. */
@@ -43,15 +43,15 @@ const DRAFT = 'draft-build-up';
 function ChosenBuild({
   document,
   groove,
-  desk,
+  editor,
   chosen,
 }: {
   document: SongDocument;
   groove: Pattern;
-  desk: BuildDesk;
+  editor: BuildEditor;
   chosen: BuildDraft;
 }) {
-  const { builds } = desk;
+  const { builds } = editor;
   const edit = useEdit();
   const keepPattern = useKeep();
   const [isHeard, setHeard] = useState(false);
@@ -73,12 +73,12 @@ function ChosenBuild({
     setHeard(true);
   };
   const keepIn: Keep = (...asked) => {
-    desk.lay();
+    editor.lay();
     return keepPattern(...asked);
   };
   const keep = () => pattern !== null && keepIn([pattern], name, `${name} is kept.`);
   const compare = () =>
-    desk.add({
+    editor.add({
       id: freshId(),
       name: freeName(
         name.replace(/ \d+$/, ''),
@@ -93,12 +93,12 @@ function ChosenBuild({
   const change = (keepsEdits: boolean) =>
     chosen.of !== undefined &&
     edit(changeTo(groove.id, { ...chosen, of: chosen.of }, keepsEdits), null, true);
-  useBuildKeys(desk, chosen, choose, keep, () => setHeard(false));
+  useBuildKeys(editor, chosen, choose, keep, () => setHeard(false));
 
   return (
     <DraftsFrame
       gap={1}
-      recipe={<BuildPanel {...{ document, recipe, desk }} groove={groove.id} />}
+      recipe={<BuildPanel {...{ document, recipe, editor }} groove={groove.id} />}
       foot={
         <PlaceInSong
           document={document}
@@ -113,7 +113,7 @@ function ChosenBuild({
           key={chosen.id}
           label="Name of the build-up"
           value={name}
-          onChange={(next) => desk.rename(chosen.id, next)}
+          onChange={(next) => editor.rename(chosen.id, next)}
         />
         <Typography
           noWrap
@@ -136,7 +136,7 @@ function ChosenBuild({
         </Typography>
       )}
       {figures && <StreamPicture document={document} recipe={recipe} figures={figures} />}
-      <BuildStrips {...{ document, recipe, figures }} setBuild={desk.setBuild} />
+      <BuildStrips {...{ document, recipe, figures }} setBuild={editor.setBuild} />
       <TitledChoices name="Build-ups" title="Drafts, heard by number">
         {builds.map((one, i) => (
           <Choice key={one.id} chosen={one.id === chosen.id} onClick={() => choose(one)}>
@@ -155,7 +155,7 @@ function ChosenBuild({
         isOnly={builds.length < 2}
         onKeep={keep}
         onChange={change}
-        onDiscard={() => desk.discard(chosen.id)}
+        onDiscard={() => editor.discard(chosen.id)}
       />
     </DraftsFrame>
   );
@@ -243,7 +243,7 @@ function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecip
 
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */
 function useBuildKeys(
-  { builds, discard }: BuildDesk,
+  { builds, discard }: BuildEditor,
   chosen: BuildDraft,
   choose: (one: BuildDraft) => void,
   keep: () => boolean,

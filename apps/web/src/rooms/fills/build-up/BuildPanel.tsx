@@ -19,7 +19,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../DraftsFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import { type BuildDesk, buildOf } from './build-ups.ts';
+import { type BuildEditor, buildOf } from './build-ups.ts';
 import { rateWords } from './SpeedPane.tsx';
 
 const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {
@@ -52,12 +52,12 @@ export function BuildPanel({
   document,
   groove,
   recipe,
-  desk: { add, setBuild },
+  editor: { add, setBuild },
 }: {
   document: SongDocument;
   groove: Id;
   recipe: BuildRecipe;
-  desk: Pick<BuildDesk, 'add' | 'setBuild'>;
+  editor: Pick<BuildEditor, 'add' | 'setBuild'>;
 }) {
   const index = indexOf(document);
   const resolved = resolve(document, groove);
@@ -186,7 +186,7 @@ function Points({
   recipe,
   beat,
   setBuild,
-}: { recipe: BuildRecipe; beat: number } & Pick<BuildDesk, 'setBuild'>) {
+}: { recipe: BuildRecipe; beat: number } & Pick<BuildEditor, 'setBuild'>) {
   const more = addPoint(recipe, beat);
   const isSteps = recipe.speed === 'by doubling';
   return (
@@ -217,7 +217,7 @@ function Chop({
   recipe,
   beat,
   setBuild,
-}: { recipe: BuildRecipe; beat: number } & Pick<BuildDesk, 'setBuild'>) {
+}: { recipe: BuildRecipe; beat: number } & Pick<BuildEditor, 'setBuild'>) {
   const { chop } = recipe;
   const set = (fields: Partial<NonNullable<BuildRecipe['chop']>>, gesture?: string) =>
     setBuild({ chop: { last: 2 * beat, piece: beat / 2, sounds: 50, ...chop, ...fields } }, gesture);

@@ -1,7 +1,7 @@
 import { type BuildRecipe, type Curve, indexOf, MOST_SEMITONES, type SongDocument } from '@plucky/core/song';
 import { placeName } from '@plucky/core/time';
 import type { Token } from '../../../shared/ui/tokens.ts';
-import type { BuildDesk } from './build-ups.ts';
+import type { BuildEditor } from './build-ups.ts';
 import { CurvePane } from './CurvePane.tsx';
 import type { BuildFigures } from './figures.ts';
 import { SpeedPane } from './SpeedPane.tsx';
@@ -77,7 +77,7 @@ export function BuildStrips({
   recipe: BuildRecipe;
   /** Figures of the recipe's build-up; null where it makes none. */
   figures: BuildFigures | null;
-} & Pick<BuildDesk, 'setBuild'>) {
+} & Pick<BuildEditor, 'setBuild'>) {
   const { tempo } = indexOf(document).song;
   const spans = (recipe.lasts - recipe.silence) / recipe.lasts;
   const moving = STRIPS.filter(({ kind }) => recipe[kind] !== null);

@@ -78,7 +78,7 @@ export function buildsFor(
 }
 
 /** Drafts of build-ups, and all deeds on them. */
-export interface BuildDesk {
+export interface BuildEditor {
   readonly builds: readonly BuildDraft[];
   readonly chosen: BuildDraft | undefined;
   /** Adds one more, and chooses it; refused when there is no room. */
@@ -93,7 +93,7 @@ export interface BuildDesk {
 }
 
 /** The drafts of build-ups of a groove's part; `document` is the song without its drafts. */
-export function useBuildDesk(document: SongDocument, groove: Id): BuildDesk {
+export function useBuildEditor(document: SongDocument, groove: Id): BuildEditor {
   const drafts = useDrafts();
   const hands = useDraftEdits();
   const { chosen: wanted, brought } = useBuildLooking();

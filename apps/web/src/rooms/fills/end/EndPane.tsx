@@ -15,7 +15,7 @@ import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
-import { dropOutFor, endingFor, useEndDesk } from './ends.ts';
+import { dropOutFor, endingFor, useEndEditor } from './ends.ts';
 
 const DRAFT_END = 'draft-end';
 /** Hints for a press on a row. */
@@ -35,8 +35,8 @@ export function EndPane({
   groove: Pattern;
   make: 'drop-out' | 'ending';
 }) {
-  const desk = useEndDesk(document, groove.id);
-  const { settings, setEnds } = desk;
+  const editor = useEndEditor(document, groove.id);
+  const { settings, setEnds } = editor;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const keepPattern = useKeep();
   const [isHeard, setHeard] = useState(false);
@@ -69,7 +69,7 @@ export function EndPane({
   const picture = 'reason' in shown ? null : shown;
   return (
     <DraftsFrame
-      recipe={<EndPanel document={document} groove={groove.id} make={make} desk={desk} />}
+      recipe={<EndPanel document={document} groove={groove.id} make={make} editor={editor} />}
       foot={
         <PlaceInSong
           document={document}

@@ -10,21 +10,21 @@ import { SlowedAmount } from '../../../shared/ui/SlowedAmount.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { RecipeFrame } from '../DraftsFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
-import { type EndDesk, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
+import { type EndEditor, stopPlaces, usualPickUp, usualPulse } from './ends.ts';
 
 /** Settings of a drop-out or an ending. */
 export function EndPanel({
   document,
   groove,
   make,
-  desk,
+  editor,
 }: {
   document: SongDocument;
   groove: Id;
   make: 'drop-out' | 'ending';
-  desk: EndDesk;
+  editor: EndEditor;
 }) {
-  const { settings, setEnds } = desk;
+  const { settings, setEnds } = editor;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const resolved = resolve(document, groove);
   const { meter } = feelOf(document, resolved);
@@ -51,10 +51,10 @@ export function EndPanel({
           groove={groove}
           bar={bar}
           words={(ticks) => lengthName(ticks, meter)}
-          desk={desk}
+          editor={editor}
         />
       ) : (
-        <DropOutChoices voices={voices} desk={desk} />
+        <DropOutChoices voices={voices} editor={editor} />
       )}
     </RecipeFrame>
   );
@@ -74,9 +74,9 @@ function groupsOf(voices: readonly Voice[]): readonly { name: string; rows: read
   ].filter(({ name, rows }) => rows.length > 0 && (rows.length < voices.length || name === EVERYTHING));
 }
 
-function DropOutChoices({ voices, desk }: { voices: readonly Voice[]; desk: EndDesk }) {
-  const { silent, pulse, pickUp } = desk.settings;
-  const { setEnds } = desk;
+function DropOutChoices({ voices, editor }: { voices: readonly Voice[]; editor: EndEditor }) {
+  const { silent, pulse, pickUp } = editor.settings;
+  const { setEnds } = editor;
   const isGroup = (rows: readonly Id[]) =>
     pulse === null && rows.length === silent.length && rows.every((row) => silent.includes(row));
   return (
@@ -129,7 +129,7 @@ function PickUpChoices({
   voices,
   pickUp,
   setEnds,
-}: { voices: readonly Voice[]; pickUp: PickUp } & Pick<EndDesk, 'setEnds'>) {
+}: { voices: readonly Voice[]; pickUp: PickUp } & Pick<EndEditor, 'setEnds'>) {
   const set = (fields: Partial<PickUp>, gesture?: string) =>
     setEnds({ pickUp: { ...pickUp, ...fields } }, gesture);
   return (
@@ -167,16 +167,16 @@ function EndingChoices({
   groove,
   bar,
   words,
-  desk,
+  editor,
 }: {
   document: SongDocument;
   groove: Id;
   bar: number;
   words: (ticks: number) => string;
-  desk: EndDesk;
+  editor: EndEditor;
 }) {
-  const { setEnds } = desk;
-  const { endingLast, stop, stopVelocity, othersStop, slows } = desk.settings;
+  const { setEnds } = editor;
+  const { endingLast, stop, stopVelocity, othersStop, slows } = editor.settings;
   const spans = [bar, 2 * bar, 4 * bar].filter((ticks) => ticks <= endingLast);
   return (
     <>

@@ -49,13 +49,13 @@ function usualEnds(document: SongDocument, groove: Id): EndDraft {
 }
 
 /** Settings of a groove's drop-outs and endings, with the way to change them. */
-export interface EndDesk {
+export interface EndEditor {
   readonly settings: EndDraft;
   readonly setEnds: (fields: Partial<EndDraft>, gesture?: string) => void;
 }
 
 /** The draft of a groove's end; `document` is the song without its drafts. Rows that are gone are left out. */
-export function useEndDesk(document: SongDocument, groove: Id): EndDesk {
+export function useEndEditor(document: SongDocument, groove: Id): EndEditor {
   const drafts = useDrafts();
   const hands = useDraftEdits();
   return useMemo(() => {

@@ -18,7 +18,7 @@ import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { type FillDesk, useFillDesk } from './fill-desk.ts';
+import { type FillEditor, useFillEditor } from './fill-editor.ts';
 import { LongTakeStrip } from './LongTakeStrip.tsx';
 import { chooseFill, shownIn, type Sorting, useLooking } from './looking.ts';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -32,15 +32,15 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
 
 /** Drafts of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
 export function FillPane({ document, groove }: { document: SongDocument; groove: Pattern }) {
-  const desk = useFillDesk(document, groove.id);
+  const editor = useFillEditor(document, groove.id);
   const looking = useLooking();
   const keepPattern = useKeep();
   const edit = useEdit();
   const [heard, setHeard] = useState<Candidate | null>(null);
   // The choice of before is chosen again when one comes back, and silent until it is asked for.
   const [isAsked, setAsked] = useState(false);
-  const { recipe, setRecipe } = desk;
-  const fills = shownIn(desk.fills, looking.sorting);
+  const { recipe, setRecipe } = editor;
+  const fills = shownIn(editor.fills, looking.sorting);
   const chosen = fills.find((one) => one.pattern.id === looking.chosen) ?? null;
 
   const kept = keptFills(document, groove.id);
@@ -59,13 +59,13 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
   }, []);
   const choose = useCallback((one: Candidate | null) => hear(one?.pattern.id ?? null), [hear]);
   const keep: Keep = (...asked) => {
-    desk.lay();
+    editor.lay();
     return keepPattern(...asked);
   };
   const keepIt = (one: Candidate) =>
     keep([one.pattern], `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
-  const discard = (one: Candidate) => desk.discard(one.pattern.id);
-  const near = (one: Candidate) => void desk.makeNear(one);
+  const discard = (one: Candidate) => editor.discard(one.pattern.id);
+  const near = (one: Candidate) => void editor.makeNear(one);
   useDraftKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
   const placeKept = (one: Pattern, put: PutInPlace, at: string) => {
@@ -73,7 +73,7 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
   };
   const change = (next: Candidate) => {
     if (!chosen) return;
-    desk.replace(chosen.pattern.id, next);
+    editor.replace(chosen.pattern.id, next);
     useLooking.setState({ chosen: next.pattern.id });
   };
   return (
@@ -93,8 +93,8 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
         />
       }
     >
-      <FillsHead groove={groove.name} desk={desk} count={fills.length} />
-      <FillCards document={document} desk={desk} fills={fills} chosen={chosen} onChoose={choose} />
+      <FillsHead groove={groove.name} editor={editor} count={fills.length} />
+      <FillCards document={document} editor={editor} fills={fills} chosen={chosen} onChoose={choose} />
       {chosen?.pattern.madeBy?.cells && (
         <CellStrip
           key={chosen.pattern.id}
@@ -141,14 +141,14 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
         document={document}
         groove={groove.id}
         recipe={recipe}
-        window={desk.window}
-        setWindow={desk.setWindow}
+        window={editor.window}
+        setWindow={editor.setWindow}
         onHear={(window) => {
           setAsked(true);
           setHeard(window.candidate);
         }}
         onUse={({ candidate }) => {
-          desk.putFirst(candidate);
+          editor.putFirst(candidate);
           useLooking.setState({ sorting: 'as made' });
           choose(candidate);
         }}
@@ -158,16 +158,16 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
 }
 
 /** The head of the fills: their number, their order, and the reason where they are fewer than asked for. */
-function FillsHead({ groove, desk, count }: { groove: string; desk: FillDesk; count: number }) {
+function FillsHead({ groove, editor, count }: { groove: string; editor: FillEditor; count: number }) {
   const { sorting } = useLooking();
   return (
     <>
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
-          {desk.isMaking && !count ? 'Making fills' : counted(count, 'fill')} for the end of {groove}
+          {editor.isMaking && !count ? 'Making fills' : counted(count, 'fill')} for the end of {groove}
         </Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
-          {desk.isMaking && count ? 'making others…' : 'a number plays one in context'}
+          {editor.isMaking && count ? 'making others…' : 'a number plays one in context'}
         </Typography>
         <Select
           bare
@@ -176,22 +176,22 @@ function FillsHead({ groove, desk, count }: { groove: string; desk: FillDesk; co
           options={Object.entries(SORTINGS).map(([value, label]) => ({ value: value as Sorting, label }))}
           onChange={(next) => useLooking.setState({ sorting: next })}
         />
-        <Choice chosen={desk.playableOnly} onClick={() => desk.setPlayableOnly(!desk.playableOnly)}>
+        <Choice chosen={editor.playableOnly} onClick={() => editor.setPlayableOnly(!editor.playableOnly)}>
           Playable only
         </Choice>
       </Box>
-      {desk.trouble && (
+      {editor.trouble && (
         <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
-          {desk.trouble}
+          {editor.trouble}
         </Typography>
       )}
-      {desk.short && (
+      {editor.short && (
         <Typography
           role="status"
           aria-label="Why not twelve"
           sx={{ fontSize: TEXT.note, color: color('soft') }}
         >
-          {desk.short}
+          {editor.short}
         </Typography>
       )}
     </>
@@ -201,13 +201,13 @@ function FillsHead({ groove, desk, count }: { groove: string; desk: FillDesk; co
 /** The fills as cards, with the hand of each stroke where that is asked for. */
 function FillCards({
   document,
-  desk,
+  editor,
   fills,
   chosen,
   onChoose,
 }: {
   document: SongDocument;
-  desk: FillDesk;
+  editor: FillEditor;
   fills: readonly Candidate[];
   chosen: Candidate | null;
   /** The same function at every drawing. */
@@ -218,19 +218,19 @@ function FillCards({
     () =>
       showsHands
         ? new Map(
-            desk.fills.map(({ pattern }) => [
+            editor.fills.map(({ pattern }) => [
               pattern.id,
               limbsOf(withRecord(document, pattern), pattern.id).hands,
             ]),
           )
         : null,
-    [showsHands, desk.fills, document],
+    [showsHands, editor.fills, document],
   );
   return (
     <Box
       role="group"
       aria-label="Fills"
-      aria-busy={desk.isMaking}
+      aria-busy={editor.isMaking}
       sx={{ display: 'grid', gridTemplateColumns: 'repeat(4, minmax(0, 1fr))', gap: 1 }}
     >
       {fills.map((one, i) => (

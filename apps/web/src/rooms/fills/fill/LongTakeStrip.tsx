@@ -8,17 +8,14 @@ import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { useGesture } from '../../../shared/ui/useGesture.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
-import type { FillDesk } from './fill-desk.ts';
+import type { FillEditor } from './fill-editor.ts';
 import { makeTake } from './maker.ts';
 
 const BARS = 8;
 const HEIGHT = 84;
 
-/** A stretch of a take, in ticks. */
-export interface Stretch {
-  readonly from: number;
-  readonly length: number;
-}
+/** A part of a long take, in ticks. */
+export type TakePart = Pick<Window, 'from' | 'length'>;
 
 /** Farthest press that takes hold of an edge of the window, in px. */
 const EDGE = 8;
@@ -27,7 +24,7 @@ const EDGE = 8;
 type Grip = { readonly holds: 'start' | 'end' } | { readonly holds: 'middle'; readonly by: number };
 
 /** The window after its grip was dragged to a place: moved whole, or longer or shorter with its other end where it was. */
-function pulled(grip: Grip, { from, length }: Stretch, { beat, bar }: LongTake, to: number): Stretch {
+function pulled(grip: Grip, { from, length }: TakePart, { beat, bar }: LongTake, to: number): TakePart {
   const onBeat = (tick: number) => Math.round(tick / beat) * beat;
   const within = (ticks: number) => Math.min(LONGEST_WINDOW * bar, Math.max(beat, ticks));
   if (grip.holds === 'middle') return { from: onBeat(to - grip.by), length };
@@ -52,7 +49,7 @@ export function LongTakeStrip({
   /** Tells what the window would be as a fill, to be heard. */
   onHear: (window: Window) => void;
   onUse: (window: Window) => void;
-} & Pick<FillDesk, 'recipe' | 'window' | 'setWindow'>) {
+} & Pick<FillEditor, 'recipe' | 'window' | 'setWindow'>) {
   const [made, setMade] = useState<{ take: LongTake; best: readonly Window[] } | null>(null);
   useEffect(() => {
     let current = true;
@@ -79,7 +76,7 @@ export function LongTakeStrip({
   }, [document, groove, recipe, made, stretch]);
   if (!made || !stretch) return null;
   const { take, best } = made;
-  const move = (next: Stretch, gesture?: string) => {
+  const move = (next: TakePart, gesture?: string) => {
     const length = Math.min(LONGEST_WINDOW * take.bar, Math.max(take.beat, next.length));
     const from = Math.min(take.pattern.length - length, Math.max(0, next.from));
     setWindow({ from, length }, gesture);
@@ -126,11 +123,11 @@ function TakePicture({
   document: SongDocument;
   take: LongTake;
   best: readonly Window[];
-  stretch: Stretch;
+  stretch: TakePart;
   /** Length of the window. */
   words: string;
   /** Takes the window as it is moved; steps of one drag share their gesture. */
-  onMove: (next: Stretch, gesture?: string) => void;
+  onMove: (next: TakePart, gesture?: string) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const { width } = useSize(frame);
@@ -208,7 +205,11 @@ function TakePicture({
 }
 
 /** Drags the window of a take, or one of its edges. */
-function useWindowDrag(take: LongTake, stretch: Stretch, onMove: (next: Stretch, gesture?: string) => void) {
+function useWindowDrag(
+  take: LongTake,
+  stretch: TakePart,
+  onMove: (next: TakePart, gesture?: string) => void,
+) {
   const gesture = useGesture();
   const grip = useRef<Grip | null>(null);
   const [isOverEdge, setOverEdge] = useState(false);

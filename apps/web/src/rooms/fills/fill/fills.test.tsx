@@ -8,7 +8,7 @@ import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { type ReactNode, useEffect, useState } from 'react';
 import { MemoryRouter } from 'react-router';
-import { take } from '../../../document/store.ts';
+import { applyOutcome } from '../../../document/store.ts';
 import { redo as redoIn, undo as undoIn } from '../../../document/undo.ts';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
@@ -18,7 +18,7 @@ import { useRoom } from '../session.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
 import { ChosenBar } from './ChosenBar.tsx';
-import { type FillDesk, useFillDesk, useSitting } from './fill-desk.ts';
+import { type FillEditor, useFillEditor, useSitting } from './fill-editor.ts';
 import { chooseFill, shownIn, useLooking } from './looking.ts';
 import { makeDrafts } from './maker.ts';
 import { RecipePanel } from './RecipePanel.tsx';
@@ -35,25 +35,25 @@ const some = (count: number): readonly Candidate[] => {
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 
 /** The drafts of a groove in a song, whose fills are made at once; `now` gives them. */
-function showDesk(fills: readonly Candidate[], beside: (desk: FillDesk) => ReactNode = () => null) {
+function showEditor(fills: readonly Candidate[], beside: (editor: FillEditor) => ReactNode = () => null) {
   jest.mocked(makeDrafts).mockResolvedValue({ kind: 'made', value: { fills, short: null } });
   useSitting.setState(useSitting.getInitialState(), true);
-  const desks: FillDesk[] = [];
-  const Desk = () => {
-    const desk = useFillDesk(useMusic(), 'main');
-    useEffect(() => void desks.push(desk));
-    return beside(desk);
+  const editors: FillEditor[] = [];
+  const Editor = () => {
+    const editor = useFillEditor(useMusic(), 'main');
+    useEffect(() => void editors.push(editor));
+    return beside(editor);
   };
   const shown = show(
     lanterns,
     <MemoryRouter>
-      <Desk />
+      <Editor />
     </MemoryRouter>,
   );
   const now = () => {
-    const desk = desks.at(-1);
-    if (!desk) throw new Error('no drafts');
-    return desk;
+    const editor = editors.at(-1);
+    if (!editor) throw new Error('no drafts');
+    return editor;
   };
   const redo = () => act(() => void redoIn(shown.store, 'drafts'));
   return { ...shown, now, redo, undo: () => act(() => void undoIn(shown.store, 'drafts')) };
@@ -72,7 +72,7 @@ describe('the drafts', () => {
   });
 
   test('writes nothing into the song until it is worked on, and all of it then', async () => {
-    const { now, document, undo, redo } = showDesk(some(4));
+    const { now, document, undo, redo } = showEditor(some(4));
     await waitFor(() => expect(now().fills).toHaveLength(4));
     expect(indexOf(document()).drafts).toBeUndefined();
     const [first] = now().fills;
@@ -88,7 +88,7 @@ describe('the drafts', () => {
   });
 
   test('keeps a window that is moved while the fills are worked out', async () => {
-    const { now } = showDesk(some(3));
+    const { now } = showEditor(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));
     act(() => now().setRecipe({ seed: now().recipe.seed + 1 }));
     act(() => now().setWindow({ from: 960, length: 1920 }));
@@ -98,7 +98,7 @@ describe('the drafts', () => {
   });
 
   test('takes others near a fill only while it lies there, and as it is by then', async () => {
-    const { now } = showDesk(some(3));
+    const { now } = showEditor(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));
     const [first, second] = now().fills;
     if (!first || !second) throw new Error('no fills');
@@ -132,10 +132,10 @@ describe('the drafts', () => {
   });
 
   test('keeps the recipe, its fills and the window, and undoes them without the song', async () => {
-    const { now, store, document, undo } = showDesk(some(3));
+    const { now, store, document, undo } = showEditor(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));
     const seed = now().recipe.seed;
-    act(() => void take(store, editSong(document(), { tempo: 99 }, 'tempo')));
+    act(() => void applyOutcome(store, editSong(document(), { tempo: 99 }, 'tempo')));
     act(() => now().setRecipe({ seed: seed + 1 }));
     await waitFor(() => expect(now().isMaking).toBe(false));
     act(() => now().setWindow({ from: 960, length: 1920 }));
@@ -149,11 +149,11 @@ describe('the drafts', () => {
   });
 
   test('leaves out fills whose row is gone', async () => {
-    const { now, store, document } = showDesk(some(6));
+    const { now, store, document } = showEditor(some(6));
     await waitFor(() => expect(now().fills).toHaveLength(6));
     const [first] = now().fills;
     const gone = Object.values(first?.pattern.own ?? {})[0]?.voice ?? '';
-    act(() => void take(store, removeVoice(document(), gone)));
+    act(() => void applyOutcome(store, removeVoice(document(), gone)));
     expect(now().fills.some(({ pattern }) => rowsNamed(pattern).has(gone))).toBe(false);
     expect(now().fills.length).toBeLessThan(6);
   });
@@ -296,7 +296,7 @@ test('the cells of a fill are worked on one by one, and the fill is made of them
 });
 
 test('the recipe is set by its panel, a starter fits the meter, and a fill by hand opens in the rows', async () => {
-  const { document, now } = showDesk([], ({ recipe: shown, setRecipe }) => (
+  const { document, now } = showEditor([], ({ recipe: shown, setRecipe }) => (
     <RecipePanel document={lanterns} groove="main" recipe={shown} setRecipe={setRecipe} />
   ));
   await userEvent.click(button('1 bar'));

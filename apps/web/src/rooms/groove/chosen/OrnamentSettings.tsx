@@ -6,7 +6,7 @@ import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
-import { ROW_COMMANDS } from '../actions/desk-commands.ts';
+import { ROW_COMMANDS } from '../actions/groove-commands.ts';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
 

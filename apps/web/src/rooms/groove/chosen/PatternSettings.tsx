@@ -24,7 +24,7 @@ import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
 

@@ -9,7 +9,7 @@ import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import { voicesOf } from '../actions/row-context.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, Row } from '../pattern-view.ts';

@@ -13,7 +13,7 @@ import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { usePreviewWhile } from '../../../transport/preview.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useComparison, useCounterpart } from './comparison.ts';

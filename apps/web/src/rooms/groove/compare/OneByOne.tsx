@@ -1,5 +1,5 @@
 import { Box, Button } from '@mui/material';
-import { type HitDifference, takeAcross } from '@plucky/core/pattern';
+import { copyAcross, type HitDifference } from '@plucky/core/pattern';
 import type { Comparison } from '@plucky/core/play';
 import { inTurn } from '@plucky/core/song';
 import { placeName } from '@plucky/core/time';
@@ -41,7 +41,7 @@ export function OneByOne({ view, comparison }: { view: PatternView; comparison: 
               {takeable.has(one) && (
                 <QuietButton
                   label={`Take ${words}`}
-                  onClick={() => edit((now) => takeAcross(now, id, one, freshId()))}
+                  onClick={() => edit((now) => copyAcross(now, id, one, freshId()))}
                 >
                   Take
                 </QuietButton>
@@ -58,7 +58,7 @@ export function OneByOne({ view, comparison }: { view: PatternView; comparison: 
               inTurn(
                 now,
                 'take all differences',
-                Array.from(takeable, (one) => (next) => takeAcross(next, id, one, freshId())),
+                Array.from(takeable, (one) => (next) => copyAcross(next, id, one, freshId())),
               ),
             )
           }

@@ -14,7 +14,7 @@ import { Heading } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import { PatternEntry } from './PatternEntry.tsx';
 
 const AddPart = later(async () => (await import('./PartChoices.tsx')).AddPart);

@@ -12,7 +12,7 @@ import { withKeys } from '../../../shared/keys/command.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { color, OTHERS_HERE, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 
 interface EntryProps {
   readonly index: SongIndex;

@@ -11,7 +11,7 @@ import { withKeys } from '../../../shared/keys/command.ts';
 import { LengthSelect } from '../../../shared/ui/LengthSelect.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Head of a pattern: its name, its parent, its length, and the ways on from it. */

@@ -9,7 +9,7 @@ import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { Unseen } from '../../../shared/ui/Unseen.tsx';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import type { Row } from '../pattern-view.ts';
 import { tapKeyOf } from '../recording/tap-keys.ts';
 import { ACCENTS, RULER } from './layout.ts';

@@ -2,7 +2,7 @@ import { Box } from '@mui/material';
 import { MOST_ZOOM, useGroove, zoomBy } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { PATTERN_COMMANDS } from '../actions/desk-commands.ts';
+import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 
 /** Looks at the rows from closer or from farther away in time, or at all of the pattern. */
 export function ZoomButtons() {

@@ -1,4 +1,4 @@
-/** Heights and widths of the desk's parts, in px. */
+/** Heights and widths of the parts of the rows, in px. */
 export const RULER = 36;
 export const ACCENTS = 28;
 export const REFERENCE = 34;

@@ -1,6 +1,6 @@
 import {
   type Parameter,
-  type RuleFrame,
+  type RulePattern,
   type Shape,
   SHAPE_WAYS,
   type ShapeWay,
@@ -58,7 +58,7 @@ function fieldsOf({ parameters }: Pick<Way<unknown>, 'parameters'>): RuleField[]
 }
 
 /** The pattern as rules know it. */
-export function frameOf({ rows, meter, length }: PatternView): RuleFrame {
+export function timeMapOf({ rows, meter, length }: PatternView): RulePattern {
   return { rows: rows.map(({ voice, grid }) => ({ voice: voice.id, grid })), meter, length };
 }
 

@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
 import { type Deviation, partForTarget, targetFrom } from '@plucky/core/plan';
-import { barAt, frameOf } from '@plucky/core/play';
+import { barAt, timeMapOf } from '@plucky/core/play';
 import {
   documentOf,
   indexOf,
@@ -50,7 +50,7 @@ export function TargetPanel({
   onGoTo: (tick: number) => void;
 }) {
   const targets = targetsOf(document);
-  const frame = useMemo(() => frameOf(document, { kind: 'song' }), [document]);
+  const map = useMemo(() => timeMapOf(document, { kind: 'song' }), [document]);
   const isOnlyChosen = useHolding((state) => state.isOnlyChosen);
   return (
     <ToolPanel
@@ -109,7 +109,7 @@ export function TargetPanel({
               const one = attempt.deviations[i];
               return one ? (
                 <QuietButton title="Show it on the sheet" onClick={() => onGoTo(one.tick)}>
-                  {wordsOf(document, frame, one)}
+                  {wordsOf(document, map, one)}
                 </QuietButton>
               ) : null;
             }}
@@ -123,12 +123,12 @@ export function TargetPanel({
 
 function wordsOf(
   document: SongDocument,
-  frame: ReturnType<typeof frameOf>,
+  map: ReturnType<typeof timeMapOf>,
   { kind, tick, voice, note, by }: Deviation,
 ): string {
   const { song, voice: voiceOf } = indexOf(document);
-  const { bar, start, meter } = frame.meters.length
-    ? barAt(frame, tick)
+  const { bar, start, meter } = map.meters.length
+    ? barAt(map, tick)
     : { bar: 1, start: 0, meter: song.meter };
   const beat = Math.round((1 + (tick - start) / beatTicks(meter)) * 100) / 100;
   const row = voice === null ? undefined : voiceOf(voice);

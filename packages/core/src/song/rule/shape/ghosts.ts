@@ -14,7 +14,7 @@ const LOUD = 72;
 export const ghosts = plainRule({
   rule: 'ghosts',
   rows: 'one row',
-  takes: ['grid', 'seed'],
+  extra: ['grid', 'seed'],
   numbers: { velocity: velocity(28, 'Velocity', 60), chance: percent(60, 'Chance', 5) },
   title: 'Ghost notes',
   about: 'soft hits beside the loud ones of the row',

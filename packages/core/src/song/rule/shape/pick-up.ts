@@ -15,7 +15,7 @@ const STEP_DOWN = 0.85;
 export const pickUp = plainRule({
   rule: 'pick up',
   rows: 'one row',
-  takes: ['grid'],
+  extra: ['grid'],
   numbers: { hits: parameter([1, 8], 2, 'Hits'), velocity: velocity(90) },
   title: 'Pick-up',
   about: 'hits of the row before the turn',

@@ -20,9 +20,9 @@ import {
 /** The rows that a rule is about: all or some, some, or one. */
 type About = 'any rows' | 'some rows' | 'one row';
 /** Inputs of a rule from the pattern and the panel, beside its numbers; `bounds` are kept but not set by hand. */
-type Taken = 'grid' | 'seed' | 'stretch' | 'bounds';
+type ExtraField = 'grid' | 'seed' | 'stretch' | 'bounds';
 
-type PlainShape<R extends string, A extends About, T extends Taken, N extends string> = AnyShape & {
+type PlainShape<R extends string, A extends About, T extends ExtraField, N extends string> = AnyShape & {
   readonly rule: R;
 } & Readonly<Record<N, number>> &
   (A extends 'one row' ? { readonly voice: Id } : unknown) &
@@ -33,24 +33,30 @@ type PlainShape<R extends string, A extends About, T extends Taken, N extends st
   ('stretch' extends T ? Bounds : unknown) &
   ('bounds' extends T ? Bounds : unknown);
 
-interface PlainRule<S extends AnyShape, R extends string, A extends About, T extends Taken, N extends string>
+interface PlainRule<
+  S extends AnyShape,
+  R extends string,
+  A extends About,
+  T extends ExtraField,
+  N extends string,
+>
   extends Pick<ShapeWayOf<S>, 'title' | 'about' | 'does'>, Pick<ShapeRule<S, R>, 'apply' | 'adds'> {
   readonly rule: R;
   readonly rows: A;
-  readonly takes?: readonly T[];
+  readonly extra?: readonly T[];
   readonly numbers: Readonly<Record<N, Parameter>>;
 }
 
-/** A rule whose shape is its rows, its numbers and what it takes: schema and setting follow from what is declared here. */
+/** A rule whose shape is its rows, its numbers and its extra fields: schema and setting follow from what is declared here. */
 export function plainRule<
   const R extends string,
   A extends About,
   N extends string = never,
-  T extends Taken = never,
+  T extends ExtraField = never,
 >({
   rule,
   rows,
-  takes = [],
+  extra = [],
   numbers,
   title,
   about,
@@ -58,28 +64,28 @@ export function plainRule<
   apply,
   adds,
 }: PlainRule<PlainShape<R, A, T, N>, R, A, T, N>): ShapeRule<PlainShape<R, A, T, N>, R> {
-  const takesOne = (one: Taken) => (takes as readonly Taken[]).includes(one);
+  const has = (one: ExtraField) => (extra as readonly ExtraField[]).includes(one);
   const parameters: Readonly<Record<string, Parameter>> = numbers;
   const schema = (z: Zod) =>
     z.strictObject({
       ...commonFields(z),
       rule: z.literal(rule),
       ...rowFields(z, rows),
-      ...(takesOne('stretch') || takesOne('bounds') ? stretchFields(z) : {}),
+      ...(has('stretch') || has('bounds') ? stretchFields(z) : {}),
       ...Object.fromEntries(Object.entries(parameters).map(([name, one]) => [name, one.schema(z)])),
-      ...(takesOne('grid') ? { grid: gridSchema(z) } : {}),
-      ...(takesOne('seed') ? { seed: seedSchema(z) } : {}),
+      ...(has('grid') ? { grid: gridSchema(z) } : {}),
+      ...(has('seed') ? { seed: seedSchema(z) } : {}),
     });
   const make = ({ voices, onto, grid, seed, stretch, at }: RuleInput) => ({
     id: TRIED,
     rule,
     ...(rows === 'one row' ? { voice: voices[0] ?? onto } : { voices }),
-    ...(takesOne('stretch') ? stretch : {}),
+    ...(has('stretch') ? stretch : {}),
     ...Object.fromEntries(Object.keys(parameters).map((name) => [name, at(name)])),
-    ...(takesOne('grid') ? { grid } : {}),
-    ...(takesOne('seed') ? { seed } : {}),
+    ...(has('grid') ? { grid } : {}),
+    ...(has('seed') ? { seed } : {}),
   });
-  const way = { title, about, does, parameters, make, ...(takesOne('seed') ? { random: true } : {}) };
+  const way = { title, about, does, parameters, make, ...(has('seed') ? { random: true } : {}) };
   // The fields above are those of the type, which the compiler cannot see through the lists.
   return {
     schema,

@@ -10,7 +10,7 @@ import { singleStrokes, touches, within } from './shape-rule.ts';
 export const pulse = plainRule({
   rule: 'pulse',
   rows: 'one row',
-  takes: ['bounds'],
+  extra: ['bounds'],
   numbers: { velocity: velocity(96, 'Added hits') },
   title: 'Only the pulse',
   about: 'the row on the pulse of the meter, all else silent',

@@ -11,7 +11,7 @@ import { withVelocities } from './velocities.ts';
 export const ramp = plainRule({
   rule: 'ramp',
   rows: 'any rows',
-  takes: ['stretch'],
+  extra: ['stretch'],
   numbers: { start: velocity(50, 'From'), end: velocity(115, 'To') },
   title: 'Velocity ramp',
   about: 'over the looped beats, or from the start to the end',

@@ -8,7 +8,7 @@ import { touches } from './shape-rule.ts';
 export const shift = plainRule({
   rule: 'shift',
   rows: 'any rows',
-  takes: ['grid'],
+  extra: ['grid'],
   numbers: { steps: parameter([-16, 16], 1, 'By', 'steps', (z) => wholeSchema(z, -64, 64)) },
   title: 'Shift',
   about: 'by steps of the grid, with wrap',

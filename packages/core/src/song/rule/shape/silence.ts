@@ -1,7 +1,7 @@
 import { beatTicks } from '../../../time/index.ts';
 import { silent } from '../../hit/followed.ts';
 import type { Described, Zod } from '../../zod.ts';
-import { parameter, type RuleFrame } from '../rule.ts';
+import { parameter, type RulePattern } from '../rule.ts';
 import {
   aboutVoices,
   anyVoices,
@@ -13,9 +13,9 @@ import {
 } from './shape-rule.ts';
 
 /** Number of beats from a tick to the end, and start of the last ones. */
-const beatsTo = ({ length, meter }: RuleFrame, from: number) =>
+const beatsTo = ({ length, meter }: RulePattern, from: number) =>
   Math.round((length - from) / beatTicks(meter));
-const lastBeats = ({ length, meter }: RuleFrame, beats: number) => ({
+const lastBeats = ({ length, meter }: RulePattern, beats: number) => ({
   from: Math.max(0, length - beats * beatTicks(meter)),
   to: length,
 });
@@ -43,7 +43,7 @@ export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
       about: 'the looped beats of the rows, or their last ones',
       does,
       parameters: { beats: parameter([1, 16], 2, 'Without a loop, the last', 'beats') },
-      read: ({ from }, frame) => ({ beats: beatsTo(frame, from) }),
+      read: ({ from }, pattern) => ({ beats: beatsTo(pattern, from) }),
       make: (input) => ({
         id: TRIED,
         rule: 'silence',
@@ -56,7 +56,7 @@ export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
       about: 'all rows fall silent for the last beats',
       does,
       parameters: { beats: parameter([1, 16], 1, 'Last', 'beats') },
-      read: ({ from }, frame) => ({ beats: beatsTo(frame, from) }),
+      read: ({ from }, pattern) => ({ beats: beatsTo(pattern, from) }),
       make: (input) => ({ id: TRIED, rule: 'silence', voices: null, ...lastBeats(input, input.at('beats')) }),
     },
   },

@@ -12,7 +12,7 @@ import { singleStrokes } from './shape-rule.ts';
 export const thicken = plainRule({
   rule: 'thicken',
   rows: 'some rows',
-  takes: ['grid'],
+  extra: ['grid'],
   numbers: { fill: parameter([0, 100], 75, 'Play', '% of places', percentSchema), velocity: velocity(90) },
   title: 'Thicken',
   about: 'the strongest free places are played',

@@ -8,7 +8,7 @@ import { touches } from './shape-rule.ts';
 export const turnAround = plainRule({
   rule: 'turn around',
   rows: 'any rows',
-  takes: ['grid', 'seed'],
+  extra: ['grid', 'seed'],
   numbers: { beats: parameter([1, 8], 2, 'Last', 'beats', (z) => wholeSchema(z, 1, 16)) },
   title: 'Turn-around',
   about: 're-works the last beats of the rows',

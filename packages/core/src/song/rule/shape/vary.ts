@@ -9,7 +9,7 @@ import { withVelocities } from './velocities.ts';
 export const vary = plainRule({
   rule: 'vary',
   rows: 'any rows',
-  takes: ['seed'],
+  extra: ['seed'],
   numbers: {
     by: parameter([1, 64], 12, 'By up to', '', (z) => wholeSchema(z, 0, 64)),
     lowest: velocity(20, 'Not under'),

@@ -4,7 +4,7 @@ import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
 
 /** Targets of the groove room's keys. */
-export interface Desk {
+export interface GrooveTargets {
   readonly actions: RowActions;
   readonly toFills: () => void;
   /** Goes to the pattern before or after in the list, or chooses it too. */
@@ -13,7 +13,7 @@ export interface Desk {
 }
 
 /** The caret and the hits under it. */
-export const ROW_COMMANDS = commandsFor<Desk>()({
+export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
   caretByGrid: {
     keys: ['left', 'right'],
     says: 'move the caret by the row’s grid',
@@ -138,7 +138,7 @@ export const ROW_COMMANDS = commandsFor<Desk>()({
 });
 
 /** Whole rows, and the patterns around. */
-export const PATTERN_COMMANDS = commandsFor<Desk>()({
+export const PATTERN_COMMANDS = commandsFor<GrooveTargets>()({
   alsoRow: {
     keys: ['mod+up', 'mod+down'],
     says: 'choose the row above, below too',

@@ -1,15 +1,15 @@
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import type { Edit } from '../document/context.tsx';
-import { createDocumentStore, take } from '../document/store.ts';
+import { applyOutcome, createDocumentStore } from '../document/store.ts';
 import { redo, undo } from '../document/undo.ts';
 import { type RowContext, rowContext } from '../rooms/groove/actions/row-context.ts';
 import { type PatternView, type Row, viewOf } from '../rooms/groove/pattern-view.ts';
 import { useGroove } from '../session/groove.ts';
 import { useSession } from '../session/store.ts';
 
-/** A desk without a page: a song, a pattern in view, and what has been refused. */
-export interface Desk {
+/** An editor without a page: a song, a pattern in view, and what has been refused. */
+export interface Editor {
   readonly document: () => SongDocument;
   readonly view: () => PatternView;
   readonly context: () => RowContext;
@@ -24,14 +24,14 @@ export interface Desk {
 }
 
 /** Opens a pattern of a song, with nothing chosen. */
-export function openDesk(document: SongDocument = blankSong('Mine', 1), pattern: Id = 'main'): Desk {
+export function openEditor(document: SongDocument = blankSong('Mine', 1), pattern: Id = 'main'): Editor {
   useSession.setState(useSession.getInitialState(), true);
   useGroove.setState(useGroove.getInitialState(), true);
   useSession.setState({ pattern });
   const store = createDocumentStore('s', { revision: 1, records: Object.values(document.records) });
   const refused: string[] = [];
   const edit: Edit = (make, gesture = null) => {
-    const reason = take(store, make(store.getState().document), gesture);
+    const reason = applyOutcome(store, make(store.getState().document), gesture);
     if (reason) refused.push(reason);
     return reason === null;
   };

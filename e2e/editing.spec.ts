@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './desk.ts';
+import { choose, dragOnto, expectHits, goTo, newSong, openDemo, press, rows, saved, spot } from './page.ts';
 import { test } from './test.ts';
 
 test('every edit can be undone and done again, and a reload loses nothing', async ({ page }) => {

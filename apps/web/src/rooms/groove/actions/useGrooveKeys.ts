@@ -5,13 +5,13 @@ import { choosePattern, choosePatternToo, useGroove } from '../../../session/gro
 import { useSession } from '../../../session/store.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import type { PatternView } from '../pattern-view.ts';
-import { PATTERN_COMMANDS, ROW_COMMANDS } from './desk-commands.ts';
+import { PATTERN_COMMANDS, ROW_COMMANDS } from './groove-commands.ts';
 import { useRowActions } from './useRowActions.ts';
 
-const DESK_COMMANDS = { ...ROW_COMMANDS, ...PATTERN_COMMANDS };
+const GROOVE_COMMANDS = { ...ROW_COMMANDS, ...PATTERN_COMMANDS };
 
 /** The keys of the groove room: the caret, the hits under it, the rows, and the patterns around. */
-export function useDeskKeys(view: PatternView, toFills: () => void): void {
+export function useGrooveKeys(view: PatternView, toFills: () => void): void {
   const document = useSong();
   const actions = useRowActions(view);
 
@@ -38,5 +38,5 @@ export function useDeskKeys(view: PatternView, toFills: () => void): void {
   };
   // While a take is recorded, the letters play the rows.
   const recording = useSession((session) => session.recording);
-  useCommands(DESK_COMMANDS, { actions, toFills, goToPattern, alsoPattern }, !recording);
+  useCommands(GROOVE_COMMANDS, { actions, toFills, goToPattern, alsoPattern }, !recording);
 }

@@ -56,7 +56,7 @@ function beginFills(document: SongDocument, groove: Id, last: FillRecipe | undef
 }
 
 /** Drafts of fills of a groove, and all deeds on them. */
-export interface FillDesk {
+export interface FillEditor {
   readonly recipe: FillRecipe;
   readonly playableOnly: boolean;
   readonly fills: readonly Candidate[];
@@ -78,7 +78,7 @@ export interface FillDesk {
 }
 
 /** The drafts of fills of a groove; `document` is the song without its drafts. */
-export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
+export function useFillEditor(document: SongDocument, groove: Id): FillEditor {
   const drafts = useDrafts();
   const hands = useDraftEdits();
   const { untouched, near, trouble } = useSitting();
@@ -114,13 +114,13 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
     [document, here.fills, here.recipe.takeOver, rows],
   );
   const deeds = useMemo(() => {
-    const change = (label: string, make: (desk: FillDrafts) => FillDrafts, gesture?: string) => {
-      hands.change(label, (now) => withDesk(now, groove, here, make), gesture);
+    const change = (label: string, make: (drafts: FillDrafts) => FillDrafts, gesture?: string) => {
+      hands.change(label, (now) => withDrafts(now, groove, here, make), gesture);
     };
     const setFills = (label: string, make: (fills: readonly Pattern[]) => readonly Pattern[]) =>
-      change(label, (desk) => {
-        const fills = make(desk.fills);
-        return fills === desk.fills ? desk : { ...desk, fills: fills.slice(0, MOST_DRAFTS.fills) };
+      change(label, (drafts) => {
+        const fills = make(drafts.fills);
+        return fills === drafts.fills ? drafts : { ...drafts, fills: fills.slice(0, MOST_DRAFTS.fills) };
       });
     const putFirst = ({ pattern }: Candidate) =>
       setFills('add a draft of a fill', (before) => [
@@ -131,12 +131,12 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
       setRecipe: (fields, gesture) =>
         change(
           'change the recipe',
-          (desk) => ({ ...desk, recipe: { ...desk.recipe, ...fields }, isMade: false }),
+          (drafts) => ({ ...drafts, recipe: { ...drafts.recipe, ...fields }, isMade: false }),
           gesture,
         ),
       setPlayableOnly: (playableOnly) =>
-        change(playableOnly ? 'only playable fills' : 'all fills', (desk) => ({
-          ...desk,
+        change(playableOnly ? 'only playable fills' : 'all fills', (drafts) => ({
+          ...drafts,
           playableOnly,
           isMade: false,
         })),
@@ -144,7 +144,7 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
         setFills('change a fill', (before) => before.map((one) => (one.id === old ? next.pattern : one))),
       discard: (id) => setFills('discard a fill', (before) => before.filter((one) => one.id !== id)),
       putFirst,
-      setWindow: (window, gesture) => change('move the window', (desk) => ({ ...desk, window }), gesture),
+      setWindow: (window, gesture) => change('move the window', (drafts) => ({ ...drafts, window }), gesture),
       makeNear: async (fill) => {
         const { id } = fill.pattern;
         useSitting.setState({ near: id });
@@ -165,8 +165,9 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
           });
         }
       },
-      lay: () => hands.settle('make drafts of fills', (now) => withDesk(now, groove, here, (desk) => desk)),
-    } satisfies Partial<FillDesk>;
+      lay: () =>
+        hands.settle('make drafts of fills', (now) => withDrafts(now, groove, here, (drafts) => drafts)),
+    } satisfies Partial<FillEditor>;
   }, [hands, groove, here, document, wish]);
   const troubled = trouble?.of === wish ? trouble.reason : null;
   return {
@@ -182,11 +183,11 @@ export function useFillDesk(document: SongDocument, groove: Id): FillDesk {
 }
 
 /** The drafts with those of a groove changed; `shown` are those that were shown and not stored. */
-function withDesk(
+function withDrafts(
   drafts: ReturnType<typeof useDrafts>,
   groove: Id,
   shown: FillDrafts,
-  make: (desk: FillDrafts) => FillDrafts,
+  make: (drafts: FillDrafts) => FillDrafts,
 ): typeof drafts {
   const isHere = (one: FillDrafts) => one.groove === groove;
   const before = drafts.fills.find(isHere) ?? shown;
@@ -199,9 +200,9 @@ function withDesk(
 /** The fills of a recipe; null when something else has been asked for since. */
 async function makeFills(
   document: SongDocument,
-  desk: FillDrafts,
+  drafts: FillDrafts,
 ): Promise<FillDrafts | { readonly reason: string } | null> {
-  const { groove, recipe, playableOnly } = desk;
+  const { groove, recipe, playableOnly } = drafts;
   const answer = await makeDrafts(async (maker) =>
     maker.candidates(Object.values(document.records), groove, recipe, SHOWN, playableOnly),
   );
@@ -217,7 +218,7 @@ async function makeFills(
     fills: made.fills.map((one) => one.pattern),
     isMade: true,
     ...(made.short === null ? {} : { short: made.short }),
-    ...(desk.window ? { window: desk.window } : {}),
+    ...(drafts.window ? { window: drafts.window } : {}),
   };
 }
 
