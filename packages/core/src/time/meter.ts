@@ -20,7 +20,7 @@ const UNITS = [2, 4, 8, 16, 32, 64, 128, 256] as const;
 
 /** The groups that players expect of common meters: threes for 6/8, 9/8 and 12/8, else twos with a last three. */
 export function usualGroups(beats: number, unit: number): number[] {
-  if (beats === 3 || beats === 1) return [beats];
+  if (beats === 1) return [1];
   if (unit >= 8 && beats % 3 === 0) return Array.from({ length: beats / 3 }, () => 3);
   if (beats === 5) return [3, 2];
   const pairs = Math.floor(beats / 2);
@@ -91,6 +91,6 @@ export function pulses(of: BarMeter): number[] {
  */
 export function meterName(of: BarMeter): string {
   const name = `${of.beats}/${of.unit}`;
-  const uneven = of.groups.length > 1 && new Set(of.groups).size > 1;
+  const uneven = new Set(of.groups).size > 1;
   return uneven ? `${name} (${of.groups.join('+')})` : name;
 }

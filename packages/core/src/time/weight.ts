@@ -14,7 +14,7 @@ export function metricalWeight(tick: number, of: Meter): number {
   if (inBar % beat === 0) return 0.6;
   if (inBar % (beat / 2) === 0) return 0.4;
   if (inBar % (beat / 4) === 0) return 0.25;
-  if (inBar % (PPQ / 3) === 0 || inBar % (PPQ / 6) === 0) return 0.2;
+  if (inBar % (PPQ / 6) === 0) return 0.2;
   if (inBar % (PPQ / 8) === 0 || inBar % (PPQ / 12) === 0) return 0.1;
   return 0.05;
 }
