@@ -25,6 +25,11 @@ const LEFT_OUT = [
   'UpdateOperator',
 ];
 
+const listed = (...args) =>
+  spawnSync('git', args, { cwd: root, encoding: 'utf8' }).stdout.split('\n').filter(Boolean);
+/** Tests that ask for an environment of their own tell the tester nothing. */
+const OWN_ENVIRONMENT = listed('grep', '-l', '@jest-environment', '--', `${SOURCE}/*.test.ts`);
+
 const { values, positionals } = parseArgs({
   allowPositionals: true,
   options: { sample: { type: 'string', default: '1' }, seed: { type: 'string', default: '1' } },
@@ -53,10 +58,8 @@ process.exit(shares.some(([, { noticed, missed }]) => percent(noticed, missed) <
 
 /** The files of a place that are changed: all, or those of the sample, drawn by their names and the seed. */
 function filesOf(place) {
-  const { stdout } = spawnSync('git', ['ls-files', `${SOURCE}/${place}`], { cwd: root, encoding: 'utf8' });
   const order = (file) => createHash('sha1').update(`${values.seed} ${file}`).digest('hex');
-  const files = stdout
-    .split('\n')
+  const files = listed('ls-files', `${SOURCE}/${place}`)
     .filter((file) => /\.ts$/.test(file) && !/\.test\.ts$|\/index\.ts$/.test(file))
     .sort((a, b) => order(a).localeCompare(order(b)));
   return files.slice(0, Math.ceil(files.length / Number(values.sample)));
@@ -75,6 +78,7 @@ function tried(place) {
         // The tester works in a copy of the project.
         setupFiles: ['<rootDir>/src/testing/guard-values.ts'],
         testMatch: [`<rootDir>/src/${room}/**/*.test.ts`, '<rootDir>/src/examples.test.ts'],
+        testPathIgnorePatterns: OWN_ENVIRONMENT,
         testTimeout: jest.testTimeout,
       },
     },

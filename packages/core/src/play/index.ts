@@ -9,7 +9,7 @@ export {
   type Cued,
   type Performance,
   performed,
-  takePerformance,
+  placePerformance,
 } from './perform/performance.ts';
 export { barLines } from './timeline/bar-lines.ts';
 export { chokeEvents } from './timeline/choke.ts';

@@ -4,7 +4,7 @@ import { indexOf, type Opening, withRecord } from '../../song/index.ts';
 import { after, smallSong } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
-import { type Cue, cueable, type Cued, performed, performedSlots, takePerformance } from './performance.ts';
+import { type Cue, cueable, type Cued, performed, performedSlots, placePerformance } from './performance.ts';
 
 const BAR = 3840;
 const song = smallSong({});
@@ -86,7 +86,7 @@ test('what a cued section opens with is struck where it begins, and each time it
       { id: 'b', at: 2 * once, plays: { kind: 'silence' } },
       { id: 'c', at: 3 * once, plays: cue },
     ];
-    const taken = after(opened, takePerformance(opened, of(cues), 4 * once));
+    const taken = after(opened, placePerformance(opened, of(cues), 4 * once));
     return compile(taken, { kind: 'section', section: 'p' })
       .events.filter(({ from }) => from.hit === 'landing')
       .map(({ tick }) => tick / once);
@@ -102,7 +102,7 @@ test('what was performed is taken as a section that sounds the same; what is not
     { bars: 2, what: 1 },
   ]);
   const end = 6 * BAR;
-  const taken = after(song, takePerformance(song, of(cues), end));
+  const taken = after(song, placePerformance(song, of(cues), end));
   const { form } = indexOf(taken).song;
   expect(form.at(-1)).toMatchObject({ id: 'po', section: 'p' });
   expect(indexOf(taken).section('p')?.name).toBe('Performed');
@@ -110,11 +110,11 @@ test('what was performed is taken as a section that sounds the same; what is not
   const tried = performed(song, of(cues), end);
   const asHeard = compile(tried.document, { kind: 'section', section: 'p' }, { timing: 'grid' }).events;
   expect(events).toEqual(asHeard);
-  expect(takePerformance(song, of([]), end)).toBeNull();
+  expect(placePerformance(song, of([]), end)).toBeNull();
   const many = Array.from({ length: 300 }, (_, i): Cue => ({
     id: `m${i}`,
     at: i * BAR,
     plays: { kind: 'silence' },
   }));
-  expect(takePerformance(song, of(many), 300 * BAR)).toMatchObject({ reason: /256 at the most/ });
+  expect(placePerformance(song, of(many), 300 * BAR)).toMatchObject({ reason: /256 at the most/ });
 });

@@ -103,7 +103,7 @@ export function performed(
 const PERFORMED = 'Performed';
 
 /** Takes what was performed as a section of its own, after the occurrence `after` or at the end of the form. */
-export function takePerformance(
+export function placePerformance(
   document: SongDocument,
   { section, occurrence, cues }: Performance,
   end: number,

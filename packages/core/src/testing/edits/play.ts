@@ -3,7 +3,7 @@ import {
   moveToReference,
   patternFromReference,
   setIntensity,
-  takePerformance,
+  placePerformance,
   toggleOccurrenceVoice,
 } from '../../play/index.ts';
 import type { Edits } from './roll.ts';
@@ -17,7 +17,7 @@ export const PLAY_EDITS: Edits = {
       { at: 9600 + (a % 9600), percent: b % 101 },
     ]),
   toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
-  takePerformance: ({ document, index, other, a, b }) => {
+  placePerformance: ({ document, index, other, a, b }) => {
     if (index.sections.length > 6) return null;
     const cues: readonly Cue[] = [
       { id: `cue${a}`, at: 0, plays: { kind: 'pattern', pattern: other } },
@@ -27,7 +27,7 @@ export const PLAY_EDITS: Edits = {
         plays: a % 2 ? { kind: 'silence' } : { kind: 'section', section: 'verse' },
       },
     ];
-    return takePerformance(document, { section: `perf${a}`, occurrence: `po${a}-${b}`, cues }, 7680);
+    return placePerformance(document, { section: `perf${a}`, occurrence: `po${a}-${b}`, cues }, 7680);
   },
   moveToReference: ({ document, index, id, one, hits }) => {
     const [reference] = index.references;

@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { cueable, type Cued, takePerformance, type Tried } from '@plucky/core/play';
+import { cueable, type Cued, placePerformance, type Tried } from '@plucky/core/play';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { lengthName } from '@plucky/core/time';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
@@ -71,7 +71,7 @@ export function PerformPanel({
   const take = () => {
     if (!now) return;
     const after = useSession.getState().occurrence ?? undefined;
-    if (!edit((song) => takePerformance(song, now.performance, now.drawn, after))) return;
+    if (!edit((song) => placePerformance(song, now.performance, now.drawn, after))) return;
     togglePerform();
     chooseOccurrence(now.performance.occurrence);
     onTaken(now.performance.occurrence);
