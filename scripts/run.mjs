@@ -18,14 +18,14 @@ export function run(command, args, env = {}) {
 /** Runs a command beside others: what it prints is kept, and shown whole with its time once it ends. Returns its exit status. */
 export function runQuietly(command, args) {
   const said = [];
-  const began = performance.now();
+  const began = Date.now();
   const child = spawn(command, args, { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] });
   for (const stream of [child.stdout, child.stderr])
     stream.setEncoding('utf8').on('data', (text) => said.push(text));
   return new Promise((resolve) => {
     child.on('error', (error) => said.push(String(error)));
     child.on('close', (code) => {
-      const seconds = ((performance.now() - began) / 1000).toFixed(0);
+      const seconds = ((Date.now() - began) / 1000).toFixed(0);
       console.log(`\n> ${[command, ...args].join(' ')}  (${seconds} s)`);
       process.stdout.write(said.join(''));
       resolve(code ?? 1);

@@ -1,4 +1,4 @@
-import { GRIDS, gridName, gridTicks, isTriplet } from './grid.ts';
+import { gridName, GRIDS, gridTicks, isTriplet } from './grid.ts';
 import { isSameMeter, meter, meterName, pulses, shortBar, usualGroups } from './meter.ts';
 import { lengthName } from './place.ts';
 import { secondsAt, tickAtSeconds } from './tempo-map.ts';
