@@ -43,8 +43,6 @@ export function DressPanel({
     detail: `Two bars before, ${inHearing?.option?.pattern.name ?? 'as it is'}, the bar after`,
     playsAtOnce: true,
   });
-  const choose = (key: string, choice: number | 'bare') =>
-    useDressing.setState({ choices: { ...choices, [key]: choice } });
   const take = () => {
     if (edit((now) => placeDress(now, plan))) toggleDress();
   };
@@ -70,61 +68,17 @@ export function DressPanel({
         </Box>
       )}
       <Box component="ul" sx={{ m: 0, p: 0, listStyle: 'none' }}>
-        {plan.map((end) => {
-          const { key, bar, option } = end;
-          const choice = choices[key] ?? 0;
-          const at = `bar ${figure(bar)}`;
-          return (
-            <Box
-              component="li"
-              key={key}
-              sx={{
-                border: `1px solid ${color(key === heard ? 'plum' : 'line')}`,
-                borderRadius: '10px',
-                background: color('page'),
-                p: 1,
-                mb: 1,
-              }}
-            >
-              <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
-                <QuietButton label={`Show ${at}`} onClick={() => onGoTo(end)}>
-                  {at}
-                </QuietButton>
-                <Typography noWrap sx={{ fontWeight: 600, fontSize: TEXT.control, minWidth: 0 }}>
-                  {option?.pattern.name ?? 'left bare'}
-                </Typography>
-              </Box>
-              <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>{whyWords(end)}</Typography>
-              <Box
-                sx={{
-                  display: 'flex',
-                  gap: 0.5,
-                  mt: 0.5,
-                  '& button': { px: 1, py: 0.25, whiteSpace: 'nowrap' },
-                }}
-              >
-                <Button
-                  aria-label={`${key === heard ? 'Stop' : 'Hear'} ${at}`}
-                  aria-pressed={key === heard}
-                  onClick={() => setHeard(key === heard ? null : key)}
-                >
-                  {key === heard ? 'Stop' : 'Hear'}
-                </Button>
-                <Button
-                  aria-label={`${choice === 'bare' ? 'Plan one' : 'Another'} for ${at}`}
-                  onClick={() => choose(key, choice === 'bare' ? 0 : choice + 1)}
-                >
-                  {choice === 'bare' ? 'Plan one' : 'Another'}
-                </Button>
-                {option && (
-                  <Button variant="text" aria-label={`Leave bare ${at}`} onClick={() => choose(key, 'bare')}>
-                    Leave bare
-                  </Button>
-                )}
-              </Box>
-            </Box>
-          );
-        })}
+        {plan.map((end) => (
+          <PlannedItem
+            key={end.key}
+            end={end}
+            choice={choices[end.key] ?? 0}
+            isHeard={end.key === heard}
+            onHear={() => setHeard(end.key === heard ? null : end.key)}
+            onChoose={(choice) => useDressing.setState({ choices: { ...choices, [end.key]: choice } })}
+            onGoTo={() => onGoTo(end)}
+          />
+        ))}
       </Box>
       {plan.length === 0 && (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
@@ -134,6 +88,71 @@ export function DressPanel({
         </Typography>
       )}
     </ToolPanel>
+  );
+}
+
+/** One end of the plan: its place, its pattern and why, and what can be done with it. */
+function PlannedItem({
+  end,
+  choice,
+  isHeard,
+  onHear,
+  onChoose,
+  onGoTo,
+}: {
+  end: PlannedEnd;
+  choice: number | 'bare';
+  isHeard: boolean;
+  onHear: () => void;
+  onChoose: (choice: number | 'bare') => void;
+  onGoTo: () => void;
+}) {
+  const { bar, option } = end;
+  const at = `bar ${figure(bar)}`;
+  return (
+    <Box
+      component="li"
+      sx={{
+        border: `1px solid ${color(isHeard ? 'plum' : 'line')}`,
+        borderRadius: '10px',
+        background: color('page'),
+        p: 1,
+        mb: 1,
+      }}
+    >
+      <Box sx={{ display: 'flex', gap: 1, alignItems: 'baseline' }}>
+        <QuietButton label={`Show ${at}`} onClick={() => onGoTo()}>
+          {at}
+        </QuietButton>
+        <Typography noWrap sx={{ fontWeight: 600, fontSize: TEXT.control, minWidth: 0 }}>
+          {option?.pattern.name ?? 'left bare'}
+        </Typography>
+      </Box>
+      <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>{whyWords(end)}</Typography>
+      <Box
+        sx={{
+          display: 'flex',
+          gap: 0.5,
+          mt: 0.5,
+          '& button': { px: 1, py: 0.25, whiteSpace: 'nowrap' },
+        }}
+      >
+        <Button aria-label={`${isHeard ? 'Stop' : 'Hear'} ${at}`} aria-pressed={isHeard} onClick={onHear}>
+          {isHeard ? 'Stop' : 'Hear'}
+        </Button>
+        <Button
+          aria-label={`${choice === 'bare' ? 'Plan one' : 'Another'} for ${at}`}
+          onClick={() => onChoose(choice === 'bare' ? 0 : choice + 1)}
+        >
+          {choice === 'bare' ? 'Plan one' : 'Another'}
+        </Button>
+        {option && (
+          <Button variant="text" aria-label={`Leave bare ${at}`} onClick={() => onChoose('bare')}>
+            Leave bare
+          </Button>
+        )}
+      </Box>
+    </Box>
   );
 }
 

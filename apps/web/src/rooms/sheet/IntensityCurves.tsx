@@ -60,8 +60,6 @@ export function IntensityCurves({
 }) {
   const edit = useEdit();
   const barOf = (place: OccurrencePlace) => barTicks(sectionMeter(document, place.section));
-  const along = (place: OccurrencePlace, at: number) => (inBars(document, place, at) - 1) / bars;
-  const yOf = (kind: Intensity, percent: number) => paneY(upOf(kind, percent), height);
   const set = (
     place: OccurrencePlace,
     kind: Intensity,
@@ -106,38 +104,7 @@ export function IntensityCurves({
   };
   return (
     <Box sx={{ position: 'absolute', inset: 0 }} onDoubleClick={add}>
-      {drawing(
-        <>
-          <line
-            x1={0}
-            x2={PANE_WIDTH}
-            y1={paneY(0.5, height)}
-            y2={paneY(0.5, height)}
-            stroke={color('strong')}
-            strokeDasharray="1 5"
-            vectorEffect="non-scaling-stroke"
-          />
-          {INTENSITIES.map((kind) => (
-            <polyline
-              key={kind}
-              points={places
-                .flatMap((place) => {
-                  const ends = [0, ...shownPoints(place, kind).map(({ at }) => at), place.length];
-                  return ends.map(
-                    (at) =>
-                      `${along(place, at) * PANE_WIDTH},${yOf(kind, intensityAt(place.occurrence[kind], at))}`,
-                  );
-                })
-                .join(' ')}
-              fill="none"
-              stroke={color(INTENSITY_LOOK[kind].ink)}
-              strokeWidth={2}
-              strokeDasharray={INTENSITY_LOOK[kind].dashes}
-              vectorEffect="non-scaling-stroke"
-            />
-          ))}
-        </>,
-      )}
+      {drawing(<CurveLines {...{ document, places, bars, height }} />)}
       {places.flatMap((place) => {
         const { id } = place.occurrence;
         // A curve at rest is taken hold of in the chosen section, so that the others stay readable.
@@ -157,8 +124,8 @@ export function IntensityCurves({
               look="free"
               // The ends stand within their section, so that those of its neighbours can be taken hold of too.
               aside={point.at === 0 ? ASIDE : point.at === place.length ? -ASIDE : 0}
-              left={along(place, point.at)}
-              top={yOf(curve, point.percent)}
+              left={alongOf(document, bars)(place, point.at)}
+              top={paneY(upOf(curve, point.percent), height)}
               onKeyDown={keys(held, point)}
               onHold={hold(held)}
             />
@@ -167,6 +134,58 @@ export function IntensityCurves({
       })}
     </Box>
   );
+}
+
+/** The curves of all sections as lines, over the line of rest. */
+function CurveLines({
+  document,
+  places,
+  bars,
+  height,
+}: {
+  document: SongDocument;
+  places: readonly OccurrencePlace[];
+  bars: number;
+  height: number;
+}) {
+  const along = alongOf(document, bars);
+  return (
+    <>
+      <line
+        x1={0}
+        x2={PANE_WIDTH}
+        y1={paneY(0.5, height)}
+        y2={paneY(0.5, height)}
+        stroke={color('strong')}
+        strokeDasharray="1 5"
+        vectorEffect="non-scaling-stroke"
+      />
+      {INTENSITIES.map((kind) => (
+        <polyline
+          key={kind}
+          points={places
+            .flatMap((place) => {
+              const ends = [0, ...shownPoints(place, kind).map(({ at }) => at), place.length];
+              return ends.map(
+                (at) =>
+                  `${along(place, at) * PANE_WIDTH},${paneY(upOf(kind, intensityAt(place.occurrence[kind], at)), height)}`,
+              );
+            })
+            .join(' ')}
+          fill="none"
+          stroke={color(INTENSITY_LOOK[kind].ink)}
+          strokeWidth={2}
+          strokeDasharray={INTENSITY_LOOK[kind].dashes}
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+    </>
+  );
+}
+
+/** How far along the song a place of a section lies, as a share of it. */
+function alongOf(document: SongDocument, bars: number) {
+  return (place: OccurrencePlace, at: number) => (inBars(document, place, at) - 1) / bars;
 }
 
 /** An occurrence that is held as it is by now. */

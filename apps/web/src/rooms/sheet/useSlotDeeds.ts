@@ -13,7 +13,7 @@ import {
   sectionMeter,
   swapSlots,
 } from '@plucky/core/form';
-import { type Id, indexOf, type Slot } from '@plucky/core/song';
+import { type Id, indexOf, type Slot, type SongDocument } from '@plucky/core/song';
 import { barTicks, beatTicks, counted, type Meter } from '@plucky/core/time';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { useSheet } from '../../session/sheet.ts';
@@ -46,17 +46,8 @@ export interface SlotDeeds {
 export function useSlotDeeds(): SlotDeeds {
   const edit = useEdit();
   const store = useDocumentStore();
-  const state = () => {
-    // As the song is when something is done, which is not to be drawn anew with each edit.
-    const { document } = store.getState();
-    const session = useSession.getState();
-    const chosen = chosenSlots(document, session);
-    const { song, section: sectionOf } = indexOf(document);
-    const occurrence = song.form.find((one) => one.id === session.occurrence);
-    const section = occurrence && sectionOf(occurrence.section);
-    const last = chosen.findLast((one) => one.section === section);
-    return { document, chosen, occurrence, section, last, one: inOneSection(chosen) };
-  };
+  // As the song is when something is done, which is not to be drawn anew with each edit.
+  const state = () => chosenIn(store.getState().document);
   const chooseIn = (occurrence: Id, ids: readonly Id[]) =>
     chooseSlots(ids.map((slot) => ({ occurrence, slot })));
   /** Puts slots after the last chosen one, and chooses them. */
@@ -168,6 +159,17 @@ export function useSlotDeeds(): SlotDeeds {
         chooseIn(occurrence.id, [slot, id]);
     },
   };
+}
+
+/** The chosen slots, the section that is in view, and the last chosen one of it. */
+function chosenIn(document: SongDocument) {
+  const session = useSession.getState();
+  const chosen = chosenSlots(document, session);
+  const { song, section: sectionOf } = indexOf(document);
+  const occurrence = song.form.find((one) => one.id === session.occurrence);
+  const section = occurrence && sectionOf(occurrence.section);
+  const last = chosen.findLast((one) => one.section === section);
+  return { document, chosen, occurrence, section, last, one: inOneSection(chosen) };
 }
 
 /** The middle of a slot, on a bar where it has several, or else on a beat. */

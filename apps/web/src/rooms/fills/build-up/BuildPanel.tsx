@@ -130,24 +130,7 @@ export function BuildPanel({
           onChange={(to, gesture) => setRate({ to }, gesture)}
         />
       )}
-      <Group title="What moves">
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-          {MOVES.map(({ kind, name, begin }) => (
-            <Choice
-              key={kind}
-              chosen={recipe[kind] !== null}
-              onClick={() => setBuild({ [kind]: recipe[kind] ? null : begin })}
-            >
-              {name}
-            </Choice>
-          ))}
-        </Box>
-        {(recipe.filter ?? recipe.level ?? (recipe.pitch && recipe.pitchAs === 'bend')) && (
-          <Typography sx={{ fontSize: TEXT.small, color: color('soft'), mt: 0.75 }}>
-            Leaves on a channel and track of its own.
-          </Typography>
-        )}
-      </Group>
+      <Movers {...{ recipe, setBuild }} />
       {isPitched && recipe.pitch && (
         <Choices
           title="Pitch leaves as"
@@ -178,6 +161,30 @@ export function BuildPanel({
         onChange={(under) => setBuild({ under })}
       />
     </RecipeFrame>
+  );
+}
+
+/** Choices of what moves through a build-up. */
+function Movers({ recipe, setBuild }: { recipe: BuildRecipe } & Pick<BuildEditor, 'setBuild'>) {
+  return (
+    <Group title="What moves">
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+        {MOVES.map(({ kind, name, begin }) => (
+          <Choice
+            key={kind}
+            chosen={recipe[kind] !== null}
+            onClick={() => setBuild({ [kind]: recipe[kind] ? null : begin })}
+          >
+            {name}
+          </Choice>
+        ))}
+      </Box>
+      {(recipe.filter ?? recipe.level ?? (recipe.pitch && recipe.pitchAs === 'bend')) && (
+        <Typography sx={{ fontSize: TEXT.small, color: color('soft'), mt: 0.75 }}>
+          Leaves on a channel and track of its own.
+        </Typography>
+      )}
+    </Group>
   );
 }
 

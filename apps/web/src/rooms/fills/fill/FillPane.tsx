@@ -124,19 +124,7 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
           Press a fill, or its number, to hear it with the groove before and after.
         </Typography>
       )}
-      {kept.length > 0 && (
-        <TitledChoices name="Fills in the family" title="In the family, to hear and place again">
-          {kept.map((one) => (
-            <Choice
-              key={one.id}
-              chosen={one === keptOne}
-              onClick={() => hear(one === keptOne ? null : one.id)}
-            >
-              {one.name}
-            </Choice>
-          ))}
-        </TitledChoices>
-      )}
+      {kept.length > 0 && <KeptFills kept={kept} chosen={keptOne} onChoose={hear} />}
       <LongTakeStrip
         document={document}
         groove={groove.id}
@@ -281,4 +269,25 @@ function useDraftKeys(
     near: withChosen(deeds.near),
     stop: withChosen(() => choose(null)),
   });
+}
+
+/** Fills that are kept in the family, to hear and place again. */
+function KeptFills({
+  kept,
+  chosen,
+  onChoose,
+}: {
+  kept: readonly Pattern[];
+  chosen: Pattern | null;
+  onChoose: (fill: Id | null) => void;
+}) {
+  return (
+    <TitledChoices name="Fills in the family" title="In the family, to hear and place again">
+      {kept.map((one) => (
+        <Choice key={one.id} chosen={one === chosen} onClick={() => onChoose(one === chosen ? null : one.id)}>
+          {one.name}
+        </Choice>
+      ))}
+    </TitledChoices>
+  );
 }

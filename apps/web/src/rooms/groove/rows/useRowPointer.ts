@@ -57,15 +57,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   };
   const { rowAt, stemAt, onStem, inBox, pointAt, placeNear } = under(view, layout);
   const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
-    const base = {
-      from,
-      row,
-      gesture: freshId(),
-      starts: startsOf(view),
-      at: 0,
-      onRelease: null,
-      direction: 'none' as const,
-    };
+    const base = heldAt(view, row, from);
     const stem = stemAt(row, from.x);
     const { hits } = useGroove.getState();
     const toggle = stem && (() => toggleHit(stem.hit.id));
@@ -169,6 +161,12 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     onDoubleClick: doublePress,
   };
   return { handlers, mark };
+}
+
+/** What every gesture begins with. */
+function heldAt(view: PatternView, row: Row, from: Point) {
+  const direction = 'none' as const;
+  return { from, row, gesture: freshId(), starts: startsOf(view), at: 0, onRelease: null, direction };
 }
 
 function toggleHit(id: Id): void {

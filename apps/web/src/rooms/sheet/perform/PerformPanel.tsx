@@ -2,18 +2,17 @@ import { Box, Button, Typography } from '@mui/material';
 import { cueable, type Cued, placePerformance, type Tried } from '@plucky/core/play';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { lengthName } from '@plucky/core/time';
-import { useCallback, useEffect, useMemo, useRef } from 'react';
-import { useIsPlaying } from '../../../audio/useIsPlaying.ts';
+import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../../session/store.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
-import { usePlayhead } from '../../../transport/useTransport.ts';
 import { ToolPanel } from '../ToolPanel.tsx';
 import { PATTERN_KEYS, PERFORM_COMMANDS, SECTION_KEYS, SILENCE_KEYS } from './perform-commands.ts';
-import { cueNext, performanceEnds, soundedUpTo, togglePerform, usePerforming } from './perform-session.ts';
+import { cueNext, togglePerform, usePerforming } from './perform-session.ts';
+import { usePerformanceRun } from './usePerformanceRun.ts';
 import { usePerformMidi } from './usePerformMidi.ts';
 
 /** Cues of a running performance by keys or MIDI notes, and the choices for one that was performed. */
@@ -29,7 +28,6 @@ export function PerformPanel({
 }) {
   const { now } = usePerforming();
   const edit = useEdit();
-  const isPlaying = useIsPlaying();
   const rows = useMemo(() => cueRows(document), [document]);
   const { song } = indexOf(document);
   const isRunning = now?.state === 'running';
@@ -40,25 +38,7 @@ export function PerformPanel({
     origin: 0,
   });
 
-  const hasSounded = useRef(false);
-  useEffect(() => {
-    if (isPlaying && heard) hasSounded.current = true;
-    else if (!isPlaying && hasSounded.current) {
-      hasSounded.current = false;
-      performanceEnds();
-    }
-  }, [isPlaying, heard]);
-  // Who leaves the room takes nothing along.
-  useEffect(() => performanceEnds, []);
-  usePlayhead(
-    useCallback(
-      (place: number | null) => {
-        if (place !== null) soundedUpTo(document, place);
-      },
-      [document],
-    ),
-  );
-
+  usePerformanceRun(document, heard);
   const cue = (plays: Cued) => cueNext(document, plays);
   const cueNth = (kind: 'section' | 'pattern', nth: number) => {
     const one = rows[kind].cues[nth];
