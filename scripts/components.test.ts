@@ -17,7 +17,7 @@ function nameOf(node: ts.Node): string | null {
   const isFunction =
     ts.isFunctionDeclaration(node) || ts.isFunctionExpression(node) || ts.isArrowFunction(node);
   if (!isFunction) return null;
-  // What is wrapped, as by memo, goes by the name of what it is kept in.
+  // A wrapped function, as by memo, goes by the name of the constant that holds it.
   const around = ts.isCallExpression(node.parent) ? node.parent.parent : node.parent;
   const name = node.name ?? (ts.isVariableDeclaration(around) ? around.name : undefined);
   return name && /^([A-Z]|use[A-Z])/.test(name.getText()) ? name.getText() : null;

@@ -183,7 +183,7 @@ function CurveLines({
   );
 }
 
-/** How far along the song a place of a section lies, as a share of it. */
+/** The share of the song at which a place of a section lies. */
 function alongOf(document: SongDocument, bars: number) {
   return (place: OccurrencePlace, at: number) => (inBars(document, place, at) - 1) / bars;
 }

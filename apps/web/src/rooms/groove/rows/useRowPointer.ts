@@ -163,7 +163,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   return { handlers, mark };
 }
 
-/** What every gesture begins with. */
+/** The start of every gesture. */
 function heldAt(view: PatternView, row: Row, from: Point) {
   const direction = 'none' as const;
   return { from, row, gesture: freshId(), starts: startsOf(view), at: 0, onRelease: null, direction };
