@@ -1,6 +1,7 @@
 import { ApiProperty, ApiPropertyOptional } from '@nestjs/swagger';
 import type { Since } from '@plucky/core/midi';
 import {
+  DRUM_MAPS,
   EXPORT_CHOICES,
   type ExportChoices,
   type ExportOptions,
@@ -22,9 +23,9 @@ export class ExportDto extends Chosen {
   @IsIn(REGION_KINDS, { each: true })
   regions!: ExportOptions['regions'];
 
-  @ApiPropertyOptional({ enum: ['voice', 'general', 'rising', 'own'] })
+  @ApiPropertyOptional({ enum: DRUM_MAPS })
   @MayBeLeftOut()
-  @IsIn(['voice', 'general', 'rising', 'own'])
+  @IsIn(DRUM_MAPS)
   drumMap?: ExportOptions['drumMap'];
 
   @ApiPropertyOptional({ description: 'The name of the map of one’s own.' })

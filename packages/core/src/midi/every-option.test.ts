@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import {
+  DRUM_MAPS,
   EXPORT_CHOICES,
   type ExportChoices,
   type ExportOptions,
@@ -24,7 +25,7 @@ const choices = Object.fromEntries(
 const someOptions: fc.Arbitrary<Partial<ExportOptions>> = fc.record({
   ...choices,
   regions: fc.subarray([...REGION_KINDS], { minLength: 1 }),
-  drumMap: fc.constantFrom('voice', 'general', 'rising', 'own'),
+  drumMap: fc.constantFrom(...DRUM_MAPS),
 });
 
 /** Notes as another reader hears them, but for those of cues. */

@@ -13,8 +13,21 @@ export const NAME_PARTS = ['{nn}', '{song}', '{kind}', '{name}', '{bars}'] as co
 /** The longest id of a region, which is made of up to three ids. */
 const LONGEST_REGION = 256;
 
-/** The longest name of a drum map. */
-const LONGEST_MAP = 60;
+/**
+ * Maps of drum notes: each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by
+ * semitones from 36 in row order, or those of the map of one's own that is named.
+ */
+export const DRUM_MAPS = ['voice', 'general', 'rising', 'own'] as const;
+
+/** The maps that are known by a name of ours, in the order in which they are offered. */
+export const KNOWN_MAPS = [
+  { value: 'voice', label: 'The kit’s own' },
+  { value: 'general', label: 'General MIDI' },
+  { value: 'rising', label: 'Rising from C2' },
+] as const satisfies readonly { value: (typeof DRUM_MAPS)[number]; label: string }[];
+
+/** The longest name of a drum map, in characters. */
+export const LONGEST_MAP = 60;
 
 /** Usual options of an export. */
 export const USUAL_EXPORT = {
@@ -32,11 +45,7 @@ export const exportOptionsSchema = (z: Zod) =>
   z.strictObject({
     regions: z.array(z.literal([...REGION_KINDS])).min(1),
     ...choiceSchemas(z),
-    /**
-     * Each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by semitones from 36
-     * in row order, or those of the map of one's own that is named.
-     */
-    drumMap: z.literal(['voice', 'general', 'rising', 'own']),
+    drumMap: z.literal([...DRUM_MAPS]),
     ownMap: z.string().max(LONGEST_MAP),
     /** Maps of one's own by name: the note (0..127) of each voice that has another than its own. */
     ownMaps: z.record(

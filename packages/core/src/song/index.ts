@@ -63,8 +63,11 @@ export {
   NOTE_CHOICES,
 } from './export-choices.ts';
 export {
+  DRUM_MAPS,
   type ExportOptions,
   exportOptionsSchema,
+  KNOWN_MAPS,
+  LONGEST_MAP,
   NAME_PARTS,
   optionsOfSong,
   REGION_KINDS,

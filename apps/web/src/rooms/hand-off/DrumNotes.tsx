@@ -1,6 +1,14 @@
 import { Box, Button, Typography } from '@mui/material';
 import { drumNotes } from '@plucky/core/midi';
-import { type ExportOptions, indexOf, noteName, omit, type SongDocument } from '@plucky/core/song';
+import {
+  type ExportOptions,
+  indexOf,
+  KNOWN_MAPS,
+  LONGEST_MAP,
+  noteName,
+  omit,
+  type SongDocument,
+} from '@plucky/core/song';
 import type { UseFormReturn } from 'react-hook-form';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
@@ -8,14 +16,6 @@ import { Group } from '../../shared/ui/Group.tsx';
 import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { LoneNumber } from '../../shared/ui/TypedNumber.tsx';
-
-const MAPS = [
-  { value: 'voice', label: 'The kit’s own' },
-  { value: 'general', label: 'General MIDI' },
-  { value: 'rising', label: 'Rising from C2' },
-] as const;
-/** The longest name of a map, in characters. */
-const LONGEST_NAME = 60;
 
 type Form = UseFormReturn<ExportOptions>;
 
@@ -37,7 +37,7 @@ export function DrumNotes({
   return (
     <Group title="Drum notes">
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-        {MAPS.map(({ value, label }) => (
+        {KNOWN_MAPS.map(({ value, label }) => (
           <Choice key={value} chosen={drumMap === value} onClick={() => set({ drumMap: value })}>
             {label}
           </Choice>
@@ -114,7 +114,7 @@ function MapOfOwn({
       <DraftField
         label="Name of the map"
         value={ownMap}
-        most={LONGEST_NAME}
+        most={LONGEST_MAP}
         onChange={rename}
         sx={{ width: '100%', mb: 1.5 }}
       />
