@@ -2,8 +2,8 @@ import {
   type Cue,
   moveToReference,
   patternFromReference,
-  setIntensity,
   placePerformance,
+  setIntensity,
   toggleOccurrenceVoice,
 } from '../../play/index.ts';
 import type { Edits } from './roll.ts';
