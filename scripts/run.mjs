@@ -98,7 +98,10 @@ function ended(child) {
   });
 }
 
-const { paths, args } = JSON.parse(readFileSync(`${root}/scripts/chromium.json`, 'utf8'));
+const { packages, paths, args } = JSON.parse(readFileSync(`${root}/scripts/chromium.json`, 'utf8'));
+
+/** Debian's packages of a browser, the first choice first. */
+export const chromiumPackages = packages;
 
 /** Options of a browser for screenshots and measurements. */
 export const chromiumOptions = { executablePath: process.env.CHROMIUM ?? paths.find(existsSync), args };

@@ -59,6 +59,7 @@ export function IntensityCurves({
   height: number;
 }) {
   const edit = useEdit();
+  const along = alongOf(document, bars);
   const barOf = (place: OccurrencePlace) => barTicks(sectionMeter(document, place.section));
   const set = (
     place: OccurrencePlace,
@@ -124,8 +125,8 @@ export function IntensityCurves({
               look="free"
               // The ends stand within their section, so that those of its neighbours can be taken hold of too.
               aside={point.at === 0 ? ASIDE : point.at === place.length ? -ASIDE : 0}
-              left={alongOf(document, bars)(place, point.at)}
-              top={paneY(upOf(curve, point.percent), height)}
+              left={along(place, point.at)}
+              top={yOf(curve, point.percent, height)}
               onKeyDown={keys(held, point)}
               onHold={hold(held)}
             />
@@ -168,7 +169,7 @@ function CurveLines({
               const ends = [0, ...shownPoints(place, kind).map(({ at }) => at), place.length];
               return ends.map(
                 (at) =>
-                  `${along(place, at) * PANE_WIDTH},${paneY(upOf(kind, intensityAt(place.occurrence[kind], at)), height)}`,
+                  `${along(place, at) * PANE_WIDTH},${yOf(kind, intensityAt(place.occurrence[kind], at), height)}`,
               );
             })
             .join(' ')}
@@ -195,9 +196,9 @@ function latest(document: SongDocument, { place }: Held): OccurrencePlace {
   return { ...place, occurrence };
 }
 
-function upOf(kind: Intensity, percent: number): number {
+function yOf(kind: Intensity, percent: number, height: number): number {
   const [least, most] = INTENSITY_RANGE[kind];
-  return (percent - least) / (most - least);
+  return paneY((percent - least) / (most - least), height);
 }
 
 /** The value at a share of the way up, in steps of one percent, and at rest where it is nearly so. */

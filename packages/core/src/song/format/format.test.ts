@@ -69,3 +69,13 @@ test('what fills of format 10 called their swell is their velocity from then on,
   expect(raised).not.toContain('"swell":{');
   expect(raised.match(/"swell":\d/g)).toEqual(JSON.stringify(records).match(/"swell":\d/g));
 });
+
+test('drafts of format 10 say velocity too, in their recipe and in each fill that one made', () => {
+  const swell = { from: 40, to: 110 };
+  const fill = (recipe: Stored) => ({ kind: 'pattern', madeBy: recipe });
+  const drafts = (recipe: Stored) => ({ kind: 'bench', fills: [{ recipe, fills: [fill(recipe)] }] });
+  const [raised] = bringUpRecords([drafts({ busy: 70, swell })], 10);
+  expect(raised).toEqual(drafts({ busy: 70, velocity: swell }));
+  const none = { kind: 'bench', fills: [] };
+  expect(bringUpRecords([none], 10)[0]).toBe(none);
+});
