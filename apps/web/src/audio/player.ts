@@ -48,6 +48,8 @@ export class Player {
   #cue: { readonly at: number; readonly to: number } | null = null;
   /** Clock that runs until the new one's time comes, after a cue. */
   #earlier: Clock | null = null;
+  /** Time at which the first stroke is due: until then the place stands at it, s of the sound. */
+  #begins = 0;
   #click = false;
   /** Number of starts and stops: an earlier start that still waits for its sounds does not begin any more. */
   #asked = 0;
@@ -74,7 +76,7 @@ export class Player {
   /** The place within what is played, in ticks, as it is heard now; null when nothing plays. */
   place(): number | null {
     if (!this.#clock) return null;
-    const heard = this.#heardTime();
+    const heard = Math.max(this.#begins, this.#heardTime());
     return placeAt(this.#earlier && heard < this.#clock.time ? this.#earlier : this.#clock, heard);
   }
 
@@ -151,7 +153,8 @@ export class Player {
     const beat = this.#countIn(playing.timeline, start, countIn);
     this.#cue = null;
     this.#earlier = null;
-    this.#clock = clockFor(playing, start + countIn * beat, fromTick);
+    this.#begins = start + countIn * beat;
+    this.#clock = clockFor(playing, this.#begins, fromTick);
     this.#scheduledTo = fromTick;
     this.#cable?.start((playing.origin ?? 0) + fromTick, this.#clock.time);
     this.#schedule();
@@ -249,6 +252,7 @@ export class Player {
     if (jumped !== null) {
       this.#clock = { ...this.#clock, time: this.#clock.time + jumped };
       this.#earlier = this.#earlier && { ...this.#earlier, time: this.#earlier.time + jumped };
+      this.#begins += jumped;
       this.#reschedule();
       this.#tell();
     } else this.#schedule();
