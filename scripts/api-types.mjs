@@ -9,8 +9,8 @@ import ts from 'typescript';
 import { root, startServer } from './run.mjs';
 
 const contract = join(root, 'apps/web/src/api/contract.ts');
-/** Types of core that say more than OpenAPI can, and their rooms. */
-const OF_CORE = { ShelfPattern: 'pattern', SongRecord: 'song', SparseUpdates: 'song' };
+/** Types of core's songs that say more than OpenAPI can. */
+const OF_SONGS = ['ShelfPattern', 'SongRecord', 'SparseUpdates'];
 
 const data = mkdtempSync(join(tmpdir(), 'plucky-api-'));
 const server = await startServer(data);
@@ -29,10 +29,8 @@ const types = await openapiTS(document, {
   alphabetize: true,
   immutable: true,
   defaultNonNullable: false,
-  inject: Object.entries(OF_CORE)
-    .map(([type, room]) => `import type { ${type} } from '@plucky/core/${room}';`)
-    .join('\n'),
-  transform: ({ title }) => (title in OF_CORE ? ts.factory.createTypeReferenceNode(title) : undefined),
+  inject: `import type { ${OF_SONGS.join(', ')} } from '@plucky/core/song';`,
+  transform: ({ title }) => (OF_SONGS.includes(title) ? ts.factory.createTypeReferenceNode(title) : undefined),
 });
 const text = await format(
   `// Written by \`npm run api-types\` from the server's OpenAPI document.\n\n${astToString(types)}`,

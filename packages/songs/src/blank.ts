@@ -1,13 +1,5 @@
-import {
-  bassVoice,
-  DRUM_NAMES,
-  type DrumName,
-  fromShelf,
-  kitVoices,
-  type ShelfPattern,
-  USUAL_KIT,
-} from '@plucky/core/pattern';
-import { documentOf, indexOf, type Song, type SongDocument } from '@plucky/core/song';
+import { bassVoice, DRUM_NAMES, type DrumName, fromShelf, kitVoices, USUAL_KIT } from '@plucky/core/pattern';
+import { documentOf, indexOf, type ShelfPattern, type Song, type SongDocument } from '@plucky/core/song';
 import { meter } from '@plucky/core/time';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';

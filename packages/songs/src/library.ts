@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ShelfPattern } from '@plucky/core/pattern';
-import { readSongFile, type SongDocument } from '@plucky/core/song';
+import { readSongFile, type ShelfPattern, type SongDocument } from '@plucky/core/song';
 import { groove, type GrooveText, line, type LineText } from './starter.ts';
 
 const read = (path: string) => readFileSync(join(import.meta.dirname, '..', path), 'utf8');

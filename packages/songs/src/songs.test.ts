@@ -1,8 +1,8 @@
 import { songBars } from '@plucky/core/form';
 import { exportOptions, exportRegions, notesOf, readMidi } from '@plucky/core/midi';
-import { fromShelf, readShelfPattern, resolve, shelfPatternOf } from '@plucky/core/pattern';
+import { fromShelf, resolve, shelfPatternOf } from '@plucky/core/pattern';
 import { compile } from '@plucky/core/play';
-import { apply, indexOf, readSong, serialize, type SongDocument } from '@plucky/core/song';
+import { apply, indexOf, readShelfPattern, readSong, serialize, type SongDocument } from '@plucky/core/song';
 import { meterName } from '@plucky/core/time';
 import { blankSong, songFrom } from './index.ts';
 import { DEMO_SONGS, STARTERS } from './library.ts';

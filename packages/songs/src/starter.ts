@@ -1,5 +1,5 @@
-import { DRUM_NAMES, type DrumName, DRUMS, type ShelfPattern } from '@plucky/core/pattern';
-import type { Id, Song } from '@plucky/core/song';
+import { DRUM_NAMES, type DrumName, DRUMS } from '@plucky/core/pattern';
+import type { Id, ShelfPattern, Song } from '@plucky/core/song';
 import { barTicks, type Grid, gridTicks, type Meter, meter } from '@plucky/core/time';
 import { notes, row } from './notation.ts';
 

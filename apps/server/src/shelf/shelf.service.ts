@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import { readShelfPattern, type ShelfPattern } from '@plucky/core/pattern';
-import { bringUpShelfItem, FORMAT, LIMITS, type Stored } from '@plucky/core/song';
+import { bringUpShelfItem, FORMAT, LIMITS, readShelfPattern, type ShelfPattern, type Stored } from '@plucky/core/song';
 import { STARTERS } from '@plucky/songs/library';
 import { Database } from '../database/database.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';

@@ -1,5 +1,4 @@
-import type { ShelfPattern } from '@plucky/core/pattern';
-import { type Change, type ExportOptions, FORMAT, sparse } from '@plucky/core/song';
+import { type Change, type ExportOptions, FORMAT, type ShelfPattern, sparse } from '@plucky/core/song';
 import type { components, paths } from './contract.ts';
 
 type Schemas = components['schemas'];

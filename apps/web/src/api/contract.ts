@@ -1,8 +1,6 @@
 // Written by `npm run api-types` from the server's OpenAPI document.
 
-import type { ShelfPattern } from '@plucky/core/pattern';
-import type { SongRecord } from '@plucky/core/song';
-import type { SparseUpdates } from '@plucky/core/song';
+import type { ShelfPattern, SongRecord, SparseUpdates } from '@plucky/core/song';
 export interface paths {
   readonly '/api/exports/{exportId}': {
     readonly parameters: {

@@ -14,15 +14,30 @@ export function SongKeys() {
   const { undo, redo } = useUndo();
   const navigate = useNavigate();
   const { songId = '' } = useParams();
-  const room = useOpenRoom();
-  const shown = useSession((session) => session.keysShown);
   const everywhere: Everywhere = {
     undo,
     redo,
     goTo: (to) => void navigate(`/songs/${songId}/${to}`),
   };
   useCommands(SONG_COMMANDS, everywhere);
+  return (
+    <>
+      <RoomKeys everywhere={everywhere} />
+      <AllKeys />
+    </>
+  );
+}
+
+/** The keys of rooms that have no letters of their own for these. */
+function RoomKeys({ everywhere }: { everywhere: Everywhere }) {
+  const room = useOpenRoom();
   const performing = useSheet((session) => session.performing);
   useCommands(ROOM_COMMANDS, everywhere, room !== 'fills' && !(performing && room === 'sheet'));
+  return null;
+}
+
+/** The sheet of all keys, while it is shown. */
+function AllKeys() {
+  const shown = useSession((session) => session.keysShown);
   return shown && <KeysDialog onClose={() => useSession.setState({ keysShown: false })} />;
 }

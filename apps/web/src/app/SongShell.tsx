@@ -19,6 +19,7 @@ import { notify } from '../shared/ui/notify.ts';
 import { color } from '../shared/ui/tokens.ts';
 import { whenIdle } from '../shared/when-idle.ts';
 import { Transport } from '../transport/Transport.tsx';
+import { PlaysProvider } from '../transport/PlaysProvider.tsx';
 import { NotFound } from './NotFound.tsx';
 import { Opening } from './Opening.tsx';
 import { fetchRooms } from './room-loaders.ts';
@@ -77,7 +78,6 @@ async function openSong(songId: string): Promise<Opened> {
 }
 
 function OpenSong({ store, windowId }: Opened) {
-  useLive(store, windowId);
   useEffect(() => stayInView(store), [store]);
   useEffect(() => {
     const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
@@ -97,26 +97,35 @@ function OpenSong({ store, windowId }: Opened) {
   const viewed = useMemo(() => viewedStore(store), [store]);
   return (
     <DocumentContext value={viewed}>
-      <Box
-        sx={{
-          display: 'grid',
-          gridTemplateColumns: 'minmax(0, 1fr)',
-          gridTemplateRows: { xs: 'auto auto 1fr auto', md: 'auto auto minmax(0, 1fr) auto' },
-          height: '100dvh',
-          overflow: { xs: 'auto', md: 'hidden' },
-          background: color('paper'),
-        }}
-      >
-        <TopBar />
-        <SaveTrouble />
-        <Box component="main" sx={{ minHeight: 0, gridRow: 3 }}>
-          <Outlet />
+      <PlaysProvider>
+        <Box
+          sx={{
+            display: 'grid',
+            gridTemplateColumns: 'minmax(0, 1fr)',
+            gridTemplateRows: { xs: 'auto auto 1fr auto', md: 'auto auto minmax(0, 1fr) auto' },
+            height: '100dvh',
+            overflow: { xs: 'auto', md: 'hidden' },
+            background: color('paper'),
+          }}
+        >
+          <TopBar />
+          <SaveTrouble />
+          <Box component="main" sx={{ minHeight: 0, gridRow: 3 }}>
+            <Outlet />
+          </Box>
+          <Box sx={{ gridRow: 4, position: { xs: 'sticky', md: 'static' }, bottom: 0, zIndex: 2 }}>
+            <Transport />
+          </Box>
         </Box>
-        <Box sx={{ gridRow: 4, position: { xs: 'sticky', md: 'static' }, bottom: 0, zIndex: 2 }}>
-          <Transport />
-        </Box>
-      </Box>
+      </PlaysProvider>
       <SongKeys />
+      <Live store={store} windowId={windowId} />
     </DocumentContext>
   );
+}
+
+/** Saves the song, and takes what others save. */
+function Live({ store, windowId }: Opened) {
+  useLive(store, windowId);
+  return null;
 }

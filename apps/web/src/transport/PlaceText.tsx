@@ -1,7 +1,8 @@
 import { barAt } from '@plucky/core/play';
 import { beatTicks } from '@plucky/core/time';
 import { useCallback, useRef } from 'react';
-import { type BarLines, usePlayhead } from './useTransport.ts';
+import { usePlayhead } from './usePlayhead.ts';
+import type { BarLines } from './useTransport.ts';
 
 /** A place in words, written straight to the page as it moves; `textOf` is given what is heard, in ticks, or null. */
 export function PlaceText({ label, textOf }: { label: string; textOf: (place: number | null) => string }) {

@@ -2,7 +2,7 @@ import { occurrencePlaces } from '@plucky/core/form';
 import type { SongDocument } from '@plucky/core/song';
 import { useCallback, useMemo, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
-import { usePlayhead } from './useTransport.ts';
+import { usePlayhead } from './usePlayhead.ts';
 
 /** Which section of the song sounds, and which one is cued, written straight to the page as it goes. */
 export function Sounding({ document, origin }: { document: SongDocument; origin: number }) {

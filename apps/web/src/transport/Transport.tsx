@@ -16,6 +16,7 @@ import { ask } from './asked.ts';
 import { BounceButton } from './BounceButton.tsx';
 import { BEAT_COMMANDS, CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
+import { PlayerFollows } from './PlayerFollows.tsx';
 import { PlaceText, placeText } from './PlaceText.tsx';
 import { usePorts } from './ports/store.ts';
 import { usePreview } from './preview.ts';
@@ -30,7 +31,12 @@ const Sounding = later(async () => (await import('./Sounding.tsx')).Sounding);
 
 /** Play or stop, what plays in words, how much of it, the place, and the click; the same in every room. */
 export function Transport() {
-  return <Bar transport={useTransport()} />;
+  return (
+    <>
+      <PlayerFollows />
+      <Bar transport={useTransport()} />
+    </>
+  );
 }
 
 const ON_SHEET = { ...PLAY_COMMANDS, ...BEAT_COMMANDS };

@@ -1,4 +1,5 @@
-import { type ShelfPattern, shelfPatternOf } from '../pattern/index.ts';
+import { shelfPatternOf } from '../pattern/index.ts';
+import type { ShelfPattern } from '../song/index.ts';
 import { documentOf, LIMITS, NO_EDITS, type Pattern, tooMany } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { hitOf, wantedId } from './edits.ts';

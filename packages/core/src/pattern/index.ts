@@ -47,7 +47,6 @@ export { ONE_STEPS, type OneStep, varyInOneStep } from './one-step.ts';
 export { besideFollowed, type LooseEdit, overlay, unroll } from './overlay.ts';
 export { overridesOf } from './overrides.ts';
 export { playedFeel } from './played-feel.ts';
-export { readShelfPattern } from './read-shelf.ts';
 export { recordHit } from './record-hit.ts';
 export { type Fate, type Holds, holdsOf, removePattern } from './remove.ts';
 export {
@@ -64,7 +63,6 @@ export { rowsNamed } from './rows-named.ts';
 export { keepLooseAsOwn, moveLooseEdit, nearestForLoose } from './seen.ts';
 export { renameSeries, shapeAll } from './series.ts';
 export { shapeHits } from './shape-hits.ts';
-export type { ShelfPattern } from './shelf-pattern.ts';
 export { fromShelf, shelfPatternOf } from './shelf.ts';
 export { sow } from './sow.ts';
 export { accentAt, accentRaise } from './feel/accent.ts';

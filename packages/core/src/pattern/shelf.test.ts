@@ -1,7 +1,6 @@
-import { apply, documentOf, indexOf, InvalidSongError } from '../song/index.ts';
+import { apply, documentOf, indexOf, InvalidSongError, readShelfPattern } from '../song/index.ts';
 import { hit, pattern, smallSong, song, voice } from '../testing/songs.ts';
 import { meter } from '../time/index.ts';
-import { readShelfPattern } from './read-shelf.ts';
 import { resolve } from './resolve.ts';
 import { fromShelf, shelfPatternOf } from './shelf.ts';
 

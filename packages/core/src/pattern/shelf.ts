@@ -9,6 +9,7 @@ import {
   omit,
   type Pattern,
   saysSame,
+  type ShelfPattern,
   type SongDocument,
   tonicPitchClass,
 } from '../song/index.ts';
@@ -17,7 +18,6 @@ import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
 import { saidOutright, valuesForVoices } from './inherit.ts';
 import { resolve } from './resolve.ts';
-import type { ShelfPattern } from './shelf-pattern.ts';
 
 /** A pattern as it sounds, ready for the shelf; what it follows is worked in. */
 export function shelfPatternOf(document: SongDocument, id: Id): ShelfPattern {

@@ -97,10 +97,8 @@ export {
   freeId,
   freeName,
   type Id,
-  idSchema,
   LONGEST_NAME,
   nameProblem,
-  nameSchema,
   nextName,
   plainName,
   tidyName,
@@ -112,7 +110,6 @@ export { type InSteps, readChangeInSteps, readRecords, readRecordsInSteps, readS
 export { FAMILIES, type Family } from './families.ts';
 export {
   type Edits,
-  familySchema,
   type FromRow,
   type Landing,
   type Layer,
@@ -134,10 +131,9 @@ export {
 } from './records.ts';
 export { saysSame } from './says-same.ts';
 export { FASTEST, LEAST_SLOWED, noteSchema, SLOWEST, tempoSchema, type Times } from './schema-parts.ts';
-export { MOST_PROBLEMS, schemaProblems } from './schema-problems.ts';
 export { changeFromSparse, slim, sparse, type SparseChange, type SparseUpdates } from './sparse.ts';
 export { followed, followedFields, followedSet } from './three-way.ts';
-export type { Described, Zod } from './zod.ts';
+export type { Zod } from './zod.ts';
 export { songFileSchema } from './file/json-schema.ts';
 export { readSongFile, type SongFile, songOfFile } from './file/song-file.ts';
 export { songFile, songFileContent } from './file/write.ts';
@@ -166,18 +162,15 @@ export {
   silent,
   soundingHits,
 } from './hit/followed.ts';
-export { comesFrom, freeHitId, hitIdSchema, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
-export { FARTHEST_MS, type Flam, type Hit, type HitFields, hitSchema, type Roll } from './hit/hit.ts';
+export { comesFrom, freeHitId, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
+export { FARTHEST_MS, type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
 export { DRUM_LENGTH, plainHit, usualLength } from './hit/new-hit.ts';
 export { atPercent, clampVelocity } from './hit/velocity.ts';
-export { type Accent, accentsSchema } from './inherited/accents.ts';
-export { controlsSchema } from './inherited/controls.ts';
-export { gridsSchema } from './inherited/grids.ts';
+export { type Accent,} from './inherited/accents.ts';
 export { HARMONIES, type Harmony } from './inherited/harmony.ts';
-export { type Humanise, humaniseSchema } from './inherited/humanise.ts';
+export { type Humanise,} from './inherited/humanise.ts';
 export type { FollowedStretch } from './inherited/inheritance.ts';
-export { meterSchema } from './inherited/meter.ts';
-export { type Swing, swingSchema } from './inherited/swing.ts';
+export { type Swing,} from './inherited/swing.ts';
 export {
   eachInherited,
   inheritance,
@@ -201,3 +194,5 @@ export {
   wayOfShape,
 } from './rule/shape/table.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
+export { readShelfPattern } from './shelf/read-shelf.ts';
+export type { ShelfPattern } from './shelf/shelf-pattern.ts';

@@ -2,13 +2,7 @@ import { buildRecipeSchema } from './build-recipe.ts';
 import { fillRecipeSchema } from './fill-recipe.ts';
 import { hitSchema } from './hit/hit.ts';
 import { hitIdSchema } from './hit/hit-id.ts';
-import { accentsSchema } from './inherited/accents.ts';
-import { controlsSchema } from './inherited/controls.ts';
-import { gridsSchema } from './inherited/grids.ts';
-import { humaniseSchema } from './inherited/humanise.ts';
-import { meterSchema } from './inherited/meter.ts';
-import { swingSchema } from './inherited/swing.ts';
-import { INHERITED } from './inherited/table.ts';
+import { INHERITED, inheritedFields } from './inherited/table.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema, nameSchema } from './names.ts';
 import { shapeSchema } from './rule/shape/table.ts';
@@ -54,15 +48,8 @@ export const patternSchema = (z: Zod) =>
     seen: z.record(hitIdSchema(z), hitSchema(z)).optional(),
     /** A word of the musician's own, to find the pattern by. */
     label: nameSchema(z, 24).optional(),
-    grids: gridsSchema(z),
-    meter: meterSchema(z).optional(),
-    swing: swingSchema(z).optional(),
-    accents: accentsSchema(z).optional(),
-    accentAmount: INHERITED.accentAmount.schema(z).optional(),
-    humanise: humaniseSchema(z).optional(),
-    controls: controlsSchema(z).optional(),
-    /** Way in which its notes follow the chords of the slots that play it. */
-    harmony: INHERITED.harmony.schema(z).optional(),
+    ...inheritedFields(z),
+    grids: INHERITED.grids.schema(z),
     /** Recipe of a fill, to make it again or to vary it, and recipe of a build-up. */
     madeBy: fillRecipeSchema(z)
       .partial()

@@ -12,15 +12,7 @@ import { revisionsFrom } from './revisions.ts';
 
 /** The kept revisions in words; one can be looked at, and gone back to as a new one. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {
-  const songId = useDocumentState((state) => state.songId);
-  const revision = useDocumentState((state) => state.revision);
   const [chosen, setChosen] = useState<number | null>(null);
-  const { data, error } = useQuery({
-    queryKey: ['history', songId, revision],
-    queryFn: () => api.history(songId),
-    placeholderData: (before) => before,
-  });
-  const revisions = data && revisionsFrom(data);
   const { data: aside } = useLaidAside();
   const asideCount = aside ? aside.edits.length + aside.unreadable : 0;
   const [wished, setShown] = useState<'changes' | 'aside'>('changes');
@@ -63,8 +55,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
             overflow: 'hidden',
           }}
         >
-          {error && <Typography role="alert">The history cannot be shown. {error.message}</Typography>}
-          {revisions && <RevisionList revisions={revisions} chosen={chosen} onChoose={setChosen} />}
+          <Revisions chosen={chosen} onChoose={setChosen} />
           <Box sx={{ overflow: 'auto', minWidth: 0 }}>
             {chosen === null ? (
               <Typography sx={{ color: color('soft'), pt: 1 }}>
@@ -80,5 +71,22 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
         <Button onClick={onClose}>Close</Button>
       </Box>
     </Dialog>
+  );
+}
+
+/** The kept revisions in words. */
+function Revisions({ chosen, onChoose }: { chosen: number | null; onChoose: (revision: number) => void }) {
+  const songId = useDocumentState((state) => state.songId);
+  const revision = useDocumentState((state) => state.revision);
+  const { data, error } = useQuery({
+    queryKey: ['history', songId, revision],
+    queryFn: () => api.history(songId),
+    placeholderData: (before) => before,
+  });
+  return (
+    <>
+      {error && <Typography role="alert">The history cannot be shown. {error.message}</Typography>}
+      {data && <RevisionList revisions={revisionsFrom(data)} chosen={chosen} onChoose={onChoose} />}
+    </>
   );
 }

@@ -16,6 +16,33 @@ export function FillsRoom() {
   const [document, near] = useCalm(useMusic());
   const wanted = useSession((session) => session.pattern);
   const make = useRoom((room) => room.make);
+  const groove = grooveFor(document, wanted, make);
+  if (!groove)
+    return (
+      <>
+        <MakeByAddress document={document} wanted={wanted} make={make} />
+        <Typography sx={{ p: 3 }}>Fills are made from a drum pattern. Make one in Groove first.</Typography>
+      </>
+    );
+  return (
+    <Box sx={{ display: 'contents' }} {...near}>
+      <Drafts document={document} groove={groove} make={make} />
+      <MakeByAddress document={document} wanted={wanted} make={make} />
+    </Box>
+  );
+}
+
+/** What is made is asked for by whoever leads here, and stays in the page's history. */
+function MakeByAddress({
+  document,
+  wanted,
+  make,
+}: {
+  document: SongDocument;
+  /** The pattern in view. */
+  wanted: string | null;
+  make: Make;
+}) {
   const location = useLocation();
   const navigate = useNavigate();
   const visit = location.key;
@@ -41,16 +68,7 @@ export function FillsRoom() {
     const now = useRoom.getState().make;
     if (chosen !== now) void navigate(location, { replace: true, state: { chosen: now } });
   }, [make, chosen, location, navigate]);
-  const groove = grooveFor(document, wanted, make);
-  if (!groove)
-    return (
-      <Typography sx={{ p: 3 }}>Fills are made from a drum pattern. Make one in Groove first.</Typography>
-    );
-  return (
-    <Box sx={{ display: 'contents' }} {...near}>
-      <Drafts document={document} groove={groove} make={make} />
-    </Box>
-  );
+  return null;
 }
 
 function Drafts({ make, ...props }: { document: SongDocument; groove: Pattern; make: Make }) {

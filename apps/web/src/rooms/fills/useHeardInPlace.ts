@@ -5,24 +5,29 @@ import { useMemo } from 'react';
 import { usePreviewWhile } from '../../transport/preview.ts';
 import { usePlaces, usePlacing } from './session.ts';
 
+/** Words of what is heard in place. */
+interface Words {
+  readonly title: string;
+  /** Its name among the patterns around it. */
+  readonly what: string;
+  readonly playsAtOnce: boolean;
+  /** Settings of its place besides those of the room. */
+  readonly more?: Partial<Placing>;
+}
+
+/** What is heard in place: a pattern that was made of a groove. */
+export interface InPlace extends Words {
+  readonly document: SongDocument;
+  readonly groove: Pattern;
+  readonly pattern: Pattern | null;
+}
+
 /** Lets what is made be heard where the room has agreed to place it, as long as there is something. */
 export function useHeardInPlace(
   document: SongDocument,
   groove: Pattern,
   pattern: Pattern | null,
-  {
-    title,
-    what,
-    playsAtOnce,
-    more,
-  }: {
-    readonly title: string;
-    /** Its name among the patterns around it. */
-    readonly what: string;
-    readonly playsAtOnce: boolean;
-    /** Settings of its place besides those of the room. */
-    readonly more?: Partial<Placing>;
-  },
+  { title, what, playsAtOnce, more }: Words,
 ): TriedInPlace | null {
   const { where } = usePlaces(document, groove.id);
   const placing = usePlacing();

@@ -56,7 +56,6 @@ function Editor({ view }: { view: PatternView }) {
     () => canFill && void navigate('../fills', { relative: 'path', state: { make: 'fill' } }),
     [canFill, navigate],
   );
-  useGrooveKeys(view, toFills);
   const recording = useSession((session) => session.recording);
   return (
     <>
@@ -82,8 +81,15 @@ function Editor({ view }: { view: PatternView }) {
         <Side view={calm} />
       </Box>
       {recording && <Take view={view} />}
+      <Keys view={view} onFill={toFills} />
     </>
   );
+}
+
+/** Keys of the rows. */
+function Keys({ view, onFill }: { view: PatternView; onFill: () => void }) {
+  useGrooveKeys(view, onFill);
+  return null;
 }
 
 /** The pattern as a tool that is open would make it, or as it is. */

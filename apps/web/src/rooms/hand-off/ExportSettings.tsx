@@ -20,7 +20,7 @@ import { ChoiceFields, mattersIn } from './ChoiceFields.tsx';
 import { DrumNotes } from './DrumNotes.tsx';
 import { LeaveFoot } from './LeaveFoot.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
-import type { useLeaving } from './useHandOff.ts';
+import { useLeaving } from './useHandOff.ts';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },
@@ -33,17 +33,19 @@ const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = 
 export function ExportSettings({
   form,
   options,
-  leaving,
   result,
+  onLeft,
 }: {
   form: UseFormReturn<ExportOptions>;
   /** Present options of the form. */
   options: ExportOptions;
-  leaving: ReturnType<typeof useLeaving>;
   /** The hand-off that is looked at. */
   result: ExportResult | null;
+  /** Told when a hand-off is there. */
+  onLeft: () => void;
 }) {
   const document = useSong();
+  const leaving = useLeaving(onLeft);
   const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
   const has = useMemo(() => mattersIn(document), [document]);

@@ -1,20 +1,28 @@
 import { Box } from '@mui/material';
+import type { ExportOptions } from '@plucky/core/song';
+import type { UseFormReturn } from 'react-hook-form';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { ExportSettings } from './ExportSettings.tsx';
 import { RegionTable } from './RegionTable.tsx';
-import { useKeptHandOffs, useLeaving, useOptionsForm } from './useHandOff.ts';
+import { useKeptHandOffs, useOptionsForm } from './useHandOff.ts';
 
 const ReceiverPanel = later(async () => (await import('./receiver/ReceiverPanel.tsx')).ReceiverPanel);
 
 /** Room in which the song leaves as MIDI regions, each read back and compared before it is offered. */
 export function HandOffRoom() {
-  const { form, options } = useOptionsForm();
+  return <HandOff {...useOptionsForm()} />;
+}
+
+function HandOff(asked: {
+  form: UseFormReturn<ExportOptions>;
+  /** Present options of the form. */
+  options: ExportOptions;
+}) {
   const { kept, shown, choose } = useKeptHandOffs();
-  const leaving = useLeaving(() => choose(null));
   return (
     <Box sx={roomColumns('232px minmax(0, 1fr)', '266px minmax(0, 1fr)')}>
-      <ExportSettings form={form} options={options} leaving={leaving} result={shown} />
+      <ExportSettings {...asked} result={shown} onLeft={() => choose(null)} />
       <Box
         sx={{
           display: 'grid',
@@ -22,7 +30,7 @@ export function HandOffRoom() {
           minHeight: 0,
         }}
       >
-        <RegionTable form={form} options={options} result={shown} kept={kept} onChoose={choose} />
+        <RegionTable {...asked} result={shown} kept={kept} onChoose={choose} />
         <ReceiverPanel result={shown} />
       </Box>
     </Box>

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { type ExportOptions, omit, saysSame } from '@plucky/core/song';
+import { type ExportOptions, omit, saysSame, type SongDocument } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMemo, useRef } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
@@ -17,13 +17,13 @@ import { optionsOfResult, useSince } from './useSince.ts';
  * The regions that could leave, each with what has become of it since it left last, or, where all is as it was handed off, how
  * it differed from the time before, and what the check says.
  */
-export function RegionTable({
-  form,
-  options,
-  result,
-  kept,
-  onChoose,
-}: {
+export function RegionTable(asked: Asked) {
+  const document = useSong();
+  const since = useSince(document, asked.options, asked.result);
+  return <Regions {...asked} document={document} since={since} />;
+}
+
+interface Asked {
   form: UseFormReturn<ExportOptions>;
   /** Present options of the form. */
   options: ExportOptions;
@@ -31,11 +31,19 @@ export function RegionTable({
   result: ExportResult | null;
   kept: KeptExports | null;
   onChoose: (exportId: string) => void;
-}) {
-  const document = useSong();
+}
+
+function Regions({
+  document,
+  form,
+  options,
+  result,
+  kept,
+  since,
+  onChoose,
+}: Asked & { document: SongDocument; since: ReturnType<typeof useSince> }) {
   const revision = useDocumentState((state) => state.revision);
   const unsaved = useDocumentState((state) => state.document !== state.saved);
-  const since = useSince(document, options, result);
   const gone = since && result ? result.regions.filter(({ id }) => !since.has(id)).length : 0;
   const others = since && [...since.values()].filter(({ state }) => state !== 'same').length;
   const isSame = since ? others === 0 && gone === 0 : result?.revision === revision && !unsaved;

@@ -1,7 +1,7 @@
 import { Box, styled, Typography } from '@mui/material';
-import { moveSlots, type OccurrencePlace, occurrencePlaces } from '@plucky/core/form';
+import { moveSlots, occurrencePlaces } from '@plucky/core/form';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
-import { type RefObject, useDeferredValue, useMemo } from 'react';
+import { type ComponentProps, type RefObject, useDeferredValue, useMemo } from 'react';
 import { useEdit, useSong } from '../../document/context.tsx';
 import { chooseOccurrence, useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
@@ -24,33 +24,26 @@ import { useSheetPlayhead } from './useSheetPlayhead.ts';
 /** The page of a sheet: the form as a band, and under it the lines that are seen, which are chosen by a box and dragged. */
 export function SheetPage({
   content,
-  places,
   scroller,
   view: { seen, above, below, measure, goTo },
 }: {
   content: SheetContent;
-  places: readonly OccurrencePlace[];
   scroller: RefObject<HTMLElement | null>;
   view: ReturnType<typeof useSeen>;
 }) {
   const { document, lines, isFixed } = content;
-  useSheetKeys(!isFixed);
   const edit = useEdit();
   const { box, handlers } = useBox(scroller);
-  const headFor = useSheetPlayhead(document, (key) => {
-    const at = lines.findIndex(({ place, line }) => line && headKey(place.occurrence.id, line.start) === key);
-    if (at >= 0) goTo(at);
-  });
   return (
     <Page ref={scroller} aria-label="Sheet" {...handlers}>
       <FormBand
         document={document}
         onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
       />
-      {places.length === 0 && <EmptySheet />}
+      {lines.length === 0 && <EmptySheet />}
       <DragArea<CarriedSlot> onDrop={(carried, onto) => edit((now) => moved(now, carried, onto))}>
         {above > 0 && <div style={{ height: above }} />}
-        <SheetLines content={content} seen={seen} measure={measure} headFor={headFor} />
+        <PlayedLines {...{ content, seen, measure, goTo }} />
         {below > 0 && <div style={{ height: below }} />}
       </DragArea>
       {box && (
@@ -64,8 +57,27 @@ export function SheetPage({
           }}
         />
       )}
+      <Keys isOn={!isFixed} />
     </Page>
   );
+}
+
+function Keys({ isOn }: { isOn: boolean }) {
+  useSheetKeys(isOn);
+  return null;
+}
+
+/** The lines with the play head on the one that sounds, which the page follows. */
+function PlayedLines({
+  goTo,
+  ...props
+}: { readonly goTo: (line: number) => void } & Omit<ComponentProps<typeof SheetLines>, 'headFor'>) {
+  const { document, lines } = props.content;
+  const headFor = useSheetPlayhead(document, (key) => {
+    const at = lines.findIndex(({ place, line }) => line && headKey(place.occurrence.id, line.start) === key);
+    if (at >= 0) goTo(at);
+  });
+  return <SheetLines {...props} headFor={headFor} />;
 }
 
 /** A slot moved to where another stands; those that are chosen with it go with it. */

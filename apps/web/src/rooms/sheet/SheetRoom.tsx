@@ -1,12 +1,12 @@
 import { Box } from '@mui/material';
 import { occurrencePlaces } from '@plucky/core/form';
-import type { Id } from '@plucky/core/song';
+import type { Id, SongDocument } from '@plucky/core/song';
 import { useEffect, useMemo, useRef } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { useSeen } from '../../shared/ui/useSeen.ts';
-import { useDressPlan } from './dress-session.ts';
+import { type DressPlan, useDressPlan } from './dress-session.ts';
 import { usePerformance } from './perform/perform-session.ts';
 import { type LineOfSheet, linesOfSheet } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
@@ -23,15 +23,24 @@ export function SheetRoom() {
   const song = useSong();
   const dress = useDressPlan(song);
   const performance = usePerformance(song);
+  return <SheetOf song={song} dress={dress} performance={performance} />;
+}
+
+function SheetOf({
+  song,
+  dress,
+  performance,
+}: {
+  song: SongDocument;
+  /** The plan that is looked at, and what is performed; null while there is none. */
+  dress: DressPlan | null;
+  performance: ReturnType<typeof usePerformance>;
+}) {
   // While a plan is looked at it is drawn in its place, and while something is performed that is.
   const document = performance?.drawn ?? dress?.dressed ?? song;
-  const places = useMemo(() => occurrencePlaces(document), [document]);
-  const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
+  const lines = useMemo(() => linesOfSheet(document, occurrencePlaces(document)), [document]);
   const held = useHeld(song);
-  const deviations = useMemo(
-    () => (held?.attempt ? deviationsByLine(held.attempt, lines) : null),
-    [held, lines],
-  );
+  const deviations = held?.attempt ? deviationsByLine(held.attempt, lines) : null;
   const scroller = useRef<HTMLElement>(null);
   const view = useSeen({ count: lines.length, height: (at) => heightOf(lines, at), scroller });
   const { goTo } = view;
@@ -42,7 +51,6 @@ export function SheetRoom() {
     <Box sx={roomColumns('minmax(0, 1fr) 232px', 'minmax(0, 1fr) 268px')}>
       <SheetPage
         content={{ document, lines, isFixed: performance !== null, plannedAt, deviations }}
-        places={places}
         scroller={scroller}
         view={view}
       />

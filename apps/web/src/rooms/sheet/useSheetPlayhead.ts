@@ -3,7 +3,8 @@ import { indexOf, type SongDocument } from '@plucky/core/song';
 import { barTicks } from '@plucky/core/time';
 import { useCallback, useRef } from 'react';
 import { useLatest } from '../../shared/ui/useLatest.ts';
-import { usePlayhead, useWhatPlays } from '../../transport/useTransport.ts';
+import { usePlayhead } from '../../transport/usePlayhead.ts';
+import { useWhatPlays } from '../../transport/useWhatPlays.ts';
 import { headKey } from './sheet-lines.ts';
 
 type Keep = (element: HTMLElement | null) => void;

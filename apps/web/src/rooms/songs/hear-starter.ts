@@ -1,4 +1,4 @@
-import type { ShelfPattern } from '@plucky/core/pattern';
+import type { ShelfPattern } from '@plucky/core/song';
 import { compile } from '@plucky/core/play';
 import { songFrom } from '@plucky/songs';
 import { playAlone } from '../../audio/play-alone.ts';

@@ -1,5 +1,5 @@
-import { fromShelf, type ShelfPattern } from '../../pattern/index.ts';
-import { apply, indexOf, type Reference, type SongDocument } from '../../song/index.ts';
+import { fromShelf } from '../../pattern/index.ts';
+import { apply, indexOf, type Reference, type ShelfPattern, type SongDocument } from '../../song/index.ts';
 import { meetings } from '../timeline/reference.ts';
 import { tryEdit } from './tried.ts';
 import type { Tried } from './within.ts';

@@ -1,7 +1,8 @@
+
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readShelfPattern } from '../../pattern/index.ts';
 import { readRecords, readSong } from '../read.ts';
+import { readShelfPattern } from '../shelf/read-shelf.ts';
 import { bringUpRecords, bringUpShelfItem, NewerFormatError } from './bring-up.ts';
 import type { Stored } from './migration.ts';
 import { FORMAT } from './version.ts';

@@ -1,3 +1,5 @@
+import type { z } from 'zod';
+import type { Zod } from '../zod.ts';
 import { inheritedAccentAmount } from './accent-amount.ts';
 import { inheritedAccents } from './accents.ts';
 import { inheritedControls } from './controls.ts';
@@ -33,6 +35,16 @@ export type InheritedSaid = { readonly [F in InheritedField]?: NonNullable<Inher
 
 /** The fields that a pattern says for its family, in the order of the table. */
 export const INHERITED_FIELDS = Object.keys(INHERITED) as InheritedField[];
+
+type Fields = {
+  readonly [F in InheritedField]: z.ZodOptional<ReturnType<(typeof INHERITED)[F]['schema']>>;
+};
+
+/** Fields of a record that may say each of them. */
+export const inheritedFields = (z: Zod): Fields =>
+  Object.fromEntries(
+    INHERITED_FIELDS.map((field) => [field, z.optional(INHERITED[field].schema(z))]),
+  ) as unknown as Fields;
 
 type AnyValue = InheritedValues[InheritedField];
 type AnySaid = NonNullable<AnyValue>;

@@ -62,12 +62,6 @@ function ChosenBuild({
   );
   const pattern = 'reason' in made ? null : made;
   const figures = useMemo(() => pattern && buildFigures(document, pattern), [document, pattern]);
-  const heard = useHeardInPlace(document, groove, pattern, {
-    title: `${name} in context, looping`,
-    what: 'the build-up',
-    playsAtOnce: isHeard,
-  });
-
   const choose = (one: BuildDraft) => {
     chooseBuild(one.id);
     setHeard(true);
@@ -93,8 +87,6 @@ function ChosenBuild({
   const change = (keepsEdits: boolean) =>
     chosen.of !== undefined &&
     edit(changeTo(groove.id, { ...chosen, of: chosen.of }, keepsEdits), null, true);
-  useBuildKeys(editor, chosen, choose, keep, () => setHeard(false));
-
   return (
     <DraftsFrame
       gap={1}
@@ -108,28 +100,11 @@ function ChosenBuild({
         />
       }
     >
-      <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
-        <NameField
-          key={chosen.id}
-          label="Name of the build-up"
-          value={name}
-          onChange={(next) => editor.rename(chosen.id, next)}
-        />
-        <Typography
-          noWrap
-          aria-label="Figures of the build-up"
-          sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}
-        >
-          {figures ? `${into(figures, recipe, heard?.follows)} · ${hitsWords(figures, recipe)}` : ''}
-        </Typography>
-        <Button
-          title="The same once more, to be changed"
-          onClick={compare}
-          disabled={builds.length >= MOST_BUILDS}
-        >
-          Compare with another
-        </Button>
-      </Box>
+      <BuildHead
+        {...{ document, groove, pattern, chosen, figures, isHeard }}
+        onRename={(next) => editor.rename(chosen.id, next)}
+        onCompare={builds.length < MOST_BUILDS ? compare : null}
+      />
       {'reason' in made && (
         <Typography role="alert" sx={{ color: color('warn'), fontSize: TEXT.control }}>
           {made.reason}
@@ -157,7 +132,55 @@ function ChosenBuild({
         onChange={change}
         onDiscard={() => editor.discard(chosen.id)}
       />
+      <BuildKeys {...{ editor, chosen, choose, keep }} stop={() => setHeard(false)} />
     </DraftsFrame>
+  );
+}
+
+/** Name and figures of a build-up, which is heard where it will stand. */
+function BuildHead({
+  document,
+  groove,
+  pattern,
+  chosen: { id, name, recipe },
+  figures,
+  isHeard,
+  onRename,
+  onCompare,
+}: {
+  document: SongDocument;
+  groove: Pattern;
+  pattern: Pattern | null;
+  chosen: BuildDraft;
+  figures: BuildFigures | null;
+  isHeard: boolean;
+  onRename: (name: string) => void;
+  /** Null where there is no room for another. */
+  onCompare: (() => void) | null;
+}) {
+  const heard = useHeardInPlace(document, groove, pattern, {
+    title: `${name} in context, looping`,
+    what: 'the build-up',
+    playsAtOnce: isHeard,
+  });
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1 }}>
+      <NameField key={id} label="Name of the build-up" value={name} onChange={onRename} />
+      <Typography
+        noWrap
+        aria-label="Figures of the build-up"
+        sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}
+      >
+        {figures ? `${into(figures, recipe, heard?.follows)} · ${hitsWords(figures, recipe)}` : ''}
+      </Typography>
+      <Button
+        title="The same once more, to be changed"
+        onClick={() => onCompare?.()}
+        disabled={onCompare === null}
+      >
+        Compare with another
+      </Button>
+    </Box>
   );
 }
 
@@ -242,13 +265,19 @@ function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecip
 }
 
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */
-function useBuildKeys(
-  { builds, discard }: BuildEditor,
-  chosen: BuildDraft,
-  choose: (one: BuildDraft) => void,
-  keep: () => boolean,
-  stop: () => void,
-): void {
+function BuildKeys({
+  editor: { builds, discard },
+  chosen,
+  choose,
+  keep,
+  stop,
+}: {
+  editor: BuildEditor;
+  chosen: BuildDraft;
+  choose: (one: BuildDraft) => void;
+  keep: () => boolean;
+  stop: () => void;
+}) {
   const show = (one: BuildDraft | undefined) => {
     if (one) choose(one);
     return one !== undefined;
@@ -260,4 +289,5 @@ function useBuildKeys(
     discard: () => discard(chosen.id),
     stop,
   });
+  return null;
 }

@@ -7,11 +7,11 @@ import { barTicks, lengthName } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { END_COMMANDS } from '../draft-commands.ts';
+import { END_COMMANDS, type EndDeeds } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
 import { KeepButton } from '../KeepButton.tsx';
 import { PlaceInSong } from '../PlaceInSong.tsx';
-import { useHeardInPlace } from '../useHeardInPlace.ts';
+import { HeardInPlace } from '../HeardInPlace.tsx';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';
@@ -26,16 +26,17 @@ const HINTS = {
 const NAMES = { 'drop-out': 'Drop-out', ending: 'Ending' } as const;
 
 /** A draft of a drop-out or an ending: the groove's end row by row, what falls silent in it, heard where it will stand. */
-export function EndPane({
-  document,
-  groove,
-  make,
-}: {
-  document: SongDocument;
-  groove: Pattern;
-  make: 'drop-out' | 'ending';
-}) {
-  const editor = useEndEditor(document, groove.id);
+export function EndPane(of: Of) {
+  return <DraftEnd {...of} editor={useEndEditor(of.document, of.groove.id)} />;
+}
+
+interface Of {
+  readonly document: SongDocument;
+  readonly groove: Pattern;
+  readonly make: 'drop-out' | 'ending';
+}
+
+function DraftEnd({ document, groove, make, editor }: Of & { editor: ReturnType<typeof useEndEditor> }) {
   const { settings, setEnds } = editor;
   const last = make === 'ending' ? settings.endingLast : settings.last;
   const keepPattern = useKeep();
@@ -48,15 +49,8 @@ export function EndPane({
   const pattern = 'reason' in made ? null : made;
   const more = useMemo(() => (make === 'ending' ? placingOf(settings) : {}), [make, settings]);
   const what = NAMES[make];
-  useHeardInPlace(document, groove, pattern, {
-    title: `The ${what.toLowerCase()} in context, looping`,
-    what: `the ${what.toLowerCase()}`,
-    playsAtOnce: isHeard,
-    more,
-  });
   const name = `${groove.name} ${what.toLowerCase()}`;
   const keep = () => pattern !== null && keepPattern([pattern], name, `${name} is kept.`);
-  useCommands(END_COMMANDS, { hear: setHeard, keep });
   const toggle = (voice: Id) => {
     const before = make === 'ending' ? settings.stopRows : settings.silent;
     const next = before.includes(voice) ? before.filter((row) => row !== voice) : [...before, voice];
@@ -119,8 +113,20 @@ export function EndPane({
           The slowing belongs to the slot that the ending is placed in, and leaves as a tempo map.
         </Typography>
       )}
+      <HeardInPlace
+        {...{ document, groove, pattern, more }}
+        title={`The ${what.toLowerCase()} in context, looping`}
+        what={`the ${what.toLowerCase()}`}
+        playsAtOnce={isHeard}
+      />
+      <EndKeys hear={setHeard} keep={keep} />
     </DraftsFrame>
   );
+}
+
+function EndKeys(deeds: EndDeeds) {
+  useCommands(END_COMMANDS, deeds);
+  return null;
 }
 
 /** Settings of its slot for an ending. */

@@ -13,7 +13,7 @@ import { FILL_COMMANDS } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
 import { PlaceInSong, type PutInPlace } from '../PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
-import { useHeardInPlace } from '../useHeardInPlace.ts';
+import { HeardInPlace } from '../HeardInPlace.tsx';
 import { type Keep, useKeep } from '../useKeep.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
@@ -31,8 +31,19 @@ const SORTINGS: Readonly<Record<Sorting, string>> = {
 };
 
 /** Drafts of fills: twelve at a time from a recipe, heard in context, worked on, kept and placed. */
-export function FillPane({ document, groove }: { document: SongDocument; groove: Pattern }) {
-  const editor = useFillEditor(document, groove.id);
+export function FillPane(of: { document: SongDocument; groove: Pattern }) {
+  return <DraftFills {...of} editor={useFillEditor(of.document, of.groove.id)} />;
+}
+
+function DraftFills({
+  document,
+  groove,
+  editor,
+}: {
+  document: SongDocument;
+  groove: Pattern;
+  editor: FillEditor;
+}) {
   const looking = useLooking();
   const keepPattern = useKeep();
   const edit = useEdit();
@@ -46,11 +57,6 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
   const kept = keptFills(document, groove.id);
   const keptOne = chosen ? null : (kept.find((one) => one.id === looking.chosen) ?? null);
   const playing = heard?.pattern ?? chosen?.pattern ?? keptOne;
-  useHeardInPlace(document, groove, playing, {
-    title: 'The fill in context, looping',
-    what: 'the fill',
-    playsAtOnce: isAsked,
-  });
 
   const hear = useCallback((fill: Id | null) => {
     setAsked(true);
@@ -66,7 +72,6 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
     keep([one.pattern], `${groove.name} fill`, `A fill of ${groove.name} is kept.`);
   const discard = (one: Candidate) => editor.discard(one.pattern.id);
   const near = (one: Candidate) => void editor.makeNear(one);
-  useDraftKeys(fills, chosen, { choose, keep: keepIt, discard, near });
 
   const placeKept = (one: Pattern, put: PutInPlace, at: string) => {
     if (edit((now) => put(now, [one.id]), null, true)) notify(`Placed: ${at}.`);
@@ -120,9 +125,7 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
           onChange={change}
         />
       ) : (
-        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
-          Press a fill, or its number, to hear it with the groove before and after.
-        </Typography>
+        <Hint />
       )}
       {kept.length > 0 && <KeptFills kept={kept} chosen={keptOne} onChoose={hear} />}
       <LongTakeStrip
@@ -141,7 +144,23 @@ export function FillPane({ document, groove }: { document: SongDocument; groove:
           choose(candidate);
         }}
       />
+      <HeardInPlace
+        {...{ document, groove }}
+        pattern={playing}
+        title="The fill in context, looping"
+        what="the fill"
+        playsAtOnce={isAsked}
+      />
+      <DraftKeys {...{ fills, chosen }} deeds={{ choose, keep: keepIt, discard, near }} />
     </DraftsFrame>
+  );
+}
+
+function Hint() {
+  return (
+    <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
+      Press a fill, or its number, to hear it with the groove before and after.
+    </Typography>
   );
 }
 
@@ -244,16 +263,20 @@ function keptFills(document: SongDocument, groove: Id): readonly Pattern[] {
 }
 
 /** Numbers hear a fill, arrows step through them, and letters work on the chosen one. */
-function useDraftKeys(
-  fills: readonly Candidate[],
-  chosen: Candidate | null,
+function DraftKeys({
+  fills,
+  chosen,
+  deeds,
+}: {
+  fills: readonly Candidate[];
+  chosen: Candidate | null;
   deeds: {
     readonly choose: (one: Candidate | null) => void;
     readonly keep: (one: Candidate) => boolean;
     readonly discard: (one: Candidate) => void;
     readonly near: (one: Candidate) => void;
-  },
-): void {
+  };
+}) {
   const { choose } = deeds;
   const at = chosen ? fills.indexOf(chosen) : -1;
   const show = (one: Candidate | undefined) => {
@@ -269,6 +292,7 @@ function useDraftKeys(
     near: withChosen(deeds.near),
     stop: withChosen(() => choose(null)),
   });
+  return null;
 }
 
 /** Fills that are kept in the family, to hear and place again. */

@@ -102,17 +102,7 @@ export function useFillEditor(document: SongDocument, groove: Id): FillEditor {
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wish, here.isMade, hands]);
 
-  const rows = useMemo(() => {
-    const { pattern, voicesOf } = indexOf(document);
-    return new Set(voicesOf(pattern(groove)?.part ?? '').map((voice) => voice.id));
-  }, [document, groove]);
-  const fills = useMemo(
-    () =>
-      here.fills
-        .filter((one) => [...rowsNamed(one)].every((row) => rows.has(row)))
-        .map((one) => candidateFrom(document, one, here.recipe.takeOver)),
-    [document, here.fills, here.recipe.takeOver, rows],
-  );
+  const fills = candidatesOf(document, here);
   const deeds = useMemo(() => {
     const change = (label: string, make: (drafts: FillDrafts) => FillDrafts, gesture?: string) => {
       hands.change(label, (now) => withDrafts(now, groove, here, make), gesture);
@@ -234,6 +224,19 @@ function takeMade(hands: DraftEdits, wish: string, made: FillDrafts): void {
         one.groove === made.groove ? { ...made, ...(one.window ? { window: one.window } : {}) } : one,
       ),
     }));
+}
+
+const candidatesCache = cacheWhileSame<readonly Candidate[], FillDrafts>();
+
+/** The fills that lie in drafts, but for those on rows that are gone. */
+function candidatesOf(document: SongDocument, drafts: FillDrafts): readonly Candidate[] {
+  return candidatesCache(drafts, [document], () => {
+    const { pattern, voicesOf } = indexOf(document);
+    const rows = new Set(voicesOf(pattern(drafts.groove)?.part ?? '').map((voice) => voice.id));
+    return drafts.fills
+      .filter((one) => [...rowsNamed(one)].every((row) => rows.has(row)))
+      .map((one) => candidateFrom(document, one, drafts.recipe.takeOver));
+  });
 }
 
 const candidateCache = cacheWhileSame<Candidate, Pattern>();

@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { indexOf } from '@plucky/core/song';
-import { useMemo, useRef } from 'react';
+import { type RefObject, useMemo, useRef } from 'react';
 import { type Caret, useGroove } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
@@ -44,7 +44,6 @@ export function Rows({ view }: { view: PatternView }) {
     [size, view.rows.length, view.length, lanes, zoom],
   );
   const label = useMemo(() => (hasReference ? <ReferenceLabel view={view} /> : null), [hasReference, view]);
-  useZoom(frame, layout, caret);
   const { rowHeight, width } = layout;
   const height = rowHeight * view.rows.length;
   return (
@@ -83,8 +82,23 @@ export function Rows({ view }: { view: PatternView }) {
         <Playhead view={view} layout={layout} height={RULER + height} />
       </Box>
       <CaretWords view={view} />
+      <Zoom {...{ frame, layout, caret }} />
     </Box>
   );
+}
+
+/** Keeps the place that is looked at through a zoom, and the caret in view. */
+function Zoom({
+  frame,
+  layout,
+  caret,
+}: {
+  frame: RefObject<HTMLDivElement | null>;
+  layout: Layout;
+  caret: Caret | null;
+}) {
+  useZoom(frame, layout, caret);
+  return null;
 }
 
 /** The hits of all rows, with what is marked on them; presses and drags on it edit them. */

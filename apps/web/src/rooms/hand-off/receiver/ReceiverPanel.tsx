@@ -27,7 +27,6 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
   const receiver = useReceiver(song, result);
   const from = useReceiverState((state) => state.from);
   const dropped = useReceiverState((state) => state.dropped);
-  useHeardReceiver(receiver);
   const add = async (files: Iterable<File>, at: number | null) => {
     const received = await receiveFrom(files);
     if (receiver && received.files.length) dropFiles(received.files, at, receiver.has);
@@ -112,6 +111,13 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
             : 'The files are on their way.'}
         </Typography>
       )}
+      <Heard receiver={receiver} />
     </Box>
   );
+}
+
+/** Lets the files be heard in place of the song. */
+function Heard({ receiver }: { receiver: ReturnType<typeof useReceiver> }) {
+  useHeardReceiver(receiver);
+  return null;
 }

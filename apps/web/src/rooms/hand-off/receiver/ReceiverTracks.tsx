@@ -3,7 +3,7 @@ import { barLines } from '@plucky/core/play';
 import { memo, type PointerEvent, useCallback, useMemo, useRef } from 'react';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
-import { usePlayhead } from '../../../transport/useTransport.ts';
+import { usePlayhead } from '../../../transport/usePlayhead.ts';
 import { useReceiverState } from './store.ts';
 import { TRACK, TrackClips } from './TrackClips.tsx';
 import type { Receiver } from './useReceiver.ts';

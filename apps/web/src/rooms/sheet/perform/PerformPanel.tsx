@@ -10,7 +10,13 @@ import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { ToolPanel } from '../ToolPanel.tsx';
-import { PATTERN_KEYS, PERFORM_COMMANDS, SECTION_KEYS, SILENCE_KEYS } from './perform-commands.ts';
+import {
+  PATTERN_KEYS,
+  PERFORM_COMMANDS,
+  type Performer,
+  SECTION_KEYS,
+  SILENCE_KEYS,
+} from './perform-commands.ts';
 import { cueNext, togglePerform, usePerforming } from './perform-session.ts';
 import { usePerformanceRun } from './usePerformanceRun.ts';
 import { usePerformMidi } from './usePerformMidi.ts';
@@ -38,13 +44,11 @@ export function PerformPanel({
     origin: 0,
   });
 
-  usePerformanceRun(document, heard);
   const cue = (plays: Cued) => cueNext(document, plays);
   const cueNth = (kind: 'section' | 'pattern', nth: number) => {
     const one = rows[kind].cues[nth];
     if (one) cue(one.plays);
   };
-  useCommands(PERFORM_COMMANDS, { cue, cueNth });
   const keyboard = usePerformMidi({ cue, cueNth });
 
   const last = isRunning ? now.performance.cues.at(-1)?.plays : undefined;
@@ -104,8 +108,21 @@ export function PerformPanel({
           </Box>
         </Box>
       ))}
+      <Run document={document} heard={heard} />
+      <CueKeys cue={cue} cueNth={cueNth} />
     </ToolPanel>
   );
+}
+
+/** Keeps the running performance on. */
+function Run({ document, heard }: { document: SongDocument; heard: Tried | null }) {
+  usePerformanceRun(document, heard);
+  return null;
+}
+
+function CueKeys(deeds: Performer) {
+  useCommands(PERFORM_COMMANDS, deeds);
+  return null;
 }
 
 /** Row of cues of a kind: its name, and its keys, each with a name. */

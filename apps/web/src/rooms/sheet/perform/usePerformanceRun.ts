@@ -2,7 +2,7 @@ import type { Tried } from '@plucky/core/play';
 import type { SongDocument } from '@plucky/core/song';
 import { useCallback, useEffect, useRef } from 'react';
 import { useIsPlaying } from '../../../audio/useIsPlaying.ts';
-import { usePlayhead } from '../../../transport/useTransport.ts';
+import { usePlayhead } from '../../../transport/usePlayhead.ts';
 import { performanceEnds, soundedUpTo } from './perform-session.ts';
 
 /** Draws a performance as it sounds; it ends when the sound stops or the room is left. */

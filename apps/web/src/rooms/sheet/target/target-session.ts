@@ -1,5 +1,6 @@
 import { type Attempt, compareWithTarget, partForTarget } from '@plucky/core/plan';
 import { indexOf, LIMITS, type Reference, type SongDocument } from '@plucky/core/song';
+import { cacheWhileSame } from '@plucky/core/time';
 import { useDeferredValue, useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';
 import { useSessionFields } from '../../../session/store.ts';
@@ -43,11 +44,7 @@ export function useHeld(document: SongDocument): Held | null {
   const choice = useSessionFields('slot', 'slots', 'beat');
   const now = useDeferredValue(document);
   // The choice matters only where it alone is compared.
-  const stretch = useMemo(
-    () => (isOpen && isOnlyChosen && chosenStretch(now, choice)) || ALL,
-    [now, isOpen, isOnlyChosen, choice],
-  );
-  const { from, to } = stretch;
+  const { from, to } = (isOpen && isOnlyChosen && chosenStretch(now, choice)) || ALL;
   return useMemo(() => {
     if (!isOpen) return null;
     const targets = targetsOf(now);
@@ -63,13 +60,17 @@ export function deviationsByLine(
   attempt: Attempt,
   lines: readonly LineOfSheet[],
 ): ReadonlyMap<number, number> {
-  const counts = new Map<number, number>();
-  for (const { tick } of attempt.deviations) {
-    const at = lineOf(lines, tick);
-    if (at >= 0) counts.set(at, (counts.get(at) ?? 0) + 1);
-  }
-  return counts;
+  return deviationsCache(attempt, [lines], () => {
+    const counts = new Map<number, number>();
+    for (const { tick } of attempt.deviations) {
+      const at = lineOf(lines, tick);
+      if (at >= 0) counts.set(at, (counts.get(at) ?? 0) + 1);
+    }
+    return counts;
+  });
 }
+
+const deviationsCache = cacheWhileSame<ReadonlyMap<number, number>, Attempt>();
 
 /** The line on which a tick of the song stands, in whichever round of its section; -1 where none does. */
 export function lineOf(lines: readonly LineOfSheet[], tick: number): number {

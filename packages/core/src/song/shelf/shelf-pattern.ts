@@ -1,23 +1,20 @@
-import {
-  accentsSchema,
-  controlsSchema,
-  type Described,
-  familySchema,
-  gridsSchema,
-  hitIdSchema,
-  hitSchema,
-  humaniseSchema,
-  idSchema,
-  INHERITED,
-  LIMITS,
-  meterSchema,
-  nameSchema,
-  noteSchema,
-  swingSchema,
-  tempoSchema,
-  TONICS,
-  type Zod,
-} from '../song/index.ts';
+import { TONICS } from '../harmony/key.ts';
+import { hitSchema } from '../hit/hit.ts';
+import { hitIdSchema } from '../hit/hit-id.ts';
+import { INHERITED, inheritedFields } from '../inherited/table.ts';
+import { LIMITS } from '../limits.ts';
+import { idSchema, nameSchema } from '../names.ts';
+import { familySchema } from '../records.ts';
+import { noteSchema, tempoSchema } from '../schema-parts.ts';
+import type { Described, Zod } from '../zod.ts';
+
+/** What is said even at rest. */
+const alwaysSaid = (z: Zod) => ({
+  meter: INHERITED.meter.schema(z),
+  swing: INHERITED.swing.schema(z),
+  grids: INHERITED.grids.schema(z),
+  accents: INHERITED.accents.schema(z),
+});
 
 /** A pattern by itself, with what is needed to play it in any song: its hits, and the voices that they belong to. */
 export const shelfPatternSchema = (z: Zod) =>
@@ -25,8 +22,6 @@ export const shelfPatternSchema = (z: Zod) =>
     name: nameSchema(z),
     type: z.literal(['drums', 'notes']),
     length: z.int().min(1).max(LIMITS.pattern),
-    meter: meterSchema(z),
-    swing: swingSchema(z),
     /** The tonic that its notes were written to; drums take no notice of it. */
     tonic: z.literal([...TONICS]),
     /** Quarter notes a minute that it was made at. */
@@ -43,13 +38,9 @@ export const shelfPatternSchema = (z: Zod) =>
       .min(1)
       .max(64),
     hits: z.record(hitIdSchema(z), hitSchema(z)),
-    grids: gridsSchema(z),
-    accents: accentsSchema(z),
-    /** The rest of what a pattern says for its family; absent where it is at rest. */
-    harmony: INHERITED.harmony.schema(z).optional(),
-    accentAmount: INHERITED.accentAmount.schema(z).optional(),
-    humanise: humaniseSchema(z).optional(),
-    controls: controlsSchema(z).optional(),
+    /** What a pattern says for its family; absent where it is at rest. */
+    ...inheritedFields(z),
+    ...alwaysSaid(z),
   });
 
 /** A pattern on the shelf, without its song; lengths are in ticks. */

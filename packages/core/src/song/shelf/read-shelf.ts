@@ -1,12 +1,8 @@
 import { z } from 'zod';
-import {
-  inheritance,
-  INHERITED_FIELDS,
-  InvalidSongError,
-  LIMITS,
-  MOST_PROBLEMS,
-  schemaProblems,
-} from '../song/index.ts';
+import { InvalidSongError } from '../errors.ts';
+import { inheritance, INHERITED_FIELDS } from '../inherited/table.ts';
+import { LIMITS } from '../limits.ts';
+import { MOST_PROBLEMS, schemaProblems } from '../schema-problems.ts';
 import { type ShelfPattern, shelfPatternSchema } from './shelf-pattern.ts';
 
 const schema = shelfPatternSchema(z);

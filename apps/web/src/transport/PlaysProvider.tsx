@@ -1,0 +1,23 @@
+import { type ReactNode, useDeferredValue, useMemo } from 'react';
+import { useSong } from '../document/context.tsx';
+import { useOpenRoom } from '../session/rooms.ts';
+import { useSessionFields } from '../session/store.ts';
+import { heardFrom, useAsked } from './asked.ts';
+import { usePreview } from './preview.ts';
+import { WhatPlaysContext } from './useWhatPlays.ts';
+import { CHOICES, whatPlays } from './what-plays.ts';
+
+/** Works out what plays, once for all who ask. */
+export function PlaysProvider({ children }: { children: ReactNode }) {
+  // The sound follows an edit, or a choice, as soon as it has been painted.
+  const document = useDeferredValue(useSong());
+  const open = useOpenRoom();
+  const session = useDeferredValue(useSessionFields(...CHOICES));
+  const asked = useAsked((state) => state.asked);
+  const preview = usePreview((state) => state.preview);
+  const what = useMemo(() => {
+    const { room, choices } = heardFrom(asked, { room: open, choices: session });
+    return whatPlays(document, room, choices, preview);
+  }, [document, asked, open, session, preview]);
+  return <WhatPlaysContext value={what}>{children}</WhatPlaysContext>;
+}
