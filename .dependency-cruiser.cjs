@@ -107,7 +107,7 @@ module.exports = {
     {
       name: 'packages-through-their-indexes',
       severity: 'error',
-      from: { path: '^(apps|bench|e2e)/' },
+      from: { path: '^(apps|bench|e2e|ear)/' },
       to: {
         path: [
           '^packages/core/src/[^/]+/(?!index\\.ts$)',
@@ -119,7 +119,7 @@ module.exports = {
   ],
   options: {
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: '^(packages|apps)/[^/]+/(dist|\\.tsout)/' },
+    exclude: { path: '^((packages|apps)/[^/]+|ear)/(dist|\\.tsout)/' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.tests.json' },
     enhancedResolveOptions: {

@@ -65,7 +65,7 @@ export default ts.config(
     },
   },
   {
-    files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**', 'bench/**'],
+    files: ['**/*.test.ts', '**/*.test.tsx', 'e2e/**', 'bench/**', 'ear/**'],
     rules: {
       '@typescript-eslint/no-unsafe-assignment': 'off',
       '@typescript-eslint/no-unsafe-member-access': 'off',

@@ -41,6 +41,7 @@ export default {
     pure('core'),
     pure('songs'),
     pure('sound'),
+    { ...pure('ear'), rootDir: 'ear' },
     {
       displayName: 'server',
       rootDir: 'apps/server',

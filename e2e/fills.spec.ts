@@ -68,6 +68,7 @@ test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it 
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
+  await page.getByRole('button', { name: 'by cells', exact: true }).click();
   await page.getByRole('button', { name: '4+4+4+4', exact: true }).click();
   await expect(fill(page, 1)).toContainText('4+4+4+4');
   await fill(page, 1).click();

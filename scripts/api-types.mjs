@@ -30,7 +30,8 @@ const types = await openapiTS(document, {
   immutable: true,
   defaultNonNullable: false,
   inject: `import type { ${OF_SONGS.join(', ')} } from '@plucky/core/song';`,
-  transform: ({ title }) => (OF_SONGS.includes(title) ? ts.factory.createTypeReferenceNode(title) : undefined),
+  transform: ({ title }) =>
+    OF_SONGS.includes(title) ? ts.factory.createTypeReferenceNode(title) : undefined,
 });
 const text = await format(
   `// Written by \`npm run api-types\` from the server's OpenAPI document.\n\n${astToString(types)}`,

@@ -1,5 +1,5 @@
-import type { ShelfPattern } from '@plucky/core/song';
 import { ApiProperty } from '@nestjs/swagger';
+import type { ShelfPattern } from '@plucky/core/song';
 import { isPlain, Raw } from '../http/raw-field.ts';
 
 /** The title names the type of core that says what it may be. */

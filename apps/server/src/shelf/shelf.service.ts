@@ -1,6 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import { ConflictException, Injectable, NotFoundException } from '@nestjs/common';
-import { bringUpShelfItem, FORMAT, LIMITS, readShelfPattern, type ShelfPattern, type Stored } from '@plucky/core/song';
+import {
+  bringUpShelfItem,
+  FORMAT,
+  LIMITS,
+  readShelfPattern,
+  type ShelfPattern,
+  type Stored,
+} from '@plucky/core/song';
 import { STARTERS } from '@plucky/songs/library';
 import { Database } from '../database/database.ts';
 import type { ShelfItemDto } from './shelf.dto.ts';

@@ -35,7 +35,7 @@ export interface TransportState {
 /** Length of what plays, and its bars. */
 export type BarLines = Pick<Timeline, 'length' | 'meters'>;
 
-/** What plays, and the deeds of the transport on it. */
+/** State of the transport, and its deeds. */
 export function useTransport(): TransportState {
   const player = thePlayer();
   const room = useOpenRoom();

@@ -22,7 +22,6 @@ export {
   measured,
   POOL,
 } from './fill/candidates.ts';
-export type { LimbConflict, LimbReport } from './fill/limbs.ts';
 export {
   bestWindows,
   LONGEST_WINDOW,

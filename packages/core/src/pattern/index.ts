@@ -69,7 +69,7 @@ export { accentAt, accentRaise } from './feel/accent.ts';
 export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';
 export { type Unevenness, unevenness } from './feel/humanise.ts';
 export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
-export { heardPlace, writtenPlace } from './feel/place.ts';
+export { heardPlace, ON_TIME, writtenPlace } from './feel/place.ts';
 export { swingOffset } from './feel/swing.ts';
 export { chordFrom, chordName, romanNumeral } from './harmony/chord-names.ts';
 export { keyChords } from './harmony/chord.ts';

@@ -15,6 +15,27 @@ export const FIGURES = [
 /** A figure of a cell. */
 export type Figure = (typeof FIGURES)[number];
 
+/** Kinds of fill that a drummer names. */
+export const KINDS = [
+  'singles',
+  'doubles',
+  'paradiddles',
+  'linear',
+  'flams',
+  'ruffs',
+  'stabs',
+  'hat barks',
+  'ghost notes',
+  'threes',
+  'over the bar',
+  'half-time drag',
+  'backbeat kept',
+  'both hands',
+  'stop and pick-up',
+] as const;
+/** A kind of fill. */
+export type Kind = (typeof KINDS)[number];
+
 /** Which strokes of a cell stand out; `groove`: those that fall where the groove has its kick or its backbeat. */
 export const ACCENT_SHAPES = ['first', 'second', 'last', 'rising', 'groove'] as const;
 /** A way in which the strokes of a cell stand out. */
@@ -37,6 +58,8 @@ const strokeSchema = (z: Zod) =>
     voice: idSchema(z),
     velocity: velocitySchema(z),
     flam: z.boolean().optional(),
+    /** Grace strokes of which there are two or three, in place of a flam's one. */
+    grace: z.literal(['drag', 'ruff']).optional(),
   });
 
 /** A cell: a figure over a few grid steps, its accents on a drum. Cells of one letter are the same figure. */
@@ -47,6 +70,8 @@ const cellSchema = (z: Zod) =>
     figure: z.literal([...FIGURES]),
     accent: z.literal([...ACCENT_SHAPES]),
     drum: idSchema(z),
+    /** Its own grid, where it is not that of the plan. */
+    grid: gridSchema(z).optional(),
     strokes: z.array(strokeSchema(z)).max(2 * MOST_STEPS),
   });
 
@@ -56,6 +81,8 @@ export const cellPlanSchema = (z: Zod) =>
     grid: gridSchema(z),
     cells: z.array(cellSchema(z)).min(1).max(MOST_CELLS),
     arrival: z.literal([...ARRIVALS]),
+    /** Kind of a fill that was made rhythm first. */
+    kind: z.literal([...KINDS]).optional(),
   });
 
 /** The cells of a fill, which tile what it takes over. */

@@ -1,4 +1,4 @@
-import { cellPlanSchema, FIGURES } from './cell-plan.ts';
+import { cellPlanSchema, FIGURES, KINDS } from './cell-plan.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema } from './names.ts';
 import { gridSchema, percentSchema, seedSchema, velocitySchema, voicesSchema } from './schema-parts.ts';
@@ -11,8 +11,13 @@ export const FEET = ['keep', 'on', 'between', 'both', 'none'] as const;
 /** Order of strokes: hands alone, hands and kick in turn and never together, or with rolls among them. */
 export const MANNERS = ['hands', 'linear', 'rolls'] as const;
 
-/** Way to make a fill: of cells, as drummers do, or drawn stroke by stroke. */
-export const MADE = ['by cells', 'at random'] as const;
+/** Way to make a fill: rhythm, accents, sticking and drums in turn, as drummers do; of cells; or drawn stroke by stroke. */
+export const MADE = ['rhythm first', 'by cells', 'at random'] as const;
+
+/** Levels of a player; absent in a recipe: good. */
+export const PLAYERS = ['beginner', 'good', 'expert'] as const;
+/** The level of a player. */
+export type Player = (typeof PLAYERS)[number];
 
 /** Recipe of a fill; the same recipe always makes the same fill of the same groove. */
 export const fillRecipeSchema = (z: Zod) =>
@@ -23,6 +28,15 @@ export const fillRecipeSchema = (z: Zod) =>
     /** The groupings and figures that cells may have, by their names; none means any. */
     groupings: z.array(z.string().max(60)).max(60),
     figures: z.array(z.literal([...FIGURES])).max(FIGURES.length),
+    /** The kinds that a fill made rhythm first may be; none means any. */
+    kinds: z
+      .array(z.literal([...KINDS]))
+      .max(KINDS.length)
+      .optional(),
+    /** Whose hands and feet it must be playable by. */
+    player: z.literal([...PLAYERS]).optional(),
+    /** True where it is loudest two thirds of the way, and as at its start again at its end. */
+    hill: z.boolean().optional(),
     /** The drums that take part; none means all that hands go round. */
     drums: voicesSchema(z),
     /** The cells as they are, once they are made or changed by hand. */

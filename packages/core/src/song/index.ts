@@ -21,6 +21,8 @@ export {
   type CellStroke,
   type Figure,
   FIGURES,
+  type Kind,
+  KINDS,
   LEAST_STEPS,
   MOST_STEPS,
 } from './cell-plan.ts';
@@ -74,7 +76,7 @@ export {
   type RegionKind,
   USUAL_EXPORT,
 } from './export-options.ts';
-export { FEET, type FillRecipe, MADE, MANNERS, TRAVELS } from './fill-recipe.ts';
+export { FEET, type FillRecipe, MADE, MANNERS, type Player, PLAYERS, TRAVELS } from './fill-recipe.ts';
 export { inTurn } from './in-turn.ts';
 export { INTENSITIES, type Intensity, INTENSITY_RANGE, type IntensityPoint } from './intensity.ts';
 export { hitsAsPatterns, laidHits } from './laid-aside.ts';
@@ -90,6 +92,15 @@ export {
   saidStretch,
   stretchOf,
 } from './layers.ts';
+export {
+  isDrummers,
+  LANDING,
+  landingStrokes,
+  type LimbConflict,
+  type LimbReport,
+  limbReport,
+  type LimbStroke,
+} from './limbs.ts';
 export { LIMITS, tooMany } from './limits.ts';
 export { rebase, type Rebased } from './merge.ts';
 export {
@@ -166,11 +177,11 @@ export { comesFrom, freeHitId, hitIdStem, repeatedId, sourceOf } from './hit/hit
 export { FARTHEST_MS, type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
 export { DRUM_LENGTH, plainHit, usualLength } from './hit/new-hit.ts';
 export { atPercent, clampVelocity } from './hit/velocity.ts';
-export { type Accent,} from './inherited/accents.ts';
+export { type Accent } from './inherited/accents.ts';
 export { HARMONIES, type Harmony } from './inherited/harmony.ts';
-export { type Humanise,} from './inherited/humanise.ts';
+export { type Humanise } from './inherited/humanise.ts';
 export type { FollowedStretch } from './inherited/inheritance.ts';
-export { type Swing,} from './inherited/swing.ts';
+export { type Swing } from './inherited/swing.ts';
 export {
   eachInherited,
   inheritance,
@@ -193,6 +204,8 @@ export {
   voicesOfShape,
   wayOfShape,
 } from './rule/shape/table.ts';
+export { backbeatsOf } from './rule/backbeat.ts';
+export { turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { readShelfPattern } from './shelf/read-shelf.ts';
 export type { ShelfPattern } from './shelf/shelf-pattern.ts';

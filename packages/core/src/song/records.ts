@@ -7,6 +7,7 @@ import { offsetSchema } from './hit/hit.ts';
 import { meterSchema } from './inherited/meter.ts';
 import { swingSchema } from './inherited/swing.ts';
 import { intensityFields } from './intensity.ts';
+import { LIMBS } from './limb.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema, nameSchema } from './names.ts';
 import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
@@ -93,7 +94,7 @@ const voiceSchema = (z: Zod) =>
     /** The sound that plays it in the app; it never leaves with the notes. */
     sound: idSchema(z),
     note: noteSchema(z),
-    limb: z.literal(['hand', 'right foot', 'left foot']),
+    limb: z.literal([...LIMBS]),
     /** On the kit, in cm from the snare. */
     place: z.strictObject({ x: z.number(), y: z.number() }),
     choke: z.int().min(1).max(16).nullable(),

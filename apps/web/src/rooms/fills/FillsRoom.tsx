@@ -32,7 +32,7 @@ export function FillsRoom() {
   );
 }
 
-/** What is made is asked for by whoever leads here, and stays in the page's history. */
+/** Takes the kind of draft from whoever leads here, and keeps it in the page's history. */
 function MakeByAddress({
   document,
   wanted,

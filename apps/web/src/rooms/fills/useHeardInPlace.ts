@@ -15,7 +15,7 @@ interface Words {
   readonly more?: Partial<Placing>;
 }
 
-/** What is heard in place: a pattern that was made of a groove. */
+/** A pattern that was made of a groove, to be heard in its place. */
 export interface InPlace extends Words {
   readonly document: SongDocument;
   readonly groove: Pattern;

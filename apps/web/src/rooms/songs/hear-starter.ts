@@ -1,5 +1,5 @@
-import type { ShelfPattern } from '@plucky/core/song';
 import { compile } from '@plucky/core/play';
+import type { ShelfPattern } from '@plucky/core/song';
 import { songFrom } from '@plucky/songs';
 import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';

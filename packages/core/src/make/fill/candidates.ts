@@ -4,6 +4,7 @@ import {
   type Hit,
   type Id,
   indexOf,
+  type LimbConflict,
   omit,
   type Pattern,
   type Refusal,
@@ -18,9 +19,11 @@ import { planCells } from './cells/plan.ts';
 import { chooseDifferent, type DrawnFill } from './choose-different.ts';
 import { describeFill, type FillWords } from './describe.ts';
 import { fillHits } from './hits.ts';
-import type { LimbConflict } from './limbs.ts';
-import { contextFor, fillPattern } from './make.ts';
+import { contextFor, fillPattern, rhythmContext } from './make.ts';
 import { type FillFigures, limbsOf, measureFill } from './measure.ts';
+import { holdsAir } from './rhythm/beats.ts';
+import { planRhythm } from './rhythm/plan.ts';
+import { kindWords } from './rhythm/words.ts';
 import { drumsOf } from './travel.ts';
 import { strokesIn } from './variety.ts';
 
@@ -62,6 +65,7 @@ export function fillCandidates(
   const first = fillPattern(document, groove, base, 'first', 'Fill');
   if ('reason' in first) return first;
   const context = contextFor(document, groove, base, first.length);
+  const rhythm = rhythmContext(document, groove, base, first.length);
   const known = new Set(context.voices.map((voice) => voice.id));
   const draw = (i: number): DrawnFill => {
     const busy = Math.min(100, Math.max(5, base.busy + (i ? random.whole(-BUSY_SPREAD, BUSY_SPREAD) : 0)));
@@ -71,8 +75,16 @@ export function fillCandidates(
       const hits = fillHits(first.length, drawn, context.meter, context.voices);
       return { recipe: drawn, strokes: strokesIn(hits), repeats: true, traits: [] };
     }
-    const cells = planCells({ ...context, recipe: drawn });
+    const isRhythm = drawn.made === 'rhythm first';
+    const cells = isRhythm
+      ? planRhythm({ ...rhythm, recipe: drawn })
+      : planCells({ ...context, recipe: drawn });
     const hits = cellHits(cells, first.length - base.takeOver, known);
+    if (isRhythm) {
+      const strokes = strokesIn(hits);
+      const hasAir = holdsAir(strokes.onsets, first.length);
+      return { recipe: { ...drawn, cells }, strokes, repeats: true, traits: [], kind: cells.kind, hasAir };
+    }
     return {
       recipe: { ...drawn, cells },
       strokes: strokesIn(hits),
@@ -143,7 +155,8 @@ function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures)
   if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
   const voices = indexOf(document).voicesOf(pattern.part);
   const { meter } = feelOf(document, resolve(document, pattern.id));
-  return cellWords(cells, drumsOf({ drums, path, travel }, voices), meter);
+  const round = drumsOf({ drums, path, travel }, voices);
+  return cells.kind ? kindWords(cells, cells.kind, round, voices, meter) : cellWords(cells, round, meter);
 }
 
 /** Weight of each figure when fills are compared: about one for the usual distance between two fills. */

@@ -1,15 +1,16 @@
-import type { FillRecipe } from '../../song/index.ts';
+import type { FillRecipe, Kind } from '../../song/index.ts';
 import type { FillWords } from './describe.ts';
-import { areDifferent, MOST_SHARED, sharedBy, type Strokes } from './variety.ts';
+import { areDifferent, type Drawn, rhythmOf, sharedBy } from './variety.ts';
 
 /** A fill of the pool, before it is measured. */
-export interface DrawnFill {
+export interface DrawnFill extends Drawn {
   readonly recipe: FillRecipe;
-  readonly strokes: Strokes;
   /** True when it plays a figure twice or more. */
   readonly repeats: boolean;
   /** Traits from its cells, grouping and figures; fills that share them are more alike. */
   readonly traits: readonly string[];
+  /** True for a rest of an 8th or more, in a fill that was made rhythm first. */
+  readonly hasAir?: boolean;
 }
 
 /** A fill that may be shown, with its measures. */
@@ -24,11 +25,16 @@ const [MOST_PLAIN, MOST_UNPLAYABLE] = [3, 2];
 const PLAIN_COST = 0.25;
 /** Cost of a trait for each chosen fill that shares it, and of few strokes beside the usual number. */
 const [TRAIT_COST, SPARSE_COST] = [0.05, 0.35];
+/** Cost of a rhythm that is shown already, and of a kind for each chosen fill of it. */
+const [RHYTHM_COST, KIND_COST] = [0.6, 0.12];
+/** Of the shown fills that are made rhythm first at least so many hold air, and at most so many. */
+const [LEAST_AIR, MOST_AIR] = [0.25, 0.5];
 
 /**
  * Chooses fills that are pairwise different: each next one shares the least with those chosen (farthest-point selection,
- * Gonzalez 1985), at most half of its strokes with any. A few may repeat no cell or ask too much of hands, unless
- * `playableOnly`; no two are described alike as long as there are others.
+ * Gonzalez 1985), at most half of its strokes with any. Those made rhythm first differ in rhythm and kind as well, and a
+ * quarter to a half of them hold air. A few may repeat no cell or ask too much of hands, unless `playableOnly`; no two are
+ * described alike as long as there are others.
  */
 export function chooseDifferent<C extends Judged>(
   pool: readonly DrawnFill[],
@@ -37,7 +43,7 @@ export function chooseDifferent<C extends Judged>(
   playableOnly: boolean,
 ): readonly C[] {
   const chosen: C[] = [];
-  const taken: Strokes[] = [];
+  const taken: DrawnFill[] = [];
   const described = new Set<string>();
   /** The largest share that a fill has in common with one that is chosen; those that are too like one are left out. */
   const nearest = new Map(pool.filter((one) => one.strokes.count > 0).map((one) => [one, 0]));
@@ -51,28 +57,46 @@ export function chooseDifferent<C extends Judged>(
       (one.repeats ? 0 : PLAIN_COST) + SPARSE_COST * Math.max(0, 1 - one.strokes.count / Math.max(1, usual)),
     ]),
   );
+  const rhythms = new Set<string>();
+  const kinds = new Map<Kind, number>();
+  let airy = 0;
   let plain = 0;
   let unplayable = 0;
   const take = (one: DrawnFill, candidate: C) => {
     chosen.push(candidate);
-    taken.push(one.strokes);
+    taken.push(one);
     described.add(wordsOf(candidate));
     for (const trait of one.traits) traits.set(trait, (traits.get(trait) ?? 0) + 1);
+    rhythms.add(rhythmOf(one.strokes));
+    if (one.kind) kinds.set(one.kind, (kinds.get(one.kind) ?? 0) + 1);
+    if (one.hasAir) airy++;
     if (!one.repeats) plain++;
     if (candidate.conflicts.length) unplayable++;
     for (const [other, share] of nearest) {
-      const now = Math.max(share, sharedBy(one.strokes, other.strokes));
-      if (now > MOST_SHARED) nearest.delete(other);
-      else nearest.set(other, now);
+      if (areDifferent(one, other)) nearest.set(other, Math.max(share, sharedBy(one.strokes, other.strokes)));
+      else nearest.delete(other);
     }
   };
-  const next = (): DrawnFill | null => {
+  const rhythmCost = ({ kind, strokes, recipe }: DrawnFill) =>
+    recipe.made === 'by cells'
+      ? 0
+      : (rhythms.has(rhythmOf(strokes)) ? RHYTHM_COST : 0) + (kind ? KIND_COST * (kinds.get(kind) ?? 0) : 0);
+  /** True for a fill with too much air, or too little, for what is left to choose. */
+  const breathesWrong = ({ kind, hasAir }: DrawnFill) =>
+    kind !== undefined &&
+    (hasAir
+      ? airy >= Math.floor(count * MOST_AIR)
+      : count - chosen.length <= Math.ceil(count * LEAST_AIR) - airy);
+  /** The best one left; of the wrong breath only where there is no other. */
+  const next = (): DrawnFill | null => bestOf(true) ?? bestOf(false);
+  const bestOf = (breathes: boolean): DrawnFill | null => {
     let best: DrawnFill | null = null;
     let least = Infinity;
     for (const [one, share] of nearest) {
       if (!one.repeats && plain >= MOST_PLAIN) continue;
       const common = one.traits.reduce((sum, trait) => sum + (traits.get(trait) ?? 0), 0);
-      const cost = share + (ownCost.get(one) ?? 0) + TRAIT_COST * common;
+      if (breathes && breathesWrong(one)) continue;
+      const cost = share + (ownCost.get(one) ?? 0) + TRAIT_COST * common + rhythmCost(one);
       if (cost < least) [best, least] = [one, cost];
     }
     return best;
@@ -88,7 +112,7 @@ export function chooseDifferent<C extends Judged>(
   // Fills passed over for their words, then for their difficulty, fill up the rest.
   for (const one of playableOnly ? alike : [...alike, ...hard]) {
     if (chosen.length >= count) break;
-    if (!taken.every((other) => areDifferent(one.strokes, other))) continue;
+    if (!taken.every((other) => areDifferent(one, other))) continue;
     const candidate = measure(one);
     if (candidate) take(one, candidate);
   }

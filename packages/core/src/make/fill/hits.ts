@@ -10,6 +10,7 @@ import {
 import {
   beatTicks,
   gridTicks,
+  isStrong,
   type Meter,
   metricalWeight,
   PPQ,
@@ -17,7 +18,7 @@ import {
   randomFrom,
   seedFrom,
 } from '../../time/index.ts';
-import { cellContext } from './cells/cell.ts';
+import { cellContext, LOUDEST_GHOST, SOFTEST_GHOST } from './cells/cell.ts';
 import { cellHits, FILL_FLAM } from './cells/hits.ts';
 import { planCells } from './cells/plan.ts';
 import { type FillPlace, fillPlaces } from './stream.ts';
@@ -25,6 +26,8 @@ import { drumsOf, travelOver } from './travel.ts';
 
 /** By how much strong places are played louder than the recipe's velocity, and by how much velocities scatter about it. */
 const [STRONG, SPREAD] = [18, 7];
+/** Rise of an accent, and chance that a stroke of the snare between accents is a ghost note. */
+const [ACCENT, GHOST_CHANCE] = [10, 0.4];
 /** Chance that a place of a fill with rolls is a roll. */
 const ROLL_CHANCE = 0.35;
 /** The share of the velocity at which a roll and a foot start. */
@@ -43,7 +46,7 @@ export function fillHits(
   const from = length - recipe.takeOver;
   const end = Math.max(from + 1, length - (recipe.gap * PPQ) / 4);
   const hits =
-    recipe.made === 'by cells'
+    recipe.made !== 'at random'
       ? cellHits(
           recipe.cells ?? planCells(cellContext(recipe, meter, length, voices, [])),
           from,
@@ -79,11 +82,17 @@ function randomHits(
   const kick = voices.find((voice) => voice.limb === 'right foot');
   const along = onDrums(places, recipe, voices, kick, random);
   const velocityAt = velocityAlong(recipe, from, meter);
+  const everyThird = random.chance(0.5);
   const hits: Record<Id, Hit> = {};
   places.forEach(({ at, grid }, i) => {
     const voice = along[i];
     if (!voice) return;
-    const velocity = clampVelocity(velocityAt(at) + random.whole(-SPREAD, SPREAD));
+    const isAccent = everyThird ? i % 3 === 0 : isStrong(at, meter);
+    const isRunIn = at >= length - PPQ / 4;
+    const isGhost = !isAccent && !isRunIn && voice.family === 'snare' && random.chance(GHOST_CHANCE);
+    const velocity = isGhost
+      ? random.whole(SOFTEST_GHOST, LOUDEST_GHOST)
+      : clampVelocity(velocityAt(at) + (isAccent ? ACCENT : 0) + random.whole(-SPREAD, SPREAD));
     const room = (places[i + 1]?.at ?? end) - at;
     const isLast = i === places.length - 1;
     const rolls = recipe.manner === 'rolls' && voice !== kick && random.chance(ROLL_CHANCE);

@@ -9,14 +9,18 @@ import {
   type Pattern,
   type Refusal,
   type SongDocument,
+  type Voice,
 } from '../../song/index.ts';
-import { barTicks, beatTicks, seedFrom } from '../../time/index.ts';
+import { barTicks, beatTicks, type Meter, seedFrom } from '../../time/index.ts';
 import { type Candidate, candidateOf } from './candidates.ts';
+import { cellHits } from './cells/hits.ts';
 import { fillHits } from './hits.ts';
-import { fillPattern } from './make.ts';
+import { fillPattern, rhythmContext } from './make.ts';
+import { planRhythm } from './rhythm/plan.ts';
+import { strokesIn } from './variety.ts';
 
 /** The fewest and most bars of a long take, and the longest window to choose from it, in bars. */
-export const TAKE_BARS = { least: 4, most: 16 };
+export const TAKE_BARS = { least: 4, most: 32 };
 /** The most bars that a window of a long take has. */
 export const LONGEST_WINDOW = 2;
 
@@ -45,20 +49,40 @@ export function longTake(
   const { meter } = feelOf(document, resolved);
   const bar = barTicks(meter);
   const voices = indexOf(document).voicesOf(made.part);
-  const own: Record<Id, Hit> = {};
   const count = Math.min(TAKE_BARS.most, Math.max(TAKE_BARS.least, Math.round(bars)));
-  for (let i = 0; i < count; i++) {
-    const seed = seedFrom('long take', recipe.seed, i) >>> 0;
-    const hits = fillHits(bar, { ...omit(recipe, 'cells'), takeOver: bar, gap: 0, seed }, meter, voices);
-    for (const [hitId, hit] of Object.entries(hits))
-      own[`b${i + 1}.${hitId}`] = { ...hit, at: hit.at + i * bar };
-  }
   const length = count * bar;
+  const over = { ...omit(recipe, 'cells'), takeOver: length, gap: 0 };
+  const own =
+    recipe.made === 'rhythm first'
+      ? cellHits(
+          planRhythm(rhythmContext(document, groove, over, length)),
+          0,
+          new Set(voices.map((voice) => voice.id)),
+        )
+      : barByBar(over, count, bar, meter, voices);
   const shapes = made.shapes.map((shape) =>
     shape.rule === 'silence' ? { ...shape, from: 0, to: length } : shape,
   );
   const pattern: Pattern = { ...made, ...NO_EDITS, own, shapes, length, window: { from: 0 } };
   return { pattern, bar, beat: beatTicks(meter) };
+}
+
+/** The hits of a recipe, each bar drawn anew. */
+function barByBar(
+  recipe: FillRecipe,
+  count: number,
+  bar: number,
+  meter: Meter,
+  voices: readonly Voice[],
+): Record<Id, Hit> {
+  const own: Record<Id, Hit> = {};
+  for (let i = 0; i < count; i++) {
+    const seed = seedFrom('long take', recipe.seed, i) >>> 0;
+    const hits = fillHits(bar, { ...recipe, takeOver: bar, seed }, meter, voices);
+    for (const [hitId, hit] of Object.entries(hits))
+      own[`b${i + 1}.${hitId}`] = { ...hit, at: hit.at + i * bar };
+  }
+  return own;
 }
 
 /** A window of a long take with what it would be as a fill. */
@@ -126,11 +150,25 @@ export function bestWindows(
   return best.sort((a, b) => a.from - b.from);
 }
 
-/** Score of a fill's landing: an end close to the downbeat, a rise, playable hands, and little of the groove in it. */
-function landingScore({ figures, conflicts }: Candidate, hits: number): number {
+/**
+ * Score of a fill's landing, 0..1: an end close to the downbeat, a rise, playable hands, little of the groove, more than one
+ * drum, and a rhythm that is no row of even strokes.
+ */
+function landingScore({ figures, conflicts, pattern }: Candidate, hits: number): number {
   if (!hits) return 0;
   const end = Math.max(0, 1 - Math.abs(figures.leadIn - 0.25));
   const rise = Math.min(1, Math.max(0, 0.5 + figures.lift / 80));
   const playable = conflicts.length ? 0 : 1;
-  return 0.3 * end + 0.25 * rise + 0.25 * playable + 0.2 * figures.contrast;
+  const { byDrum, onsets } = strokesIn(pattern.own);
+  const drums = Math.min(1, (byDrum.size - 1) / 2);
+  const gaps = new Set(onsets.slice(1).map((at, i) => at - (onsets[i] ?? 0)));
+  const rhythm = Math.min(1, (gaps.size - 1) / 2);
+  return (
+    0.2 * end +
+    0.2 * rise +
+    0.2 * playable +
+    0.1 * figures.contrast +
+    0.15 * Math.max(0, drums) +
+    0.15 * Math.max(0, rhythm)
+  );
 }

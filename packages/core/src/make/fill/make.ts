@@ -1,4 +1,14 @@
-import { besideFollowed, feelOf, lastPlaceIn, resolve, soundingOf, unroll } from '../../pattern/index.ts';
+import {
+  besideFollowed,
+  feelOf,
+  gridOf,
+  heardPlace,
+  lastPlaceIn,
+  ON_TIME,
+  resolve,
+  soundingOf,
+  unroll,
+} from '../../pattern/index.ts';
 import {
   type FillRecipe,
   type Hit,
@@ -12,16 +22,18 @@ import {
   type SongDocument,
   type Voice,
 } from '../../song/index.ts';
-import { barTicks, beatTicks, type Meter, modulo } from '../../time/index.ts';
+import { barTicks, beatTicks, type Meter, modulo, ticksToMs } from '../../time/index.ts';
 import { type CellContext, cellContext } from './cells/cell.ts';
 import { usesFoot } from './cells/hits.ts';
 import { planCells } from './cells/plan.ts';
 import { fillHits } from './hits.ts';
+import { type FillContext, fillContext, type GrooveEnd } from './rhythm/context.ts';
+import { planRhythm } from './rhythm/plan.ts';
 import { roundTheKit } from './travel.ts';
 
 /** The parts of a recipe that most fills share; take-over, travel, busy and seed are what tells them apart. */
 export const USUAL_FILL: Omit<FillRecipe, 'takeOver' | 'seed'> = {
-  made: 'by cells',
+  made: 'rhythm first',
   groupings: [],
   figures: [],
   drums: [],
@@ -130,10 +142,37 @@ function settle(
   length: number,
   isOtherwise: boolean,
 ): FillRecipe {
-  if (recipe.made !== 'by cells' || isOtherwise) return recipe.cells ? omit(recipe, 'cells') : recipe;
-  return recipe.cells
-    ? recipe
-    : { ...recipe, cells: planCells(contextFor(document, groove, recipe, length)) };
+  if (recipe.made === 'at random' || isOtherwise) return recipe.cells ? omit(recipe, 'cells') : recipe;
+  if (recipe.cells) return recipe;
+  const cells =
+    recipe.made === 'by cells'
+      ? planCells(contextFor(document, groove, recipe, length))
+      : planRhythm(rhythmContext(document, groove, recipe, length));
+  return { ...recipe, cells };
+}
+
+/** The setting of a fill that is made rhythm first. */
+export function rhythmContext(
+  document: SongDocument,
+  groove: Id,
+  recipe: FillRecipe,
+  length: number,
+): FillContext {
+  return fillContext(recipe, grooveOver(document, groove, length), length);
+}
+
+/** The end of a groove over so many ticks, with its kit and feel. */
+function grooveOver(document: SongDocument, groove: Id, length: number): GrooveEnd {
+  const resolved = resolve(document, groove);
+  const { pattern } = resolved;
+  const from = modulo(pattern.length - length, pattern.length);
+  const feel = feelOf(document, resolved);
+  return {
+    ...{ meter: feel.meter, tempo: feel.tempo },
+    msOf: (at, voice) => ticksToMs(heardPlace(at, ON_TIME, voice, gridOf(resolved, voice), feel), feel.tempo),
+    voices: indexOf(document).voicesOf(pattern.part),
+    hits: unroll(soundingOf(resolved), pattern.length, from, length),
+  };
 }
 
 /** The setting of a fill's cells over a groove. */
@@ -143,19 +182,15 @@ export function contextFor(
   recipe: FillRecipe,
   length: number,
 ): CellContext {
-  const resolved = resolve(document, groove);
-  const { pattern } = resolved;
-  const from = modulo(pattern.length - length, pattern.length);
-  const hits = unroll(soundingOf(resolved), pattern.length, from, length);
-  const voices = indexOf(document).voicesOf(pattern.part);
-  return cellContext(recipe, feelOf(document, resolved).meter, length, voices, hits);
+  const { meter, voices, hits } = grooveOver(document, groove, length);
+  return cellContext(recipe, meter, length, voices, hits);
 }
 
 /** Hands fall silent in the take-over; feet too, but for a kick that goes on and has no part in the fill. */
 function fallsSilent(voice: Voice, { feet, manner, made, cells }: FillRecipe): boolean {
   if (voice.limb === 'hand') return true;
   if (voice.limb === 'left foot') return feet !== 'keep';
-  const takesPart = made === 'by cells' ? cells !== undefined && usesFoot(cells) : manner === 'linear';
+  const takesPart = made !== 'at random' ? cells !== undefined && usesFoot(cells) : manner === 'linear';
   return takesPart || (feet !== 'keep' && feet !== 'both');
 }
 

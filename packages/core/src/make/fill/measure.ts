@@ -7,9 +7,18 @@ import {
   soundingOf,
   strokesOf,
 } from '../../pattern/index.ts';
-import { type Id, indexOf, type SongDocument } from '../../song/index.ts';
+import {
+  type Id,
+  indexOf,
+  isDrummers,
+  LANDING,
+  landingStrokes,
+  type LimbReport,
+  limbReport,
+  type LimbStroke,
+  type SongDocument,
+} from '../../song/index.ts';
 import { barTicks, beatTicks, PPQ, ticksToMs } from '../../time/index.ts';
-import { type LimbReport, limbReport, type LimbStroke } from './limbs.ts';
 import { roundTheKit } from './travel.ts';
 
 /** Measures of a fill. */
@@ -94,15 +103,17 @@ function contrastWith(document: SongDocument, fill: ResolvedPattern, from: numbe
 
 /**
  * Whether two hands and two feet can play a pattern at the song's tempo from `from` ticks on; what comes before counts for
- * where hands and feet are, and its own conflicts are left out.
+ * where hands and feet are, and its own conflicts are left out. A fill is played up to the crash and kick that it lands on.
+ * Percussion is another player's.
  */
 export function limbsOf(document: SongDocument, pattern: Id, from = 0): LimbReport {
   const resolved = resolve(document, pattern);
-  const { voice } = indexOf(document);
+  const { voice, voicesOf } = indexOf(document);
   const feel = feelOf(document, resolved);
-  const strokes = soundingOf(resolved).flatMap((hit): LimbStroke[] => {
+  const hits = soundingOf(resolved);
+  const strokes = hits.flatMap((hit): LimbStroke[] => {
     const on = voice(hit.voice);
-    if (!on) return [];
+    if (!on || !isDrummers(on)) return [];
     return strokesOf(hit)
       .filter((stroke) => stroke.early === 0)
       .map((stroke, i) => ({
@@ -112,9 +123,20 @@ export function limbsOf(document: SongDocument, pattern: Id, from = 0): LimbRepo
         ...(hit.flam && i === 0 ? { both: true } : {}),
       }));
   });
-  const { hands, conflicts } = limbReport(strokes);
-  const later = new Set(soundingOf(resolved).flatMap((hit) => (hit.at >= from ? [hit.id] : [])));
-  return { hands, conflicts: conflicts.filter((one) => later.has(hitOfStroke(one.id))) };
+  const { pattern: record } = resolved;
+  const landing = record.madeBy
+    ? landingStrokes(voicesOf(record.part), ticksToMs(record.length, feel.tempo))
+    : [];
+  const { hands, conflicts } = limbReport([...strokes, ...landing], record.madeBy?.player);
+  const later = new Set(hits.flatMap((hit) => (hit.at >= from ? [hit.id] : [])));
+  const last = hits.findLast((hit) => voice(hit.voice)?.limb === 'hand');
+  return {
+    hands,
+    conflicts: conflicts
+      // A landing that cannot be reached is told of the stroke before it.
+      .map((one) => (one.id === LANDING && last ? { ...one, id: last.id } : one))
+      .filter((one) => later.has(hitOfStroke(one.id))),
+  };
 }
 
 function average(values: readonly number[]): number {

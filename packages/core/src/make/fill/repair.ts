@@ -1,7 +1,14 @@
 import { changeHits, feelOf, gridOf, removeHits, resolve } from '../../pattern/index.ts';
-import { apply, type Id, indexOf, isChange, type Outcome, type SongDocument } from '../../song/index.ts';
+import {
+  apply,
+  type Id,
+  indexOf,
+  isChange,
+  type LimbConflict,
+  type Outcome,
+  type SongDocument,
+} from '../../song/index.ts';
 import { gridTicks, placeName } from '../../time/index.ts';
-import type { LimbConflict } from './limbs.ts';
 import { hitOfStroke, limbsOf } from './measure.ts';
 import { roundTheKit } from './travel.ts';
 

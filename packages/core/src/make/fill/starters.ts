@@ -14,6 +14,65 @@ export interface FillStarter {
   readonly oneDrum?: boolean;
 }
 
+/** Fills made rhythm first, by kind. */
+const RHYTHM_FIRST: readonly FillStarter[] = [
+  { name: 'Whatever fits', about: 'a bar, every kind of fill', span: { bars: 1 }, recipe: { busy: 70 } },
+  {
+    name: 'One beat, one idea',
+    about: 'the last beat alone',
+    span: { quarters: 1 },
+    recipe: { busy: 75, travel: 'anywhere' },
+  },
+  {
+    name: 'Snare that grows',
+    about: 'doubles and diddles on one drum',
+    span: { quarters: 2 },
+    recipe: { kinds: ['doubles'], busy: 85, velocity: { from: 46, to: 116 } },
+  },
+  {
+    name: 'Flams coming down',
+    about: 'flams and ruffs from drum to drum',
+    span: { bars: 1 },
+    recipe: { kinds: ['flams', 'ruffs'], busy: 55, velocity: { from: 74, to: 114 } },
+  },
+  {
+    name: 'All at once',
+    about: 'stabs of kick, snare and crash with air',
+    span: { bars: 1 },
+    recipe: { kinds: ['stabs', 'both hands'], busy: 35, velocity: { from: 92, to: 116 } },
+  },
+  {
+    name: 'Whisper and shout',
+    about: 'ghost notes with accents between',
+    span: { bars: 1 },
+    recipe: { kinds: ['ghost notes', 'paradiddles'], busy: 85, velocity: { from: 78, to: 112 } },
+  },
+  {
+    name: 'Threes to the one',
+    about: 'threes across four, hands and foot',
+    span: { bars: 2 },
+    recipe: { kinds: ['threes', 'over the bar', 'linear'], busy: 80, travel: 'anywhere' },
+  },
+  {
+    name: 'Hats that bark',
+    about: 'open hats closed at once, snare between',
+    span: { bars: 1 },
+    recipe: { kinds: ['hat barks'], busy: 65, velocity: { from: 76, to: 106 } },
+  },
+  {
+    name: 'Backbeat stays',
+    about: 'the backbeat goes on, small things between',
+    span: { bars: 1 },
+    recipe: { kinds: ['backbeat kept'], busy: 55, travel: 'anywhere' },
+  },
+  {
+    name: 'Stop, then go',
+    about: 'one stroke, silence and a pick-up',
+    span: { bars: 1 },
+    recipe: { kinds: ['stop and pick-up', 'half-time drag'], busy: 30, velocity: { from: 92, to: 112 } },
+  },
+];
+
 /** Fills built of cells, by feel. */
 const BY_CELLS: readonly FillStarter[] = [
   {
@@ -188,7 +247,8 @@ const AT_RANDOM: readonly FillStarter[] = [
 
 /** Fills to begin with, in the order in which they are offered. */
 export const FILL_STARTERS: readonly FillStarter[] = [
-  ...BY_CELLS,
+  ...RHYTHM_FIRST,
+  ...BY_CELLS.map((one) => ({ ...one, recipe: { ...one.recipe, made: 'by cells' as const } })),
   ...AT_RANDOM.map((one) => ({ ...one, recipe: { ...one.recipe, made: 'at random' as const } })),
 ];
 

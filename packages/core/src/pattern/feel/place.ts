@@ -13,7 +13,13 @@ export interface Feel {
  * Where a hit is heard, in ticks (not rounded) from the same start as `tick`: swing by the voice's share (none on a
  * triplet row), then the voice's early/late, then the hit's own. `tick` counts from a bar line.
  */
-export function heardPlace(tick: number, hit: Hit, voice: Voice, grid: Grid, feel: Feel): number {
+export function heardPlace(
+  tick: number,
+  hit: Pick<Hit, 'offsetMs'>,
+  voice: Voice,
+  grid: Grid,
+  feel: Feel,
+): number {
   const swing = isTriplet(grid) ? 0 : (swingOffset(tick, feel.swing, feel.meter) * voice.swingShare) / 100;
   return tick + swing + msToTicks(voice.offsetMs + hit.offsetMs, feel.tempo);
 }
@@ -23,6 +29,9 @@ export interface WrittenPlace {
   readonly at: number;
   readonly offsetMs: number;
 }
+
+/** A hit that is neither early nor late. */
+export const ON_TIME = { offsetMs: 0 };
 
 /**
  * How to write what is heard at `tick` (from a bar line): the grid place heard nearest to it, within `length` ticks, and
@@ -36,12 +45,11 @@ export function writtenPlace(
   length: number,
 ): WrittenPlace {
   const step = gridTicks(grid);
-  const plain = { voice: voice.id, velocity: 1, length: 1, pitch: 0, offsetMs: 0 };
   // Adding 0 turns the -0 that rounds up from just before the start into 0.
   const middle = Math.round(tick / step) * step + 0;
   const heard = [middle - step, middle, middle + step]
     .filter((at) => at >= 0 && at < length)
-    .map((at) => ({ at, off: tick - heardPlace(at, { ...plain, at }, voice, grid, feel) }))
+    .map((at) => ({ at, off: tick - heardPlace(at, ON_TIME, voice, grid, feel) }))
     .sort((a, b) => Math.abs(a.off) - Math.abs(b.off))[0];
   if (!heard) return { at: 0, offsetMs: 0 };
   const ms = Math.round(ticksToMs(heard.off, feel.tempo) * 10) / 10;

@@ -1,6 +1,14 @@
 import { dropOutPattern, limbsOf, measureFill } from '../../make/index.ts';
 import { feelOf, lastPlaceIn, resolve, soundingOf, unusedName } from '../../pattern/index.ts';
-import { freeId, type Id, indexOf, NO_EDITS, type Pattern, type SongDocument } from '../../song/index.ts';
+import {
+  freeId,
+  type Id,
+  indexOf,
+  NO_EDITS,
+  type Pattern,
+  type SongDocument,
+  turnDrumsOf,
+} from '../../song/index.ts';
 import { barTicks, beatTicks } from '../../time/index.ts';
 
 /** Something that can stand at a phrase end. */
@@ -51,6 +59,8 @@ function turnArounds(
   bar: number,
   seed: number,
 ): readonly DressOption[] {
+  const { song, voicesOf } = indexOf(document);
+  const drums = turnDrumsOf(voicesOf(groove.part), song.tempo);
   return Array.from({ length: TURNS }, (_, nth): DressOption => ({
     kind: 'turn-around',
     strength: 'light',
@@ -64,7 +74,10 @@ function turnArounds(
       parent: groove.id,
       length: Math.min(bar, groove.length),
       shapes: [
-        { id: 'turn', rule: 'turn around', voices: null, beats: 2, grid: 4, seed: (seed + nth) % 0x7fffffff },
+        {
+          ...{ id: 'turn', rule: 'turn around' as const, voices: null, beats: 2, grid: 4 as const, drums },
+          seed: (seed + nth) % 0x7fffffff,
+        },
       ],
       grids: {},
     },

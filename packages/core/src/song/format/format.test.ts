@@ -1,4 +1,3 @@
-
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { readRecords, readSong } from '../read.ts';

@@ -13,6 +13,7 @@ export const FORMAT_STEPS = [
   'feel shapes',
   'level off and release velocities',
   'velocity of fills',
+  'fills rhythm first and turn-arounds by the figure',
 ] as const;
 
 /**

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Grid, Meter } from '../../time/index.ts';
+import type { KitRow } from '../limb.ts';
 import type { Id } from '../names.ts';
 import { percentSchema, velocitySchema, wholeSchema } from '../schema-parts.ts';
 import type { Zod } from '../zod.ts';
@@ -38,14 +39,16 @@ export interface RuleStretch {
   readonly to: number;
 }
 
-/** A row as rules know it: what it plays, and the grid that it is written on. */
-export interface RuleRow {
+/** A row as rules know it: what it plays, its drum, and the grid that it is written on. */
+export interface RuleRow extends Omit<KitRow, 'id'> {
   readonly voice: Id;
   readonly grid: Grid;
 }
 
 /** The pattern that a rule is set for; the length is in ticks. */
 export interface RulePattern {
+  /** Quarter notes a minute. */
+  readonly tempo: number;
   readonly rows: readonly RuleRow[];
   readonly meter: Meter;
   readonly length: number;

@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
-import { type Candidate, conflictPlace, type LimbReport } from '@plucky/core/make';
-import { type SongDocument, withRecord } from '@plucky/core/song';
+import { type Candidate, conflictPlace } from '@plucky/core/make';
+import { type LimbReport, type SongDocument, withRecord } from '@plucky/core/song';
 import { memo } from 'react';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';

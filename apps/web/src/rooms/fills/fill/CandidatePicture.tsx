@@ -1,6 +1,12 @@
-import type { LimbReport } from '@plucky/core/make';
 import { resolve } from '@plucky/core/pattern';
-import { type Family, indexOf, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
+import {
+  type Family,
+  indexOf,
+  type LimbReport,
+  type Pattern,
+  type SongDocument,
+  withRecord,
+} from '@plucky/core/song';
 import { FamilyStems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 
@@ -8,9 +14,9 @@ const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
 
 /** Foot of a family's stems in the picture, as a share of its height. */
 const BASE: Readonly<Record<Family, number>> = {
-  cymbal: 0.36,
-  hat: 0.42,
-  percussion: 0.52,
+  cymbal: 0.46,
+  hat: 0.5,
+  percussion: 0.56,
   tom: 0.62,
   snare: 0.8,
   note: 0.7,

@@ -5,7 +5,6 @@ import {
   candidateOf,
   conflictPlace,
   contextFor,
-  type LimbConflict,
   measured,
   recipeOf,
   remakeAround,
@@ -14,7 +13,7 @@ import {
   sparser,
 } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
-import { indexOf, isChange, type SongDocument, withRecord } from '@plucky/core/song';
+import { indexOf, isChange, type LimbConflict, type SongDocument, withRecord } from '@plucky/core/song';
 import { beatTicks } from '@plucky/core/time';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';

@@ -2,16 +2,19 @@ import { Box, Button, Typography } from '@mui/material';
 import { LONGEST_WINDOW, type LongTake, type Window, windowOf } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
 import { FAMILIES, indexOf, type SongDocument } from '@plucky/core/song';
-import { lengthName } from '@plucky/core/time';
+import { counted, lengthName } from '@plucky/core/time';
 import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { stemPaths, Stems } from '../../../shared/ui/stems.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { useGesture } from '../../../shared/ui/useGesture.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
 import type { FillEditor } from './fill-editor.ts';
+import { useLooking } from './looking.ts';
 import { makeTake } from './maker.ts';
 
-const BARS = 8;
+/** Lengths of a long take on offer, in bars. */
+const BARS = [4, 8, 16, 32];
 const HEIGHT = 84;
 
 /** A part of a long take, in ticks. */
@@ -51,10 +54,11 @@ export function LongTakeStrip({
   onUse: (window: Window) => void;
 } & Pick<FillEditor, 'recipe' | 'window' | 'setWindow'>) {
   const [made, setMade] = useState<{ take: LongTake; best: readonly Window[] } | null>(null);
+  const bars = useLooking((looking) => looking.takeBars);
   useEffect(() => {
     let current = true;
     const records = Object.values(document.records);
-    void makeTake(async (maker) => maker.take(records, groove, recipe, BARS, recipe.takeOver)).then(
+    void makeTake(async (maker) => maker.take(records, groove, recipe, bars, recipe.takeOver)).then(
       (answer) => {
         if (!current || answer.kind === 'outdated') return;
         setMade(answer.kind === 'failed' || 'reason' in answer.value ? null : answer.value);
@@ -63,7 +67,7 @@ export function LongTakeStrip({
     return () => {
       current = false;
     };
-  }, [document, groove, recipe]);
+  }, [document, groove, recipe, bars]);
   const { meter } = feelOf(document, resolve(document, groove));
   const stretch = useMemo(() => {
     const [likeliest] = made ? [...made.best].sort((one, other) => other.score - one.score) : [];
@@ -89,9 +93,15 @@ export function LongTakeStrip({
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 0.5 }}>
         <Typography sx={{ fontWeight: 600, fontSize: TEXT.plain }}>Long take</Typography>
         <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
-          {BARS} bars of the recipe. Drag the window or its ends, or ← → move it and Shift resizes it; lines
-          mark what lands best.
+          Drag the window or its ends, or ← → move it and Shift resizes it; lines mark what lands best.
         </Typography>
+        <Select
+          bare
+          label="Length of the long take"
+          value={bars}
+          options={BARS.map((value) => ({ value, label: counted(value, 'bar') }))}
+          onChange={(takeBars) => useLooking.setState({ takeBars })}
+        />
         <span className="mono" style={{ fontSize: TEXT.small }}>
           {words}
           {window ? `, lands ${Math.round(window.score * 100)} %` : ''}

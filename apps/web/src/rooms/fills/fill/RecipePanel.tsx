@@ -8,8 +8,11 @@ import {
   FIGURES,
   type FillRecipe,
   indexOf,
+  KINDS,
   MADE,
   MANNERS,
+  type Player,
+  PLAYERS,
   type SongDocument,
   TRAVELS,
   type Voice,
@@ -33,6 +36,7 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
+import { Several } from '../../../shared/ui/Several.tsx';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { RecipeFrame } from '../DraftsFrame.tsx';
@@ -58,6 +62,11 @@ const MANNER_NAMES: Readonly<Record<FillRecipe['manner'], string>> = {
   hands: 'Hands',
   linear: 'Linear',
   rolls: 'With rolls',
+};
+const PLAYER_NAMES: Readonly<Record<Player, string>> = {
+  beginner: 'A beginner',
+  good: 'A good player',
+  expert: 'An expert',
 };
 const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
 
@@ -102,6 +111,15 @@ export const RecipePanel = memo(function RecipePanel({
         options={MADE.map((one) => ({ value: one, label: one }))}
         onChange={(made) => setRecipe({ made })}
       />
+      {recipe.made === 'rhythm first' && (
+        <Group title="Kinds, or any">
+          <Several
+            options={KINDS.map((one) => ({ value: one, label: one }))}
+            chosen={recipe.kinds ?? []}
+            onChange={(kinds) => setRecipe({ kinds })}
+          />
+        </Group>
+      )}
       {recipe.made === 'by cells' && (
         <CellChoices recipe={recipe} setRecipe={setRecipe} meter={meter} hasFoot={hasFoot} />
       )}
@@ -134,6 +152,12 @@ export const RecipePanel = memo(function RecipePanel({
         sx={{ mb: 1.5 }}
       />
       <EndChoices {...{ recipe, setRecipe }} />
+      <Choices
+        title="Playable by"
+        value={recipe.player ?? 'good'}
+        options={PLAYERS.map((one) => ({ value: one, label: PLAYER_NAMES[one] }))}
+        onChange={(player) => setRecipe({ player })}
+      />
       <Seed
         value={recipe.seed}
         another="Make others"
@@ -228,6 +252,11 @@ function LevelChoices({ recipe, setRecipe }: RecipeProps) {
         value={recipe.velocity.to}
         onChange={(to, gesture) => setRecipe({ velocity: { ...recipe.velocity, to } }, gesture)}
       />
+      {recipe.made === 'rhythm first' && (
+        <Choice chosen={recipe.hill ?? false} onClick={() => setRecipe({ hill: !recipe.hill })}>
+          Loudest before the end
+        </Choice>
+      )}
       <Amount
         label="Loose"
         value={recipe.loose}
@@ -306,33 +335,6 @@ function CellChoices({
         />
       </Group>
     </>
-  );
-}
-
-/** Choices of which several can be taken. */
-function Several<T extends string>({
-  options,
-  chosen,
-  onChange,
-}: {
-  options: readonly { readonly value: T; readonly label: string }[];
-  chosen: readonly T[];
-  onChange: (chosen: T[]) => void;
-}) {
-  return (
-    <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.5 }}>
-      {options.map(({ value, label }) => (
-        <Choice
-          key={value}
-          chosen={chosen.includes(value)}
-          onClick={() =>
-            onChange(chosen.includes(value) ? chosen.filter((one) => one !== value) : [...chosen, value])
-          }
-        >
-          {label}
-        </Choice>
-      ))}
-    </Box>
   );
 }
 

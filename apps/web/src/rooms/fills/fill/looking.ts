@@ -12,6 +12,8 @@ interface Looking {
   readonly showsHands: boolean;
   /** The beats of the chosen fill that stay when the rest is made anew, counted from 0. */
   readonly locked: ReadonlySet<number>;
+  /** Length of the long take, in bars. */
+  readonly takeBars: number;
 }
 
 export const useLooking = createForSong<Looking>(() => ({
@@ -19,6 +21,7 @@ export const useLooking = createForSong<Looking>(() => ({
   sorting: 'as made',
   showsHands: false,
   locked: new Set(),
+  takeBars: 8,
 }));
 
 /** Chooses a fill to hear and work on; the locks are those of one fill. */

@@ -18,7 +18,7 @@ import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import type { PatternView } from '../pattern-view.ts';
-import { SHAPE_RULES, timeMapOf } from '../shape/rule-menu.ts';
+import { rulePatternOf, SHAPE_RULES } from '../shape/rule-menu.ts';
 import { ShapeFields } from '../shape/ShapeFields.tsx';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
@@ -149,7 +149,7 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
     }
     const voices = [...new Set(view.rows.map((row) => row.voice.id))];
     const made = rule.make({
-      ...timeMapOf(view),
+      ...rulePatternOf(view),
       voices,
       grid: first.grid,
       at: (field) => rule.parameters[field]?.usual ?? 0,

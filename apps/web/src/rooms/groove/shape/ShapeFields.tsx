@@ -1,6 +1,6 @@
 import { type Shape, tuningOf } from '@plucky/core/song';
 import type { PatternView } from '../pattern-view.ts';
-import { timeMapOf } from './rule-menu.ts';
+import { rulePatternOf } from './rule-menu.ts';
 import { RuleFields } from './RuleFields.tsx';
 
 /** The fields that a kept shape is tuned by. */
@@ -13,7 +13,7 @@ export function ShapeFields({
   view: PatternView;
   onChange: (shape: Shape, gesture: string | null) => void;
 }) {
-  const tuning = tuningOf(shape, timeMapOf(view));
+  const tuning = tuningOf(shape, rulePatternOf(view));
   const { choices, choice, numbers, seed } = tuning;
   return (
     <RuleFields

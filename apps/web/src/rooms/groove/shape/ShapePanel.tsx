@@ -23,7 +23,7 @@ import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
 import { FeelSource, feelSources } from './FeelSource.tsx';
-import { type RuleEntry, SHAPE_RULES, SOW_RULES, timeMapOf } from './rule-menu.ts';
+import { type RuleEntry, rulePatternOf, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 import { RuleFields } from './RuleFields.tsx';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
@@ -230,7 +230,7 @@ function RuleEffect({
   const ids = hits.size > 1 ? hits : null;
   const input = useMemo(
     (): RuleInput => ({
-      ...timeMapOf(view),
+      ...rulePatternOf(view),
       voices: voicesOf(used),
       grid: used[0]?.grid ?? 4,
       at: (name) => numbers[name] ?? rule.parameters[name]?.usual ?? 0,

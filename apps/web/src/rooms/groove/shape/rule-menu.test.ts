@@ -13,7 +13,7 @@ import {
 import { blankSong } from '@plucky/songs';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { viewOf } from '../pattern-view.ts';
-import { type RuleEntry, SHAPE_RULES, SOW_RULES, timeMapOf } from './rule-menu.ts';
+import { type RuleEntry, rulePatternOf, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 
 const songs = ['paper-lanterns', 'salt-waltz', 'seven-herons'].map((id): readonly [string, SongDocument] => [
   id,
@@ -34,7 +34,7 @@ function inputFor(
   const row = view?.rows.find((one) => view.hitsOf(one).length > 2) ?? view?.rows[0];
   if (!view || !row) throw new Error('no rows');
   return {
-    ...timeMapOf(view),
+    ...rulePatternOf(view),
     voices: [row.voice.id],
     grid: row.grid,
     at: (name) => rule.parameters[name]?.[end] ?? 0,

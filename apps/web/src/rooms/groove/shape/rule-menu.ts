@@ -1,4 +1,5 @@
 import {
+  indexOf,
   type Parameter,
   type RulePattern,
   type Shape,
@@ -58,8 +59,16 @@ function fieldsOf({ parameters }: Pick<Way<unknown>, 'parameters'>): RuleField[]
 }
 
 /** The pattern as rules know it. */
-export function timeMapOf({ rows, meter, length }: PatternView): RulePattern {
-  return { rows: rows.map(({ voice, grid }) => ({ voice: voice.id, grid })), meter, length };
+export function rulePatternOf({ document, rows, meter, length }: PatternView): RulePattern {
+  return {
+    tempo: indexOf(document).song.tempo,
+    rows: rows.map(({ voice: { id, family, sound, limb, place }, grid }) => ({
+      ...{ voice: id, family, sound, limb, place },
+      grid,
+    })),
+    meter,
+    length,
+  };
 }
 
 /** Words for a kept rule, in the list of a pattern's own changes. */

@@ -127,14 +127,18 @@ export function ableFigures({ recipe, kick }: CellContext): readonly Figure[] {
 }
 
 /** Starts of the cells of a plan, in ticks, the first at `from`. */
-export function cellStarts({ cells, grid }: CellPlan, from: number): number[] {
-  const step = gridTicks(grid);
+export function cellStarts(plan: CellPlan, from: number): number[] {
   let at = from;
-  return cells.map(({ steps }) => {
+  return plan.cells.map((cell) => {
     const start = at;
-    at += steps * step;
+    at += cell.steps * cellStep(plan, cell);
     return start;
   });
+}
+
+/** Length of a grid step of a cell, in ticks. */
+export function cellStep({ grid }: CellPlan, cell: Pick<Cell, 'grid'>): number {
+  return gridTicks(cell.grid ?? grid);
 }
 
 /** Number of grid steps that a plan tiles. */

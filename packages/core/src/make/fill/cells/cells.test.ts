@@ -59,6 +59,7 @@ const CASES = METERS.flatMap((of) =>
 
 const recipe = (takeOver: number, seed: number, fields: Partial<FillRecipe> = {}): FillRecipe => ({
   ...USUAL_FILL,
+  made: 'by cells',
   travel: 'anywhere',
   takeOver,
   seed,
@@ -74,7 +75,7 @@ test.each(CASES)(
       if ('reason' in made) throw new Error(made.reason);
       const { fills } = made;
       const plans = fills.flatMap(({ pattern: { madeBy } }) => madeBy?.cells ?? []);
-      const strokes = fills.map((one) => strokesIn(one.pattern.own));
+      const strokes = fills.map((one) => ({ strokes: strokesIn(one.pattern.own) }));
       const found = {
         seed,
         shown: fills.length,

@@ -6,6 +6,7 @@ import {
   type Id,
   LEAST_STEPS,
   MOST_STEPS,
+  omit,
   type Refusal,
 } from '../../../song/index.ts';
 import { type Random, randomFrom, seedFrom } from '../../../time/index.ts';
@@ -16,6 +17,7 @@ import {
   type CellIdea,
   cellOf,
   cellStarts,
+  cellStep,
   fillStart,
   LOUDEST_GHOST,
   mirrored,
@@ -46,7 +48,12 @@ export function exchangeCell(plan: CellPlan, index: number, context: CellContext
       ? playedAs(one, idea, starts[i] ?? 0, plan, context, seed)
       : one,
   );
-  return { ...plan, cells };
+  return { ...withoutKind(plan), cells };
+}
+
+/** A plan whose figures are other ones is of no kind any more. */
+function withoutKind(plan: CellPlan): CellPlan {
+  return omit(plan, 'kind');
 }
 
 /** Turns the grouping round: the last cell comes first. */
@@ -82,6 +89,8 @@ export function lowerCell(plan: CellPlan, index: number, context: CellContext): 
 export function moveEdge(plan: CellPlan, index: number, by: number, context: CellContext): PlanOutcome {
   const [cell, next] = [plan.cells[index], plan.cells[index + 1]];
   if (!cell || !next || !by) return null;
+  if (cellStep(plan, cell) !== cellStep(plan, next))
+    return { reason: 'Those two cells are of different note values.' };
   const lengths = [cell.steps + by, next.steps - by];
   if (lengths.some((steps) => steps < LEAST_STEPS || steps > MOST_STEPS))
     return { reason: `A cell has ${LEAST_STEPS} to ${MOST_STEPS} steps.` };
@@ -115,7 +124,7 @@ export function remakeOthers(plan: CellPlan, index: number, context: CellContext
     const drum = context.drums.some((one) => one.id === model.drum) ? model.drum : cell.drum;
     return playedAs({ ...cell, drum }, idea, starts[i] ?? 0, plan, context, seed + i);
   });
-  return { ...plan, cells };
+  return { ...withoutKind(plan), cells };
 }
 
 /** Puts ghost notes of the snare on the rests of a cell, or takes its ghosts away where it has some. */
@@ -173,7 +182,7 @@ function playedAs(
   cell: Cell,
   idea: CellIdea,
   start: number,
-  { grid }: CellPlan,
+  { grid: plain }: CellPlan,
   context: CellContext,
   seed: number,
 ): Cell {
@@ -182,7 +191,10 @@ function playedAs(
     context.drums.find((one) => one.id === cell.drum),
     0,
   );
-  return cellOf(idea, cell.steps, drum, start, grid, context, randomFrom(seedFrom('cell', seed, start)));
+  const { grid = plain, steps } = cell;
+  const random = randomFrom(seedFrom('cell', seed, start));
+  const played = cellOf(idea, steps, drum, start, grid, context, random);
+  return cell.grid ? { ...played, grid } : played;
 }
 
 function withCell(plan: CellPlan, index: number, cell: Cell): CellPlan {

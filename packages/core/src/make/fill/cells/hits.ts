@@ -1,18 +1,22 @@
 import { type CellPlan, DRUM_LENGTH, type Hit, type Id, plainHit } from '../../../song/index.ts';
-import { gridTicks } from '../../../time/index.ts';
-import { cellStarts } from './cell.ts';
+import { cellStarts, cellStep } from './cell.ts';
 
 /** A flam of a fill: how far before its hit, in ms, and how loud beside it, in percent. */
 export const FILL_FLAM = { kind: 'flam', ms: 20, share: 45 } as const;
+/** A drag and a ruff of a fill; their strokes are so many ms apart. */
+const FILL_GRACES = {
+  drag: { kind: 'drag', ms: 32, share: 40 },
+  ruff: { kind: 'ruff', ms: 30, share: 40 },
+} as const;
 
 /** The hits of a plan whose first cell starts at `from` ticks; of two on one place and drum the first stays. */
 export function cellHits(plan: CellPlan, from: number, voices: ReadonlySet<Id>): Record<Id, Hit> {
-  const step = gridTicks(plan.grid);
   const starts = cellStarts(plan, from);
   const taken = new Set<string>();
   const hits: Record<Id, Hit> = {};
   plan.cells.forEach((cell, i) => {
-    for (const { step: nth, voice, velocity, flam } of cell.strokes) {
+    const step = cellStep(plan, cell);
+    for (const { step: nth, voice, velocity, flam, grace } of cell.strokes) {
       const at = (starts[i] ?? from) + nth * step;
       const place = `${voice} ${at}`;
       // A drum may have left the kit since.
@@ -20,7 +24,7 @@ export function cellHits(plan: CellPlan, from: number, voices: ReadonlySet<Id>):
       taken.add(place);
       hits[`f${taken.size}`] = {
         ...plainHit(voice, at, velocity, Math.min(step, DRUM_LENGTH)),
-        ...(flam ? { flam: FILL_FLAM } : {}),
+        ...(grace ? { flam: FILL_GRACES[grace] } : flam ? { flam: FILL_FLAM } : {}),
       };
     }
   });

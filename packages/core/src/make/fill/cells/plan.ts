@@ -161,8 +161,12 @@ const FIGURE_WEIGHTS: Readonly<Record<Figure, number>> = {
   'stroke and rest': 0.4,
 };
 
-/** The drum of each cell along the way that hands travel. */
-function alongDrums(context: CellContext, count: number, random: Random): Voice[] {
+/** The drum of each of `count` cells along the way that hands travel. */
+export function alongDrums(
+  context: Pick<CellContext, 'drums' | 'recipe'>,
+  count: number,
+  random: Random,
+): Voice[] {
   const { drums, recipe } = context;
   const last = drums.length - 1;
   const drawn = () => Array.from({ length: count }, () => random.whole(0, last)).sort((a, b) => a - b);

@@ -22,7 +22,7 @@ import { stretchTime } from './stretch-time.ts';
 import { strongAndWeak } from './strong-and-weak.ts';
 import { thicken } from './thicken.ts';
 import { thin } from './thin.ts';
-import { turnAround } from './turn-around.ts';
+import { turnAround } from './turn/turn-around.ts';
 import { vary } from './vary.ts';
 
 /** The rules that change hits by what shapes call them, in the order in which they are offered. */

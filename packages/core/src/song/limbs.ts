@@ -1,12 +1,31 @@
-import type { Id, Voice } from '../../song/index.ts';
+import type { Player } from './fill-recipe.ts';
+import type { KitRow, Limb } from './limb.ts';
+import type { Id } from './names.ts';
 
 /** Strokes within this many ms of the first one are one moment. */
 const MOMENT_MS = 15;
-/** The least time between two strokes, in ms: of one hand on one drum, and of one foot. */
-const HAND_MS = 90;
-const FOOT_MS = 110;
-/** Extra time of a hand for each cm of its way, in ms. */
-const MS_PER_CM = 1.2;
+/** The least times of a good player, in ms. Source: the project's own page on the player. */
+const TIMES = {
+  /** Between two strokes of a hand on one drum, and once as the bounce of a double. */
+  hand: 100,
+  bounce: 70,
+  /** More for each cm of a hand's way. */
+  cm: 2,
+  /** Between two strokes of a foot; of a pair with `rest` free after it; and of three and more in a row. */
+  foot: 120,
+  pair: 90,
+  rest: 180,
+  run: 150,
+};
+/** Times beside those of a good player. */
+const SCALES: Readonly<Record<Player, number>> = { beginner: 1.25, good: 1, expert: 0.8 };
+
+type Times = typeof TIMES;
+
+function timesOf(player: Player): Times {
+  const scale = SCALES[player];
+  return Object.fromEntries(Object.entries(TIMES).map(([name, ms]) => [name, ms * scale])) as Times;
+}
 /** Number of ways to share strokes between the hands that are followed at once; beyond a few more the best never changes. */
 const MOST_WAYS = 16;
 
@@ -16,9 +35,24 @@ export type Hand = 'left' | 'right';
 export interface LimbStroke {
   readonly id: Id;
   readonly ms: number;
-  readonly voice: Pick<Voice, 'id' | 'limb' | 'place'>;
+  readonly voice: Pick<KitRow, 'id' | 'limb' | 'place'>;
   /** True for a flam, drag or ruff that needs both hands at once. */
   readonly both?: boolean;
+}
+
+/** The id of the strokes that a fill lands on. */
+export const LANDING = 'landing';
+
+/** The crash and kick of a kit that a fill lands on, at `ms`. */
+export function landingStrokes(voices: readonly KitRow[], ms: number): LimbStroke[] {
+  const crash = voices.find(({ sound }) => sound === 'crash');
+  const kick = voices.find(({ limb }) => limb === 'right foot');
+  return [crash, kick].flatMap((voice) => (voice ? [{ id: LANDING, ms, voice }] : []));
+}
+
+/** True for what the drummer plays; percussion is another player's. */
+export function isDrummers({ family }: Pick<KitRow, 'family'>): boolean {
+  return family !== 'percussion';
 }
 
 /** A stroke that cannot be played, why, and how much is missing. */
@@ -40,21 +74,22 @@ export interface LimbReport {
 }
 
 /**
- * Whether two hands and two feet can play these strokes. Strokes within 15 ms are one moment, of at most two hands; a hand
- * needs 90 ms between strokes on one drum (so two hands in turn 45 ms) and 1.2 ms more for each cm of travel; a foot needs
- * 110 ms. Strokes are shared between the hands by dynamic programming, the least that is missing first, then the least
- * travel.
+ * The strokes that two hands and two feet of a player cannot play, and which hand takes which. Strokes within 15 ms are one moment, of at most two
+ * hands. A good player's hand needs 100 ms between strokes on one drum, once 70 ms for the bounce of a double, and 2 ms more
+ * for each cm of travel; a foot 120 ms, a pair 90 ms with 180 ms free after it, three and more in a row 150 ms each. Strokes
+ * are shared between the hands by dynamic programming, the least that is missing first, then the least travel.
  */
-export function limbReport(strokes: readonly LimbStroke[]): LimbReport {
+export function limbReport(strokes: readonly LimbStroke[], player: Player = 'good'): LimbReport {
   const sorted = [...strokes].sort((a, b) => a.ms - b.ms);
+  const times = timesOf(player);
   const moments = momentsOf(sorted.filter((one) => one.voice.limb === 'hand'));
-  const { hands, conflicts } = shareHands(moments);
+  const { hands, conflicts } = shareHands(moments, times);
   return {
     hands,
     conflicts: [
       ...conflicts,
-      ...feetConflicts(sorted, 'right foot'),
-      ...feetConflicts(sorted, 'left foot'),
+      ...feetConflicts(sorted, 'right foot', times),
+      ...feetConflicts(sorted, 'left foot', times),
     ].sort((a, b) => a.ms - b.ms),
   };
 }
@@ -73,15 +108,25 @@ function momentsOf(strokes: readonly LimbStroke[]): LimbStroke[][] {
 interface Way {
   readonly left: LimbStroke | null;
   readonly right: LimbStroke | null;
+  /** Hands whose last stroke was a bounce, which does not bounce again. */
+  readonly bounced: { readonly left: boolean; readonly right: boolean };
   readonly missing: number;
   readonly travel: number;
   readonly taken: readonly { readonly stroke: LimbStroke; readonly hand: Hand; readonly missing: number }[];
   readonly before: Way | null;
 }
 
-const START: Way = { left: null, right: null, missing: 0, travel: 0, taken: [], before: null };
+const START: Way = {
+  left: null,
+  right: null,
+  bounced: { left: false, right: false },
+  missing: 0,
+  travel: 0,
+  taken: [],
+  before: null,
+};
 
-function shareHands(moments: readonly LimbStroke[][]) {
+function shareHands(moments: readonly LimbStroke[][], times: Times) {
   const conflicts: LimbConflict[] = [];
   let ways: readonly Way[] = [START];
   for (const moment of moments) {
@@ -93,9 +138,9 @@ function shareHands(moments: readonly LimbStroke[][]) {
         ...{ why: 'hands' as const, by: more.length },
       });
     const next = ways.flatMap((way) => {
-      if (second) return [play(way, first, second), play(way, second, first)];
-      if (first.both) return [play(way, first, first)];
-      return [play(way, first, null), play(way, null, first)];
+      if (second) return [play(way, first, second, times), play(way, second, first, times)];
+      if (first.both) return [play(way, first, first, times)];
+      return [play(way, first, null, times), play(way, null, first, times)];
     });
     ways = best(next);
   }
@@ -113,7 +158,7 @@ function shareHands(moments: readonly LimbStroke[][]) {
 function best(ways: readonly Way[]): readonly Way[] {
   const byEnd = new Map<string, Way>();
   for (const way of ways) {
-    const end = `${way.left?.id} ${way.right?.id}`;
+    const end = `${way.left?.id} ${way.right?.id} ${way.bounced.left} ${way.bounced.right}`;
     const known = byEnd.get(end);
     if (!known || isBetter(way, known)) byEnd.set(end, way);
   }
@@ -124,8 +169,9 @@ function isBetter(a: Way, b: Way): boolean {
   return a.missing !== b.missing ? a.missing < b.missing : a.travel < b.travel;
 }
 
-function play(way: Way, left: LimbStroke | null, right: LimbStroke | null): Way {
+function play(way: Way, left: LimbStroke | null, right: LimbStroke | null, times: Times): Way {
   const taken = [];
+  const bounced = { ...way.bounced };
   let { missing, travel } = way;
   for (const [hand, stroke] of [
     ['left', left],
@@ -134,12 +180,15 @@ function play(way: Way, left: LimbStroke | null, right: LimbStroke | null): Way 
     if (!stroke) continue;
     const last = way[hand];
     const cm = last ? distance(last, stroke) : 0;
-    const short = last ? Math.max(0, HAND_MS + MS_PER_CM * cm - (stroke.ms - last.ms)) : 0;
+    const gap = last ? stroke.ms - last.ms : Infinity;
+    const least = cm ? times.hand + times.cm * cm : way.bounced[hand] ? times.hand : times.bounce;
+    const short = Math.max(0, least - gap);
+    bounced[hand] = cm === 0 && gap < times.hand;
     missing += short;
     travel += cm;
     taken.push({ stroke, hand, missing: short });
   }
-  return { left: left ?? way.left, right: right ?? way.right, missing, travel, taken, before: way };
+  return { left: left ?? way.left, right: right ?? way.right, bounced, missing, travel, taken, before: way };
 }
 
 function distance(a: LimbStroke, b: LimbStroke): number {
@@ -155,11 +204,17 @@ function oncePerStroke(conflicts: readonly LimbConflict[]): LimbConflict[] {
   return [...seen.values()];
 }
 
-function feetConflicts(strokes: readonly LimbStroke[], foot: Voice['limb']): LimbConflict[] {
+function feetConflicts(strokes: readonly LimbStroke[], foot: Limb, times: Times): LimbConflict[] {
   const own = strokes.filter((one) => one.voice.limb === foot);
+  const gap = (i: number) => {
+    const [last, next] = [own[i - 1], own[i]];
+    return last && next ? next.ms - last.ms : Infinity;
+  };
   return own.flatMap((stroke, i) => {
-    const last = own[i - 1];
-    const by = last ? FOOT_MS - (stroke.ms - last.ms) : 0;
+    const isPair = gap(i - 1) >= times.rest && gap(i + 1) >= times.rest;
+    const isRun = gap(i - 1) < times.run || gap(i + 1) < times.run;
+    const least = isPair ? times.pair : isRun ? times.run : times.foot;
+    const by = least - gap(i);
     return by > 0 ? [{ id: stroke.id, voice: stroke.voice.id, ms: stroke.ms, why: 'foot' as const, by }] : [];
   });
 }

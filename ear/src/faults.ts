@@ -1,0 +1,37 @@
+import type { FillFigures, Span } from './fills.ts';
+import { SPANS } from './fills.ts';
+import type { TurnFigures } from './turn-arounds.ts';
+
+/** A figure that falls short, in words. */
+export type Fault = string;
+
+/** The faults of twelve fills. */
+export function fillFaults(figures: FillFigures, span: Span): Fault[] {
+  const { shown, rhythms, kinds, airy, alike, playable, refused, weakEnds, ghostly, flat, seams } = figures;
+  return [
+    ...(shown < 12 ? [`${shown} shown of 12`] : []),
+    ...(rhythms < SPANS[span].least ? [`${rhythms} rhythms, at least ${SPANS[span].least}`] : []),
+    ...(kinds < 6 ? [`${kinds} kinds, at least 6`] : []),
+    ...(airy < shown / 4 || airy > shown / 2 ? [`${airy} of ${shown} hold air, a quarter to a half`] : []),
+    ...(alike ? [`${alike} pairs too alike`] : []),
+    ...(playable < 10 ? [`${playable} playable, at least 10`] : []),
+    ...(refused ? [`${refused} passed that a strict check refuses`] : []),
+    ...(weakEnds ? [`${weakEnds} end weaker than they were`] : []),
+    ...(ghostly ? [`${ghostly} whisper into the downbeat`] : []),
+    ...(flat > shown / 4 ? [`${flat} of ${shown} do not rise`] : []),
+    ...(seams ? [`${seams} strike a drum twice at the seam`] : []),
+  ];
+}
+
+/** The faults of the turn-arounds of a groove; one in 4/4 has at least eight. */
+export function turnFaults(figures: TurnFigures, isInFour: boolean): Fault[] {
+  const { different, lost, conflicts, outside, alike, kinds } = figures;
+  return [
+    ...(isInFour && different < 8 ? [`${different} turn-arounds, at least 8`] : []),
+    ...(lost ? [`${lost} lose the backbeat or the first kick`] : []),
+    ...(conflicts ? [`${conflicts} cannot be played`] : []),
+    ...(outside ? [`${outside} change more than the last beats`] : []),
+    ...(isInFour && alike ? [`${alike} pairs too alike`] : []),
+    ...(isInFour && kinds < 4 ? [`${kinds} kinds of change, at least 4`] : []),
+  ];
+}

@@ -1,0 +1,51 @@
+import { randomInt } from 'node:crypto';
+import { fillFaults, turnFaults } from './faults.ts';
+import { atTempo, type FillFigures, fillFigures, type Span, SPANS } from './fills.ts';
+import { GROOVE, GROOVES, IN_FOUR } from './grooves.ts';
+import { turnFigures } from './turn-arounds.ts';
+
+/** Tempos of fills beside a groove's own, in quarter notes a minute. */
+const TEMPOS = [70, 170];
+const fresh = randomInt(1_000, 1_000_000);
+const seeds = [...Array.from({ length: 50 }, (_, i) => i + 1), fresh];
+console.log(`seeds 1 to 50, and ${fresh}`);
+
+const faults: string[] = [];
+const names = Object.keys(GROOVES);
+
+/** Least, mean and most of a figure. */
+function spread(values: readonly number[]): string {
+  const mean = values.reduce((sum, one) => sum + one, 0) / Math.max(1, values.length);
+  return `${Math.min(...values)} to ${Math.max(...values)}, mean ${mean.toFixed(1)}`;
+}
+
+for (const span of Object.keys(SPANS) as Span[]) {
+  const all: FillFigures[] = [];
+  for (const [i, seed] of seeds.entries()) {
+    const name = names[i % names.length] ?? '';
+    const song = GROOVES[name];
+    if (!song) continue;
+    for (const tempo of [null, ...TEMPOS]) {
+      const figures = fillFigures(tempo === null ? song : atTempo(song, tempo), GROOVE, span, seed);
+      all.push(figures);
+      const found = fillFaults(figures, span);
+      if (found.length)
+        faults.push(`${span}, ${name}, seed ${seed}, ${tempo ?? 'own'} bpm: ${found.join('; ')}`);
+    }
+  }
+  const of = (figure: keyof FillFigures) => spread(all.map((one) => one[figure]));
+  console.log(
+    `fills of ${span}: rhythms ${of('rhythms')}; kinds ${of('kinds')}; with air ${of('airy')}; playable ${of('playable')}`,
+  );
+}
+
+for (const [name, song] of Object.entries(GROOVES)) {
+  const figures = turnFigures(song, GROOVE, 20);
+  const found = turnFaults(figures, IN_FOUR.includes(name));
+  if (found.length) faults.push(`turn-around, ${name}: ${found.join('; ')}`);
+}
+console.log(`turn-arounds of ${names.length} grooves by 20 seeds`);
+
+for (const one of faults) console.log(`  ${one}`);
+console.log(`${faults.length} faults`);
+process.exit(faults.length ? 1 : 0);

@@ -1,0 +1,131 @@
+import { type CellPlan, type Kind, KINDS } from '../../../song/index.ts';
+import { barTicks, beatTicks, gridTicks, type Random, randomFrom, seedFrom } from '../../../time/index.ts';
+import type { Beat } from './beats.ts';
+import type { FillContext, FillStroke } from './context.ts';
+import { finished, strongEnd } from './finish.ts';
+import type { Played } from './kinds/kind.ts';
+import { KIND_TABLE } from './kinds/table.ts';
+import { playable } from './playable.ts';
+
+/** Most bars that are of one kind; a longer stretch, such as a long take, goes on to others. */
+const BARS_AT_ONCE = 2;
+/** Attempts at a kind that kit, recipe and stretch allow. */
+const TRIES = 12;
+
+/**
+ * A fill made in the order of its choices: rhythm, accents, sticking and drums, by a kind that a drummer names. It is played
+ * by two hands and two feet of the recipe's player, up to the crash that it lands on: what they cannot play is left out. The
+ * same recipe and groove give the same plan, whose cells tile the take-over.
+ */
+export function planRhythm(context: FillContext): CellPlan {
+  const { recipe, meter, from, to } = context;
+  const random = randomFrom(seedFrom('rhythm first', recipe.seed));
+  const piece = BARS_AT_ONCE * barTicks(meter);
+  const cells: CellPlan['cells'][number][] = [];
+  let kind: Kind = 'singles';
+  // Whole pieces stand at the end, so that what is left over begins the fill.
+  for (let at = from; at < to;) {
+    const end = recipe.takeOver <= piece ? to : Math.min(to, at + (((to - at - 1) % piece) + 1));
+    const drawn = drawKind({ ...context, from: at, to: end }, random);
+    kind = drawn.kind;
+    cells.push(...cellsOf(context, kind, drawn.beats, drawn.strokes));
+    at = end;
+  }
+  return { grid: 4, cells, arrival: 'runs in', kind };
+}
+
+/** A fill of a kind, with the strokes of it that can be played. */
+interface DrawnKind extends Played {
+  readonly kind: Kind;
+}
+
+/** A fill of a kind that is still itself once what cannot be played is left out. */
+function drawKind(context: FillContext, random: Random): DrawnKind {
+  const { kinds = [] } = context.recipe;
+  const among = kinds.length ? kinds : KINDS;
+  const least = context.to - context.from > beatTicks(context.meter) ? 3 : 2;
+  let last: DrawnKind | null = null;
+  for (let i = 0; i < TRIES; i++) {
+    const kind = random.weighed(among, (one) => KIND_TABLE[one].weight);
+    const played = KIND_TABLE[kind].play(context, random);
+    if (!played?.strokes.length) continue;
+    const whole = finished(context, played.strokes);
+    const strokes = strongEnd(context, playable(context, whole));
+    last = { kind, beats: played.beats, strokes };
+    const isWhole = strokes.length >= least && strokes.length >= LEAST_LEFT * whole.length;
+    if (isWhole && whole.some(({ grace }) => grace) === strokes.some(({ grace }) => grace)) return last;
+  }
+  if (last) return last;
+  const played = KIND_TABLE.singles.play(context, random);
+  if (!played) throw new RangeError('There is no drum to play on.');
+  return {
+    kind: 'singles',
+    beats: played.beats,
+    strokes: playable(context, finished(context, played.strokes)),
+  };
+}
+
+/** Share of a fill's strokes that are left where some could not be played. */
+const LEAST_LEFT = 0.75;
+
+/** The figure that a cell of a kind goes by, where it is exchanged for another. */
+const FIGURE_OF: Readonly<Record<Kind, CellPlan['cells'][number]['figure']>> = {
+  singles: 'single',
+  doubles: 'double',
+  paradiddles: 'paradiddle',
+  linear: 'linear',
+  flams: 'flam tap',
+  ruffs: 'flam tap',
+  stabs: 'stroke and rest',
+  'hat barks': 'stroke and rest',
+  'ghost notes': 'single',
+  threes: 'single',
+  'over the bar': 'single',
+  'half-time drag': 'stroke and rest',
+  'backbeat kept': 'single',
+  'both hands': 'stroke and rest',
+  'stop and pick-up': 'stroke and rest',
+};
+
+/** Letters of cells, as plans have them. */
+const LETTERS: Readonly<Record<string, string>> = { A: 'A', B: 'B', C: 'C', D: 'C', Z: 'C’' };
+
+/** Beats with their strokes as cells of two to seven steps. */
+function cellsOf(
+  { drums, snare }: FillContext,
+  kind: Kind,
+  beats: readonly Beat[],
+  strokes: readonly FillStroke[],
+): CellPlan['cells'] {
+  const [first] = drums;
+  return beats.flatMap(pieces).map(({ start, grid, cell, letter }) => {
+    const step = gridTicks(grid);
+    const end = start + cell.length * step;
+    const here = strokes.filter(({ at }) => at >= start && at < end).sort((a, b) => a.at - b.at);
+    const hand = here.find(({ by, voice }) => by !== 'F' && drums.some(({ id }) => id === voice));
+    return {
+      letter: LETTERS[letter] ?? 'A',
+      steps: cell.length,
+      figure: FIGURE_OF[kind],
+      accent: 'first' as const,
+      drum: hand?.voice ?? snare?.id ?? first?.id ?? '',
+      grid,
+      strokes: here.map(({ at, by, voice, velocity, grace }) => ({
+        ...{ step: (at - start) / step, by, voice, velocity },
+        ...(grace === 'flam' ? { flam: true } : grace ? { grace } : {}),
+      })),
+    };
+  });
+}
+
+/** A beat in pieces of two to seven steps: one of a single step on the next finer grid, a long one in fours. */
+function pieces(beat: Beat): Beat[] {
+  const { cell, grid, start } = beat;
+  if (cell.length === 1) return [{ ...beat, grid: grid === 1 ? 2 : grid === 2 ? 4 : 8, cell: `${cell}.` }];
+  if (cell.length <= 7) return [beat];
+  const size = cell.length % 4 === 1 ? 3 : 4;
+  return [
+    { ...beat, cell: cell.slice(0, size) },
+    ...pieces({ ...beat, cell: cell.slice(size), start: start + size * gridTicks(grid) }),
+  ];
+}

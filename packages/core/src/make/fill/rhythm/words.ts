@@ -1,0 +1,84 @@
+import type { CellPlan, Kind, Voice } from '../../../song/index.ts';
+import { beatTicks, type Meter } from '../../../time/index.ts';
+import { cellStarts, cellStep } from '../cells/cell.ts';
+import type { FillWords } from '../describe.ts';
+
+/** Words of the kinds; the drums that a fill goes over follow. */
+const KIND_WORDS: Readonly<Record<Kind, string>> = {
+  singles: 'Singles',
+  doubles: 'Roll that grows',
+  paradiddles: 'Paradiddles',
+  linear: 'Linear',
+  flams: 'Flams',
+  ruffs: 'Ruffs',
+  stabs: 'Stabs',
+  'hat barks': 'Hat barks',
+  'ghost notes': 'Ghosts and accents',
+  threes: 'Threes across',
+  'over the bar': 'Threes over the bar',
+  'half-time drag': 'Half-time drag',
+  'backbeat kept': 'Backbeat kept',
+  'both hands': 'Both hands',
+  'stop and pick-up': 'Stop and pick-up',
+};
+
+/** Kinds whose drums say themselves. */
+const PLAIN: ReadonlySet<Kind> = new Set(['hat barks', 'stop and pick-up']);
+
+/** A fill's kind and drums, its number of strokes and its arrival, in few words. */
+export function kindWords(
+  plan: CellPlan,
+  kind: Kind,
+  drums: readonly Voice[],
+  voices: readonly Voice[],
+  meter: Meter,
+): FillWords {
+  const starts = cellStarts(plan, 0);
+  const strokes = plan.cells.flatMap((cell, i) =>
+    cell.strokes.map((one) => ({ ...one, at: (starts[i] ?? 0) + one.step * cellStep(plan, cell) })),
+  );
+  const hands = strokes.filter(({ by }) => by !== 'F').sort((a, b) => a.at - b.at);
+  const end = plan.cells.reduce((sum, cell) => sum + cell.steps * cellStep(plan, cell), 0);
+  const way = PLAIN.has(kind) ? '' : wayOver(hands, drums, voices);
+  return {
+    title: `${KIND_WORDS[kind]}${way ? ` ${way}` : ''}`,
+    course: `${strokes.length} strokes, ${arrival(
+      strokes.map(({ at }) => at),
+      end,
+      meter,
+    )}`,
+  };
+}
+
+/** The drums of the hands, as "on the snare", "down the toms" or "from high tom to snare". */
+function wayOver(
+  hands: readonly { readonly voice: string; readonly velocity: number }[],
+  drums: readonly Voice[],
+  voices: readonly Voice[],
+): string {
+  const names = new Map(voices.map((voice) => [voice.id, voice.name.toLowerCase()]));
+  const played = [...new Set(hands.map(({ voice }) => voice))];
+  const name = (id: string | undefined) => names.get(id ?? '') ?? 'a drum';
+  if (played.length <= 1) return `on the ${name(played[0])}`;
+  if (played.length === 2) return `on ${name(played[0])} and ${name(played[1])}`;
+  const places = hands.flatMap(({ voice }) => {
+    const at = drums.findIndex((drum) => drum.id === voice);
+    return at < 0 ? [] : [at];
+  });
+  const steps = places.slice(1).map((place, i) => place - (places[i] ?? 0));
+  if (steps.every((step) => step >= 0) && steps.some((step) => step > 0)) return 'down the toms';
+  if (steps.every((step) => step <= 0) && steps.some((step) => step < 0)) return 'up the toms';
+  return 'round the kit';
+}
+
+/** Where the last stroke stands before the downbeat, in ticks of the fill. */
+function arrival(places: readonly number[], end: number, meter: Meter): string {
+  const last = Math.max(...places);
+  const beat = beatTicks(meter);
+  const left = end - last;
+  if (left < beat / 2) return 'runs into the one';
+  const number = meter.beats - Math.ceil(left / beat) + 1;
+  if (left > meter.beats * beat || number < 1) return 'ends early';
+  if (left % beat === 0) return `stops on ${number}`;
+  return left % beat === beat / 2 ? `stops on the and of ${number}` : `stops after ${number}`;
+}
