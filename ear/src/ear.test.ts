@@ -1,5 +1,6 @@
 import { kitVoices, USUAL_KIT } from '@plucky/core/pattern';
-import { fillFaults, turnFaults } from './faults.ts';
+import { dressFigures, randomSong } from './dress.ts';
+import { dressFaults, fillFaults, turnFaults } from './faults.ts';
 import { atTempo, fillFigures, type Span, SPANS } from './fills.ts';
 import { GROOVE, GROOVES, IN_FOUR } from './grooves.ts';
 import { canPlay } from './limbs.ts';
@@ -32,6 +33,12 @@ test('turn-arounds of every groove keep the backbeat and the first kick, differ,
     faults: turnFaults(turnFigures(document, GROOVE, 8), IN_FOUR.includes(name)),
   }));
   expect(faults.filter((one) => one.faults.length)).toEqual([]);
+});
+
+test('planned ends leave no bar empty, ends of sections are fills or drop-outs, and what is not planned says why', () => {
+  const figures = Array.from({ length: 24 }, (_, i) => dressFigures(randomSong(i), i));
+  expect(figures.reduce((sum, { strong }) => sum + strong, 0)).toBeGreaterThan(40);
+  expect(dressFaults(figures)).toEqual([]);
 });
 
 test('the same recipe makes the same fills, and each kind alone makes fills of its own', () => {

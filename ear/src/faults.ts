@@ -1,5 +1,6 @@
 import type { FillFigures, Span } from './fills.ts';
 import { SPANS } from './fills.ts';
+import type { DressFigures } from './dress.ts';
 import type { TurnFigures } from './turn-arounds.ts';
 
 /** A figure that falls short, in words. */
@@ -20,6 +21,21 @@ export function fillFaults(figures: FillFigures, span: Span): Fault[] {
     ...(ghostly ? [`${ghostly} whisper into the downbeat`] : []),
     ...(flat > shown / 4 ? [`${flat} of ${shown} do not rise`] : []),
     ...(seams ? [`${seams} strike a drum twice at the seam`] : []),
+  ];
+}
+
+/** The faults of the ends planned over many songs. */
+export function dressFaults(all: readonly DressFigures[]): Fault[] {
+  const sum = (figure: keyof DressFigures) => all.reduce((total, one) => total + one[figure], 0);
+  const [strong, fills, drops] = [sum('strong'), sum('fills'), sum('drops')];
+  return [
+    ...(sum('emptied') ? [`${sum('emptied')} bars lose their only strokes`] : []),
+    ...(fills + drops < 0.9 * strong
+      ? [`${fills + drops} of ${strong} strong ends are fills or drop-outs`]
+      : []),
+    ...(fills < strong / 2 ? [`${fills} of ${strong} strong ends are fills`] : []),
+    ...(sum('light') ? [`${sum('light')} turn-arounds at ends of sections`] : []),
+    ...(sum('silent') ? [`${sum('silent')} bare ends do not say why`] : []),
   ];
 }
 

@@ -1,5 +1,6 @@
 import { randomInt } from 'node:crypto';
-import { fillFaults, turnFaults } from './faults.ts';
+import { type DressFigures, dressFigures, randomSong } from './dress.ts';
+import { dressFaults, fillFaults, turnFaults } from './faults.ts';
 import { atTempo, type FillFigures, fillFigures, type Span, SPANS } from './fills.ts';
 import { GROOVE, GROOVES, IN_FOUR } from './grooves.ts';
 import { turnFigures } from './turn-arounds.ts';
@@ -45,6 +46,13 @@ for (const [name, song] of Object.entries(GROOVES)) {
   if (found.length) faults.push(`turn-around, ${name}: ${found.join('; ')}`);
 }
 console.log(`turn-arounds of ${names.length} grooves by 20 seeds`);
+
+const dressed = Array.from({ length: 200 }, (_, i) => dressFigures(randomSong(i), i));
+const inAll = (figure: keyof DressFigures) => dressed.reduce((sum, one) => sum + one[figure], 0);
+console.log(
+  `ends of 200 songs: ${inAll('strong')} of sections, ${inAll('fills')} fills, ${inAll('drops')} drop-outs`,
+);
+faults.push(...dressFaults(dressed).map((one) => `ends: ${one}`));
 
 for (const one of faults) console.log(`  ${one}`);
 console.log(`${faults.length} faults`);

@@ -140,12 +140,14 @@ function PlannedItem({
         <Button aria-label={`${isHeard ? 'Stop' : 'Hear'} ${at}`} aria-pressed={isHeard} onClick={onHear}>
           {isHeard ? 'Stop' : 'Hear'}
         </Button>
-        <Button
-          aria-label={`${choice === 'bare' ? 'Plan one' : 'Another'} for ${at}`}
-          onClick={() => onChoose(choice === 'bare' ? 0 : choice + 1)}
-        >
-          {choice === 'bare' ? 'Plan one' : 'Another'}
-        </Button>
+        {end.why === null && (
+          <Button
+            aria-label={`${choice === 'bare' ? 'Plan one' : 'Another'} for ${at}`}
+            onClick={() => onChoose(choice === 'bare' ? 0 : choice + 1)}
+          >
+            {choice === 'bare' ? 'Plan one' : 'Another'}
+          </Button>
+        )}
         {option && (
           <Button variant="text" aria-label={`Leave bare ${at}`} onClick={() => onChoose('bare')}>
             Leave bare
@@ -156,8 +158,8 @@ function PlannedItem({
   );
 }
 
-function whyWords({ isStrong, sectionName, like, option }: PlannedEnd): string {
+function whyWords({ isStrong, sectionName, like, option, why }: PlannedEnd): string {
   const where = isStrong ? `${sectionName} ends` : `inside ${sectionName}`;
-  if (!option) return where;
+  if (!option) return why ? `${where}: ${why}` : where;
   return `${option.strength}: ${where}${like ? `, of the kind ${like} has` : ''}`;
 }

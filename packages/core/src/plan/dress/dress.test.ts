@@ -110,7 +110,7 @@ test('a fill that hands cannot play is not planned, and a song without drums has
   expect(planDress(smallSong({ form: [] }), 1)).toEqual([]);
 });
 
-test('a bare end at which only notes play is left out of the plan', () => {
+test('a bare end at which only notes play says so, and stays bare', () => {
   const [bass, low] = [
     { id: 'bass', kind: 'part' as const, name: 'Bass', type: 'notes' as const, channel: 1, order: 1 },
     voice('low', 41, { part: 'bass', family: 'note', sound: 'bass' }),
@@ -121,5 +121,41 @@ test('a bare end at which only notes play is left out of the plan', () => {
   expect(phraseEnds(document).filter(({ section: one, isBare }) => one.id === 'v1' && isBare)).toHaveLength(
     2,
   );
-  expect(planDress(document, 1).map(({ section: id }) => id)).toEqual(['c', 'v2', 'v2']);
+  const plan = planDress(document, 1);
+  expect(plan.map(({ section: id, option, why }) => [id, option !== null, why])).toEqual([
+    ['v1', false, 'no drums play there'],
+    ['v1', false, 'no drums play there'],
+    ['c', true, null],
+    ['v2', true, null],
+    ['v2', true, null],
+  ]);
+  const next = after(document, placeDress(document, plan));
+  expect(indexOf(next).section('v1')).toBe(indexOf(document).section('v1'));
+});
+
+test('a section’s end leads into a chorus by a long fill, the song stops on a stroke, and light ends stay inside', () => {
+  for (let seed = 0; seed < 10; seed++) {
+    const plan = planDress(bareSong(), seed);
+    const kinds = plan.map(({ isStrong, option }) => [isStrong, option?.kind, option?.isLong]);
+    expect(kinds.filter(([isStrong, kind]) => isStrong && kind === 'turn-around')).toEqual([]);
+    expect(plan.at(-1)?.option?.kind).toBe('ending');
+    expect(plan.slice(0, -1).filter(({ option }) => option?.kind === 'ending')).toEqual([]);
+  }
+  const long = Array.from({ length: 10 }, (_, seed) => planDress(bareSong(), seed)[1]?.option);
+  expect(long.filter((one) => one?.isLong).length).toBeGreaterThan(6);
+});
+
+test('the end of a song whose last section is played twice stays bare, and says why', () => {
+  const document = bareSong();
+  const { form } = indexOf(document).song;
+  const twice = withRecord(
+    document,
+    song({ form: form.map((one, i) => (i === form.length - 1 ? { ...one, times: 2 } : one)) }),
+  );
+  const last = planDress(twice, 1).at(-1);
+  expect([last?.section, last?.option, last?.why]).toEqual([
+    'v2',
+    null,
+    'the song ends here, and the section is played elsewhere too',
+  ]);
 });

@@ -44,17 +44,20 @@ export interface PlannedEnd {
   readonly isStrong: boolean;
   /** The earlier section of the same role whose end it is like, by name. */
   readonly like: string | null;
-  /** Null where the end was asked to stay bare. */
+  /** Null where the end was asked to stay bare, or where nothing fits it. */
   readonly option: DressOption | null;
+  /** Reason why nothing fits, in words; null where something does. */
+  readonly why: string | null;
 }
 
 /** Choices at ends, by key: how often another pattern was asked for, or that the end is left bare. */
 export type DressChoices = Readonly<Record<string, number | 'bare'>>;
 
 /**
- * A plan for the bare phrase ends of the form, each that is played several times once: light inside a section and strong at
- * its end, never what stands at the end before it, of the kind that the same role had elsewhere but not equal to it. The
- * rest is drawn from the seed. Ends that are not bare, or that nothing fits, are not in it.
+ * A plan for the bare phrase ends of the form, each that is played several times once: light inside a section, strong at
+ * its end and stronger into a chorus than into a verse, an ending at the end of the song, never what stands at the end
+ * before it, of the kind that the same role had elsewhere but not equal to it. The rest is drawn from the seed. Ends that are
+ * not bare are not in it; one that nothing fits says why.
  */
 export function planDress(
   document: SongDocument,
@@ -85,14 +88,19 @@ export function planDress(
     const isStrong = end === sectionLength(section);
     const alike = before.get(roleKey(section.role, isStrong));
     const groove = grooveAt(document, phraseEnd);
-    const options = groove === undefined ? [] : fitting(phraseEnd, offeredFor(groove));
-    if (!options.length) continue;
     const next = ends[i + 1];
+    const isLast = next === undefined;
+    const isBlocked = isLast && isPlayedElsewhere(document, phraseEnd);
+    const offer = groove === undefined || isBlocked ? null : offeredFor(groove);
+    const wanted = offer?.options.filter(isWanted(isStrong, isLast)) ?? [];
+    const options = offer ? fitting(phraseEnd, wanted, offer.document) : [];
+    const why = options.length ? null : reasonFor(groove, isBlocked, wanted.length > 0);
     const beside = [previous, next && !next.isBare ? endPattern(document, next) : null];
-    const wish = { seed, key, isStrong, beside, uses, alike: alike?.option ?? null };
+    const leadsHigh = isStrong && next !== undefined && HIGH.has(next.section.role);
+    const wish = { seed, key, isStrong, leadsHigh, beside, uses, alike: alike?.option ?? null };
     const ranked = rankOptions(options, wish);
     const choice = choices[key] ?? 0;
-    const option = choice === 'bare' ? null : (ranked[choice % ranked.length] ?? null);
+    const option = choice === 'bare' ? null : (ranked[choice % Math.max(1, ranked.length)] ?? null);
     const start = end - (option?.pattern.length ?? barTicks(sectionMeter(document, section)));
     planned.set(key, {
       key,
@@ -107,6 +115,7 @@ export function planDress(
       like:
         alike && alike.section !== section.name && alike.option.kind === option?.kind ? alike.section : null,
       option,
+      why,
     });
     if (!option) continue;
     previous = option.pattern.id;
@@ -114,6 +123,28 @@ export function planDress(
     before.set(roleKey(section.role, isStrong), { option, section: section.name });
   }
   return [...planned.values()];
+}
+
+/** Roles that a section leads up to. */
+const HIGH: ReadonlySet<SectionRole> = new Set(['chorus', 'build-up', 'pre-chorus']);
+
+/** What is wanted at an end: an ending at the last one of the song and nowhere else, and nothing light at a section's end. */
+function isWanted(isStrong: boolean, isLast: boolean) {
+  return ({ kind, strength }: DressOption) =>
+    isLast ? kind === 'ending' : kind !== 'ending' && (!isStrong || strength === 'strong');
+}
+
+/** True for a section that the form plays more than once, so that an ending of it would stop within the song. */
+function isPlayedElsewhere(document: SongDocument, { section }: PhraseEnd): boolean {
+  const { form } = indexOf(document).song;
+  return form.filter((one) => one.section === section.id).reduce((sum, { times }) => sum + times, 0) > 1;
+}
+
+/** Reason why nothing is planned at an end. */
+function reasonFor(groove: Id | undefined, isElsewhere: boolean, isOffered: boolean): string {
+  if (groove === undefined) return 'no drums play there';
+  if (isElsewhere) return 'the song ends here, and the section is played elsewhere too';
+  return isOffered ? 'its phrase is too short for what fits' : 'nothing that is made of its groove fits';
 }
 
 function roleKey(role: SectionRole, isStrong: boolean): string {
@@ -149,7 +180,11 @@ function offered(document: SongDocument, groove: Id, seed: number): Offered {
 }
 
 /** Those options that can be placed at an end. */
-function fitting({ section, end }: PhraseEnd, { options, document }: Offered): readonly DressOption[] {
+function fitting(
+  { section, end }: PhraseEnd,
+  options: readonly DressOption[],
+  document: SongDocument,
+): readonly DressOption[] {
   return options.filter(({ pattern }) =>
     isChange(placeAt(document, section.id, end - pattern.length, pattern.id, PLACING)),
   );
@@ -161,6 +196,8 @@ interface Wish {
   readonly seed: number;
   readonly key: string;
   readonly isStrong: boolean;
+  /** True at the end of a section that leads into a chorus or a build-up. */
+  readonly leadsHigh: boolean;
   /** Patterns at the end before, and at the one after where that is not bare. */
   readonly beside: readonly (Id | null | undefined)[];
   readonly uses: ReadonlyMap<Id, number>;
@@ -168,13 +205,18 @@ interface Wish {
   readonly alike: DressOption | null;
 }
 
-/** Points beside a drawn 0 to 1: for the right strength, the kind of the same role elsewhere, and a new pattern. */
-const POINTS = { strength: 3, alike: 1.5, used: 0.8 } as const;
+/**
+ * Points beside a drawn 0 to 1: for the right strength, the kind of the same role elsewhere, a new pattern, and at the ends of
+ * sections for the length that suits what follows and for a fill.
+ */
+const POINTS = { strength: 3, alike: 1.5, used: 0.8, force: 1.2, fill: 0.4 } as const;
 
 /** Options from the likeliest down; what stands at the ends beside is not among them while there is another. */
 function rankOptions(options: readonly DressOption[], wish: Wish): readonly DressOption[] {
   const others = options.filter(({ pattern }) => !wish.beside.includes(pattern.id));
-  const points = ({ pattern, strength, kind }: DressOption) =>
+  const points = ({ pattern, strength, kind, isLong }: DressOption) =>
+    (wish.isStrong && kind === 'fill' ? POINTS.fill : 0) +
+    (wish.isStrong && isLong === wish.leadsHigh ? POINTS.force : 0) +
     (strength === (wish.isStrong ? 'strong' : 'light') ? POINTS.strength : 0) +
     (wish.alike?.kind === kind && wish.alike.pattern.id !== pattern.id ? POINTS.alike : 0) -
     (wish.uses.get(pattern.id) ?? 0) * POINTS.used +
