@@ -1,4 +1,4 @@
-import { kitVoices, USUAL_KIT } from '@plucky/core/pattern';
+import { kitVoices, offeredSteps, USUAL_KIT } from '@plucky/core/pattern';
 import { dressFigures, randomSong } from './dress.ts';
 import { dressFaults, fillFaults, turnFaults } from './faults.ts';
 import { atTempo, fillFigures, type Span, SPANS } from './fills.ts';
@@ -39,6 +39,14 @@ test('planned ends leave no bar empty, ends of sections are fills or drop-outs, 
   const figures = Array.from({ length: 24 }, (_, i) => dressFigures(randomSong(i), i));
   expect(figures.reduce((sum, { strong }) => sum + strong, 0)).toBeGreaterThan(40);
   expect(dressFaults(figures)).toEqual([]);
+});
+
+test('most grooves are offered twelve variations or more that are one step away, and none fewer than eight', () => {
+  const counts = Object.values(GROOVES).map(
+    (document) => offeredSteps(document, GROOVE, 0, 40).filter(({ reason }) => reason === null).length,
+  );
+  expect(Math.min(...counts)).toBeGreaterThanOrEqual(8);
+  expect(counts.filter((count) => count >= 12).length).toBeGreaterThanOrEqual(counts.length - 1);
 });
 
 test('the same recipe makes the same fills, and each kind alone makes fills of its own', () => {

@@ -1,10 +1,11 @@
-import { documentOf, indexOf, LIMITS, type Shape } from '../song/index.ts';
+import { documentOf, indexOf, isChange, LIMITS, type Shape } from '../song/index.ts';
 import { after, HAT, hit, KICK, OPEN, pattern, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/index.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
 import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './kept-rules.ts';
-import { ONE_STEPS, type OneStep, oneStepShapes, varyInOneStep } from './one-step.ts';
+import { offeredSteps, ONE_STEPS, varyInOneStep } from './vary/one-step.ts';
+import { type OneStep, stepOf } from './vary/steps.ts';
 import { resolve } from './resolve.ts';
 
 const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
@@ -108,14 +109,37 @@ describe('one-step variations', () => {
       { ...HAT, family: 'percussion' as const },
       { ...OPEN, family: 'percussion' as const },
     ]);
-    const lacking = ONE_STEPS.filter((step) => 'reason' in oneStepShapes(bare, 'main', step));
-    expect(lacking).toEqual([
-      'fewer hats',
-      'ride for hat',
-      'one kick more',
-      'only the pulse',
-      'open last beat',
-    ]);
+    const lacking = ONE_STEPS.filter(
+      (step) => !isChange(varyInOneStep(bare, 'main', step, 'lacking', 'Lacking')),
+    );
+    for (const step of ['fewer hats', 'ride for hat', 'one kick more', 'only the pulse', 'open last beat'])
+      expect(lacking).toContain(step);
     expect(varyInOneStep(bare, 'main', 'fewer hats', 'x', 'X')).toEqual({ reason: 'No hat is played here.' });
+  });
+
+  test('keep the backbeat unless they say otherwise', () => {
+    const kept = ONE_STEPS.filter((step) => !stepOf(step).movesBackbeat);
+    for (const step of kept) {
+      const outcome = varyInOneStep(kit, 'groove', step, 'step', 'Step', 3);
+      if (!isChange(outcome)) continue;
+      const hits = resolve(after(kit, outcome), 'step').hits.filter(({ origin }) => origin !== 'silenced');
+      const backs = hits.filter(({ voice }) => voice === 'snare').map(({ at }) => at);
+      expect({ step, backs: [960, 2880].every((at) => backs.includes(at)) }).toEqual({ step, backs: true });
+    }
+  });
+
+  test('are offered where they change something, no two alike, and in another order by another seed', () => {
+    const offered = offeredSteps(kit, 'groove', 0, 20);
+    const fits = offered.filter(({ reason }) => reason === null);
+    const prints = fits.map(({ step }) => JSON.stringify(plays(step)));
+    expect(new Set(prints).size).toBe(prints.length);
+    expect(offered.slice(0, fits.length)).toEqual(fits);
+    const orders = [0, 1, 2].map((seed) =>
+      offeredSteps(kit, 'groove', seed)
+        .map(({ step }) => step)
+        .join(),
+    );
+    expect(new Set(orders).size).toBe(3);
+    expect(offeredSteps(kit, 'groove', 2)).toEqual(offeredSteps(kit, 'groove', 2));
   });
 });

@@ -205,7 +205,7 @@ export {
   wayOfShape,
 } from './rule/shape/table.ts';
 export { backbeatsOf } from './rule/backbeat.ts';
-export { turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
+export { type TurnDrums, turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { readShelfPattern } from './shelf/read-shelf.ts';
 export type { ShelfPattern } from './shelf/shelf-pattern.ts';

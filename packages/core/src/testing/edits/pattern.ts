@@ -117,7 +117,7 @@ export const PATTERN_EDITS: Edits = {
     switchShape(document, id, record.shapes[b % 3]?.id ?? 'none', a % 2 === 0),
   removeShape: ({ document, id, record, b }) => removeShape(document, id, record.shapes[b % 3]?.id ?? 'none'),
   varyInOneStep: ({ document, id, a, b }) =>
-    varyInOneStep(document, id, ONE_STEPS[b % 6] ?? 'half-time', `o${a}`, 'One step'),
+    varyInOneStep(document, id, ONE_STEPS[b % ONE_STEPS.length] ?? 'half-time', `o${a}`, 'One step', a),
   makeIndependent: ({ document, id }) => makeIndependent(document, id),
   attach: ({ document, id, other }) => attach(document, id, other),
   duplicatePattern: ({ document, id, a, b }) =>

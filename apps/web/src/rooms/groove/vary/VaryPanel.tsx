@@ -1,7 +1,8 @@
 import { Typography } from '@mui/material';
 import {
   newVariation,
-  ONE_STEPS,
+  type OfferedStep,
+  offeredSteps,
   type OneStep,
   resolve,
   unusedName,
@@ -17,36 +18,23 @@ import { freshId } from '../../../shared/fresh-id.ts';
 import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
 import { Miniature } from '../../../shared/ui/Miniature.tsx';
 import { type Pick, PickList } from '../../../shared/ui/PickList.tsx';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 
 /** A way to a variation: a step that changes something, or none yet. */
 type Way = OneStep | 'as it is';
-const PLAIN: Way = 'as it is';
 
-const WORDS: Readonly<
-  Record<Way, { readonly title: string; readonly about: string; readonly name: string }>
-> = {
-  'as it is': { title: 'As it is', about: 'follows in everything, until you change it', name: 'varied' },
-  'fewer hats': { title: 'Fewer hats', about: 'every other one, the strong places kept', name: 'fewer hats' },
-  'ride for hat': { title: 'Ride for hat', about: 'what the hat plays, on the ride', name: 'ride' },
-  'one kick more': {
-    title: 'One kick more',
-    about: 'on the last free 8th before the turn',
-    name: 'kick more',
-  },
-  'half-time': { title: 'Half-time', about: 'drums at half the speed, hats as they are', name: 'half-time' },
-  'only the pulse': {
-    title: 'Only the pulse',
-    about: 'the kick on the pulse, all else silent',
-    name: 'pulse',
-  },
-  'open last beat': {
-    title: 'Open last beat',
-    about: 'the hat opens and rings to the end',
-    name: 'open end',
-  },
+/** A way that is offered, with its words. */
+type Offer = Omit<OfferedStep, 'step'> & { readonly step: Way };
+
+const PLAIN: Offer = {
+  step: 'as it is',
+  title: 'As it is',
+  about: 'follows in everything, until you change it',
+  name: 'varied',
+  reason: null,
 };
 
 const TRIED_ID = 'variation-tried';
@@ -56,38 +44,36 @@ export function VaryPanel({ view }: { view: PatternView }) {
   const { document } = view;
   const edit = useEdit();
   const { pattern } = view.resolved;
-  const ways = useMemo(
-    () => (view.part.type === 'drums' ? [PLAIN, ...ONE_STEPS] : [PLAIN]),
-    [view.part.type],
+  const [seed, setSeed] = useState(0);
+  const offers = useMemo(
+    () => (view.part.type === 'drums' ? [PLAIN, ...offeredSteps(document, pattern.id, seed)] : [PLAIN]),
+    [view.part.type, document, pattern.id, seed],
   );
   const [chosen, setChosen] = useState<Way | null>(null);
   const tried = useMemo(
-    () => new Map(ways.map((way) => [way, tryOut(document, pattern.id, way)])),
-    [document, pattern.id, ways],
+    () => new Map(offers.map(({ step }) => [step, tryOut(document, pattern.id, step, seed)])),
+    [document, pattern.id, offers, seed],
   );
-  const heard = chosen ? (tried.get(chosen) ?? null) : null;
+  const offer = offers.find(({ step }) => step === chosen);
+  const heard = offer ? (tried.get(offer.step) ?? null) : null;
   usePreviewWhile(heard && 'document' in heard ? heard : null, {
-    title: chosen ? `${WORDS[chosen].title}, looping` : '',
+    title: offer ? `${offer.title}, looping` : '',
     detail: 'Not taken yet',
     playsAtOnce: true,
   });
 
-  const take = (way: Way) => {
+  const take = ({ step, name: added }: Offer) => {
     const id = freshId();
-    const name = unusedName(
-      indexOf(document),
-      pattern.part,
-      `${cutName(pattern.name, 60)}, ${WORDS[way].name}`,
-    );
-    if (edit((now) => variation(now, pattern.id, way, id, name))) choosePattern(id);
+    const name = unusedName(indexOf(document), pattern.part, `${cutName(pattern.name, 60)}, ${added}`);
+    if (edit((now) => variation(now, pattern.id, step, id, name, seed))) choosePattern(id);
   };
-  const picks = ways.map((way): Pick<Way> => {
-    const outlook = tried.get(way);
+  const picks = offers.map(({ step, title, about }): Pick<Way> => {
+    const outlook = tried.get(step);
     const reason = outlook && 'reason' in outlook ? outlook.reason : null;
     return {
-      key: way,
-      name: WORDS[way].title,
-      about: reason ?? WORDS[way].about,
+      key: step,
+      name: title,
+      about: reason ?? about,
       unfit: reason !== null,
       picture: outlook && 'document' in outlook && <Small document={outlook.document} />,
     };
@@ -95,31 +81,43 @@ export function VaryPanel({ view }: { view: PatternView }) {
   return (
     <SidePanel label="Vary" about={`New variation of ${pattern.name}`} title="Vary in one step" fills>
       <Typography variant="caption" component="p" sx={{ mt: -0.5, mb: 1 }}>
-        ↑ ↓ or the pointer to hear, Enter or a press to take. What is taken goes on following.
+        ↑ ↓ or the pointer to hear, Enter or a press to take. What is taken goes on following.{' '}
+        {view.part.type === 'drums' && (
+          <QuietButton title="Steps of other kinds, and other places" onClick={() => setSeed(seed + 1)}>
+            Others
+          </QuietButton>
+        )}
       </Typography>
       <PickList
         label="Variations one step away"
         picks={picks}
         chosen={chosen}
         onHear={setChosen}
-        onTake={(way) => take(way ?? PLAIN)}
+        onTake={(way) => take(offers.find(({ step }) => step === way) ?? PLAIN)}
         hearsUnderPointer
       />
     </SidePanel>
   );
 }
 
-function variation(document: SongDocument, parent: string, way: Way, id: string, name: string): Outcome {
+function variation(
+  document: SongDocument,
+  parent: string,
+  way: Way,
+  id: string,
+  name: string,
+  seed: number,
+): Outcome {
   return way === 'as it is'
     ? newVariation(document, parent, id, name)
-    : varyInOneStep(document, parent, way, id, name);
+    : varyInOneStep(document, parent, way, id, name, seed);
 }
 
 /** A song with the variation in it, or why it cannot be. */
 type Outlook = Tried | { readonly reason: string };
 
-function tryOut(document: SongDocument, parent: string, way: Way): Outlook {
-  const outcome = variation(document, parent, way, TRIED_ID, WORDS[way].title);
+function tryOut(document: SongDocument, parent: string, way: Way, seed: number): Outlook {
+  const outcome = variation(document, parent, way, TRIED_ID, 'Tried', seed);
   if (isChange(outcome)) return tryEdit(document, outcome, TRIED_ID);
   return { reason: isRefusal(outcome) ? outcome.reason : 'Nothing would change.' };
 }
