@@ -35,7 +35,7 @@ async function listen(page: Page): Promise<() => Promise<Start[]>> {
 async function everyText(element: Locator): Promise<() => Promise<string[]>> {
   const texts = await element.evaluateHandle((node) => {
     const all: string[] = [];
-    new MutationObserver(() => all.push(node.textContent ?? '')).observe(node, {
+    new MutationObserver(() => all.push(node.textContent)).observe(node, {
       childList: true,
       characterData: true,
       subtree: true,

@@ -6,8 +6,8 @@ import {
   documentOf,
   indexOf,
   isChange,
-  SECTION_ROLES,
   type Section,
+  SECTION_ROLES,
   type SongDocument,
 } from '@plucky/core/song';
 import { barTicks, randomFrom, seedFrom } from '@plucky/core/time';

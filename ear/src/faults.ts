@@ -1,6 +1,6 @@
+import type { DressFigures } from './dress.ts';
 import type { FillFigures, Span } from './fills.ts';
 import { SPANS } from './fills.ts';
-import type { DressFigures } from './dress.ts';
 import type { TurnFigures } from './turn-arounds.ts';
 
 /** A figure that falls short, in words. */

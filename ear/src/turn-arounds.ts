@@ -91,7 +91,7 @@ interface Stroke {
   readonly at: number;
 }
 
-/** What is done to which family of drums. */
+/** Changes by family of drums: moved, left out, added. */
 function kindOf(
   gone: readonly Stroke[],
   added: readonly Stroke[],

@@ -4,9 +4,9 @@ import { meter } from '../time/index.ts';
 import { addHits } from './edit-hits.ts';
 import { newVariation } from './edit-pattern.ts';
 import { keepShapes, moveShape, removeShape, switchShape, tuneShape } from './kept-rules.ts';
+import { resolve } from './resolve.ts';
 import { offeredSteps, ONE_STEPS, varyInOneStep } from './vary/one-step.ts';
 import { type OneStep, stepOf } from './vary/steps.ts';
-import { resolve } from './resolve.ts';
 
 const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
 const ramp: Shape = { id: 'ramp', rule: 'ramp', voices: null, start: 100, end: 100 };

@@ -102,7 +102,7 @@ function contrastWith(document: SongDocument, fill: ResolvedPattern, from: numbe
 }
 
 /**
- * Whether two hands and two feet can play a pattern at the song's tempo from `from` ticks on; what comes before counts for
+ * The strokes of a pattern that two hands and two feet cannot play at the song's tempo, from `from` ticks on; what comes before counts for
  * where hands and feet are, and its own conflicts are left out. A fill is played up to the crash and kick that it lands on.
  * Percussion is another player's.
  */

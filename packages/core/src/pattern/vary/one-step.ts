@@ -13,7 +13,7 @@ export interface OfferedStep {
   readonly step: OneStep;
   readonly title: string;
   readonly about: string;
-  /** What it adds to the name of the groove. */
+  /** Its addition to the name of the groove. */
   readonly name: string;
   readonly reason: string | null;
 }

@@ -15,11 +15,11 @@ interface Step {
   readonly title: string;
   /** Its effect in a few words. */
   readonly about: string;
-  /** What it adds to the name of the groove. */
+  /** Its addition to the name of the groove. */
   readonly name: string;
   /** True for one that moves the backbeat, or leaves it out. */
   readonly movesBackbeat?: boolean;
-  /** What it makes, or what is missing, in words. */
+  /** Makes its changes, or says in words what is missing. */
   readonly make: (kit: VaryKit, random: Random) => StepMade | string;
 }
 

@@ -128,7 +128,7 @@ export function planDress(
 /** Roles that a section leads up to. */
 const HIGH: ReadonlySet<SectionRole> = new Set(['chorus', 'build-up', 'pre-chorus']);
 
-/** What is wanted at an end: an ending at the last one of the song and nowhere else, and nothing light at a section's end. */
+/** Tells what suits an end: an ending at the last one of the song and nowhere else, and nothing light at a section's end. */
 function isWanted(isStrong: boolean, isLast: boolean) {
   return ({ kind, strength }: DressOption) =>
     isLast ? kind === 'ending' : kind !== 'ending' && (!isStrong || strength === 'strong');

@@ -33,7 +33,7 @@ export interface FillContext {
   readonly closedHat: Voice | undefined;
   /** Backbeats of the groove in the take-over. */
   readonly backbeats: readonly IdentifiedHit[];
-  /** What the groove plays over the whole pattern. */
+  /** Hits of the groove over the whole pattern. */
   readonly groove: readonly IdentifiedHit[];
 }
 
@@ -58,7 +58,7 @@ export function fillContext(
   length: number,
 ): FillContext {
   const drums = drumsOf(recipe, voices);
-  // What a recipe names takes part and nothing else of the hands.
+  // Of the hands' drums those take part that a recipe names.
   const takesPart = (voice: Voice) => !recipe.drums.length || recipe.drums.includes(voice.id);
   const sound = (...sounds: readonly string[]) =>
     sounds.flatMap((one) => voices.filter((voice) => voice.sound === one && takesPart(voice)))[0];

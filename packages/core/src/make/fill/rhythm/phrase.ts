@@ -10,7 +10,7 @@ const ORDERS: Readonly<Record<number, readonly string[]>> = {
   4: ['AAAB', 'ABAC', 'AABA', 'ABAB', 'AABB', 'ABCD', 'ABBB'],
 };
 
-/** How a fill comes to the downbeat. */
+/** A way to come to the downbeat. */
 export type Arriving = 'runs in' | 'stops';
 
 /** Wishes of a kind for its rhythm. */

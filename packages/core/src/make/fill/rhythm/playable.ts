@@ -28,7 +28,7 @@ export function playable(context: FillContext, strokes: readonly FillStroke[]): 
 /** The strokes without the last of those that cannot be played, or without the one before it where that is softer. */
 function withoutOne(strokes: readonly FillStroke[], bad: ReadonlySet<string>): readonly FillStroke[] | null {
   const at = strokes.findLastIndex((_, i) => bad.has(nameOf(i)));
-  // What cannot reach the landing is the last stroke.
+  // The last stroke cannot reach the landing.
   if (at < 0) return bad.has(LANDING) ? strokes.slice(0, -1) : null;
   const [before, one] = [strokes[at - 1], strokes[at]];
   const isNear = before && one && before.by !== 'F' && one.at - before.at < PPQ / 2;
@@ -61,5 +61,5 @@ function limbStrokes(context: FillContext, strokes: readonly FillStroke[]): Limb
   ];
 }
 
-/** What of the groove decides where hands are when the fill begins: its last half beat, in ticks. */
+/** The stretch of the groove that decides where hands are when the fill begins, in ticks. */
 const BEFORE = PPQ / 2;

@@ -71,7 +71,7 @@ function wayOver(
   return 'round the kit';
 }
 
-/** Where the last stroke stands before the downbeat, in ticks of the fill. */
+/** Place of the last stroke before the downbeat, in words; places and `end` are in ticks of the fill. */
 function arrival(places: readonly number[], end: number, meter: Meter): string {
   const last = Math.max(...places);
   const beat = beatTicks(meter);

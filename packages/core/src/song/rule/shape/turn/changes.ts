@@ -102,7 +102,7 @@ function pickUps(turned: Turned): TurnChange[] {
     sets.flatMap((steps) => {
       const places = placesFor(steps);
       if (places.some((at) => at < from || isPlayed(hits, [voice], at))) return [];
-      // Where a hand keeps the time there, it plays the pick-up instead.
+      // A hand that keeps the time there plays the pick-up instead.
       const instead = hits.filter(
         (hit) => drums.time.includes(hit.voice) && places.some((at) => Math.abs(hit.at - at) <= MOMENT),
       );
@@ -240,7 +240,7 @@ function hasHand({ hits, drums }: Turned, voice: Id, at: number): boolean {
       isHands(hit) &&
       !(isHat(hit) && hits.some((one, j) => j < i && isHat(one) && Math.abs(one.at - hit.at) <= MOMENT)),
   );
-  // Where one hand keeps the time on 16ths by itself, the other is free of it.
+  // The other hand is free where one keeps the time on 16ths by itself.
   const busy = keepsTimeAlone(hands, drums) ? hands.filter((hit) => !drums.time.includes(hit.voice)) : hands;
   const near = (from: number, to: number) => busy.filter((hit) => hit.at - at >= from && hit.at - at <= to);
   const now = near(-MOMENT, MOMENT).length;

@@ -88,7 +88,7 @@ function apart(
   return chosen;
 }
 
-/** What is done to which row. */
+/** Key of a change: its kind and row. */
 function kindOf({ kind, strokes: [first = ''] }: TurnChange): string {
   return `${kind} ${first.split(' ')[0]}`;
 }

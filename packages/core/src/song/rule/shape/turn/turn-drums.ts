@@ -19,7 +19,7 @@ export const turnDrumsSchema = (z: Zod) =>
     /** Rows that feet play, and percussion, which is another player's. */
     feet: voicesSchema(z),
     others: voicesSchema(z),
-    /** Where each row stands, in cm from the snare, and the tempo up to which two hands and two feet can play it. */
+    /** Places of the rows, in cm from the snare, and the tempo up to which two hands and two feet can play it. */
     places: z.record(idSchema(z), z.strictObject({ x: z.number(), y: z.number() })),
     tempo: tempoSchema(z),
   });
