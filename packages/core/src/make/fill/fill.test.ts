@@ -9,6 +9,7 @@ import {
   isChange,
   MADE,
   MANNERS,
+  readSong,
   TRAVELS,
 } from '../../song/index.ts';
 import { after, hit, smallSong, voice } from '../../testing/songs.ts';
@@ -91,7 +92,9 @@ test('whatever the recipe and the meter, every hit of a fill lies in its take-ov
           expect(outcome).toHaveProperty('reason');
           return;
         }
-        const { pattern } = resolve(after(document, outcome), 'fill');
+        const next = after(document, outcome);
+        const { pattern } = resolve(next, 'fill');
+        expect(() => readSong(JSON.parse(JSON.stringify(Object.values(next.records))))).not.toThrow();
         const from = pattern.length - wanted.takeOver;
         const own = Object.values(pattern.own);
         if (wanted.made === 'at random') expect(Math.min(...own.map((one) => one.at))).toBe(from);

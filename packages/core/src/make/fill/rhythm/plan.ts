@@ -111,7 +111,8 @@ function cellsOf(
       drum: hand?.voice ?? snare?.id ?? first?.id ?? '',
       grid,
       strokes: here.map(({ at, by, voice, velocity, grace }) => ({
-        ...{ step: (at - start) / step, by, voice, velocity },
+        // A backbeat of the groove may lie beside the grid.
+        ...{ step: Math.min(cell.length - 1, Math.round((at - start) / step)), by, voice, velocity },
         ...(grace === 'flam' ? { flam: true } : grace ? { grace } : {}),
       })),
     };

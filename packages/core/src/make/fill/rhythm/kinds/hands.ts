@@ -67,7 +67,8 @@ export const doubles: PlayKind = (context, random) => {
     const next = onsets[i + 1]?.at ?? at;
     const half = gridTicks(beats[beat]?.grid ?? 4) / 2;
     // A last stroke, and one before a rest, is single: a roll ends on it.
-    const isDoubled = diddles && !isLast && next - at === 2 * half && (!everySecond || i % 2 === 1);
+    const isFine = HALVED[beats[beat]?.grid ?? 4] !== undefined;
+    const isDoubled = diddles && isFine && !isLast && next - at === 2 * half && (!everySecond || i % 2 === 1);
     return isDoubled ? [first, handStroke(drum, at + half, by, Math.round(first.velocity * 0.9))] : [first];
   });
   return { beats: diddles ? beats.flatMap(inHalves) : beats, strokes };

@@ -131,16 +131,16 @@ export const backbeatKept: PlayKind = (context, random) => {
   if (!snare || !backbeats.length) return null;
   const beats = phraseOf(context, random, { busy: Math.min(0.6, context.recipe.busy / 100) });
   const isFree = (at: number) => backbeats.every((one) => Math.abs(one.at - at) >= 240);
-  const onsets = onsetsIn(beats).filter(({ at }) => isFree(at));
-  if (!onsets.length) return null;
-  const drums = drumsAlong(context, onsetsIn(beats), random);
-  const all = onsetsIn(beats);
-  const decorations = onsets.map((onset, i) => {
-    const drum = drums[all.findIndex(({ at }) => at === onset.at)] ?? snare;
+  const onsets = onsetsIn(beats);
+  const drums = drumsAlong(context, onsets, random);
+  const decorations = onsets.flatMap(({ at }, i): FillStroke[] => {
+    if (!isFree(at)) return [];
+    const drum = drums[i] ?? snare;
     const isGhost = drum === snare;
-    const velocity = isGhost ? random.whole(SOFTEST_GHOST, LOUDEST_GHOST) : plain(context, onset.at);
-    return handStroke(drum, onset.at, handAt(i), velocity);
+    const velocity = isGhost ? random.whole(SOFTEST_GHOST, LOUDEST_GHOST) : plain(context, at);
+    return [handStroke(drum, at, handAt(i), velocity)];
   });
+  if (!decorations.length) return null;
   const kept = backbeats.map(({ at, voice, velocity }): FillStroke => ({ at, by: 'L', voice, velocity }));
   const strokes = [...decorations, ...kept];
   return { beats: withPlaces(beats, strokes), strokes };
@@ -174,8 +174,8 @@ export const bothHands: PlayKind = (context, random) => {
       handStroke(left, at, 'L', accented(context, at)),
     ];
   });
-  const footed_ = kick && random.chance(0.6) ? between(context, beats, kick) : [];
-  const strokes = [...hands, ...footed_];
+  const feet = kick && random.chance(0.6) ? between(context, beats, kick) : [];
+  const strokes = [...hands, ...feet];
   return { beats: withPlaces(beats, strokes), strokes };
 };
 
