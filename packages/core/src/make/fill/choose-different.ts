@@ -29,6 +29,8 @@ const [TRAIT_COST, SPARSE_COST] = [0.05, 0.35];
 const [RHYTHM_COST, KIND_COST] = [0.6, 0.12];
 /** Of the shown fills that are made rhythm first at least so many hold air, and at most so many. */
 const [LEAST_AIR, MOST_AIR] = [0.25, 0.5];
+/** Gain of a fill with air while too few have it, as a share of strokes. */
+const AIR_FIRST = 0.4;
 
 /**
  * Chooses fills that are pairwise different: each next one shares the least with those chosen (farthest-point selection,
@@ -87,6 +89,7 @@ export function chooseDifferent<C extends Judged>(
     (hasAir
       ? airy >= Math.floor(count * MOST_AIR)
       : count - chosen.length <= Math.ceil(count * LEAST_AIR) - airy);
+  const airGain = ({ hasAir }: DrawnFill) => (hasAir && airy < Math.ceil(count * LEAST_AIR) ? AIR_FIRST : 0);
   /** The best one left; of the wrong breath only where there is no other. */
   const next = (): DrawnFill | null => bestOf(true) ?? bestOf(false);
   const bestOf = (breathes: boolean): DrawnFill | null => {
@@ -96,7 +99,7 @@ export function chooseDifferent<C extends Judged>(
       if (!one.repeats && plain >= MOST_PLAIN) continue;
       const common = one.traits.reduce((sum, trait) => sum + (traits.get(trait) ?? 0), 0);
       if (breathes && breathesWrong(one)) continue;
-      const cost = share + (ownCost.get(one) ?? 0) + TRAIT_COST * common + rhythmCost(one);
+      const cost = share + (ownCost.get(one) ?? 0) + TRAIT_COST * common + rhythmCost(one) - airGain(one);
       if (cost < least) [best, least] = [one, cost];
     }
     return best;

@@ -13,6 +13,7 @@ import {
   isDrummers,
   LANDING,
   landingStrokes,
+  type LimbConflict,
   type LimbReport,
   limbReport,
   type LimbStroke,
@@ -129,12 +130,13 @@ export function limbsOf(document: SongDocument, pattern: Id, from = 0): LimbRepo
     : [];
   const { hands, conflicts } = limbReport([...strokes, ...landing], record.madeBy?.player);
   const later = new Set(hits.flatMap((hit) => (hit.at >= from ? [hit.id] : [])));
-  const last = hits.findLast((hit) => voice(hit.voice)?.limb === 'hand');
+  const lastOf = (why: LimbConflict['why']) =>
+    hits.findLast((hit) => (voice(hit.voice)?.limb === 'hand') === (why !== 'foot'));
   return {
     hands,
     conflicts: conflicts
       // A landing that cannot be reached is told of the stroke before it.
-      .map((one) => (one.id === LANDING && last ? { ...one, id: last.id } : one))
+      .map((one) => (one.id === LANDING ? { ...one, id: lastOf(one.why)?.id ?? one.id } : one))
       .filter((one) => later.has(hitOfStroke(one.id))),
   };
 }

@@ -27,7 +27,7 @@ export interface RhythmWish {
 /** Chance to stop before the downbeat, and to begin late. */
 const [STOPS, LATE] = [0.3, 0.12];
 /** The same chance in a fill of a single beat. */
-const STOPS_ALONE = 0.45;
+const STOPS_ALONE = 0.6;
 
 /** Draws a rhythm over the take-over: a cell a beat, in an order in which figures come again, and an arrival. */
 export function phraseOf(context: FillContext, random: Random, wish: RhythmWish = {}): readonly Beat[] {

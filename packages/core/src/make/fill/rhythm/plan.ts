@@ -44,25 +44,25 @@ function drawKind(context: FillContext, random: Random): DrawnKind {
   const { kinds = [] } = context.recipe;
   const among = kinds.length ? kinds : KINDS;
   const least = context.to - context.from > beatTicks(context.meter) ? 3 : 2;
-  let last: DrawnKind | null = null;
+  let best: DrawnKind | null = null;
+  let most = 0;
   for (let i = 0; i < TRIES; i++) {
     const kind = random.weighed(among, (one) => KIND_TABLE[one].weight);
     const played = KIND_TABLE[kind].play(context, random);
-    if (!played?.strokes.length) continue;
-    const whole = finished(context, played.strokes);
+    const whole = finished(context, played?.strokes ?? []);
+    if (!played || !whole.length) continue;
     const strokes = strongEnd(context, playable(context, whole));
-    last = { kind, beats: played.beats, strokes };
-    const isWhole = strokes.length >= least && strokes.length >= LEAST_LEFT * whole.length;
-    if (isWhole && whole.some(({ grace }) => grace) === strokes.some(({ grace }) => grace)) return last;
+    const left = strokes.length / whole.length;
+    const isItself = whole.some(({ grace }) => grace) === strokes.some(({ grace }) => grace);
+    if (!strokes.some(({ by }) => by !== 'F') || left <= most) continue;
+    [best, most] = [{ kind, beats: played.beats, strokes }, left];
+    if (strokes.length >= least && left >= LEAST_LEFT && isItself) return best;
   }
-  if (last) return last;
+  if (best) return best;
   const played = KIND_TABLE.singles.play(context, random);
   if (!played) throw new RangeError('There is no drum to play on.');
-  return {
-    kind: 'singles',
-    beats: played.beats,
-    strokes: playable(context, finished(context, played.strokes)),
-  };
+  const strokes = strongEnd(context, playable(context, finished(context, played.strokes)));
+  return { kind: 'singles', beats: played.beats, strokes };
 }
 
 /** Share of a fill's strokes that are left where some could not be played. */

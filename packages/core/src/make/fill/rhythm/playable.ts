@@ -13,8 +13,10 @@ export function playable(context: FillContext, strokes: readonly FillStroke[]): 
   let kept = strokes;
   for (let round = 0; round < ROUNDS; round++) {
     const { conflicts } = limbReport(limbStrokes(context, kept), context.recipe.player);
-    const bad = new Set(conflicts.map(({ id }) => id));
-    if (!bad.size) break;
+    if (!conflicts.length) break;
+    // A landing that cannot be reached is told of the last stroke of its limb.
+    const lastOf = (isFoot: boolean) => nameOf(kept.findLastIndex(({ by }) => (by === 'F') === isFoot));
+    const bad = new Set(conflicts.map(({ id, why }) => (id === LANDING ? lastOf(why === 'foot') : id)));
     const graced = kept.filter((one, i) => one.grace && bad.has(nameOf(i)));
     const next = graced.length
       ? kept.map((one, i) => (one.grace && bad.has(nameOf(i)) ? plain(one) : one))
@@ -28,8 +30,7 @@ export function playable(context: FillContext, strokes: readonly FillStroke[]): 
 /** The strokes without the last of those that cannot be played, or without the one before it where that is softer. */
 function withoutOne(strokes: readonly FillStroke[], bad: ReadonlySet<string>): readonly FillStroke[] | null {
   const at = strokes.findLastIndex((_, i) => bad.has(nameOf(i)));
-  // The last stroke cannot reach the landing.
-  if (at < 0) return bad.has(LANDING) ? strokes.slice(0, -1) : null;
+  if (at < 0) return null;
   const [before, one] = [strokes[at - 1], strokes[at]];
   const isNear = before && one && before.by !== 'F' && one.at - before.at < PPQ / 2;
   return strokes.toSpliced(isNear && before.velocity < one.velocity ? at - 1 : at, 1);

@@ -59,7 +59,8 @@ function wayOver(
   const names = new Map(voices.map((voice) => [voice.id, voice.name.toLowerCase()]));
   const played = [...new Set(hands.map(({ voice }) => voice))];
   const name = (id: string | undefined) => names.get(id ?? '') ?? 'a drum';
-  if (played.length <= 1) return `on the ${name(played[0])}`;
+  if (!played.length) return '';
+  if (played.length === 1) return `on the ${name(played[0])}`;
   if (played.length === 2) return `on ${name(played[0])} and ${name(played[1])}`;
   const places = hands.flatMap(({ voice }) => {
     const at = drums.findIndex((drum) => drum.id === voice);
