@@ -54,9 +54,13 @@ function drawKind(context: FillContext, random: Random): DrawnKind {
     const strokes = strongEnd(context, playable(context, whole));
     const left = strokes.length / whole.length;
     const isItself = whole.some(({ grace }) => grace) === strokes.some(({ grace }) => grace);
-    if (!strokes.some(({ by }) => by !== 'F') || left <= most) continue;
-    [best, most] = [{ kind, beats: played.beats, strokes }, left];
-    if (strokes.length >= least && left >= LEAST_LEFT && isItself) return best;
+    if (!strokes.some(({ by }) => by !== 'F')) continue;
+    const drawn = { kind, beats: played.beats, strokes };
+    const isEnough = strokes.length >= least;
+    if (isEnough && left >= LEAST_LEFT && isItself) return drawn;
+    // A thin fill is kept only where there is no other.
+    const worth = left + (isEnough ? 1 : 0);
+    if (worth > most) [best, most] = [drawn, worth];
   }
   if (best) return best;
   const played = KIND_TABLE.singles.play(context, random);
