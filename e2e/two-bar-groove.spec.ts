@@ -193,7 +193,11 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   // The shaker on every 16th, the hat on the 8ths but the first.
   await keys('^ ^ Home w ^ Shift+N > w n');
   // The wood block's row, its grid, its hit.
-  await keys('y Enter w Enter Escape n n');
+  await keys('y');
+  await expect(page.getByRole('combobox', { name: 'Add a row' })).toBeFocused();
+  await keys('Enter');
+  await expect(page.getByRole('option', { name: 'Wood block' })).toBeVisible();
+  await keys('w Enter Escape n n');
   await expect(page.getByRole('button', { name: 'Row Wood block' })).toContainText('8th triplets');
   await keys('> > > a');
   await keys('d');

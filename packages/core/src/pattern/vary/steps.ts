@@ -68,57 +68,6 @@ export const STEPS = {
       return { shapes: [{ id: 'ride', rule: 'revoice', voice: hat.id, onto: ride.id, which: 'all' }] };
     },
   },
-  'hats on off-beats': {
-    title: 'Open off-beats',
-    about: 'the hat opens between the beats',
-    name: 'open off-beats',
-    make: ({ hat, openHat }) => {
-      if (!hat) return NO_HAT;
-      if (!openHat || openHat === hat) return 'The kit has no open hat besides.';
-      return {
-        shapes: [
-          { id: 'opened', rule: 'revoice', voice: hat.id, onto: openHat.id, which: 'all' },
-          { id: 'closed', rule: 'revoice', voice: openHat.id, onto: hat.id, which: 'strong' },
-        ],
-      };
-    },
-  },
-  'a bark': {
-    title: 'A bark',
-    about: 'one open hat, closed on the next place',
-    name: 'bark',
-    make: (kit, random) => {
-      const { hat, openHat, beat, length, bar } = kit;
-      if (!hat) return NO_HAT;
-      if (!openHat || openHat === hat) return 'The kit has no open hat besides.';
-      const late = kit.hits.filter(
-        (hit) =>
-          hit.voice === hat.id && hit.at >= length - bar && hit.at % beat !== 0 && hit.at < length - PPQ / 4,
-      );
-      if (!late.length) return 'No hat is played between the beats.';
-      const at = random.choose(late);
-      return {
-        silenced: [at.id],
-        own: { bark: plainHit(openHat.id, at.at, Math.min(120, at.velocity + 14), PPQ / 4) },
-      };
-    },
-  },
-  'no hats': {
-    title: 'No hats',
-    about: 'the hats fall silent, all else goes on',
-    name: 'no hats',
-    make: ({ hat, openHat, length }) =>
-      hat
-        ? {
-            shapes: [
-              {
-                ...{ id: 'no-hats', rule: 'silence' as const, from: 0, to: length },
-                voices: [hat, ...(openHat && openHat !== hat ? [openHat] : [])].map(({ id }) => id),
-              },
-            ],
-          }
-        : NO_HAT,
-  },
   'one kick more': {
     title: 'One kick more',
     about: 'on the last free 8th before the turn',
@@ -128,152 +77,6 @@ export const STEPS = {
         ? { shapes: [{ id: 'kick-more', rule: 'pick up', voice: kick.id, hits: 1, grid: 2, velocity: 92 }] }
         : NO_KICK,
   },
-  'kick doubled': {
-    title: 'Kick doubled',
-    about: 'a second kick an 8th after one of them',
-    name: 'kick doubled',
-    make: (kit, random) => {
-      const { kick, length, hits } = kit;
-      if (!kick) return NO_KICK;
-      const free = hits
-        .filter((hit) => hit.voice === kick.id)
-        .map((hit) => ({ at: hit.at + PPQ / 2, velocity: hit.velocity }))
-        .filter(
-          ({ at }) => at < length && [0, PPQ / 4, PPQ / 2].every((by) => !isStruck(kit, kick.id, at + by)),
-        );
-      if (!free.length) return 'No place after a kick is free.';
-      const { at, velocity } = random.choose(free);
-      return { own: { doubled: plainHit(kick.id, at, Math.round(velocity * 0.9), PPQ / 8) } };
-    },
-  },
-  'kick answered': {
-    title: 'Kick answered',
-    about: 'the kick of the last beats moved, or one more',
-    name: 'kick answered',
-    make: ({ kick, turn }, random) =>
-      kick
-        ? {
-            shapes: [
-              {
-                ...{
-                  id: 'answered',
-                  rule: 'turn around' as const,
-                  voices: [kick.id],
-                  beats: 2,
-                  grid: 4 as const,
-                },
-                ...{ drums: turn, seed: random.whole(0, 11) },
-              },
-            ],
-          }
-        : NO_KICK,
-  },
-  'ghosts in': {
-    title: 'Ghosts in',
-    about: 'soft strokes beside the loud ones of the snare',
-    name: 'ghosts',
-    make: ({ snare }, random) =>
-      snare
-        ? {
-            shapes: [
-              {
-                ...{ id: 'ghosts', rule: 'ghosts' as const, voice: snare.id, grid: 4 as const },
-                ...{ velocity: 34, chance: 60, seed: random.whole(0, 999) },
-              },
-            ],
-          }
-        : NO_SNARE,
-  },
-  'ghosts out': {
-    title: 'Ghosts out',
-    about: 'only the loud strokes of the snare are left',
-    name: 'no ghosts',
-    make: ({ ghosts }) =>
-      ghosts.length ? { silenced: ghosts.map(({ id }) => id) } : 'No ghost note is played here.',
-  },
-  'rim for snare': {
-    title: 'Rim for snare',
-    about: 'the backbeat on the rim',
-    name: 'rim',
-    movesBackbeat: true,
-    make: ({ snare, rim }) => {
-      if (!snare) return NO_SNARE;
-      if (!rim || rim === snare) return 'The kit has no rim.';
-      return { shapes: [{ id: 'rim', rule: 'revoice', voice: snare.id, onto: rim.id, which: 'all' }] };
-    },
-  },
-  'claps on the backbeat': {
-    title: 'Claps added',
-    about: 'a clap with each backbeat',
-    name: 'claps',
-    make: (kit) => {
-      const { clap, backbeats } = kit;
-      if (!clap) return 'The kit has no clap.';
-      const places = backbeats.map(({ at }) => at);
-      const own = added(
-        kit,
-        clap.id,
-        [...new Set(places)],
-        (at) => backbeats[places.indexOf(at)]?.velocity ?? 96,
-      );
-      return Object.keys(own).length ? { own } : 'No backbeat is without a clap.';
-    },
-  },
-  'shaker in': {
-    title: 'Shaker in',
-    about: '8ths of a shaker, louder on the beats',
-    name: 'shaker',
-    make: (kit) => {
-      const { shaker, beat } = kit;
-      if (!shaker) return 'The kit has no shaker.';
-      const places = every(kit, beat / 2);
-      const own = added(kit, shaker.id, places, (at) => (at % beat === 0 ? 76 : 54));
-      return Object.keys(own).length < places.length / 2 ? 'The shaker plays here already.' : { own };
-    },
-  },
-  'hats in': {
-    title: 'Hats in',
-    about: '8ths of the closed hat, louder on the beats',
-    name: 'hats',
-    make: (kit) => {
-      const { hat, closedHat, beat } = kit;
-      if (hat) return 'A hat is played here already.';
-      if (!closedHat) return 'The kit has no hat.';
-      return { own: added(kit, closedHat.id, every(kit, beat / 2), (at) => (at % beat === 0 ? 84 : 62)) };
-    },
-  },
-  'kick on every beat': {
-    title: 'Kick on every beat',
-    about: 'kicks added where a beat has none',
-    name: 'four on the floor',
-    make: (kit) => {
-      const { kick, beat } = kit;
-      if (!kick) return NO_KICK;
-      const own = added(kit, kick.id, every(kit, beat), () => 100);
-      return Object.keys(own).length ? { own } : 'The kick plays every beat already.';
-    },
-  },
-  'crash on the one': {
-    title: 'Crash on the one',
-    about: 'a crash on its first beat',
-    name: 'crash',
-    make: (kit) => {
-      const { crash } = kit;
-      if (!crash) return 'The kit has no crash.';
-      const own = added(kit, crash.id, [0], () => 104);
-      return Object.keys(own).length ? { own } : 'A crash is there already.';
-    },
-  },
-  'last beat silent': {
-    title: 'Last beat silent',
-    about: 'everything stops for the last beat',
-    name: 'stops',
-    movesBackbeat: true,
-    make: ({ beat, length }) =>
-      length > beat
-        ? { shapes: [{ id: 'stops', rule: 'silence', voices: null, from: length - beat, to: length }] }
-        : 'The pattern has a single beat.',
-  },
   'half-time': {
     title: 'Half-time',
     about: 'drums at half the speed, hats as they are',
@@ -282,16 +85,6 @@ export const STEPS = {
     make: ({ drums }) =>
       drums.length
         ? { shapes: [{ id: 'half-time', rule: 'half time', voices: drums.map((voice) => voice.id) }] }
-        : 'No kick or snare is played here.',
-  },
-  'double time': {
-    title: 'Double time',
-    about: 'drums at twice the speed, hats as they are',
-    name: 'double time',
-    movesBackbeat: true,
-    make: ({ drums }) =>
-      drums.length
-        ? { shapes: [{ id: 'double-time', rule: 'double time', voices: drums.map((voice) => voice.id) }] }
         : 'No kick or snare is played here.',
   },
   'only the pulse': {
@@ -328,6 +121,195 @@ export const STEPS = {
       };
     },
   },
+  'ghosts in': {
+    title: 'Ghosts in',
+    about: 'soft strokes beside the loud ones of the snare',
+    name: 'ghosts',
+    make: ({ snare }, random) =>
+      snare
+        ? {
+            shapes: [
+              {
+                ...{ id: 'ghosts', rule: 'ghosts' as const, voice: snare.id, grid: 4 as const },
+                ...{ velocity: 34, chance: 60, seed: random.whole(0, 999) },
+              },
+            ],
+          }
+        : NO_SNARE,
+  },
+  'hats on off-beats': {
+    title: 'Open off-beats',
+    about: 'the hat opens between the beats',
+    name: 'open off-beats',
+    make: ({ hat, openHat }) => {
+      if (!hat) return NO_HAT;
+      if (!openHat || openHat === hat) return 'The kit has no open hat besides.';
+      return {
+        shapes: [
+          { id: 'opened', rule: 'revoice', voice: hat.id, onto: openHat.id, which: 'all' },
+          { id: 'closed', rule: 'revoice', voice: openHat.id, onto: hat.id, which: 'strong' },
+        ],
+      };
+    },
+  },
+  'kick answered': {
+    title: 'Kick answered',
+    about: 'the kick of the last beats moved, or one more',
+    name: 'kick answered',
+    make: ({ kick, turn }, random) =>
+      kick
+        ? {
+            shapes: [
+              {
+                ...{
+                  id: 'answered',
+                  rule: 'turn around' as const,
+                  voices: [kick.id],
+                  beats: 2,
+                  grid: 4 as const,
+                },
+                ...{ drums: turn, seed: random.whole(0, 11) },
+              },
+            ],
+          }
+        : NO_KICK,
+  },
+  'rim for snare': {
+    title: 'Rim for snare',
+    about: 'the backbeat on the rim',
+    name: 'rim',
+    movesBackbeat: true,
+    make: ({ snare, rim }) => {
+      if (!snare) return NO_SNARE;
+      if (!rim || rim === snare) return 'The kit has no rim.';
+      return { shapes: [{ id: 'rim', rule: 'revoice', voice: snare.id, onto: rim.id, which: 'all' }] };
+    },
+  },
+  'claps on the backbeat': {
+    title: 'Claps added',
+    about: 'a clap with each backbeat',
+    name: 'claps',
+    make: (kit) => {
+      const { clap, backbeats } = kit;
+      if (!clap) return 'The kit has no clap.';
+      const places = backbeats.map(({ at }) => at);
+      const own = added(
+        kit,
+        clap.id,
+        [...new Set(places)],
+        (at) => backbeats[places.indexOf(at)]?.velocity ?? 96,
+      );
+      return Object.keys(own).length ? { own } : 'No backbeat is without a clap.';
+    },
+  },
+  'a bark': {
+    title: 'A bark',
+    about: 'one open hat, closed on the next place',
+    name: 'bark',
+    make: (kit, random) => {
+      const { hat, openHat, beat, length, bar } = kit;
+      if (!hat) return NO_HAT;
+      if (!openHat || openHat === hat) return 'The kit has no open hat besides.';
+      const late = kit.hits.filter(
+        (hit) =>
+          hit.voice === hat.id && hit.at >= length - bar && hit.at % beat !== 0 && hit.at < length - PPQ / 4,
+      );
+      if (!late.length) return 'No hat is played between the beats.';
+      const at = random.choose(late);
+      return {
+        silenced: [at.id],
+        own: { bark: plainHit(openHat.id, at.at, Math.min(120, at.velocity + 14), PPQ / 4) },
+      };
+    },
+  },
+  'kick doubled': {
+    title: 'Kick doubled',
+    about: 'a second kick an 8th after one of them',
+    name: 'kick doubled',
+    make: (kit, random) => {
+      const { kick, length, hits } = kit;
+      if (!kick) return NO_KICK;
+      const free = hits
+        .filter((hit) => hit.voice === kick.id)
+        .map((hit) => ({ at: hit.at + PPQ / 2, velocity: hit.velocity }))
+        .filter(
+          ({ at }) => at < length && [0, PPQ / 4, PPQ / 2].every((by) => !isStruck(kit, kick.id, at + by)),
+        );
+      if (!free.length) return 'No place after a kick is free.';
+      const { at, velocity } = random.choose(free);
+      return { own: { doubled: plainHit(kick.id, at, Math.round(velocity * 0.9), PPQ / 8) } };
+    },
+  },
+  'no hats': {
+    title: 'No hats',
+    about: 'the hats fall silent, all else goes on',
+    name: 'no hats',
+    make: ({ hat, openHat, length }) =>
+      hat
+        ? {
+            shapes: [
+              {
+                ...{ id: 'no-hats', rule: 'silence' as const, from: 0, to: length },
+                voices: [hat, ...(openHat && openHat !== hat ? [openHat] : [])].map(({ id }) => id),
+              },
+            ],
+          }
+        : NO_HAT,
+  },
+  'shaker in': {
+    title: 'Shaker in',
+    about: '8ths of a shaker, louder on the beats',
+    name: 'shaker',
+    make: (kit) => {
+      const { shaker, beat } = kit;
+      if (!shaker) return 'The kit has no shaker.';
+      const places = every(kit, beat / 2);
+      const own = added(kit, shaker.id, places, (at) => (at % beat === 0 ? 76 : 54));
+      return Object.keys(own).length < places.length / 2 ? 'The shaker plays here already.' : { own };
+    },
+  },
+  'crash on the one': {
+    title: 'Crash on the one',
+    about: 'a crash on its first beat',
+    name: 'crash',
+    make: (kit) => {
+      const { crash } = kit;
+      if (!crash) return 'The kit has no crash.';
+      const own = added(kit, crash.id, [0], () => 104);
+      return Object.keys(own).length ? { own } : 'A crash is there already.';
+    },
+  },
+  'last beat silent': {
+    title: 'Last beat silent',
+    about: 'everything stops for the last beat',
+    name: 'stops',
+    movesBackbeat: true,
+    make: ({ beat, length }) =>
+      length > beat
+        ? { shapes: [{ id: 'stops', rule: 'silence', voices: null, from: length - beat, to: length }] }
+        : 'The pattern has a single beat.',
+  },
+  'kick on every beat': {
+    title: 'Kick on every beat',
+    about: 'kicks added where a beat has none',
+    name: 'four on the floor',
+    make: (kit) => {
+      const { kick, beat } = kit;
+      if (!kick) return NO_KICK;
+      const own = added(kit, kick.id, every(kit, beat), () => 100);
+      return Object.keys(own).length ? { own } : 'The kick plays every beat already.';
+    },
+  },
+  'double time': {
+    title: 'Double time',
+    about: 'drums at twice the speed, hats as they are',
+    name: 'double time',
+    movesBackbeat: true,
+    make: ({ drums }) =>
+      drums.length
+        ? { shapes: [{ id: 'double-time', rule: 'double time', voices: drums.map((voice) => voice.id) }] }
+        : 'No kick or snare is played here.',
+  },
   'bars swapped': {
     title: 'Bars swapped',
     about: 'it begins with its second half',
@@ -361,6 +343,24 @@ export const STEPS = {
     name: 'last bar',
     movesBackbeat: true,
     make: (kit) => aloneFrom(kit, kit.length - kit.bar),
+  },
+  'ghosts out': {
+    title: 'Ghosts out',
+    about: 'only the loud strokes of the snare are left',
+    name: 'no ghosts',
+    make: ({ ghosts }) =>
+      ghosts.length ? { silenced: ghosts.map(({ id }) => id) } : 'No ghost note is played here.',
+  },
+  'hats in': {
+    title: 'Hats in',
+    about: '8ths of the closed hat, louder on the beats',
+    name: 'hats',
+    make: (kit) => {
+      const { hat, closedHat, beat } = kit;
+      if (hat) return 'A hat is played here already.';
+      if (!closedHat) return 'The kit has no hat.';
+      return { own: added(kit, closedHat.id, every(kit, beat / 2), (at) => (at % beat === 0 ? 84 : 62)) };
+    },
   },
 } as const satisfies Readonly<Record<string, Step>>;
 
