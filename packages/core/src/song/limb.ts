@@ -1,9 +1,9 @@
 import type { Family } from './families.ts';
 import type { Id } from './names.ts';
 
-/** What a drum is played by. */
+/** Limbs that drums are played by. */
 export const LIMBS = ['hand', 'right foot', 'left foot'] as const;
-/** What a drum is played by. */
+/** The limb that a drum is played by. */
 export type Limb = (typeof LIMBS)[number];
 
 /** A row as hands and feet meet it; its place on the kit is in cm from the snare. */

@@ -74,8 +74,8 @@ export interface LimbReport {
 }
 
 /**
- * The strokes that two hands and two feet of a player cannot play, and which hand takes which. Strokes within 15 ms are one moment, of at most two
- * hands. A good player's hand needs 100 ms between strokes on one drum, once 70 ms for the bounce of a double, and 2 ms more
+ * The strokes that two hands and two feet of a player cannot play, and which hand takes which. Strokes within 15 ms are one
+ * moment, of at most two hands. A good player's hand needs 100 ms between strokes on one drum, once 70 ms for the bounce of a double, and 2 ms more
  * for each cm of travel; a foot 120 ms, a pair 90 ms with 180 ms free after it, three and more in a row 150 ms each. Strokes
  * are shared between the hands by dynamic programming, the least that is missing first, then the least travel.
  */

@@ -59,6 +59,7 @@ export function chooseDifferent<C extends Judged>(
       (one.repeats ? 0 : PLAIN_COST) + SPARSE_COST * Math.max(0, 1 - one.strokes.count / Math.max(1, usual)),
     ]),
   );
+  const rhythmBy = new Map(pool.map((one) => [one, rhythmOf(one.strokes)]));
   const rhythms = new Set<string>();
   const kinds = new Map<Kind, number>();
   let airy = 0;
@@ -69,20 +70,22 @@ export function chooseDifferent<C extends Judged>(
     taken.push(one);
     described.add(wordsOf(candidate));
     for (const trait of one.traits) traits.set(trait, (traits.get(trait) ?? 0) + 1);
-    rhythms.add(rhythmOf(one.strokes));
+    rhythms.add(rhythmBy.get(one) ?? '');
     if (one.kind) kinds.set(one.kind, (kinds.get(one.kind) ?? 0) + 1);
     if (one.hasAir) airy++;
     if (!one.repeats) plain++;
     if (candidate.conflicts.length) unplayable++;
     for (const [other, share] of nearest) {
-      if (areDifferent(one, other)) nearest.set(other, Math.max(share, sharedBy(one.strokes, other.strokes)));
+      const shared = sharedBy(one.strokes, other.strokes);
+      if (areDifferent(one, other, shared)) nearest.set(other, Math.max(share, shared));
       else nearest.delete(other);
     }
   };
-  const rhythmCost = ({ kind, strokes, recipe }: DrawnFill) =>
-    recipe.made === 'by cells'
+  const rhythmCost = (one: DrawnFill) =>
+    one.recipe.made === 'by cells'
       ? 0
-      : (rhythms.has(rhythmOf(strokes)) ? RHYTHM_COST : 0) + (kind ? KIND_COST * (kinds.get(kind) ?? 0) : 0);
+      : (rhythms.has(rhythmBy.get(one) ?? '') ? RHYTHM_COST : 0) +
+        (one.kind ? KIND_COST * (kinds.get(one.kind) ?? 0) : 0);
   /** True for a fill with too much air, or too little, for what is left to choose. */
   const breathesWrong = ({ kind, hasAir }: DrawnFill) =>
     kind !== undefined &&

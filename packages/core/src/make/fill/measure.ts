@@ -103,8 +103,8 @@ function contrastWith(document: SongDocument, fill: ResolvedPattern, from: numbe
 }
 
 /**
- * The strokes of a pattern that two hands and two feet cannot play at the song's tempo, from `from` ticks on; what comes before counts for
- * where hands and feet are, and its own conflicts are left out. A fill is played up to the crash and kick that it lands on.
+ * The strokes of a pattern that two hands and two feet cannot play at the song's tempo, from `from` ticks on; what comes
+ * before counts for where hands and feet are, and its own conflicts are left out. A fill is played up to the crash and kick that it lands on.
  * Percussion is another player's.
  */
 export function limbsOf(document: SongDocument, pattern: Id, from = 0): LimbReport {

@@ -71,10 +71,10 @@ export interface Drawn {
 
 /**
  * True for two fills that share at most half of the strokes of either and, where they are of one kind, at most four fifths
- * of their onsets.
+ * of their onsets. `shared` is their share of strokes, where it is known.
  */
-export function areDifferent(a: Drawn, b: Drawn): boolean {
-  if (sharedBy(a.strokes, b.strokes) > MOST_SHARED) return false;
+export function areDifferent(a: Drawn, b: Drawn, shared = sharedBy(a.strokes, b.strokes)): boolean {
+  if (shared > MOST_SHARED) return false;
   const isOneKind = a.kind !== undefined && a.kind === b.kind;
   return !isOneKind || onsetsShared(a.strokes, b.strokes) <= MOST_ONSETS_SHARED;
 }

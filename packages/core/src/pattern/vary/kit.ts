@@ -56,7 +56,8 @@ export function varyKit(document: SongDocument, resolved: ResolvedPattern): Vary
   const hat = mostPlayed('hat');
   const snare = mostPlayed('snare');
   const carriesTheBeat: readonly Family[] = ['kick', 'snare', 'tom'];
-  const backs = new Set(voices.flatMap(({ id, family }) => (family === 'snare' ? [id] : [])));
+  const turn = turnDrumsOf(voices, song.tempo);
+  const backs = new Set(turn.backs);
   const found = backbeatsOf(hits, backs, meter);
   return {
     hat: hat && played(hat) ? hat : undefined,
@@ -73,7 +74,7 @@ export function varyKit(document: SongDocument, resolved: ResolvedPattern): Vary
     hits,
     backbeats: hits.filter((hit) => found.has(hit.id)),
     ghosts: hits.filter((hit) => backs.has(hit.voice) && hit.velocity <= LOUDEST_GHOST && !found.has(hit.id)),
-    turn: turnDrumsOf(voices, song.tempo),
+    turn,
     meter,
     beat: beatTicks(meter),
     bar: barTicks(meter),

@@ -2,7 +2,7 @@ import { apply, type Id, indexOf, isChange, type Outcome, type SongDocument } fr
 import { randomFrom, seedFrom } from '../../time/index.ts';
 import { newVariation } from '../edit-pattern.ts';
 import { resolve, soundingOf } from '../resolve.ts';
-import { varyKit } from './kit.ts';
+import { type VaryKit, varyKit } from './kit.ts';
 import { type OneStep, stepOf, STEPS } from './steps.ts';
 
 /** The steps by which a groove is varied, in the order of the table. */
@@ -30,11 +30,22 @@ export function varyInOneStep(
   name: string,
   seed = 0,
 ): Outcome {
-  const resolved = resolve(document, parent);
-  if (indexOf(document).part(resolved.pattern.part)?.type !== 'drums')
+  return variationBy(document, parent, varyKit(document, resolve(document, parent)), step, id, name, seed);
+}
+
+function variationBy(
+  document: SongDocument,
+  parent: Id,
+  kit: VaryKit,
+  step: OneStep,
+  id: Id,
+  name: string,
+  seed: number,
+): Outcome {
+  const index = indexOf(document);
+  if (index.part(index.pattern(parent)?.part ?? '')?.type !== 'drums')
     return { reason: 'These steps are for drums.' };
-  const random = randomFrom(seedFrom('one step', step, seed));
-  const changes = stepOf(step).make(varyKit(document, resolved), random);
+  const changes = stepOf(step).make(kit, randomFrom(seedFrom('one step', step, seed)));
   if (typeof changes === 'string') return { reason: changes };
   const made = newVariation(document, parent, id, name);
   if (!isChange(made)) return made;
@@ -65,12 +76,13 @@ export function offeredSteps(
   const order = ONE_STEPS.map((step, i) => ({ step, key: seed ? random.next() : i }))
     .sort((a, b) => a.key - b.key)
     .map(({ step }) => step);
+  const kit = varyKit(document, resolve(document, parent));
   const seen = new Set([printOf(document, parent)]);
   const fits: OfferedStep[] = [];
   const others: OfferedStep[] = [];
   for (const step of order) {
     const { title, about, name } = stepOf(step);
-    const outcome = varyInOneStep(document, parent, step, TRIED, title, seed);
+    const outcome = variationBy(document, parent, kit, step, TRIED, title, seed);
     if (isChange(outcome)) {
       const print = printOf(apply(document, outcome).document, TRIED);
       if (seen.has(print)) continue;

@@ -8,7 +8,7 @@ import { familySchema } from '../records.ts';
 import { noteSchema, tempoSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 
-/** What is said even at rest. */
+/** Fields that are said even at rest. */
 const alwaysSaid = (z: Zod) => ({
   meter: INHERITED.meter.schema(z),
   swing: INHERITED.swing.schema(z),
@@ -38,7 +38,7 @@ export const shelfPatternSchema = (z: Zod) =>
       .min(1)
       .max(64),
     hits: z.record(hitIdSchema(z), hitSchema(z)),
-    /** What a pattern says for its family; absent where it is at rest. */
+    /** The rest that a pattern says for its family; absent where it is at rest. */
     ...inheritedFields(z),
     ...alwaysSaid(z),
   });

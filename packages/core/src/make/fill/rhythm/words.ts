@@ -50,9 +50,9 @@ export function kindWords(
   };
 }
 
-/** The drums of the hands, as "on the snare", "down the toms" or "from high tom to snare". */
+/** The drums of the hands, as "on the snare" or "down the toms"; nothing where they have no stroke. */
 function wayOver(
-  hands: readonly { readonly voice: string; readonly velocity: number }[],
+  hands: readonly { readonly voice: string }[],
   drums: readonly Voice[],
   voices: readonly Voice[],
 ): string {

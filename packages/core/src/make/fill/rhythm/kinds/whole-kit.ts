@@ -147,7 +147,7 @@ export const backbeatKept: PlayKind = (context, random) => {
 };
 
 /** The beats with a stroke where there is one, so that their cells say what is played. */
-export function withPlaces(beats: readonly Beat[], strokes: readonly FillStroke[]): readonly Beat[] {
+function withPlaces(beats: readonly Beat[], strokes: readonly FillStroke[]): readonly Beat[] {
   const places = new Set(strokes.map(({ at }) => at));
   return beats.map((beat) => ({
     ...beat,

@@ -42,7 +42,7 @@ function isMeant({ voices }: Turned, voice: Id): boolean {
 }
 
 /** A 16th, and a triplet 8th, in ticks. */
-const [SIXTEENTH, TRIPLET] = [PPQ / 4, PPQ / 3];
+export const [SIXTEENTH, TRIPLET] = [PPQ / 4, PPQ / 3];
 /** The last places that a pick-up stands on, in steps before the end; those it has together, at most three. */
 const PICK_UPS: readonly (readonly number[])[] = [[1], [2], [3], [1, 2], [1, 3], [2, 3], [1, 2, 3]];
 /** One stroke alone. */

@@ -1,7 +1,15 @@
 import { cacheBy, cacheByText, PPQ, randomFrom, seedFrom, ticksToMs } from '../../../../time/index.ts';
 import type { FollowedHit } from '../../../hit/followed.ts';
 import { limbReport, type LimbStroke } from '../../../limbs.ts';
-import { keepsLimbs, keptHits, type TurnChange, turnChanges, type Turned, withChanges } from './changes.ts';
+import {
+  keepsLimbs,
+  keptHits,
+  SIXTEENTH,
+  type TurnChange,
+  turnChanges,
+  type Turned,
+  withChanges,
+} from './changes.ts';
 
 /** Number of turn-arounds that a groove is given at most, and the share of changed strokes that two of them may have alike. */
 const [MOST, MOST_SHARED] = [12, 0.5];
@@ -118,11 +126,8 @@ function waysTogether(changes: readonly TurnChange[]): readonly Together[] {
 function goesWith(a: TurnChange, b: TurnChange): boolean {
   const drum = ({ added }: TurnChange) => added[0]?.voice;
   const isOther = a.kind !== b.kind || (a.kind === 'pick-up' && drum(a) !== drum(b));
-  return isOther && a.places.every((at) => b.places.every((other) => Math.abs(at - other) >= NEAR));
+  return isOther && a.places.every((at) => b.places.every((other) => Math.abs(at - other) >= SIXTEENTH));
 }
-
-/** A 16th, in ticks. */
-const NEAR = 240;
 
 /** The share (0..1) of the smaller of two sets that the other has too. */
 function sharedBy(a: ReadonlySet<string>, b: ReadonlySet<string>): number {
