@@ -86,6 +86,6 @@ export {
   instrumentVoice,
   programOf,
 } from './kit/instruments.ts';
-export { toKin } from './kit/kin.ts';
+export { areKin, toKin } from './kit/kin.ts';
 export { louderKinOf } from './kit/louder-kin.ts';
 export { bassVoice, drumVoice, kitVoices } from './kit/voices.ts';

@@ -1,6 +1,11 @@
 // The public names of this room, by module.
 export { AT_REST, intensityAt } from './intensity/curve.ts';
-export { setIntensity, toggleOccurrenceVoice } from './intensity/edit-curve.ts';
+export {
+  playsOlderCurves,
+  renewCurves,
+  setIntensity,
+  toggleOccurrenceVoice,
+} from './intensity/edit-curve.ts';
 export { playedLayer } from './intensity/played-layer.ts';
 export { specialAt } from './intensity/special.ts';
 export {

@@ -176,7 +176,7 @@ export {
 export { comesFrom, freeHitId, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
 export { FARTHEST_MS, type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
 export { DRUM_LENGTH, plainHit, usualLength } from './hit/new-hit.ts';
-export { atPercent, clampVelocity } from './hit/velocity.ts';
+export { atPercent, clampVelocity, withVelocities } from './hit/velocity.ts';
 export { type Accent } from './inherited/accents.ts';
 export { HARMONIES, type Harmony } from './inherited/harmony.ts';
 export { type Humanise } from './inherited/humanise.ts';

@@ -34,6 +34,8 @@ const curveSchema = (z: Zod, kind: Intensity) => {
 export const intensityFields = (z: Zod) => ({
   density: curveSchema(z, 'density').optional(),
   drive: curveSchema(z, 'drive').optional(),
+  /** Played by the role of each stroke; absent for curves drawn in an older format, which play as they did. */
+  byRole: z.literal(true).optional(),
 });
 
 /** A point of a curve of density or drive. */

@@ -1,9 +1,17 @@
 import { Box, Typography } from '@mui/material';
 import { type OccurrencePlace, phraseEnds } from '@plucky/core/form';
-import { type BarFigures, courseOf, type Sag, sagsOf } from '@plucky/core/play';
-import { INTENSITIES, type Intensity } from '@plucky/core/song';
+import {
+  type BarFigures,
+  courseOf,
+  playsOlderCurves,
+  renewCurves,
+  type Sag,
+  sagsOf,
+} from '@plucky/core/play';
+import { indexOf, INTENSITIES, type Intensity } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMemo, useRef, useState } from 'react';
+import { useEdit } from '../../document/context.tsx';
 import { useSession } from '../../session/store.ts';
 import { Chart, type ChartOption } from '../../shared/ui/Chart.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
@@ -89,11 +97,30 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
           {sagWords(sag)}
         </Typography>
       ))}
+      <OlderCurves document={document} />
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
         {bare} of {counted(ends.length, 'phrase')} end bare: no fill, landing or drop.
         {sags.length === 0 && course.length > 0 && ' Every chorus is louder than what comes before it.'}
       </Typography>
     </Box>
+  );
+}
+
+/** Offer to play curves of an older format as new ones are played. */
+function OlderCurves({ document }: Pick<FormViewProps, 'document'>) {
+  const edit = useEdit();
+  const older = indexOf(document).song.form.filter(playsOlderCurves).length;
+  if (!older) return null;
+  return (
+    <Typography sx={{ fontSize: TEXT.note }}>
+      {counted(older, 'section')} {older === 1 ? 'plays its' : 'play their'} curves the older way.{' '}
+      <QuietButton
+        title="Hats open off the beat first, both backbeats go together, velocities keep their order"
+        onClick={() => edit(renewCurves)}
+      >
+        Play them by role
+      </QuietButton>
+    </Typography>
   );
 }
 

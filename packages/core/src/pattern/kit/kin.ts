@@ -25,6 +25,11 @@ export function kinOf(document: SongDocument, voice: Voice): Voice | null {
   return null;
 }
 
+/** True for two voices that are strokes of one drum, or one voice. */
+export function areKin(a: Voice, b: Voice): boolean {
+  return a.id === b.id || ringsOf(a).some((ring) => ring.some((sound) => sound === b.sound));
+}
+
 /**
  * Moves hits of a pattern to the next stroke of their drum, or back from the last. Refused, with what could be added to
  * the kit, when none of them has kin in it; hits without kin stay where they are.

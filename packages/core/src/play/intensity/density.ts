@@ -1,5 +1,5 @@
 import { placeInLayer, type ResolvedLayer } from '../../form/index.ts';
-import { familyOrder, resolve, soundingOf } from '../../pattern/index.ts';
+import { areKin, familyOrder, resolve, soundingOf } from '../../pattern/index.ts';
 import {
   type Id,
   indexOf,
@@ -10,8 +10,10 @@ import {
   type SongDocument,
 } from '../../song/index.ts';
 import { barTicks, isStrong, metricalWeight, modulo, PPQ, randomFrom, seedFrom } from '../../time/index.ts';
+import { soundingBars } from './bars.ts';
 import { intensityAt } from './curve.ts';
 import type { Special } from './special.ts';
+import { evenly } from './spread.ts';
 
 /** Largest distance of two hits of a row that count as one, in ticks: a 32nd note. */
 const NEAR = PPQ / 8;
@@ -21,8 +23,8 @@ const BORROWED: ReadonlySet<PatternRole> = new Set(['groove', 'variation']);
 /**
  * The hits of a layer at the density of its place. Of the n hits of each bar the one of rank i, from the weightiest down,
  * sounds where i < n * density / 100, so that what sounds at a lower density sounds at every higher one; over 100 hits that
- * other patterns of the family play there come in from rank n on, and after them ghosts of the snare. At 100 the hits are
- * the very same.
+ * other patterns of the family play there come in from rank n on, and after them ghosts of the snare; by role these are
+ * spread evenly over the bar, and the bars of a phrase take them in turn. At 100 the hits are the very same.
  */
 export function atDensity(
   document: SongDocument,
@@ -31,17 +33,11 @@ export function atDensity(
 ): readonly ResolvedHit[] {
   const { occurrence, at, inSection, meter } = special;
   const { density } = occurrence;
+  const { song } = indexOf(document);
   if (!density) return layer.hits;
   const share = (hit: ResolvedHit) => intensityAt(density, at + layer.from + hit.at) / 100;
+  const bars = soundingBars(layer.hits, inSection + layer.from, meter);
   const bar = barTicks(meter);
-  const barOf = (hit: ResolvedHit) => Math.floor((inSection + layer.from + hit.at) / bar);
-  const bars = new Map<number, ResolvedHit[]>();
-  for (const hit of layer.hits) {
-    if (hit.origin === 'silenced') continue;
-    const known = bars.get(barOf(hit));
-    if (known) known.push(hit);
-    else bars.set(barOf(hit), [hit]);
-  }
   // Hits to come in are worked out only where some do.
   const isOver = density.some(({ percent }) => percent > 100);
   const family = isOver ? familyOf(document, layer.source.pattern) : [];
@@ -55,11 +51,13 @@ export function atDensity(
     const start = nth * bar - inSection - layer.from;
     const room = { from: Math.max(0, start), to: Math.min(layer.length, start + bar) };
     if (!isOver) continue;
-    const others = [
-      ...borrowed(document, family, layer, special, hits, room),
-      ...ghosts(document, layer, special, hits, room),
+    const lots = [
+      borrowed(document, family, layer, special, hits, room),
+      ghosts(document, layer, special, hits, room),
     ];
-    more.push(...others.filter((hit, i) => hits.length + i < hits.length * share(hit)));
+    const others = occurrence.byRole ? spreadOut(document, hits, lots, room) : lots.flat();
+    const after = occurrence.byRole ? turnInPhrase(nth, song.phraseBars) : 0;
+    more.push(...others.filter((hit, i) => hits.length + i + after < hits.length * share(hit)));
   }
   if (!quiet.size && !more.length) return layer.hits;
   return [...layer.hits.map((hit) => (quiet.has(hit.id) ? silent(hit) : hit)), ...more];
@@ -95,6 +93,49 @@ function rankIn(
         return first < 0 ? 0 : (b.key[first] ?? 0) - (a.key[first] ?? 0);
       })
       .map(({ hit }) => hit);
+}
+
+/** Fraction of a hit (0..1) by which a bar comes later than the others of its phrase: the last one first, then evenly. */
+function turnInPhrase(bar: number, phraseBars: number): number {
+  return evenly(phraseBars - 1 - modulo(bar, phraseBars));
+}
+
+/**
+ * Hits to come in, lot by lot, each time the one that lies farthest from those that have come in; of equals the earlier one
+ * of its lot. None comes to a place where a stroke of its drum is.
+ */
+function spreadOut(
+  document: SongDocument,
+  hits: readonly ResolvedHit[],
+  lots: readonly (readonly ResolvedHit[])[],
+  { from, to }: Room,
+): readonly ResolvedHit[] {
+  const { voice } = indexOf(document);
+  const out: ResolvedHit[] = [];
+  const isFree = (hit: ResolvedHit) => {
+    const own = voice(hit.voice);
+    return ![...hits, ...out].some((other) => {
+      const of = Math.abs(other.at - hit.at) < NEAR ? voice(other.voice) : undefined;
+      return own && of && areKin(own, of);
+    });
+  };
+  const distance = (hit: ResolvedHit) =>
+    Math.min(
+      to - from,
+      ...out.map(({ at }) => Math.min(Math.abs(at - hit.at), to - from - Math.abs(at - hit.at))),
+    );
+  for (const lot of lots) {
+    let left = [...lot];
+    for (;;) {
+      left = left.filter(isFree);
+      const [first] = left;
+      if (!first) break;
+      const next = left.reduce((best, hit) => (distance(hit) > distance(best) ? hit : best), first);
+      out.push(next);
+      left.splice(left.indexOf(next), 1);
+    }
+  }
+  return out;
 }
 
 /** A stretch of a layer, in ticks from its start. */

@@ -8,7 +8,7 @@ import type { Special } from './special.ts';
 const TOP = 140;
 
 /**
- * Hits of a layer that begins `from` ticks into its slot at the drive of their places: velocities scaled, and from 140 % on
+ * The older way, for curves that were drawn in a format before 13: hits of a layer that begins `from` ticks into its slot at the drive of their places: velocities scaled, and from 140 % on
  * those on a beat on the louder sibling of their drum, where the kit has it. At 100 the hits are the very same.
  */
 export function atDrive(

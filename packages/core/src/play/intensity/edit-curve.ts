@@ -1,10 +1,12 @@
 import { editOccurrence } from '../../form/index.ts';
 import {
   type Id,
+  indexOf,
   type Intensity,
   INTENSITY_RANGE,
   type IntensityPoint,
   LIMITS,
+  type Occurrence,
   omit,
   type Outcome,
   saysSame,
@@ -14,7 +16,8 @@ import { AT_REST } from './curve.ts';
 
 /**
  * Sets the points of a curve of an occurrence; they are put in order and into range, and of two at one place the later one
- * counts. A curve that is 100 % throughout is none. Refused for more than 64 points.
+ * counts. A curve that is 100 % throughout is none. The occurrence is played by role from then on. Refused for more than 64
+ * points.
  */
 export function setIntensity(
   document: SongDocument,
@@ -35,8 +38,29 @@ export function setIntensity(
   const isAtRest = next.every(({ percent }) => percent === AT_REST);
   return editOccurrence(document, occurrence, `${kind} in a section`, (before) => {
     if (saysSame(before[kind] ?? [], isAtRest ? [] : next)) return null;
-    return isAtRest ? omit(before, kind) : { ...before, [kind]: next };
+    return byRole(isAtRest ? omit(before, kind) : { ...before, [kind]: next });
   });
+}
+
+/** The occurrence with its curves played by role; without a curve it says nothing of them. */
+function byRole(occurrence: Occurrence): Occurrence {
+  return hasCurves(occurrence) ? { ...occurrence, byRole: true } : omit(occurrence, 'byRole');
+}
+
+/** True for curves that were drawn in an older format and still play as they did then. */
+export function playsOlderCurves(occurrence: Occurrence): boolean {
+  return hasCurves(occurrence) && !occurrence.byRole;
+}
+
+function hasCurves({ density, drive }: Occurrence): boolean {
+  return density !== undefined || drive !== undefined;
+}
+
+/** Plays all curves of the form by role, those of an older format too; null where none is. */
+export function renewCurves(document: SongDocument): Outcome {
+  const { song } = indexOf(document);
+  if (!song.form.some(playsOlderCurves)) return null;
+  return { label: 'curves by role', put: [{ ...song, form: song.form.map(byRole) }], remove: [] };
 }
 
 /** Silences a row in one occurrence of a section only, or brings it back. */

@@ -3,6 +3,7 @@ import { indexOf, type Layer, silent, type Slot, type SongDocument } from '../..
 import { cacheWhileSame, namedKeys } from '../../time/index.ts';
 import { atDensity } from './density.ts';
 import { atDrive } from './drive.ts';
+import { drivenByRole } from './drive-by-role.ts';
 import type { Special } from './special.ts';
 
 const layerCache = cacheWhileSame<ResolvedLayer>();
@@ -30,7 +31,8 @@ export function playedLayer(
   const from = [resolved, occurrence, inSection, meter, song.seed, ...voicesOf(part), ...family];
   return layerCache(keyOf(layer, `${occurrence.id} ${at}`), from, () => {
     const dense = atDensity(document, resolved, special);
-    const driven = atDrive(document, dense, resolved.from, special);
+    const drive = occurrence.byRole ? drivenByRole : atDrive;
+    const driven = drive(document, dense, resolved.from, special);
     const out = occurrence.silencedVoices;
     return { ...resolved, hits: driven.map((hit) => (out.includes(hit.voice) ? silent(hit) : hit)) };
   });

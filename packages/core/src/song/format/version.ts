@@ -14,6 +14,7 @@ export const FORMAT_STEPS = [
   'level off and release velocities',
   'velocity of fills',
   'fills rhythm first and turn-arounds by the figure',
+  'curves by role and humanised as a player',
 ] as const;
 
 /**

@@ -3,6 +3,7 @@ import {
   moveToReference,
   patternFromReference,
   placePerformance,
+  renewCurves,
   setIntensity,
   toggleOccurrenceVoice,
 } from '../../play/index.ts';
@@ -16,6 +17,7 @@ export const PLAY_EDITS: Edits = {
       { at: b % 9600, percent: a % 101 },
       { at: 9600 + (a % 9600), percent: b % 101 },
     ]),
+  renewCurves: ({ document }) => renewCurves(document),
   toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
   placePerformance: ({ document, index, other, a, b }) => {
     if (index.sections.length > 6) return null;
