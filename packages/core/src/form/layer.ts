@@ -28,8 +28,8 @@ export interface ResolvedLayer {
   readonly hits: readonly ResolvedHit[];
   /** True for notes at the places of the chords that moved them. */
   readonly isMoved: boolean;
-  /** The slot as in which it is humanised, and the ids of its hits there; null where that is its own. */
-  readonly drawn: { readonly slot: Id; readonly ids: ReadonlyMap<Id, Id> } | null;
+  /** The slot as in which it is humanised, the place of its start there, and the ids of its hits there; null for its own. */
+  readonly drawn: { readonly slot: Id; readonly after: number; readonly ids: ReadonlyMap<Id, Id> } | null;
 }
 
 /** The stretch of a layer that its slot is too short for. */
@@ -79,6 +79,7 @@ function workOut(
   const moved = overChords(document, slot, source, levelled, from);
   const drawn = layer.drawn && {
     slot: layer.drawn.slot,
+    after: layer.drawn.after,
     ids: idsAsDrawn(sounding, all, { period, start, length, after: layer.drawn.after }),
   };
   const isMoved = slot.chords !== undefined;

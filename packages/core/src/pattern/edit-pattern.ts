@@ -149,8 +149,9 @@ export function setPatternMeter(document: SongDocument, id: Id, meter: Meter | n
   return { label: 'change the meter', put: [meter ? { ...without, meter } : without], remove: [] };
 }
 
-/** Humanises the pattern by these spreads; null follows its parent again. */
-export function setHumanise(document: SongDocument, id: Id, humanise: Humanise | null): Outcome {
+/** Humanises the pattern as a player within these bounds; null follows its parent again. */
+export function setHumanise(document: SongDocument, id: Id, bounds: Omit<Humanise, 'as'> | null): Outcome {
+  const humanise: Humanise | null = bounds && { ...bounds, as: 'player' };
   const { pattern } = resolve(document, id);
   if (saysSame(pattern.humanise ?? null, humanise)) return null;
   const without = omit(pattern, 'humanise');

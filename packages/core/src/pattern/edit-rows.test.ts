@@ -82,7 +82,7 @@ test('a meter and humanising of a pattern are followed, and can be given up agai
   expect(resolve(back, 'main').meter).toBeUndefined();
   const spread = { ms: 5, velocity: 4, seed: 1 };
   const loose = after(back, setHumanise(back, 'main', spread));
-  expect(resolve(loose, 'variation').humanise).toEqual(spread);
+  expect(resolve(loose, 'variation').humanise).toEqual({ ...spread, as: 'player' });
   expect(setHumanise(loose, 'main', spread)).toBeNull();
 });
 

@@ -69,6 +69,7 @@ export { sow } from './sow.ts';
 export { accentAt, accentRaise } from './feel/accent.ts';
 export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';
 export { type Unevenness, unevenness } from './feel/humanise.ts';
+export { playedUnevenly } from './feel/player.ts';
 export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
 export { heardPlace, ON_TIME, writtenPlace } from './feel/place.ts';
 export { swingOffset } from './feel/swing.ts';

@@ -31,6 +31,7 @@ export { moveToReference, patternFromReference, referenceTo } from './timeline/r
 export { liveReference, type Meeting, meetings, notesFor, notesUnder } from './timeline/reference.ts';
 export { settle, type Settling } from './timeline/settle.ts';
 export { sliceTimeline } from './timeline/slice.ts';
+export { unevenStrokes } from './timeline/uneven.ts';
 export { compareWith, type Comparison, type Counterpart, counterpartOf } from './tried/counterpart.ts';
 export { tryFill } from './tried/fill.ts';
 export { type TriedInPlace, tryInPlace } from './tried/in-place.ts';

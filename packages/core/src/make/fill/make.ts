@@ -128,7 +128,14 @@ export function fillPattern(
     own: besideFollowed(instead ?? fillHits(length, settled, meter, voices), resolved.hits),
     grids: {},
     ...(recipe.loose > 0
-      ? { humanise: { ms: recipe.loose, velocity: Math.round(recipe.loose / 2), seed: recipe.seed } }
+      ? {
+          humanise: {
+            ms: recipe.loose,
+            velocity: Math.round(recipe.loose / 2),
+            seed: recipe.seed,
+            as: 'player',
+          },
+        }
       : {}),
     madeBy: settled,
   };

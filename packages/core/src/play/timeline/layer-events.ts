@@ -7,7 +7,6 @@ import {
   type ResolvedPattern,
   strokesOf,
   type Unevenness,
-  unevenness,
 } from '../../pattern/index.ts';
 import {
   clampVelocity,
@@ -26,6 +25,7 @@ import type { NoteEvent, Source } from './events.ts';
 import { type GlideWish, LONGEST_REST } from './glide.ts';
 import { givesWay } from './landing.ts';
 import { isMoved, type Lane } from './lanes.ts';
+import { unevennessOf } from './uneven.ts';
 
 /**
  * `heard`: with swing, early and late, and humanised; `grid`: on its places, as loud as it is heard; `written`: on its places
@@ -84,6 +84,10 @@ export function layerEvents(
   let dropped = 0;
   let isClipped = false;
   const rows = new Map<Id, Row | null>();
+  const unevenOf =
+    source.humanise && timing !== 'written'
+      ? unevennessOf(index, resolved, source.humanise, place, (at) => tempoAt(tempos, start + at))
+      : () => EVEN;
   for (const hit of resolved.hits) {
     if (hit.origin === 'silenced') continue;
     if (landings.some((landing) => givesWay(index, hit, resolved.from + hit.at, landing))) continue;
@@ -98,10 +102,7 @@ export function layerEvents(
     const feel = { tempo, meter, swing };
     const amount = accentAt(source.accents, source.accentAmount, inPattern);
     const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
-    const uneven =
-      source.humanise && timing !== 'written'
-        ? unevenness(source.humanise, song.seed, place, drawn?.ids.get(hit.id) ?? hit.id)
-        : EVEN;
+    const uneven = unevenOf(hit);
     const strokes = strokesOf(hit);
     for (const stroke of strokes) {
       const written = stroke.at - hit.at;

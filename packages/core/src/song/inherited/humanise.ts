@@ -2,15 +2,19 @@ import { seedSchema } from '../schema-parts.ts';
 import type { Described, Zod } from '../zod.ts';
 import { plainInheritance } from './inheritance.ts';
 
-/** Spreads of timing (ms) and velocity about what is written, drawn anew for every occurrence. */
+/**
+ * Offsets of timing (ms) and velocity from what is written, drawn anew for every occurrence. As a player they are bounds that
+ * hold, and strokes of a limb go together; without it, as in older formats, they are spreads of each stroke by itself.
+ */
 export const humaniseSchema = (z: Zod) =>
   z.strictObject({
     ms: z.number().min(0).max(40),
     velocity: z.number().min(0).max(40),
     seed: seedSchema(z),
+    as: z.literal('player').optional(),
   });
 
-/** Scatter of strokes: in ms, in velocities, and the seed that it is drawn from. */
+/** Unevenness of strokes: in ms, in velocities, the seed that it is drawn from, and by whom it is played. */
 export type Humanise = Described<typeof humaniseSchema>;
 
 export const inheritedHumanise = plainInheritance<Humanise | undefined>({

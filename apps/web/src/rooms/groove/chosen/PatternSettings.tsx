@@ -2,7 +2,6 @@ import { Box, Button, Typography } from '@mui/material';
 import {
   setAccentAmount,
   setHarmony,
-  setHumanise,
   setPatternMeter,
   setPatternSwing,
   shelfPatternOf,
@@ -13,7 +12,6 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { openPanel } from '../../../session/groove.ts';
-import { freshSeed } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
@@ -21,12 +19,12 @@ import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
-import { Seed } from '../../../shared/ui/Seed.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { Humanising } from './Humanising.tsx';
 
 const LooseEdits = later(async () => (await import('../rules/LooseEdits.tsx')).LooseEdits);
 const KeptRules = later(async () => (await import('../rules/KeptRules.tsx')).KeptRules);
@@ -146,45 +144,6 @@ function OwnSwing({ view }: { view: PatternView }) {
       <QuietButton onClick={() => edit((now) => setPatternSwing(now, pattern.id, null))}>
         Let go: swing as the song
       </QuietButton>
-    </>
-  );
-}
-
-/** Spreads of timing and velocity, drawn anew each time that the pattern is played. */
-function Humanising({ view }: { view: PatternView }) {
-  const edit = useEdit();
-  const { pattern, humanise } = view.resolved;
-  const now = humanise ?? { ms: 0, velocity: 0, seed: 0 };
-  const set = (fields: Partial<typeof now>, gesture: string | null = null) => {
-    const next = { ...now, seed: now.seed || freshSeed(), ...fields };
-    const none = next.ms === 0 && next.velocity === 0 && !pattern.parent;
-    edit((document) => setHumanise(document, pattern.id, none ? null : next), gesture);
-  };
-  return (
-    <>
-      <Amount
-        label="Humanise timing"
-        value={now.ms}
-        min={0}
-        max={25}
-        text={now.ms ? `± ${now.ms} ms` : 'none'}
-        onChange={(ms, gesture) => set({ ms }, gesture)}
-      />
-      <Amount
-        label="Humanise velocity"
-        value={now.velocity}
-        min={0}
-        max={25}
-        text={now.velocity ? `± ${now.velocity}` : 'none'}
-        onChange={(velocity, gesture) => set({ velocity }, gesture)}
-      />
-      {humanise && (humanise.ms > 0 || humanise.velocity > 0) && (
-        <Seed
-          value={humanise.seed}
-          onAnother={() => set({ seed: freshSeed() })}
-          onType={(seed) => set({ seed })}
-        />
-      )}
     </>
   );
 }
