@@ -62,7 +62,7 @@ test('build-ups are compared by number in context, a curve is dragged and bent, 
   await expect(page.getByLabel('What plays')).toHaveText('Slow boil in context, looping');
   await page.keyboard.press('2');
   await expect(page.getByLabel('Figures of the build-up')).toHaveText(
-    '4 bars into Chorus 1 · 60 hits, the next falls exactly on the landing',
+    '4 bars into Chorus 1 · 60 hits, up to 8 a beat, the next falls exactly on the landing',
   );
   await expect(page.getByRole('timer', { name: 'Place' })).toHaveText(/^bar 2/, { timeout: 15_000 });
   await page.keyboard.press('Escape');

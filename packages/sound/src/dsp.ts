@@ -71,6 +71,37 @@ export function bandNoise(
   });
 }
 
+/** Samples after which the centre of a rising noise moves on. */
+const RISING_BLOCK = 64;
+/** Fade of a sound that is cut off at its loudest, in s. */
+const CUT_OFF = 0.01;
+
+/**
+ * Noise through a band-pass whose centre rises evenly in pitch from `from` to `to` Hz, louder by the square of time up to its
+ * end. The filter is that of `bandNoise`.
+ */
+export function risingNoise(
+  rate: number,
+  seconds: number,
+  noise: () => number,
+  from: number,
+  to: number,
+  q: number,
+): Samples {
+  let [x1, x2, y1, y2, b0, a1, a2, nth] = [0, 0, 0, 0, 0, 0, 0, 0];
+  return samplesOf(rate, seconds, (t) => {
+    if (nth++ % RISING_BLOCK === 0) {
+      const w = (2 * PI * min(from * (to / from) ** (t / seconds), rate * 0.45)) / rate;
+      const alpha = sin(w) / (2 * q);
+      [b0, a1, a2] = [(q * alpha) / (1 + alpha), (-2 * cos(w)) / (1 + alpha), (1 - alpha) / (1 + alpha)];
+    }
+    const x = noise();
+    const y = b0 * x - b0 * x2 - a1 * y1 - a2 * y2;
+    [x2, x1, y2, y1] = [x1, x, y1, y];
+    return y * 2 * (t / seconds) ** 2 * min(1, (seconds - t) / CUT_OFF);
+  });
+}
+
 /** A very short burst of noise: the stick's click. */
 export function exciter(rate: number, seconds: number, noise: () => number): Samples {
   return samplesOf(rate, seconds, (t) => noise() * (1 - t / seconds) * 0.4);

@@ -20,7 +20,7 @@ export function isHeld(name: string): boolean {
 
 /** True for a sound that is loudest at its end, which is the end of its note. */
 export function isSwell(name: string): boolean {
-  return name === 'swell';
+  return name === 'swell' || name === 'riser';
 }
 
 /**

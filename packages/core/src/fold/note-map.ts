@@ -1,5 +1,5 @@
 import { USUAL_METER } from '../midi/index.ts';
-import type { DrumName } from '../pattern/index.ts';
+import { type DrumName, DRUMS } from '../pattern/index.ts';
 import { beatTicks } from '../time/index.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
@@ -51,6 +51,12 @@ const GENERAL: Readonly<Record<number, DrumName>> = {
   81: 'tambourine',
 };
 
+/** Our own effects, which General MIDI has no drums for. */
+const EFFECTS: Readonly<Record<number, DrumName>> = {
+  [DRUMS['sub-drop'].note]: 'sub-drop',
+  [DRUMS.riser.note]: 'riser',
+};
+
 /** Habit of a note in time: its number in all and in a bar, and its shares on the first beat and on backbeats. */
 interface Habit {
   readonly count: number;
@@ -72,7 +78,7 @@ export function suggestedMap(file: ArrivedFile): NoteMap {
   const known = [...habits.keys()].filter(isGeneral);
   const speaks = known.some((note) => note === 35 || note === 36) || known.length * 2 > habits.size;
   for (const [note, own] of habits) {
-    const general = GENERAL[note] ?? null;
+    const general = GENERAL[note] ?? EFFECTS[note] ?? null;
     map[note] = general && speaks ? general : (byHabit(habitOf(own, file.bars)) ?? general);
   }
   return map;

@@ -1,5 +1,5 @@
 // The public names of this room, by module.
-export { buildPattern, voicesOfBuild } from './build-up/build-up.ts';
+export { buildPattern } from './build-up/build-up.ts';
 export { addPoint, movePoint, pointsOf } from './build-up/edit-points.ts';
 export { changeBuild, handWorkOf } from './build-up/rework.ts';
 export {
@@ -11,7 +11,14 @@ export {
   stepsOf,
   stepsOnBeats,
 } from './build-up/speed.ts';
-export { BUILD_STARTERS, buildFrom, type BuildStarter, straight, USUAL_BUILD } from './build-up/starters.ts';
+export {
+  BUILD_STARTERS,
+  buildFrom,
+  type BuildStarter,
+  drumsOfStarter,
+  straight,
+  USUAL_BUILD,
+} from './build-up/starters.ts';
 export { type DropOut, dropOutPattern, endOf, type PickUp } from './ending/drop-out.ts';
 export { type Ending, endingPattern } from './ending/ending.ts';
 export {

@@ -1,6 +1,7 @@
 import { controllerCurveSchema, pitchCurveSchema, velocityCurveSchema } from './curves.ts';
 import { LIMITS } from './limits.ts';
-import { idSchema } from './names.ts';
+import { type Id, idSchema } from './names.ts';
+import { percentSchema } from './schema-parts.ts';
 import type { Described, Zod } from './zod.ts';
 
 /** The ways in which a build-up can gather speed. */
@@ -55,7 +56,29 @@ export const buildRecipeSchema = (z: Zod) =>
     filter: controllerCurveSchema(z).nullable(),
     level: controllerCurveSchema(z).nullable(),
     under: z.literal([...UNDERS]),
+    /** The kick under it falls silent for so many of the last ticks before the silence; absent: it plays on. */
+    kickLeaves: ticksSchema(z).min(1).optional(),
+    /** A row that is struck with each hit of the first voice, tuned by so many semitones. */
+    doubled: z.strictObject({ voice: idSchema(z), pitch: z.int().min(-24).max(24) }).optional(),
+    /** A row that rises from the start up to the silence, as one long note. */
+    riser: idSchema(z).optional(),
+    /** A row that is struck once as the silence begins, or on the last beat where there is none. */
+    subDrop: idSchema(z).optional(),
+    /** Strength in percent by which hits of a smooth speed stand on the nearest grid of their speed; absent: 0. */
+    snap: percentSchema(z).optional(),
   });
+
+/** The rows of the stream of a build-up: that of its first voice, and of the one that fades in. */
+export function streamVoices({ voice, second, speed }: BuildRecipe): readonly Id[] {
+  return speed === 'second voice' && second && second !== voice ? [voice, second] : [voice];
+}
+
+/** All rows that a build-up plays on. */
+export function voicesOfBuild(recipe: BuildRecipe): readonly Id[] {
+  const { doubled, riser, subDrop } = recipe;
+  const more = [doubled?.voice, riser, subDrop].filter((id) => id !== undefined);
+  return [...new Set([...streamVoices(recipe), ...more])];
+}
 
 /** The recipe of a build-up; lengths are in ticks, velocities 1..127, pitch in semitones. */
 export type BuildRecipe = Described<typeof buildRecipeSchema>;

@@ -1,3 +1,4 @@
+import { voicesOfBuild } from './build-recipe.ts';
 import { indexOf, type SongDocument } from './document.ts';
 import { differs } from './edit-song.ts';
 import type { Id } from './names.ts';
@@ -113,7 +114,7 @@ function patternWithout(pattern: Pattern, id: Id): Pattern {
 
 /** True for a build-up whose recipe names the voice, and so needs it to be made again. */
 function buildsOn({ builtBy }: Pattern, id: Id): boolean {
-  return builtBy?.voice === id || builtBy?.second === id;
+  return builtBy !== undefined && (builtBy.second === id || voicesOfBuild(builtBy).includes(id));
 }
 
 function seenWithout({ seen }: Pattern, id: Id): Pick<Pattern, 'seen'> {

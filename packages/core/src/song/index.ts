@@ -10,7 +10,15 @@ export {
   laidFirst,
   MOST_DRAFTS,
 } from './drafts.ts';
-export { type BuildRecipe, MOST_POINTS, RATES, SPEEDS, UNDERS } from './build-recipe.ts';
+export {
+  type BuildRecipe,
+  MOST_POINTS,
+  RATES,
+  SPEEDS,
+  streamVoices,
+  UNDERS,
+  voicesOfBuild,
+} from './build-recipe.ts';
 export {
   ACCENT_SHAPES,
   type AccentShape,

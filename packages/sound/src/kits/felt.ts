@@ -1,4 +1,4 @@
-import { bandNoise, decay, modes, noiseFrom, type Samples, samplesOf, sweep } from '../dsp.ts';
+import { bandNoise, decay, modes, noiseFrom, risingNoise, type Samples, samplesOf, sweep } from '../dsp.ts';
 import { backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
@@ -80,4 +80,6 @@ export const FELT: Readonly<Record<DrumSound, Drum>> = {
   tambourine: mixOf(breath(6400, 0.14, 0.004), brass(0.2, 0.05, [3170, 4470])),
   'wood-block': wood(740, 0.03),
   cowbell: brass(0.4, 0.09, [494, 1318]),
+  riser: soft((rate) => risingNoise(rate, 6, noiseFrom(227), 110, 2600, 0.9), 2400),
+  'sub-drop': soft((rate, hard) => sweep(rate, 2.6, 66, 35, 0.7 + 0.2 * hard, 0.6), 300),
 };

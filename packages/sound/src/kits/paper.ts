@@ -1,4 +1,4 @@
-import { bandNoise, decay, exciter, modes, noiseFrom, softClip, sweep } from '../dsp.ts';
+import { bandNoise, decay, exciter, modes, noiseFrom, risingNoise, softClip, sweep } from '../dsp.ts';
 import { addAt, backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
@@ -147,4 +147,6 @@ export const PAPER: Readonly<Record<DrumSound, Drum>> = {
   tambourine: mixOf(shaken(9200, 0.22, 0.006), hat(0.25, 0.05)),
   'wood-block': block([1120, 1830], 0.022),
   cowbell: block([562, 845, 1640], 0.075),
+  riser: (rate) => risingNoise(rate, 6, noiseFrom(83), 240, 7200, 1.4),
+  'sub-drop': (rate, hard) => softClip(sweep(rate, 2.4, 88, 31, 0.5 + 0.2 * hard, 0.5), 1.3),
 };

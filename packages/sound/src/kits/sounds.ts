@@ -20,6 +20,8 @@ export const DRUM_SOUNDS = [
   'tambourine',
   'wood-block',
   'cowbell',
+  'riser',
+  'sub-drop',
 ] as const;
 
 export type DrumSound = (typeof DRUM_SOUNDS)[number];

@@ -1,4 +1,4 @@
-import { bandNoise, decay, modes, noiseFrom, samplesOf, softClip, sweep } from '../dsp.ts';
+import { bandNoise, decay, modes, noiseFrom, risingNoise, samplesOf, softClip, sweep } from '../dsp.ts';
 import { addAt, backwards, type Drum, mix, mixOf, scaled } from '../mix.ts';
 import type { DrumSound } from './sounds.ts';
 
@@ -98,4 +98,9 @@ export const TIN: Readonly<Record<DrumSound, Drum>> = {
   tambourine: mixOf(ticks(10_200, 0.16), metal(0.2, 0.05, 10_400)),
   'wood-block': (rate) => sweep(rate, 0.09, 1500, 1240, 0.004, 0.018),
   cowbell: bell,
+  riser: mixOf(
+    (rate) => risingNoise(rate, 5, noiseFrom(137), 520, 9800, 3),
+    (rate) => scaled(risingNoise(rate, 5, noiseFrom(139), 90, 1400, 9), 0.8),
+  ),
+  'sub-drop': (rate, hard) => softClip(sweep(rate, 2, 150, 27, 0.3 + 0.15 * hard, 0.45), 2),
 };

@@ -3,7 +3,7 @@ import type { PlaceInSong } from '@plucky/core/form';
 import { indexOf, type SongDocument } from '@plucky/core/song';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { later } from '../../shared/ui/later.tsx';
-import type { HowPlaced } from './session.ts';
+import { CRASH_LANDS, type HowPlaced } from './session.ts';
 
 const SearchSelect = later(async () => (await import('../../shared/ui/SearchSelect.tsx')).SearchSelect);
 
@@ -75,7 +75,7 @@ export function PlaceBar({
         <Choice
           chosen={how.landing !== null}
           title="On the first beat of whatever follows, in place of the hat there"
-          onClick={() => onHow({ landing: how.landing ? null : { voice: crash.id, velocity: 112 } })}
+          onClick={() => onHow({ landing: how.landing ? null : { voice: crash.id, velocity: CRASH_LANDS } })}
         >
           {crash.name} lands
         </Choice>

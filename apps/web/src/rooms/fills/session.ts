@@ -17,6 +17,9 @@ export interface HowPlaced {
   readonly over: boolean;
 }
 
+/** Velocity of a crash that lands. */
+export const CRASH_LANDS = 112;
+
 /** State that all drafts of the room share: the kind, and the place and way of placing. */
 interface Room extends HowPlaced {
   readonly make: Make;

@@ -30,7 +30,7 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
   const swell = (ticks: number) =>
     edit((now) => {
       const part = parts.find((one) => one.type === 'drums');
-      const known = drums.find(({ sound }) => isSwell(sound));
+      const known = drums.find(({ sound }) => sound === 'swell');
       if (!part) return { reason: 'A swell needs a part of drums.' };
       const added = known ? null : addDrum(now, part.id, 'swell');
       const voice = known?.id ?? added?.id ?? '';

@@ -12,7 +12,9 @@ import {
   type Refusal,
   type Shape,
   type SongDocument,
+  streamVoices,
   type Voice,
+  voicesOfBuild,
 } from '../../song/index.ts';
 import { beatTicks } from '../../time/index.ts';
 import { placesOf } from './speed.ts';
@@ -89,11 +91,6 @@ function troubleWith(document: SongDocument, part: Id, recipe: BuildRecipe, beat
   return null;
 }
 
-/** The voices that a build-up plays on. */
-export function voicesOfBuild({ voice, second, speed }: BuildRecipe): readonly Id[] {
-  return speed === 'second voice' && second && second !== voice ? [voice, second] : [voice];
-}
-
 /** The silent pieces of the chop, in ticks. */
 function piecesOf({ chop, lasts, silence }: BuildRecipe): { from: number; to: number }[] {
   if (!chop) return [];
@@ -132,11 +129,23 @@ function streamHits(recipe: BuildRecipe, beat: number, held: boolean): Readonly<
     });
   add(first, recipe.voice, 'b', false);
   add(second, recipe.second ?? recipe.voice, 'c', true);
+  const stream = { ...own };
+  const { doubled, riser, subDrop, velocity, silence } = recipe;
+  if (doubled)
+    for (const [id, hit] of Object.entries(stream))
+      if (hit.voice === recipe.voice && doubled.voice !== recipe.voice)
+        own[`d${id}`] = { ...hit, voice: doubled.voice, pitch: hit.pitch + doubled.pitch };
+  const once = { velocity: clampVelocity(velocity.end), offsetMs: 0, pitch: 0 };
+  if (riser) own['riser'] = { ...once, voice: riser, at: 0, length: plays };
+  if (subDrop) {
+    const at = silence ? plays : plays - beat;
+    own['drop'] = { ...once, voice: subDrop, at, length: recipe.lasts - at };
+  }
   return own;
 }
 
 function controlsFor(recipe: BuildRecipe, plays: number): Control[] {
-  const span = { voices: [...voicesOfBuild(recipe)], from: 0, to: plays };
+  const span = { voices: [...streamVoices(recipe)], from: 0, to: plays };
   const { pitch, pitchAs, filter, level } = recipe;
   return [
     ...(pitch && pitchAs === 'bend' ? [{ ...span, kind: 'pitch' as const, curve: pitch }] : []),
@@ -154,11 +163,24 @@ function shapesFor(recipe: BuildRecipe, voices: readonly Voice[]): Shape[] {
       playsOn.includes(id) || under === 'nothing' || (under === 'kick' && family !== 'kick'),
   );
   const everything = { rule: 'silence' as const, voices: null };
+  const kicks = voices.filter(({ family }) => family === 'kick').map(({ id }) => id);
+  const ends = lasts - silence;
   return [
     ...(stops.length
       ? [{ id: 'under', rule: 'silence' as const, voices: stops.map(({ id }) => id), from: 0, to: lasts }]
       : []),
     ...piecesOf(recipe).map(({ from, to }, i) => ({ ...everything, id: `cut-${i + 1}`, from, to })),
-    ...(silence ? [{ ...everything, id: 'silence', from: lasts - silence, to: lasts }] : []),
+    ...(recipe.kickLeaves && kicks.length
+      ? [
+          {
+            id: 'kick',
+            rule: 'silence' as const,
+            voices: kicks,
+            from: Math.max(0, ends - recipe.kickLeaves),
+            to: ends,
+          },
+        ]
+      : []),
+    ...(silence ? [{ ...everything, id: 'silence', from: ends, to: lasts }] : []),
   ];
 }

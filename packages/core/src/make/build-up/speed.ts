@@ -68,6 +68,32 @@ export function smoothThrough(points: readonly RateAt[], beatTicks: number): num
   });
 }
 
+/** Grids that a smooth speed can stand on, in places a beat: straight and triplet in turn. */
+const GRID_RATES = [1, 2, 3, 4, 6, 8, 12, 16, 24, 32];
+
+/**
+ * Places of a stream that ends at `end`, moved by a strength of 0 to 100 percent to the nearest place of the coarsest grid
+ * that is as fast as the stream is there. Each place stays after the one before it and before the end.
+ * @example snapped([0, 700, 1300, 1700], 1920, 960, 100) // => [0, 480, 1280, 1760]
+ */
+export function snapped(
+  places: readonly number[],
+  end: number,
+  beatTicks: number,
+  strength: number,
+): number[] {
+  if (strength === 0) return [...places];
+  const out: number[] = [];
+  places.forEach((at, i) => {
+    const gap = (places[i + 1] ?? end) - at;
+    const rate = GRID_RATES.find((one) => beatTicks / one <= gap) ?? beatTicks / gap;
+    const place = (Math.round((at * rate) / beatTicks) * beatTicks) / rate;
+    const moved = Math.round(at + ((place - at) * strength) / 100);
+    out.push(Math.min(end - (places.length - i), Math.max((out.at(-1) ?? -1) + 1, moved)));
+  });
+  return out;
+}
+
 /** A stretch of a build-up at one speed: from one beat to another, at so many hits a beat. */
 export interface Step {
   readonly from: number;
@@ -101,7 +127,7 @@ export function stepsOnBeats(steps: readonly Step[]): boolean {
   return steps.every(({ from }) => Number.isInteger(from));
 }
 
-type Speed = Pick<BuildRecipe, 'speed' | 'rate' | 'points'>;
+type Speed = Pick<BuildRecipe, 'speed' | 'rate' | 'points' | 'snap'>;
 
 /** The steps of a build-up by doubling over `beats` beats: those that were set, the last one cut short, or equal ones. */
 export function stepsOf({ rate, points = [] }: Speed, beats: number, beatTicks: number): readonly Step[] {
@@ -158,21 +184,26 @@ export interface Streams {
 
 /** The places of a build-up's hits over `beats` beats, in ticks, rounded. */
 export function placesOf(recipe: Speed, beats: number, beatTicks: number): Streams {
-  const { speed, rate, points = [] } = recipe;
+  const { speed, rate, points = [], snap = 0 } = recipe;
   const alone = (first: number[]): Streams => ({ first, second: [] });
   switch (speed) {
     case 'smoothly':
       return alone(
-        points.length
-          ? smoothThrough(
-              [
-                { at: 0, rate: rate.from },
-                ...onTheWay(points, beats, beatTicks),
-                { at: beats, rate: rate.to },
-              ],
-              beatTicks,
-            )
-          : smoothPlaces(beats, rate.from, rate.to, beatTicks),
+        snapped(
+          points.length
+            ? smoothThrough(
+                [
+                  { at: 0, rate: rate.from },
+                  ...onTheWay(points, beats, beatTicks),
+                  { at: beats, rate: rate.to },
+                ],
+                beatTicks,
+              )
+            : smoothPlaces(beats, rate.from, rate.to, beatTicks),
+          beats * beatTicks,
+          beatTicks,
+          snap,
+        ),
       );
     case 'by doubling':
       return alone(stepPlaces(stepsOf(recipe, beats, beatTicks), beatTicks));

@@ -43,6 +43,8 @@ const HEADS: Readonly<Record<string, DrumHead>> = {
   'mid-tom': of('D', 5),
   'low-tom': of('A', 4),
   kick: of('F', 4, 'normal', 'feet'),
+  riser: of('E', 6, 'diamond'),
+  'sub-drop': of('D', 4, 'diamond'),
 };
 
 const BY_FAMILY: Readonly<Record<Family, DrumHead>> = {

@@ -42,6 +42,9 @@ export const DRUMS = {
   'mid-tom': drum('Mid tom', 'tom', 47, 'hand', [20, 42], 78, 10),
   'low-tom': drum('Low tom', 'tom', 43, 'hand', [45, 5], 80, 28),
   kick: drum('Kick', 'kick', 36, 'right foot', [15, 30], 90, 0),
+  // General MIDI has no such effects: their notes lie below its drums, so that no other drum sounds for them.
+  riser: drum('Riser', 'percussion', 25, 'hand', [0, 90], 60, 0),
+  'sub-drop': drum('Sub drop', 'percussion', 24, 'hand', [0, 90], 88, 0),
 } as const satisfies Record<string, Drum>;
 
 /** A drum that a kit can have. */

@@ -29,6 +29,7 @@ import { type BuildEditor, chooseBuild, MOST_BUILDS, useBuildEditor } from './bu
 import { BuildPanel } from './BuildPanel.tsx';
 import { BuildStrips } from './BuildStrips.tsx';
 import { type BuildFigures, buildFigures } from './figures.ts';
+import { rateWords } from './SpeedPane.tsx';
 import { StreamPicture } from './StreamPicture.tsx';
 
 /** Drafts of build-ups: several to compare by number keys, each with its speed and its curves, heard in context. */
@@ -256,12 +257,13 @@ function into({ meter }: BuildFigures, { lasts }: BuildRecipe, next: string | nu
 }
 
 /** Number of hits, and exactness of the stream's landing. */
-function hitsWords({ count, late, meter }: BuildFigures, { silence }: BuildRecipe): string {
+function hitsWords({ count, peak, late, meter }: BuildFigures, { silence }: BuildRecipe): string {
   const lands = silence
     ? `the next would fall exactly ${lengthName(silence, meter)} before the landing`
     : 'the next falls exactly on the landing';
   const where = silence ? 'the silence begins' : 'the landing';
-  return `${count} hits, ${late ? `the next would come ${lengthName(late, meter)} after ${where}` : lands}`;
+  const most = peak ? `, up to ${rateWords(peak)} a beat` : '';
+  return `${count} hits${most}, ${late ? `the next would come ${lengthName(late, meter)} after ${where}` : lands}`;
 }
 
 /** Numbers hear a build-up, arrows step through them, Enter keeps, Delete discards, Escape stops listening. */

@@ -1,16 +1,7 @@
-import { Box, Button, Typography } from '@mui/material';
-import { addPoint, BUILD_STARTERS, changesRate, straight } from '@plucky/core/make';
+import { Box, Typography } from '@mui/material';
+import { BUILD_STARTERS, straight } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
-import {
-  type BuildRecipe,
-  type Curve,
-  type Id,
-  indexOf,
-  RATES,
-  type SongDocument,
-  SPEEDS,
-  UNDERS,
-} from '@plucky/core/song';
+import { type BuildRecipe, type Curve, type Id, indexOf, type SongDocument, UNDERS } from '@plucky/core/song';
 import { barTicks, beatTicks, counted, lengthName } from '@plucky/core/time';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice, Choices } from '../../../shared/ui/Choices.tsx';
@@ -19,15 +10,12 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { RecipeFrame } from '../DraftsFrame.tsx';
 import { RowChoice } from '../RowChoice.tsx';
 import { StarterChoice } from '../StarterChoice.tsx';
-import { type BuildEditor, buildOf } from './build-ups.ts';
-import { rateWords } from './SpeedPane.tsx';
+import { useRowFor } from '../useRowFor.ts';
+import type { BuildEditor } from './build-ups.ts';
+import { BuildBesides } from './BuildBesides.tsx';
+import { BuildSpeed } from './BuildSpeed.tsx';
+import { useBeginBuild } from './useBeginBuild.ts';
 
-const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {
-  'by doubling': 'By doubling',
-  smoothly: 'Smoothly',
-  'second voice': 'Second voice fades in',
-  steady: 'Steady',
-};
 const UNDER_NAMES: Readonly<Record<BuildRecipe['under'], string>> = {
   groove: 'Groove plays on',
   kick: 'Kick only',
@@ -43,8 +31,6 @@ const MOVES: readonly {
   { kind: 'filter', name: 'Filter', begin: straight(24, 127) },
   { kind: 'level', name: 'Level', begin: straight(64, 127) },
 ];
-/** Slowest and fastest rates of the sliders, in hits a beat. */
-const SLIDER = { least: RATES.least, most: 16 };
 const MOST_SILENCE = 8;
 
 /** Settings of a build-up: its row, its length, its speed, its movers, and its end. */
@@ -66,20 +52,13 @@ export function BuildPanel({
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const voices = index.voicesOf(part);
   const isPitched = index.part(part)?.type === 'notes';
-  const rises = changesRate(recipe.speed);
-  // Steps that were set have speeds of their own.
-  const hasEnd = rises && !(recipe.speed === 'by doubling' && recipe.points?.length);
   const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
   const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
-  const setRate = (rate: Partial<BuildRecipe['rate']>, gesture: string) =>
-    setBuild({ rate: { ...recipe.rate, ...rate } }, gesture);
+  const rowFor = useRowFor(document, part);
+  const begin = useBeginBuild(part, groove, rowFor, add);
   return (
     <RecipeFrame name="Recipe of the build-up" document={document} groove={groove}>
-      <StarterChoice
-        label="Begin a draft from"
-        starters={BUILD_STARTERS}
-        onChoose={(starter) => add(buildOf(starter, document, groove))}
-      />
+      <StarterChoice label="Begin a draft from" starters={BUILD_STARTERS} onChoose={begin} />
       {voices.length > 1 && (
         <RowChoice
           label="Played on"
@@ -102,34 +81,7 @@ export function BuildPanel({
         options={spans.map((ticks) => ({ value: ticks, label: lengthName(ticks, meter) }))}
         onChange={(lasts) => setBuild({ lasts, silence: Math.min(recipe.silence, lasts - beat) })}
       />
-      <Choices
-        title="Gathers speed"
-        value={recipe.speed}
-        options={SPEEDS.map((value) => ({ value, label: SPEED_NAMES[value] }))}
-        // Points mean another thing for another way.
-        onChange={(speed) => setBuild({ speed, points: undefined })}
-      />
-      {rises && <Points {...{ recipe, beat, setBuild }} />}
-      <Amount
-        label={rises ? 'Starts at' : 'Comes at'}
-        value={recipe.rate.from}
-        min={SLIDER.least}
-        max={SLIDER.most}
-        step={0.25}
-        text={`${rateWords(recipe.rate.from)} a beat`}
-        onChange={(from, gesture) => setRate({ from }, gesture)}
-      />
-      {hasEnd && (
-        <Amount
-          label="Arrives at"
-          value={recipe.rate.to}
-          min={SLIDER.least}
-          max={SLIDER.most}
-          step={0.25}
-          text={`${rateWords(recipe.rate.to)} a beat`}
-          onChange={(to, gesture) => setRate({ to }, gesture)}
-        />
-      )}
+      <BuildSpeed {...{ recipe, beat, setBuild }} />
       <Movers {...{ recipe, setBuild }} />
       {isPitched && recipe.pitch && (
         <Choices
@@ -160,6 +112,7 @@ export function BuildPanel({
         )}
         onChange={(under) => setBuild({ under })}
       />
+      {!isPitched && <BuildBesides {...{ voices, recipe, beat, meter, rowFor, setBuild }} />}
     </RecipeFrame>
   );
 }
@@ -184,34 +137,6 @@ function Movers({ recipe, setBuild }: { recipe: BuildRecipe } & Pick<BuildEditor
           Leaves on a channel and track of its own.
         </Typography>
       )}
-    </Group>
-  );
-}
-
-/** Number of steps or points of a speed, one more of them, and the way back to none. */
-function Points({
-  recipe,
-  beat,
-  setBuild,
-}: { recipe: BuildRecipe; beat: number } & Pick<BuildEditor, 'setBuild'>) {
-  const more = addPoint(recipe, beat);
-  const isSteps = recipe.speed === 'by doubling';
-  return (
-    <Group
-      title={isSteps ? 'Steps, dragged in the Speed strip' : 'Points on the way, dragged in the Speed strip'}
-    >
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-        <Button
-          disabled={'reason' in more}
-          title={'reason' in more ? more.reason : 'On a beat, where there is most room'}
-          onClick={() => 'reason' in more || setBuild({ points: [...more] })}
-        >
-          {isSteps ? 'One more step' : 'One more point'}
-        </Button>
-        <Button disabled={!recipe.points?.length} onClick={() => setBuild({ points: undefined })}>
-          {isSteps ? 'Even steps' : 'Straight'}
-        </Button>
-      </Box>
     </Group>
   );
 }

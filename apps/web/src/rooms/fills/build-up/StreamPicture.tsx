@@ -1,9 +1,8 @@
-import { voicesOfBuild } from '@plucky/core/make';
-import { type BuildRecipe, indexOf, type SongDocument } from '@plucky/core/song';
+import { type BuildRecipe, indexOf, type SongDocument, streamVoices } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { PANE_WIDTH, Silence } from '../../../shared/ui/Pane.tsx';
 import { FamilyStems } from '../../../shared/ui/stems.tsx';
-import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 import type { BuildFigures } from './figures.ts';
 
 const HEIGHT = 112;
@@ -22,10 +21,10 @@ export function StreamPicture({
 }) {
   const { hits, bar, toneFrom, count } = figures;
   const { lasts: length, silence } = recipe;
-  const stream = voicesOfBuild(recipe);
+  const stream = streamVoices(recipe);
   const { voice } = indexOf(document);
   const xOf = (tick: number) => (tick / length) * PANE_WIDTH;
-  const sounding = hits.filter((hit) => hit.origin !== 'silenced');
+  const sounding = hits.filter((hit) => hit.origin !== 'silenced' && hit.voice !== recipe.riser);
   return (
     <svg
       viewBox={`0 0 ${PANE_WIDTH} ${HEIGHT}`}
@@ -56,6 +55,13 @@ export function StreamPicture({
           </text>
         </g>
       ))}
+      {recipe.riser !== undefined && (
+        <path
+          d={`M0 ${BASE}L${xOf(length - silence)} 24V${BASE}Z`}
+          fill={familyColor('percussion')}
+          fillOpacity={0.14}
+        />
+      )}
       <path d={`M0 ${BASE}H${PANE_WIDTH}`} stroke={color('line')} />
       {toneFrom !== null && (
         <path d={`M${xOf(toneFrom)} 18V${BASE}`} stroke={color('warn')} strokeDasharray="3 4" />

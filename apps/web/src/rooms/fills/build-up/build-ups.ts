@@ -1,4 +1,4 @@
-import { BUILD_STARTERS, buildFrom, type BuildStarter, voicesOfBuild } from '@plucky/core/make';
+import { BUILD_STARTERS, buildFrom, type BuildStarter } from '@plucky/core/make';
 import { feelOf, resolve } from '@plucky/core/pattern';
 import {
   type BuildDraft,
@@ -10,6 +10,7 @@ import {
   MOST_DRAFTS,
   type Pattern,
   type SongDocument,
+  voicesOfBuild,
 } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../../session/song-store.ts';

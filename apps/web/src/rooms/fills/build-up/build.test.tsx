@@ -57,10 +57,12 @@ describe('drafts of build-ups', () => {
       'second voice',
     ]);
     expect(figures()).toBe(
-      '4 bars into Chorus 1 · 47 hits, the next would fall exactly 2 beats before the landing',
+      '4 bars into Chorus 1 · 47 hits, up to 7.74 a beat, the next would fall exactly 2 beats before the landing',
     );
     await userEvent.keyboard('2');
-    expect(figures()).toBe('4 bars into Chorus 1 · 60 hits, the next falls exactly on the landing');
+    expect(figures()).toBe(
+      '4 bars into Chorus 1 · 60 hits, up to 8 a beat, the next falls exactly on the landing',
+    );
     expect(screen.getByText(/^1 to 8 hits a beat, fastest 17\.6 a second, still a roll$/)).toBeTruthy();
   });
 
