@@ -8,11 +8,18 @@ export const GROOVE = 'main';
 /** A song for each groove of the shelf, by its name, at its own tempo and in its own meter. */
 export const GROOVES: Readonly<Record<string, SongDocument>> = Object.fromEntries(
   Object.entries(STARTERS)
-    .filter(([, item]) => item.type === 'drums')
-    .map(([name, item]) => [name, songFrom(item, item.name, 1)]),
+    .filter(([, { pattern }]) => pattern.type === 'drums')
+    .map(([name, { pattern }]) => [name, songFrom(pattern, pattern.name, 1)]),
 );
 
 /** The names of the grooves in 4/4. */
 export const IN_FOUR: readonly string[] = Object.entries(STARTERS)
-  .filter(([, { type, meter }]) => type === 'drums' && meter.beats === 4 && meter.unit === 4)
+  .filter(
+    ([
+      ,
+      {
+        pattern: { type, meter },
+      },
+    ]) => type === 'drums' && meter.beats === 4 && meter.unit === 4,
+  )
   .map(([name]) => name);

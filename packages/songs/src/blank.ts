@@ -1,5 +1,22 @@
-import { bassVoice, DRUM_NAMES, type DrumName, fromShelf, kitVoices, USUAL_KIT } from '@plucky/core/pattern';
-import { documentOf, indexOf, type ShelfPattern, type Song, type SongDocument } from '@plucky/core/song';
+import {
+  bassVoice,
+  DRUM_NAMES,
+  type DrumName,
+  followersFromShelf,
+  fromShelf,
+  kitVoices,
+  type ShelfFollower,
+  USUAL_KIT,
+} from '@plucky/core/pattern';
+import {
+  apply,
+  documentOf,
+  indexOf,
+  isChange,
+  type ShelfPattern,
+  type Song,
+  type SongDocument,
+} from '@plucky/core/song';
 import { meter } from '@plucky/core/time';
 import { pattern } from './notation.ts';
 import { BASS_PART, DRUM_PART } from './parts.ts';
@@ -30,9 +47,18 @@ export function blankSong(name: string, seed: number, kit: readonly DrumName[] =
   ]);
 }
 
-/** A new song at a shelf pattern's tempo, meter and swing, with that pattern as the main one of its part and every drum that it needs. */
-export function songFrom(item: ShelfPattern, name: string, seed: number): SongDocument {
-  const needed = new Set(item.voices.map((voice) => voice.id));
+/**
+ * A new song at a shelf pattern's tempo, meter and swing, with that pattern as the main one of its part, patterns that follow
+ * it, and every drum that they need.
+ */
+export function songFrom(
+  item: ShelfPattern,
+  name: string,
+  seed: number,
+  followers: readonly ShelfFollower[] = [],
+): SongDocument {
+  const all = [item, ...followers.map(({ pattern: one }) => one)];
+  const needed = new Set(all.flatMap(({ voices }) => voices.map((voice) => voice.id)));
   const kit = DRUM_NAMES.filter((drum) => USUAL_KIT.includes(drum) || needed.has(drum));
   const blank = blankSong(name, seed, kit);
   const { tempo, meter: counted, swing, tonic } = item;
@@ -47,5 +73,8 @@ export function songFrom(item: ShelfPattern, name: string, seed: number): SongDo
   const before = pattern(main);
   const taken = fromShelf(tuned, item, main, before?.name ?? item.name);
   if (!taken || !before) return tuned;
-  return documentOf([...Object.values(tuned.records), { ...taken.pattern, order: before.order }]);
+  const alone = documentOf([...Object.values(tuned.records), { ...taken.pattern, order: before.order }]);
+  const named = followers.map((one) => ({ ...one, id: `${main}-${one.role}`, name: one.pattern.name }));
+  const outcome = followersFromShelf(alone, main, named);
+  return isChange(outcome) ? apply(alone, outcome).document : alone;
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readSongFile, type ShelfPattern, type SongDocument } from '@plucky/core/song';
-import { groove, type GrooveText, line, type LineText } from './starter.ts';
+import { readSongFile, type SongDocument } from '@plucky/core/song';
+import { grooveStarter, type GrooveText, lineStarter, type LineText, type Starter } from './starter.ts';
 
 const read = (path: string) => readFileSync(join(import.meta.dirname, '..', path), 'utf8');
 
@@ -16,7 +16,7 @@ const grooves = JSON.parse(read('starters/grooves.json')) as Record<string, Groo
 const lines = JSON.parse(read('starters/lines.json')) as Record<string, LineText>;
 
 /** The patterns that stand on every shelf, by their names in requests: grooves, then lines of notes. The tests hold each sound. */
-export const STARTERS: Readonly<Record<string, ShelfPattern>> = Object.fromEntries([
-  ...Object.entries(grooves).map(([name, text]) => [name, groove(text)] as const),
-  ...Object.entries(lines).map(([name, text]) => [name, line(text)] as const),
+export const STARTERS: Readonly<Record<string, Starter>> = Object.fromEntries([
+  ...Object.entries(grooves).map(([name, text]) => [name, grooveStarter(text)] as const),
+  ...Object.entries(lines).map(([name, text]) => [name, lineStarter(text)] as const),
 ]);

@@ -62,7 +62,7 @@ test('a blank song is sound and silent', () => {
   expect(compile(song, { kind: 'pattern', pattern: 'main' }).events).toEqual([]);
 });
 
-const starters = Object.entries(STARTERS);
+const starters = Object.entries(STARTERS).map(([id, { pattern }]) => [id, pattern] as const);
 
 test.each(starters)(
   'the starter %s is sound, whole bars long, and is heard in a song made of it',

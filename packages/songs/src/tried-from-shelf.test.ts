@@ -4,7 +4,7 @@ import { blankSong } from './index.ts';
 import { DEMO_SONGS, STARTERS } from './library.ts';
 
 const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
-const items = Object.entries(STARTERS).map(([id, pattern]) => ({ id, pattern }));
+const items = Object.entries(STARTERS).map(([id, { pattern }]) => ({ id, pattern }));
 const grooves = items.filter((item) => item.pattern.type === 'drums');
 
 test.each(items.map((item) => [item.pattern.name, item] as const))(

@@ -25,8 +25,18 @@ export class ShelfService {
   list(): Promise<ShelfItemDto[]> {
     return this.#database.read(async (manager) => {
       const rows = await manager.find(ShelfEntity, { order: { at: 'DESC', name: 'ASC' } });
-      const own = rows.map(({ id, body, format }) => ({ id, own: true, pattern: storedItem(body, format) }));
-      const starters = Object.entries(STARTERS).map(([id, pattern]) => ({ id, own: false, pattern }));
+      const own = rows.map(({ id, body, format }) => ({
+        id,
+        own: true,
+        pattern: storedItem(body, format),
+        followers: [],
+      }));
+      const starters = Object.entries(STARTERS).map(([id, starter]) => ({
+        id,
+        own: false,
+        ...starter,
+        followers: [...starter.followers],
+      }));
       return [...own, ...starters];
     });
   }
@@ -49,7 +59,7 @@ export class ShelfService {
       const id = randomUUID();
       const at = new Date().toISOString();
       await manager.insert(ShelfEntity, { id, name: pattern.name, body, at, format: FORMAT });
-      return { id, own: true, pattern };
+      return { id, own: true, pattern, followers: [] };
     });
   }
 

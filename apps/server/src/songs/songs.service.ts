@@ -173,7 +173,8 @@ export class SongsService {
     if (kind === 'starter') {
       const item = Object.hasOwn(STARTERS, source) ? STARTERS[source] : undefined;
       if (!item) throw new NotFoundException(`There is no starter pattern ${source}.`);
-      return songFrom(item, name ?? item.name, seedFrom(id) >>> 0);
+      const { pattern, followers } = item;
+      return songFrom(pattern, name ?? pattern.name, seedFrom(id) >>> 0, followers);
     }
     const make = Object.hasOwn(DEMO_SONGS, source) ? DEMO_SONGS[source] : undefined;
     if (kind === 'demo' && !make) throw new NotFoundException(`There is no demo song ${source}.`);

@@ -680,7 +680,18 @@ export interface components {
        */
       readonly pattern: ShelfPattern;
     };
+    readonly ShelfFollowerDto: {
+      /**
+       * ShelfPattern
+       * @description A pattern with its voices and hits.
+       */
+      readonly pattern: ShelfPattern;
+      /** @enum {string} */
+      readonly role: 'groove' | 'variation' | 'fill' | 'build-up' | 'break' | 'ending';
+    };
     readonly ShelfItemDto: {
+      /** @description Its variation and its fill, which follow it. */
+      readonly followers: readonly components['schemas']['ShelfFollowerDto'][];
       readonly id: string;
       readonly own: boolean;
       /**
@@ -688,6 +699,8 @@ export interface components {
        * @description A pattern with its voices and hits.
        */
       readonly pattern: ShelfPattern;
+      /** @description How it goes, in a word of the trade; only of those that come along. */
+      readonly style?: string;
     };
     readonly SongContentsDto: {
       /** @description The song, its parts, voices, patterns, sections and imported parts. */

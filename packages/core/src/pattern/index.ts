@@ -64,7 +64,7 @@ export { rowsNamed } from './rows-named.ts';
 export { keepLooseAsOwn, moveLooseEdit, nearestForLoose } from './seen.ts';
 export { renameSeries, shapeAll } from './series.ts';
 export { shapeHits } from './shape-hits.ts';
-export { fromShelf, shelfPatternOf } from './shelf.ts';
+export { followersFromShelf, fromShelf, type ShelfFollower, shelfPatternOf } from './shelf.ts';
 export { sow } from './sow.ts';
 export { accentAt, accentRaise } from './feel/accent.ts';
 export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';

@@ -5,9 +5,12 @@ import {
   type Id,
   indexOf,
   inheritance,
+  inTurn,
   isChange,
   omit,
+  type Outcome,
   type Pattern,
+  type PatternRole,
   saysSame,
   type ShelfPattern,
   type SongDocument,
@@ -16,6 +19,7 @@ import {
 import { modulo } from '../time/index.ts';
 import { matchVoices } from './copy-hits.ts';
 import { newPattern } from './edit-pattern.ts';
+import { attach } from './follow.ts';
 import { saidOutright, valuesForVoices } from './inherit.ts';
 import { resolve } from './resolve.ts';
 
@@ -98,4 +102,34 @@ export function fromShelf(
     pattern,
     unmatched: item.voices.filter((voice) => !matches.has(voice.id)).map((voice) => voice.name),
   };
+}
+
+/** A shelf pattern that is to follow another one. */
+export interface ShelfFollower {
+  readonly role: PatternRole;
+  readonly pattern: ShelfPattern;
+}
+
+/**
+ * Takes shelf patterns as followers of a pattern of the song, under these ids and names: what both play is followed, the rest
+ * is their own. Refused for a song that has no part for one.
+ */
+export function followersFromShelf(
+  document: SongDocument,
+  parent: Id,
+  followers: readonly (ShelfFollower & { readonly id: Id; readonly name: string })[],
+): Outcome {
+  return inTurn(
+    document,
+    'take its variation and fill from the shelf',
+    followers.flatMap(({ role, pattern: item, id, name }) => [
+      (now: SongDocument) => {
+        const taken = fromShelf(now, item, id, name);
+        return taken
+          ? { ...taken.change, put: [{ ...taken.pattern, role }] }
+          : { reason: `This song has no part for ${name}.` };
+      },
+      (now: SongDocument) => attach(now, id, parent),
+    ]),
+  );
 }

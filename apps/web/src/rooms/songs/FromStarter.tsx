@@ -53,7 +53,7 @@ export function FromStarter({ onChoose }: { onChoose: (from: string, name: strin
         slotProps={{ paper: { sx: { maxHeight: 460 } } }}
       >
         {grooves.map((item) => {
-          const { id, pattern } = item;
+          const { id, pattern, style } = item;
           return (
             <MenuItem
               key={id}
@@ -67,7 +67,7 @@ export function FromStarter({ onChoose }: { onChoose: (from: string, name: strin
                 component="span"
                 sx={{ ml: 'auto', pl: 3, fontSize: TEXT.note, color: color('soft') }}
               >
-                {meterName(pattern.meter)} · {pattern.tempo} bpm
+                {style} · {meterName(pattern.meter)} · {pattern.tempo} bpm
               </Typography>
             </MenuItem>
           );

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
-import { fromShelf, unusedName } from '@plucky/core/pattern';
+import { followersFromShelf, fromShelf, unusedName } from '@plucky/core/pattern';
 import { shelfMeetings, tryFromShelf } from '@plucky/core/play';
-import { indexOf, type Reference, type SongDocument } from '@plucky/core/song';
+import { indexOf, inTurn, type Reference, type SongDocument } from '@plucky/core/song';
 import { barTicks, isSameMeter, lengthName, meterName } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { closeSnackbar } from 'notistack';
@@ -46,7 +46,7 @@ export function ShelfPanel({ view }: { view: PatternView }) {
 
   useShelfPreview(document, item);
 
-  const take = (one: ShelfItem) => {
+  const take = (one: ShelfItem, followers: ShelfItem['followers'] = []) => {
     const id = freshId();
     const index = indexOf(document);
     const part = index.parts.find((each) => each.type === one.pattern.type);
@@ -56,7 +56,14 @@ export function ShelfPanel({ view }: { view: PatternView }) {
       notify('This song has no part for it.', { variant: 'warning' });
       return;
     }
-    if (!edit(() => taken.change)) return;
+    const named = followers.map((each) => ({
+      ...each,
+      id: freshId(),
+      name: unusedName(index, part?.id ?? '', each.pattern.name),
+    }));
+    const all = (now: SongDocument) =>
+      inTurn(now, taken.change.label, [() => taken.change, (then) => followersFromShelf(then, id, named)]);
+    if (!edit(all)) return;
     setChosen(null);
     choosePattern(id);
     if (taken.unmatched.length)
@@ -77,6 +84,14 @@ export function ShelfPanel({ view }: { view: PatternView }) {
         <Button variant="contained" color="primary" onClick={() => take(one)}>
           Take it
         </Button>
+        {one.followers.length > 0 && (
+          <Button
+            title={one.followers.map(({ role, pattern }) => `${pattern.name}, its ${role}`).join('; ')}
+            onClick={() => take(one, one.followers)}
+          >
+            With its fill
+          </Button>
+        )}
         {one.own && <TakeOff item={one} />}
       </Box>
     ),
@@ -137,8 +152,8 @@ function byReference(document: SongDocument, items: readonly ShelfItem[], refere
     })
     .sort((a, b) => isOther(a.item) - isOther(b.item) || b.share - a.share);
 }
-function aboutOf({ pattern }: ShelfItem): string {
-  return `${meterName(pattern.meter)} · ${lengthName(pattern.length, pattern.meter)} · made at ${pattern.tempo}`;
+function aboutOf({ pattern, style }: ShelfItem): string {
+  return `${style ? `${style} · ` : ''}${meterName(pattern.meter)} · ${lengthName(pattern.length, pattern.meter)} · made at ${pattern.tempo}`;
 }
 
 function Small({ item, document }: { item: ShelfItem; document: SongDocument }) {

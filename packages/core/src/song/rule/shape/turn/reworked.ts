@@ -1,4 +1,4 @@
-import { cacheBy, cacheByText, PPQ, randomFrom, seedFrom, ticksToMs } from '../../../../time/index.ts';
+import { cacheBy, cacheByText, gridTicks, PPQ, randomFrom, seedFrom, ticksToMs } from '../../../../time/index.ts';
 import type { FollowedHit } from '../../../hit/followed.ts';
 import { limbReport, type LimbStroke } from '../../../limbs.ts';
 import {
@@ -56,11 +56,19 @@ function workOut(turned: Turned): readonly (readonly TurnChange[])[] {
 
 /** Number of strokes from a beat before the turn-around on that two hands and two feet cannot play. */
 function conflictsOf({ drums, from }: Turned, hits: readonly FollowedHit[]): number {
-  const strokes = hits.flatMap(({ id, voice, at, origin }): LimbStroke[] => {
+  const strokes = hits.flatMap(({ id, voice, at, origin, roll, flam }): LimbStroke[] => {
     const place = drums.places[voice];
     if (!place || origin === 'silenced' || at < from - PPQ || drums.others.includes(voice)) return [];
     const limb = voice === drums.kick ? 'right foot' : drums.feet.includes(voice) ? 'left foot' : 'hand';
-    return [{ id, ms: ticksToMs(at, drums.tempo), voice: { id: voice, limb, place } }];
+    const on = { id: voice, limb, place } as const;
+    if (!drums.ornaments) return [{ id, ms: ticksToMs(at, drums.tempo), voice: on }];
+    const count = roll ? (roll.hits ?? Math.ceil(roll.span / gridTicks(roll.grid ?? 4))) : 1;
+    return Array.from({ length: count }, (_, i) => ({
+      id: i ? `${id}.${i}` : id,
+      ms: ticksToMs(at + (i * (roll?.span ?? 0)) / count, drums.tempo),
+      voice: on,
+      ...(flam && i === 0 ? { both: true } : {}),
+    }));
   });
   return limbReport(strokes).conflicts.length;
 }

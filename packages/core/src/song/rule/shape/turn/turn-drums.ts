@@ -22,6 +22,8 @@ export const turnDrumsSchema = (z: Zod) =>
     /** Places of the rows, in cm from the snare, and the tempo up to which two hands and two feet can play it. */
     places: z.record(idSchema(z), z.strictObject({ x: z.number(), y: z.number() })),
     tempo: tempoSchema(z),
+    /** True where rolls and grace strokes count for what can be played; absent in one that was made in format 12. */
+    ornaments: z.literal(true).optional(),
   });
 
 /** The rows of a turn-around. */
@@ -51,6 +53,7 @@ export function turnDrumsOf(rows: readonly KitRow[], tempo: number, named: reado
     others: ids(({ family }) => family === 'percussion'),
     places: Object.fromEntries(rows.map(({ id, place }) => [id, place])),
     tempo,
+    ornaments: true,
   };
 }
 
@@ -59,6 +62,7 @@ export function withoutRow(drums: TurnDrums, id: Id): TurnDrums {
   const one = (voice: Id | null) => (voice === id ? null : voice);
   const many = (voices: readonly Id[]) => voices.filter((voice) => voice !== id);
   return {
+    ...drums,
     kick: one(drums.kick),
     snare: one(drums.snare),
     closed: one(drums.closed),
@@ -69,7 +73,6 @@ export function withoutRow(drums: TurnDrums, id: Id): TurnDrums {
     feet: many(drums.feet),
     others: many(drums.others),
     places: Object.fromEntries(Object.entries(drums.places).filter(([voice]) => voice !== id)),
-    tempo: drums.tempo,
   };
 }
 
