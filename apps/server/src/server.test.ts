@@ -22,12 +22,13 @@ test('a new database holds the demo songs, and deleted ones stay deleted', async
   ).toEqual([
     ['Paper Lanterns', 72, '4/4'],
     ['Salt Waltz', 48, '3/4'],
+    ['Night Ferry', 88, '4/4'],
     ['Seven Herons', 56, '7/8 (2+2+3)'],
   ]);
   for (const song of list.body) await api().delete(`/api/songs/${song.id}`).expect(204);
   await restart();
   expect((await api().get('/api/songs')).body).toEqual([]);
-  expect((await api().get('/api/songs/bin')).body).toHaveLength(3);
+  expect((await api().get('/api/songs/bin')).body).toHaveLength(4);
   await api().post(`/api/songs/${list.body[0].id}/restore`).expect(204);
   expect((await api().get('/api/songs')).body).toHaveLength(1);
 });

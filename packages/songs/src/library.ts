@@ -9,7 +9,7 @@ const demo = (name: string) => [name, () => readSongFile(read(`demo/${name}.json
 
 /** The demo songs by their names in requests, in the order in which they are shown. Each throws when its file is no sound song. */
 export const DEMO_SONGS: Readonly<Record<string, () => SongDocument>> = Object.fromEntries(
-  ['paper-lanterns', 'salt-waltz', 'seven-herons'].map(demo),
+  ['paper-lanterns', 'salt-waltz', 'night-ferry', 'seven-herons'].map(demo),
 );
 
 const grooves = JSON.parse(read('starters/grooves.json')) as Record<string, GrooveText>;

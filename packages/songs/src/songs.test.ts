@@ -3,7 +3,7 @@ import { exportOptions, exportRegions, notesOf, readMidi } from '@plucky/core/mi
 import { fromShelf, resolve, shelfPatternOf } from '@plucky/core/pattern';
 import { compile } from '@plucky/core/play';
 import { apply, indexOf, readShelfPattern, readSong, serialize, type SongDocument } from '@plucky/core/song';
-import { meterName } from '@plucky/core/time';
+import { barTicks, meterName } from '@plucky/core/time';
 import { blankSong, songFrom } from './index.ts';
 import { DEMO_SONGS, STARTERS } from './library.ts';
 
@@ -34,8 +34,65 @@ test('lengths are as announced', () => {
   expect(songs.map(([, song]) => [indexOf(song).song.name, songBars(song)])).toEqual([
     ['Paper Lanterns', 72],
     ['Salt Waltz', 48],
+    ['Night Ferry', 88],
     ['Seven Herons', 56],
   ]);
+});
+
+/** The drum bars of a song as a drummer would tell them apart: drum, grid place, and ghost, plain or accented. */
+function drumBars(song: SongDocument): readonly string[] {
+  const { song: record, parts } = indexOf(song);
+  const drums = parts.find(({ type }) => type === 'drums')?.id;
+  const bar = barTicks(record.meter);
+  const { events, length } = compile(song, { kind: 'song' }, { timing: 'written' });
+  const loudness = (velocity: number) => (velocity < 45 ? 'ghost' : velocity < 105 ? 'plain' : 'accented');
+  return Array.from({ length: length / bar }, (_, nth) =>
+    events
+      .filter(({ part, tick }) => part === drums && Math.floor(tick / bar) === nth)
+      .map(({ voice, tick, velocity }) => `${voice} ${Math.round((tick % bar) / 80)} ${loudness(velocity)}`)
+      .sort()
+      .join(),
+  );
+}
+
+test.each(songs)(
+  '%s is played by a player: three bars in five differ, all but its build-ups are humanised',
+  (_, song) => {
+    const bars = drumBars(song);
+    expect(new Set(bars).size / bars.length).toBeGreaterThanOrEqual(0.6);
+    const { parts, patternsOf } = indexOf(song);
+    for (const { id, role, parent } of parts.flatMap((part) => patternsOf(part.id)))
+      if (role === 'groove' || (parent && role === 'variation'))
+        expect([id, resolve(song, id).humanise?.as]).toEqual([id, 'player']);
+  },
+);
+
+test.each(songs)('%s has four ends that differ', (name, song) => {
+  const { song: record, section, pattern } = indexOf(song);
+  const ends = record.form.flatMap(({ section: id }) =>
+    (section(id)?.slots ?? []).flatMap((slot) =>
+      slot.layers.flatMap((layer) => {
+        const role = pattern(layer.pattern)?.role;
+        const isFill = role === 'fill' || role === 'ending' || role === 'break';
+        const drops = layer.silencedVoices.length > 0;
+        return isFill || drops ? [`${layer.pattern} ${layer.silencedVoices.join()}`] : [];
+      }),
+    ),
+  );
+  expect([name, new Set(ends).size >= 4]).toEqual([name, true]);
+});
+
+test('no two strokes of one drum stand within 30 ms of each other, but for a roll', () => {
+  for (const [name, song] of songs) {
+    const { parts, patternsOf, voice } = indexOf(song);
+    const drums = parts.find(({ type }) => type === 'drums')?.id ?? '';
+    for (const { id } of patternsOf(drums).filter(({ role }) => role === 'groove' || role === 'variation')) {
+      const { events } = compile(song, { kind: 'pattern', pattern: id }, { timing: 'written' });
+      const hats = events.filter((event) => voice(event.voice)?.family === 'hat' && !event.grace);
+      const places = hats.map(({ tick }) => tick);
+      expect([name, id, places.length]).toEqual([name, id, new Set(places).size]);
+    }
+  }
 });
 
 test('slot regions laid end to end hold the very notes of the song, as written', () => {

@@ -23,8 +23,8 @@ const MEMORY = 4;
 const KEPT = Math.exp(-1 / MEMORY);
 /** Ms to the neighbouring stroke of the limb at which the rest of a stroke is half. */
 const HALVED = 120;
-/** Share of the bound by which a stroke comes earlier for each velocity step over its row's mean. */
-const EARLIER = 1 / 100;
+/** Share of the bound by which a stroke comes earlier for each velocity step over a plain stroke's. */
+const [EARLIER, PLAIN] = [1 / 100, 80];
 /** Strokes within so many ms are struck together, and stay within so many. */
 const [TOGETHER, APART] = [15, 3];
 
@@ -68,7 +68,6 @@ export function playedUnevenly(hits: readonly ResolvedHit[], playing: Playing): 
     }
     return limb;
   };
-  const means = rowMeans(round);
   const sounding = hits.filter(({ origin }) => origin !== 'silenced').sort((a, b) => a.at - b.at);
   const out = new Map<Id, Unevenness>();
   const bounded = (value: number, bound: number) => Math.min(bound, Math.max(-bound, value));
@@ -84,8 +83,7 @@ export function playedUnevenly(hits: readonly ResolvedHit[], playing: Playing): 
       const near = ticksToMs(toNeighbour(limb.places, place, period, msToTicks(TOGETHER, tempo)), tempo);
       const calm = REST * (1 - 2 ** (-near / HALVED));
       const drift = DRIFT * limb.drift((playing.after + hit.at) / PPQ);
-      const louder = hit.velocity - (means.get(hit.voice) ?? hit.velocity);
-      const late = drift + (calm * random.normal(CUT)) / CUT - louder * EARLIER;
+      const late = drift + (calm * random.normal(CUT)) / CUT - (hit.velocity - PLAIN) * EARLIER;
       const loud = (REST * random.normal(CUT)) / CUT - drift;
       return [{ hit, limb, ms: late * spread.ms, velocity: loud * spread.velocity }];
     });
@@ -127,16 +125,6 @@ function driftOf({ songSeed, spread, place }: Playing, limb: string): (quarter: 
     const share = quarter - nth;
     return knot(nth) * (1 - share) + knot(nth + 1) * share;
   };
-}
-
-/** Mean velocity of each row. */
-function rowMeans(hits: readonly IdentifiedHit[]): ReadonlyMap<Id, number> {
-  const sums = new Map<Id, readonly [sum: number, count: number]>();
-  for (const { voice, velocity } of hits) {
-    const [sum, count] = sums.get(voice) ?? [0, 0];
-    sums.set(voice, [sum + velocity, count + 1]);
-  }
-  return new Map([...sums].map(([voice, [sum, count]]) => [voice, sum / count]));
 }
 
 /** Hits in order as moments: those that are struck together with the first of theirs. */

@@ -1,4 +1,5 @@
 import type { Id } from '../../song/index.ts';
+import { PPQ } from '../../time/index.ts';
 import { barAt } from './compile.ts';
 import type { NoteEvent, Timeline } from './events.ts';
 
@@ -43,8 +44,12 @@ export function heardChanges(before: Timeline, after: Timeline): readonly HeardC
   return [...out.values()].sort((a, b) => a.bar - b.bar);
 }
 
+/** A stroke that is played softer or louder comes a little later or earlier too; up to a 64th, in ticks, that is no move. */
+const LEANS = PPQ / 16;
+
 function contrast(was: NoteEvent, now: NoteEvent): HeardChange['how'] | null {
-  if (was.tick !== now.tick) return 'moved';
+  const moves = Math.abs(was.tick - now.tick);
+  if (moves > LEANS || (moves > 0 && was.velocity === now.velocity)) return 'moved';
   if (was.velocity !== now.velocity) return now.velocity > was.velocity ? 'louder' : 'softer';
   const rest = ({ note, length, lane, glide }: NoteEvent) => JSON.stringify([note, length, lane, glide]);
   return rest(was) === rest(now) ? null : 'otherwise';

@@ -15,6 +15,7 @@ import {
   DRUM_NAMES,
   duplicatePattern,
   followAgain,
+  followersFromShelf,
   followRow,
   keepLooseAsOwn,
   keepShapes,
@@ -45,6 +46,7 @@ import {
   setRowGrids,
   shapeAll,
   shapeHits,
+  shelfPatternOf,
   shiftRows,
   sow,
   switchShape,
@@ -84,6 +86,17 @@ export const PATTERN_EDITS: Edits = {
   followAgain: ({ document, id, one }) => followAgain(document, id, [one]),
   setPatternLength: ({ document, id, a }) => setPatternLength(document, id, 960 * (1 + (a % 12))),
   setPatternMeter: ({ document, id, a }) => setPatternMeter(document, id, a % 2 ? meter(7, 8) : null),
+  followersFromShelf: ({ document, index, id, other, a }) =>
+    index.pattern(`shelved${a}`)
+      ? null
+      : followersFromShelf(document, id, [
+          {
+            role: 'variation',
+            pattern: shelfPatternOf(document, other),
+            id: `shelved${a}`,
+            name: `Shelved ${a}`,
+          },
+        ]),
   setHumanise: ({ document, id, a, b }) =>
     setHumanise(document, id, a % 2 ? { ms: a % 20, velocity: b % 20, seed: a } : null),
   toggleAccent: ({ document, id, b }) => toggleAccent(document, id, (b % 16) * 240),

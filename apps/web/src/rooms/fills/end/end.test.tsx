@@ -88,7 +88,7 @@ describe('an ending', () => {
     const { preview } = usePreview.getState();
     if (!preview) throw new Error('nothing is heard');
     expect(preview.detail).toBe('Outro, the ending, then the end');
-    const { events } = compile(preview.document, preview.scope);
+    const { events } = compile(preview.document, preview.scope, { timing: 'grid' });
     const stop = 3 * 3840;
     const drums = events.filter((event) => event.part === 'drums' && event.tick >= stop);
     expect(drums.map((event) => event.voice).sort()).toEqual(['crash', 'kick']);
