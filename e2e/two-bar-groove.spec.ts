@@ -79,6 +79,14 @@ class Mouse {
     await this.#page.mouse.up();
   }
 
+  /** Takes a hit out: it is chosen by a press and removed by a key. */
+  async remove(row: string, tick: number, length: number): Promise<void> {
+    this.count += 2;
+    const { x, y } = await spot(this.#page, row, tick, length);
+    await this.#page.mouse.click(x, y);
+    await this.#page.keyboard.press('Delete');
+  }
+
   async slide(name: string, value: number, low: number, high: number): Promise<void> {
     this.count++;
     const slider = this.#page.getByRole('slider', { name });
@@ -142,10 +150,11 @@ test('the two-bar groove of the demo is built by mouse, hits, velocities and acc
   // Hits that only the second bar has.
   await mouse.move('Kick', bar + 6 * 240, bar + 7 * 240, two);
   await mouse.move('Snare', bar + 9 * 240, bar + 14 * 240, two);
-  await mouse.add('Snare', bar + 15 * 240, 35, two);
+  await mouse.move('Snare', bar + 7 * 240, bar + 15 * 240, two);
   await mouse.move('Rim', bar + 10 * 240, bar + 7 * 240, two);
   await mouse.move('Closed hat', bar + 12 * 240, bar + 11 * 240, two);
   await mouse.add('Open hat', bar + 14 * 240, 85, two);
+  await mouse.remove('Closed hat', bar + 14 * 240, two);
   // A row of its own for the wood block, in triplets.
   await mouse.press('Kit…');
   await mouse.press('Add a row', 'combobox');
@@ -204,10 +213,10 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   // Hits that only the second bar has, from the lowest row up.
   await keys('Alt+> Alt+> Alt+> Alt+> Shift+> Shift+>');
   await keys('^ < < < Shift+>');
-  await keys('Alt+^ > > Alt+Shift+> Shift+> > Shift+A');
-  await keys('Alt+^ Alt+< < Shift+< Shift+< Shift+<');
+  await keys('Alt+^ Alt+Shift+> Alt+Shift+> Alt+< < < Alt+Shift+> Shift+>');
+  await keys('Alt+^ Alt+< Shift+< Shift+< Shift+<');
   await keys('Alt+^ Alt+^ Alt+> > Shift+<');
-  await keys('^ > > > a');
+  await keys('> > > Delete ^ a');
   await saved(page);
 
   const built = await mainGroove(page, songOf(page));

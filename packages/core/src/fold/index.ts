@@ -1,6 +1,7 @@
 // The public names of this room, by module.
 export { type ArrivedFile, arrivedFile, type ArrivedTrack, type Use, USES } from './arrived.ts';
 export { fold, type Folded, TOLERANCES } from './fold.ts';
+export { feelOfFile, type FileFeel } from './file-feel.ts';
 export { measuredSwing } from './measured-swing.ts';
 export { suggestedMap } from './note-map.ts';
 export type { FoldOptions } from './prepare.ts';

@@ -47,7 +47,7 @@ export { offeredSteps, type OfferedStep, ONE_STEPS, varyInOneStep } from './vary
 export { type OneStep, stepOf } from './vary/steps.ts';
 export { besideFollowed, type LooseEdit, overlay, unroll } from './overlay.ts';
 export { overridesOf } from './overrides.ts';
-export { playedFeel } from './played-feel.ts';
+export { feelFrom, playedFeel, type PlayedStroke, shelfFeel } from './played-feel.ts';
 export { recordHit } from './record-hit.ts';
 export { type Fate, type Holds, holdsOf, removePattern } from './remove.ts';
 export {

@@ -199,7 +199,7 @@ export {
   type InheritedSaid,
   type InheritedValues,
 } from './inherited/table.ts';
-export type { Parameter, PlayedFeel, RulePattern, RuleInput, Way } from './rule/rule.ts';
+export type { FeelSteps, Parameter, PlayedFeel, RulePattern, RuleInput, Way } from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export type { ShapeContext } from './rule/shape/shape-rule.ts';
 export type { HitCount } from './rule/shape/shape-rule.ts';
@@ -213,6 +213,7 @@ export {
   wayOfShape,
 } from './rule/shape/table.ts';
 export { backbeatsOf } from './rule/backbeat.ts';
+export { latenessOf } from './rule/shape/quantise.ts';
 export { type TurnDrums, turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { readShelfPattern } from './shelf/read-shelf.ts';

@@ -54,11 +54,16 @@ export interface RulePattern {
   readonly length: number;
 }
 
-/** Feel of a performance: early or late in ms, louder or softer than the rest in percent, by place of a bar. */
+/** Places of a bar with their feel: early or late in ms, louder or softer than the rest of the row in percent. */
+export type FeelSteps = readonly { readonly at: number; readonly ms: number; readonly velocity: number }[];
+
+/** Feel of a performance. */
 export interface PlayedFeel {
   /** Length of the bar, in ticks. */
   readonly bar: number;
-  readonly steps: readonly { readonly at: number; readonly ms: number; readonly velocity: number }[];
+  /** Over all rows, for a row that the performance has not. */
+  readonly steps: FeelSteps;
+  readonly rows: Readonly<Record<Id, FeelSteps>>;
 }
 
 /** Input of a rule: its place, numbers and choices. */
@@ -91,6 +96,8 @@ export interface Way<R> {
   readonly random?: boolean;
   /** True for a rule that plays on another row, which is then asked for. */
   readonly needsRow?: boolean;
+  /** True for a rule that can take out how late hits are on the whole first, as its number `lateness`. */
+  readonly offersLateness?: boolean;
   /** True for a rule that lays on the feel of a performance, which is then asked for. */
   readonly needsFeel?: boolean;
   readonly make: (input: RuleInput) => R;

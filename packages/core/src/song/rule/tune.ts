@@ -79,7 +79,7 @@ function kept(shape: Shape) {
     ...(shape.off ? { off: true } : {}),
     ...('voices' in shape && shape.voices === null ? { voices: null } : {}),
     ...(shape.rule === 'revoice' && shape.path ? { path: shape.path } : {}),
-    ...(shape.rule === 'feel' ? { bar: shape.bar, steps: shape.steps } : {}),
+    ...(shape.rule === 'feel' ? { bar: shape.bar, steps: shape.steps, rows: shape.rows } : {}),
     ...(shape.rule === 'roll into' ? stretchOf(shape) : {}),
   };
 }

@@ -1,55 +1,97 @@
-import { Typography } from '@mui/material';
-import { familyOrder } from '@plucky/core/pattern';
-import { type Id, indexOf, type PlayedFeel, type SongDocument } from '@plucky/core/song';
-import { figure } from '@plucky/core/time';
-import { later } from '../../../shared/ui/later.tsx';
+import { Box, Button, Typography } from '@mui/material';
+import { shelfFeel } from '@plucky/core/pattern';
+import { indexOf, type PlayedFeel } from '@plucky/core/song';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api } from '../../../api/client.ts';
+import { FileButton } from '../../../shared/ui/FileButton.tsx';
+import { NameField } from '../../../shared/ui/NameField.tsx';
+import { notify } from '../../../shared/ui/notify.ts';
 import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import type { PatternView } from '../pattern-view.ts';
+import { FeelRows } from './FeelRows.tsx';
+import { type FeelChoice, feelFromFile } from './useFeel.ts';
 
-/** Fetched when it is first asked for: the charts weigh more than the rest of the panel. */
-const FeelChart = later(async () => (await import('./FeelChart.tsx')).FeelChart);
-
-/** The patterns whose feel can be laid on another: all others of the song that play something. */
-export function feelSources(document: SongDocument, than: Id): ReturnType<typeof familyOrder> {
-  const index = indexOf(document);
-  return index.parts.flatMap(({ id }) => familyOrder(index, id)).filter(({ pattern }) => pattern.id !== than);
-}
-
-/** Which pattern's feel is laid on, with how it is played by place in the bar. */
-export function FeelSource({
-  sources,
-  from,
-  played,
-  onChoose,
-}: {
-  sources: ReturnType<typeof familyOrder>;
-  from: ReturnType<typeof familyOrder>[number] | undefined;
-  played: PlayedFeel | null;
-  onChoose: (pattern: Id) => void;
-}) {
-  if (!from || !played)
-    return (
-      <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), mb: 1 }}>
-        There is no other pattern whose feel could be laid on this one.
-      </Typography>
+/** Which performance's feel is laid on: a pattern, one of the shelf or a file, shown drum by drum. */
+export function FeelSource({ view, feel }: { view: PatternView; feel: FeelChoice }) {
+  const { sources, shelf, from, played, choose } = feel;
+  const { document } = view;
+  const { pattern } = view.resolved;
+  const take = ([file]: readonly File[]) => {
+    if (!file) return;
+    feelFromFile(file, document, pattern.id).then(choose, (error: unknown) =>
+      notify(error instanceof Error ? error.message : String(error), { variant: 'warning' }),
     );
-  const most = (values: readonly number[]) => Math.max(0, ...values.map(Math.abs));
-  const late = most(played.steps.map(({ ms }) => ms));
-  const loud = most(played.steps.map(({ velocity }) => velocity));
+  };
   return (
     <>
-      <PatternSelect
+      {sources.length > 0 && (
+        <PatternSelect
+          fullWidth
+          label="Of"
+          patterns={sources}
+          value={from?.kind === 'pattern' ? from.id : ''}
+          onChange={(id) => choose({ kind: 'pattern', id })}
+          sx={{ mb: 1 }}
+        />
+      )}
+      <Select
         fullWidth
-        label="Of"
-        patterns={sources}
-        value={from.pattern.id}
-        onChange={onChoose}
+        label="Or of the shelf"
+        value={from?.kind === 'shelf' ? from.id : null}
+        placeholder="a pattern…"
+        options={shelf.map((item) => ({ value: item.id, label: item.pattern.name }))}
+        onChange={(id) => choose({ kind: 'shelf', id })}
         sx={{ mb: 1 }}
       />
-      <FeelChart played={played} />
-      <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), mb: 1 }}>
-        Bars: louder or softer, up to {figure(loud)} %. Line: early or late, up to {figure(late)} ms.
-      </Typography>
+      <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1, mb: 1 }}>
+        <FileButton label="MIDI file of a performance" accept=".mid,.midi,audio/midi" onFiles={take}>
+          Or of a MIDI file…
+        </FileButton>
+        {from?.kind === 'file' && (
+          <Typography sx={{ fontSize: TEXT.fine, color: color('soft') }}>
+            {from.name}: {from.words}
+          </Typography>
+        )}
+      </Box>
+      {played ? (
+        <>
+          <FeelRows view={view} played={played} />
+          <KeepFeel view={view} played={played} />
+        </>
+      ) : (
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), mb: 1 }}>
+          There is no other pattern in this song whose feel could be laid on this one.
+        </Typography>
+      )}
     </>
+  );
+}
+
+/** Puts a feel on the shelf under a name, as a pattern from which it can be taken in any song. */
+function KeepFeel({ view, played }: { view: PatternView; played: PlayedFeel }) {
+  const queries = useQueryClient();
+  const [name, setName] = useState('My feel');
+  const part = indexOf(view.document).part(view.part.id);
+  const item = part && shelfFeel(view.document, part.id, played, name);
+  if (!item) return null;
+  const keep = () =>
+    api.addToShelf(item).then(
+      async () => {
+        await queries.invalidateQueries({ queryKey: ['shelf'] });
+        notify(`${name} is on the shelf, for every song.`);
+      },
+      (error: unknown) =>
+        notify(`${error instanceof Error ? error.message : String(error)} ${name} is not on the shelf.`, {
+          variant: 'warning',
+        }),
+    );
+  return (
+    <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1 }}>
+      <NameField label="Name of the feel" value={name} onChange={setName} />
+      <Button onClick={() => void keep()}>Put it on the shelf</Button>
+    </Box>
   );
 }

@@ -1,15 +1,19 @@
 import { Box, Button, Typography } from '@mui/material';
-import { keepShapes, playedFeel, shapeHits, sow } from '@plucky/core/pattern';
+import { keepShapes, resolve, shapeHits, sow } from '@plucky/core/pattern';
 import {
+  apply,
+  type ChangeSet,
+  indexOf,
   inTurn,
   isRefusal,
+  latenessOf,
   type Outcome,
   type PlayedFeel,
   type RuleInput,
   type Shape,
   type SongDocument,
 } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
+import { counted, ticksToMs } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useGroove, useGrooveFields } from '../../../session/groove.ts';
@@ -22,9 +26,10 @@ import { rowsMeant, voicesOf } from '../actions/row-context.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 import { useOutcomePreview } from '../useOutcomePreview.ts';
-import { FeelSource, feelSources } from './FeelSource.tsx';
+import { FeelSource } from './FeelSource.tsx';
 import { type RuleEntry, rulePatternOf, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 import { RuleFields } from './RuleFields.tsx';
+import { useFeel } from './useFeel.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {
@@ -147,15 +152,9 @@ function RuleSettings({
     choice: Object.keys(rule.choices ?? {})[0] ?? '',
     seed: freshSeed(),
     onto: otherRow(view, used[0]),
-    source: null,
   }));
   const change = (fields: Partial<RuleSet>) => setSet((before) => ({ ...before, ...fields }));
-  const sources = useMemo(() => feelSources(document, pattern.id), [document, pattern.id]);
-  const from = sources.find(({ pattern: { id } }) => id === set.source) ?? sources[0];
-  const played = useMemo(
-    () => (rule.needsFeel && from ? playedFeel(document, from.pattern.id) : null),
-    [document, rule, from],
-  );
+  const feel = useFeel(document, pattern.id, rule.needsFeel === true);
   return (
     <>
       <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>
@@ -180,17 +179,50 @@ function RuleSettings({
             sx={{ mb: 1 }}
           />
         )}
-        {rule.needsFeel && (
-          <FeelSource
-            sources={sources}
-            from={from}
-            played={played}
-            onChoose={(source) => change({ source })}
+        {rule.needsFeel && <FeelSource view={view} feel={feel} />}
+        {rule.offersLateness && (
+          <Lateness
+            view={view}
+            used={used}
+            taken={set.numbers['lateness'] ?? 0}
+            onTake={(lateness) => change({ numbers: { ...set.numbers, lateness } })}
           />
         )}
       </RuleFields>
-      <RuleEffect view={view} used={used} rule={rule} set={set} played={played} onDone={onDone} />
+      <RuleEffect view={view} used={used} rule={rule} set={set} played={feel.played} onDone={onDone} />
     </>
+  );
+}
+
+/** How late the hits are on the whole, and an offer to take that out first. */
+function Lateness({
+  view,
+  used,
+  taken,
+  onTake,
+}: {
+  view: PatternView;
+  used: readonly Row[];
+  taken: number;
+  onTake: (ms: number) => void;
+}) {
+  const chosen = useGroove((session) => session.hits);
+  const late = useMemo(() => {
+    const rows = new Set(voicesOf(used));
+    const meant = view.hits.flatMap(({ hit }) =>
+      hit.origin !== 'silenced' && (chosen.size > 1 ? chosen.has(hit.id) : rows.has(hit.voice)) ? [hit] : [],
+    );
+    const gridFor = (voice: string) => view.rows.find((row) => row.voice.id === voice)?.grid ?? 4;
+    return latenessOf(meant, gridFor, indexOf(view.document).song.tempo);
+  }, [view, used, chosen]);
+  const words = late === 0 ? 'on the grid' : `${Math.abs(late)} ms ${late > 0 ? 'late' : 'early'}`;
+  return (
+    <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), mb: 1 }}>
+      On the whole they are {words}.{' '}
+      {late !== 0 && taken !== late && (
+        <QuietButton onClick={() => onTake(late)}>Take that out first</QuietButton>
+      )}
+    </Typography>
   );
 }
 
@@ -201,8 +233,6 @@ interface RuleSet {
   readonly seed: number;
   /** The other row, for rules that lead to one. */
   readonly onto: string;
-  /** The pattern whose feel is laid on; null for the first that has one. */
-  readonly source: string | null;
 }
 
 /** The effect of a rule, drawn and heard in the rows, and the ways to take it. */
@@ -318,6 +348,16 @@ function sowRows(
   );
 }
 
+/** The farthest that an outcome moves a hit that stays, in ms; 0 for none. */
+function movesIn(document: SongDocument, outcome: ChangeSet, id: string): number {
+  const { tempo } = indexOf(document).song;
+  const msOf = ({ at, offsetMs }: { at: number; offsetMs: number }) => ticksToMs(at, tempo) + offsetMs;
+  const before = new Map(resolve(document, id).hits.map((hit) => [hit.id, msOf(hit)]));
+  const after = resolve(apply(document, outcome).document, id).hits;
+  const moves = after.map((hit) => Math.abs(msOf(hit) - (before.get(hit.id) ?? msOf(hit))));
+  return Math.round(Math.max(0, ...moves));
+}
+
 /** Numbers of hits that an outcome adds, silences and changes, counted from the two documents. */
 function effectWords(document: SongDocument, outcome: Outcome, id: string): string {
   if (outcome === null) return 'Nothing would change.';
@@ -329,10 +369,12 @@ function effectWords(document: SongDocument, outcome: Outcome, id: string): stri
   const changed =
     Object.entries(after.own).filter(([hit, now]) => before.own[hit] && before.own[hit] !== now).length +
     Object.entries(after.changed).filter(([hit, now]) => before.changed[hit] !== now).length;
+  const moves = movesIn(document, outcome, id);
   const parts = [
     added && `${added} added`,
     silenced && `${silenced} silenced`,
     changed && `${changed} changed`,
+    moves && `moved by up to ${moves} ms`,
   ].filter(Boolean);
   return parts.length ? `${parts.join(', ')}.` : 'Nothing would change.';
 }

@@ -1,6 +1,7 @@
 import { barTicks, modulo, PPQ } from '../../../time/index.ts';
 import { FARTHEST_MS, offsetSchema } from '../../hit/hit.ts';
 import { clampVelocity } from '../../hit/velocity.ts';
+import { idSchema } from '../../names.ts';
 import { percentSchema } from '../../schema-parts.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { percent } from '../rule.ts';
@@ -19,10 +20,8 @@ import {
 const NEAR = PPQ / 8;
 
 /** Feel of places of a bar: early or late in ms, and louder or softer than the rest in percent. */
-export const playedFeelFields = (z: Zod) => ({
-  /** Length of the bar, in ticks. */
-  bar: z.int().min(1),
-  steps: z
+const stepsSchema = (z: Zod) =>
+  z
     .array(
       z.strictObject({
         at: z.int().min(0),
@@ -30,8 +29,7 @@ export const playedFeelFields = (z: Zod) => ({
         velocity: z.number().min(-100).max(300),
       }),
     )
-    .max(128),
-});
+    .max(128);
 
 const schema = (z: Zod) =>
   z.strictObject({
@@ -40,46 +38,57 @@ const schema = (z: Zod) =>
     voices: anyVoices(z),
     ...stretchFields(z),
     strength: percentSchema(z),
-    ...playedFeelFields(z),
+    /** Length of the bar, in ticks. */
+    bar: z.int().min(1),
+    steps: stepsSchema(z),
+    /** Feel of each row, where it was taken by row; other rows take `steps`. Absent in one that was made in format 12. */
+    rows: z.record(idSchema(z), stepsSchema(z)).optional(),
+    /** Strengths of early and late, and of velocities, where they differ from `strength`. */
+    timing: percentSchema(z).optional(),
+    loudness: percentSchema(z).optional(),
   });
 
 type FeelShape = Described<typeof schema>;
 
-/** Plays hits as the places of a bar are played in a performance: earlier or later, louder or softer, by a strength in percent. */
+/** Plays hits as their rows are played at the places of a bar: earlier or later, louder or softer, by strengths in percent. */
 export const feel: ShapeRule<FeelShape, 'feel'> = {
   schema,
   ...aboutVoices,
   ways: {
     feel: {
       title: 'Feel of a performance',
-      about: 'early and late, loud and soft as another pattern is played, by place in the bar',
-      does: ({ strength }, rows) => `${rows} in another feel, by ${strength} %`,
-      parameters: { strength: percent(100, 'Strength') },
+      about: 'early and late, loud and soft as another pattern is played, by drum and place in the bar',
+      does: ({ strength, timing = strength, loudness = strength }, rows) =>
+        `${rows} in another feel, timing by ${timing} %, velocity by ${loudness} %`,
+      parameters: { timing: percent(100, 'Timing'), loudness: percent(100, 'Velocity') },
+      read: ({ strength, timing = strength, loudness = strength }) => ({ timing, loudness }),
       needsFeel: true,
       make: ({ voices, at, stretch, meter, feel: played }) => ({
         id: TRIED,
         rule: 'feel',
         voices,
         ...stretch,
-        strength: at('strength'),
+        strength: 100,
         bar: played?.bar ?? barTicks(meter),
         steps: [...(played?.steps ?? [])],
+        rows: Object.fromEntries(Object.entries(played?.rows ?? {}).map(([row, steps]) => [row, [...steps]])),
+        timing: at('timing'),
+        loudness: at('loudness'),
       }),
     },
   },
   wayOf: () => 'feel',
   apply: (hits, shape) => {
-    const { bar, steps, strength } = shape;
-    const share = strength / 100;
+    const { bar, steps, rows = {}, strength, timing = strength, loudness = strength } = shape;
     return hits.map((hit) => {
       if (!touches(shape.voices, hit) || !within(shape, hit.at)) return hit;
-      const step = nearestOf(steps, hit.at, bar);
+      const step = nearestOf(rows[hit.voice] ?? steps, hit.at, bar);
       if (!step) return hit;
-      const late = Math.round((hit.offsetMs + step.ms * share) * 10) / 10;
+      const late = Math.round((hit.offsetMs + (step.ms * timing) / 100) * 10) / 10;
       return {
         ...hit,
         offsetMs: Math.min(FARTHEST_MS, Math.max(-FARTHEST_MS, late)),
-        velocity: clampVelocity(hit.velocity * (1 + (step.velocity / 100) * share)),
+        velocity: clampVelocity(hit.velocity * (1 + (step.velocity / 100) * (loudness / 100))),
       };
     });
   },

@@ -7,7 +7,8 @@ import { tries } from '../../../testing/tries.ts';
 import { meter } from '../../../time/index.ts';
 import { documentOf } from '../../document.ts';
 import type { FollowedHit } from '../../hit/followed.ts';
-import { applyShape, mostAfterShape, type Shape } from './table.ts';
+import { latenessOf } from './quantise.ts';
+import { applyShape, mostAfterShape, type Shape, SHAPE_WAYS } from './table.ts';
 
 const meters = [meter(4, 4), meter(3, 4), meter(6, 8), meter(7, 8)];
 
@@ -298,4 +299,67 @@ test('levelling off draws each row to its own median, all of the way or as far a
   expect(levelled(100, null)).toEqual([60, 60, 60, 96, 96]);
   expect(levelled(50, null)).toEqual([40, 60, 80, 88, 103]);
   expect(levelled(100, ['hat'])).toEqual([60, 60, 60, 80, 111]);
+});
+
+test('quantise takes the lateness of a take out first, goes to the grid that is asked for, and tells how late hits are', () => {
+  const late = (at: number, offsetMs: number, id: string) => ({
+    ...hit('kick', at, { offsetMs }),
+    id,
+    origin: 'followed' as const,
+  });
+  // All are 30 ms late; one of them so that it is written on the next 32nd.
+  const hits = [late(0, 30, 'a'), late(1000, 9.2, 'b'), late(1980, -1.3, 'c')];
+  expect(latenessOf(hits, () => 4, 120)).toBe(30);
+  const shape: Shape = {
+    id: 's',
+    rule: 'quantise',
+    voices: null,
+    grids: { kick: 4 },
+    strength: 100,
+    lateness: { ms: 30, tempo: 120 },
+  };
+  const context = { meter: meter(4, 4), length: 3840 };
+  expect(applyShape(hits, shape, context).map(({ at, offsetMs }) => [at, offsetMs])).toEqual([
+    [0, 0],
+    [960, 0],
+    [1920, 0],
+  ]);
+  const none = applyShape(hits, { ...shape, strength: 0 }, context);
+  expect(none.map(({ at, offsetMs }) => [at, offsetMs])).toEqual([
+    [0, 0],
+    [1000, -20.8],
+    [1980, -31.3],
+  ]);
+});
+
+test('a grid of all rows is a choice of its own, and each row’s grid the usual one', () => {
+  const way = SHAPE_WAYS.quantise;
+  expect(Object.keys(way.choices ?? {})[0]).toBe('own');
+  const rows = [
+    { voice: 'kick', grid: 4 as const },
+    { voice: 'hat', grid: 3 as const },
+  ].map((row) => ({
+    ...row,
+    family: 'kick' as const,
+    sound: 'kick',
+    limb: 'hand' as const,
+    place: { x: 0, y: 0 },
+  }));
+  const input = {
+    tempo: 120,
+    rows,
+    meter: meter(4, 4),
+    length: 3840,
+    voices: ['kick'],
+    grid: 4 as const,
+    at: () => 0,
+    onto: '',
+    seed: 0,
+    stretch: null,
+  };
+  const made = (choice: string) => way.make({ ...input, choice });
+  expect(made('own')).toMatchObject({ grids: { kick: 4, hat: 3 } });
+  expect(made('grid 6')).toMatchObject({ grids: { kick: 6, hat: 6 } });
+  const six = made('grid 6');
+  if (six.rule === 'quantise') expect(way.choiceOf?.(six)).toBe('grid 6');
 });

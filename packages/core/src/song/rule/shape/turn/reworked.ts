@@ -1,4 +1,12 @@
-import { cacheBy, cacheByText, gridTicks, PPQ, randomFrom, seedFrom, ticksToMs } from '../../../../time/index.ts';
+import {
+  cacheBy,
+  cacheByText,
+  gridTicks,
+  PPQ,
+  randomFrom,
+  seedFrom,
+  ticksToMs,
+} from '../../../../time/index.ts';
 import type { FollowedHit } from '../../../hit/followed.ts';
 import { limbReport, type LimbStroke } from '../../../limbs.ts';
 import {
