@@ -1,9 +1,11 @@
 import { kitVoices, offeredSteps, USUAL_KIT } from '@plucky/core/pattern';
 import { dressFigures, randomSong } from './dress.ts';
-import { dressFaults, fillFaults, turnFaults } from './faults.ts';
+import { driveFigures } from './drive.ts';
+import { dressFaults, driveFaults, fillFaults, playerFaults, turnFaults } from './faults.ts';
 import { atTempo, fillFigures, type Span, SPANS } from './fills.ts';
 import { GROOVE, GROOVES, IN_FOUR } from './grooves.ts';
 import { canPlay } from './limbs.ts';
+import { playerFigures } from './player.ts';
 import { turnFigures } from './turn-arounds.ts';
 
 const song = (name: string) => {
@@ -33,6 +35,22 @@ test('turn-arounds of every groove keep the backbeat and the first kick, differ,
     faults: turnFaults(turnFigures(document, GROOVE, 8), IN_FOUR.includes(name)),
   }));
   expect(faults.filter((one) => one.faults.length)).toEqual([]);
+});
+
+test('a player keeps to the bounds, and what is struck together stays together', () => {
+  const faults = Object.entries(GROOVES).flatMap(([name, document]) =>
+    [1, 2, 3].flatMap((seed) =>
+      playerFaults(playerFigures(document, GROOVE, seed)).map((one) => `${name}, seed ${seed}: ${one}`),
+    ),
+  );
+  expect(faults).toEqual([]);
+});
+
+test('at the top of drive no groove becomes a wall, and no drum is struck twice at one place', () => {
+  const faults = Object.entries(GROOVES).flatMap(([name, document]) =>
+    driveFaults(driveFigures(document, GROOVE)).map((one) => `${name}: ${one}`),
+  );
+  expect(faults).toEqual([]);
 });
 
 test('planned ends leave no bar empty, ends of sections are fills or drop-outs, and what is not planned says why', () => {

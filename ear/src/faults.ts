@@ -1,6 +1,8 @@
 import type { DressFigures } from './dress.ts';
+import type { DriveFigures } from './drive.ts';
 import type { FillFigures, Span } from './fills.ts';
 import { SPANS } from './fills.ts';
+import type { PlayerFigures } from './player.ts';
 import type { TurnFigures } from './turn-arounds.ts';
 
 /** A figure that falls short, in words. */
@@ -36,6 +38,23 @@ export function dressFaults(all: readonly DressFigures[]): Fault[] {
     ...(fills < strong / 2 ? [`${fills} of ${strong} strong ends are fills`] : []),
     ...(sum('light') ? [`${sum('light')} turn-arounds at ends of sections`] : []),
     ...(sum('silent') ? [`${sum('silent')} bare ends do not say why`] : []),
+  ];
+}
+
+/** The faults of a groove as a player plays it. */
+export function playerFaults({ beyond, apart }: PlayerFigures): Fault[] {
+  return [
+    ...(beyond ? [`${beyond} strokes beyond the bounds`] : []),
+    ...(apart ? [`${apart} strokes struck together are farther apart than 3 ms`] : []),
+  ];
+}
+
+/** The faults of a groove at the top of drive. */
+export function driveFaults({ walls, spread, doubled }: DriveFigures): Fault[] {
+  return [
+    ...(walls > 0 ? [`${walls} strokes more at 127`] : []),
+    ...(spread < 0.5 ? [`${Math.round(100 * spread)} % of the spread is left`] : []),
+    ...(doubled > 0 ? [`${doubled} pairs of one drum at one place`] : []),
   ];
 }
 

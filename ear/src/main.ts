@@ -1,8 +1,10 @@
 import { randomInt } from 'node:crypto';
 import { type DressFigures, dressFigures, randomSong } from './dress.ts';
-import { dressFaults, fillFaults, turnFaults } from './faults.ts';
+import { driveFigures } from './drive.ts';
+import { dressFaults, driveFaults, fillFaults, playerFaults, turnFaults } from './faults.ts';
 import { atTempo, type FillFigures, fillFigures, type Span, SPANS } from './fills.ts';
 import { GROOVE, GROOVES, IN_FOUR } from './grooves.ts';
+import { playerFigures } from './player.ts';
 import { turnFigures } from './turn-arounds.ts';
 
 /** Tempos of fills beside a groove's own, in quarter notes a minute. */
@@ -46,6 +48,24 @@ for (const [name, song] of Object.entries(GROOVES)) {
   if (found.length) faults.push(`turn-around, ${name}: ${found.join('; ')}`);
 }
 console.log(`turn-arounds of ${names.length} grooves by 20 seeds`);
+
+const played = Object.entries(GROOVES).flatMap(([name, song]) =>
+  seeds.map((seed) => ({ name, seed, figures: playerFigures(song, GROOVE, seed) })),
+);
+faults.push(
+  ...played.flatMap(({ name, seed, figures }) =>
+    playerFaults(figures).map((one) => `player, ${name}, seed ${seed}: ${one}`),
+  ),
+);
+console.log(`strokes of a player: ${played.reduce((sum, { figures }) => sum + figures.strokes, 0)}`);
+
+const driven = Object.entries(GROOVES).map(([name, song]) => ({ name, figures: driveFigures(song, GROOVE) }));
+faults.push(
+  ...driven.flatMap(({ name, figures }) => driveFaults(figures).map((one) => `drive, ${name}: ${one}`)),
+);
+console.log(
+  `spread left at 150 % drive, in percent: ${spread(driven.map(({ figures }) => Math.round(100 * figures.spread)))}`,
+);
 
 const dressed = Array.from({ length: 200 }, (_, i) => dressFigures(randomSong(i), i));
 const inAll = (figure: keyof DressFigures) => dressed.reduce((sum, one) => sum + one[figure], 0);

@@ -32,6 +32,7 @@ export const KINDS = [
   'backbeat kept',
   'both hands',
   'stop and pick-up',
+  'six over four',
 ] as const;
 /** A kind of fill. */
 export type Kind = (typeof KINDS)[number];

@@ -39,7 +39,8 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
                     fontWeight: 600,
                     lineHeight: `${height}px`,
                     whiteSpace: 'nowrap',
-                    overflow: 'hidden',
+                    // Lines may be lower than letters.
+                    overflowX: 'clip',
                     textOverflow: 'ellipsis',
                     mt: i === 0 ? '4px' : 0,
                   }}

@@ -18,22 +18,22 @@ import { evenly } from './spread.ts';
 const [FIRST_HAT, LAST_HAT] = [125, 150];
 /** From how many percent on all backbeats of a bar are struck on the louder sibling of their drum. */
 const BACKBEATS = 140;
-/** Slope above the knee of the curve of velocities. */
-const ABOVE = 0.5;
+/** Slope above the knee of the curve of velocities: half is to be left once they are rounded. */
+const ABOVE = 0.55;
 /** Hits this near to each other are at one place, in ticks: a 32nd. */
 const NEAR = PPQ / 8;
 
 /**
  * A velocity (1..127) at so many percent of drive. Up to 100 % it is scaled. Above, it is scaled up to a knee and rises by
- * half from there to 127, so that louder stays louder, half of the distance between two strokes is left at least, and only
+ * half as much from there to 127, so that louder stays louder, half of the distance between two strokes is left at least, and only
  * 127 becomes 127.
- * @example [60, 110, 127].map((velocity) => drivenVelocity(velocity, 150)) // => [90, 118, 127]
+ * @example [60, 110, 127].map((velocity) => Math.round(drivenVelocity(velocity, 150))) // => [90, 118, 127]
  */
 export function drivenVelocity(velocity: number, percent: number): number {
   const share = percent / 100;
   if (share <= 1) return velocity * share;
   const knee = (127 * (1 - ABOVE)) / (share - ABOVE);
-  return velocity <= knee ? velocity * share : Math.floor(127 - (127 - velocity) * ABOVE);
+  return velocity <= knee ? velocity * share : 127 - (127 - velocity) * ABOVE;
 }
 
 /**

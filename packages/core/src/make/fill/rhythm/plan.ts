@@ -89,6 +89,7 @@ const FIGURE_OF: Readonly<Record<Kind, CellPlan['cells'][number]['figure']>> = {
   'backbeat kept': 'single',
   'both hands': 'stroke and rest',
   'stop and pick-up': 'stroke and rest',
+  'six over four': 'stroke and rest',
 };
 
 /** Letters of cells, as plans have them. */

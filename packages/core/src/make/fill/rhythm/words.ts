@@ -20,6 +20,7 @@ const KIND_WORDS: Readonly<Record<Kind, string>> = {
   'backbeat kept': 'Backbeat kept',
   'both hands': 'Both hands',
   'stop and pick-up': 'Stop and pick-up',
+  'six over four': 'Six over four',
 };
 
 /** Kinds whose drums say themselves. */

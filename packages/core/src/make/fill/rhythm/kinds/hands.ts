@@ -145,6 +145,29 @@ export const overTheBar: PlayKind = (context, random) =>
     ? across(context, random, random.choose([...THREES, ...FIVES]))
     : null;
 
+/** Six even strokes over four beats, three over two, each on the next drum along the way, every other one with the foot. */
+export const sixOverFour: PlayKind = (context, random) => {
+  const { recipe, from, to, snare, kick } = context;
+  const twoBeats = 2 * gridTicks(1);
+  if (!snare || to - from < twoBeats || (to - from) % twoBeats !== 0) return null;
+  const inTriplets = { ...context, recipe: { ...recipe, values: [TRIPLET_8THS] } };
+  const beats = acrossTheBeat(inTriplets, 2, 'x.', random);
+  const onsets = onsetsIn(beats);
+  const drums = drumsAlong(context, onsets, random);
+  const first = random.whole(0, 1);
+  const strokes = onsets.flatMap(({ at }, i): FillStroke[] => {
+    const withFoot = kick && recipe.feet !== 'none' && i % 2 === first;
+    const foot: FillStroke[] = withFoot
+      ? [{ at, by: 'F', voice: kick.id, velocity: footed(context, at) }]
+      : [];
+    return [handStroke(drums[i] ?? snare, at, handAt(i), accented(context, at)), ...foot];
+  });
+  return { beats, strokes };
+};
+
+/** The grid of 8th triplets. */
+const TRIPLET_8THS: Grid = 3;
+
 function across(context: FillContext, random: Parameters<PlayKind>[1], figure: string) {
   const { snare, kick } = context;
   if (!snare || (figure.includes('F') && !kick)) return null;

@@ -1,5 +1,15 @@
 import type { Kind } from '../../../../song/index.ts';
-import { doubles, flams, ghosts, overTheBar, paradiddles, ruffs, singles, threes } from './hands.ts';
+import {
+  doubles,
+  flams,
+  ghosts,
+  overTheBar,
+  paradiddles,
+  ruffs,
+  singles,
+  sixOverFour,
+  threes,
+} from './hands.ts';
 import type { PlayKind } from './kind.ts';
 import { backbeatKept, bothHands, halfTimeDrag, hatBarks, linear, stabs, stop } from './whole-kit.ts';
 
@@ -20,4 +30,6 @@ export const KIND_TABLE: Readonly<Record<Kind, { readonly play: PlayKind; readon
   'backbeat kept': { play: backbeatKept, weight: 1 },
   'both hands': { play: bothHands, weight: 0.8 },
   'stop and pick-up': { play: stop, weight: 0.7 },
+  // On request only.
+  'six over four': { play: sixOverFour, weight: 0 },
 };
