@@ -1,9 +1,10 @@
-import { arrivedFile, feelOfFile } from '@plucky/core/fold';
+import { feelOfFile } from '@plucky/core/fold';
 import { familyOrder, fromShelf, playedFeel } from '@plucky/core/pattern';
 import { type Id, indexOf, type PlayedFeel, type SongDocument, withRecord } from '@plucky/core/song';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
+import { midiIn } from '../../../shared/midi-in.ts';
 
 /** A performance whose feel can be laid on: a pattern of the song, one of the shelf, or a file that was chosen. */
 export type Performance =
@@ -60,7 +61,7 @@ function feelIn(
 
 /** The feel of a MIDI file for a part, with words for what was taken. Throws an error in words where there is none. */
 export async function feelFromFile(file: File, document: SongDocument, pattern: Id): Promise<Performance> {
-  const arrived = arrivedFile(new Uint8Array(await file.arrayBuffer()), file.name);
+  const arrived = await midiIn(file);
   const index = indexOf(document);
   const part = partOf(document, pattern);
   const found = feelOfFile(arrived, index.voicesOf(part?.id ?? ''), index.song.swing);
