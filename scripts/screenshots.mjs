@@ -89,7 +89,7 @@ try {
   await page.getByRole('button', { name: /^Close / }).click();
   await page.getByRole('button', { name: 'Shelf…' }).first().click();
   await page.getByRole('listbox').press('End');
-  await page.getByText('Long five, from the shelf').waitFor();
+  await page.getByText('Tin parade, from the shelf').waitFor();
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
   await shoot('shelf');
