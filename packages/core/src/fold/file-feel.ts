@@ -1,6 +1,6 @@
 import { feelFrom, type PlayedStroke, swingOffset } from '../pattern/index.ts';
 import { FARTHEST_MS, type Id, type PlayedFeel, type Swing, type Voice } from '../song/index.ts';
-import { barTicks, gridTicks, isSameMeter, isTriplet, tempoAt, ticksToMs } from '../time/index.ts';
+import { barTicks, gridTicks, isSameMeter, isTuplet, tempoAt, ticksToMs } from '../time/index.ts';
 import type { ArrivedFile, ArrivedNote } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
@@ -58,7 +58,7 @@ function strokesOn(
     bend,
   );
   const step = gridTicks(grid);
-  const bent = isTriplet(grid) ? () => 0 : bend;
+  const bent = isTuplet(grid) ? () => 0 : bend;
   return inBars.map(({ tick, velocity, bar }) => {
     const inBar = tick - bar.start;
     const near = Math.round(inBar / step) * step;

@@ -4,7 +4,7 @@ import {
   type BarMeter,
   type Grid,
   gridTicks,
-  isTriplet,
+  isTuplet,
   msToTicks,
   tempoAt,
   type TempoMap,
@@ -56,7 +56,7 @@ export function gridOfPlaces(places: readonly number[], bend: Bend = STRAIGHT): 
   let [best, least]: [Grid, number] = [4, Infinity];
   for (const grid of ROW_GRIDS) {
     const step = gridTicks(grid);
-    const bent = isTriplet(grid) ? STRAIGHT : bend;
+    const bent = isTuplet(grid) ? STRAIGHT : bend;
     const distance = places.reduce((sum, tick) => {
       const at = nearestPlace(tick, step, bent);
       return sum + Math.max(0, Math.abs(tick - at - bent(at)) - ROUNDING);
@@ -121,6 +121,6 @@ export function placeRow(
 export function usualGrid(grids: readonly Grid[]): Grid {
   const counts = new Map<Grid, number>();
   for (const grid of grids) counts.set(grid, (counts.get(grid) ?? 0) + 1);
-  const [most] = [...counts].sort(([a, n], [b, m]) => m - n || Number(isTriplet(a)) - Number(isTriplet(b)));
+  const [most] = [...counts].sort(([a, n], [b, m]) => m - n || Number(isTuplet(a)) - Number(isTuplet(b)));
   return most?.[0] ?? 4;
 }

@@ -1,5 +1,5 @@
 import { LIMITS } from '../song/index.ts';
-import { type Grid, isTriplet } from '../time/index.ts';
+import { type Grid, isTuplet } from '../time/index.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
@@ -41,7 +41,7 @@ export function unitsOf(
     const placed = voice.map(([, inRow]) => placeRow(inRow, bars, by));
     const grid = usualGrid(placed.flatMap((one) => one.grids));
     // Triplets take no swing, so that their rows are placed without it.
-    const isBent = by.swing !== null && isTriplet(grid);
+    const isBent = by.swing !== null && isTuplet(grid);
     for (const [i, [row, inRow]] of voice.entries()) {
       grids.set(row, grid);
       const own = isBent ? placeRow(inRow, bars, { ...by, swing: null }) : placed[i];

@@ -23,7 +23,7 @@ import {
   type ResolvedHit,
   type SongDocument,
 } from '../song/index.ts';
-import { barTicks, type Grid, gridName, isTriplet, ticksToMs } from '../time/index.ts';
+import { barTicks, type Grid, gridName, isTuplet, ticksToMs } from '../time/index.ts';
 import { placeInLayer, type ResolvedLayer } from './layer.ts';
 
 /** A layer and where the slot that plays it starts within what is merged, in ticks. */
@@ -163,8 +163,7 @@ function heardAlike(
 ): Pick<Hit, 'at' | 'offsetMs'> {
   const voice = indexOf(document).voice(hit.voice);
   const [before, now] = [voice && gridOf(source, voice), grids[hit.voice]];
-  if (!voice || !before || !now || isTriplet(before) === isTriplet(now))
-    return { at, offsetMs: hit.offsetMs };
+  if (!voice || !before || !now || isTuplet(before) === isTuplet(now)) return { at, offsetMs: hit.offsetMs };
   const feel = feelOf(document, source);
   const heard = heardPlace(at, hit, voice, before, feel);
   const off = ticksToMs(heard - heardPlace(at, hit, voice, now, feel), feel.tempo);
@@ -197,7 +196,7 @@ function clash(
       if (hit.origin === 'silenced') continue;
       const voice = indexOf(document).voice(hit.voice);
       const [before, now] = [voice && gridOf(layer.source, voice), grids[hit.voice]];
-      if (swings && hit.roll && before && now && isTriplet(before) !== isTriplet(now))
+      if (swings && hit.roll && before && now && isTuplet(before) !== isTuplet(now))
         return `A roll of ${layer.source.pattern.name} would swing otherwise on ${gridName(now)}.`;
       const rolls = hit.roll && start + layer.from + hit.at + hit.roll.span > end && end < length;
       if (rolls) return `A roll of ${layer.source.pattern.name} is cut off where it ends.`;

@@ -1,7 +1,7 @@
 import { modulo, PPQ } from './ticks.ts';
 
-/** Divisions of a quarter note that a row can have: straight 1, 2, 4, 8 and triplet 3, 6, 12. */
-export const GRIDS = [1, 2, 4, 8, 3, 6, 12] as const;
+/** Divisions of a quarter note that a row can have: straight 1, 2, 4, 8, triplet 3, 6, 12 and quintuplet 5. */
+export const GRIDS = [1, 2, 4, 8, 3, 6, 12, 5] as const;
 /** Steps of a grid to a quarter note. */
 export type Grid = (typeof GRIDS)[number];
 
@@ -13,6 +13,7 @@ const NAMES: Readonly<Record<Grid, string>> = {
   3: '8th triplets',
   6: '16th triplets',
   12: '32nd triplets',
+  5: 'quintuplets',
 };
 
 /**
@@ -23,9 +24,9 @@ export function gridTicks(grid: Grid): number {
   return PPQ / grid;
 }
 
-/** Triplet grids take no swing. */
-export function isTriplet(grid: Grid): boolean {
-  return grid % 3 === 0;
+/** Triplet and quintuplet grids take no swing. */
+export function isTuplet(grid: Grid): boolean {
+  return grid % 3 === 0 || grid % 5 === 0;
 }
 
 /** The grid in the trade's words, such as "16ths". */

@@ -1,7 +1,7 @@
 // The public names of this room, by module.
 export { cacheBy, cacheByText, cacheWhileSame, namedKeys } from './cache.ts';
 export { frozen, guarded, guardValues } from './frozen.ts';
-export { type Grid, gridName, GRIDS, gridTicks, isTriplet, snap, snapDown } from './grid.ts';
+export { type Grid, gridName, GRIDS, gridTicks, isTuplet, snap, snapDown } from './grid.ts';
 export {
   type BarMeter,
   barTicks,

@@ -1,4 +1,4 @@
-import { gridName, GRIDS, gridTicks, isTriplet } from './grid.ts';
+import { gridName, GRIDS, gridTicks, isTuplet } from './grid.ts';
 import { isSameMeter, meter, meterName, pulses, shortBar, usualGroups } from './meter.ts';
 import { lengthName } from './place.ts';
 import { secondsAt, tickAtSeconds } from './tempo-map.ts';
@@ -47,8 +47,8 @@ test('the groups of a meter are named where they are uneven', () => {
   expect(meterName(meter(5, 4))).toBe('5/4 (3+2)');
 });
 
-test('grids are straight or of triplets, and named by their notes', () => {
-  expect(GRIDS.filter(isTriplet)).toEqual([3, 6, 12]);
+test('grids are straight or of tuplets, and named by their notes', () => {
+  expect(GRIDS.filter(isTuplet)).toEqual([3, 6, 12, 5]);
   expect(GRIDS.map(gridName)).toEqual([
     'quarters',
     '8ths',
@@ -57,8 +57,9 @@ test('grids are straight or of triplets, and named by their notes', () => {
     '8th triplets',
     '16th triplets',
     '32nd triplets',
+    'quintuplets',
   ]);
-  expect(GRIDS.map(gridTicks)).toEqual([960, 480, 240, 120, 320, 160, 80]);
+  expect(GRIDS.map(gridTicks)).toEqual([960, 480, 240, 120, 320, 160, 80, 192]);
 });
 
 test('places on finer grids weigh less, and those from a beat up are strong', () => {

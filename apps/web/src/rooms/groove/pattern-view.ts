@@ -26,7 +26,7 @@ import {
   type Grid,
   gridName,
   gridTicks,
-  isTriplet,
+  isTuplet,
   type Meter,
   msToTicks,
 } from '@plucky/core/time';
@@ -204,7 +204,7 @@ function rowKey(voice: Id, pitch: number): string {
 }
 
 function feelName(grid: Grid, swing: Swing): string {
-  return isTriplet(grid) || swing.amount === 50 ? gridName(grid) : `${gridName(grid)}, swung`;
+  return isTuplet(grid) || swing.amount === 50 ? gridName(grid) : `${gridName(grid)}, swung`;
 }
 
 /** The velocity of a hit that is placed without saying how hard. */

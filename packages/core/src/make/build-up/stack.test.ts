@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { resolve } from '../../pattern/index.ts';
-import { type BuildRecipe, documentOf, indexOf,removeVoice } from '../../song/index.ts';
+import { type BuildRecipe, documentOf, indexOf, removeVoice } from '../../song/index.ts';
 import { after, KICK, smallSong, SNARE, voice } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
 import { meter } from '../../time/index.ts';

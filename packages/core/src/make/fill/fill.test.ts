@@ -249,3 +249,31 @@ test('a fill that cannot be is refused with a reason', () => {
   );
   expect(makeFill(feet, 'main', recipe(), 'f', 'F')).toHaveProperty('reason');
 });
+
+test.each(['rhythm first', 'by cells', 'at random'] as const)(
+  'in quintuplets a fill made %s stands on fifths of the beat',
+  (way) => {
+    const recipe = { ...USUAL_FILL, made: way, values: [5 as const], takeOver: 1920, seed: 4 };
+    const list = fillCandidates(smallSong(), 'main', recipe, 6);
+    if ('reason' in list) throw new Error(list.reason);
+    expect(list.fills.length).toBeGreaterThan(2);
+    for (const { pattern: made } of list.fills) {
+      const places = Object.values(made.own).map(({ at }) => at);
+      expect(places.filter((at) => at % 192 !== 0)).toEqual([]);
+      expect(places.some((at) => at % 960 !== 0)).toBe(true);
+    }
+  },
+);
+
+test('six over four is played on request only: even strokes over four beats, each two thirds of a beat after the last', () => {
+  const recipe = { ...USUAL_FILL, made: 'rhythm first' as const, takeOver: 3840, seed: 4 };
+  const list = fillCandidates(smallSong(), 'main', { ...recipe, kinds: ['six over four'] }, 6);
+  if ('reason' in list) throw new Error(list.reason);
+  for (const { pattern: made } of list.fills) {
+    const places = new Set(Object.values(made.own).map(({ at }) => at));
+    expect([0, 640, 1280, 1920, 2560].every((at) => places.has(at))).toBe(true);
+  }
+  const plain = fillCandidates(smallSong(), 'main', recipe, 12);
+  if ('reason' in plain) throw new Error(plain.reason);
+  expect(plain.fills.map(({ words }) => words.title).filter((title) => title.startsWith('Six'))).toEqual([]);
+});

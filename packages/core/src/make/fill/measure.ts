@@ -62,7 +62,7 @@ export function measureFill(document: SongDocument, fill: Id, takeOver: number):
     lift: mean ? (slope(hits.map((hit) => [share(hit), hit.velocity])) / mean) * 100 : 0,
     contrast: contrastWith(document, resolved, from),
     leadIn: (pattern.length - last) / beat,
-    triplets: average(hits.map((hit) => (hit.at % (PPQ / 8) === 0 ? 0 : 1))),
+    triplets: average(hits.map(({ at }) => (at % (PPQ / 8) !== 0 && at % (PPQ / 12) === 0 ? 1 : 0))),
     round: average(hands.map((hit) => (hit.voice === first?.voice ? 0 : 1))),
     centre: average(hits.map(share)),
     climb: -slope(

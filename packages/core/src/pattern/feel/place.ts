@@ -1,5 +1,5 @@
 import { FARTHEST_MS, type Hit, type Swing, type Voice } from '../../song/index.ts';
-import { type Grid, gridTicks, isTriplet, type Meter, msToTicks, ticksToMs } from '../../time/index.ts';
+import { type Grid, gridTicks, isTuplet, type Meter, msToTicks, ticksToMs } from '../../time/index.ts';
 import { swingOffset } from './swing.ts';
 
 /** Everything that moves a hit off its written place. */
@@ -20,7 +20,7 @@ export function heardPlace(
   grid: Grid,
   feel: Feel,
 ): number {
-  const swing = isTriplet(grid) ? 0 : (swingOffset(tick, feel.swing, feel.meter) * voice.swingShare) / 100;
+  const swing = isTuplet(grid) ? 0 : (swingOffset(tick, feel.swing, feel.meter) * voice.swingShare) / 100;
   return tick + swing + msToTicks(voice.offsetMs + hit.offsetMs, feel.tempo);
 }
 

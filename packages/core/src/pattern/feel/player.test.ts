@@ -3,7 +3,7 @@ import type { ResolvedHit } from '../../song/index.ts';
 import { HAT, hit, KICK, SNARE, voice } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
 import { ticksToMs } from '../../time/index.ts';
-import { playedUnevenly,type Playing } from './player.ts';
+import { playedUnevenly, type Playing } from './player.ts';
 
 const BAR = 3840;
 const ROWS = [KICK, SNARE, HAT, voice('shaker', 70, { family: 'percussion' })];

@@ -68,7 +68,7 @@ const PLAYER_NAMES: Readonly<Record<Player, string>> = {
   good: 'A good player',
   expert: 'An expert',
 };
-const VALUES: readonly Grid[] = [2, 4, 8, 3, 6];
+const VALUES: readonly Grid[] = [2, 4, 8, 3, 6, 5];
 
 /** Recipe of fills: the groove, the length, the movement, the density, the swing and the end. */
 export const RecipePanel = memo(function RecipePanel({

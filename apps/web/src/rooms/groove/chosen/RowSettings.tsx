@@ -1,7 +1,7 @@
 import { Box, Button } from '@mui/material';
 import { setRowGrids } from '@plucky/core/pattern';
 import { editVoices, type Voice } from '@plucky/core/song';
-import { gridName, GRIDS, isTriplet } from '@plucky/core/time';
+import { gridName, GRIDS, isTuplet } from '@plucky/core/time';
 import { useEdit } from '../../../document/context.tsx';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
@@ -40,7 +40,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           onChange={(grid) => edit((document) => setRowGrids(document, view.resolved.pattern.id, ids, grid))}
           sx={{ mt: 0.5, mb: 1 }}
         />
-        {!isTriplet(first.grid) && (
+        {!isTuplet(first.grid) && (
           <Amount
             label="Swing share"
             value={voice.swingShare}

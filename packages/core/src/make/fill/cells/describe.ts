@@ -1,5 +1,5 @@
 import type { Arrival, CellPlan, Figure, Voice } from '../../../song/index.ts';
-import { beatTicks, gridTicks, isTriplet, type Meter } from '../../../time/index.ts';
+import { beatTicks, type Grid, gridTicks, type Meter } from '../../../time/index.ts';
 import type { FillWords } from '../describe.ts';
 import { groupingName } from './grouping.ts';
 
@@ -20,20 +20,29 @@ const ARRIVAL_WORDS: Readonly<Record<Exclude<Arrival, 'stops'>, string>> = {
   'picked up': 'picked up by the kick',
 };
 
+/** Words of note values other than 16ths. */
+const VALUE_WORDS: Readonly<Partial<Record<Grid, string>>> = {
+  3: ' in triplets',
+  6: ' in triplets',
+  12: ' in triplets',
+  5: ' in quintuplets',
+  8: ' in 32nds',
+};
+
 /**
  * Says what a plan is: its grouping, its figure or two, how it goes round the drums, and how it comes to the downbeat of a
  * bar of `meter`.
  */
 export function cellWords(plan: CellPlan, drums: readonly Voice[], meter: Meter): FillWords {
   const figures = [...new Set(plan.cells.filter((cell) => cell.strokes.length).map((cell) => cell.figure))];
-  const threes = isTriplet(plan.grid) ? ' in triplets' : plan.grid === 8 ? ' in 32nds' : '';
+  const values = VALUE_WORDS[plan.grid] ?? '';
   const grouping = groupingName(plan.cells.map((cell) => cell.steps));
   const played = figures
     .slice(0, 2)
     .map((figure) => FIGURE_WORDS[figure])
     .join(' and ');
   return {
-    title: `${grouping}${threes}, ${played}`,
+    title: `${grouping}${values}, ${played}`,
     course: `${courseOf(plan, drums)}, ${arrivalOf(plan, meter)}`,
   };
 }

@@ -151,12 +151,15 @@ export const sixOverFour: PlayKind = (context, random) => {
   const twoBeats = 2 * gridTicks(1);
   if (!snare || to - from < twoBeats || (to - from) % twoBeats !== 0) return null;
   const inTriplets = { ...context, recipe: { ...recipe, values: [TRIPLET_8THS] } };
-  const beats = acrossTheBeat(inTriplets, 2, 'x.', random);
+  const beats = acrossTheBeat(inTriplets, 2, 'x.', random).map((beat) =>
+    random.chance(DOUBLED) ? { ...beat, cell: 'xx', letter: 'B' } : beat,
+  );
   const onsets = onsetsIn(beats);
   const drums = drumsAlong(context, onsets, random);
   const first = random.whole(0, 1);
-  const strokes = onsets.flatMap(({ at }, i): FillStroke[] => {
-    const withFoot = kick && recipe.feet !== 'none' && i % 2 === first;
+  const strokes = onsets.flatMap(({ at, beat, step }, i): FillStroke[] => {
+    if (step) return [handStroke(drums[i - 1] ?? snare, at, handAt(i), plain(context, at))];
+    const withFoot = kick && recipe.feet !== 'none' && beat % 2 === first;
     const foot: FillStroke[] = withFoot
       ? [{ at, by: 'F', voice: kick.id, velocity: footed(context, at) }]
       : [];
@@ -165,6 +168,8 @@ export const sixOverFour: PlayKind = (context, random) => {
   return { beats, strokes };
 };
 
+/** Chance that one of the six is struck twice. */
+const DOUBLED = 0.3;
 /** The grid of 8th triplets. */
 const TRIPLET_8THS: Grid = 3;
 
