@@ -70,14 +70,13 @@ export function playedUnevenly(hits: readonly ResolvedHit[], playing: Playing): 
   };
   const sounding = hits.filter(({ origin }) => origin !== 'silenced').sort((a, b) => a.at - b.at);
   const out = new Map<Id, Unevenness>();
+  const seed = seedFrom('player', playing.songSeed, spread.seed, playing.place);
   const bounded = (value: number, bound: number) => Math.min(bound, Math.max(-bound, value));
   for (const together of moments(sounding, tempoOf)) {
     const strokes = together.flatMap((hit) => {
       const limb = limbAt(hit.voice);
       if (!limb) return [];
-      const random = randomFrom(
-        mixed(seedFrom('player', playing.songSeed, spread.seed, playing.place, playing.idOf(hit))),
-      );
+      const random = randomFrom(mixed(seedFrom(seed, playing.idOf(hit))));
       const tempo = tempoOf(hit.at);
       const place = modulo(start + hit.at, period);
       const near = ticksToMs(toNeighbour(limb.places, place, period, msToTicks(TOGETHER, tempo)), tempo);

@@ -7,6 +7,7 @@ import {
   qualityOf,
   tonicPitchClass,
 } from '../../song/index.ts';
+import { cacheWhileSame } from '../../time/index.ts';
 
 /** Pitch class 0..11 of a chord's root in a key. */
 export function chordRoot(chord: Chord, key: Key): number {
@@ -15,7 +16,17 @@ export function chordRoot(chord: Chord, key: Key): number {
 }
 
 /** Every chord that a key has of its own: triads on its seven degrees, then their seventh chords. */
-export function keyChords(key: Key): readonly Extract<Chord, { degree: number }>[] {
+export function keyChords(key: Key): readonly DegreeChord[] {
+  return chordsCache(key, [], () => chordsOf(key));
+}
+
+/** A chord on a degree of the key. */
+type DegreeChord = Extract<Chord, { degree: number }>;
+
+/** Asked for at each note under each chord. */
+const chordsCache = cacheWhileSame<readonly DegreeChord[], Key>();
+
+function chordsOf(key: Key): readonly DegreeChord[] {
   const steps = degreeSteps(key);
   const stacked = (degree: number, notes: number): Quality | undefined => {
     const root = steps[degree - 1] ?? 0;

@@ -23,5 +23,9 @@ export const QUALITY_NAMES = Object.keys(QUALITIES) as Quality[];
 
 /** The quality whose notes are these semitones above the root; undefined for none in the table. */
 export function qualityOf(steps: readonly number[]): Quality | undefined {
-  return QUALITY_NAMES.find((name) => String(QUALITIES[name].steps) === String(steps));
+  return BY_STEPS.get(String(steps));
 }
+
+const BY_STEPS: ReadonlyMap<string, Quality> = new Map(
+  QUALITY_NAMES.map((name) => [String(QUALITIES[name].steps), name]),
+);
