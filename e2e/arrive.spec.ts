@@ -37,7 +37,7 @@ test('a song that left as one file comes back by its own sections, and plays wha
   await slider(page).press('End');
   await expect.poll(() => patterns(page)).toBeLessThan(suggested);
   await expect(compared(page)).toHaveText(/, 0 different$/);
-  // Where no two bars are of a kind, a section is one long pattern.
+  // A section in which no two bars are of a kind is one long pattern.
   await slider(page).press('Home');
   await expect.poll(() => patterns(page)).not.toBe(suggested);
   await expect(compared(page)).toHaveText(/, 0 different$/);

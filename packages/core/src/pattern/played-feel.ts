@@ -23,7 +23,7 @@ export interface PlayedStroke {
 }
 
 /**
- * How a pattern is played, by row and place in the bar, and by place over all rows: see `feelFrom`.
+ * Feel of a pattern as it is played, by row and place in the bar, and by place over all rows: see `feelFrom`.
  * Throws RangeError when no pattern has this id.
  */
 export function playedFeel(document: SongDocument, id: Id): PlayedFeel {

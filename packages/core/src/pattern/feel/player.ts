@@ -28,7 +28,7 @@ const [EARLIER, PLAIN] = [1 / 100, 80];
 /** Strokes within so many ms are struck together, and stay within so many. */
 const [TOGETHER, APART] = [15, 3];
 
-/** What a layer plays and where, for a player to play it. */
+/** A layer and its place, for a player to play it. */
 export interface Playing {
   readonly spread: Humanise;
   readonly songSeed: number;
@@ -47,7 +47,7 @@ export interface Playing {
 }
 
 /**
- * How far each sounding hit of a layer is off what is written when a player plays it, by the hit's id. No offset goes beyond
+ * Unevenness of each sounding hit of a layer when a player plays it, by the hit's id. No offset goes beyond
  * the spread's ms and velocity, and strokes struck together differ by at most 3 ms. The same layer in the same place is
  * always played the same.
  */

@@ -11,7 +11,7 @@ import {
 
 const EVEN: Unevenness = { ms: 0, velocity: 0 };
 
-/** How far each hit of a layer is off what is written, in the way that its pattern is humanised. */
+/** Unevenness of each hit of a layer, in the way that its pattern is humanised. */
 export function unevennessOf(
   index: SongIndex,
   { source, start, hits, drawn }: Pick<ResolvedLayer, 'source' | 'start' | 'hits' | 'drawn'>,

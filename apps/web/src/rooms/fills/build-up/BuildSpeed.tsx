@@ -16,7 +16,7 @@ const SPEED_NAMES: Readonly<Record<BuildRecipe['speed'], string>> = {
 /** Slowest and fastest rates of the sliders, in hits a beat. */
 const SLIDER = { least: RATES.least, most: 16 };
 
-/** How a build-up gathers speed, and its rates. */
+/** Speed of a build-up: the way in which it is gathered, and its rates. */
 export function BuildSpeed({
   recipe,
   beat,

@@ -14,7 +14,7 @@ import type { PatternView } from '../pattern-view.ts';
 import { FeelRows } from './FeelRows.tsx';
 import { type FeelChoice, feelFromFile } from './useFeel.ts';
 
-/** Which performance's feel is laid on: a pattern, one of the shelf or a file, shown drum by drum. */
+/** Choice of the performance whose feel is laid on, a pattern, one of the shelf or a file, shown drum by drum. */
 export function FeelSource({ view, feel }: { view: PatternView; feel: FeelChoice }) {
   const { sources, shelf, from, played, choose } = feel;
   const { document } = view;

@@ -194,7 +194,7 @@ function RuleSettings({
   );
 }
 
-/** How late the hits are on the whole, and an offer to take that out first. */
+/** Lateness of the hits on the whole, and an offer to take it out first. */
 function Lateness({
   view,
   used,
@@ -281,6 +281,7 @@ function RuleEffect({
     [document, pattern.id, used, rule, input, ids],
   );
   useOutcomePreview(view, outcome, `${pattern.name}, as it would be`, `${rule.title}, not taken yet`);
+  const words = useMemo(() => effectWords(document, outcome, pattern.id), [document, outcome, pattern.id]);
   const take = () => {
     if (edit(() => outcome)) onDone();
   };
@@ -296,7 +297,7 @@ function RuleEffect({
         aria-label="What the rule does"
         sx={{ fontSize: TEXT.plain, color: color('soft'), my: 1 }}
       >
-        {effectWords(document, outcome, pattern.id)}
+        {words}
       </Typography>
       <Button
         variant="contained"

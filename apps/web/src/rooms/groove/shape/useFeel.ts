@@ -7,26 +7,26 @@ import { api, type ShelfItem } from '../../../api/client.ts';
 import { midiIn } from '../../../shared/midi-in.ts';
 
 /** A performance whose feel can be laid on: a pattern of the song, one of the shelf, or a file that was chosen. */
-export type Performance =
+export type FeelFrom =
   | { readonly kind: 'pattern'; readonly id: Id }
   | { readonly kind: 'shelf'; readonly id: Id }
   | { readonly kind: 'file'; readonly name: string; readonly feel: PlayedFeel; readonly words: string };
 
 /** The patterns whose feel can be laid on another: all others of the song. */
-export function feelSources(document: SongDocument, than: Id): ReturnType<typeof familyOrder> {
+function feelSources(document: SongDocument, than: Id): ReturnType<typeof familyOrder> {
   const index = indexOf(document);
   return index.parts.flatMap(({ id }) => familyOrder(index, id)).filter(({ pattern }) => pattern.id !== than);
 }
 
 /** Choice of a performance and its feel, where a rule asks for one; `than` is the pattern that it is laid on. */
 export function useFeel(document: SongDocument, than: Id, isAsked: boolean) {
-  const [chosen, setChosen] = useState<Performance | null>(null);
+  const [chosen, setChosen] = useState<FeelFrom | null>(null);
   const { data: items = [] } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf, enabled: isAsked });
   const sources = useMemo(() => feelSources(document, than), [document, than]);
   const type = partOf(document, than)?.type;
   const shelf = useMemo(() => items.filter(({ pattern }) => pattern.type === type), [items, type]);
   const from = useMemo(
-    (): Performance | null => chosen ?? (sources[0] ? { kind: 'pattern', id: sources[0].pattern.id } : null),
+    (): FeelFrom | null => chosen ?? (sources[0] ? { kind: 'pattern', id: sources[0].pattern.id } : null),
     [chosen, sources],
   );
   const played = useMemo(
@@ -47,7 +47,7 @@ function partOf(document: SongDocument, pattern: Id) {
 /** The feel of a performance, by the rows of the song. */
 function feelIn(
   document: SongDocument,
-  from: Performance | null,
+  from: FeelFrom | null,
   shelf: readonly ShelfItem[],
 ): PlayedFeel | null {
   if (!from) return null;
@@ -60,7 +60,7 @@ function feelIn(
 }
 
 /** The feel of a MIDI file for a part, with words for what was taken. Throws an error in words where there is none. */
-export async function feelFromFile(file: File, document: SongDocument, pattern: Id): Promise<Performance> {
+export async function feelFromFile(file: File, document: SongDocument, pattern: Id): Promise<FeelFrom> {
   const arrived = await midiIn(file);
   const index = indexOf(document);
   const part = partOf(document, pattern);

@@ -32,7 +32,7 @@ function targetOf(at: number, grid: Grid, length: number): number {
 }
 
 /**
- * How late hits are on the whole, in ms (below 0: early): the median of their distances from the nearest place of their row's
+ * Lateness of hits on the whole, in ms (below 0: early): the median of their distances from the nearest place of their row's
  * grid, early and late counted; 0 for no hits.
  */
 export function latenessOf(
