@@ -73,7 +73,8 @@ export class PortOut {
     const [status = 0, note = 0, velocity = 0] = bytes;
     const key = `${status & 0x0f} ${note}`;
     if ((status & 0xf0) === NOTE_ON && velocity > 0) this.#open.add(key);
-    if ((status & 0xf0) === NOTE_OFF) this.#open.delete(key);
+    // A note that began before the place that play began at was never sent, and has no end to send.
+    if ((status & 0xf0) === NOTE_OFF && !this.#open.delete(key)) return;
     this.port.send(bytes, this.#pageTime(time));
   }
 
