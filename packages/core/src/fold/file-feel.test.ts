@@ -64,3 +64,19 @@ test('notes that no row plays are named, and a file without any note of a row ha
   expect(feelOfFile(fileOf(song), kick, indexOf(song).song.swing)?.strangers).toEqual([38, 42]);
   expect(feelOfFile(fileOf(song), [], indexOf(song).song.swing)).toBeNull();
 });
+
+test('a row whose strokes lie on two tracks, the later ones first, has the same feel', () => {
+  const song = performance();
+  const file = fileOf(song);
+  const rows = indexOf(song).voicesOf('drums');
+  const { swing } = indexOf(song).song;
+  const parted = file.tracks.flatMap((track) => {
+    const isLate = ({ tick }: { tick: number }) => tick >= file.length / 2;
+    const early = track.notes.filter((note) => !isLate(note));
+    return [
+      { ...track, notes: track.notes.filter(isLate) },
+      { ...track, id: `${track.id}-early`, notes: early },
+    ];
+  });
+  expect(feelOfFile({ ...file, tracks: parted }, rows, swing)).toEqual(feelOfFile(file, rows, swing));
+});
