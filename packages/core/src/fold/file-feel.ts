@@ -5,7 +5,7 @@ import type { ArrivedFile, ArrivedNote } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
 import { suggestedMap } from './note-map.ts';
-import { gridOfPlaces } from './placing.ts';
+import { type Bend, gridOfPlaces, nearestPlace, STRAIGHT } from './placing.ts';
 
 /** A feel that was taken from a file, and what could not be told of it. */
 export interface FileFeel {
@@ -52,19 +52,16 @@ function strokesOn(
     const bar = bars[barOf(tick)];
     return bar && first && isSameMeter(bar.meter, first.meter) ? [{ tick, velocity, bar }] : [];
   });
-  const bend = (at: number) => (first ? swingOffset(at, swing, first.meter) : 0);
+  const bend: Bend = (at) => (first ? swingOffset(at, swing, first.meter) : 0);
   const grid = gridOfPlaces(
     inBars.map(({ tick, bar }) => tick - bar.start),
     bend,
   );
   const step = gridTicks(grid);
-  const bent = isTuplet(grid) ? () => 0 : bend;
+  const bent = isTuplet(grid) ? STRAIGHT : bend;
   return inBars.map(({ tick, velocity, bar }) => {
     const inBar = tick - bar.start;
-    const near = Math.round(inBar / step) * step;
-    const at = [near - step, near, near + step].reduce((best, one) =>
-      Math.abs(inBar - one - bent(one)) < Math.abs(inBar - best - bent(best)) ? one : best,
-    );
+    const at = nearestPlace(inBar, step, bent);
     const ms = ticksToMs(inBar - at - bent(at), tempoAt(tempos, tick));
     return { voice, at, velocity, ms: Math.min(FARTHEST_MS, Math.max(-FARTHEST_MS, ms)) };
   });

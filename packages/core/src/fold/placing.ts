@@ -34,11 +34,12 @@ export interface PlacedBy {
 }
 
 /** Movement of a place of a bar, in ticks. */
-type Bend = (at: number) => number;
-const STRAIGHT: Bend = () => 0;
+export type Bend = (at: number) => number;
+/** No movement. */
+export const STRAIGHT: Bend = () => 0;
 
 /** The place of a grid that is heard nearest to a tick of the bar. */
-function nearestPlace(tick: number, step: number, bend: Bend): number {
+export function nearestPlace(tick: number, step: number, bend: Bend): number {
   const middle = Math.round(tick / step) * step;
   if (bend === STRAIGHT) return middle;
   const distance = (at: number) => Math.abs(tick - at - bend(at));

@@ -10,7 +10,7 @@ import {
   type SongDocument,
   type Voice,
 } from '../song/index.ts';
-import { PPQ } from '../time/index.ts';
+import { groupedBy, PPQ } from '../time/index.ts';
 import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from './bytes/format.ts';
 import { inTrackOrder } from './bytes/in-order.ts';
 import { chordTexts } from './chord-texts.ts';
@@ -191,13 +191,10 @@ export function trackGroups(
   const scale = inFile(options);
   const byVoice = ({ type }: Part) => options.tracks === 'voice' && type === 'drums';
   const split = new Set(parts.filter(byVoice).map(({ id }) => id));
-  const held = new Map<Id, ExportedNote[]>();
-  for (const note of notes) {
-    const owner = note.source.lane ?? (split.size && split.has(note.part) ? note.voice : note.part);
-    const known = held.get(owner);
-    if (known) known.push(note);
-    else held.set(owner, [note]);
-  }
+  const held = groupedBy(
+    notes,
+    ({ source, part, voice }): Id => source.lane ?? (split.has(part) ? voice : part),
+  );
   const ofPart = ({ id, name }: Part): TrackGroup => ({
     title: name,
     notes: held.get(id) ?? [],

@@ -1,5 +1,5 @@
 import { byPlace, type Id, type ResolvedHit } from '../song/index.ts';
-import { barTicks, type Meter, modulo } from '../time/index.ts';
+import { barTicks, groupedBy, type Meter, modulo } from '../time/index.ts';
 
 /** In what hits can be alike: how hard they are, where in their bar they stand, or that every other one is meant. */
 export const LIKENESSES = ['velocity', 'place', 'every other'] as const;
@@ -18,13 +18,7 @@ export function alikeHits(
   meter: Meter,
 ): Id[] {
   const bar = barTicks(meter);
-  const rows = new Map<string, ResolvedHit[]>();
-  for (const hit of [...hits].sort(byPlace)) {
-    const row = `${hit.voice} ${hit.pitch}`;
-    const known = rows.get(row);
-    if (known) known.push(hit);
-    else rows.set(row, [hit]);
-  }
+  const rows = groupedBy([...hits].sort(byPlace), ({ voice, pitch }) => `${voice} ${pitch}`);
   return [...rows.values()].flatMap((row) => {
     const models = row.filter((hit) => chosen.has(hit.id));
     const [first] = models;

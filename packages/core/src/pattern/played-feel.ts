@@ -6,7 +6,7 @@ import {
   type ShelfPattern,
   type SongDocument,
 } from '../song/index.ts';
-import { barTicks, gridTicks } from '../time/index.ts';
+import { barTicks, gridTicks, groupedBy } from '../time/index.ts';
 import { feelOf, resolve } from './resolve.ts';
 
 /** The places of a bar that are told apart: 16ths. */
@@ -41,18 +41,12 @@ export function playedFeel(document: SongDocument, id: Id): PlayedFeel {
  * strokes are left out; `bar` is its length in ticks. Source: the project's own rule of a feel.
  */
 export function feelFrom(strokes: readonly PlayedStroke[], bar: number): PlayedFeel {
-  const byRow = groupedBy(strokes);
+  const byRow = groupedBy(strokes, ({ voice }) => voice);
   const means = new Map(
     [...byRow].map(([voice, of]) => [voice, of.reduce((sum, one) => sum + one.velocity, 0) / of.length]),
   );
   const stepsOf = (of: readonly PlayedStroke[]): PlayedFeel['steps'] => {
-    const places = new Map<number, PlayedStroke[]>();
-    for (const stroke of of) {
-      const place = (Math.round(stroke.at / STEP) * STEP) % bar;
-      const known = places.get(place);
-      if (known) known.push(stroke);
-      else places.set(place, [stroke]);
-    }
+    const places = groupedBy(of, ({ at }) => (Math.round(at / STEP) * STEP) % bar);
     return [...places]
       .map(([at, here]) => ({
         at,
@@ -69,16 +63,6 @@ export function feelFrom(strokes: readonly PlayedStroke[], bar: number): PlayedF
     steps: stepsOf(strokes),
     rows: Object.fromEntries([...byRow].map(([voice, of]) => [voice, stepsOf(of)])),
   };
-}
-
-function groupedBy(strokes: readonly PlayedStroke[]): ReadonlyMap<Id, readonly PlayedStroke[]> {
-  const rows = new Map<Id, PlayedStroke[]>();
-  for (const stroke of strokes) {
-    const known = rows.get(stroke.voice);
-    if (known) known.push(stroke);
-    else rows.set(stroke.voice, [stroke]);
-  }
-  return rows;
 }
 
 /** The middle of some numbers, or the mean of the two in the middle. */

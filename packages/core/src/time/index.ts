@@ -2,6 +2,7 @@
 export { cacheBy, cacheByText, cacheWhileSame, namedKeys } from './cache.ts';
 export { frozen, guarded, guardValues } from './frozen.ts';
 export { type Grid, gridName, GRIDS, gridTicks, isTuplet, snap, snapDown } from './grid.ts';
+export { groupedBy } from './grouped.ts';
 export {
   type BarMeter,
   barTicks,

@@ -1,4 +1,11 @@
-import type { Humanise, Id, IdentifiedHit, ResolvedHit, Voice } from '../../song/index.ts';
+import {
+  type Humanise,
+  type Id,
+  type IdentifiedHit,
+  isDrummers,
+  type ResolvedHit,
+  type Voice,
+} from '../../song/index.ts';
 import {
   mixed,
   modulo,
@@ -104,8 +111,9 @@ interface Limb {
 }
 
 /** The limb of a row: of two hands one keeps the time and the other plays the rest; percussion has a player of its own. */
-function limbName({ limb, family }: Voice): string {
-  if (family === 'percussion') return 'percussion';
+function limbName(row: Voice): string {
+  const { limb, family } = row;
+  if (!isDrummers(row)) return 'percussion';
   if (limb !== 'hand') return limb;
   return family === 'hat' || family === 'cymbal' ? 'hand that keeps the time' : 'other hand';
 }

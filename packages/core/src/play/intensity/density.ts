@@ -1,5 +1,5 @@
 import { placeInLayer, type ResolvedLayer } from '../../form/index.ts';
-import { areKin, familyOrder, resolve, soundingOf } from '../../pattern/index.ts';
+import { familyOrder, resolve, soundingOf } from '../../pattern/index.ts';
 import {
   type Id,
   indexOf,
@@ -12,11 +12,10 @@ import {
 import { barTicks, isStrong, metricalWeight, modulo, PPQ, randomFrom, seedFrom } from '../../time/index.ts';
 import { soundingBars } from './bars.ts';
 import { intensityAt } from './curve.ts';
+import { isKinNear, NEAR } from './kin-near.ts';
 import type { Special } from './special.ts';
 import { evenly } from './spread.ts';
 
-/** Largest distance of two hits of a row that count as one, in ticks: a 32nd note. */
-const NEAR = PPQ / 8;
 /** Roles that a family plays all through; a denser groove borrows nothing from its ends. */
 const BORROWED: ReadonlySet<PatternRole> = new Set(['groove', 'variation']);
 
@@ -39,7 +38,8 @@ export function atDensity(
   const bars = soundingBars(layer.hits, inSection + layer.from, meter);
   const bar = barTicks(meter);
   // Hits to come in are worked out only where some do.
-  const isOver = density.some(({ percent }) => percent > 100);
+  const densest = Math.max(...density.map(({ percent }) => percent)) / 100;
+  const isOver = densest > 1;
   const family = isOver ? familyOf(document, layer.source.pattern) : [];
   const rank = rankIn(document, layer, special);
   const quiet = new Set<Id>();
@@ -55,7 +55,8 @@ export function atDensity(
       borrowed(document, family, layer, special, hits, room),
       ghosts(document, layer, special, hits, room),
     ];
-    const others = occurrence.byRole ? spreadOut(document, hits, lots, room) : lots.flat();
+    const most = Math.ceil(hits.length * (densest - 1));
+    const others = occurrence.byRole ? spreadOut(document, hits, lots, room, most) : lots.flat();
     const after = occurrence.byRole ? turnInPhrase(nth, song.phraseBars) : 0;
     more.push(...others.filter((hit, i) => hits.length + i + after < hits.length * share(hit)));
   }
@@ -101,38 +102,36 @@ function turnInPhrase(bar: number, phraseBars: number): number {
 }
 
 /**
- * Hits to come in, lot by lot, each time the one that lies farthest from those that have come in; of equals the earlier one
- * of its lot. None comes to a place where a stroke of its drum is.
+ * The first `most` hits to come in, lot by lot, each time the one that lies farthest from those that have come in; of equals
+ * the earlier one of its lot. None comes to a place where a stroke of its drum is.
  */
 function spreadOut(
   document: SongDocument,
   hits: readonly ResolvedHit[],
   lots: readonly (readonly ResolvedHit[])[],
   { from, to }: Room,
+  most: number,
 ): readonly ResolvedHit[] {
   const { voice } = indexOf(document);
   const out: ResolvedHit[] = [];
-  const isFree = (hit: ResolvedHit) => {
+  const isFree = (hit: ResolvedHit, others: readonly ResolvedHit[]) => {
     const own = voice(hit.voice);
-    return ![...hits, ...out].some((other) => {
-      const of = Math.abs(other.at - hit.at) < NEAR ? voice(other.voice) : undefined;
-      return own && of && areKin(own, of);
-    });
+    return !own || !others.some((other) => isKinNear(other, hit.at, own, voice));
   };
-  const distance = (hit: ResolvedHit) =>
-    Math.min(
-      to - from,
-      ...out.map(({ at }) => Math.min(Math.abs(at - hit.at), to - from - Math.abs(at - hit.at))),
-    );
+  const apart = (a: ResolvedHit, b: ResolvedHit) => {
+    const way = Math.abs(a.at - b.at);
+    return Math.min(way, to - from - way);
+  };
   for (const lot of lots) {
-    let left = [...lot];
-    for (;;) {
-      left = left.filter(isFree);
-      const [first] = left;
-      if (!first) break;
-      const next = left.reduce((best, hit) => (distance(hit) > distance(best) ? hit : best), first);
-      out.push(next);
-      left.splice(left.indexOf(next), 1);
+    let left = lot
+      .filter((hit) => isFree(hit, hits) && isFree(hit, out))
+      .map((hit) => ({ hit, far: Math.min(to - from, ...out.map((other) => apart(other, hit))) }));
+    for (let [next] = left; next && out.length < most; [next] = left) {
+      const { hit } = left.reduce((best, one) => (one.far > best.far ? one : best), next);
+      out.push(hit);
+      left = left
+        .filter((one) => one.hit !== hit && isFree(one.hit, [hit]))
+        .map((one) => ({ ...one, far: Math.min(one.far, apart(one.hit, hit)) }));
     }
   }
   return out;

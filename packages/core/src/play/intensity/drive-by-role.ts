@@ -1,4 +1,4 @@
-import { areKin, louderKinOf } from '../../pattern/index.ts';
+import { louderKinOf } from '../../pattern/index.ts';
 import {
   backbeatsOf,
   type Id,
@@ -8,9 +8,10 @@ import {
   type Voice,
   withVelocities,
 } from '../../song/index.ts';
-import { isStrong, type Meter, PPQ } from '../../time/index.ts';
+import { isStrong, type Meter } from '../../time/index.ts';
 import { soundingBars } from './bars.ts';
 import { AT_REST, intensityAt } from './curve.ts';
+import { isKinNear } from './kin-near.ts';
 import type { Special } from './special.ts';
 import { evenly } from './spread.ts';
 
@@ -20,9 +21,6 @@ const [FIRST_HAT, LAST_HAT] = [125, 150];
 const BACKBEATS = 140;
 /** Slope above the knee of the curve of velocities: half is to be left once they are rounded. */
 const ABOVE = 0.55;
-/** Hits this near to each other are at one place, in ticks: a 32nd. */
-const NEAR = PPQ / 8;
-
 /**
  * A velocity (1..127) at so many percent of drive. Up to 100 % it is scaled. Above, it is scaled up to a knee and rises by
  * half as much from there to 127, so that louder stays louder, half of the distance between two strokes is left at least, and only
@@ -77,10 +75,7 @@ function louderFrom(
   const out = new Map<Id, { voice: Id; from: number }>();
   for (const bar of soundingBars(hits, shift, meter).values()) {
     const isClear = (hit: ResolvedHit, { louder }: { readonly louder: Voice }) =>
-      !bar.some((other) => {
-        const of = other !== hit && Math.abs(other.at - hit.at) < NEAR ? voice(other.voice) : undefined;
-        return of && areKin(of, louder);
-      });
+      !bar.some((other) => other !== hit && isKinNear(other, hit.at, louder, voice));
     const swapped = bar.filter((hit) => {
       const row = rows.get(hit.voice);
       return row && isClear(hit, row);

@@ -1,4 +1,4 @@
-import { barTicks, beatTicks, type Meter, modulo, PPQ } from '../../time/index.ts';
+import { barTicks, beatTicks, groupedBy, type Meter, modulo, PPQ } from '../../time/index.ts';
 import type { IdentifiedHit } from '../hit/followed.ts';
 import type { Id } from '../names.ts';
 
@@ -22,7 +22,7 @@ export function backbeatsOf(
   const found = new Set<Id>();
   const medians = new Map([...backs].map((voice) => [voice, medianOf(strokes, voice)]));
   const isFourFour = meter.beats === 4 && meter.unit === 4;
-  for (const of of byBar(strokes, bar).values()) {
+  for (const of of groupedBy(strokes, ({ at }) => Math.floor(at / bar)).values()) {
     const onBeats = of.filter(
       (hit) =>
         isFourFour && isOnTwoOrFour(hit.at, meter) && hit.velocity >= (medians.get(hit.voice) ?? Infinity),
@@ -30,17 +30,6 @@ export function backbeatsOf(
     for (const { id } of onBeats.length ? onBeats : loudestOf(of)) found.add(id);
   }
   return found;
-}
-
-function byBar(strokes: readonly IdentifiedHit[], bar: number): ReadonlyMap<number, IdentifiedHit[]> {
-  const bars = new Map<number, IdentifiedHit[]>();
-  for (const hit of strokes) {
-    const nth = Math.floor(hit.at / bar);
-    const of = bars.get(nth);
-    if (of) of.push(hit);
-    else bars.set(nth, [hit]);
-  }
-  return bars;
 }
 
 function isOnTwoOrFour(at: number, meter: Meter): boolean {

@@ -54,7 +54,7 @@ export function BuildPanel({
   const isPitched = index.part(part)?.type === 'notes';
   const spans = [...new Set([bar, 2 * bar, 4 * bar, 8 * bar, recipe.lasts])].sort((a, b) => a - b);
   const mostSilence = Math.min(MOST_SILENCE, recipe.lasts / beat - 1);
-  const rowFor = useRowFor(document, part);
+  const rowFor = useRowFor(part);
   const begin = useBeginBuild(part, groove, rowFor, add);
   return (
     <RecipeFrame name="Recipe of the build-up" document={document} groove={groove}>

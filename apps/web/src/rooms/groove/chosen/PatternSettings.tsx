@@ -8,8 +8,6 @@ import {
 } from '@plucky/core/pattern';
 import { HARMONIES, type Harmony } from '@plucky/core/song';
 import { placeName } from '@plucky/core/time';
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
 import { openPanel } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
@@ -17,13 +15,13 @@ import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
-import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { usePutOnShelf } from '../shelf/usePutOnShelf.ts';
 import { Humanising } from './Humanising.tsx';
 
 const LooseEdits = later(async () => (await import('../rules/LooseEdits.tsx')).LooseEdits);
@@ -149,19 +147,13 @@ function OwnSwing({ view }: { view: PatternView }) {
 }
 
 function PutOnShelf({ view }: { view: PatternView }) {
-  const queries = useQueryClient();
+  const put = usePutOnShelf();
   const { pattern } = view.resolved;
-  const put = useMutation({
-    mutationFn: () => api.addToShelf(shelfPatternOf(view.document, pattern.id)),
-    onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['shelf'] });
-      notify(`${pattern.name} is on the shelf, for every song.`);
-    },
-    onError: (error) =>
-      notify(`${error.message} ${pattern.name} is not on the shelf.`, { variant: 'warning' }),
-  });
   return (
-    <Button disabled={put.isPending || !view.hits.length} onClick={() => put.mutate()}>
+    <Button
+      disabled={put.isPending || !view.hits.length}
+      onClick={() => put.mutate(shelfPatternOf(view.document, pattern.id))}
+    >
       Put on the shelf
     </Button>
   );

@@ -1,9 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
 import { shelfFeel } from '@plucky/core/pattern';
-import { indexOf, type PlayedFeel } from '@plucky/core/song';
-import { useQueryClient } from '@tanstack/react-query';
+import type { PlayedFeel } from '@plucky/core/song';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api } from '../../../api/client.ts';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
@@ -11,20 +10,18 @@ import { PatternSelect } from '../../../shared/ui/PatternSelect.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
+import { usePutOnShelf } from '../shelf/usePutOnShelf.ts';
 import { FeelRows } from './FeelRows.tsx';
 import { type FeelChoice, feelFromFile } from './useFeel.ts';
 
 /** Choice of the performance whose feel is laid on, a pattern, one of the shelf or a file, shown drum by drum. */
 export function FeelSource({ view, feel }: { view: PatternView; feel: FeelChoice }) {
   const { sources, shelf, from, played, choose } = feel;
-  const { document } = view;
-  const { pattern } = view.resolved;
-  const take = ([file]: readonly File[]) => {
-    if (!file) return;
-    feelFromFile(file, document, pattern.id).then(choose, (error: unknown) =>
-      notify(error instanceof Error ? error.message : String(error), { variant: 'warning' }),
-    );
-  };
+  const read = useMutation({
+    mutationFn: (file: File) => feelFromFile(file, view),
+    onSuccess: choose,
+    onError: (error) => notify(error.message, { variant: 'warning' }),
+  });
   return (
     <>
       {sources.length > 0 && (
@@ -47,7 +44,11 @@ export function FeelSource({ view, feel }: { view: PatternView; feel: FeelChoice
         sx={{ mb: 1 }}
       />
       <Box sx={{ display: 'flex', alignItems: 'center', flexWrap: 'wrap', gap: 1, mb: 1 }}>
-        <FileButton label="MIDI file of a performance" accept=".mid,.midi,audio/midi" onFiles={take}>
+        <FileButton
+          label="MIDI file of a performance"
+          accept=".mid,.midi,audio/midi"
+          onFiles={([file]) => file && read.mutate(file)}
+        >
           Or of a MIDI file…
         </FileButton>
         {from?.kind === 'file' && (
@@ -72,26 +73,16 @@ export function FeelSource({ view, feel }: { view: PatternView; feel: FeelChoice
 
 /** Puts a feel on the shelf under a name, as a pattern from which it can be taken in any song. */
 function KeepFeel({ view, played }: { view: PatternView; played: PlayedFeel }) {
-  const queries = useQueryClient();
+  const put = usePutOnShelf();
   const [name, setName] = useState('My feel');
-  const part = indexOf(view.document).part(view.part.id);
-  const item = part && shelfFeel(view.document, part.id, played, name);
+  const item = shelfFeel(view.document, view.part.id, played, name);
   if (!item) return null;
-  const keep = () =>
-    api.addToShelf(item).then(
-      async () => {
-        await queries.invalidateQueries({ queryKey: ['shelf'] });
-        notify(`${name} is on the shelf, for every song.`);
-      },
-      (error: unknown) =>
-        notify(`${error instanceof Error ? error.message : String(error)} ${name} is not on the shelf.`, {
-          variant: 'warning',
-        }),
-    );
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1 }}>
       <NameField label="Name of the feel" value={name} onChange={setName} />
-      <Button onClick={() => void keep()}>Put it on the shelf</Button>
+      <Button disabled={put.isPending} onClick={() => put.mutate(item)}>
+        Put it on the shelf
+      </Button>
     </Box>
   );
 }

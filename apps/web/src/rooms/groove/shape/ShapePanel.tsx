@@ -144,8 +144,6 @@ function RuleSettings({
   rule: RuleEntry;
   onDone: () => void;
 }) {
-  const { document } = view;
-  const { pattern } = view.resolved;
   const used = rows.length ? rows : view.rows;
   const [set, setSet] = useState<RuleSet>(() => ({
     numbers: {},
@@ -154,7 +152,7 @@ function RuleSettings({
     onto: otherRow(view, used[0]),
   }));
   const change = (fields: Partial<RuleSet>) => setSet((before) => ({ ...before, ...fields }));
-  const feel = useFeel(document, pattern.id, rule.needsFeel === true);
+  const feel = useFeel(view, rule.needsFeel === true);
   return (
     <>
       <Typography variant="caption" component="p" sx={{ mt: -1, mb: 1.25 }}>

@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo, useState } from 'react';
 import { api, type ShelfItem } from '../../../api/client.ts';
 import { midiIn } from '../../../shared/midi-in.ts';
+import type { PatternView } from '../pattern-view.ts';
 
 /** A performance whose feel can be laid on: a pattern of the song, one of the shelf, or a file that was chosen. */
 export type FeelFrom =
@@ -18,13 +19,13 @@ function feelSources(document: SongDocument, than: Id): ReturnType<typeof family
   return index.parts.flatMap(({ id }) => familyOrder(index, id)).filter(({ pattern }) => pattern.id !== than);
 }
 
-/** Choice of a performance and its feel, where a rule asks for one; `than` is the pattern that it is laid on. */
-export function useFeel(document: SongDocument, than: Id, isAsked: boolean) {
+/** Choice of a performance and its feel, where a rule asks for one to lay on the pattern that is shown. */
+export function useFeel({ document, part, resolved: { pattern } }: PatternView, isAsked: boolean) {
   const [chosen, setChosen] = useState<FeelFrom | null>(null);
   const { data: items = [] } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf, enabled: isAsked });
-  const sources = useMemo(() => feelSources(document, than), [document, than]);
-  const type = partOf(document, than)?.type;
-  const shelf = useMemo(() => items.filter(({ pattern }) => pattern.type === type), [items, type]);
+  const sources = useMemo(() => feelSources(document, pattern.id), [document, pattern.id]);
+  const { type } = part;
+  const shelf = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
   const from = useMemo(
     (): FeelFrom | null => chosen ?? (sources[0] ? { kind: 'pattern', id: sources[0].pattern.id } : null),
     [chosen, sources],
@@ -37,12 +38,6 @@ export function useFeel(document: SongDocument, than: Id, isAsked: boolean) {
 }
 
 export type FeelChoice = ReturnType<typeof useFeel>;
-
-function partOf(document: SongDocument, pattern: Id) {
-  const index = indexOf(document);
-  const record = index.pattern(pattern);
-  return record && index.part(record.part);
-}
 
 /** The feel of a performance, by the rows of the song. */
 function feelIn(
@@ -60,11 +55,9 @@ function feelIn(
 }
 
 /** The feel of a MIDI file for a part, with words for what was taken. Throws an error in words where there is none. */
-export async function feelFromFile(file: File, document: SongDocument, pattern: Id): Promise<FeelFrom> {
-  const arrived = await midiIn(file);
+export async function feelFromFile(file: File, { document, part }: PatternView): Promise<FeelFrom> {
   const index = indexOf(document);
-  const part = partOf(document, pattern);
-  const found = feelOfFile(arrived, index.voicesOf(part?.id ?? ''), index.song.swing);
+  const found = feelOfFile(await midiIn(file), index.voicesOf(part.id), index.song.swing);
   if (!found) throw new Error(`${file.name} has no note that a row of this part plays. Nothing was changed.`);
   const { feel, strokes, strangers } = found;
   const left = strangers.length ? `; no row plays note ${strangers.join(', ')}` : '';
