@@ -86,7 +86,7 @@ export function fillFigures(
 }
 
 /** The strokes of a fill and its landing as a drummer meets them; percussion is another player's. */
-function struckIn(document: SongDocument, { all, from, length }: Heard): Struck[] {
+function struckIn(document: SongDocument, { all, from, length, candidate }: Heard): Struck[] {
   const { song, voicesOf } = indexOf(document);
   const resolved = resolve(document, GROOVE);
   const feel = feelOf(document, resolved);
@@ -102,12 +102,17 @@ function struckIn(document: SongDocument, { all, from, length }: Heard): Struck[
       };
     });
   const kit = voicesOf(resolved.pattern.part);
-  const landing = [kit.find(({ sound }) => sound === 'crash'), kit.find(({ limb }) => limb === 'right foot')];
+  const { to = 0, strokes: over = [] } = candidate.pattern.madeBy?.over ?? {};
+  const kick = kit.find(({ limb }) => limb === 'right foot');
+  const after = [
+    ...over.map(({ at, voice }) => ({ at, voice: voiceOf(document, voice) })),
+    ...[kit.find(({ sound }) => sound === 'crash'), over.length ? undefined : kick].flatMap((voice) =>
+      voice ? [{ at: to, voice }] : [],
+    ),
+  ];
   return [
     ...strokes,
-    ...landing.flatMap((voice) =>
-      voice ? [{ ms: ticksToMs(length, song.tempo), voice, graced: false }] : [],
-    ),
+    ...after.map(({ at, voice }) => ({ ms: ticksToMs(length + at, song.tempo), voice, graced: false })),
   ].filter(({ voice }) => voice.family !== 'percussion');
 }
 

@@ -1,6 +1,7 @@
 import {
   type Id,
   indexOf,
+  landingWithin,
   type Layer,
   LIMITS,
   omit,
@@ -102,7 +103,9 @@ export function pastedSlots(
       if (!pattern(layer.pattern)) return [];
       return [{ ...omit(layer, 'drawn'), silencedVoices: layer.silencedVoices.filter((row) => voice(row)) }];
     }),
-    ...(landing && voice(landing.voice) ? { landing } : {}),
+    ...(landing && voice(landing.voice)
+      ? { landing: landingWithin(landing, (row) => voice(row) !== undefined) }
+      : {}),
   }));
 }
 

@@ -43,7 +43,7 @@ export { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './m
 export type { Naming, RowGrids } from './merged-pattern.ts';
 export { newSection, newSlot, SECTION_NAMES } from './new-section.ts';
 export { type Line, type LinePiece, phraseLines } from './phrases.ts';
-export { placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
+export { landingOf, placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
 export { likeliestFirst, placeFor, type PlaceInSong, placesIn, type SlotAt } from './places.ts';
 export { reachOf, reachOfChange } from './reach.ts';
 export { sectionDifferences, restoreSlot } from './section-differences.ts';

@@ -9,6 +9,7 @@ import {
   layersOf,
   LIMITS,
   type Outcome,
+  type Pattern,
   plainLayer,
   type Refusal,
   type Section,
@@ -157,6 +158,25 @@ function hasFill(document: SongDocument, slot: Slot, part: Id, from: number, to:
   });
 }
 
+/**
+ * Landing of a fill: the one that is asked for, where a fill that goes on over the bar line lands, or that fill's own last
+ * stroke; null for none.
+ */
+export function landingOf(
+  document: SongDocument,
+  { madeBy }: Pick<Pattern, 'madeBy'>,
+  asked: Landing | null,
+): Landing | null {
+  const { voice: known } = indexOf(document);
+  const over = madeBy?.over;
+  const strokes = over?.strokes.filter(({ voice }) => known(voice)) ?? [];
+  const last = strokes.at(-1);
+  if (!over || !last) return asked;
+  if (asked) return { ...asked, over: { ...over, strokes } };
+  const { voice, velocity } = last;
+  return { voice, velocity, over: { ...over, strokes: strokes.slice(0, -1) } };
+}
+
 /** The slots of a section with a fill at a place of them; those that it runs over become one. */
 function slotsWithFill(
   document: SongDocument,
@@ -186,7 +206,8 @@ function slotsWithFill(
   const isWithin = end - first < slot.length;
   const filled = withFill(document, slot, fill, end - first, placing);
   const isFull = 'reason' in filled && isWithin;
-  if (!isFull && !(isWithin && (placing.landing ?? placing.slows ?? placing.othersStop)))
+  const lands = landingOf(document, resolve(document, fill).pattern, placing.landing);
+  if (!isFull && !(isWithin && (lands ?? placing.slows ?? placing.othersStop)))
     return 'reason' in filled ? filled : [...before, filled, ...after];
   const id = freeId(`${slot.id.slice(0, 40)}-${end}`, (one) => slots.some((other) => other.id === one));
   const [here, rest] = cutSlot(document, slot, end - first, id);
@@ -228,7 +249,8 @@ function withFill(
       cutLayer(document, slot, layer, end).after,
     ])
     .filter((layer) => layer !== null);
-  const landing = isLast && placing.landing ? { landing: placing.landing } : {};
+  const lands = isLast ? landingOf(document, pattern, placing.landing) : null;
+  const landing = lands ? { landing: lands } : {};
   const slows = isLast && placing.slows ? { slows: placing.slows } : {};
   const placed = {
     ...plainLayer(fill),

@@ -81,7 +81,7 @@ function unrollForm(document: SongDocument): Stretch[] {
   }
   const last = out.at(-1);
   const landing = last?.slot.landing;
-  return landing && !landing.swell ? [...out, tailAfter(last)] : out;
+  return landing && (!landing.swell || landing.over) ? [...out, tailAfter(last)] : out;
 }
 
 function tailAfter(last: Stretch): Stretch {

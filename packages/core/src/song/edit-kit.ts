@@ -4,6 +4,7 @@ import { differs } from './edit-song.ts';
 import type { Id } from './names.ts';
 import { omit } from './omit.ts';
 import type { Outcome } from './outcome.ts';
+import { landingWithin } from './over-the-bar.ts';
 import type { Edits, Part, Pattern, Section, Slot, Song, SongRecord, Voice } from './records.ts';
 import { shapeWithout } from './rule/shape/table.ts';
 
@@ -137,13 +138,21 @@ function sectionWithout(section: Section, id: Id): Section {
 }
 
 function slotWithout(before: Slot, id: Id): Slot {
-  const slot = before.landing?.voice === id ? omit(before, 'landing') : before;
+  const slot = landingWithout(before, id);
   const layers = slot.layers.map((layer) => {
     const edits = editsWithout(layer, id);
     if (edits === layer && !layer.silencedVoices.includes(id)) return layer;
     return { ...edits, silencedVoices: layer.silencedVoices.filter((one) => one !== id) };
   });
   return layers.every((layer, i) => layer === slot.layers[i]) ? slot : { ...slot, layers };
+}
+
+function landingWithout(slot: Slot, id: Id): Slot {
+  const { landing } = slot;
+  if (!landing) return slot;
+  if (landing.voice === id) return omit(slot, 'landing');
+  if (!landing.over?.strokes.some(({ voice }) => voice === id)) return slot;
+  return { ...slot, landing: landingWithin(landing, (voice) => voice !== id) };
 }
 
 function songWithout(song: Song, id: Id): Song {

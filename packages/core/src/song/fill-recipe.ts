@@ -1,6 +1,7 @@
 import { cellPlanSchema, FIGURES, KINDS } from './cell-plan.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema } from './names.ts';
+import { overTheBarSchema } from './over-the-bar.ts';
 import { gridSchema, percentSchema, seedSchema, velocitySchema, voicesSchema } from './schema-parts.ts';
 import type { Described, Zod } from './zod.ts';
 
@@ -41,6 +42,8 @@ export const fillRecipeSchema = (z: Zod) =>
     drums: voicesSchema(z),
     /** The cells as they are, once they are made or changed by hand. */
     cells: cellPlanSchema(z).optional(),
+    /** Its end after the bar line, where it goes on over it; worked out with the cells. */
+    over: overTheBarSchema(z).optional(),
     /** Note values; of several, each beat takes one at random. */
     values: z.array(gridSchema(z)).min(1),
     travel: z.literal([...TRAVELS]),

@@ -34,6 +34,7 @@ export {
   LEAST_STEPS,
   MOST_STEPS,
 } from './cell-plan.ts';
+export { landingWithin, MOST_OVER, type OverTheBar } from './over-the-bar.ts';
 export { changeOf, type ChangeSet, changeSetOf } from './change-set.ts';
 export {
   type Change,

@@ -256,7 +256,13 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
     checkVoices([section.opening.voice], null, `${section.id}.opening.voice`, lookUp, report);
   section.slots.forEach((slot, i) => {
     if (slot.landing)
-      checkVoices([slot.landing.voice], null, `${section.id}.slots.${i}.landing.voice`, lookUp, report);
+      checkVoices(
+        [slot.landing.voice, ...(slot.landing.over?.strokes.map(({ voice }) => voice) ?? [])],
+        null,
+        `${section.id}.slots.${i}.landing.voice`,
+        lookUp,
+        report,
+      );
     slot.layers.forEach((layer, j) => {
       const path = `${section.id}.slots.${i}.layers.${j}`;
       const pattern = lookUp(layer.pattern, 'pattern');

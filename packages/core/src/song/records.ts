@@ -10,6 +10,7 @@ import { intensityFields } from './intensity.ts';
 import { LIMBS } from './limb.ts';
 import { LIMITS } from './limits.ts';
 import { idSchema, nameSchema } from './names.ts';
+import { overTheBarSchema } from './over-the-bar.ts';
 import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
 import {
   gridSchema,
@@ -158,7 +159,12 @@ const sectionSchema = (z: Zod) =>
            * Mark of the start of whatever follows the slot; with `swell`, a swell over so many ticks up to the slot's end.
            */
           landing: z
-            .strictObject({ ...landingFields(z), swell: z.int().min(1).max(LIMITS.slot).optional() })
+            .strictObject({
+              ...landingFields(z),
+              swell: z.int().min(1).max(LIMITS.slot).optional(),
+              /** The end of a fill that goes on after the slot; the hit is then where that lands. */
+              over: overTheBarSchema(z).optional(),
+            })
             .optional(),
           /** Slows over the last ticks, at most all of the slot, to a share (percent) of the song's tempo; what follows is in tempo again. */
           slows: z.strictObject({ over: z.int().min(1).max(LIMITS.slot), to: slowedSchema(z) }).optional(),

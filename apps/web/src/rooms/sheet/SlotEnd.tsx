@@ -1,3 +1,4 @@
+import { Box, Button, Typography } from '@mui/material';
 import { sectionMeter, setLanding, setSlowing } from '@plucky/core/form';
 import { addDrum } from '@plucky/core/pattern';
 import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/song';
@@ -45,23 +46,34 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
     <Group title="How it ends">
       <Select
         fullWidth
-        label="What follows starts with"
+        label={landing?.over ? 'The fill lands with' : 'What follows starts with'}
         value={landing && !landing.swell ? landing.voice : null}
-        none={{ label: 'nothing more', choose: () => land(null) }}
+        {...(landing?.over ? {} : { none: { label: 'nothing more', choose: () => land(null) } })}
         options={namedOptions(drums.filter(({ sound }) => !isSwell(sound)))}
         onChange={(voice) => land({ velocity: USUAL_LANDING, ...(landing && omit(landing, 'swell')), voice })}
         sx={{ mt: 0.5, mb: 1.25 }}
       />
-      <LengthSelect
-        fullWidth
-        label="Swells into it over the last"
-        lengths={[beat, 2 * beat, bar, 2 * bar, landing?.swell ?? bar]}
-        value={landing?.swell ?? null}
-        meter={meter}
-        none={{ label: 'nothing, no swell', choose: () => land(null) }}
-        onChange={swell}
-        sx={{ mb: 1.25 }}
-      />
+      {landing?.over ? (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mb: 1.25 }}>
+          <Typography variant="body2" sx={{ flexGrow: 1 }}>
+            The fill goes on over the bar line and lands on {landing.over.to / beat + 1}.
+          </Typography>
+          <Button size="small" variant="outlined" onClick={() => land(omit(landing, 'over'))}>
+            End on the line
+          </Button>
+        </Box>
+      ) : (
+        <LengthSelect
+          fullWidth
+          label="Swells into it over the last"
+          lengths={[beat, 2 * beat, bar, 2 * bar, landing?.swell ?? bar]}
+          value={landing?.swell ?? null}
+          meter={meter}
+          none={{ label: 'nothing, no swell', choose: () => land(null) }}
+          onChange={swell}
+          sx={{ mb: 1.25 }}
+        />
+      )}
       {landing && <RoundsSelect label="Of the section’s rounds" of={landing} onChange={land} />}
       <LengthSelect
         fullWidth

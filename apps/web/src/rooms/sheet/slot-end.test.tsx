@@ -65,11 +65,12 @@ test('a slot is offered no slowing that is longer than it', async () => {
   ]);
 });
 
+function change(document: SongDocument, outcome: ReturnType<typeof setLanding>): SongDocument {
+  if (!isChange(outcome)) throw new Error('no change');
+  return apply(document, outcome).document;
+}
+
 test('the sheet says in few words what is special about a slot, its end only where that is drawn', () => {
-  const change = (document: SongDocument, outcome: ReturnType<typeof setLanding>) => {
-    if (!isChange(outcome)) throw new Error('no change');
-    return apply(document, outcome).document;
-  };
   const id = verseOf(lanterns).slots[2]?.id ?? '';
   const landing = change(lanterns, setLanding(lanterns, 'verse-1', id, { voice: 'crash', velocity: 90 }));
   const both = change(landing, setSlowing(landing, 'verse-1', id, { over: 960, to: 50 }));
@@ -80,4 +81,22 @@ test('the sheet says in few words what is special about a slot, its end only whe
   expect([0, 2, 5].map((slot) => words(lanterns, slot))).toEqual(['', 'fill', 'rows out']);
   expect(words(both, 2)).toBe('fill · slows · crash lands');
   expect(words(both, 2, false)).toBe('fill');
+});
+
+test('a fill that goes on over the bar line says where it lands, and can end on the line', async () => {
+  const over = { to: 1920, strokes: [{ at: 720, voice: 'snare', velocity: 90 }] };
+  const slotIn = (song: SongDocument) => verseOf(song).slots.slice(2, 3);
+  const id = slotIn(lanterns)[0]?.id ?? '';
+  const landing = { voice: 'crash', velocity: 112, over };
+  const { document, undo } = show(change(lanterns, setLanding(lanterns, 'verse-1', id, landing)), <Shown />);
+  expect(screen.getByText(/lands on 3/)).toBeTruthy();
+  expect(slotIn(document()).map((slot) => slotWords(document(), slot, true))).toEqual([
+    'fill · over the bar',
+  ]);
+  await choose('The fill lands with', 'Kick');
+  expect(slotIn(document())[0]?.landing).toEqual({ voice: 'kick', velocity: 112, over });
+  await userEvent.click(screen.getByRole('button', { name: 'End on the line' }));
+  expect(slotIn(document())[0]?.landing).toEqual({ voice: 'kick', velocity: 112 });
+  undo();
+  expect(slotIn(document())[0]?.landing?.over).toEqual(over);
 });

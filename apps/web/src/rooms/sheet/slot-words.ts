@@ -10,11 +10,13 @@ export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean): s
     .find(isEndRole);
   const out = slot.layers.some((layer) => layer.silencedVoices.length > 0);
   const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
+  const over = isEnd ? slot.landing?.over : undefined;
   return [
     chordNames(document, slot).join(' – '),
     out ? 'rows out' : role,
     isEnd && slot.slows ? 'slows' : undefined,
-    landing && !slot.landing?.swell ? `${landing.toLowerCase()} lands` : undefined,
+    over ? 'over the bar' : undefined,
+    landing && !over && !slot.landing?.swell ? `${landing.toLowerCase()} lands` : undefined,
     landing && slot.landing?.swell ? 'swells ◁' : undefined,
   ]
     .filter(Boolean)

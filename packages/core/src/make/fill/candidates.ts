@@ -61,7 +61,7 @@ export function fillCandidates(
   playableOnly = false,
 ): CandidateList | Refusal {
   const random = randomFrom(seedFrom('candidates', recipe.seed));
-  const base = omit(recipe, 'cells');
+  const base = omit(recipe, 'cells', 'over');
   const first = fillPattern(document, groove, base, 'first', 'Fill');
   if ('reason' in first) return first;
   const context = contextFor(document, groove, base, first.length);
@@ -75,16 +75,16 @@ export function fillCandidates(
       const hits = fillHits(first.length, drawn, context.meter, context.voices);
       return { recipe: drawn, strokes: strokesIn(hits), repeats: true, traits: [] };
     }
-    const isRhythm = drawn.made === 'rhythm first';
-    const cells = isRhythm
-      ? planRhythm({ ...rhythm, recipe: drawn })
-      : planCells({ ...context, recipe: drawn });
-    const hits = cellHits(cells, first.length - base.takeOver, known);
-    if (isRhythm) {
-      const strokes = strokesIn(hits);
+    const from = first.length - base.takeOver;
+    if (drawn.made === 'rhythm first') {
+      const planned = planRhythm({ ...rhythm, recipe: drawn });
+      const strokes = strokesIn(cellHits(planned.cells, from, known));
       const hasAir = holdsAir(strokes.onsets, first.length);
-      return { recipe: { ...drawn, cells }, strokes, repeats: true, traits: [], kind: cells.kind, hasAir };
+      const { kind } = planned.cells;
+      return { recipe: { ...drawn, ...planned }, strokes, repeats: true, traits: [], kind, hasAir };
     }
+    const cells = planCells({ ...context, recipe: drawn });
+    const hits = cellHits(cells, from, known);
     return {
       recipe: { ...drawn, cells },
       strokes: strokesIn(hits),
@@ -151,12 +151,14 @@ export function measured(document: SongDocument, pattern: Pattern, takeOver: num
 
 /** Words for a fill: its cells where it has any, else its figures. */
 function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures): FillWords {
-  const { cells, drums = [], path = [], travel = 'anywhere' } = pattern.madeBy ?? {};
+  const { cells, over, drums = [], path = [], travel = 'anywhere' } = pattern.madeBy ?? {};
   if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
   const voices = indexOf(document).voicesOf(pattern.part);
   const { meter } = feelOf(document, resolve(document, pattern.id));
   const round = drumsOf({ drums, path, travel }, voices);
-  return cells.kind ? kindWords(cells, cells.kind, round, voices, meter) : cellWords(cells, round, meter);
+  return cells.kind
+    ? kindWords(cells, cells.kind, round, voices, meter, over)
+    : cellWords(cells, round, meter);
 }
 
 /** Weight of each figure when fills are compared: about one for the usual distance between two fills. */

@@ -51,11 +51,11 @@ export function longTake(
   const voices = indexOf(document).voicesOf(made.part);
   const count = Math.min(TAKE_BARS.most, Math.max(TAKE_BARS.least, Math.round(bars)));
   const length = count * bar;
-  const over = { ...omit(recipe, 'cells'), takeOver: length, gap: 0 };
+  const over = { ...omit(recipe, 'cells', 'over'), takeOver: length, gap: 0 };
   const own =
     recipe.made === 'rhythm first'
       ? cellHits(
-          planRhythm(rhythmContext(document, groove, over, length)),
+          planRhythm(rhythmContext(document, groove, over, length)).cells,
           0,
           new Set(voices.map((voice) => voice.id)),
         )

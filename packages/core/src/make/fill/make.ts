@@ -151,11 +151,9 @@ function settle(
 ): FillRecipe {
   if (recipe.made === 'at random' || isOtherwise) return recipe.cells ? omit(recipe, 'cells') : recipe;
   if (recipe.cells) return recipe;
-  const cells =
-    recipe.made === 'by cells'
-      ? planCells(contextFor(document, groove, recipe, length))
-      : planRhythm(rhythmContext(document, groove, recipe, length));
-  return { ...recipe, cells };
+  return recipe.made === 'by cells'
+    ? { ...recipe, cells: planCells(contextFor(document, groove, recipe, length)) }
+    : { ...recipe, ...planRhythm(rhythmContext(document, groove, recipe, length)) };
 }
 
 /** The setting of a fill that is made rhythm first. */

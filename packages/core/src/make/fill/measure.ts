@@ -125,10 +125,15 @@ export function limbsOf(document: SongDocument, pattern: Id, from = 0): LimbRepo
       }));
   });
   const { pattern: record } = resolved;
-  const landing = record.madeBy
-    ? landingStrokes(voicesOf(record.part), ticksToMs(record.length, feel.tempo))
-    : [];
-  const { hands, conflicts } = limbReport([...strokes, ...landing], record.madeBy?.player);
+  const { over } = record.madeBy ?? {};
+  const msAfter = (at: number) => ticksToMs(record.length + at, feel.tempo);
+  const after = (over?.strokes ?? []).flatMap(({ at, voice: row }): LimbStroke[] => {
+    const on = voice(row);
+    // The kick of the landing is among its strokes already.
+    return on && at !== over?.to && isDrummers(on) ? [{ id: LANDING, ms: msAfter(at), voice: on }] : [];
+  });
+  const landing = record.madeBy ? landingStrokes(voicesOf(record.part), msAfter(over?.to ?? 0)) : [];
+  const { hands, conflicts } = limbReport([...strokes, ...after, ...landing], record.madeBy?.player);
   const later = new Set(hits.flatMap((hit) => (hit.at >= from ? [hit.id] : [])));
   const lastOf = (why: LimbConflict['why']) =>
     hits.findLast((hit) => (voice(hit.voice)?.limb === 'hand') === (why !== 'foot'));

@@ -119,7 +119,7 @@ export function remakeAround(
   beat: number,
   seed: number,
 ): Candidate | Refusal {
-  const recipe = { ...omit(recipeOf(candidate), 'cells'), seed };
+  const recipe = { ...omit(recipeOf(candidate), 'cells', 'over'), seed };
   const fresh = candidateOf(document, groove, recipe);
   if ('reason' in fresh) return fresh;
   const from = candidate.pattern.length - recipe.takeOver;

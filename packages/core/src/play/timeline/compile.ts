@@ -22,12 +22,12 @@ import { type BarMeter, barTicks, beatTicks, modulo } from '../../time/index.ts'
 import { playedLayer } from '../intensity/played-layer.ts';
 import { specialOf } from '../intensity/special.ts';
 import { chokeEvents } from './choke.ts';
-import type { ControlEvent, NoteEvent, Timeline } from './events.ts';
+import type { ControlEvent, NoteEvent, Timeline, Timing } from './events.ts';
 import { glided, type GlideWish } from './glide.ts';
 import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
 import { controlEvents, inOrder, lanesOf } from './lanes.ts';
-import { type LayerEvents, layerEvents, type Timing } from './layer-events.ts';
+import { type LayerEvents, layerEvents } from './layer-events.ts';
 import { metersOf } from './meters.ts';
 import { byPlace, settle } from './settle.ts';
 import { sliceTimeline } from './slice.ts';
@@ -72,8 +72,8 @@ export function compile(
   for (const [i, stretch] of stretches.entries()) {
     const there: NoteEvent[] = [];
     const landings = landingsAt(document, stretch);
-    for (const landing of landings)
-      there.push(...landedEvents(index, stretch, landing, stretch.start - origin, length));
+    const begins = { start: stretch.start - origin, end: length, tempos };
+    for (const landing of landings) there.push(...landedEvents(document, stretch, landing, begins, timing));
     there.push(...swellEvents(index, stretch, stretch.start - origin));
     const special = specialOf(stretch);
     const { occurrence, repeat, section, slot, meter } = stretch;

@@ -82,3 +82,16 @@ export interface Timeline {
   /** Grace strokes that would have come before the start and were left out. */
   readonly dropped: number;
 }
+
+/**
+ * `heard`: with swing, early and late, and humanised; `grid`: on its places, as loud as it is heard; `written`: on its places
+ * and not humanised.
+ */
+export type Timing = 'heard' | 'grid' | 'written';
+
+/** Setting of a layer in its scope: its first tick, and the scope's length and tempos. */
+export interface Standing {
+  readonly start: number;
+  readonly end: number;
+  readonly tempos: TempoMap;
+}

@@ -1,13 +1,7 @@
 import { indexOf, type Layer, type SongDocument } from '../../song/index.ts';
 import { cacheWhileSame, namedKeys, tempoAt } from '../../time/index.ts';
-import {
-  type Ground,
-  type LayerEvents,
-  layerEvents,
-  shifted,
-  type Standing,
-  type Timing,
-} from './layer-events.ts';
+import type { Standing, Timing } from './events.ts';
+import { type Ground, type LayerEvents, layerEvents, shifted } from './layer-events.ts';
 
 /** Last events of a layer in a place of the form, with its setting then. */
 interface Kept {
@@ -40,7 +34,7 @@ export function keptLayerEvents(
     counted,
     ringsOn,
     goesOn,
-    ...landings,
+    ...landings.flatMap(({ mark, since }) => [mark, since]),
     lane?.channel,
     song.swing,
     song.seed,

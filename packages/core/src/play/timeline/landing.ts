@@ -1,16 +1,21 @@
 import { sectionStretches, songStretches, soundsIn, type Stretch } from '../../form/index.ts';
+import { heardPlace, ON_TIME } from '../../pattern/index.ts';
 import {
   clampVelocity,
+  indexOf,
+  isDrummers,
   type Landing,
+  MOST_OVER,
   type Opening,
+  type OverTheBar,
   type ResolvedHit,
   type SongDocument,
   type SongIndex,
 } from '../../song/index.ts';
-import { cacheBy, gridTicks, PPQ } from '../../time/index.ts';
+import { cacheBy, gridTicks, PPQ, tempoAt } from '../../time/index.ts';
 import { intensityAt } from '../intensity/curve.ts';
 import { specialOf } from '../intensity/special.ts';
-import type { NoteEvent } from './events.ts';
+import type { NoteEvent, Standing, Timing } from './events.ts';
 
 /** The stretch before each but the first. */
 const beforeCache = cacheBy((document: SongDocument): ReadonlyMap<string, Stretch> => {
@@ -36,18 +41,43 @@ function keyOf({ occurrence, repeat, slot }: Stretch): string {
   return `${occurrence?.id} ${repeat} ${slot.id}`;
 }
 
+/** A landing or an opening in a stretch of the song. */
+export interface Landed {
+  readonly mark: Landing | Opening;
+  /** From the bar line on which it stands to the start of the stretch, in ticks. */
+  readonly since: number;
+}
+
 /**
- * What is struck on the first beat of a stretch: what the slot before it lands with, and what its section opens with, each
- * row once. Left out is what does not sound in this round, or whose row is silent in the occurrence.
+ * What marks the start of a stretch: what the slot before it lands with, and what its section opens with, each row once; and
+ * what a fill before that still plays over the bar line. Left out is what does not sound in this round, or whose row is silent
+ * in the occurrence.
  */
-export function landingsAt(document: SongDocument, stretch: Stretch): readonly (Landing | Opening)[] {
-  const previous = stretchBefore(document, stretch);
-  const landing = previous?.slot.landing;
+export function landingsAt(document: SongDocument, stretch: Stretch): readonly Landed[] {
+  const landed = landedInto(document, stretch);
   const { opening } = stretch.section;
   const isOpened = opening && stretch.inSection === 0 && sounds(opening, stretch);
-  const landed = landing && !landing.swell && sounds(landing, previous) ? [landing] : [];
-  const opened = isOpened && landed.every(({ voice }) => voice !== opening.voice) ? [opening] : [];
-  return [...landed, ...opened].filter(({ voice }) => !stretch.occurrence?.silencedVoices.includes(voice));
+  const opens = isOpened && landed.every(({ mark }) => mark.voice !== opening.voice);
+  return [...landed, ...(opens ? [{ mark: opening, since: 0 }] : [])].filter(
+    ({ mark }) => overOf(mark) !== null || !stretch.occurrence?.silencedVoices.includes(mark.voice),
+  );
+}
+
+/** Landings of the slots before a stretch that reach it. */
+function landedInto(document: SongDocument, stretch: Stretch): readonly Landed[] {
+  const out: Landed[] = [];
+  let since = 0;
+  for (
+    let before = stretchBefore(document, stretch);
+    before && since <= MOST_OVER;
+    before = stretchBefore(document, before)
+  ) {
+    const { landing } = before.slot;
+    const reaches = landing && (overOf(landing)?.to ?? (landing.swell ? -1 : 0)) >= since;
+    if (reaches && sounds(landing, before)) out.push({ mark: landing, since });
+    since += before.slot.length;
+  }
+  return out;
 }
 
 /** True for a landing or an opening that sounds in this round of its section. */
@@ -58,17 +88,41 @@ function sounds({ times }: Landing | Opening, { repeat, occurrence }: Stretch): 
 /** Length of a landing, in ticks. */
 const RINGS = PPQ * 2;
 
-/** The hit that marks the start of a stretch, at the drive of its place. */
+/** The end of a fill that goes on over the bar line; null for a landing on it. */
+function overOf(landing: Landing | Opening): OverTheBar | null {
+  return ('over' in landing && landing.over) || null;
+}
+
+/**
+ * The hits that mark the start of a stretch which begins at `start`, at the drive of their places: the landing, and before it
+ * what a fill plays over the bar line, as far as the stretch and its occurrence let it.
+ */
 export function landedEvents(
-  index: SongIndex,
+  document: SongDocument,
   stretch: Stretch,
-  { voice, velocity }: Landing | Opening,
-  tick: number,
-  end: number,
+  { mark, since }: Landed,
+  { start, end, tempos }: Standing,
+  timing: Timing,
 ): NoteEvent[] {
-  const drive = intensityAt(stretch.occurrence?.drive, specialOf(stretch)?.at ?? 0);
-  const length = Math.max(1, Math.min(RINGS, end - tick));
-  return strike(index, stretch, voice, (velocity * drive) / 100, { tick, length, hit: 'landing' });
+  const index = indexOf(document);
+  const over = overOf(mark);
+  const isSwell = 'swell' in mark && mark.swell !== undefined;
+  const hits = [...(over?.strokes ?? []), ...(isSwell ? [] : [{ ...mark, at: over?.to ?? 0 }])];
+  return hits.flatMap(({ at: afterLine, voice: id, velocity }) => {
+    const voice = index.voice(id);
+    const at = afterLine - since;
+    if (!voice || at < 0 || at >= stretch.slot.length || stretch.occurrence?.silencedVoices.includes(id)) return [];
+    const drive = intensityAt(stretch.occurrence?.drive, (specialOf(stretch)?.at ?? 0) + at);
+    const feel = { tempo: tempoAt(tempos, start + at), meter: stretch.meter, swing: index.song.swing };
+    const heard = timing === 'heard' && over ? heardPlace(afterLine, ON_TIME, voice, voice.grid, feel) - since : at;
+    const tick = Math.min(end - 1, start + Math.round(heard));
+    const length = Math.max(1, Math.min(RINGS, end - tick));
+    return strike(index, stretch, id, (velocity * drive) / 100, {
+      tick,
+      length,
+      hit: `landing${afterLine ? ` ${afterLine}` : ''}`,
+    });
+  });
 }
 
 /**
@@ -131,13 +185,31 @@ function strike(
   ];
 }
 
-/** True for a hit that a landing replaces: a hat of the same part on the first place. */
+/** Nearness of a hit that is at the same place, in ticks. */
+const NEAR = PPQ / 16;
+
+/**
+ * True for a hit that a landing replaces: a hat of the same part where it strikes, or what it strikes itself. While a fill goes
+ * on over the bar line all of the drummer's hands give way, and a foot that has a part in it.
+ */
 export function givesWay(
   index: SongIndex,
   hit: ResolvedHit,
   inSlot: number,
-  landing: Landing | Opening,
+  { mark, since }: Landed,
 ): boolean {
-  const [voice, lands] = [index.voice(hit.voice), index.voice(landing.voice)];
-  return voice?.family === 'hat' && voice.limb === 'hand' && voice.part === lands?.part && inSlot < PPQ / 16;
+  const over = overOf(mark);
+  const to = over?.to ?? 0;
+  const afterLine = since + inSlot;
+  if (afterLine >= to + NEAR) return false;
+  const [voice, lands] = [index.voice(hit.voice), index.voice(mark.voice)];
+  if (!voice || voice.part !== lands?.part) return false;
+  const isAtEnd = afterLine > to - NEAR;
+  const isPlayed = over?.strokes.some(({ voice: row, at }) => row === voice.id && (at === to) === isAtEnd);
+  if (isAtEnd)
+    return (
+      isPlayed === true ||
+      (voice.family === 'hat' && voice.limb === 'hand' && (!over || lands.limb === 'hand'))
+    );
+  return isDrummers(voice) && (voice.limb === 'hand' || isPlayed === true);
 }

@@ -12,26 +12,18 @@ import {
   clampVelocity,
   type Id,
   indexOf,
-  type Landing,
-  type Opening,
   type Part,
   type ResolvedHit,
   type SongDocument,
   type SongIndex,
   type Voice,
 } from '../../song/index.ts';
-import { type Grid, gridTicks, type Meter, msToTicks, tempoAt, type TempoMap } from '../../time/index.ts';
-import type { NoteEvent, Source } from './events.ts';
+import { type Grid, gridTicks, type Meter, msToTicks, tempoAt } from '../../time/index.ts';
+import type { NoteEvent, Source, Standing, Timing } from './events.ts';
 import { type GlideWish, LONGEST_REST } from './glide.ts';
-import { givesWay } from './landing.ts';
+import { givesWay, type Landed } from './landing.ts';
 import { isMoved, type Lane } from './lanes.ts';
 import { unevennessOf } from './uneven.ts';
-
-/**
- * `heard`: with swing, early and late, and humanised; `grid`: on its places, as loud as it is heard; `written`: on its places
- * and not humanised.
- */
-export type Timing = 'heard' | 'grid' | 'written';
 
 /** A layer where it is played, or a pattern by itself as its only layer. */
 export interface Ground {
@@ -44,16 +36,9 @@ export interface Ground {
   /** True where the next slot goes on with the pattern, so that all its notes ring on. */
   readonly goesOn: boolean;
   /** Hits struck instead of its own on the first beat. */
-  readonly landings: readonly (Landing | Opening)[];
+  readonly landings: readonly Landed[];
   readonly lane: Lane | undefined;
   readonly from: Omit<Source, 'hit'>;
-}
-
-/** Setting of a layer in its scope: its first tick, and the scope's length and tempos. */
-export interface Standing {
-  readonly start: number;
-  readonly end: number;
-  readonly tempos: TempoMap;
 }
 
 /** Events of a layer in its setting. */

@@ -1,3 +1,4 @@
+import { landingOf } from '../../form/index.ts';
 import { feelOf, resolve } from '../../pattern/index.ts';
 import { type Id, type Landing, type Pattern, plainLayer, type SongDocument } from '../../song/index.ts';
 import { barTicks } from '../../time/index.ts';
@@ -8,6 +9,7 @@ import type { Tried } from './within.ts';
 export function tryFill(document: SongDocument, groove: Id, fill: Pattern, landing: Landing | null): Tried {
   const resolved = resolve(document, groove);
   const bar = barTicks(feelOf(document, resolved).meter);
+  const lands = landingOf(document, fill, landing);
   const before = leadIn(resolved.pattern.length, fill.length, bar);
   return tryInSection(document, [fill], {
     slots: [
@@ -16,7 +18,7 @@ export function tryFill(document: SongDocument, groove: Id, fill: Pattern, landi
         id: 'fill',
         length: fill.length,
         layers: [plainLayer(fill.id)],
-        ...(landing ? { landing } : {}),
+        ...(lands ? { landing: lands } : {}),
       },
       { id: 'after', length: bar, layers: [plainLayer(groove)] },
     ],

@@ -134,6 +134,7 @@ export const FORM_EDITS: Edits = {
           voice: row,
           velocity: 1 + (b % 127),
           ...(a % 2 ? { swell: 240 * (1 + (b % 20)) } : { times: 'last' }),
+          ...(a % 3 ? {} : { over: { to: 960, strokes: [{ at: 240 * (b % 4), voice: row, velocity: 90 }] } }),
         })
       : null,
   addSlots: ({ document, slots, other, a, b }) =>

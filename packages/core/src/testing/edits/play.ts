@@ -20,7 +20,7 @@ export const PLAY_EDITS: Edits = {
   renewCurves: ({ document }) => renewCurves(document),
   toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
   placePerformance: ({ document, index, other, a, b }) => {
-    if (index.sections.length > 6) return null;
+    if (index.sections.length > 6 || index.song.form.some((one) => one.id === `po${a}-${b}`)) return null;
     const cues: readonly Cue[] = [
       { id: `cue${a}`, at: 0, plays: { kind: 'pattern', pattern: other } },
       {

@@ -7,6 +7,7 @@ import {
   type SongDocument,
   withRecord,
 } from '@plucky/core/song';
+import { PPQ } from '@plucky/core/time';
 import { FamilyStems } from '../../../shared/ui/stems.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 
@@ -23,7 +24,10 @@ const BASE: Readonly<Record<Family, number>> = {
   kick: 0.98,
 };
 
-/** A fill with its stems, the stretch that it takes over tinted, and which hand takes which hit where that is wanted. */
+/** What is drawn after the landing of a fill that goes on over the bar line, in ticks. */
+const AFTER = PPQ / 2;
+
+/** A fill with its stems, also over the bar line, the stretch that it takes over tinted, and which hand takes which hit where that is wanted. */
 export function CandidatePicture({
   document,
   fill,
@@ -37,12 +41,18 @@ export function CandidatePicture({
 }) {
   const index = indexOf(document);
   const { hits } = resolve(withRecord(document, fill), fill.id);
-  const xOf = (tick: number) => PAD + (tick / fill.length) * (WIDTH - 2 * PAD);
+  const { over } = fill.madeBy ?? {};
+  const drawn = fill.length + (over ? over.to + AFTER : 0);
+  const xOf = (tick: number) => PAD + (tick / drawn) * (WIDTH - 2 * PAD);
   const sounding = hits.filter((hit) => hit.origin !== 'silenced');
+  const stems = [
+    ...sounding,
+    ...(over?.strokes ?? []).map((one) => ({ ...one, at: fill.length + one.at, origin: 'own' as const })),
+  ];
   const familyOf = (id: string) => index.voice(id)?.family;
   const top = (family: Family, velocity: number) => BASE[family] * (HEIGHT - 6) - 4 - (velocity / 127) * 14;
   return (
-    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`${sounding.length} hits`}>
+    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`${stems.length} hits`}>
       <rect
         x={xOf(fill.length - takeOver) - 4}
         y={1}
@@ -51,9 +61,19 @@ export function CandidatePicture({
         rx={6}
         fill={color('fill')}
       />
+      {over && (
+        <line
+          x1={xOf(fill.length)}
+          x2={xOf(fill.length)}
+          y1={1}
+          y2={HEIGHT - 1}
+          stroke={color('line')}
+          strokeWidth={1.5}
+        />
+      )}
       <FamilyStems
         stemsOf={(family) =>
-          sounding
+          stems
             .filter((hit) => familyOf(hit.voice) === family)
             .map((hit) => ({
               x: xOf(hit.at),

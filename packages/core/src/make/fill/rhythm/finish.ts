@@ -35,6 +35,7 @@ function once(strokes: readonly FillStroke[]): readonly FillStroke[] {
 }
 
 function withoutGap({ recipe, length }: FillContext, strokes: readonly FillStroke[]) {
+  if (!recipe.gap) return strokes;
   const end = length - (recipe.gap * PPQ) / 4;
   const kept = strokes.filter(({ at }) => at < end);
   // Nothing is left of a fill that is shorter than its gap.

@@ -1,9 +1,9 @@
-import { type CellPlan, type Kind, KINDS } from '../../../song/index.ts';
+import { type CellPlan, type FillRecipe, type Kind, KINDS } from '../../../song/index.ts';
 import { barTicks, beatTicks, gridTicks, type Random, randomFrom, seedFrom } from '../../../time/index.ts';
 import type { Beat } from './beats.ts';
 import type { FillContext, FillStroke } from './context.ts';
 import { finished, strongEnd } from './finish.ts';
-import type { Played } from './kinds/kind.ts';
+import { accented, type Played } from './kinds/kind.ts';
 import { KIND_TABLE } from './kinds/table.ts';
 import { playable } from './playable.ts';
 
@@ -12,26 +12,47 @@ const BARS_AT_ONCE = 2;
 /** Attempts at a kind that kit, recipe and stretch allow. */
 const TRIES = 12;
 
+/** A fill's cells, and its end after the bar line where it goes on over it. */
+export type PlannedFill = { readonly cells: CellPlan } & Pick<FillRecipe, 'over'>;
+
 /**
  * A fill made in the order of its choices: rhythm, accents, sticking and drums, by a kind that a drummer names. It is played
  * by two hands and two feet of the recipe's player, up to the crash that it lands on: what they cannot play is left out. The
  * same recipe and groove give the same plan, whose cells tile the take-over.
  */
-export function planRhythm(context: FillContext): CellPlan {
+export function planRhythm(context: FillContext): PlannedFill {
   const { recipe, meter, from, to } = context;
   const random = randomFrom(seedFrom('rhythm first', recipe.seed));
   const piece = BARS_AT_ONCE * barTicks(meter);
   const cells: CellPlan['cells'][number][] = [];
   let kind: Kind = 'singles';
+  let over: Pick<PlannedFill, 'over'> = {};
   // Whole pieces stand at the end, so that what is left over begins the fill.
   for (let at = from; at < to;) {
     const end = recipe.takeOver <= piece ? to : Math.min(to, at + (((to - at - 1) % piece) + 1));
     const drawn = drawKind({ ...context, from: at, to: end }, random);
     kind = drawn.kind;
     cells.push(...cellsOf(context, kind, drawn.beats, drawn.strokes));
+    if (drawn.landsAt !== undefined) over = overOf(context, drawn.strokes, drawn.landsAt);
     at = end;
   }
-  return { grid: 4, cells, arrival: 'runs in', kind };
+  return { cells: { grid: 4, cells, arrival: 'runs in', kind }, ...over };
+}
+
+/** The strokes after the bar line, and the kick that lands with the crash. */
+function overOf(
+  context: FillContext,
+  strokes: readonly FillStroke[],
+  landsAt: number,
+): Pick<PlannedFill, 'over'> {
+  const { kick, snare, length } = context;
+  const after = strokes.flatMap(({ at, voice, velocity }) =>
+    at >= length ? [{ at: at - length, voice, velocity }] : [],
+  );
+  const lands = kick ?? snare;
+  const to = landsAt - length;
+  const last = lands ? [{ at: to, voice: lands.id, velocity: accented(context, landsAt) }] : [];
+  return { over: { to, strokes: [...after, ...last] } };
 }
 
 /** A fill of a kind, with the strokes of it that can be played. */
@@ -51,11 +72,11 @@ function drawKind(context: FillContext, random: Random): DrawnKind {
     const played = KIND_TABLE[kind].play(context, random);
     const whole = finished(context, played?.strokes ?? []);
     if (!played || !whole.length) continue;
-    const strokes = strongEnd(context, playable(context, whole));
+    const strokes = strongEnd(context, playable(context, whole, played.landsAt));
     const left = strokes.length / whole.length;
     const isItself = whole.some(({ grace }) => grace) === strokes.some(({ grace }) => grace);
     if (!strokes.some(({ by }) => by !== 'F')) continue;
-    const drawn = { kind, beats: played.beats, strokes };
+    const drawn = { ...played, kind, strokes };
     const isEnough = strokes.length >= least;
     if (isEnough && left >= LEAST_LEFT && isItself) return drawn;
     // A thin fill is kept only where there is no other.
@@ -97,31 +118,40 @@ const LETTERS: Readonly<Record<string, string>> = { A: 'A', B: 'B', C: 'C', D: '
 
 /** Beats with their strokes as cells of two to seven steps. */
 function cellsOf(
-  { drums, snare }: FillContext,
+  { drums, snare, length }: FillContext,
   kind: Kind,
   beats: readonly Beat[],
   strokes: readonly FillStroke[],
 ): CellPlan['cells'] {
   const [first] = drums;
-  return beats.flatMap(pieces).map(({ start, grid, cell, letter }) => {
-    const step = gridTicks(grid);
-    const end = start + cell.length * step;
-    const here = strokes.filter(({ at }) => at >= start && at < end).sort((a, b) => a.at - b.at);
-    const hand = here.find(({ by, voice }) => by !== 'F' && drums.some(({ id }) => id === voice));
-    return {
-      letter: LETTERS[letter] ?? 'A',
-      steps: cell.length,
-      figure: FIGURE_OF[kind],
-      accent: 'first' as const,
-      drum: hand?.voice ?? snare?.id ?? first?.id ?? '',
-      grid,
-      strokes: here.map(({ at, by, voice, velocity, grace }) => ({
-        // A backbeat of the groove may lie beside the grid.
-        ...{ step: Math.min(cell.length - 1, Math.round((at - start) / step)), by, voice, velocity },
-        ...(grace === 'flam' ? { flam: true } : grace ? { grace } : {}),
-      })),
-    };
-  });
+  return beats
+    .flatMap((beat) => within(beat, length))
+    .flatMap(pieces)
+    .map(({ start, grid, cell, letter }) => {
+      const step = gridTicks(grid);
+      const end = start + cell.length * step;
+      const here = strokes.filter(({ at }) => at >= start && at < end).sort((a, b) => a.at - b.at);
+      const hand = here.find(({ by, voice }) => by !== 'F' && drums.some(({ id }) => id === voice));
+      return {
+        letter: LETTERS[letter] ?? 'A',
+        steps: cell.length,
+        figure: FIGURE_OF[kind],
+        accent: 'first' as const,
+        drum: hand?.voice ?? snare?.id ?? first?.id ?? '',
+        grid,
+        strokes: here.map(({ at, by, voice, velocity, grace }) => ({
+          // A backbeat of the groove may lie beside the grid.
+          ...{ step: Math.min(cell.length - 1, Math.round((at - start) / step)), by, voice, velocity },
+          ...(grace === 'flam' ? { flam: true } : grace ? { grace } : {}),
+        })),
+      };
+    });
+}
+
+/** A beat cut at the bar line; none after it. */
+function within(beat: Beat, line: number): Beat[] {
+  const steps = Math.min(beat.cell.length, Math.round((line - beat.start) / gridTicks(beat.grid)));
+  return steps > 0 ? [{ ...beat, cell: beat.cell.slice(0, steps) }] : [];
 }
 
 /** A beat in pieces of two to seven steps: one of a single step on the next finer grid, a long one in fours. */

@@ -7,12 +7,16 @@ const ROUNDS = 6;
 
 /**
  * The strokes that the recipe's player can play on the way from the groove's last strokes to the crash and kick of the
- * landing: a grace that asks too much is left out, then the softer stroke of two that are too near.
+ * landing, at `landsAt` ticks: a grace that asks too much is left out, then the softer stroke of two that are too near.
  */
-export function playable(context: FillContext, strokes: readonly FillStroke[]): readonly FillStroke[] {
+export function playable(
+  context: FillContext,
+  strokes: readonly FillStroke[],
+  landsAt = context.length,
+): readonly FillStroke[] {
   let kept = strokes;
   for (let round = 0; round < ROUNDS; round++) {
-    const { conflicts } = limbReport(limbStrokes(context, kept), context.recipe.player);
+    const { conflicts } = limbReport(limbStrokes(context, kept, landsAt), context.recipe.player);
     if (!conflicts.length) break;
     // A landing that cannot be reached is told of the last stroke of its limb.
     const lastOf = (isFoot: boolean) => nameOf(kept.findLastIndex(({ by }) => (by === 'F') === isFoot));
@@ -45,8 +49,8 @@ function nameOf(i: number): string {
 }
 
 /** Strokes of the groove just before, of the fill, and of the landing. */
-function limbStrokes(context: FillContext, strokes: readonly FillStroke[]): LimbStroke[] {
-  const { voices, groove, from, length, tempo, msOf } = context;
+function limbStrokes(context: FillContext, strokes: readonly FillStroke[], landsAt: number): LimbStroke[] {
+  const { voices, groove, from, tempo, msOf } = context;
   const byId = new Map(voices.filter(isDrummers).map((voice) => [voice.id, voice]));
   const before = groove.filter((hit) => hit.at < from && hit.at >= from - BEFORE);
   return [
@@ -58,7 +62,7 @@ function limbStrokes(context: FillContext, strokes: readonly FillStroke[]): Limb
       const on = byId.get(voice);
       return on ? [{ id: nameOf(i), ms: msOf(at, on), voice: on, ...(grace ? { both: true } : {}) }] : [];
     }),
-    ...landingStrokes(voices, ticksToMs(length, tempo)),
+    ...landingStrokes(voices, ticksToMs(landsAt, tempo)),
   ];
 }
 

@@ -1,5 +1,5 @@
-import type { CellPlan, Kind, Voice } from '../../../song/index.ts';
-import { beatTicks, type Meter } from '../../../time/index.ts';
+import type { CellPlan, Kind, OverTheBar, Voice } from '../../../song/index.ts';
+import { beatTicks, counted, type Meter } from '../../../time/index.ts';
 import { cellStarts, cellStep } from '../cells/cell.ts';
 import type { FillWords } from '../describe.ts';
 
@@ -33,6 +33,7 @@ export function kindWords(
   drums: readonly Voice[],
   voices: readonly Voice[],
   meter: Meter,
+  over?: OverTheBar,
 ): FillWords {
   const starts = cellStarts(plan, 0);
   const strokes = plan.cells.flatMap((cell, i) =>
@@ -42,14 +43,26 @@ export function kindWords(
   const end = plan.cells.reduce((sum, cell) => sum + cell.steps * cellStep(plan, cell), 0);
   const way = PLAIN.has(kind) ? '' : wayOver(hands, drums, voices);
   return {
-    title: `${KIND_WORDS[kind]}${way ? ` ${way}` : ''}`,
-    course: `${strokes.length} strokes, ${arrival(
-      strokes.map(({ at }) => at),
-      end,
-      meter,
-    )}`,
+    title: `${nameOf(kind, plan)}${way ? ` ${way}` : ''}`,
+    course: `${counted(strokes.length + (over ? over.strokes.length - 1 : 0), 'stroke')}, ${
+      over
+        ? `lands on ${over.to / beatTicks(meter) + 1}`
+        : arrival(
+            strokes.map(({ at }) => at),
+            end,
+            meter,
+          )
+    }`,
   };
 }
+
+/** Name of a kind; groups over the bar line are named after their size. */
+function nameOf(kind: Kind, { cells }: CellPlan): string {
+  const isFives = kind === 'over the bar' && cells[0]?.steps === FIVE;
+  return isFives ? 'Fives over the bar' : KIND_WORDS[kind];
+}
+
+const FIVE = 5;
 
 /** The drums of the hands, as "on the snare" or "down the toms"; nothing where they have no stroke. */
 function wayOver(

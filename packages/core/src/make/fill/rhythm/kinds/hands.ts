@@ -1,6 +1,6 @@
-import { barTicks, type Grid, gridTicks } from '../../../../time/index.ts';
+import { barTicks, beatTicks, type Grid, gridTicks, pulses } from '../../../../time/index.ts';
 import { LOUDEST_GHOST, SOFTEST_GHOST } from '../../cells/cell.ts';
-import { type Beat, onsetsIn } from '../beats.ts';
+import { type Beat, gridFitting, onsetsIn } from '../beats.ts';
 import { drumsAlong, type FillContext, type FillStroke } from '../context.ts';
 import { acrossTheBeat, phraseOf } from '../phrase.ts';
 import { accented, accentsOf, footed, handAt, handStroke, plain, type PlayKind } from './kind.ts';
@@ -139,11 +139,32 @@ export const threes: PlayKind = (context, random) => {
   return across(context, random, random.choose(THREES));
 };
 
-/** Threes or fives that go on over a bar line within the fill. */
-export const overTheBar: PlayKind = (context, random) =>
-  context.to - context.from > barTicks(context.meter)
-    ? across(context, random, random.choose([...THREES, ...FIVES]))
-    : null;
+/** Most beats of the next bar that a fill goes on over. */
+const MOST_BEATS_OVER = 2;
+
+/**
+ * Threes or fives that go on over the bar line, up to the beat of the next bar on which a group ends; where none ends there
+ * soon, or the fill goes on behind this stretch, over a bar line within it.
+ */
+export const overTheBar: PlayKind = (context, random) => {
+  const { recipe, meter, from, to, length } = context;
+  const figure = random.choose([...THREES, ...FIVES]);
+  const grid = gridFitting(to - from, [random.choose(recipe.values)]);
+  const group = figure.length * gridTicks(grid);
+  const beat = beatTicks(meter);
+  const isInBeats = pulses(meter).length === meter.beats;
+  const beats = Array.from({ length: Math.min(MOST_BEATS_OVER, meter.beats - 1) }, (_, i) => (i + 1) * beat);
+  const goesOn = to === length && recipe.gap === 0 && isInBeats;
+  // No more of it is after the line than before.
+  const over = goesOn
+    ? beats.find((ticks) => ticks <= to - from && (to - from + ticks) % group === 0)
+    : undefined;
+  if (over === undefined) return to - from > barTicks(meter) ? across(context, random, figure) : null;
+  const landsAt = to + over;
+  const longer = { ...context, recipe: { ...recipe, values: [grid] }, to: landsAt };
+  const played = across(longer, random, figure);
+  return played && { ...played, landsAt };
+};
 
 /** Six even strokes over four beats, three over two, each on the next drum along the way, every other one with the foot. */
 export const sixOverFour: PlayKind = (context, random) => {

@@ -7,6 +7,8 @@ import { type FillContext, type FillStroke, levelAt } from '../context.ts';
 export interface Played {
   readonly beats: readonly Beat[];
   readonly strokes: readonly FillStroke[];
+  /** Place after the bar line where it lands, in ticks from the pattern's start; absent: it lands on the line. */
+  readonly landsAt?: number;
 }
 
 /** A kind of fill: it plays one, or null where kit, recipe or stretch do not allow it. */
