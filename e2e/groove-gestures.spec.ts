@@ -8,7 +8,12 @@ interface Point {
 }
 
 /** Drags from one point to another, with keys held if any are named. */
-async function drag(page: Page, from: Point, to: Point, ...keys: ('Alt' | 'Shift')[]): Promise<void> {
+async function drag(
+  page: Page,
+  from: Point,
+  to: Point,
+  ...keys: ('Alt' | 'Shift' | 'Control')[]
+): Promise<void> {
   for (const key of keys) await page.keyboard.down(key);
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
@@ -25,6 +30,16 @@ const title = (page: Page) => page.getByRole('region', { name: 'Chosen hits' });
 async function velocityRange(page: Page): Promise<readonly [number, number]> {
   const range = /(\d+) to (\d+)/.exec((await title(page).textContent()) ?? '');
   return [Number(range?.[1] ?? NaN), Number(range?.[2] ?? NaN)];
+}
+
+/** Velocities of the hits of the song's main pattern, in order, as saved. */
+async function velocitiesOf(page: Page): Promise<readonly number[]> {
+  const id = new URL(page.url()).pathname.split('/')[2] ?? '';
+  const { records } = (await (await page.request.get(`/api/songs/${id}`)).json()) as {
+    records: { id: string; own?: Record<string, { at: number; velocity: number }> }[];
+  };
+  const own = Object.values(records.find((one) => one.id === 'main')?.own ?? {});
+  return own.sort((a, b) => a.at - b.at).map(({ velocity }) => velocity);
 }
 
 test('a swipe adds a run, a box chooses, a line leads velocities, and each is one undo', async ({ page }) => {
@@ -46,6 +61,59 @@ test('a swipe adds a run, a box chooses, a line leads velocities, and each is on
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expectHits(page, 0);
+});
+
+test('a line over a row of 32 hits, none of them chosen, leads them up and down again in one drag', async ({
+  page,
+}) => {
+  await newSong(page);
+  await drag(page, await spot(page, 'Closed hat', 0), await spot(page, 'Closed hat', 7440));
+  await expectHits(page, 32);
+  await page.keyboard.press('Escape');
+  const [left, middle, right] = [
+    await spot(page, 'Closed hat', 0),
+    await spot(page, 'Closed hat', 3840),
+    await spot(page, 'Closed hat', 7440),
+  ];
+  await page.keyboard.down('Shift');
+  await page.keyboard.down('Alt');
+  await page.mouse.move(left.x, left.y + 8);
+  await page.mouse.down();
+  await page.mouse.move(middle.x, middle.y - 14, { steps: 8 });
+  await page.mouse.move(right.x, right.y + 8, { steps: 8 });
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await page.keyboard.up('Shift');
+  await expect
+    .poll(async () => {
+      const shown = await velocitiesOf(page);
+      return (
+        shown.length === 32 &&
+        Math.max(...shown.slice(14, 18)) - Math.max(shown[1] ?? 127, shown[30] ?? 127) > 30
+      );
+    })
+    .toBe(true);
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => new Set(await velocitiesOf(page)).size).toBe(1);
+});
+
+test('with Ctrl a stem that is not chosen goes to another row alone, and a press adds it to what is chosen', async ({
+  page,
+}) => {
+  await newSong(page);
+  await press(page, 'Kick', 0);
+  await press(page, 'Snare', 960);
+  await press(page, 'Kick', 1920);
+  const [snare, rim] = [await spot(page, 'Snare', 960), await spot(page, 'Rim', 960)];
+  await drag(page, snare, { x: snare.x, y: rim.y }, 'Control');
+  await expect(page.locator('g[data-row="rim"]')).toHaveAttribute('data-hits', '1');
+  await expect(page.locator('g[data-row="kick"]')).toHaveAttribute('data-hits', '2');
+  await expect(caret(page)).toBeAttached();
+  await page.keyboard.down('Control');
+  const kick = await spot(page, 'Kick', 0);
+  await page.mouse.click(kick.x, kick.y);
+  await page.keyboard.up('Control');
+  await expect(title(page)).toContainText('2 hits chosen');
 });
 
 test('dragging one of several chosen stems scales all their velocities in proportion', async ({ page }) => {
@@ -303,4 +371,26 @@ test('rows are looked at from closer by keys and the wheel, about the caret, and
   await expect.poll(width).toBeCloseTo(2 * fit, -1);
   await page.getByRole('button', { name: 'Fit' }).click();
   await expect.poll(width).toBeCloseTo(fit, -1);
+});
+
+test('a row is silenced as a row in two actions: what its parent gets later is silent too, until it is brought back', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const entry = (name: RegExp) =>
+    page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
+  await entry(/^Verse lift \d/).click();
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await page.keyboard.press('Shift+M');
+  await expect(page.getByRole('button', { name: 'Closed hat silent', exact: true })).toBeVisible();
+  await entry(/^Main groove/).click();
+  await press(page, 'Closed hat', 240);
+  await entry(/^Verse lift \d/).click();
+  const silent = page.locator('g[data-row="closed-hat"] path[stroke-dasharray="2 3"]');
+  const sounding = page.locator('g[data-row="closed-hat"] path[stroke-width="1.5"]:not([stroke-dasharray])');
+  await expect(silent).toBeAttached();
+  await expect(sounding).toHaveCount(0);
+  await page.getByRole('button', { name: 'Closed hat silent: remove' }).click();
+  await expect(silent).toHaveCount(0);
+  await expect(sounding.first()).toBeAttached();
 });

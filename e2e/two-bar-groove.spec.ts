@@ -196,8 +196,8 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   };
   await keys('-');
   // Kick on 1, the a of 2 and the and of 3; the snare, its ghosts, and the rim.
-  await keys('a x Alt+> > > a Alt+> a');
-  await keys('^ ^ ^ ^ Home Alt+> a x > > > Shift+A > > Shift+A > > > a x');
+  await keys('a Shift+X Alt+> > > a Alt+> a');
+  await keys('^ ^ ^ ^ Home Alt+> a Shift+X > > > Shift+A > > Shift+A > > > a Shift+X');
   await keys('^ < < a');
   // The shaker on every 16th, the hat on the 8ths but the first.
   await keys('^ ^ Home w ^ Shift+N > w n');

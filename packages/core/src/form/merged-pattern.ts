@@ -1,5 +1,5 @@
 import {
-  accentAt,
+  accentOf,
   accentRaise,
   feelOf,
   gridOf,
@@ -74,7 +74,8 @@ export function mergedPattern(
   const isMoved = placed.some(({ layer }) => layer.isMoved);
   const own: Record<Id, Hit> = {};
   for (const one of standing) {
-    const { id: hitId, origin: _, ...fields } = one.hit;
+    // Its own accent is worked in like that of its place.
+    const { id: hitId, origin: _, accent: __, ...fields } = one.hit;
     const free = freeHitId(hitId, (taken) => Object.hasOwn(own, taken));
     const velocity = Math.min(127, fields.velocity + (accents ? 0 : one.raise));
     own[free] = { ...fields, ...heardAlike(document, one, grids, length), velocity };
@@ -111,7 +112,7 @@ function standingIn(document: SongDocument, { layer, start }: Placed, length: nu
     .filter((hit) => hit.origin !== 'silenced')
     .map((one) => {
       const hit = isCut ? { ...one, length: Math.min(one.length, layer.length - one.at) } : one;
-      const accent = accentAt(source.accents, source.accentAmount, placeInLayer(layer, hit.at));
+      const accent = accentOf(source, hit, placeInLayer(layer, hit.at));
       const raise = accentRaise(accent, voice(hit.voice)?.accentShare ?? 0);
       return { source, hit, at: start + from + hit.at, raise, accent };
     });

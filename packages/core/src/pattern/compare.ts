@@ -22,7 +22,7 @@ export interface HitDifference {
   readonly voice: Id;
   readonly a: IdentifiedHit | null;
   readonly b: IdentifiedHit | null;
-  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide, pan or rounds. */
+  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide, pan, rounds or accent. */
   readonly contrasts: readonly Contrast[];
 }
 
@@ -31,7 +31,7 @@ export interface Tolerance {
   /** In ms early or late. */
   readonly ms: number;
   readonly velocity: number;
-  /** True to compare length, roll, flam, glide, pan and rounds as well. */
+  /** True to compare length, roll, flam, glide, pan, rounds and accents as well. */
   readonly details: boolean;
 }
 
@@ -85,8 +85,9 @@ function contrastsOf(a: IdentifiedHit, b: IdentifiedHit, tolerance: Tolerance): 
   if (b.velocity > a.velocity + tolerance.velocity) out.push('louder');
   if (b.velocity < a.velocity - tolerance.velocity) out.push('softer');
   if (!tolerance.details) return out;
-  const { length, pan, roll, flam, glide, times } = saidInFull(b);
-  if (Object.keys(differing(a, { length, pan, roll, flam, glide, times })).length) out.push('otherwise');
+  const { length, pan, roll, flam, glide, times, accent } = saidInFull(b);
+  if (Object.keys(differing(a, { length, pan, roll, flam, glide, times, accent })).length)
+    out.push('otherwise');
   return out;
 }
 
@@ -133,7 +134,7 @@ export function copyAcross(document: SongDocument, pattern: Id, difference: HitD
 }
 
 function plain({ id: _, ...hit }: IdentifiedHit): Hit {
-  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide, times } = hit;
+  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide, times, accent } = hit;
   return {
     ...{ voice, at, velocity, length, offsetMs, pitch },
     ...(pan === undefined ? {} : { pan }),
@@ -141,5 +142,6 @@ function plain({ id: _, ...hit }: IdentifiedHit): Hit {
     ...(flam ? { flam } : {}),
     ...(glide ? { glide } : {}),
     ...(times ? { times } : {}),
+    ...(accent ? { accent } : {}),
   };
 }

@@ -1,13 +1,15 @@
-import type {
-  Edits,
-  FollowedHit,
-  Hit,
-  HitFields,
-  Id,
-  IdentifiedHit,
-  Outcome,
-  ResolvedHit,
-  SongDocument,
+import {
+  type Edits,
+  fallsSilent,
+  type FollowedHit,
+  type Hit,
+  type HitFields,
+  type Id,
+  type IdentifiedHit,
+  indexOf,
+  type Outcome,
+  type ResolvedHit,
+  type SongDocument,
 } from '../song/index.ts';
 import { overlay } from './overlay.ts';
 import { resolve } from './resolve.ts';
@@ -79,6 +81,13 @@ export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonl
     const silenced = [...new Set([...record.silenced, ...chosen.map((hit) => hit.id)])];
     return { label: 'silence hits', put: [remembering({ ...record, silenced }, followed)], remove: [] };
   }
+  const held = chosen.find((hit) =>
+    record.shapes.some((one) => one.rule === 'silence' && fallsSilent(one, hit)),
+  );
+  if (held) {
+    const row = indexOf(document).voice(held.voice)?.name ?? 'That row';
+    return { reason: `${row} is silent as a row here. Bring the row back first.` };
+  }
   const back = new Set(chosen.map((hit) => hit.id));
   const changed: Record<Id, HitFields> = { ...record.changed };
   // A hit that a shape silences sounds again once the pattern has an entry of its own for it.
@@ -141,6 +150,7 @@ const FIELDS = [
   'flam',
   'glide',
   'times',
+  'accent',
 ] as const satisfies (keyof Hit)[];
 
 /** The fields of `wanted` that differ from the hit's; absent ornaments are none. */
@@ -155,7 +165,7 @@ export function differing(hit: Hit, wanted: HitFields): HitFields {
 }
 
 /** Values of absent ornaments. */
-const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0, times: null };
+const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0, times: null, accent: null };
 
 /** All fields of a hit that can be heard, absent ornaments said outright, so that they end those of another hit. */
 export function saidInFull(hit: Hit): Hit {

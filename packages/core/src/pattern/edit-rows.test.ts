@@ -3,8 +3,10 @@ import { documentOf, isRefusal, LIMITS } from '../song/index.ts';
 import { after, hit, pattern, smallSong, voice } from '../testing/songs.ts';
 import { meter } from '../time/index.ts';
 import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
+import { addHits, changeHits, toggleSilenced } from './edit-hits.ts';
 import { setHumanise, setPatternLength, setPatternMeter } from './edit-pattern.ts';
-import { clearPattern, clearRows, doubleLength, shiftRows } from './edit-rows.ts';
+import { clearPattern, clearRows, doubleLength, shiftRows, silenceRows } from './edit-rows.ts';
+import { removeShape, switchShape } from './kept-rules.ts';
 import { resolve } from './resolve.ts';
 
 const sounding = (document: ReturnType<typeof smallSong>, id: string) =>
@@ -133,4 +135,51 @@ test('foreign voices find theirs by note within the family, then by the nearest 
     'open',
     undefined,
   ]);
+});
+
+test('a row that is silenced stays silent whatever it gets later, own or followed, and comes back as it was', () => {
+  const before = after(
+    smallSong(),
+    changeHits(smallSong(), 'variation', ['k2'], () => ({ velocity: 30 })),
+  );
+  const quiet = after(before, silenceRows(before, 'variation', ['kick'], 'quiet'));
+  const kicks = (document: ReturnType<typeof smallSong>) =>
+    sounding(document, 'variation').filter((one) => one.includes('kick'));
+  expect(kicks(quiet)).toEqual([]);
+  const added = after(quiet, addHits(quiet, 'main', [{ id: 'k9', ...hit('kick', 960) }]));
+  const own = after(added, addHits(added, 'variation', [{ id: 'k8', ...hit('kick', 1200) }]));
+  expect(kicks(own)).toEqual([]);
+  expect(sounding(own, 'main').filter((one) => one.includes('kick'))).toHaveLength(3);
+  const longer = after(own, setPatternLength(own, 'variation', 7680));
+  expect(kicks(longer)).toEqual([]);
+  const back = after(own, silenceRows(own, 'variation', ['kick'], 'other'));
+  expect(kicks(back)).toEqual([
+    '0 kick 100',
+    '960 kick 100',
+    '1200 kick 100',
+    '1920 kick 30',
+    '2400 kick 100',
+  ]);
+  expect(resolve(back, 'variation').pattern.shapes).toEqual([]);
+  // Removed by its line, switched off or brought back: all the same.
+  expect(kicks(after(own, removeShape(own, 'variation', 'quiet')))).toEqual(kicks(back));
+  expect(kicks(after(own, switchShape(own, 'variation', 'quiet', true)))).toEqual(kicks(back));
+  const one = toggleSilenced(own, 'variation', ['k8']);
+  expect(isRefusal(one) && one.reason).toMatch(/silent as a row/);
+});
+
+test('rows are silenced together, over a stretch, also where nothing is followed; one of them comes back alone', () => {
+  const quiet = after(smallSong(), silenceRows(smallSong(), 'main', ['kick', 'hat'], 'quiet'));
+  expect(sounding(quiet, 'main')).toEqual(['960 snare 100', '2880 snare 100']);
+  expect(resolve(quiet, 'main').pattern.shapes).toHaveLength(1);
+  const hat = after(quiet, silenceRows(quiet, 'main', ['hat'], 'other'));
+  expect(sounding(hat, 'main')).toEqual(['480 hat 100', '960 snare 100', '2880 snare 100']);
+  const stretch = { from: 960, to: 2000 };
+  const part = after(smallSong(), silenceRows(smallSong(), 'main', ['kick', 'snare'], 'part', stretch));
+  expect(sounding(part, 'main')).toEqual(['0 kick 100', '480 hat 100', '2880 snare 100']);
+  expect(sounding(after(part, silenceRows(part, 'main', ['kick', 'snare'], 'x', stretch)), 'main')).toEqual(
+    sounding(smallSong(), 'main'),
+  );
+  // A follower does not hear it, as the parent does not play it.
+  expect(sounding(quiet, 'variation').some((one) => one.startsWith('0 kick'))).toBe(false);
 });

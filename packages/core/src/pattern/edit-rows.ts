@@ -1,12 +1,17 @@
 import {
   freeHitId,
+  freeId,
   type Hit,
   type Id,
   indexOf,
+  LIMITS,
   type Outcome,
   type Pattern,
   repeatedId,
+  type Shape,
+  shapeWithout,
   type SongDocument,
+  voicesOfShape,
   withRecord,
 } from '../song/index.ts';
 import { type Grid, gridTicks, modulo } from '../time/index.ts';
@@ -61,6 +66,50 @@ export function clearPattern(document: SongDocument, id: Id): Outcome {
   );
   return outcome && { ...outcome, label: `clear ${pattern.name}` };
 }
+
+/** A stretch of rows, in ticks; absent: all of them, however long the pattern becomes. */
+export interface RowStretch {
+  readonly from: number;
+  readonly to: number;
+}
+
+/**
+ * Silences rows, or a stretch of them, as a rule of the pattern: what they follow, what is their own, and what they get later.
+ * Rows that are silent so over that stretch sound again. `rule` is the id of a new rule.
+ */
+export function silenceRows(
+  document: SongDocument,
+  id: Id,
+  voices: readonly Id[],
+  rule: Id,
+  stretch: RowStretch = ALL_OF_IT,
+): Outcome {
+  const { pattern } = resolve(document, id);
+  const isSuch = (shape: Shape) =>
+    shape.rule === 'silence' && shape.all === true && shape.from === stretch.from && shape.to === stretch.to;
+  const silent = new Set(pattern.shapes.filter((one) => isSuch(one) && !one.off).flatMap(voicesOfShape));
+  const others = voices.filter((voice) => !silent.has(voice));
+  if (!voices.length) return null;
+  if (!others.length) {
+    const shapes = pattern.shapes.flatMap((one) =>
+      isSuch(one)
+        ? (voices.reduce<Shape | null>((left, voice) => left && shapeWithout(left, voice), one) ?? [])
+        : one,
+    );
+    return { label: 'bring rows back', put: [{ ...pattern, shapes }], remove: [] };
+  }
+  if (pattern.shapes.length >= LIMITS.shapes)
+    return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
+  const free = freeId(rule, (one) => pattern.shapes.some((shape) => shape.id === one));
+  const shape = { id: free, rule: 'silence' as const, voices: others, ...stretch, all: true as const };
+  return {
+    label: others.length === 1 ? 'silence a row' : 'silence rows',
+    put: [{ ...pattern, shapes: [...pattern.shapes, shape] }],
+    remove: [],
+  };
+}
+
+const ALL_OF_IT: RowStretch = { from: 0, to: LIMITS.pattern };
 
 function hitsOfRows(document: SongDocument, id: Id, voices: readonly Id[]): Id[] {
   return resolve(document, id)

@@ -36,7 +36,7 @@ export {
   setPatternSwing,
   toggleAccent,
 } from './edit-pattern.ts';
-export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows } from './edit-rows.ts';
+export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows, silenceRows } from './edit-rows.ts';
 export { familyOrder, followersOf, namesOf, unusedName } from './family.ts';
 export { BEGINNINGS, beginPattern } from './first-hits.ts';
 export { followRow, setFromRow } from './follow-row.ts';
@@ -66,7 +66,7 @@ export { renameSeries, shapeAll } from './series.ts';
 export { shapeHits } from './shape-hits.ts';
 export { followersFromShelf, fromShelf, type ShelfFollower, shelfPatternOf } from './shelf.ts';
 export { sow } from './sow.ts';
-export { accentAt, accentRaise } from './feel/accent.ts';
+export { accentAt, accentOf, accentRaise } from './feel/accent.ts';
 export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';
 export { type Unevenness, unevenness } from './feel/humanise.ts';
 export { playedUnevenly } from './feel/player.ts';

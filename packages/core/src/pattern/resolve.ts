@@ -1,5 +1,6 @@
 import {
   applyShape,
+  fallsSilent,
   type FollowedHit,
   type Id,
   indexOf,
@@ -9,6 +10,7 @@ import {
   playedMeter,
   type ResolvedHit,
   type ShapeContext,
+  silent,
   type SongDocument,
   soundingHits,
 } from '../song/index.ts';
@@ -99,7 +101,7 @@ function workOut(
     accents: atMost(values.accents, LIMITS.accents),
     controls: atMost(values.controls, LIMITS.controls),
     pattern,
-    hits,
+    hits: withSilentRows(hits, pattern),
     followed,
     loose,
     work: work + hits.length,
@@ -121,6 +123,15 @@ function shapedWithinLimits(hits: readonly FollowedHit[], { shapes }: Pattern, c
     shaped = atMost(next, LIMITS.hits);
   }
   return { shaped, work, isOver };
+}
+
+/** The hits with those silent whose rows are. */
+function withSilentRows(hits: readonly ResolvedHit[], { shapes }: Pattern): readonly ResolvedHit[] {
+  const rules = shapes.flatMap((one) => (one.rule === 'silence' && one.all === true ? [one] : []));
+  if (!rules.length) return hits;
+  return hits.map((hit) =>
+    hit.origin !== 'silenced' && rules.some((one) => fallsSilent(one, hit)) ? silent(hit) : hit,
+  );
 }
 
 function atMost<T>(items: readonly T[], most: number): readonly T[] {

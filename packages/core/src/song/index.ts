@@ -209,12 +209,14 @@ export {
   mostAfterShape,
   type Shape,
   SHAPE_WAYS,
+  shapeWithout,
   type ShapeWay,
   voicesOfShape,
   wayOfShape,
 } from './rule/shape/table.ts';
 export { backbeatsOf } from './rule/backbeat.ts';
 export { latenessOf } from './rule/shape/quantise.ts';
+export { fallsSilent } from './rule/shape/silence.ts';
 export { type TurnDrums, turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { readShelfPattern } from './shelf/read-shelf.ts';

@@ -143,7 +143,9 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         flexWrap: { xs: 'wrap', md: 'nowrap' },
       }}
     >
-      {(view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) !== undefined && <Legend />}
+      {(view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) !== undefined && (
+        <Legend rows={view.rows} />
+      )}
       <Box sx={{ flex: 1 }} />
       <Box
         sx={{

@@ -1,5 +1,5 @@
 import {
-  accentAt,
+  accentOf,
   feelOf,
   gridOf,
   heardPlace,
@@ -130,7 +130,7 @@ export function viewOf(document: SongDocument, id: Id, range: NoteRange = USUAL_
     const voice = index.voice(hit.voice);
     if (!voice) return [];
     const row = part.type === 'drums' ? voice.id : rowKey(voice.id, hit.pitch);
-    const accented = accentAt(resolved.accents, resolved.accentAmount, hit.at) > 0 && voice.accentShare > 0;
+    const accented = accentOf(resolved, hit, hit.at) > 0 && voice.accentShare > 0;
     const grid = gridOf(resolved, voice);
     const heardAt = (at: number, early = 0) =>
       held(heardPlace(at, hit, voice, grid, feel) - msToTicks(early, feel.tempo), pattern.length);
@@ -160,7 +160,7 @@ function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {
     voice,
     pitch: 0,
     name: voice.name,
-    detail: feelName(grid, swing),
+    detail: feelName(grid, swing, voice.swingShare),
     family: voice.family,
     grid,
     isOutside: false,
@@ -203,8 +203,8 @@ function rowKey(voice: Id, pitch: number): string {
   return `${voice} ${pitch}`;
 }
 
-function feelName(grid: Grid, swing: Swing): string {
-  return isTuplet(grid) || swing.amount === 50 ? gridName(grid) : `${gridName(grid)}, swung`;
+function feelName(grid: Grid, swing: Swing, share: number): string {
+  return isTuplet(grid) || swing.amount === 50 || share === 0 ? gridName(grid) : `${gridName(grid)}, swung`;
 }
 
 /** The velocity of a hit that is placed without saying how hard. */
@@ -219,15 +219,16 @@ export function newHit(row: Row, at: number): Hit {
 }
 
 /** The hit nearest to a place of a row, within half a grid step. */
-export function hitNear(view: PatternView, row: Row, at: number): PlacedHit | null {
+export function hitNear(view: PatternView, row: Row, at: number, sounds = false): PlacedHit | null {
   const reach = gridTicks(row.grid) / 2;
   const near = view.hits
     .filter((one) => one.row === row.key && Math.abs(one.hit.at - at) < reach)
+    .filter((one) => !sounds || one.hit.origin !== 'silenced')
     .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at));
   return near[0] ?? null;
 }
 
-/** Those of some places of a row where no hit stands within half a grid step. */
+/** Those of some places of a row where no hit sounds within half a grid step. */
 export function freePlaces(view: PatternView, row: Row, places: readonly number[]): number[] {
-  return places.filter((at) => !hitNear(view, row, at));
+  return places.filter((at) => !hitNear(view, row, at, true));
 }

@@ -4,11 +4,14 @@ import { Amount } from './Amount.tsx';
 export function VelocityAmount({
   label,
   value,
+  text = String(value),
   onChange,
 }: {
   label: string;
   value: number;
+  /** The value in words, where it is one of several. */
+  text?: string;
   onChange: (value: number, gesture: string) => void;
 }) {
-  return <Amount label={label} value={value} min={1} max={127} text={String(value)} onChange={onChange} />;
+  return <Amount label={label} value={value} min={1} max={127} text={text} onChange={onChange} />;
 }

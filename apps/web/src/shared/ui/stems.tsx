@@ -87,14 +87,30 @@ export function stemPaths(family: Family, stems: readonly StemShape[]): StemPath
     const top = round(base - height);
     const look = origin === 'changed' ? 'own' : origin;
     paths[`${look}Stems`] += `M${x} ${base}V${top}`;
+    // A cross has no inside to leave open, so one that follows stands in a ring.
+    if (look === 'followed' && isCross(family)) paths.followedHeads += ringPath(x, top);
     paths[`${look}Heads`] += headPath(family, x, top);
     if (chosen) paths.chosen += boxPath(x, base, height);
-    if (tail > 2) paths[look === 'own' ? 'ownTails' : 'followedTails'] += `M${x} ${base}h${round(tail - 2)}`;
-    for (const one of strokes) paths.strokes += `M${round(one.x)} ${base}v${round(-one.height)}`;
+    const along = tail > 2 ? `M${x} ${base}h${round(tail - 2)}` : '';
+    paths[look === 'own' ? 'ownTails' : look === 'followed' ? 'followedTails' : 'silencedStems'] += along;
+    for (const one of strokes)
+      paths[look === 'silenced' ? 'silencedStems' : 'strokes'] +=
+        `M${round(one.x)} ${base}v${round(-one.height)}`;
     if (origin === 'silenced') paths.slashes += `M${x - 7} ${round(base - height / 2 + 5)}l14 -10`;
     else if (accented) paths.accents += `M${x - 3.5} ${top - 14}l7 3l-7 3`;
   }
   return paths;
+}
+
+/** True for a family whose head is a cross. */
+export function isCross(family: Family): boolean {
+  return family === 'hat' || family === 'cymbal';
+}
+
+/** A ring around a cross. */
+function ringPath(x: number, y: number): string {
+  const r = round(HEAD * 1.45);
+  return `M${round(x - r)} ${y}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0Z`;
 }
 
 function round(px: number): number {
@@ -104,7 +120,7 @@ function round(px: number): number {
 /** The stems of one family on the page. */
 export const Stems = memo(function Stems({ family, ...paths }: StemPaths & { readonly family: Family }) {
   const ink = familyColor(family);
-  const crossed = family === 'hat' || family === 'cymbal';
+  const crossed = isCross(family);
   const hollow = crossed ? 'none' : 'var(--page)';
   return (
     <>
@@ -122,7 +138,7 @@ export const Stems = memo(function Stems({ family, ...paths }: StemPaths & { rea
       {paths.followedStems && (
         <>
           <path d={paths.followedStems} stroke={ink} strokeWidth={1.5} />
-          <path d={paths.followedHeads} fill={hollow} stroke={ink} strokeWidth={1.5} />
+          <path d={paths.followedHeads} fill="var(--page)" stroke={ink} strokeWidth={crossed ? 1.2 : 1.5} />
         </>
       )}
       {paths.ownStems && (

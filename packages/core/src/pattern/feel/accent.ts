@@ -1,4 +1,4 @@
-import type { Accent } from '../../song/index.ts';
+import type { Accent, Hit } from '../../song/index.ts';
 import { cacheBy } from '../../time/index.ts';
 
 /**
@@ -13,6 +13,16 @@ export function accentRaise(amount: number, sharePercent: number): number {
 export function accentAt(accents: readonly Accent[], usual: number, at: number): number {
   const accent = placesCache(accents).get(at);
   return accent ? (accent.amount ?? usual) : 0;
+}
+
+/** The amount by which a hit is accented at a place of its pattern: its place's accent, or its own where that is more. */
+export function accentOf(
+  { accents, accentAmount }: { readonly accents: readonly Accent[]; readonly accentAmount: number },
+  hit: Pick<Hit, 'accent'>,
+  at: number,
+): number {
+  const ofPlace = accentAt(accents, accentAmount, at);
+  return hit.accent ? Math.max(accentAmount, ofPlace) : ofPlace;
 }
 
 /** Accents by place, the first of several at one; every hit asks for it. */

@@ -1,6 +1,6 @@
 import { placeInLayer, type ResolvedLayer } from '../../form/index.ts';
 import {
-  accentAt,
+  accentOf,
   accentRaise,
   gridOf,
   heardPlace,
@@ -85,7 +85,7 @@ export function layerEvents(
     const fromBar = source.meter ? inPattern : counted + hit.at;
     const tempo = tempoAt(tempos, start + hit.at);
     const feel = { tempo, meter, swing };
-    const amount = accentAt(source.accents, source.accentAmount, inPattern);
+    const amount = accentOf(source, hit, inPattern);
     const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
     const uneven = unevenOf(hit);
     const strokes = strokesOf(hit);

@@ -64,6 +64,8 @@ export const hitSchema = (z: Zod) =>
       .optional(),
     /** In which rounds of its pattern, counted where a slot plays it, it sounds; null or absent: in all. */
     times: timesSchema(z).nullable().optional(),
+    /** True for an accent of its own, by the pattern's amount; null or absent: none but its place's. */
+    accent: z.literal(true).nullable().optional(),
   });
 
 /** A note of a pattern. */

@@ -31,7 +31,7 @@ export function tuningOf(shape: Shape, pattern: RulePattern): Tuning {
     return typeof value === 'number' ? value : (way.parameters[parameter]?.usual ?? 0);
   };
   // A stretch in the middle is what it was looped to; only one at the end is told in beats.
-  const isInside = shape.rule === 'silence' && shape.to < pattern.length;
+  const isInside = shape.rule === 'silence' && (shape.to < pattern.length || shape.all === true);
   const voices = voicesFor(shape, pattern);
   return {
     way: name,
@@ -80,6 +80,7 @@ function kept(shape: Shape) {
     ...('voices' in shape && shape.voices === null ? { voices: null } : {}),
     ...(shape.rule === 'revoice' && shape.path ? { path: shape.path } : {}),
     ...(shape.rule === 'feel' ? { bar: shape.bar, steps: shape.steps, rows: shape.rows } : {}),
+    ...(shape.rule === 'silence' && shape.all ? { all: true } : {}),
     ...(shape.rule === 'roll into' ? stretchOf(shape) : {}),
   };
 }

@@ -48,6 +48,7 @@ import {
   shapeHits,
   shelfPatternOf,
   shiftRows,
+  silenceRows,
   sow,
   switchShape,
   toggleAccent,
@@ -70,7 +71,7 @@ export const PATTERN_EDITS: Edits = {
   'changeHits: velocity and place': ({ document, id, record, one, a, b }) =>
     changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
   'changeHits: glide': ({ document, id, one, a }) =>
-    changeHits(document, id, [one], () => ({ glide: a % 961 })),
+    changeHits(document, id, [one], () => ({ glide: a % 961, accent: a % 2 ? true : null })),
   'changeHits: times': ({ document, id, one, a, b }) =>
     changeHits(document, id, [one], () => ({
       times: a % 3 === 0 ? null : a % 3 === 1 ? 'first' : { every: 2 + (b % 3), from: a % 4 },
@@ -103,6 +104,8 @@ export const PATTERN_EDITS: Edits = {
   setRowGrids: ({ document, id, row, grid }) => setRowGrids(document, id, [row], grid),
   shiftRows: ({ document, id, row, a }) => shiftRows(document, id, [row], (a % 9) - 4),
   clearRows: ({ document, id, row }) => clearRows(document, id, [row]),
+  silenceRows: ({ document, id, row, a, b }) =>
+    silenceRows(document, id, [row], `quiet${a}`, b % 2 ? undefined : { from: 960, to: 1920 }),
   clearPattern: ({ document, id, a }) => (a % 7 ? null : clearPattern(document, id)),
   doubleLength: ({ document, id }) => doubleLength(document, id, LIMITS.pattern),
   newVariation: ({ document, id, a }) => newVariation(document, id, `v${a}`, 'Varied'),

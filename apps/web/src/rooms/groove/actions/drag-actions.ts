@@ -22,7 +22,7 @@ export interface DragStart {
 export type DragStarts = ReadonlyMap<Id, DragStart>;
 
 /** A point of a line that is drawn over stems: a tick, and the velocity at its height. */
-export interface RampPoint {
+export interface VelocityPoint {
   readonly tick: number;
   readonly velocity: number;
 }
@@ -41,8 +41,8 @@ export interface DragActions {
   dragVelocity(from: DragStarts, factor: number, gesture: string): void;
   /** Adds hits at grid places of a row where none stands. */
   addRun(row: Row, places: readonly number[], velocity: number, gesture: string): void;
-  /** Puts the velocities of the hits between two points on the line between them. */
-  ramp(from: DragStarts, a: RampPoint, b: RampPoint, gesture: string): void;
+  /** Puts velocities on a line that is drawn over their hits; those that it does not pass are as the gesture began. */
+  drawVelocities(from: DragStarts, path: readonly VelocityPoint[], gesture: string): void;
 }
 
 export function dragActions(context: RowContext): DragActions {
@@ -103,14 +103,21 @@ export function dragActions(context: RowContext): DragActions {
       // The whole run is chosen, with what the gesture added before.
       chooseHits([...useGroove.getState().hits, ...hits.map((hit) => hit.id)]);
     },
-    ramp(from, a, b, gesture) {
-      const [first, last] = a.tick <= b.tick ? [a, b] : [b, a];
-      const span = Math.max(1, last.tick - first.tick);
-      change(from, gesture, 'velocity ramp', (_, { heard }) => {
-        if (heard < first.tick || heard > last.tick) return {};
-        const share = (heard - first.tick) / span;
-        return { velocity: clampVelocity(first.velocity + (last.velocity - first.velocity) * share) };
-      });
+    drawVelocities(from, path, gesture) {
+      change(from, gesture, 'draw velocities', (_, { heard, velocity }) => ({
+        velocity: clampVelocity(velocityOn(path, heard) ?? velocity),
+      }));
     },
   };
+}
+
+/** The velocity of a drawn line at a tick, where it passed there last; null where it did not. */
+function velocityOn(path: readonly VelocityPoint[], tick: number): number | null {
+  for (let i = path.length - 1; i > 0; i--) {
+    const [a, b] = [path[i - 1], path[i]];
+    if (!a || !b || tick < Math.min(a.tick, b.tick) || tick > Math.max(a.tick, b.tick)) continue;
+    const share = a.tick === b.tick ? 1 : (tick - a.tick) / (b.tick - a.tick);
+    return a.velocity + (b.velocity - a.velocity) * share;
+  }
+  return null;
 }

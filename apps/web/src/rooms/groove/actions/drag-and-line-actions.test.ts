@@ -83,14 +83,22 @@ test('a run leaves what stands on its way, and chooses all that the gesture has 
   expect(editor.hits()).toHaveLength(1);
 });
 
-test('a line leads the velocities between its ends, drawn either way, and leaves others alone', () => {
+test('velocities follow the line that is drawn, the last time it passes, and others are left alone', () => {
   const editor = editorWith(['snare', 0], ['snare', 960], ['snare', 1920], ['snare', 3840]);
   const [a, b] = [
     { tick: 0, velocity: 20 },
     { tick: 1920, velocity: 120 },
   ];
-  drag(editor).ramp(starts(editor), b, a, 'g');
+  const from = starts(editor);
+  drag(editor).drawVelocities(from, [b, a], 'g');
   expect(editor.hits()).toEqual(['snare 0 20', 'snare 960 70', 'snare 1920 120', 'snare 3840 96']);
+  // An arch: up to the middle, down again.
+  const arch = [a, { tick: 960, velocity: 110 }, { tick: 1920, velocity: 30 }];
+  drag(editor).drawVelocities(from, arch, 'g');
+  expect(editor.hits()).toEqual(['snare 0 20', 'snare 960 110', 'snare 1920 30', 'snare 3840 96']);
+  // Back over the last of them: what is drawn later stands.
+  drag(editor).drawVelocities(from, [...arch, { tick: 900, velocity: 90 }], 'g');
+  expect(editor.hits()).toEqual(['snare 0 20', 'snare 960 86', 'snare 1920 30', 'snare 3840 96']);
 });
 
 test('rows are shifted with wrap by their own grids, cleared, muted and soloed together', () => {

@@ -99,7 +99,12 @@ export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
     says: 'a note glides into the next, or not',
     run: ({ actions }) => actions.glide(),
   },
-  accent: { keys: ['x'], says: 'accent the place', run: ({ actions }) => actions.accent() },
+  accent: { keys: ['x'], says: 'accent the chosen hits, or not', run: ({ actions }) => actions.accent() },
+  accentPlace: {
+    keys: ['shift+x'],
+    says: 'accent the place on all rows, or not',
+    run: ({ actions }) => actions.accentPlace(),
+  },
   quantise: { keys: ['q'], says: 'quantise what is chosen', run: ({ actions }) => actions.quantise(100) },
   followAgain: {
     keys: ['f'],
@@ -160,6 +165,11 @@ export const PATTERN_COMMANDS = commandsFor<GrooveTargets>()({
     also: ['mod+backspace'],
     says: 'clear the rows',
     run: ({ actions }) => actions.clearRows(),
+  },
+  silenceRows: {
+    keys: ['shift+m'],
+    says: 'silence the rows, also what they get later, or bring them back',
+    run: ({ actions }) => actions.silenceRows(),
   },
   listen: {
     keys: ['u', 'i'],

@@ -1,8 +1,10 @@
+import { compile } from '@plucky/core/play';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { useGroove } from '../../../session/groove.ts';
 import { type Editor, openEditor } from '../../../testing/editor.ts';
 import { caretActions } from './caret-actions.ts';
-import { hitActions } from './hit-actions.ts';
+import { dragActions } from './drag-actions.ts';
+import { heldBack, hitActions } from './hit-actions.ts';
 
 jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
 
@@ -135,11 +137,70 @@ test('all of a row, or all, are chosen', () => {
   expect(useGroove.getState().hits.size).toBe(3);
 });
 
-test('an accent is put on the caret’s place and taken off again', () => {
-  const editor = editorWith(['kick', 960]);
+test('an accent is put on the caret’s place, on all rows, and taken off again', () => {
+  const editor = editorWith(['kick', 960], ['snare', 960]);
   useGroove.setState({ caret: { row: 'kick', at: 960 } });
+  act(editor).accentPlace();
+  expect(editor.view().hits.map(({ accented }) => accented)).toEqual([true, true]);
+  act(editor).accentPlace();
+  expect(editor.view().hits.map(({ accented }) => accented)).toEqual([false, false]);
+});
+
+test('the chosen hits are accented and no others at their places; all accented, they lose it', () => {
+  const editor = editorWith(['kick', 960], ['snare', 960], ['snare', 1920]);
+  const accented = () => editor.view().hits.map(({ row, accented: one }) => `${row} ${one}`);
+  editor.choose(...editor.ids('snare').slice(0, 1));
   act(editor).accent();
-  expect(editor.view().hits[0]?.accented).toBe(true);
+  expect(accented().filter((one) => one.endsWith('true'))).toEqual(['snare true']);
+  const played = compile(editor.document(), { kind: 'pattern', pattern: 'main' }).events;
+  expect(played.map(({ voice, velocity }) => [voice, velocity])).toEqual([
+    ['kick', 96],
+    ['snare', 116],
+    ['snare', 96],
+  ]);
+  editor.choose(...editor.ids('snare'));
   act(editor).accent();
-  expect(editor.view().hits[0]?.accented).toBe(false);
+  expect(accented().filter((one) => one.endsWith('true'))).toHaveLength(2);
+  act(editor).accent();
+  expect(accented().filter((one) => one.endsWith('true'))).toEqual([]);
+  editor.choose();
+  useGroove.setState({ caret: { row: 'kick', at: 2880 } });
+  act(editor).accent();
+  expect(editor.refused.at(-1)).toBe('There is no hit to accent here.');
+});
+
+test('velocities that stop at their end say so', () => {
+  const editor = editorWith(['kick', 0]);
+  editor.choose(...editor.ids());
+  for (let i = 0; i < 6; i++) act(editor).louder(6);
+  expect(editor.hits()).toEqual(['kick 0 127']);
+  act(editor).louder(6);
+  expect(editor.refused.at(-1)).toBe('127 is the most.');
+  expect(
+    heldBack(
+      editor.view(),
+      editor.view().hits.map(({ hit }) => hit),
+    ),
+  ).toHaveLength(1);
+});
+
+test('a run is drawn over silenced hits, which stay silent', () => {
+  const editor = openEditor(DEMO_SONGS['paper-lanterns']?.(), 'lift');
+  const kicks = () =>
+    editor
+      .view()
+      .hits.filter(({ row }) => row === 'kick')
+      .map(({ hit }) => hit);
+  const places = kicks()
+    .map(({ at }) => at)
+    .slice(0, 2);
+  editor.choose(...editor.ids('kick'));
+  act(editor).silence();
+  dragActions(editor.context()).addRun(editor.row('kick'), places, 96, 'g');
+  expect(
+    kicks()
+      .filter(({ origin }) => origin === 'own')
+      .map(({ at }) => at),
+  ).toEqual(places);
+  expect(kicks().filter(({ origin }) => origin === 'silenced').length).toBeGreaterThan(1);
 });

@@ -1,4 +1,5 @@
 import {
+  accentRaise,
   alikeHits,
   changeHits,
   copyHits,
@@ -19,9 +20,11 @@ import {
   LIMITS,
   type ResolvedHit,
 } from '@plucky/core/song';
-import { beatTicks, gridTicks, PPQ } from '@plucky/core/time';
+import { beatTicks, counted, gridTicks, PPQ } from '@plucky/core/time';
 import { chooseHits, useGroove } from '../../../session/groove.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
+import { notify } from '../../../shared/ui/notify.ts';
+import type { PatternView } from '../pattern-view.ts';
 import { onRow, type RowContext, rowsBelow } from './row-context.ts';
 
 /** Deeds on the chosen hits, or on the one under the caret. */
@@ -41,7 +44,10 @@ export interface HitActions {
   carryBy(rows: number): void;
   /** Moves them to another stroke of the same drum, such as the rim for the snare, and back. */
   kin(): void;
-  accent(at?: number): void;
+  /** Accents them, or takes their accents off where all have one. */
+  accent(): void;
+  /** Accents a place on all rows, the caret's where none is given, or takes its accent off. */
+  accentPlace(at?: number): void;
   /** None, then rolls of 2, 3, 4 and 6 hits within a grid step, then none again. */
   roll(): void;
   /** None, flam, drag, ruff, and none again. */
@@ -68,6 +74,17 @@ export const USUAL_FLAM = { ms: 24, share: 55 };
 const USUAL_GLIDE = PPQ / 4;
 /** Loudness of a new roll's last stroke beside its first. */
 const ROLL_FALL = 0.8;
+
+/** Those of hits that would be louder than 127 with the accent of a hit. */
+export function heldBack(
+  { rows, resolved }: PatternView,
+  hits: readonly ResolvedHit[],
+): readonly ResolvedHit[] {
+  const shares = new Map(rows.map(({ voice }) => [voice.id, voice.accentShare]));
+  return hits.filter(
+    ({ velocity, voice }) => velocity + accentRaise(resolved.accentAmount, shares.get(voice) ?? 0) > 127,
+  );
+}
 
 export function hitActions(context: RowContext): HitActions {
   const { view, edit, id, caret, chosen } = context;
@@ -109,7 +126,13 @@ export function hitActions(context: RowContext): HitActions {
     },
     silence: () => void edit((document) => toggleSilenced(document, id, chosen())),
     followAgain: () => void edit((document) => followAgain(document, id, chosen())),
-    louder: (by) => set((hit) => ({ velocity: clampVelocity(hit.velocity + by) }), 'change velocity'),
+    louder(by) {
+      const hits = hitsOf(chosen());
+      const end = by > 0 ? 127 : 1;
+      if (hits.length && hits.every((hit) => hit.velocity === end))
+        return void edit(() => ({ reason: `${end} is the ${by > 0 ? 'most' : 'least'}.` }));
+      set((hit) => ({ velocity: clampVelocity(hit.velocity + by) }), 'change velocity');
+    },
     earlier: (ms) =>
       set(
         (hit) => ({ offsetMs: Math.min(FARTHEST_MS, Math.max(-FARTHEST_MS, hit.offsetMs + ms)) }),
@@ -139,9 +162,19 @@ export function hitActions(context: RowContext): HitActions {
     },
     moveBy: (steps) => move(steps * gridTicks(caret()?.row.grid ?? 4)),
     moveByBeat: (beats) => move(beats * beatTicks(view.meter)),
-    accent(at) {
-      const place = at ?? caret()?.at;
-      if (place !== undefined) edit((document) => toggleAccent(document, id, place));
+    accent() {
+      const hits = hitsOf(chosen());
+      if (!hits.length) return void edit(() => ({ reason: 'There is no hit to accent here.' }));
+      const on = hits.every((hit) => hit.accent);
+      set(() => ({ accent: on ? null : true }), on ? 'take off an accent' : 'accent');
+      const held = on ? 0 : heldBack(view, hits).length;
+      if (held)
+        notify(
+          `${counted(held, 'accent')} of ${hits.length} ${held === 1 ? 'stops' : 'stop'} at 127, the most.`,
+        );
+    },
+    accentPlace(at = caret()?.at) {
+      if (at !== undefined) edit((document) => toggleAccent(document, id, at));
     },
     roll() {
       const first = hitsOf(chosen())[0];

@@ -6,10 +6,12 @@ import {
   setRowGrids,
   shapeHits,
   shiftRows,
+  silenceRows,
 } from '@plucky/core/pattern';
 import { LIMITS } from '@plucky/core/song';
 import { barTicks, beatTicks, GRIDS, modulo } from '@plucky/core/time';
 import { toggleListening, useSession } from '../../../session/store.ts';
+import { freshId } from '../../../shared/fresh-id.ts';
 import { type RowContext, voicesOf } from './row-context.ts';
 
 /** Deeds on whole rows, or on the pattern. */
@@ -17,6 +19,8 @@ export interface LineActions {
   /** Moves the chosen rows by grid steps, with wrap. */
   shift(steps: number): void;
   clearRows(): void;
+  /** Silences the rows as rows, over the loop where there is one, or brings them back. */
+  silenceRows(): void;
   clearPattern(): void;
   double(): void;
   /** Makes the pattern longer or shorter by a bar, down to one. */
@@ -38,6 +42,10 @@ export function lineActions({ view, edit, id, caret, rows, chosen }: RowContext)
   return {
     shift: (steps) => void edit((document) => shiftRows(document, id, voicesOf(rows()), steps)),
     clearRows: () => void edit((document) => clearRows(document, id, voicesOf(rows()))),
+    silenceRows() {
+      const { loop } = useSession.getState();
+      edit((document) => silenceRows(document, id, voicesOf(rows()), freshId(), loop ?? undefined));
+    },
     clearPattern: () => void edit((document) => clearPattern(document, id)),
     double: () => void edit((document) => doubleLength(document, id, LIMITS.pattern)),
     lengthen(bars) {

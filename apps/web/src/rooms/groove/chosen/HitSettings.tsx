@@ -3,12 +3,15 @@ import { type Likeness, LIKENESSES } from '@plucky/core/pattern';
 import { clampVelocity, type Hit, LIMITS, saysSame } from '@plucky/core/song';
 import { counted, noteLength, noteLengthFrom, placeFrom, placeName, PPQ, ticksToMs } from '@plucky/core/time';
 import { useRef } from 'react';
+import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
+import { rangeText, signed } from '../../../shared/ui/range-text.ts';
 import { TimesSelect } from '../../../shared/ui/TimesSelect.tsx';
 import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { ROW_COMMANDS } from '../actions/groove-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
 import { OrnamentSettings } from './OrnamentSettings.tsx';
@@ -29,8 +32,9 @@ export function HitSettings({
   const actions = useRowActions(view);
   const first = hits[0]?.hit;
   if (!first) return null;
+  const valuesOf = (of: (hit: Hit) => number) => hits.map((one) => of(one.hit));
   const mean = (of: (hit: Hit) => number) =>
-    Math.round(hits.reduce((sum, one) => sum + of(one.hit), 0) / hits.length);
+    Math.round(valuesOf(of).reduce((sum, one) => sum + one, 0) / hits.length);
   const late = mean((hit) => hit.offsetMs);
   const pan = mean((hit) => hit.pan ?? 0);
   const allSilent = hits.every((one) => one.hit.origin === 'silenced');
@@ -38,6 +42,7 @@ export function HitSettings({
   const rowCount = new Set(hits.map((one) => one.row)).size;
   const sameTimes = hits.every((one) => saysSame(one.hit.times ?? null, first.times ?? null));
   const drums = view.part.type === 'drums';
+  const allAccented = hits.every((one) => one.hit.accent);
   return (
     <Box component="section" aria-label="Chosen hits" sx={{ mb: 2 }}>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
@@ -53,7 +58,10 @@ export function HitSettings({
         value={late}
         min={-60}
         max={60}
-        text={`${late > 0 ? '+' : ''}${late} ms`}
+        text={`${rangeText(
+          valuesOf((hit) => hit.offsetMs),
+          signed,
+        )} ms`}
         onChange={(next, gesture) => actions.set(() => ({ offsetMs: next }), 'early or late', gesture)}
       />
       <Amount
@@ -61,7 +69,10 @@ export function HitSettings({
         value={pan}
         min={-100}
         max={100}
-        text={panText(pan)}
+        text={rangeText(
+          valuesOf((hit) => hit.pan ?? 0),
+          panText,
+        )}
         onChange={(next, gesture) => actions.set(() => ({ pan: next }), 'pan', gesture)}
       />
       {drums && (
@@ -70,18 +81,24 @@ export function HitSettings({
           value={mean((hit) => hit.pitch)}
           min={-24}
           max={24}
-          text={`${first.pitch > 0 ? '+' : ''}${first.pitch} semitones`}
+          text={`${rangeText(
+            valuesOf((hit) => hit.pitch),
+            signed,
+          )} semitones`}
           onChange={(next, gesture) => actions.set(() => ({ pitch: next }), 'tune', gesture)}
         />
       )}
       {!drums && (
         <Amount
           label="Glide into the next"
-          value={first.glide ?? 0}
+          value={mean((hit) => hit.glide ?? 0)}
           min={0}
           max={LONGEST_GLIDE}
           step={PPQ / 16}
-          text={first.glide ? noteLength(first.glide) : 'none'}
+          text={rangeText(
+            valuesOf((hit) => hit.glide ?? 0),
+            (glide) => (glide ? noteLength(glide) : 'none'),
+          )}
           onChange={(glide, gesture) => actions.set(() => ({ glide }), 'glide', gesture)}
         />
       )}
@@ -96,13 +113,19 @@ export function HitSettings({
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
         <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
         <Button onClick={() => actions.remove()}>Remove</Button>
-        {rowCount === 1 && <Button onClick={() => actions.accent(first.at)}>Accent</Button>}
+        <Button
+          aria-pressed={allAccented}
+          title={withKeys('By the accent of the pattern', ROW_COMMANDS.accent)}
+          onClick={() => actions.accent()}
+        >
+          Accent
+        </Button>
         {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}
       </Box>
       <OrnamentSettings
-        first={first}
+        hits={hits.map((one) => one.hit)}
         heardMs={ticksToMs(hits[0]?.heard ?? 0, view.frame.tempo)}
         row={row}
         actions={actions}
@@ -190,11 +213,6 @@ function PlaceAndLength({
       />
     </Box>
   );
-}
-
-function rangeText(values: readonly number[]): string {
-  const [low, high] = [Math.min(...values), Math.max(...values)];
-  return low === high ? String(low) : `${low} to ${high}`;
 }
 
 function panText(pan: number): string {

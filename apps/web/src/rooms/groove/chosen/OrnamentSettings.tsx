@@ -4,6 +4,7 @@ import type { Hit, Roll } from '@plucky/core/song';
 import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { rangeText, sharedChoice, signed } from '../../../shared/ui/range-text.ts';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
 import { ROW_COMMANDS } from '../actions/groove-commands.ts';
@@ -14,18 +15,20 @@ type Actions = Pick<HitActions, 'set' | 'roll' | 'flam'>;
 
 /** The roll and the flam of the chosen hits: switched on by a press, and then set. */
 export function OrnamentSettings({
-  first,
+  hits,
   heardMs,
   row,
   actions,
 }: {
-  first: Hit;
+  hits: readonly Hit[];
   /** Time from the pattern's start to the first one, in ms. */
   heardMs: number;
   row: Row;
   actions: Actions;
 }) {
-  const { roll, flam } = first;
+  const rolls = hits.flatMap((hit) => hit.roll ?? []);
+  const flams = hits.flatMap((hit) => hit.flam ?? []);
+  const [roll, flam] = [rolls[0], flams[0]];
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam ? 1 : 0 }}>
@@ -34,17 +37,17 @@ export function OrnamentSettings({
           title={withKeys('None, 2, 3, 4, 6 strokes', ROW_COMMANDS.roll)}
           onClick={() => actions.roll()}
         >
-          {roll ? `Roll of ${rollCount(roll)}` : 'Roll'}
+          {roll ? `Roll of ${rangeText(rolls.map(rollCount))}` : 'Roll'}
         </Button>
         <Button
           aria-pressed={Boolean(flam)}
           title={withKeys('None, flam, drag, ruff', ROW_COMMANDS.flam)}
           onClick={() => actions.flam()}
         >
-          {flam ? (flam.kind[0] ?? '').toUpperCase() + flam.kind.slice(1) : 'Flam'}
+          {capitalised(flam ? (sharedChoice(flams.map(({ kind }) => kind)).value ?? 'several') : 'flam')}
         </Button>
       </Box>
-      {roll && <RollSettings roll={roll} row={row} actions={actions} />}
+      {roll && <RollSettings rolls={rolls} row={row} actions={actions} />}
       {flam && (
         <>
           <Amount
@@ -52,7 +55,7 @@ export function OrnamentSettings({
             value={flam.ms}
             min={5}
             max={80}
-            text={`${flam.ms} ms`}
+            text={`${rangeText(flams.map(({ ms }) => ms))} ms`}
             onChange={(ms, gesture) =>
               actions.set((hit) => (hit.flam ? { flam: { ...hit.flam, ms } } : {}), 'flam', gesture)
             }
@@ -62,7 +65,7 @@ export function OrnamentSettings({
             value={flam.share}
             min={5}
             max={100}
-            text={`${flam.share} %`}
+            text={`${rangeText(flams.map(({ share }) => share))} %`}
             onChange={(share, gesture) =>
               actions.set((hit) => (hit.flam ? { flam: { ...hit.flam, share } } : {}), 'flam', gesture)
             }
@@ -79,9 +82,16 @@ export function OrnamentSettings({
   );
 }
 
-function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: Actions }) {
+function capitalised(word: string): string {
+  return word.charAt(0).toUpperCase() + word.slice(1);
+}
+
+function RollSettings({ rolls, row, actions }: { rolls: readonly Roll[]; row: Row; actions: Actions }) {
+  const [roll] = rolls;
   const set = (change: (roll: Roll) => Roll, gesture?: string) =>
     actions.set((hit) => (hit.roll ? { roll: change(hit.roll) } : {}), 'roll', gesture);
+  if (!roll) return null;
+  const valuesOf = (of: (one: Roll) => number) => rolls.map(of);
   const step = gridTicks(row.grid);
   const spans = [...new Set([step / 2, step, 2 * step, 3 * step, 4 * step, 8 * step, roll.span])].sort(
     (a, b) => a - b,
@@ -91,7 +101,7 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
       <Select
         fullWidth
         label="Strokes"
-        value={roll.hits === undefined ? `rate ${roll.grid ?? 8}` : String(roll.hits)}
+        {...sharedChoice(rolls.map(strokesOf))}
         options={STROKES}
         onChange={(strokes) => set((before) => withStrokes(before, strokes))}
         sx={{ mt: 0.5, mb: 1 }}
@@ -99,7 +109,7 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
       <Select
         fullWidth
         label="Over"
-        value={roll.span}
+        {...sharedChoice(valuesOf(({ span }) => span))}
         options={spans.map((ticks) => ({
           value: ticks,
           label: `${counted(ticks / step, 'step')} of the row`,
@@ -110,6 +120,7 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
       <VelocityAmount
         label="Last velocity"
         value={roll.velocity}
+        text={rangeText(valuesOf(({ velocity }) => velocity))}
         onChange={(velocity, gesture) => set((before) => ({ ...before, velocity }), gesture)}
       />
       <Amount
@@ -117,7 +128,10 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
         value={roll.curve}
         min={-100}
         max={100}
-        text={roll.curve === 0 ? 'straight' : `${Math.abs(roll.curve)} ${roll.curve < 0 ? 'early' : 'late'}`}
+        text={rangeText(
+          valuesOf(({ curve }) => curve),
+          bendText,
+        )}
         onChange={(curve, gesture) => set((before) => ({ ...before, curve }), gesture)}
       />
       <Amount
@@ -125,7 +139,10 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
         value={roll.pitch}
         min={-24}
         max={24}
-        text={`${roll.pitch > 0 ? '+' : ''}${roll.pitch} semitones`}
+        text={`${rangeText(
+          valuesOf(({ pitch }) => pitch),
+          signed,
+        )} semitones`}
         onChange={(pitch, gesture) => set((before) => ({ ...before, pitch }), gesture)}
       />
       <Amount
@@ -133,11 +150,19 @@ function RollSettings({ roll, row, actions }: { roll: Roll; row: Row; actions: A
         value={roll.pan}
         min={0}
         max={100}
-        text={`${roll.pan} %`}
+        text={`${rangeText(valuesOf(({ pan }) => pan))} %`}
         onChange={(pan, gesture) => set((before) => ({ ...before, pan }), gesture)}
       />
     </>
   );
+}
+
+function bendText(curve: number): string {
+  return curve === 0 ? 'straight' : `${Math.abs(curve)} ${curve < 0 ? 'early' : 'late'}`;
+}
+
+function strokesOf({ hits, grid = 8 }: Roll): string {
+  return hits === undefined ? `rate ${grid}` : String(hits);
 }
 
 const STROKES = [

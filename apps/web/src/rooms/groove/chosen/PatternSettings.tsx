@@ -50,7 +50,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
         </Box>
         <OwnSwing view={view} />
         {view.part.type === 'notes' && <OverChords view={view} />}
-        {accents.length > 0 && (
+        {(accents.length > 0 || view.hits.some(({ hit }) => hit.accent)) && (
           <Amount
             label="Accents add"
             value={accentAmount}

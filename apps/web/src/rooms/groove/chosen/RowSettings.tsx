@@ -7,6 +7,7 @@ import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
+import { rangeText, sharedChoice, signed } from '../../../shared/ui/range-text.ts';
 import { Select, wordOptions } from '../../../shared/ui/Select.tsx';
 import { color } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
@@ -27,6 +28,9 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
   const { voice } = first;
   const ids = voicesOf(rows);
   const several = ids.length > 1;
+  const voices = rows.map((row) => row.voice);
+  const range = (of: (voice: Voice) => number, text?: (value: number) => string) =>
+    rangeText(voices.map(of), text);
   const set = (fields: Partial<Voice>, label: string, gesture?: string) =>
     edit((document) => editVoices(document, ids, () => fields, label), gesture ?? null);
   return (
@@ -35,7 +39,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
         <Select
           fullWidth
           label="Grid in this pattern"
-          value={first.grid}
+          {...sharedChoice(rows.map(({ grid }) => grid))}
           options={GRIDS.map((grid) => ({ value: grid, label: gridName(grid) }))}
           onChange={(grid) => edit((document) => setRowGrids(document, view.resolved.pattern.id, ids, grid))}
           sx={{ mt: 0.5, mb: 1 }}
@@ -46,7 +50,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
             value={voice.swingShare}
             min={0}
             max={100}
-            text={`${voice.swingShare} %`}
+            text={`${range((one) => one.swingShare)} %`}
             onChange={(swingShare, gesture) => set({ swingShare }, 'swing share', gesture)}
           />
         )}
@@ -55,7 +59,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           value={voice.offsetMs}
           min={-40}
           max={40}
-          text={`${voice.offsetMs > 0 ? '+' : ''}${voice.offsetMs} ms`}
+          text={`${range((one) => one.offsetMs, signed)} ms`}
           onChange={(offsetMs, gesture) => set({ offsetMs }, 'row early or late', gesture)}
         />
         <Amount
@@ -63,7 +67,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           value={voice.accentShare}
           min={0}
           max={100}
-          text={`${voice.accentShare} %`}
+          text={`${range((one) => one.accentShare)} %`}
           onChange={(accentShare, gesture) => set({ accentShare }, 'accent share', gesture)}
         />
         <Amount
@@ -71,7 +75,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           value={voice.level}
           min={0}
           max={100}
-          text={`${voice.level} %`}
+          text={`${range((one) => one.level)} %`}
           onChange={(level, gesture) => set({ level }, 'level', gesture)}
         />
         <Amount
@@ -79,7 +83,7 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           value={voice.pan}
           min={-100}
           max={100}
-          text={voice.pan === 0 ? 'middle' : `${Math.abs(voice.pan)} ${voice.pan < 0 ? 'left' : 'right'}`}
+          text={range((one) => one.pan, panText)}
           onChange={(pan, gesture) => set({ pan }, 'pan', gesture)}
         />
         {view.part.type === 'drums' && !several && <NotesFromRow view={view} row={voice.id} />}
@@ -87,14 +91,14 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mt: 1 }}>
             <Select
               label="Choke group"
-              value={voice.choke}
+              {...sharedChoice(voices.map(({ choke }) => choke))}
               none={{ label: 'none', choose: () => set({ choke: null }, 'choke group') }}
               options={[1, 2, 3, 4].map((n) => ({ value: n, label: String(n) }))}
               onChange={(choke) => set({ choke }, 'choke group')}
             />
             <Select
               label="Limb"
-              value={voice.limb}
+              {...sharedChoice(voices.map(({ limb }) => limb))}
               options={wordOptions(LIMBS)}
               onChange={(limb) => set({ limb }, 'limb')}
             />
@@ -115,6 +119,15 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
           </Button>
           <Button
             title={withKeys(
+              'Also what comes into them later, or bring them back',
+              PATTERN_COMMANDS.silenceRows,
+            )}
+            onClick={() => actions.silenceRows()}
+          >
+            {several ? 'Silence these rows' : 'Silence this row'}
+          </Button>
+          <Button
+            title={withKeys(
               'Remove every hit of what is chosen here, and of no other row',
               PATTERN_COMMANDS.clearRows,
             )}
@@ -126,4 +139,8 @@ export function RowSettings({ view, rows }: { view: PatternView; rows: readonly 
       </Group>
     </Box>
   );
+}
+
+function panText(pan: number): string {
+  return pan === 0 ? 'middle' : `${Math.abs(pan)} ${pan < 0 ? 'left' : 'right'}`;
 }

@@ -30,7 +30,7 @@ export function AccentLane({
       height={ACCENTS}
       style={{ position: 'absolute', top, left: 0, cursor: 'pointer' }}
       role="img"
-      aria-label={`Accents: ${accents.size}. X toggles one at the caret.`}
+      aria-label={`Accents: ${accents.size}. Shift+X toggles one at the caret.`}
       onClick={(event) => {
         const x = event.clientX - event.currentTarget.getBoundingClientRect().left;
         const at = snap(layout.tickOf(x), 4);

@@ -57,7 +57,10 @@ function placeInPattern(
     // With others beside it a pattern goes round more than once.
     return (place) => modulo(place + from, view.length);
   }
-  if (what?.scope.kind === 'pattern') return (place) => (place < view.length ? place : null);
+  // A draft of these rows runs over them; another pattern does not.
+  if (what?.scope.kind === 'pattern')
+    return (place) =>
+      what.scope.kind === 'pattern' && what.scope.pattern === id && place < view.length ? place : null;
   if (what?.origin == null) return () => null;
   const { origin } = what;
   const places = songStretches(document).flatMap(({ start, slot }) =>

@@ -76,7 +76,7 @@ export function Rows({ view }: { view: PatternView }) {
           layout={layout}
           width={width}
           top={RULER + height}
-          onToggle={(at) => actions.accent(at)}
+          onToggle={(at) => actions.accentPlace(at)}
         />
         {hasReference && <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} />}
         <Playhead view={view} layout={layout} height={RULER + height} />
@@ -193,9 +193,11 @@ function RowDrawing({
 }
 
 /** Drawing of a gesture: the box that chooses, or the line that velocities follow. */
-function Mark({ mark: { kind, from, to } }: { mark: GestureMark }) {
+function Mark({ mark }: { mark: GestureMark }) {
   const line = { stroke: color('plum'), strokeWidth: 1.5, pointerEvents: 'none' as const };
-  if (kind === 'line') return <path d={`M${from.x} ${from.y}L${to.x} ${to.y}`} fill="none" {...line} />;
+  if (mark.kind === 'line')
+    return <path d={`M${mark.path.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" {...line} />;
+  const { from, to } = mark;
   return (
     <rect
       x={Math.min(from.x, to.x)}

@@ -1,6 +1,6 @@
 import type { Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
-import type { RampPoint } from '../actions/drag-actions.ts';
+import type { VelocityPoint } from '../actions/drag-actions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
 import { baseOf, type Layout, velocityAt } from './layout.ts';
 
@@ -45,7 +45,7 @@ export function under(view: PatternView, layout: Layout) {
   };
 
   /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
-  const pointAt = (row: Row, { x, y }: Point): RampPoint => {
+  const pointAt = (row: Row, { x, y }: Point): VelocityPoint => {
     const base = baseOf(layout, view.rows.indexOf(row));
     return { tick: layout.tickOf(x), velocity: velocityAt(layout, base - y) };
   };

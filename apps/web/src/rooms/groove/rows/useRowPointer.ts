@@ -22,11 +22,9 @@ const VELOCITY_PER_PX = 0.8;
 const DOUBLE = 800;
 
 /** Drawing of a gesture over the rows. */
-export interface GestureMark {
-  readonly kind: 'box' | 'line';
-  readonly from: Point;
-  readonly to: Point;
-}
+export type GestureMark =
+  | { readonly kind: 'box'; readonly from: Point; readonly to: Point }
+  | { readonly kind: 'line'; readonly path: readonly Point[] };
 
 interface Held {
   readonly kind: 'stems' | 'free' | 'rows' | 'adding' | 'box' | 'line';
@@ -38,13 +36,24 @@ interface Held {
   readonly at: number;
   /** Deed of a press without a drag on the stem that it began on. */
   readonly onRelease: (() => void) | null;
+  /** The line that is drawn so far. */
+  path: readonly Point[];
   direction: 'none' | 'across' | 'along';
+}
+
+/** The rows that are pressed. */
+interface Ground {
+  readonly view: PatternView;
+  readonly actions: RowActions;
+  readonly layout: Layout;
 }
 
 /**
  * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
  * drag along to move, or up and down for the velocity of all that is chosen, with Alt for both at once and off the grid,
- * with Ctrl to other rows. A press on one of several that are chosen leaves that one. Shift and drag draws a box that chooses, Shift, Alt and drag a line that the chosen velocities follow.
+ * with Ctrl to other rows; a stem that is not chosen goes alone. A press on one of several that are chosen leaves that one.
+ * Shift and drag draws a box that chooses, Shift, Alt and drag a line that velocities follow, those of the row where none is
+ * chosen; with Ctrl as well it is straight.
  */
 export function useRowPointer(view: PatternView, actions: RowActions, layout: Layout) {
   const held = useRef<Held | null>(null);
@@ -56,36 +65,6 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     return { x: event.clientX - box.left, y: event.clientY - box.top };
   };
   const { rowAt, stemAt, onStem, inBox, pointAt, placeNear } = under(view, layout);
-  const begin = (event: PointerEvent<SVGSVGElement>, row: Row, from: Point): Held => {
-    const base = heldAt(view, row, from);
-    const stem = stemAt(row, from.x);
-    const { hits } = useGroove.getState();
-    const toggle = stem && (() => toggleHit(stem.hit.id));
-    if (event.shiftKey && event.altKey)
-      return { ...base, kind: 'line', from: onStem(from, stem), onRelease: toggle };
-    if (event.shiftKey) return { ...base, kind: 'box', onRelease: toggle };
-    if (stem) {
-      const isChosen = hits.has(stem.hit.id);
-      if (hasCommand(event)) {
-        if (!isChosen) chooseHits([...hits, stem.hit.id]);
-        return { ...base, kind: 'rows', starts: startsOf(view), onRelease: isChosen ? toggle : null };
-      }
-      if (!isChosen) chooseHits([stem.hit.id]);
-      useGroove.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
-      return {
-        ...base,
-        kind: event.altKey ? 'free' : 'stems',
-        starts: startsOf(view),
-        // Several that are chosen can be dragged by any of them; a mere press means the one.
-        onRelease: () => chooseHits([stem.hit.id]),
-      };
-    }
-    const at = placeNear(row, layout.tickOf(from.x));
-    const id = actions.add(row, at, base.gesture);
-    added.current = id === null ? null : { id, time: event.timeStamp };
-    return { ...base, kind: 'adding', at };
-  };
-
   const down = (event: PointerEvent<SVGSVGElement>) => {
     if (event.button !== 0) return;
     const from = local(event);
@@ -94,7 +73,9 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     event.currentTarget.setPointerCapture(event.pointerId);
     // Not every browser gives a drawing the focus by itself, and keys must not go on into a name.
     event.currentTarget.focus({ preventScroll: true });
-    held.current = begin(event, row, from);
+    held.current = begun({ view, actions, layout }, event, row, from, (id) => {
+      added.current = id === null ? null : { id, time: event.timeStamp };
+    });
   };
 
   const move = (event: PointerEvent<SVGSVGElement>) => {
@@ -106,17 +87,25 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
       now.direction = Math.abs(dx) > Math.abs(dy) ? 'along' : 'across';
     if (now.direction === 'none') return;
     const ticks = layout.tickOf(to.x) - layout.tickOf(now.from.x);
-    if (now.kind === 'box' || now.kind === 'line') setMark({ kind: now.kind, from: now.from, to });
-    if (now.kind === 'box') chooseHits(inBox(now.from, to));
-    else if (now.kind === 'line') {
+    if (now.kind === 'box') {
+      setMark({ kind: 'box', from: now.from, to });
+      chooseHits(inBox(now.from, to));
+    } else if (now.kind === 'line') {
       const reached = onStem(to, stemAt(now.row, to.x));
-      actions.ramp(now.starts, pointAt(now.row, now.from), pointAt(now.row, reached), now.gesture);
+      now.path = hasCommand(event) ? [now.from, reached] : [...now.path, reached];
+      setMark({ kind: 'line', path: now.path });
+      const path = now.path.map((point) => pointAt(now.row, point));
+      actions.drawVelocities(now.starts, path, now.gesture);
     } else if (now.kind === 'free') {
       const up = Math.sign(-dy) * Math.max(0, Math.abs(dy) - LEVEL_BAND);
       actions.dragFree(now.starts, ticks, 2 ** (up / DOUBLING), now.gesture);
     } else if (now.kind === 'adding') whileAdding(now, to, dy);
-    else if (now.kind === 'rows') actions.carry(now.starts, Math.round(dy / layout.rowHeight), now.gesture);
-    else if (now.direction === 'across') actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
+    else if (now.kind === 'rows') {
+      if ([...now.starts.keys()].some((id) => !useGroove.getState().hits.has(id)))
+        chooseHits(now.starts.keys());
+      actions.carry(now.starts, Math.round(dy / layout.rowHeight), now.gesture);
+    } else if (now.direction === 'across')
+      actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
     else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
   };
 
@@ -163,10 +152,60 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   return { handlers, mark };
 }
 
+/** What a press begins; an empty place gets a hit, whose id goes to `onAdd`. */
+function begun(
+  { view, actions, layout }: Ground,
+  event: PointerEvent<SVGSVGElement>,
+  row: Row,
+  from: Point,
+  onAdd: (id: Id | null) => void,
+): Held {
+  const { stemAt, onStem, placeNear } = under(view, layout);
+  const base = heldAt(view, row, from);
+  const near = stemAt(row, from.x);
+  const { hits } = useGroove.getState();
+  // A silenced hit is meant only when it is chosen, or with a key held: else hits are drawn over it.
+  const isMeant =
+    near?.hit.origin !== 'silenced' || hits.has(near.hit.id) || event.altKey || hasCommand(event);
+  const stem = isMeant ? near : null;
+  const toggle = stem && (() => toggleHit(stem.hit.id));
+  if (event.shiftKey && event.altKey) {
+    const start = onStem(from, stem);
+    const starts = base.starts.size ? base.starts : startsOf(view.hitsOf(row));
+    return { ...base, kind: 'line', from: start, path: [start], starts, onRelease: toggle };
+  }
+  if (event.shiftKey) return { ...base, kind: 'box', onRelease: toggle };
+  if (stem) {
+    const isChosen = hits.has(stem.hit.id);
+    // A press adds it to what is chosen; a drag takes along what is chosen only from there.
+    if (hasCommand(event))
+      return {
+        ...base,
+        kind: 'rows',
+        starts: isChosen ? base.starts : startsOf([stem]),
+        onRelease: toggle,
+      };
+    if (!isChosen) chooseHits([stem.hit.id]);
+    useGroove.setState({ caret: { row: row.key, at: stem.hit.at }, rows: new Set() });
+    return {
+      ...base,
+      kind: event.altKey ? 'free' : 'stems',
+      starts: chosenStarts(view),
+      // Several that are chosen can be dragged by any of them; a mere press means the one.
+      onRelease: () => chooseHits([stem.hit.id]),
+    };
+  }
+  const at = placeNear(row, layout.tickOf(from.x));
+  const id = actions.add(row, at, base.gesture);
+  onAdd(id);
+  return { ...base, kind: 'adding', at };
+}
+
 /** The start of every gesture. */
 function heldAt(view: PatternView, row: Row, from: Point) {
   const direction = 'none' as const;
-  return { from, row, gesture: freshId(), starts: startsOf(view), at: 0, onRelease: null, direction };
+  const starts = chosenStarts(view);
+  return { from, row, gesture: freshId(), starts, at: 0, onRelease: null, path: [], direction };
 }
 
 function toggleHit(id: Id): void {
@@ -179,9 +218,12 @@ function startOf({ hit, heard, row }: PlacedHit) {
   return { row, at: hit.at, heard, velocity: hit.velocity };
 }
 
+function startsOf(hits: readonly PlacedHit[]): DragStarts {
+  return new Map(hits.map((one) => [one.hit.id, startOf(one)]));
+}
+
 /** The chosen hits as a gesture begins. */
-function startsOf(view: PatternView): DragStarts {
+function chosenStarts(view: PatternView): DragStarts {
   const { hits } = useGroove.getState();
-  const chosen = view.hits.filter(({ hit }) => hits.has(hit.id));
-  return new Map(chosen.map((one) => [one.hit.id, startOf(one)]));
+  return startsOf(view.hits.filter(({ hit }) => hits.has(hit.id)));
 }

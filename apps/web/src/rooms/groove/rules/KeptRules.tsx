@@ -15,11 +15,11 @@ import { ShapeFields } from '../shape/ShapeFields.tsx';
 
 /** The rules by which a pattern is made from its parent, in their order: each can be moved, switched off, tuned and removed. */
 export function KeptRules({ view }: { view: PatternView }) {
-  const { shapes } = view.resolved.pattern;
+  const { shapes, parent, fromRow } = view.resolved.pattern;
   const [open, setOpen] = useState<string | null>(null);
   if (!shapes.length) return null;
   return (
-    <Group title="Made from its parent by">
+    <Group title={(parent ?? fromRow) ? 'Made from its parent by' : 'Rules'}>
       <Box component="ol" sx={{ listStyle: 'none', m: 0, p: 0 }}>
         {shapes.map((shape, i) => (
           <Step

@@ -1,5 +1,6 @@
 import { beatTicks } from '../../../time/index.ts';
-import { silent } from '../../hit/followed.ts';
+import { type ResolvedHit, silent } from '../../hit/followed.ts';
+import { LIMITS } from '../../limits.ts';
 import type { Described, Zod } from '../../zod.ts';
 import { parameter, type RulePattern } from '../rule.ts';
 import {
@@ -27,11 +28,15 @@ const schema = (z: Zod) =>
     voices: anyVoices(z),
     from: z.int().min(0),
     to: z.int().min(1),
+    /** True for rows that are silent as rows: their own and changed hits as well, and whatever they get later. */
+    all: z.literal(true).optional(),
   });
 
-type Silence = Described<typeof schema>;
+/** A stretch of rows that is silent. */
+export type Silence = Described<typeof schema>;
 
-const does = (_: Silence, rows: string) => `${rows} silent over a stretch`;
+const does = ({ from, to }: Silence, rows: string) =>
+  from === 0 && to === LIMITS.pattern ? `${rows} silent` : `${rows} silent over a stretch`;
 
 /** Silences hits from `from` up to `to` ticks. */
 export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
@@ -64,3 +69,9 @@ export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
   apply: (hits, shape) =>
     hits.map((hit) => (touches(shape.voices, hit) && within(shape, hit.at) ? silent(hit) : hit)),
 };
+
+/** True for a hit that such a rule silences, whether it is followed or the pattern's own. */
+export function fallsSilent(shape: Silence, hit: Pick<ResolvedHit, 'voice' | 'at'>): boolean {
+  const isMeant = shape.voices === null || shape.voices.includes(hit.voice);
+  return shape.off !== true && shape.all === true && isMeant && within(shape, hit.at);
+}
