@@ -1,9 +1,13 @@
+import { indexOf } from '@plucky/core/song';
 import { useShallow } from 'zustand/react/shallow';
 import { useDocumentState, useDocumentStore } from '../document/context.tsx';
-import type { UndoStack } from '../document/store.ts';
+import type { Done, UndoStack } from '../document/store.ts';
 import { nextDeeds, redo, type Taken, undo } from '../document/undo.ts';
+import { whereIs } from '../document/where.ts';
+import { choosePattern } from '../session/groove.ts';
 import { useOpenRoom } from '../session/rooms.ts';
-import { notify } from '../shared/ui/notify.ts';
+import { useSession } from '../session/store.ts';
+import { dismissNotices, notify } from '../shared/ui/notify.ts';
 
 /** Undo and redo of the room that is open, with words for the next of each. */
 export interface Undo {
@@ -13,24 +17,45 @@ export interface Undo {
   readonly next: string | undefined;
 }
 
-/** In the Fills room edits of drafts are undone, and what was kept or placed of them, which is told; elsewhere the song's. */
+/** A deed with the place where it is seen. */
+function inWords(done: Done | null): string | undefined {
+  return done ? `${done.label}, ${whereIs(done.change).words}` : undefined;
+}
+
+/**
+ * In the Fills room edits of drafts are undone first, and what was kept or placed of them; elsewhere the song's. What is not in
+ * view is told.
+ */
 export function useUndo(): Undo {
   const store = useDocumentStore();
-  const stack: UndoStack = useOpenRoom() === 'fills' ? 'drafts' : 'song';
+  const room = useOpenRoom();
+  const stack: UndoStack = room === 'fills' ? 'drafts' : 'song';
   const words = useDocumentState(
     useShallow((state) => {
       const next = nextDeeds(state, stack);
-      return { last: next.undo?.label, next: next.redo?.label };
+      return { last: inWords(next.undo), next: inWords(next.redo) };
     }),
   );
   const tell = (done: Taken | null, said: string, nothing: string) => {
-    if (!done) notify(stack === 'drafts' ? `${nothing} among the drafts.` : `${nothing}.`);
-    else if (done.extent !== 'all')
+    dismissNotices();
+    if (!done) {
+      notify(`${nothing}.`);
+      return;
+    }
+    const where = whereIs(done.change);
+    const { pattern } = useSession.getState();
+    const isSeen = where.room === room && (where.pattern === undefined || where.pattern === pattern);
+    if (done.extent !== 'all')
       notify(
         `“${done.label}” was changed in another window since: ${done.extent === 'none' ? 'it stays as it is' : 'the rest of it stays as it is'}.`,
         { variant: 'warning' },
       );
-    else if (stack === 'drafts' && done.stack === 'song') notify(`${said}: ${done.label}.`);
+    else if (!isSeen) {
+      notify(`${said}: ${inWords(done)}.`);
+      const isThere =
+        where.pattern !== undefined && indexOf(store.getState().document).pattern(where.pattern);
+      if (room === 'groove' && isThere) choosePattern(isThere.id);
+    }
   };
   return {
     ...words,

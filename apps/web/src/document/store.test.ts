@@ -1,8 +1,17 @@
 import { addHits, changeHits } from '@plucky/core/pattern';
-import { DRAFTS, type Drafts, indexOf, NO_DRAFTS, serialize, type SongDocument } from '@plucky/core/song';
+import {
+  DRAFTS,
+  type Drafts,
+  indexOf,
+  NO_CHANGE,
+  NO_DRAFTS,
+  serialize,
+  type SongDocument,
+} from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { applyOutcome, createDocumentStore, goBack } from './store.ts';
-import { redo, undo } from './undo.ts';
+import { nextDeeds, redo, undo } from './undo.ts';
+import { whereIs } from './where.ts';
 
 const song = blankSong('Mine', 1);
 const open = () => createDocumentStore('s', { revision: 1, records: Object.values(song.records) });
@@ -86,22 +95,28 @@ test('the song and its drafts are undone each by themselves', () => {
   expect([laid(store), Object.keys(own(store))]).toEqual([2, ['a']]);
 });
 
-test('what a draft made of the song is undone there, unless the song was changed elsewhere since', () => {
+test('what a draft made of the song is undone there first, and then the song, so that nothing that can be undone is out of reach', () => {
   const store = open();
   const now = () => store.getState().document;
   applyOutcome(store, add(now(), 'a', 0));
   applyOutcome(store, add(now(), 'kept', 960), null, true);
   expect(undo(store, 'drafts')?.label).toBe('add a hit');
   expect(Object.keys(own(store))).toEqual(['a']);
-  expect(undo(store, 'drafts')).toBeNull();
   redo(store, 'drafts');
   applyOutcome(store, add(now(), 'b', 1920));
-  expect(undo(store, 'drafts')).toBeNull();
-  expect(Object.keys(own(store))).toEqual(['a', 'kept', 'b']);
+  undo(store, 'drafts');
+  expect(Object.keys(own(store))).toEqual(['a', 'kept']);
+  undo(store, 'drafts');
+  undo(store, 'drafts');
+  expect(Object.keys(own(store))).toEqual([]);
+  expect(nextDeeds(store.getState(), 'drafts').undo).toBeNull();
+  lay(store, 1);
+  expect(nextDeeds(store.getState(), 'song').undo?.label).toBe('lay 1');
 });
 
 test('going back to an earlier song and undoing that leaves the drafts made since', () => {
   const store = open();
+  applyOutcome(store, add(store.getState().document, 'a', 0));
   lay(store, 1);
   applyOutcome(store, goBack(store.getState().document, song, 'go back'));
   expect(store.getState().document.records[DRAFTS]).toBeUndefined();
@@ -118,4 +133,15 @@ test('what does not apply changes nothing and says why', () => {
   expect(applyOutcome(store, null)).toBeNull();
   expect(store.getState().document).toBe(before);
   expect(undo(store)).toBeNull();
+});
+
+test('a change is told with the place where it is seen', () => {
+  const store = open();
+  const last = () => nextDeeds(store.getState(), 'song').undo?.change ?? NO_CHANGE;
+  applyOutcome(store, add(store.getState().document, 'a', 0));
+  expect(whereIs(last())).toEqual({ room: 'groove', words: 'in Main groove', pattern: 'main' });
+  const section = { id: 'verse', kind: 'section' as const, name: 'Verse', role: 'verse' as const, slots: [] };
+  applyOutcome(store, { label: 'add', put: [section], remove: [] });
+  expect(whereIs(last())).toEqual({ room: 'sheet', words: 'on the sheet, Verse' });
+  expect(whereIs(NO_CHANGE).room).toBeNull();
 });

@@ -17,12 +17,19 @@ function nextOf(entries: readonly Done[], at: UndoStack): number | null {
   return null;
 }
 
-/** The next deeds that a stack would undo, and do again. */
+const OTHER: Readonly<Record<UndoStack, UndoStack>> = { song: 'drafts', drafts: 'song' };
+
+/** Index of the entry that comes next: that of a stack, or of the other one where it has none. */
+function placeOf(entries: readonly Done[], at: UndoStack): number | null {
+  return nextOf(entries, at) ?? nextOf(entries, OTHER[at]);
+}
+
+/** The next deeds that a stack would undo, and do again; where it has none, those of the other one. */
 export function nextDeeds(
   { done, undone }: Pick<DocumentState, 'done' | 'undone'>,
   at: UndoStack,
 ): { readonly undo: Done | null; readonly redo: Done | null } {
-  const next = (entries: readonly Done[]) => entries[nextOf(entries, at) ?? -1] ?? null;
+  const next = (entries: readonly Done[]) => entries[placeOf(entries, at) ?? -1] ?? null;
   return { undo: next(done), redo: next(undone) };
 }
 
@@ -41,11 +48,11 @@ export interface Taken extends Done {
   readonly extent: 'all' | 'some' | 'none';
 }
 
-/** Undoes what a stack did last and returns it, or null when there is nothing. What others have changed since stays. */
+/** Undoes what a stack did last, or else the other one, and returns it; null when there is nothing. What others have changed since stays. */
 export function undo({ root, ...from }: DocumentStore, at: UndoStack = 'song'): Taken | null {
   const store = root ?? from;
   const { done, undone } = store.getState();
-  const place = nextOf(done, at);
+  const place = placeOf(done, at);
   const last = done[place ?? -1];
   if (place === null || !last) return null;
   const asked = beside(last, invert(last.change), done.slice(place + 1));
@@ -54,11 +61,11 @@ export function undo({ root, ...from }: DocumentStore, at: UndoStack = 'song'): 
   return { ...last, extent };
 }
 
-/** Does again what a stack undid last and returns it, or null when there is nothing. */
+/** Does again what a stack undid last, or else the other one, and returns it; null when there is nothing. */
 export function redo({ root, ...from }: DocumentStore, at: UndoStack = 'song'): Taken | null {
   const store = root ?? from;
   const { done, undone } = store.getState();
-  const place = nextOf(undone, at);
+  const place = placeOf(undone, at);
   const next = undone[place ?? -1];
   if (place === null || !next) return null;
   const extent = bring(store, beside(next, next.change, done.slice(-1)), `again: ${next.label}`);

@@ -131,7 +131,7 @@ describe('the drafts', () => {
     ]);
   });
 
-  test('keeps the recipe, its fills and the window, and undoes them without the song', async () => {
+  test('keeps the recipe, its fills and the window, and undoes them before the song', async () => {
     const { now, store, document, undo } = showEditor(some(3));
     await waitFor(() => expect(now().fills).toHaveLength(3));
     const seed = now().recipe.seed;
@@ -144,8 +144,9 @@ describe('the drafts', () => {
     undo();
     undo();
     expect(now().recipe.seed).toBe(seed);
-    undo();
     expect(indexOf(document()).song.tempo).toBe(99);
+    undo();
+    expect(indexOf(document()).song.tempo).toBe(132);
   });
 
   test('leaves out fills whose row is gone', async () => {
