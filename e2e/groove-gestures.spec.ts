@@ -394,3 +394,14 @@ test('a row is silenced as a row in two actions: what its parent gets later is s
   await expect(silent).toHaveCount(0);
   await expect(sounding.first()).toBeAttached();
 });
+
+test('a clap is three strokes over 24 ms, panned across, in three actions', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Clap', 960);
+  await page.keyboard.press('Shift+R');
+  await expect(page.getByRole('button', { name: '3 layers' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Over' })).toHaveAttribute('aria-valuetext', '24 ms');
+  await expect(page.getByRole('slider', { name: 'Panned across' })).toHaveAttribute('aria-valuetext', '60 %');
+  const strokes = await page.locator('g[data-row="clap"] path[stroke-width="1.2"]').getAttribute('d');
+  expect(strokes?.match(/M/g)).toHaveLength(2);
+});

@@ -135,9 +135,10 @@ function editsOf({ own, silenced, changed, seen = {} }: Pattern): number {
 }
 
 /** The strokes of hits, or of what edits say of hits. */
-export function strokesOf(hits: readonly Partial<Pick<Hit, 'roll' | 'flam'>>[]): number {
+export function strokesOf(hits: readonly Partial<Pick<Hit, 'roll' | 'flam' | 'layered'>>[]): number {
   return hits.reduce(
-    (sum, { roll, flam }) => sum + (roll ? rollCount(roll) : 1) + (flam ? GRACES[flam.kind] : 0),
+    (sum, { roll, flam, layered }) =>
+      sum + (roll ? rollCount(roll) : (layered?.strokes ?? 1)) + (flam ? GRACES[flam.kind] : 0),
     0,
   );
 }

@@ -22,7 +22,7 @@ export interface HitDifference {
   readonly voice: Id;
   readonly a: IdentifiedHit | null;
   readonly b: IdentifiedHit | null;
-  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, flam, glide, pan, rounds or accent. */
+  /** Never empty; a pair can be moved and louder at once. `otherwise`: length, roll, layers, glide, pan, rounds or accent. */
   readonly contrasts: readonly Contrast[];
 }
 
@@ -41,15 +41,15 @@ const EXACT: Tolerance = { ms: 0, velocity: 0, details: true };
 export const ROUGHLY: Tolerance = { ms: 15, velocity: 16, details: false };
 
 /**
- * Hits with every stroke of their rolls and flams as a hit of its own, for comparing with notes that know no ornaments.
+ * Hits with every stroke of their rolls, flams and layers as a hit of its own, for comparing with notes that know no ornaments.
  * The first stroke of a roll keeps the hit's id; `tempo` is in quarter notes a minute.
  */
 export function strokesAsHits(hits: readonly IdentifiedHit[], tempo: number): readonly IdentifiedHit[] {
   return hits.flatMap((hit) => {
-    if (!hit.roll && !hit.flam) return [hit];
+    if (!hit.roll && !hit.flam && !hit.layered) return [hit];
     const main = strokesOf(hit).findIndex((stroke) => stroke.early === 0);
     return strokesOf(hit).map(({ at, early, velocity, length, pitch }, i) => ({
-      ...omit(hit, 'roll', 'flam'),
+      ...omit(hit, 'roll', 'flam', 'layered'),
       ...{ velocity, length, pitch },
       id: i === main ? hit.id : `${hit.id}.stroke-${i}`,
       at: Math.max(0, Math.round(at - msToTicks(early, tempo))),
@@ -85,9 +85,8 @@ function contrastsOf(a: IdentifiedHit, b: IdentifiedHit, tolerance: Tolerance): 
   if (b.velocity > a.velocity + tolerance.velocity) out.push('louder');
   if (b.velocity < a.velocity - tolerance.velocity) out.push('softer');
   if (!tolerance.details) return out;
-  const { length, pan, roll, flam, glide, times, accent } = saidInFull(b);
-  if (Object.keys(differing(a, { length, pan, roll, flam, glide, times, accent })).length)
-    out.push('otherwise');
+  const others = omit(saidInFull(b), 'voice', 'at', 'velocity', 'offsetMs', 'pitch');
+  if (Object.keys(differing(a, others)).length) out.push('otherwise');
   return out;
 }
 
@@ -133,15 +132,9 @@ export function copyAcross(document: SongDocument, pattern: Id, difference: HitD
   return take((now) => toggleSilenced(now, pattern, [quiet.id]), alike(quiet.id, b));
 }
 
-function plain({ id: _, ...hit }: IdentifiedHit): Hit {
-  const { voice, at, velocity, length, offsetMs, pitch, pan, roll, flam, glide, times, accent } = hit;
-  return {
-    ...{ voice, at, velocity, length, offsetMs, pitch },
-    ...(pan === undefined ? {} : { pan }),
-    ...(roll ? { roll } : {}),
-    ...(flam ? { flam } : {}),
-    ...(glide ? { glide } : {}),
-    ...(times ? { times } : {}),
-    ...(accent ? { accent } : {}),
-  };
+/** A hit without its id, and without what it says it has not. */
+function plain(hit: IdentifiedHit): Hit {
+  const { voice, at, velocity, length, offsetMs, pitch } = hit;
+  const bare = { voice, at, velocity, length, offsetMs, pitch };
+  return { ...bare, ...differing(bare, hit) };
 }

@@ -148,6 +148,7 @@ const FIELDS = [
   'pan',
   'roll',
   'flam',
+  'layered',
   'glide',
   'times',
   'accent',
@@ -165,7 +166,15 @@ export function differing(hit: Hit, wanted: HitFields): HitFields {
 }
 
 /** Values of absent ornaments. */
-const NONE: HitFields = { pan: 0, roll: null, flam: null, glide: 0, times: null, accent: null };
+const NONE: HitFields = {
+  pan: 0,
+  roll: null,
+  flam: null,
+  layered: null,
+  glide: 0,
+  times: null,
+  accent: null,
+};
 
 /** All fields of a hit that can be heard, absent ornaments said outright, so that they end those of another hit. */
 export function saidInFull(hit: Hit): Hit {

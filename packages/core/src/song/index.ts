@@ -183,7 +183,7 @@ export {
   soundingHits,
 } from './hit/followed.ts';
 export { comesFrom, freeHitId, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
-export { FARTHEST_MS, type Flam, type Hit, type HitFields, type Roll } from './hit/hit.ts';
+export { FARTHEST_MS, type Flam, type Hit, type HitFields, type Layered, type Roll } from './hit/hit.ts';
 export { DRUM_LENGTH, plainHit, usualLength } from './hit/new-hit.ts';
 export { atPercent, clampVelocity, withVelocities } from './hit/velocity.ts';
 export { type Accent } from './inherited/accents.ts';

@@ -135,9 +135,9 @@ export function viewOf(document: SongDocument, id: Id, range: NoteRange = USUAL_
     const heardAt = (at: number, early = 0) =>
       held(heardPlace(at, hit, voice, grid, feel) - msToTicks(early, feel.tempo), pattern.length);
     const strokes =
-      hit.roll || hit.flam
+      hit.roll || hit.flam || hit.layered
         ? strokesOf(hit)
-            .filter((one) => (one.early > 0 || one.at > hit.at) && one.at < pattern.length)
+            .filter((one) => (one.early !== 0 || one.at > hit.at) && one.at < pattern.length)
             .map((one) => ({ heard: heardAt(one.at, one.early), velocity: one.velocity }))
         : NO_STROKES;
     return [{ hit, row, heard: heardAt(hit.at), accented, strokes }];

@@ -25,6 +25,18 @@ test('a roll at a rate has a stroke for each whole step of its span', () => {
   ).toEqual([0, 160, 320, 480, 640, 800]);
 });
 
+test('layers are the same stroke over some ms, panned from one side to the other', () => {
+  const layered = { strokes: 3, ms: 24, pan: 60 };
+  const strokes = strokesOf(hit('clap', 960, { velocity: 100, layered }));
+  expect(strokes.map(({ at, early, velocity, pan }) => [at, early, velocity, pan])).toEqual([
+    [960, 0, 100, -60],
+    [960, -12, 100, 0],
+    [960, -24, 100, 60],
+  ]);
+  // A roll takes their place.
+  expect(strokesOf(hit('clap', 960, { layered, roll }))).toHaveLength(4);
+});
+
 test('a bent way starts and ends where a straight one does', () => {
   for (const curve of [-100, -30, 0, 60, 100]) {
     expect([bentShare(0, curve), bentShare(1, curve)]).toEqual([0, 1]);

@@ -1,7 +1,7 @@
-import { clampVelocity, type Flam, type Hit } from '../../song/index.ts';
+import { clampVelocity, type Flam, type Hit, type Layered } from '../../song/index.ts';
 import { gridTicks } from '../../time/index.ts';
 
-/** One stroke of a hit: `at` and `length` in written ticks, `early` in ms before that place for grace strokes. */
+/** One stroke of a hit: `at` and `length` in written ticks, `early` in ms before that place, below 0 after it. */
 export interface Stroke {
   readonly at: number;
   readonly length: number;
@@ -31,9 +31,10 @@ export function bentShare(share: number, curve: number): number {
   return share ** (2 ** (curve / 50));
 }
 
-/** The strokes of a hit: itself, or those of its roll, with the grace strokes of its flam before the first. */
+/** The strokes of a hit: itself, its layers, or those of its roll, with the grace strokes of its flam before the first. */
 export function strokesOf(hit: Hit): Stroke[] {
-  const main = hit.roll ? rollStrokes(hit, hit.roll) : [plainStroke(hit)];
+  const { roll, layered } = hit;
+  const main = roll ? rollStrokes(hit, roll) : layered ? layeredStrokes(hit, layered) : [plainStroke(hit)];
   return hit.flam ? [...graceStrokes(hit, hit.flam), ...main] : main;
 }
 
@@ -55,6 +56,18 @@ function rollStrokes(hit: Hit, roll: NonNullable<Hit['roll']>): Stroke[] {
       pan: Math.min(100, Math.max(-100, (hit.pan ?? 0) + side * roll.pan)),
       early: 0,
       accentShare: 1,
+    };
+  });
+}
+
+function layeredStrokes(hit: Hit, { strokes, ms, pan }: Layered): Stroke[] {
+  const plain = plainStroke(hit);
+  return Array.from({ length: strokes }, (_, i) => {
+    const share = i / (strokes - 1);
+    return {
+      ...plain,
+      early: i ? -share * ms : 0,
+      pan: Math.min(100, Math.max(-100, plain.pan + (2 * share - 1) * pan)),
     };
   });
 }

@@ -91,12 +91,13 @@ export function layerEvents(
     const strokes = strokesOf(hit);
     for (const stroke of strokes) {
       const written = stroke.at - hit.at;
-      if (hit.at + written >= until) continue;
+      // On paper layers are one stroke.
+      if (hit.at + written >= until || (timing === 'written' && stroke.early < 0)) continue;
       const moved =
         timing === 'heard' ? heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written : 0;
       const late = (timing === 'heard' ? uneven.ms : 0) - stroke.early;
       const heard = start + hit.at + written + moved + msToTicks(late, tempo);
-      if (stroke.early && heard < 0) {
+      if (stroke.early > 0 && heard < 0) {
         dropped++;
         continue;
       }

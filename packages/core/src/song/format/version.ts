@@ -15,7 +15,7 @@ export const FORMAT_STEPS = [
   'velocity of fills',
   'fills rhythm first and turn-arounds by the figure',
   'curves by role and humanised as a player',
-  'fills over the bar line and accents of hits',
+  'fills over the bar line, accents of hits and layered strokes',
 ] as const;
 
 /**

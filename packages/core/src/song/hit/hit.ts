@@ -38,6 +38,14 @@ const flamSchema = (z: Zod) =>
     share: z.number().min(5).max(100),
   });
 
+/** The same stroke `strokes` times, spread evenly over `ms` from its place on, from `pan` percent left to as much right. */
+const layeredSchema = (z: Zod) =>
+  z.strictObject({
+    strokes: z.int().min(2).max(8),
+    ms: z.number().min(0).max(200),
+    pan: percentSchema(z),
+  });
+
 /**
  * A note: `at` and `length` in ticks, velocity 1..127, early/late in ms, `pitch` in semitones above the voice's note,
  * pan from -100 (left) to 100 (right) of its voice's own place; null ornaments are none.
@@ -56,6 +64,8 @@ export const hitSchema = (z: Zod) =>
     pan: z.number().min(-100).max(100).optional(),
     roll: rollSchema(z).nullable().optional(),
     flam: flamSchema(z).nullable().optional(),
+    /** A roll takes its place. */
+    layered: layeredSchema(z).nullable().optional(),
     /** Ticks before the next note of a part of notes in which its pitch slides into it; 0 for no glide. */
     glide: z
       .int()
@@ -76,3 +86,5 @@ export type HitFields = Partial<Hit>;
 export type Roll = Described<typeof rollSchema>;
 /** Grace strokes before a hit. */
 export type Flam = Described<typeof flamSchema>;
+/** A stroke that is several, one on the other. */
+export type Layered = Described<typeof layeredSchema>;

@@ -70,8 +70,11 @@ export const PATTERN_EDITS: Edits = {
     addHits(document, id, [{ id: `n${a}`, ...hit(row, b % record.length) }]),
   'changeHits: velocity and place': ({ document, id, record, one, a, b }) =>
     changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
-  'changeHits: glide': ({ document, id, one, a }) =>
-    changeHits(document, id, [one], () => ({ glide: a % 961, accent: a % 2 ? true : null })),
+  'changeHits: glide': ({ document, id, one, a, b }) =>
+    changeHits(document, id, [one], () => ({
+      ...{ glide: a % 961, accent: a % 2 ? true : null },
+      layered: b % 3 ? null : { strokes: 2 + (a % 7), ms: b % 100, pan: a % 101 },
+    })),
   'changeHits: times': ({ document, id, one, a, b }) =>
     changeHits(document, id, [one], () => ({
       times: a % 3 === 0 ? null : a % 3 === 1 ? 'first' : { every: 2 + (b % 3), from: a % 4 },

@@ -94,6 +94,11 @@ export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
   },
   roll: { keys: ['r'], says: 'roll of 2, 3, 4, 6 strokes, none', run: ({ actions }) => actions.roll() },
   flam: { keys: ['g'], says: 'flam, drag, ruff, none', run: ({ actions }) => actions.flam() },
+  layer: {
+    keys: ['shift+r'],
+    says: 'three strokes over 24 ms, panned across, or one',
+    run: ({ actions }) => actions.layer(),
+  },
   glide: {
     keys: ['shift+g'],
     says: 'a note glides into the next, or not',

@@ -204,3 +204,20 @@ test('a run is drawn over silenced hits, which stay silent', () => {
   ).toEqual(places);
   expect(kicks().filter(({ origin }) => origin === 'silenced').length).toBeGreaterThan(1);
 });
+
+test('a hit is layered by one deed, heard stroke by stroke, and single again by the next', () => {
+  const editor = editorWith(['clap', 960]);
+  const ms = () =>
+    compile(editor.document(), { kind: 'pattern', pattern: 'main' }).events.map(({ tick, pan }) => [
+      Math.round(((tick - 960) * 500) / 960),
+      pan,
+    ]);
+  act(editor).layer();
+  expect(ms()).toEqual([
+    [0, -60],
+    [12, 0],
+    [24, 60],
+  ]);
+  act(editor).layer();
+  expect(ms()).toEqual([[0, 0]]);
+});

@@ -52,6 +52,8 @@ export interface HitActions {
   roll(): void;
   /** None, flam, drag, ruff, and none again. */
   flam(): void;
+  /** Makes each several strokes over some ms, panned across, or one again. */
+  layer(): void;
   /** Lets notes slide into the next ones over the usual time, or not any more. */
   glide(): void;
   copy(): void;
@@ -70,6 +72,8 @@ const ROLLS = [2, 3, 4, 6] as const;
 const FLAMS = ['flam', 'drag', 'ruff'] as const satisfies readonly Flam['kind'][];
 /** Usual distance between grace strokes, in ms, and their loudness beside their hit, in percent. */
 export const USUAL_FLAM = { ms: 24, share: 55 };
+/** Layers as claps have them: strokes, ms from the first to the last, and percent to the sides. */
+export const USUAL_LAYERS = { strokes: 3, ms: 24, pan: 60 };
 /** Over how many ticks before the next note a note glides into it, unless it is set: a 16th. */
 const USUAL_GLIDE = PPQ / 4;
 /** Loudness of a new roll's last stroke beside its first. */
@@ -203,6 +207,10 @@ export function hitActions(context: RowContext): HitActions {
       const kind = hitsOf(chosen())[0]?.flam?.kind;
       const next = FLAMS[kind ? FLAMS.indexOf(kind) + 1 : 0];
       set((hit) => ({ flam: next ? { ...USUAL_FLAM, ...hit.flam, kind: next } : null }), 'flam');
+    },
+    layer() {
+      const on = hitsOf(chosen()).some((hit) => !hit.layered);
+      set(() => (on ? { layered: USUAL_LAYERS, roll: null } : { layered: null }), 'layers');
     },
     glide() {
       const hits = hitsOf(chosen());

@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { GRACES, rollCount } from '@plucky/core/pattern';
-import type { Hit, Roll } from '@plucky/core/song';
+import type { Hit, Layered, Roll } from '@plucky/core/song';
 import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
@@ -11,7 +11,7 @@ import { ROW_COMMANDS } from '../actions/groove-commands.ts';
 import type { HitActions } from '../actions/hit-actions.ts';
 import type { Row } from '../pattern-view.ts';
 
-type Actions = Pick<HitActions, 'set' | 'roll' | 'flam'>;
+type Actions = Pick<HitActions, 'set' | 'roll' | 'flam' | 'layer'>;
 
 /** The roll and the flam of the chosen hits: switched on by a press, and then set. */
 export function OrnamentSettings({
@@ -28,10 +28,11 @@ export function OrnamentSettings({
 }) {
   const rolls = hits.flatMap((hit) => hit.roll ?? []);
   const flams = hits.flatMap((hit) => hit.flam ?? []);
-  const [roll, flam] = [rolls[0], flams[0]];
+  const layers = hits.flatMap((hit) => hit.layered ?? []);
+  const [roll, flam, layered] = [rolls[0], flams[0], layers[0]];
   return (
     <Box sx={{ mt: 1 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam ? 1 : 0 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam || layered ? 1 : 0 }}>
         <Button
           aria-pressed={Boolean(roll)}
           title={withKeys('None, 2, 3, 4, 6 strokes', ROW_COMMANDS.roll)}
@@ -46,7 +47,15 @@ export function OrnamentSettings({
         >
           {capitalised(flam ? (sharedChoice(flams.map(({ kind }) => kind)).value ?? 'several') : 'flam')}
         </Button>
+        <Button
+          aria-pressed={Boolean(layered)}
+          title={withKeys('Several strokes over some ms, panned across', ROW_COMMANDS.layer)}
+          onClick={() => actions.layer()}
+        >
+          {layered ? `${rangeText(layers.map(({ strokes }) => strokes))} layers` : 'Layers'}
+        </Button>
       </Box>
+      {layered && <LayerSettings layers={layers} first={layered} actions={actions} />}
       {roll && <RollSettings rolls={rolls} row={row} actions={actions} />}
       {flam && (
         <>
@@ -155,6 +164,39 @@ function RollSettings({ rolls, row, actions }: { rolls: readonly Roll[]; row: Ro
       />
     </>
   );
+}
+
+function LayerSettings({
+  layers,
+  first,
+  actions,
+}: {
+  layers: readonly Layered[];
+  first: Layered;
+  actions: Actions;
+}) {
+  const fields = [
+    { key: 'strokes', label: 'Layers', min: 2, max: 8, unit: '' },
+    { key: 'ms', label: 'Over', min: 0, max: 200, unit: ' ms' },
+    { key: 'pan', label: 'Panned across', min: 0, max: 100, unit: ' %' },
+  ] as const;
+  return fields.map(({ key, label, min, max, unit }) => (
+    <Amount
+      key={key}
+      label={label}
+      value={first[key]}
+      min={min}
+      max={max}
+      text={`${rangeText(layers.map((one) => one[key]))}${unit}`}
+      onChange={(value, gesture) =>
+        actions.set(
+          (hit) => (hit.layered ? { layered: { ...hit.layered, [key]: value } } : {}),
+          'layers',
+          gesture,
+        )
+      }
+    />
+  ));
 }
 
 function bendText(curve: number): string {
