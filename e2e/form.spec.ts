@@ -100,12 +100,17 @@ test('a swell and an opening are set on the sheet, and notes go with chords', as
   await choose(page, 'Opens with', 'Crash');
   await choose(page, 'Opens so', 'the first time only');
   await slot(page, 1, 'Verse 1').click();
-  await chosen(page).getByLabel('Chords').fill('i VI Ab X');
+  await chosen(page).getByLabel('Chords', { exact: true }).fill('i VI Ab X');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“X” is no chord')).toBeVisible();
-  await chosen(page).getByLabel('Chords').fill('i VI');
+  await chosen(page).getByLabel('Chords', { exact: true }).fill('i VI');
   await page.keyboard.press('Enter');
   await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Fm – Db/);
+  // A chart of a line is spread over all slots of the section.
+  await page.getByLabel('Chords of the section').fill('Fm | Db Eb | % | Cm');
+  await page.keyboard.press('Enter');
+  await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Fm – Db – Eb – Db – Eb – Cm/);
+  await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Fm/);
   await goTo(page, 'Hand-off');
   await expect(page.getByText('A swell leaves as one note')).toBeVisible();
 });

@@ -55,7 +55,7 @@ export function chordsFrom(
 }
 
 /** Length of each of so many chords: whole bars or beats where they fit. */
-function evenStep(length: number, count: number, meter: Meter): number {
+export function evenStep(length: number, count: number, meter: Meter): number {
   const even = length / Math.max(1, count);
   const unit = even >= barTicks(meter) ? barTicks(meter) : even >= beatTicks(meter) ? beatTicks(meter) : 1;
   return Math.max(1, Math.floor(even / unit) * unit);

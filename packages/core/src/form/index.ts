@@ -13,7 +13,8 @@ export {
 } from './arrange-slots.ts';
 export { type PhraseEnd, phraseEnds } from './bare-ends.ts';
 export { cutSlot } from './cut-slot.ts';
-export { chordNames, chordsFrom, chordsInWords, setChords } from './edit-chords.ts';
+export { chartInWords, setSectionChords, typeChords } from './chord-chart.ts';
+export { chordNames, chordsInWords, setChords } from './edit-chords.ts';
 export {
   addSection,
   editOccurrence,

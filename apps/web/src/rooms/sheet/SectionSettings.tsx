@@ -23,6 +23,7 @@ import { FollowSettings } from './FollowSettings.tsx';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { OpensWith } from './OpensWith.tsx';
 import type { PlacedSection } from './PlacedSection.ts';
+import { SectionChords } from './SectionChords.tsx';
 import { ThisTime } from './ThisTime.tsx';
 
 /** A section and its place in the form. */
@@ -76,6 +77,7 @@ export const SectionSettings = memo(function SectionSettings({
             sx={{ width: 92 }}
           />
         </Box>
+        <SectionChords document={document} section={section} />
         <OpensWith {...{ document, occurrence, section }} />
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>
           <Button onClick={again}>Play again after</Button>

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
-import { chordNames, chordsFrom, chordsInWords, sectionMeter, setChords } from '@plucky/core/form';
+import { chordNames, chordsInWords, sectionMeter, typeChords } from '@plucky/core/form';
 import { chordName, keyChords, romanNumeral } from '@plucky/core/pattern';
-import { type ChordAt, indexOf } from '@plucky/core/song';
+import { indexOf } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
@@ -10,7 +10,7 @@ import { Select } from '../../shared/ui/Select.tsx';
 import { inSections } from './chosen-slots.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
 
-/** The chords of the chosen slots: typed as names or numerals, or one of the key's own put after those that are there. */
+/** The chords of the chosen slots: typed as names or numerals, one for each slot in order or a chart with bar lines, or one of the key's own put after those that are there. */
 export function SlotChords({ document, chosen }: ChosenProps) {
   const edit = useEdit();
   const { key } = indexOf(document).song;
@@ -23,17 +23,8 @@ export function SlotChords({ document, chosen }: ChosenProps) {
   const words = wordsOf(first);
   const isSame = chosen.every((one) => wordsOf(one) === words);
   const set = (text: string) => {
-    let reason = '';
-    edit((now) => {
-      const outcome = setChords(now, slots, (slot, meter): readonly ChordAt[] => {
-        const chords = chordsFrom(now, text, slot.length, meter);
-        if (!('reason' in chords)) return chords;
-        ({ reason } = chords);
-        return slot.chords ?? [];
-      });
-      return reason ? { reason: `${reason} Nothing was changed.` } : outcome;
-    });
-    if (!reason && text && !notesFollow) notify(NOBODY, { variant: 'info' });
+    const isDone = edit((now) => typeChords(now, slots, text));
+    if (isDone && text && !notesFollow) notify(NOBODY, { variant: 'info' });
   };
   const { parts, patternsOf } = indexOf(document);
   const notesFollow = parts.some(

@@ -6,6 +6,8 @@ export function DraftField({
   label,
   value,
   most,
+  placeholder,
+  fullWidth = false,
   sx,
   onChange,
 }: {
@@ -13,6 +15,8 @@ export function DraftField({
   value: string;
   /** The most characters. */
   most: number;
+  placeholder?: string;
+  fullWidth?: boolean;
   sx?: TextFieldProps['sx'];
   onChange: (text: string) => void;
 }) {
@@ -21,7 +25,9 @@ export function DraftField({
     <TextField
       {...draft}
       size="small"
+      fullWidth={fullWidth}
       label={label}
+      placeholder={placeholder ?? ''}
       slotProps={{ htmlInput: { maxLength: most }, inputLabel: { shrink: true } }}
       sx={sx ?? null}
     />

@@ -31,6 +31,7 @@ import {
   setLanding,
   setLayer,
   setOpening,
+  setSectionChords,
   setSectionRole,
   setSlotPattern,
   setSlowing,
@@ -38,6 +39,7 @@ import {
   splitPattern,
   swapSlots,
   toggleSlotVoice,
+  typeChords,
   withSlotPattern,
 } from '../../form/index.ts';
 import { addHits, removeHits, resolve } from '../../pattern/index.ts';
@@ -118,6 +120,16 @@ export const FORM_EDITS: Edits = {
     restoreSlot(document, sections[a % sections.length] ?? 'verse', slot?.id ?? 'none'),
   letSectionGo: ({ document, sections, a, b }) =>
     a % 4 ? null : letSectionGo(document, sections[b % sections.length] ?? 'verse'),
+  typeChords: ({ document, slots, a }) =>
+    typeChords(
+      document,
+      slots.slice(0, 3).map(({ id }) => ({ section: 'verse', slot: id })),
+      ['C', 'i VI', 'Dm | G7 C', 'Am F C G'][a % 4] ?? '',
+    ),
+  setSectionChords: ({ document, index, a }) => {
+    const verse = index.section('verse');
+    return verse ? setSectionChords(document, verse, ['i | VI', 'Dm | % | G7 / / C', ''][a % 3] ?? '') : null;
+  },
   setChords: ({ document, slot, a, b }) =>
     setChords(document, slot ? [{ section: 'verse', slot: slot.id }] : [], () => [
       {
