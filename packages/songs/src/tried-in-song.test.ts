@@ -24,7 +24,7 @@ function made(document: SongDocument = lanterns): Pattern {
 }
 
 const placing = { how: 'replace', landing: null } as const;
-const placeOf = (key: string) => placesIn(lanterns, null).find((one) => one.key === key);
+const placeOf = (key: string) => placesIn(lanterns, []).find((one) => one.key === key);
 const heardAt = (key: string, more: Partial<Placing> = {}) => {
   const tried = tryInPlace(lanterns, 'main', made(), placeOf(key), { ...placing, ...more });
   return { ...tried, heard: compile(tried.document, tried.scope, ON_GRID) };
@@ -86,7 +86,7 @@ test('what it lands with is heard where the next section starts, and how it slow
 });
 
 test('places are the chosen slot first, then each section’s end and start, every few bars of it, and each bar', () => {
-  const plain = placesIn(lanterns, null);
+  const plain = placesIn(lanterns, []);
   const kinds = plain.map((one) => one.kind);
   expect(plain[0]?.name).toBe('End of Intro');
   expect([...new Set(kinds)]).toEqual(['end', 'start', 'every', 'bar']);
@@ -95,7 +95,10 @@ test('places are the chosen slot first, then each section’s end and start, eve
   expect(bars[0]).toBe('From bar 1: bar 1 of Intro');
   expect(bars.at(-1)).toMatch(/^From bar 72: bar \d of Outro$/);
   const occurrence = indexOf(lanterns).song.form[1]?.id ?? '';
-  const [chosen] = placesIn(lanterns, { occurrence, slot: 's3' });
-  expect([chosen?.name, chosen?.section.id]).toEqual(['In the chosen slot of Verse 1', 'verse-1']);
-  expect(placesIn(lanterns, { occurrence: 'gone', slot: 's3' })).toHaveLength(plain.length);
+  const [chosen] = placesIn(lanterns, [{ occurrence, slot: 's3' }]);
+  expect([chosen?.name, chosen?.section.id]).toEqual([
+    'End of the chosen slot: bar 16 of the song',
+    'verse-1',
+  ]);
+  expect(placesIn(lanterns, [{ occurrence: 'gone', slot: 's3' }])).toHaveLength(plain.length);
 });

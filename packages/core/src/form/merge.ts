@@ -115,8 +115,8 @@ function printed({ pattern, from = 0, to = 0, start = 0, level = 100, times, ...
 }
 
 /**
- * Merges what a part plays in one slot into a new pattern, with all that the slot says otherwise; `null` when it plays one
- * pattern as it is. Refused as `mergePatterns` is.
+ * Merges what a part plays in one slot into a new pattern, with all that the slot says otherwise; `null` when it plays nothing,
+ * or one pattern as it is, unless that is to become a new one `always`. Refused as `mergePatterns` is.
  */
 export function mergeLayers(
   document: SongDocument,
@@ -124,6 +124,7 @@ export function mergeLayers(
   slotId: Id,
   part: Id,
   naming: Naming,
+  always = false,
 ): Outcome {
   const record = indexOf(document).section(section);
   const before = record?.slots.find((one) => one.id === slotId);
@@ -132,7 +133,7 @@ export function mergeLayers(
   const { here: own, others } = layersOf(document, slot, part);
   const here = own.filter((layer) => stretchOf(layer, slot.length));
   const hidden = own.filter((layer) => !here.includes(layer));
-  if (here.length < 2 && here.every(isPlain)) return null;
+  if (!here.length || (here.length < 2 && here.every(isPlain) && !always)) return null;
   if (slot.length > LIMITS.pattern) return TOO_LONG;
   const placed = here.map((layer) => ({ layer: written(resolveLayer(document, slot, layer)), start: 0 }));
   const merged = mergedPattern(document, placed, slot.length, naming);
@@ -154,8 +155,8 @@ function isPlain(layer: Layer): boolean {
 }
 
 /**
- * Makes one slot of several that follow one another, in which each part plays one pattern: the one that it plays through all
- * of them, or a new one that sounds as they did, named by `namingFor`. `null` for one slot of whole patterns. Refused as
+ * Makes one slot of several that follow one another, in which each part plays one new pattern of its length that sounds as they
+ * did, named by `namingFor`. `null` for one slot of whole patterns. Refused as
  * `joinChosen` and `mergePatterns` are.
  */
 export function consolidateSlots(
@@ -172,7 +173,7 @@ export function consolidateSlots(
     ...parts.map(
       ({ id }) =>
         (now: SongDocument) =>
-          mergeLayers(now, section, last.id, id, namingFor(id)),
+          mergeLayers(now, section, last.id, id, namingFor(id), ids.length > 1),
     ),
   ]);
 }

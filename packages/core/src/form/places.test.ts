@@ -1,5 +1,5 @@
-import { documentOf, indexOf } from '../song/index.ts';
-import { layer, pattern, section, smallSong } from '../testing/songs.ts';
+import { documentOf, indexOf, type SongDocument } from '../song/index.ts';
+import { after, hit, layer, pattern, section, smallSong } from '../testing/songs.ts';
 import { placeFor, placesIn } from './places.ts';
 
 /** Verse, bridge, chorus, outro, one after another. */
@@ -22,7 +22,7 @@ function fourSections() {
 
 const likely = (made: Parameters<typeof placeFor>[2], key: string | null = null) => {
   const document = fourSections();
-  return placeFor(document, placesIn(document, null), made, key)?.name;
+  return placeFor(document, placesIn(document, []), made, key)?.name;
 };
 
 test('what is made goes where it is likeliest meant, until a place is chosen', () => {
@@ -33,7 +33,7 @@ test('what is made goes where it is likeliest meant, until a place is chosen', (
     pattern('rare'),
     section('chorus', [{ id: 'chorus-slot', length: 3840, layers: [layer('rare')] }]),
   ]);
-  expect(placeFor(document, placesIn(document, null), 'fill', null, 'rare')?.name).toBe('End of chorus');
+  expect(placeFor(document, placesIn(document, []), 'fill', null, 'rare')?.name).toBe('End of chorus');
   expect(likely('build-up')).toBe('End of bridge');
   expect(likely('ending')).toBe('End of outro');
   expect(likely('ending', 'every 4 chorus')).toBe('Every 4 bars of chorus');
@@ -41,8 +41,42 @@ test('what is made goes where it is likeliest meant, until a place is chosen', (
 
 test('the slot that is chosen on the sheet comes before all of them, and a song without a form has no place', () => {
   const document = fourSections();
-  const chosen = placesIn(document, { occurrence: 'o-chorus', slot: 'chorus-slot' });
-  expect(placeFor(document, chosen, 'ending', null)?.name).toBe('In the chosen slot of chorus');
+  const chosen = placesIn(document, [{ occurrence: 'o-chorus', slot: 'chorus-slot' }]);
+  expect(placeFor(document, chosen, 'ending', null)?.name).toMatch(
+    /^End of the chosen slot: bar \d+ of the song$/,
+  );
   const bare = documentOf(Object.values(smallSong({ form: [] }).records));
-  expect(placeFor(bare, placesIn(bare, null), 'fill', null)).toBeUndefined();
+  expect(placeFor(bare, placesIn(bare, []), 'fill', null)).toBeUndefined();
+});
+
+test('several chosen slots are named by their bars, each gets a fill of its own, or only the last does', () => {
+  const base = documentOf([
+    ...Object.values(
+      smallSong({ form: [{ id: 'o', section: 'verse', times: 2, silencedVoices: [] }] }).records,
+    ),
+    pattern('fill', { role: 'fill', length: 1920, own: { x: hit('tom', 0) } }),
+    pattern('other', { role: 'fill', length: 1920, own: { x: hit('tom', 480) } }),
+  ]);
+  const chosen = placesIn(
+    base,
+    ['a', 'b'].map((slot) => ({ occurrence: 'o', slot })),
+  );
+  expect(chosen.slice(0, 2).map(({ name }) => name)).toEqual([
+    'Ends of the 2 chosen slots: bars 2, 3',
+    'End of the last chosen slot: bar 3 of the song',
+  ]);
+  const placing = { how: 'replace', landing: null } as const;
+  const fills = (document: SongDocument) =>
+    indexOf(document)
+      .section('verse')
+      ?.slots.map(({ layers }) =>
+        layers.map(({ pattern: id }) => id).filter((id) => id !== 'main' && id !== 'variation'),
+      );
+  const [ends, last] = chosen;
+  expect(ends?.count(base, 'fill', placing)).toBe(2);
+  expect(fills(after(base, ends?.place(base, ['fill', 'other'], placing) ?? null))).toEqual([
+    ['fill'],
+    ['other'],
+  ]);
+  expect(fills(after(base, last?.place(base, ['fill'], placing) ?? null))).toEqual([[], ['fill']]);
 });

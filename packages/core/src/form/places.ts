@@ -1,6 +1,8 @@
 import {
   type Id,
   indexOf,
+  inTurn,
+  isChange,
   type Outcome,
   type PatternRole,
   plays,
@@ -9,7 +11,7 @@ import {
 } from '../song/index.ts';
 import { barTicks, counted } from '../time/index.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
-import { occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
+import { inBars, occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
 
 /** Bars between fills that are placed all through a section. */
 const EVERY = [2, 4, 8] as const;
@@ -19,7 +21,7 @@ export interface PlaceInSong {
   readonly key: string;
   readonly name: string;
   /** Kind of the place, by which places are grouped. */
-  readonly kind: 'slot' | 'end' | 'start' | 'every' | 'bar';
+  readonly kind: 'slot' | 'slots' | 'end' | 'start' | 'every' | 'bar';
   readonly section: Section;
   /** Places a fill, or where it comes several times several of one length in turn. */
   readonly place: (now: SongDocument, fills: readonly Id[], placing: Placing) => Outcome;
@@ -52,30 +54,16 @@ function single(
 }
 
 /**
- * Where a pattern can be placed: in the chosen slot, at the end or the start of each section, all through one, or from a
- * bar of the song on, counted from 1.
+ * Where a pattern can be placed: at the ends of the chosen slots or of the last of them, at the end or the start of each
+ * section, all through one, or from a bar of the song on, counted from 1.
  */
-export function placesIn(document: SongDocument, chosen: SlotAt | null): readonly PlaceInSong[] {
+export function placesIn(document: SongDocument, chosen: readonly SlotAt[]): readonly PlaceInSong[] {
   const { sections, song } = indexOf(document);
   const inForm = [...new Set(song.form.map((one) => one.section))].flatMap(
     (id) => sections.find((section) => section.id === id) ?? [],
   );
-  const played = song.form.find((one) => one.id === chosen?.occurrence)?.section;
-  const withSlot = inForm.find(
-    (section) => section.id === played && section.slots.some((slot) => slot.id === chosen?.slot),
-  );
   return [
-    ...(chosen && withSlot
-      ? [
-          single(
-            'slot',
-            `slot ${chosen.slot}`,
-            `In the chosen slot of ${withSlot.name}`,
-            withSlot,
-            (now, fill, placing) => placeInSlot(now, withSlot.id, chosen.slot, fill, placing),
-          ),
-        ]
-      : []),
+    ...chosenPlaces(document, chosen),
     ...inForm.map((section) =>
       single('end', `end ${section.id}`, `End of ${section.name}`, section, (now, fill, placing) =>
         placeAtEnd(now, section.id, fill, placing),
@@ -89,6 +77,70 @@ export function placesIn(document: SongDocument, chosen: SlotAt | null): readonl
     ...inForm.flatMap((section) => EVERY.map((bars) => everyPlace(section, bars))),
     ...barPlaces(document),
   ];
+}
+
+/** A slot that is chosen, with the bar of the song in which it ends. */
+interface ChosenSlot {
+  readonly section: Section;
+  readonly slot: Id;
+  readonly bar: number;
+}
+
+/** Places at the ends of chosen slots, each told with its bar. */
+function chosenPlaces(document: SongDocument, chosen: readonly SlotAt[]): PlaceInSong[] {
+  const places = occurrencePlaces(document);
+  const found = chosen.flatMap(({ occurrence, slot }): ChosenSlot[] => {
+    const place = places.find((one) => one.occurrence.id === occurrence);
+    const at = place?.section.slots.findIndex((one) => one.id === slot) ?? -1;
+    if (!place || at < 0) return [];
+    const end = place.section.slots.slice(0, at + 1).reduce((sum, { length }) => sum + length, 0);
+    return [{ section: place.section, slot, bar: Math.floor(inBars(document, place, end - 1)) }];
+  });
+  // One of a section that is played again is the same slot.
+  const all = [...new Map(found.map((one) => [`${one.section.id} ${one.slot}`, one])).values()];
+  const last = all.at(-1);
+  if (!last) return [];
+  const { section, slot, bar } = last;
+  const put = (now: SongDocument, one: ChosenSlot, fill: Id, placing: Placing) =>
+    placeInSlot(now, one.section.id, one.slot, fill, placing);
+  const name = all.length > 1 ? 'End of the last chosen slot' : 'End of the chosen slot';
+  const one = single(
+    'slot',
+    `slot ${slot}`,
+    `${name}: bar ${bar} of the song`,
+    section,
+    (now, fill, placing) => put(now, last, fill, placing),
+  );
+  if (all.length < 2) return [one];
+  const open = (now: SongDocument, fill: Id, placing: Placing) =>
+    all.filter((each) => isChange(put(now, each, fill, placing)));
+  const ends: PlaceInSong = {
+    key: `slots ${all.map((each) => each.slot).join(' ')}`,
+    name: `Ends of the ${all.length} chosen slots: bars ${barsInWords(all)}`,
+    kind: 'slots',
+    section: all[0]?.section ?? section,
+    place: (now, fills, placing) => {
+      const [first] = fills;
+      if (first === undefined) return null;
+      const here = open(now, first, placing);
+      if (!here.length) return { reason: 'None of the chosen slots has room for it.' };
+      return inTurn(
+        now,
+        `place ${counted(here.length, 'fill')}`,
+        here.map((each, i) => (then) => put(then, each, fills[i % fills.length] ?? first, placing)),
+      );
+    },
+    count: (now, fill, placing) => open(now, fill, placing).length,
+  };
+  return [ends, one];
+}
+
+/** Most bars that a place names one by one. */
+const MOST_NAMED = 4;
+
+function barsInWords(slots: readonly ChosenSlot[]): string {
+  const bars = slots.map(({ bar }) => bar);
+  return bars.length > MOST_NAMED ? `${bars.slice(0, MOST_NAMED).join(', ')} …` : bars.join(', ');
 }
 
 function everyPlace(section: Section, bars: number): PlaceInSong {
@@ -128,7 +180,7 @@ function barPlaces(document: SongDocument): PlaceInSong[] {
   });
 }
 
-/** The places with the likeliest for what is made of a groove first: the chosen slot, then where such a thing usually goes. */
+/** The places with the likeliest for what is made of a groove first: the chosen slots, then where such a thing usually goes. */
 export function likeliestFirst(
   document: SongDocument,
   places: readonly PlaceInSong[],
@@ -136,7 +188,8 @@ export function likeliestFirst(
   groove: Id | null = null,
 ): readonly PlaceInSong[] {
   const key = `end ${likeliest(document, made, groove)}`;
-  const rank = (one: PlaceInSong) => (one.kind === 'slot' ? 0 : one.key === key ? 1 : 2);
+  const isChosen = ({ kind }: PlaceInSong) => kind === 'slot' || kind === 'slots';
+  const rank = (one: PlaceInSong) => (isChosen(one) ? 0 : one.key === key ? 1 : 2);
   return places.toSorted((a, b) => rank(a) - rank(b));
 }
 

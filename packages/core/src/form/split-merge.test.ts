@@ -14,6 +14,7 @@ import {
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
+import { joinChosen } from './arrange-slots.ts';
 import { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './merge.ts';
 import { reachOf, reachOfChange } from './reach.ts';
 import { splitPattern } from './split.ts';
@@ -241,10 +242,7 @@ test('joining keeps a pattern that goes on through both slots', () => {
       { id: 'b', length: 1920, layers: [layer('main')] },
     ]),
   ]);
-  const next = after(
-    document,
-    consolidateSlots(document, 'verse', ['a', 'b'], () => ({ id: 'm', name: 'M' })),
-  );
+  const next = after(document, joinChosen(document, 'verse', ['a', 'b']));
   expect(verse(next)).toEqual([{ id: 'b', length: 9600, layers: [layer('main')] }]);
   expect(consolidateSlots(next, 'verse', ['b'], () => ({ id: 'm', name: 'M' }))).toBeNull();
 });
@@ -296,4 +294,23 @@ describe('reach', () => {
       [9, 1, 'b'],
     ]);
   });
+});
+
+test('one pattern is made of slots that play the same one, as long as they are together', () => {
+  const base = documentOf([
+    ...Object.values(smallSong().records),
+    section('verse', [
+      { id: 'a', length: 3840, layers: [layer('main')] },
+      { id: 'b', length: 3840, layers: [layer('main')] },
+    ]),
+  ]);
+  const next = after(
+    base,
+    consolidateSlots(base, 'verse', ['a', 'b'], () => ({ id: 'm', name: 'Both' })),
+  );
+  expect(verse(next).map(({ length, layers }) => [length, layers.map((one) => one.pattern)])).toEqual([
+    [7680, ['m']],
+  ]);
+  expect(indexOf(next).pattern('m')).toMatchObject({ name: 'Both', length: 7680 });
+  expect(notes(next)).toEqual(notes(base));
 });

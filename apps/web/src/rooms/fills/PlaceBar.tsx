@@ -10,6 +10,7 @@ const SearchSelect = later(async () => (await import('../../shared/ui/SearchSele
 /** Names of the kinds of place. */
 const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   slot: 'On the sheet',
+  slots: 'On the sheet',
   end: 'At the end',
   start: 'At the start',
   every: 'Again and again',

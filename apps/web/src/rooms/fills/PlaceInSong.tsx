@@ -33,7 +33,7 @@ export function PlaceInSong({
   const placing = usePlacing();
   const count = useMemo(
     () =>
-      where?.kind === 'every' && pattern
+      where && (where.kind === 'every' || where.kind === 'slots') && pattern
         ? where.count(withRecord(document, pattern), pattern.id, placing)
         : null,
     [where, document, pattern, placing],

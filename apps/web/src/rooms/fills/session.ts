@@ -2,7 +2,7 @@ import { likeliestFirst, placeFor, type PlaceInSong, placesIn, type Placing } fr
 import type { Id, Landing, Pattern, PatternRole, SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { createForSong } from '../../session/song-store.ts';
-import { useSession } from '../../session/store.ts';
+import { chosenPlaces, useSessionFields } from '../../session/store.ts';
 
 /** Kinds of pattern that the room makes. */
 export const MAKES = ['fill', 'build-up', 'drop-out', 'ending'] as const;
@@ -48,14 +48,14 @@ export function usePlaces(
   readonly places: readonly PlaceInSong[];
   readonly where: PlaceInSong | undefined;
 } {
-  const slot = useSession((session) => session.slot);
+  const chosen = useSessionFields('slot', 'slots');
   const key = useRoom((room) => room.where);
   const make = useRoom((room) => room.make);
   return useMemo(() => {
     const role = roleOf(make);
-    const places = likeliestFirst(document, placesIn(document, slot), role, groove);
+    const places = likeliestFirst(document, placesIn(document, chosenPlaces(chosen)), role, groove);
     return { places, where: placeFor(document, places, role, key, groove) };
-  }, [document, slot, make, key, groove]);
+  }, [document, chosen, make, key, groove]);
 }
 
 /** A drop-out is a break. */

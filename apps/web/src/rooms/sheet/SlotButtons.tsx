@@ -1,14 +1,17 @@
-import { Box, Button } from '@mui/material';
+import { Box, Button, TextField } from '@mui/material';
 import { sectionMeter } from '@plucky/core/form';
 import { leadingLayer } from '@plucky/core/song';
 import { placeFrom, placeName } from '@plucky/core/time';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { choosePattern } from '../../session/groove.ts';
 import { useSheet } from '../../session/sheet.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { notify } from '../../shared/ui/notify.ts';
+import { PopoverButton } from '../../shared/ui/PopoverButton.tsx';
 import { inOneSection, inSections, startInSong } from './chosen-slots.ts';
+import { MERGED } from './merged-naming.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
 import { useEditInSlot } from './useEditInSlot.ts';
@@ -80,12 +83,7 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
           </Button>
         )}
         {one && (count > 1 || first.slot.layers.length > 1) && (
-          <Button
-            title="One slot, with one new pattern for each part that sounds as before"
-            onClick={deeds.consolidate}
-          >
-            Consolidate
-          </Button>
+          <OnePattern text={count > 1 ? 'One pattern of these…' : 'One pattern of its layers…'} />
         )}
         {count === 2 && <Button onClick={deeds.swap}>Swap</Button>}
         <Button onClick={() => deeds.rest('before')}>Rest before</Button>
@@ -112,6 +110,44 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
       </Box>
       {count === 1 && <CutAt document={document} chosen={chosen} />}
     </Box>
+  );
+}
+
+/** Makes one pattern for each part of what is chosen, once it has a name. */
+function OnePattern({ text }: { text: string }) {
+  const deeds = useSlotDeeds();
+  const [name, setName] = useState(MERGED);
+  return (
+    <PopoverButton
+      name="One pattern"
+      text={text}
+      title="One slot, with one new pattern for each part that sounds as before"
+    >
+      {(close) => (
+        <Box
+          component="form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            close();
+            deeds.consolidate(name.trim() || MERGED);
+          }}
+          sx={{ display: 'flex', gap: 1 }}
+        >
+          <TextField
+            autoFocus
+            size="small"
+            label="Its name"
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            onFocus={(event) => event.target.select()}
+            slotProps={{ htmlInput: { maxLength: 70 } }}
+          />
+          <Button type="submit" variant="contained">
+            Make it
+          </Button>
+        </Box>
+      )}
+    </PopoverButton>
   );
 }
 

@@ -38,8 +38,9 @@ export interface SlotDeeds {
   readonly paste: (over: boolean) => void;
   readonly swap: () => void;
   readonly join: () => void;
-  readonly consolidate: () => void;
-  /** Cuts the chosen slot in two at a place in ticks. */
+  /** Makes one pattern of the chosen slots for each part, with a name. */
+  readonly consolidate: (name: string) => void;
+  /** Cuts the chosen slot in two at a place in ticks; the second half is chosen then. */
   readonly cutAt: (at: number) => void;
 }
 
@@ -142,12 +143,12 @@ export function useSlotDeeds(): SlotDeeds {
       if (!one || !ids || !occurrence || !last) return;
       if (edit((now) => joinChosen(now, one.section.id, ids))) chooseIn(occurrence.id, [last.id]);
     },
-    consolidate() {
+    consolidate(name) {
       const { one, occurrence } = state();
       const last = one?.section.slots.findLast((slot) => one.ids.includes(slot.id));
       if (!one || !occurrence || !last) return;
       const { ids, section } = one;
-      if (edit((now) => consolidateSlots(now, section.id, ids, (part) => mergedNaming(now, part))))
+      if (edit((now) => consolidateSlots(now, section.id, ids, (part) => mergedNaming(now, part, name))))
         chooseIn(occurrence.id, [last.id]);
     },
     cutAt(at) {
@@ -156,7 +157,7 @@ export function useSlotDeeds(): SlotDeeds {
       if (!one || slot === undefined || !occurrence) return;
       const id = freshId();
       if (edit((now) => cutSlotAt(now, { section: one.section.id, slot }, at, id)))
-        chooseIn(occurrence.id, [slot, id]);
+        chooseIn(occurrence.id, [id]);
     },
   };
 }

@@ -1,8 +1,18 @@
-import { freeName, type Id, indexOf, type Outcome, type Part, type SongDocument } from '../../song/index.ts';
+import {
+  freeId,
+  freeName,
+  type Id,
+  indexOf,
+  type Outcome,
+  type Part,
+  type SongDocument,
+} from '../../song/index.ts';
 import { barTicks } from '../../time/index.ts';
 import { emptyPattern } from '../edit-pattern.ts';
 import { DRUM_CHANNEL } from './channels.ts';
+import { USUAL_KIT } from './drums.ts';
 import { type Instrument, INSTRUMENTS, instrumentVoice } from './instruments.ts';
+import { kitVoices } from './voices.ts';
 
 /**
  * Adds a part of notes below the others, on a channel that no other part has, with an empty pattern of two bars to begin
@@ -36,6 +46,35 @@ export function addNotesPart(
     put: [part, instrumentVoice(ids.part, ids.voice, instrument), pattern],
     remove: [],
   };
+}
+
+/**
+ * Adds a part of drums above the others, with the usual kit and an empty main groove of two bars. Refused where the song has
+ * drums, and when no channel is left.
+ */
+export function addDrumsPart(
+  document: SongDocument,
+  ids: { readonly part: Id; readonly pattern: Id },
+): Outcome {
+  const { parts, song } = indexOf(document);
+  if (parts.some(({ type }) => type === 'drums')) return { reason: 'The song has drums already.' };
+  const channel = [DRUM_CHANNEL, ...Array.from({ length: 16 }, (_, i) => i)].find(
+    (one) => !parts.some((part) => part.channel === one),
+  );
+  if (channel === undefined) return { reason: 'All channels are taken: a song has at most 16 parts.' };
+  const order = Math.min(0, ...parts.map((part) => part.order)) - 1;
+  const part: Part = { id: ids.part, kind: 'part', name: 'Drums', type: 'drums', channel, order };
+  const pattern = emptyPattern(document, {
+    part: ids.part,
+    id: ids.pattern,
+    name: 'Main groove',
+    length: 2 * barTicks(song.meter),
+  });
+  const voices = kitVoices(ids.part, USUAL_KIT).map((voice) => ({
+    ...voice,
+    id: freeId(voice.id, (id) => Object.hasOwn(document.records, id)),
+  }));
+  return { label: 'add Drums', put: [part, ...voices, pattern], remove: [] };
 }
 
 /** Takes a part away with its rows and patterns. Refused while slots play one of them, and for the last part. */

@@ -1,7 +1,8 @@
 import { apply, documentOf, indexOf, isChange, type SongDocument } from '../../song/index.ts';
-import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
+import { after, hit, pattern, smallSong, song, voice } from '../../testing/songs.ts';
 import { resolve } from '../resolve.ts';
 import { addDrum } from './add-drum.ts';
+import { addDrumsPart } from './add-part.ts';
 import type { DrumName } from './drums.ts';
 import { kinOf, toKin } from './kin.ts';
 import { drumVoice } from './voices.ts';
@@ -59,4 +60,25 @@ test('a second drum of a kind gets a name, an id and a note that no other drum h
   expect(voices.map(({ name }) => name)).toEqual(['Clap', 'Kick', 'Clap 2', 'Clap 3']);
   expect(new Set(voices.map(({ note }) => note)).size).toBe(4);
   expect(new Set(voices.map(({ id }) => id)).size).toBe(4);
+});
+
+test('a song without drums gets them once: the usual kit on its channel, with ids that nothing has', () => {
+  const base = documentOf([
+    song(),
+    { id: 'bass', kind: 'part', name: 'Bass', type: 'notes', channel: 0, order: 0 },
+    voice('kick', 36, { part: 'bass', family: 'note' }),
+    pattern('line', { part: 'bass' }),
+  ]);
+  const next = after(base, addDrumsPart(base, { part: 'drums', pattern: 'groove' }));
+  const index = indexOf(next);
+  expect(index.parts.map(({ name, channel }) => [name, channel])).toEqual([
+    ['Drums', 9],
+    ['Bass', 0],
+  ]);
+  expect(index.voice('kick')?.part).toBe('bass');
+  expect(index.voicesOf('drums').map(({ name }) => name)).toContain('Kick');
+  expect(index.pattern('groove')).toMatchObject({ part: 'drums', role: 'groove' });
+  expect(addDrumsPart(next, { part: 'more', pattern: 'more-groove' })).toMatchObject({
+    reason: 'The song has drums already.',
+  });
 });

@@ -1,5 +1,6 @@
 import {
   addDrum,
+  addDrumsPart,
   addHits,
   addNotesPart,
   attach,
@@ -168,6 +169,7 @@ export const PATTERN_EDITS: Edits = {
     const clip = copyHits(document, id, new Set([one]));
     return clip && pasteHits(document, id, clip, a % record.length, (i) => `p${a}-${i}`);
   },
+  addDrumsPart: ({ document }) => addDrumsPart(document, { part: 'more-drums', pattern: 'more-groove' }),
   addNotesPart: ({ document }) =>
     addNotesPart(document, 'keys', { part: 'keys-part', voice: 'keys-row', pattern: 'keys-line' }),
   followRow: ({ document, other, row, a, b }) =>
