@@ -2,7 +2,7 @@ import { styled } from '@mui/material';
 import { moveOccurrence } from '@plucky/core/form';
 import { editSong, type Id, indexOf, type SectionRole } from '@plucky/core/song';
 import { figure } from '@plucky/core/time';
-import { memo, useState } from 'react';
+import { memo, type ReactNode, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSheet } from '../../session/sheet.ts';
 import { useSession } from '../../session/store.ts';
@@ -16,6 +16,7 @@ import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
 import type { FormViewProps } from './form-view.ts';
 import { togglePerform } from './perform/perform-session.ts';
+import { roleTint } from './role-tint.ts';
 import { toggleTarget, useHolding } from './target/target-session.ts';
 
 const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).PrintButton);
@@ -27,7 +28,12 @@ const PHRASES = [2, 4, 8] as const;
 const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 
 /** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
-export const FormBar = memo(function FormBar({ document, places, onGoTo }: FormViewProps) {
+export const FormBar = memo(function FormBar({
+  document,
+  places,
+  onGoTo,
+  map,
+}: FormViewProps & { /** The whole song, under its form. */ map: ReactNode }) {
   const edit = useEdit();
   const { song, parts } = indexOf(document);
   const isDressing = useDressing((one) => one.isOpen);
@@ -120,12 +126,15 @@ export const FormBar = memo(function FormBar({ document, places, onGoTo }: FormV
           {!isPerforming && <PrintButton />}
         </Tools>
       </Bar>
+      <UnderForm>{map}</UnderForm>
       {showsCourse && !isPerforming && <Course document={document} places={places} onGoTo={onGoTo} />}
     </Top>
   );
 });
 
 const Top = styled('div')({ position: 'sticky', top: 0, zIndex: 3 });
+
+const UnderForm = styled('div')({ background: color('paper'), paddingBottom: 6 });
 
 const Bar = styled('div')({
   display: 'flex',
@@ -174,12 +183,6 @@ const Band = styled('div')({
     color: color('soft'),
   },
 });
-
-/** Tint of a section's role; its name says the same. */
-function roleTint(role: SectionRole): string {
-  if (role === 'build-up') return color('build');
-  return role === 'chorus' ? color('fill') : color('page');
-}
 
 const SectionBlock = memo(function SectionBlock({
   occurrence,

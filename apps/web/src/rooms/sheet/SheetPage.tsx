@@ -13,6 +13,8 @@ import { cueOccurrence } from '../../transport/cue.ts';
 import { AddSection } from './AddSection.tsx';
 import { chosenSlots, inOneSection } from './chosen-slots.ts';
 import { FormBar } from './FormBar.tsx';
+import { heightOfLine } from './line-height.ts';
+import { SongMap } from './map/SongMap.tsx';
 import { headKey } from './sheet-lines.ts';
 import type { CarriedSlot } from './SheetLine.tsx';
 import { type SheetContent, SheetLines } from './SheetLines.tsx';
@@ -38,6 +40,7 @@ export function SheetPage({
     <Page ref={scroller} aria-label="Sheet" {...handlers}>
       <FormBand
         document={document}
+        scroller={scroller}
         onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
       />
       {lines.length === 0 && <EmptySheet />}
@@ -93,7 +96,15 @@ function moved(now: SongDocument, { value }: Carried<CarriedSlot>, onto: Carried
 }
 
 /** The form over the lines; it follows when they are painted. */
-function FormBand({ document, onGoTo }: { document: SongDocument; onGoTo: (occurrence: Id) => void }) {
+function FormBand({
+  document,
+  scroller,
+  onGoTo,
+}: {
+  document: SongDocument;
+  scroller: RefObject<HTMLElement | null>;
+  onGoTo: (occurrence: Id) => void;
+}) {
   const song = useSong();
   const painted = useDeferredValue(document);
   const places = useMemo(() => occurrencePlaces(painted), [painted]);
@@ -102,7 +113,11 @@ function FormBand({ document, onGoTo }: { document: SongDocument; onGoTo: (occur
     cueOccurrence(song, occurrence);
     onGoTo(occurrence);
   });
-  return <FormBar document={painted} places={places} onGoTo={goTo} />;
+  const map = useMemo(
+    () => <SongMap document={painted} scroller={scroller} heightOf={heightOfLine} />,
+    [painted, scroller],
+  );
+  return <FormBar document={painted} places={places} onGoTo={goTo} map={map} />;
 }
 
 /** The page that the lines stand on; how all of them look is said here once. Without room a section's name stands over its lines. */

@@ -7,11 +7,11 @@ import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { useSeen } from '../../shared/ui/useSeen.ts';
 import { type DressPlan, useDressPlan } from './dress-session.ts';
+import { heightOfLine } from './line-height.ts';
 import { usePerformance } from './perform/perform-session.ts';
 import { type LineOfSheet, linesOfSheet } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
 import { SheetPage } from './SheetPage.tsx';
-import { LINE } from './Stanza.tsx';
 import { deviationsByLine, lineOf, useHeld } from './target/target-session.ts';
 
 const DressPanel = later(async () => (await import('./DressPanel.tsx')).DressPanel);
@@ -42,7 +42,7 @@ function SheetOf({
   const held = useHeld(song);
   const deviations = held?.attempt ? deviationsByLine(held.attempt, lines) : null;
   const scroller = useRef<HTMLElement>(null);
-  const view = useSeen({ count: lines.length, height: (at) => heightOf(lines, at), scroller });
+  const view = useSeen({ count: lines.length, height: (at) => heightOfLine(lines, at), scroller });
   const { goTo } = view;
   const goToNew = useWayToNew(lines, goTo);
   const plannedAt = ({ place, line }: LineOfSheet) =>
@@ -86,11 +86,4 @@ function useWayToNew(lines: readonly LineOfSheet[], goTo: (line: number) => void
   return (occurrence: Id) => {
     wanted.current = occurrence;
   };
-}
-
-/** Height of a line with its foot, in px. */
-function heightOf(lines: readonly LineOfSheet[], at: number): number {
-  const [line, next] = [lines[at], lines[at + 1]];
-  const below = LINE.gap + (next?.place === line?.place ? 0 : LINE.stanza);
-  return line?.isOnly ? Math.max(LINE.only, LINE.height + below) : LINE.height + below;
 }

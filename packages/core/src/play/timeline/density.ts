@@ -9,13 +9,18 @@ import {
   type Slot,
   type SongDocument,
 } from '../../song/index.ts';
-import { beatTicks, cacheWhileSame } from '../../time/index.ts';
+import { beatTicks, cacheBy, cacheWhileSame } from '../../time/index.ts';
 import { isSpecial } from '../intensity/special.ts';
 import { compile } from './compile.ts';
 import type { NoteEvent } from './events.ts';
 
 /** Hits a beat of each line of the sheet, by occurrence, the first time round; all parts together, as they are heard there. */
 export function densities(document: SongDocument): ReadonlyMap<Id, readonly number[]> {
+  return densityCache(document);
+}
+
+/** The sheet's lines and its map ask for the same. */
+const densityCache = cacheBy((document: SongDocument): ReadonlyMap<Id, readonly number[]> => {
   const { song } = indexOf(document);
   return new Map(
     playedPlaces(document).map(({ occurrence, section, events }) => {
@@ -30,7 +35,7 @@ export function densities(document: SongDocument): ReadonlyMap<Id, readonly numb
       return [occurrence.id, lines] as const;
     }),
   );
-}
+});
 
 /** An occurrence with what it plays, places from its start; `rounds` of it, where those after play the same. */
 export interface PlayedPlace extends OccurrencePlace {

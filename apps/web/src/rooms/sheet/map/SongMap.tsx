@@ -1,0 +1,120 @@
+import { styled } from '@mui/material';
+import { occurrencePlaces } from '@plucky/core/form';
+import { densities } from '@plucky/core/play';
+import type { SongDocument } from '@plucky/core/song';
+import { type RefObject, useMemo, useRef } from 'react';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { roleTint } from '../role-tint.ts';
+import { type LineOfSheet, linesOfSheet } from '../sheet-lines.ts';
+import { barsOf } from './scale.ts';
+import { useFrame } from './useFrame.ts';
+
+/** Height of the map, and of the letters at its top, in px. */
+const [HEIGHT, LETTERS] = [30, 15];
+
+/**
+ * The whole song at any length: its sections to scale, its hits a beat as a line, and what is in view as a frame that is dragged;
+ * a press brings that place into view.
+ */
+export function SongMap({
+  document,
+  scroller,
+  heightOf,
+}: {
+  document: SongDocument;
+  scroller: RefObject<HTMLElement | null>;
+  /** Height of a line of the sheet, in px. */
+  heightOf: (lines: readonly LineOfSheet[], at: number) => number;
+}) {
+  const places = useMemo(() => occurrencePlaces(document), [document]);
+  const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
+  const frame = useRef<HTMLDivElement>(null);
+  const handlers = useFrame({ frame, scroller, lines, places, heightOf });
+  const bars = barsOf(places);
+  const energy = useMemo(() => energyPath(document, lines, bars), [document, lines, bars]);
+  if (places.length < 2) return null;
+  return (
+    <Strip
+      role="img"
+      aria-label={`Map of the song: ${places.length} sections over ${bars} bars`}
+      {...handlers}
+    >
+      {places.map(({ occurrence, section, firstBar, lasts }) => (
+        <Part
+          key={occurrence.id}
+          style={{ ...placed(firstBar - 1, lasts, bars), background: roleTint(section.role) }}
+        >
+          {letterOf(section.name)}
+        </Part>
+      ))}
+      <svg width="100%" height={HEIGHT - LETTERS} viewBox={`0 0 ${bars} 1`} preserveAspectRatio="none">
+        <path
+          d={energy}
+          fill="none"
+          stroke={color('soft')}
+          strokeWidth={1.5}
+          vectorEffect="non-scaling-stroke"
+        />
+      </svg>
+      <Frame ref={frame} />
+    </Strip>
+  );
+}
+
+function placed(from: number, lasts: number, bars: number) {
+  return { left: `${(from / bars) * 100}%`, width: `${(lasts / bars) * 100}%` };
+}
+
+/** A section's letter, with its number where it has one. */
+function letterOf(name: string): string {
+  return name.charAt(0).toUpperCase() + (/\d+$/.exec(name)?.[0] ?? '');
+}
+
+/** Hits a beat of each line beside the fullest one, as steps over the bars of the song. */
+function energyPath(document: SongDocument, lines: readonly LineOfSheet[], bars: number): string {
+  const density = densities(document);
+  const values = lines.map(({ place, nth }) => density.get(place.occurrence.id)?.[nth] ?? 0);
+  const most = Math.max(1, ...values);
+  return lines
+    .map(({ bar }, i) => {
+      const y = 1 - ((values[i] ?? 0) / most) * 0.9;
+      const end = lines[i + 1]?.bar ?? bars + 1;
+      return `${i ? 'L' : 'M'}${bar - 1} ${y}H${end - 1}`;
+    })
+    .join('');
+}
+
+const Strip = styled('div')({
+  position: 'relative',
+  height: HEIGHT,
+  borderRadius: 6,
+  overflow: 'hidden',
+  border: `1px solid ${color('line')}`,
+  background: color('page'),
+  cursor: 'pointer',
+  touchAction: 'none',
+  '& svg': { position: 'absolute', left: 0, bottom: 0 },
+});
+
+const Part = styled('div')({
+  position: 'absolute',
+  top: 0,
+  bottom: 0,
+  paddingLeft: 3,
+  overflow: 'hidden',
+  borderLeft: `1px solid ${color('line')}`,
+  fontSize: TEXT.tiny,
+  lineHeight: `${LETTERS}px`,
+  color: color('soft'),
+  whiteSpace: 'nowrap',
+});
+
+const Frame = styled('div')({
+  position: 'absolute',
+  top: 0,
+  bottom: 0,
+  minWidth: 4,
+  border: `1.5px solid ${color('plum')}`,
+  borderRadius: 5,
+  cursor: 'grab',
+});
