@@ -133,3 +133,27 @@ test('one part alone is drawn, a layer’s stretch is dragged by its ends, and t
   await chooseAnywhere(page, 'Laid over Verse 1, bar 9', 'Lay over: Chorus 1, bar 29');
   await expect(page.getByText(/hits a beat, .* loud \(dashed\) · farthest apart in the/)).toBeVisible();
 });
+
+test('the map shows the whole song; a press brings that place into view, and the frame is dragged back', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const map = page.getByRole('img', { name: 'Map of the song: 8 sections over 72 bars' });
+  const box = await map.boundingBox();
+  if (!box) throw new Error('no map');
+  const outro = page.getByRole('button', { name: /^Slot 1 of Outro/ });
+  const intro = page.getByRole('button', { name: /^Slot 1 of Intro/ });
+  await expect(outro).not.toBeInViewport();
+  const y = box.y + box.height / 2;
+  await page.mouse.click(box.x + box.width * 0.98, y);
+  await expect(outro).toBeInViewport();
+  await expect(intro).not.toBeInViewport();
+  await page.mouse.move(box.x + box.width * 0.8, y);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.4, y, { steps: 4 });
+  await page.mouse.move(box.x + 2, y, { steps: 4 });
+  await page.mouse.up();
+  await expect(intro).toBeInViewport();
+  await expect(outro).not.toBeInViewport();
+});

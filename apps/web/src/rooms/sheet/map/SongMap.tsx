@@ -2,7 +2,7 @@ import { styled } from '@mui/material';
 import { occurrencePlaces } from '@plucky/core/form';
 import { densities } from '@plucky/core/play';
 import type { SongDocument } from '@plucky/core/song';
-import { type RefObject, useMemo, useRef } from 'react';
+import { type RefObject, useDeferredValue, useMemo, useRef } from 'react';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { roleTint } from '../role-tint.ts';
 import { type LineOfSheet, linesOfSheet } from '../sheet-lines.ts';
@@ -31,7 +31,9 @@ export function SongMap({
   const frame = useRef<HTMLDivElement>(null);
   const handlers = useFrame({ frame, scroller, lines, places, heightOf });
   const bars = barsOf(places);
-  const energy = useMemo(() => energyPath(document, lines, bars), [document, lines, bars]);
+  // The line is worked out once the song is painted, also when the sheet is opened.
+  const measured = useDeferredValue(document, null);
+  const energy = useMemo(() => (measured ? energyPath(measured, lines, bars) : ''), [measured, lines, bars]);
   if (places.length < 2) return null;
   return (
     <Strip
