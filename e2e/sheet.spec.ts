@@ -157,3 +157,15 @@ test('the map shows the whole song; a press brings that place into view, and the
   await expect(intro).toBeInViewport();
   await expect(outro).not.toBeInViewport();
 });
+
+test('what is added, repeated or gone to by keys comes into view', async ({ page }) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await page.getByRole('button', { name: 'Add section' }).click();
+  await page.getByRole('menuitem', { name: 'New outro' }).click();
+  const added = page.getByRole('button', { name: /^Slot 1 of Outro 2/ });
+  await expect(added).toBeInViewport();
+  for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('button', { name: /^Slot 1 of Intro/ })).toBeInViewport();
+  await expect(added).not.toBeInViewport();
+});

@@ -20,6 +20,7 @@ import type { CarriedSlot } from './SheetLine.tsx';
 import { type SheetContent, SheetLines } from './SheetLines.tsx';
 import { LINE, SHEET_STYLE } from './Stanza.tsx';
 import { useBox } from './useBox.ts';
+import { useChosenInView } from './useChosenInView.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 import { useSheetPlayhead } from './useSheetPlayhead.ts';
 
@@ -36,6 +37,7 @@ export function SheetPage({
   const { document, lines, isFixed } = content;
   const edit = useEdit();
   const { box, handlers } = useBox(scroller);
+  useChosenInView(lines, scroller, goTo);
   return (
     <Page ref={scroller} aria-label="Sheet" {...handlers}>
       <FormBand
@@ -130,7 +132,9 @@ const Page = styled('section')(({ theme }) => ({
     gridTemplateColumns: '104px minmax(0, 1fr) 104px',
     columnGap: '10px',
     paddingBottom: LINE.gap,
-    scrollMarginTop: '96px',
+    // The head of the page stands over what is scrolled under it.
+    scrollMarginTop: '148px',
+    scrollMarginBottom: '8px',
     // A change within a line moves nothing in the others.
     contain: 'layout style',
   },
