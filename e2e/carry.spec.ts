@@ -45,3 +45,35 @@ test('a pattern is carried by keys onto another, which is then proposed as what 
   await expect(page.getByRole('complementary', { name: 'In the family' })).toBeVisible();
   await expect(page.getByRole('status', { name: 'What following would keep' })).toBeVisible();
 });
+
+test('a slot is dragged before, over or after another, of any section, with Ctrl as a copy; each is told in words', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const slot = (n: number, section: string) =>
+    page.getByRole('button', { name: new RegExp(`^Slot ${n} of ${section}`) }).first();
+  const drag = async (from: string, onto: string, share: number, ...keys: 'Control'[]) => {
+    const [a, b] = [await slot(1, from).boundingBox(), await slot(2, onto).boundingBox()];
+    if (!a || !b) throw new Error('no slot');
+    const y = b.y + b.height / 2;
+    await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2);
+    await page.mouse.down();
+    for (const key of keys) await page.keyboard.down(key);
+    await page.mouse.move(b.x + b.width * share, y - 8, { steps: 6 });
+    await page.mouse.move(b.x + b.width * share, y, { steps: 2 });
+    await page.mouse.up();
+    for (const key of keys) await page.keyboard.up(key);
+  };
+  const bars = (section: string, count: number) =>
+    expect(page.getByRole('region', { name: section }).first().getByText(`${count} bars`)).toBeVisible();
+  await drag('Intro', 'Verse 1', 0.1, 'Control');
+  await expect(page.getByText('Slot 1 of Intro copied before slot 2 of Verse 1.')).toBeVisible();
+  await bars('Verse 1', 18);
+  await bars('Intro', 8);
+  await page.keyboard.press('Control+z');
+  await bars('Verse 1', 16);
+  await drag('Intro', 'Verse 1', 0.5);
+  await expect(page.getByText('Slot 1 of Intro moved in place of slot 2 of Verse 1.')).toBeVisible();
+  await bars('Intro', 6);
+});

@@ -11,6 +11,7 @@ export {
   replaceSlots,
   swapSlots,
 } from './arrange-slots.ts';
+export { carrySlots, type LaidHow } from './carry-slots.ts';
 export { type PhraseEnd, phraseEnds } from './bare-ends.ts';
 export { cutSlot } from './cut-slot.ts';
 export { chartInWords, setSectionChords, typeChords } from './chord-chart.ts';

@@ -74,6 +74,7 @@ function beatUnder({ currentTarget, clientX, detail }: MouseEvent, length: numbe
 
 /** Slot that is carried on the sheet, at its place there. */
 export interface CarriedSlot {
+  readonly occurrence: Id;
   readonly section: Id;
   readonly slot: Id;
 }
@@ -105,10 +106,9 @@ const Piece = memo(function Piece({
   };
   const name = `Slot ${face.number} of ${sectionName}`;
   const { isOver, handles } = useCarried<CarriedSlot>(`slot ${occurrence} ${slot} ${inSlot}`, {
-    // A slot stays in its section.
-    kind: `slot of ${section}`,
+    kind: 'slot',
     name,
-    value: { section, slot },
+    value: { occurrence, section, slot },
   });
   const look = [
     'slot',

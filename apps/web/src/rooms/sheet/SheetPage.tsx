@@ -1,17 +1,15 @@
 import { Box, styled, Typography } from '@mui/material';
-import { moveSlots, occurrencePlaces } from '@plucky/core/form';
-import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { occurrencePlaces } from '@plucky/core/form';
+import type { Id, SongDocument } from '@plucky/core/song';
 import { type ComponentProps, type RefObject, useDeferredValue, useMemo } from 'react';
-import { useEdit, useSong } from '../../document/context.tsx';
-import { chooseOccurrence, useSession } from '../../session/store.ts';
+import { useSong } from '../../document/context.tsx';
+import { chooseOccurrence } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
-import type { Carried } from '../../shared/drag/useCarried.ts';
 import { color } from '../../shared/ui/tokens.ts';
 import { useLatest } from '../../shared/ui/useLatest.ts';
 import type { useSeen } from '../../shared/ui/useSeen.ts';
 import { cueOccurrence } from '../../transport/cue.ts';
 import { AddSection } from './AddSection.tsx';
-import { chosenSlots, inOneSection } from './chosen-slots.ts';
 import { FormBar } from './FormBar.tsx';
 import { heightOfLine } from './line-height.ts';
 import { SongMap } from './map/SongMap.tsx';
@@ -23,6 +21,7 @@ import { useBox } from './useBox.ts';
 import { useChosenInView } from './useChosenInView.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 import { useSheetPlayhead } from './useSheetPlayhead.ts';
+import { useSlotCarrying } from './useSlotCarrying.ts';
 
 /** The page of a sheet: the form as a band, and under it the lines that are seen, which are chosen by a box and dragged. */
 export function SheetPage({
@@ -35,7 +34,7 @@ export function SheetPage({
   view: ReturnType<typeof useSeen>;
 }) {
   const { document, lines, isFixed } = content;
-  const edit = useEdit();
+  const carrying = useSlotCarrying();
   const { box, handlers } = useBox(scroller);
   useChosenInView(lines, scroller, goTo);
   return (
@@ -46,7 +45,7 @@ export function SheetPage({
         onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
       />
       {lines.length === 0 && <EmptySheet />}
-      <DragArea<CarriedSlot> onDrop={(carried, onto) => edit((now) => moved(now, carried, onto))}>
+      <DragArea<CarriedSlot> {...carrying}>
         {above > 0 && <div style={{ height: above }} />}
         <PlayedLines {...{ content, seen, measure, goTo }} />
         {below > 0 && <div style={{ height: below }} />}
@@ -83,18 +82,6 @@ function PlayedLines({
     if (at >= 0) goTo(at);
   });
   return <SheetLines {...props} headFor={headFor} />;
-}
-
-/** A slot moved to where another stands; those that are chosen with it go with it. */
-function moved(now: SongDocument, { value }: Carried<CarriedSlot>, onto: Carried<CarriedSlot>) {
-  const slots = indexOf(now).section(value.section)?.slots ?? [];
-  const chosen = inOneSection(chosenSlots(now, useSession.getState()));
-  const ids =
-    chosen?.ids.includes(value.slot) && chosen.section.id === value.section ? chosen.ids : [value.slot];
-  const to = slots.findIndex((slot) => slot.id === onto.value.slot);
-  const before = slots.slice(0, to).filter((slot) => ids.includes(slot.id)).length;
-  const from = slots.findIndex((slot) => slot.id === value.slot);
-  return moveSlots(now, value.section, ids, from < to ? to - before + 1 : to - before);
 }
 
 /** The form over the lines; it follows when they are painted. */

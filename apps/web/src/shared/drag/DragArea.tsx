@@ -2,6 +2,7 @@ import {
   type Active,
   type CollisionDetection,
   DndContext,
+  type DragMoveEvent,
   DragOverlay,
   KeyboardSensor,
   MeasuringStrategy,
@@ -18,9 +19,11 @@ import { capsOf } from '../keys/command.ts';
 import { color } from '../ui/tokens.ts';
 import { EarlyKeys } from './EarlyKeys.tsx';
 import { holdKeys } from './held-keys.ts';
+import { type Laid, laidAt } from './laid.ts';
 import { PICK_UP } from './pick-up.ts';
 import { stepThrough } from './step-through.ts';
 import type { Carried } from './useCarried.ts';
+import { useCopying } from './useCopying.ts';
 
 /** Way of the pointer from a press to a drag, in pixels. */
 export const DISTANCE = 6;
@@ -53,11 +56,14 @@ const MEASURING = { droppable: { strategy: MeasuringStrategy.WhileDragging } };
  */
 export function DragArea<T>({
   onDrop,
+  sayHow,
   scrolls = true,
   children,
 }: {
   /** The carried thing, and the place where it was let go of. */
-  onDrop: (carried: Carried<T>, onto: Carried<T>) => void;
+  onDrop: (carried: Carried<T>, onto: Carried<T>, how: Laid) => void;
+  /** What letting go there would do, in words. */
+  sayHow?: (carried: Carried<T>, onto: Carried<T>, how: Laid) => string;
   /** True where its container scrolls when something is carried to its edge; not where it stays in view by itself. */
   scrolls?: boolean;
   children: ReactNode;
@@ -75,9 +81,17 @@ export function DragArea<T>({
       onDragCancel: ({ active }: { active: Active }) => `${name(active)} is put back.`,
     };
   }, []);
+  const [words, setWords] = useState('');
+  const copies = useCopying(carried !== null);
   const end = () => {
     setCarried(null);
+    setWords('');
     holdKeys(false);
+  };
+  const say = (event: DragMoveEvent) => {
+    const [from, onto] = [carriedOf(event.active), carriedOf(event.over)];
+    const isSaid = sayHow && from && onto && event.active.id !== event.over?.id;
+    setWords(isSaid ? sayHow(from as Carried<T>, onto as Carried<T>, laidAt(event, copies())) : '');
   };
   return (
     <DndContext
@@ -90,11 +104,13 @@ export function DragArea<T>({
         setCarried(carriedOf(active) ?? null);
         holdKeys(true);
       }}
+      onDragMove={say}
       onDragCancel={end}
-      onDragEnd={({ active, over }) => {
+      onDragEnd={(event) => {
+        const how = laidAt(event, copies());
         end();
-        const [from, onto] = [carriedOf(active), carriedOf(over)];
-        if (from && onto) onDrop(from as Carried<T>, onto as Carried<T>);
+        const [from, onto] = [carriedOf(event.active), carriedOf(event.over)];
+        if (from && onto) onDrop(from as Carried<T>, onto as Carried<T>, how);
       }}
     >
       {children}
@@ -116,7 +132,7 @@ export function DragArea<T>({
               pointerEvents: 'none',
             }}
           >
-            {carried.name}
+            {words || carried.name}
           </Box>
         )}
       </DragOverlay>

@@ -2,6 +2,7 @@ import {
   addLayer,
   addSection,
   addSlots,
+  carrySlots,
   consolidateSlots,
   cutSlotAt,
   duplicateSlots,
@@ -149,6 +150,14 @@ export const FORM_EDITS: Edits = {
           ...(a % 3 ? {} : { over: { to: 960, strokes: [{ at: 240 * (b % 4), voice: row, velocity: 90 }] } }),
         })
       : null,
+  carrySlots: ({ document, index, pair, other, sections, a, b }) => {
+    const onto = sections[a % sections.length] ?? 'verse';
+    const slots = index.section(onto)?.slots ?? [];
+    const target = slots[b % Math.max(1, slots.length)]?.id ?? other;
+    const how = (['before', 'over', 'after'] as const)[a % 3] ?? 'after';
+    const carrying = { how, copies: b % 2 === 0, idFor: (i: number) => `cs${a}-${b}-${i}` };
+    return carrySlots(document, 'verse', pair, { section: onto, slot: target }, carrying);
+  },
   addSlots: ({ document, slots, other, a, b }) =>
     slots.length > 12
       ? null
