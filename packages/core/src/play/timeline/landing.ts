@@ -111,10 +111,12 @@ export function landedEvents(
   return hits.flatMap(({ at: afterLine, voice: id, velocity }) => {
     const voice = index.voice(id);
     const at = afterLine - since;
-    if (!voice || at < 0 || at >= stretch.slot.length || stretch.occurrence?.silencedVoices.includes(id)) return [];
+    if (!voice || at < 0 || at >= stretch.slot.length || stretch.occurrence?.silencedVoices.includes(id))
+      return [];
     const drive = intensityAt(stretch.occurrence?.drive, (specialOf(stretch)?.at ?? 0) + at);
     const feel = { tempo: tempoAt(tempos, start + at), meter: stretch.meter, swing: index.song.swing };
-    const heard = timing === 'heard' && over ? heardPlace(afterLine, ON_TIME, voice, voice.grid, feel) - since : at;
+    const heard =
+      timing === 'heard' && over ? heardPlace(afterLine, ON_TIME, voice, voice.grid, feel) - since : at;
     const tick = Math.min(end - 1, start + Math.round(heard));
     const length = Math.max(1, Math.min(RINGS, end - tick));
     return strike(index, stretch, id, (velocity * drive) / 100, {
