@@ -7,6 +7,7 @@ import {
   inTurn,
   isRefusal,
   latenessOf,
+  omit,
   type Outcome,
   type PlayedFeel,
   type RuleInput,
@@ -17,6 +18,7 @@ import { counted, ticksToMs } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useGroove, useGrooveFields } from '../../../session/groove.ts';
+import { rememberRule, useRulesUsed } from '../../../session/rules-used.ts';
 import { useSession } from '../../../session/store.ts';
 import { freshId, freshSeed } from '../../../shared/fresh-id.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
@@ -146,8 +148,8 @@ function RuleSettings({
 }) {
   const used = rows.length ? rows : view.rows;
   const [set, setSet] = useState<RuleSet>(() => ({
-    numbers: {},
-    choice: Object.keys(rule.choices ?? {})[0] ?? '',
+    // As it was taken last, but for what belongs to the hits of that time.
+    ...startOf(rule),
     seed: freshSeed(),
     onto: otherRow(view, used[0]),
   }));
@@ -187,9 +189,23 @@ function RuleSettings({
           />
         )}
       </RuleFields>
-      <RuleEffect view={view} used={used} rule={rule} set={set} played={feel.played} onDone={onDone} />
+      <RuleEffect
+        {...{ view, used, rule, set, onDone }}
+        played={feel.played}
+        onTaken={() => {
+          rememberRule(rule.title, set);
+          onDone();
+        }}
+      />
     </>
   );
+}
+
+/** The values that a rule's panel opens with. */
+function startOf({ title, choices }: RuleEntry): Pick<RuleSet, 'numbers' | 'choice'> {
+  const used = useRulesUsed.getState().used[title];
+  const numbers: Readonly<Record<string, number>> = used?.numbers ?? {};
+  return { numbers: omit(numbers, 'lateness'), choice: used?.choice ?? Object.keys(choices ?? {})[0] ?? '' };
 }
 
 /** Lateness of the hits on the whole, and an offer to take it out first. */
@@ -241,6 +257,7 @@ function RuleEffect({
   set: { numbers, choice, seed, onto },
   played,
   onDone,
+  onTaken,
 }: {
   view: PatternView;
   used: readonly Row[];
@@ -248,6 +265,7 @@ function RuleEffect({
   set: RuleSet;
   played: PlayedFeel | null;
   onDone: () => void;
+  onTaken: () => void;
 }) {
   const { document } = view;
   const { pattern } = view.resolved;
@@ -281,12 +299,12 @@ function RuleEffect({
   useOutcomePreview(view, outcome, `${pattern.name}, as it would be`, `${rule.title}, not taken yet`);
   const words = useMemo(() => effectWords(document, outcome, pattern.id), [document, outcome, pattern.id]);
   const take = () => {
-    if (edit(() => outcome)) onDone();
+    if (edit(() => outcome)) onTaken();
   };
   const keep = () => {
     if (rule.kind !== 'shape') return;
     const shape: Shape = { ...rule.make(input), id: freshId() };
-    if (edit((now) => keepShapes(now, pattern.id, [shape]))) onDone();
+    if (edit((now) => keepShapes(now, pattern.id, [shape]))) onTaken();
   };
   return (
     <>

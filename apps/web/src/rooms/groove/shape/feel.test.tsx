@@ -3,7 +3,7 @@ import { resolve } from '@plucky/core/pattern';
 import { compile } from '@plucky/core/play';
 import { type Hit, indexOf, NO_EDITS, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
-import { act, screen, within } from '@testing-library/react';
+import { act, fireEvent, screen, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { api } from '../../../api/client.ts';
 import { useGroove } from '../../../session/groove.ts';
@@ -126,4 +126,22 @@ test('quantise tells how late a take is, takes that out first, and says how far 
   await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
   expect(resolve(document(), 'main').hits.map(({ offsetMs }) => offsetMs)).toEqual([0, -1, 4]);
   expect(useGroove.getState().hits.size).toBe(0);
+});
+
+test('a rule opens with the values that it was taken with last', async () => {
+  openRules(
+    songWith({ a: hit('snare', 960), b: hit('snare', 2880), c: { ...hit('kick', 0), velocity: 40 } }),
+  );
+  await userEvent.click(screen.getByRole('button', { name: /^Velocity ramp/ }));
+  const slider = () => screen.getByRole('slider', { name: 'From' });
+  expect(slider()).toHaveProperty('value', '50');
+  fireEvent.change(slider(), { target: { value: 72 } });
+  await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
+  await userEvent.click(screen.getByRole('button', { name: /^Velocity ramp/ }));
+  expect(slider()).toHaveProperty('value', '72');
+  // What was only tried is not kept.
+  fireEvent.change(slider(), { target: { value: 20 } });
+  await userEvent.click(screen.getByRole('button', { name: 'Back without taking' }));
+  await userEvent.click(screen.getByRole('button', { name: /^Velocity ramp/ }));
+  expect(slider()).toHaveProperty('value', '72');
 });
