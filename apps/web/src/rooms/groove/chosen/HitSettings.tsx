@@ -5,6 +5,7 @@ import { counted, noteLength, noteLengthFrom, placeFrom, placeName, PPQ, ticksTo
 import { useRef } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
@@ -113,13 +114,13 @@ export function HitSettings({
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
         <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
         <Button onClick={() => actions.remove()}>Remove</Button>
-        <Button
-          aria-pressed={allAccented}
+        <Choice
+          chosen={allAccented}
           title={withKeys('By the accent of the pattern', ROW_COMMANDS.accent)}
           onClick={() => actions.accent()}
         >
           Accent
-        </Button>
+        </Choice>
         {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}

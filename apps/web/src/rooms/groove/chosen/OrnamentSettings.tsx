@@ -1,9 +1,10 @@
-import { Box, Button, Typography } from '@mui/material';
+import { Box, Typography } from '@mui/material';
 import { GRACES, rollCount } from '@plucky/core/pattern';
 import type { Hit, Layered, Roll } from '@plucky/core/song';
 import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Choice } from '../../../shared/ui/Choices.tsx';
 import { rangeText, sharedChoice, signed } from '../../../shared/ui/range-text.ts';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { VelocityAmount } from '../../../shared/ui/VelocityAmount.tsx';
@@ -33,27 +34,27 @@ export function OrnamentSettings({
   return (
     <Box sx={{ mt: 1 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: roll || flam || layered ? 1 : 0 }}>
-        <Button
-          aria-pressed={Boolean(roll)}
+        <Choice
+          chosen={Boolean(roll)}
           title={withKeys('None, 2, 3, 4, 6 strokes', ROW_COMMANDS.roll)}
           onClick={() => actions.roll()}
         >
           {roll ? `Roll of ${rangeText(rolls.map(rollCount))}` : 'Roll'}
-        </Button>
-        <Button
-          aria-pressed={Boolean(flam)}
+        </Choice>
+        <Choice
+          chosen={Boolean(flam)}
           title={withKeys('None, flam, drag, ruff', ROW_COMMANDS.flam)}
           onClick={() => actions.flam()}
         >
           {capitalised(flam ? (sharedChoice(flams.map(({ kind }) => kind)).value ?? 'several') : 'flam')}
-        </Button>
-        <Button
-          aria-pressed={Boolean(layered)}
+        </Choice>
+        <Choice
+          chosen={Boolean(layered)}
           title={withKeys('Several strokes over some ms, panned across', ROW_COMMANDS.layer)}
           onClick={() => actions.layer()}
         >
           {layered ? `${rangeText(layers.map(({ strokes }) => strokes))} layers` : 'Layers'}
-        </Button>
+        </Choice>
       </Box>
       {layered && <LayerSettings layers={layers} first={layered} actions={actions} />}
       {roll && <RollSettings rolls={rolls} row={row} actions={actions} />}
