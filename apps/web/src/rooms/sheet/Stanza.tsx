@@ -66,6 +66,8 @@ export const SHEET_STYLE = {
   '& .slot.broken': { borderStyle: 'dashed' },
   '& .slot.planned': { border: `2px dashed ${color('plum')}` },
   '& .slot.chosen': { borderWidth: 2, borderColor: color('plum') },
+  // Not like a choice: what is chosen stays so while the focus is elsewhere.
+  '& .slot:focus-visible': { outline: `2px dotted ${color('ink')}`, outlineOffset: 3 },
   '& .words': {
     display: 'flex',
     justifyContent: 'space-between',

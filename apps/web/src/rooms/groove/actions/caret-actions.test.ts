@@ -1,11 +1,12 @@
 import { newVariation, setRowGrids } from '@plucky/core/pattern';
 import type { SongDocument } from '@plucky/core/song';
-import { apply, isChange } from '@plucky/core/song';
+import { apply, indexOf, isChange } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { useGroove } from '../../../session/groove.ts';
 import { type Editor, openEditor } from '../../../testing/editor.ts';
 import { GHOST_VELOCITY, USUAL_VELOCITY } from '../pattern-view.ts';
 import { caretActions } from './caret-actions.ts';
+import { caretIn } from './row-context.ts';
 
 jest.mock('../../../audio/player.ts', () => ({ thePlayer: () => ({ isPlaying: true }) }));
 
@@ -111,4 +112,17 @@ test('a hit that is added to a variation is its own, and the parent does not get
   expect(editor.view().hits.map((one) => one.hit.origin)).toEqual(['own']);
   const parent = editor.document().records['main'];
   expect(parent?.kind === 'pattern' && Object.keys(parent.own)).toEqual([]);
+});
+
+test('the caret goes to the nearest note where its row is gone with the key, and within a shorter pattern', () => {
+  const song = blankSong('Mine', 1);
+  const bass = indexOf(song).parts.find(({ type }) => type === 'notes')?.id ?? '';
+  const view = openEditor(song, indexOf(song).patternsOf(bass)[0]?.id).view();
+  const [high, next] = view.rows;
+  const gone = `${high?.voice.id ?? ''} ${(high?.pitch ?? 0) + 5}`;
+  expect(caretIn(view, { row: gone, at: 960 })).toEqual({ row: high?.key, at: 960 });
+  const kept = { row: next?.key ?? '', at: 0 };
+  expect(caretIn(view, kept)).toBe(kept);
+  expect(caretIn(view, { ...kept, at: 99_999 })?.at).toBe(view.length - 1);
+  expect(caretIn(view, { row: 'kick', at: 0 })?.row).toBe('kick');
 });

@@ -44,9 +44,28 @@ export function rowContext(view: PatternView, edit: Edit): RowContext {
   };
 }
 
-/** The caret as it can stand in a pattern: an edit or an undo may have made it shorter. */
-export function caretIn({ length }: Pick<PatternView, 'length'>, caret: Caret | null): Caret | null {
-  return caret && caret.at >= length ? { ...caret, at: length - 1 } : caret;
+/**
+ * The caret as it can stand in a pattern: an edit or an undo may have made it shorter, and in another key the row of a note may
+ * be gone, for which the nearest one stands.
+ */
+export function caretIn(
+  { length, rows }: Pick<PatternView, 'length' | 'rows'>,
+  caret: Caret | null,
+): Caret | null {
+  if (!caret) return null;
+  const row = rows.some(({ key }) => key === caret.row) ? caret.row : nearestRow(rows, caret.row);
+  const at = Math.min(caret.at, length - 1);
+  return row === caret.row && at === caret.at ? caret : { row, at };
+}
+
+/** The row of the same instrument whose note is nearest to that of a row that is gone; the row itself where there is none. */
+function nearestRow(rows: readonly Row[], gone: string): string {
+  const pitch = Number(gone.slice(gone.lastIndexOf(' ') + 1));
+  const kin = rows.filter(
+    ({ key, voice }) => key.startsWith(`${voice.id} `) && gone.startsWith(`${voice.id} `),
+  );
+  const off = (row: Row) => Math.abs(row.pitch - pitch);
+  return kin.toSorted((a, b) => off(a) - off(b))[0]?.key ?? gone;
 }
 
 /** The rows that are meant: those that are chosen together, those of several chosen hits, or the caret's. */
