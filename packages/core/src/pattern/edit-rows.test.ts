@@ -6,6 +6,7 @@ import { copyHits, matchVoices, pasteHits } from './copy-hits.ts';
 import { addHits, changeHits, toggleSilenced } from './edit-hits.ts';
 import { setHumanise, setPatternLength, setPatternMeter } from './edit-pattern.ts';
 import { clearPattern, clearRows, doubleLength, shiftRows, silenceRows } from './edit-rows.ts';
+import { attach, makeIndependent } from './follow.ts';
 import { removeShape, switchShape } from './kept-rules.ts';
 import { resolve } from './resolve.ts';
 
@@ -182,4 +183,20 @@ test('rows are silenced together, over a stretch, also where nothing is followed
   );
   // A follower does not hear it, as the parent does not play it.
   expect(sounding(quiet, 'variation').some((one) => one.startsWith('0 kick'))).toBe(false);
+});
+
+test('a row stays silent where its pattern is made independent, follows another, or is doubled', () => {
+  const base = after(smallSong(), addHits(smallSong(), 'variation', [{ id: 'k7', ...hit('kick', 1200) }]));
+  const quiet = after(base, silenceRows(base, 'variation', ['kick'], 'quiet', { from: 960, to: 3840 }));
+  const heard = sounding(quiet, 'variation');
+  expect(sounding(after(quiet, makeIndependent(quiet, 'variation')), 'variation')).toEqual(heard);
+  const other = documentOf([
+    ...Object.values(quiet.records),
+    pattern('other', { own: { o: hit('kick', 1920) } }),
+  ]);
+  expect(sounding(after(other, attach(other, 'variation', 'other')), 'variation')).toEqual(heard);
+  const doubled = after(quiet, doubleLength(quiet, 'variation', LIMITS.pattern));
+  expect(sounding(doubled, 'variation').filter((one) => Number(one.split(' ')[0]) >= 3840)).toHaveLength(
+    heard.length,
+  );
 });

@@ -139,6 +139,9 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
   const after = resolve(withRecord(document, longer), id);
   const [silenced, changed, kept] = [new Set(pattern.silenced), { ...pattern.changed }, { ...own }];
   const free = after.followed.filter((hit) => hit.at >= length);
+  const quiet = new Set(
+    after.hits.flatMap(({ id: hitId, origin }) => (origin === 'silenced' ? [hitId] : [])),
+  );
   for (const hit of before.hits) {
     const origin = before.followed.find((one) => one.id === hit.id);
     const copy = free.find(
@@ -149,7 +152,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
       free.splice(free.indexOf(copy), 1);
       const edit = pattern.changed[hit.id];
       if (edit) changed[copy.id] = edit.at === undefined ? edit : { ...edit, at: edit.at + length };
-      if (pattern.silenced.includes(hit.id)) silenced.add(copy.id);
+      if (hit.origin === 'silenced' && !quiet.has(copy.id)) silenced.add(copy.id);
     } else if (hit.origin !== 'silenced') {
       const { id: hitId, origin: _, ...fields } = hit;
       const fresh = freeHitId(

@@ -39,7 +39,8 @@ export function makeIndependent(document: SongDocument, id: Id): Outcome {
   const leftSeen = Object.fromEntries(Object.entries(pattern.seen ?? {}).filter(([hit]) => isLoose.has(hit)));
   const next: Pattern = {
     ...omit(pattern, 'parent', 'fromRow', 'window', 'seen'),
-    shapes: [],
+    // Rows that are silent as rows stay so: that needs no parent.
+    shapes: pattern.shapes.filter((shape) => shape.rule === 'silence' && shape.all === true),
     own,
     silenced: pattern.silenced.filter(kept),
     changed,
@@ -114,8 +115,9 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
   for (const { id, origin: _, ...hit } of onlyA) keep(id, hit, false);
   // Its own silent hits stay its own, and those beyond the end stay hidden.
   const heard = new Set(sounding.map((hit) => hit.id));
+  const quiet = new Set(before.hits.flatMap(({ id, origin }) => (origin === 'silenced' ? [id] : [])));
   for (const [id, hit] of Object.entries(pattern.own))
-    if (!heard.has(id)) keep(id, hit, pattern.silenced.includes(id));
+    if (!heard.has(id)) keep(id, hit, pattern.silenced.includes(id) || quiet.has(id));
   return { edits: { own, changed, silenced: [...silenced] }, names };
 }
 

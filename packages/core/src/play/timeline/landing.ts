@@ -58,8 +58,9 @@ export function landingsAt(document: SongDocument, stretch: Stretch): readonly L
   const { opening } = stretch.section;
   const isOpened = opening && stretch.inSection === 0 && sounds(opening, stretch);
   const opens = isOpened && landed.every(({ mark }) => mark.voice !== opening.voice);
-  return [...landed, ...(opens ? [{ mark: opening, since: 0 }] : [])].filter(
-    ({ mark }) => overOf(mark) !== null || !stretch.occurrence?.silencedVoices.includes(mark.voice),
+  const silent = new Set(stretch.occurrence?.silencedVoices);
+  return [...landed, ...(opens ? [{ mark: opening, since: 0 }] : [])].filter(({ mark }) =>
+    [mark, ...(overOf(mark)?.strokes ?? [])].some(({ voice }) => !silent.has(voice)),
   );
 }
 
