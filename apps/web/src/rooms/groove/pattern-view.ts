@@ -224,9 +224,12 @@ export function hitNear(view: PatternView, row: Row, at: number, sounds = false)
   const near = view.hits
     .filter((one) => one.row === row.key && Math.abs(one.hit.at - at) < reach)
     .filter((one) => !sounds || one.hit.origin !== 'silenced')
-    .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at));
+    .sort((a, b) => Math.abs(a.hit.at - at) - Math.abs(b.hit.at - at) || silence(a) - silence(b));
   return near[0] ?? null;
 }
+
+/** 1 for a silent hit, 0 for one that sounds. */
+export const silence = ({ hit }: PlacedHit) => (hit.origin === 'silenced' ? 1 : 0);
 
 /** Those of some places of a row where no hit sounds within half a grid step. */
 export function freePlaces(view: PatternView, row: Row, places: readonly number[]): number[] {

@@ -1,7 +1,7 @@
 import type { Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
 import type { VelocityPoint } from '../actions/drag-actions.ts';
-import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
+import { type PatternView, type PlacedHit, type Row, silence } from '../pattern-view.ts';
 import { baseOf, type Layout, velocityAt } from './layout.ts';
 
 /** Farthest press that means a stem, at the most and at the least, in px. */
@@ -23,7 +23,8 @@ export function under(view: PatternView, layout: Layout) {
     const step = layout.xOf(gridTicks(row.grid)) - layout.xOf(0);
     const reach = Math.min(NEAR, Math.max(NEAREST, step / 2));
     const near = view.hitsOf(row).filter((one) => off(one) <= reach);
-    return near.sort((a, b) => off(a) - off(b))[0] ?? null;
+    // Where one sounds over a silent one, that is meant.
+    return near.sort((a, b) => off(a) - off(b) || silence(a) - silence(b))[0] ?? null;
   };
   /** A point as near to a stem as a press must be to mean it stands over that stem. */
   const onStem = (point: Point, stem: PlacedHit | null): Point =>
