@@ -278,7 +278,13 @@ const SectionHead = memo(function SectionHead({
       </Typography>
       <Typography sx={{ fontSize: TEXT.small, color: color('soft') }}>{about}</Typography>
       {follows && (
-        <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.2 }}>{follows}</Typography>
+        <Typography
+          noWrap
+          title={follows}
+          sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.2 }}
+        >
+          {follows}
+        </Typography>
       )}
       {!isFixed && (
         <Button

@@ -1,5 +1,6 @@
 import { Box } from '@mui/material';
 import { placeName } from '@plucky/core/time';
+import { useEffect } from 'react';
 import { useGroove } from '../../../session/groove.ts';
 import { color } from '../../../shared/ui/tokens.ts';
 import { caretIn } from '../actions/row-context.ts';
@@ -42,6 +43,10 @@ export function CaretWords({ view }: { view: PatternView }) {
     view,
     useGroove((session) => session.caret),
   );
+  // Where its row is gone, the row on which it is seen is the one that is chosen.
+  useEffect(() => {
+    if (caret && caret.row !== useGroove.getState().caret?.row) useGroove.setState({ caret });
+  }, [caret]);
   const row = view.rows.find((one) => one.key === caret?.row);
   const hit = view.hits.find((one) => one.row === row?.key && one.hit.at === caret?.at)?.hit;
   const words =

@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { indexOf } from '@plucky/core/song';
-import { type RefObject, useEffect, useMemo, useRef } from 'react';
+import { type RefObject, useMemo, useRef } from 'react';
 import { type Caret, useGroove } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
@@ -36,9 +36,6 @@ export function Rows({ view }: { view: PatternView }) {
     view,
     useGroove((session) => session.caret),
   );
-  useEffect(() => {
-    if (caret && caret.row !== useGroove.getState().caret?.row) useGroove.setState({ caret });
-  }, [caret]);
   const hasReference = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
   const lanes = ACCENTS + (hasReference ? REFERENCE : 0);
   const zoom = useGroove((session) => session.zoom);
