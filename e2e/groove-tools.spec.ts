@@ -280,3 +280,36 @@ test('a bass is heard with the drums, which are drawn faintly behind it, and tak
   await page.keyboard.press('/');
   await expect(page.locator('g[data-companions]')).toHaveCount(0);
 });
+
+test('a row is silenced as a row in two actions: what its parent gets later is silent too, until it is brought back', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const entry = (name: RegExp) =>
+    page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
+  await entry(/^Verse lift \d/).click();
+  await page.getByRole('button', { name: 'Row Closed hat' }).click();
+  await page.keyboard.press('Shift+M');
+  await expect(page.getByRole('button', { name: 'Closed hat silent', exact: true })).toBeVisible();
+  await entry(/^Main groove/).click();
+  await press(page, 'Closed hat', 240);
+  await entry(/^Verse lift \d/).click();
+  const silent = page.locator('g[data-row="closed-hat"] path[stroke-dasharray="2 3"]');
+  const sounding = page.locator('g[data-row="closed-hat"] path[stroke-width="1.5"]:not([stroke-dasharray])');
+  await expect(silent).toBeAttached();
+  await expect(sounding).toHaveCount(0);
+  await page.getByRole('button', { name: 'Closed hat silent: remove' }).click();
+  await expect(silent).toHaveCount(0);
+  await expect(sounding.first()).toBeAttached();
+});
+
+test('a clap is three strokes over 24 ms, panned across, in three actions', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Clap', 960);
+  await page.keyboard.press('Shift+R');
+  await expect(page.getByRole('button', { name: '3 layers' })).toBeVisible();
+  await expect(page.getByRole('slider', { name: 'Over' })).toHaveAttribute('aria-valuetext', '24 ms');
+  await expect(page.getByRole('slider', { name: 'Panned across' })).toHaveAttribute('aria-valuetext', '60 %');
+  const strokes = await page.locator('g[data-row="clap"] path[stroke-width="1.2"]').getAttribute('d');
+  expect(strokes?.match(/M/g)).toHaveLength(2);
+});
