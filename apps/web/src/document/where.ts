@@ -9,28 +9,25 @@ export interface Where {
   readonly pattern?: string;
 }
 
-/** Where a change of a song is seen: on the sheet before a pattern, since what is placed there may be a pattern of its own. */
+/** The place where a change is seen: the sheet before a pattern, since what is placed there may be a pattern of its own. */
 export function whereIs(change: Change): Where {
   const records = touchedBy(change).flatMap((id): SongRecord[] => {
-    const [from, to] = stepOf(change, id) ?? [];
-    return (to ?? from) ? [(to ?? from) as SongRecord] : [];
+    const [from, to = from] = stepOf(change, id) ?? [];
+    return to ? [to] : [];
   });
-  const of = (kind: SongRecord['kind']) => records.filter((one) => one.kind === kind);
-  const [sections, patterns] = [of('section'), of('pattern')];
+  const sections = records.filter((one) => one.kind === 'section');
+  const patterns = records.filter((one) => one.kind === 'pattern');
   const [section, pattern] = [sections[0], patterns[0]];
   if (section)
     return {
       room: 'sheet',
-      words: sections.length > 1 ? 'on the sheet' : `on the sheet, ${nameOf(section)}`,
+      words: sections.length > 1 ? 'on the sheet' : `on the sheet, ${section.name}`,
     };
   if (pattern && patterns.length === 1)
-    return { room: 'groove', words: `in ${nameOf(pattern)}`, pattern: pattern.id };
+    return { room: 'groove', words: `in ${pattern.name}`, pattern: pattern.id };
   if (pattern) return { room: 'groove', words: `in ${patterns.length} patterns` };
-  if (of('voice').length || of('part').length) return { room: 'groove', words: 'in the kit' };
+  if (records.some(({ kind }) => kind === 'voice' || kind === 'part'))
+    return { room: 'groove', words: 'in the kit' };
   if (records.some(({ id }) => id === DRAFTS)) return { room: 'fills', words: 'among the drafts' };
   return { room: null, words: 'in the song' };
-}
-
-function nameOf(record: SongRecord): string {
-  return 'name' in record ? record.name : '';
 }

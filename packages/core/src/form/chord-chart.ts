@@ -3,29 +3,31 @@ import {
   type Chord,
   type ChordAt,
   indexOf,
+  type Key,
   LIMITS,
   type Outcome,
   type Refusal,
   saysSame,
   type Section,
-  type Slot,
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, beatTicks, counted, type Meter } from '../time/index.ts';
 import { chordsFrom, evenStep, setChords } from './edit-chords.ts';
 import type { SlotIn } from './edit-section.ts';
-import { sectionMeter } from './stretches.ts';
+import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
+
+/** Chords of a chart, places in ticks from its start, and its number of bars. */
+interface Chart {
+  readonly chords: readonly ChordAt[];
+  readonly bars: number;
+}
 
 /**
  * Chords of a chart such as "Dm | Bb F | C | %", places in ticks from its start: a bar between two lines, its words spread
  * evenly; `/` holds the chord for one more of them, `%` plays the bar before again, and a bar of nothing goes on as it was.
  * Tells what is no chord.
  */
-export function chartFrom(
-  document: SongDocument,
-  text: string,
-  meter: Meter,
-): { readonly chords: readonly ChordAt[]; readonly bars: number } | Refusal {
+function chartFrom(document: SongDocument, text: string, meter: Meter): Chart | Refusal {
   const { key } = indexOf(document).song;
   const bar = barTicks(meter);
   const bars: ChordAt[][] = [];
@@ -67,33 +69,30 @@ export function setSectionChords(document: SongDocument, section: Section, text:
   const meter = sectionMeter(document, section);
   const chart = chartFrom(document, written.includes('|') ? written : written.split(/\s+/u).join('|'), meter);
   if ('reason' in chart) return chart;
-  const bar = barTicks(meter);
-  const length = section.slots.reduce((sum, one) => sum + one.length, 0);
-  if ((chart.bars - 1) * bar >= length)
-    return { reason: `That chart has ${counted(chart.bars, 'bar')}, more than ${section.name}.` };
-  const starts = startsOf(section.slots);
-  const over = chordsOver(chart.chords, chart.bars * bar, length);
-  const tooMany = section.slots.some(
-    (slot) => within(over, starts.get(slot.id) ?? 0, slot.length).length > LIMITS.chords,
+  const over = chordsOver(chart, sectionLength(section), meter, section.name);
+  if ('reason' in over) return over;
+  const bySlot = new Map(
+    sectionStretches(document, section).map(({ slot, inSection }) => [
+      slot.id,
+      within(over, inSection, slot.length),
+    ]),
   );
-  if (tooMany) return { reason: `A slot has at most ${LIMITS.chords} chords.` };
-  return setChords(document, slots, (slot) => within(over, starts.get(slot.id) ?? 0, slot.length));
+  if ([...bySlot.values()].some((chords) => chords.length > LIMITS.chords))
+    return { reason: `A slot has at most ${LIMITS.chords} chords.` };
+  return setChords(document, slots, ({ id }) => bySlot.get(id) ?? []);
 }
 
-function startsOf(slots: readonly Slot[]): ReadonlyMap<string, number> {
-  let at = 0;
-  const starts = new Map<string, number>();
-  for (const { id, length } of slots) {
-    starts.set(id, at);
-    at += length;
-  }
-  return starts;
-}
-
-/** Chords that come round every `period` ticks, up to `length`. */
-function chordsOver(chords: readonly ChordAt[], period: number, length: number): readonly ChordAt[] {
-  const rounds = Math.ceil(length / period);
-  return Array.from({ length: rounds }, (_, i) => i * period)
+/** The chords of a chart over a stretch of so many ticks, from the first again where it is longer; refused where it is shorter. */
+function chordsOver(
+  { chords, bars }: Chart,
+  length: number,
+  meter: Meter,
+  name: string,
+): readonly ChordAt[] | Refusal {
+  const bar = barTicks(meter);
+  if ((bars - 1) * bar >= length)
+    return { reason: `That chart has ${counted(bars, 'bar')}, more than ${name}.` };
+  return Array.from({ length: Math.ceil(length / (bars * bar)) }, (_, i) => i * bars * bar)
     .flatMap((from) => chords.map(({ at, chord }) => ({ at: from + at, chord })))
     .filter(({ at }) => at < length);
 }
@@ -110,7 +109,7 @@ function within(chords: readonly ChordAt[], from: number, length: number): reado
 
 /**
  * Gives slots the chords that are typed. Of several slots and several chords each slot gets one, in order and from the first
- * again; a chart with bar lines is laid over each slot by itself where there is one, else over all of them one after the other.
+ * again; a chart with bar lines is laid over each slot by itself.
  */
 export function typeChords(document: SongDocument, slots: readonly SlotIn[], text: string): Outcome {
   const words = text.split(/[\s,–—-]+/u).filter(Boolean);
@@ -137,22 +136,20 @@ function inBars(
 ): readonly ChordAt[] | Refusal {
   const chart = chartFrom(document, text, meter);
   if ('reason' in chart) return chart;
-  if ((chart.bars - 1) * barTicks(meter) >= length)
-    return { reason: `That chart has ${counted(chart.bars, 'bar')}, more than the slot.` };
-  return within(chordsOver(chart.chords, chart.bars * barTicks(meter), length), 0, length);
+  const over = chordsOver(chart, length, meter, 'the slot');
+  return 'reason' in over ? over : within(over, 0, length);
 }
 
-/** One round of the chords of a section as a chart, such as "Dm | Bb F | C | %"; null where it has none, or one that falls beside the beats. */
+/** The chords of a section as a chart, one round of them, such as "Dm | Bb F | C | %"; null where it has none, or one that falls beside the beats. */
 export function chartInWords(document: SongDocument, section: Section): string | null {
   const { key } = indexOf(document).song;
   const meter = sectionMeter(document, section);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
-  const starts = startsOf(section.slots);
-  const length = section.slots.reduce((sum, one) => sum + one.length, 0);
-  const all = section.slots.flatMap((slot) =>
+  const length = sectionLength(section);
+  const all = sectionStretches(document, section).flatMap(({ slot, inSection }) =>
     (slot.chords ?? [])
       .filter(({ at }) => at < slot.length)
-      .map(({ at, chord }) => ({ at: (starts.get(slot.id) ?? 0) + at, chord })),
+      .map(({ at, chord }) => ({ at: inSection + at, chord })),
   );
   const said = all.filter(({ chord }, i) => !saysSame(chord, all[i - 1]?.chord));
   if (!said.length || said.some(({ at }) => at % beat !== 0) || (said[0]?.at ?? 1) > 0) return null;
@@ -163,8 +160,6 @@ export function chartInWords(document: SongDocument, section: Section): string |
   const round = period > 0 ? bars.slice(0, period) : bars;
   return round.map((one, i) => (i > 0 && one === round[i - 1] ? '%' : one)).join(' | ');
 }
-
-type Key = ReturnType<typeof indexOf>['song']['key'];
 
 /** A bar of a chart: its chords where they are spread evenly, else a word for each beat. */
 function barInWords(chords: readonly ChordAt[], from: number, meter: Meter, key: Key): string {

@@ -74,7 +74,7 @@ export function mergedPattern(
   const isMoved = placed.some(({ layer }) => layer.isMoved);
   const own: Record<Id, Hit> = {};
   for (const one of standing) {
-    // Its own accent is worked in like that of its place.
+    // The accent of a hit is worked in like that of its place.
     const { id: hitId, origin: _, accent: __, ...fields } = one.hit;
     const free = freeHitId(hitId, (taken) => Object.hasOwn(own, taken));
     const velocity = Math.min(127, fields.velocity + (accents ? 0 : one.raise));

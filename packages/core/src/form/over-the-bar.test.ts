@@ -63,7 +63,7 @@ function overFill(document: SongDocument, takeOver: number): Pattern {
   return { ...fill, id: 'fill', name: 'Over' };
 }
 
-/** What is played, from the start of the chorus on. */
+/** Notes from the start of the chorus on. */
 const inChorus = (document: SongDocument, from = 3 * BAR) =>
   compile(document, { kind: 'song' })
     .events.filter(({ tick }) => tick >= from)
@@ -120,7 +120,7 @@ test('its end is played in what follows: hands give way up to the landing, then 
       ({ tick, voice: row }) => `${tick} ${row}`,
     );
   expect(before(placed)).toEqual(before(plain));
-  // It is tried as it will be played.
+  // The fill is tried as it will be played.
   const tried = tryFill(document, 'groove', fill, LANDING);
   const triedAt = compile(tried.document, tried.scope).events.map(({ tick, voice: row }) => `${tick} ${row}`);
   for (const one of strokes) {

@@ -54,7 +54,7 @@ function single(
 }
 
 /**
- * Where a pattern can be placed: at the ends of the chosen slots or of the last of them, at the end or the start of each
+ * Places for a pattern in the song: at the ends of the chosen slots or of the last of them, at the end or the start of each
  * section, all through one, or from a bar of the song on, counted from 1.
  */
 export function placesIn(document: SongDocument, chosen: readonly SlotAt[]): readonly PlaceInSong[] {
@@ -96,7 +96,7 @@ function chosenPlaces(document: SongDocument, chosen: readonly SlotAt[]): PlaceI
     const end = place.section.slots.slice(0, at + 1).reduce((sum, { length }) => sum + length, 0);
     return [{ section: place.section, slot, bar: Math.floor(inBars(document, place, end - 1)) }];
   });
-  // One of a section that is played again is the same slot.
+  // A slot of a section that is played again is the same slot.
   const all = [...new Map(found.map((one) => [`${one.section.id} ${one.slot}`, one])).values()];
   const last = all.at(-1);
   if (!last) return [];

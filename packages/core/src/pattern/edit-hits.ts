@@ -1,12 +1,12 @@
 import {
   type Edits,
-  fallsSilent,
   type FollowedHit,
   type Hit,
   type HitFields,
   type Id,
   type IdentifiedHit,
   indexOf,
+  inSilentRow,
   type Outcome,
   type ResolvedHit,
   type SongDocument,
@@ -81,9 +81,7 @@ export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonl
     const silenced = [...new Set([...record.silenced, ...chosen.map((hit) => hit.id)])];
     return { label: 'silence hits', put: [remembering({ ...record, silenced }, followed)], remove: [] };
   }
-  const held = chosen.find((hit) =>
-    record.shapes.some((one) => one.rule === 'silence' && fallsSilent(one, hit)),
-  );
+  const held = chosen.find((hit) => inSilentRow(record.shapes, hit));
   if (held) {
     const row = indexOf(document).voice(held.voice)?.name ?? 'That row';
     return { reason: `${row} is silent as a row here. Bring the row back first.` };

@@ -8,14 +8,18 @@ import {
   type Outcome,
   type Pattern,
   repeatedId,
+  type RuleStretch,
   type Shape,
   shapeWithout,
+  silencesRows,
+  silentIds,
   type SongDocument,
   voicesOfShape,
   withRecord,
 } from '../song/index.ts';
 import { type Grid, gridTicks, modulo } from '../time/index.ts';
 import { changeHits, removeHits } from './edit-hits.ts';
+import { TOO_MANY_RULES } from './kept-rules.ts';
 import { gridOf, resolve } from './resolve.ts';
 import { remembering } from './seen.ts';
 
@@ -67,12 +71,6 @@ export function clearPattern(document: SongDocument, id: Id): Outcome {
   return outcome && { ...outcome, label: `clear ${pattern.name}` };
 }
 
-/** A stretch of rows, in ticks; absent: all of them, however long the pattern becomes. */
-export interface RowStretch {
-  readonly from: number;
-  readonly to: number;
-}
-
 /**
  * Silences rows, or a stretch of them, as a rule of the pattern: what they follow, what is their own, and what they get later.
  * Rows that are silent so over that stretch sound again. `rule` is the id of a new rule.
@@ -82,11 +80,11 @@ export function silenceRows(
   id: Id,
   voices: readonly Id[],
   rule: Id,
-  stretch: RowStretch = ALL_OF_IT,
+  stretch: RuleStretch = ALL_OF_IT,
 ): Outcome {
   const { pattern } = resolve(document, id);
   const isSuch = (shape: Shape) =>
-    shape.rule === 'silence' && shape.all === true && shape.from === stretch.from && shape.to === stretch.to;
+    silencesRows(shape) && shape.from === stretch.from && shape.to === stretch.to;
   const silent = new Set(pattern.shapes.filter((one) => isSuch(one) && !one.off).flatMap(voicesOfShape));
   const others = voices.filter((voice) => !silent.has(voice));
   if (!voices.length) return null;
@@ -98,8 +96,7 @@ export function silenceRows(
     );
     return { label: 'bring rows back', put: [{ ...pattern, shapes }], remove: [] };
   }
-  if (pattern.shapes.length >= LIMITS.shapes)
-    return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
+  if (pattern.shapes.length >= LIMITS.shapes) return TOO_MANY_RULES;
   const free = freeId(rule, (one) => pattern.shapes.some((shape) => shape.id === one));
   const shape = { id: free, rule: 'silence' as const, voices: others, ...stretch, all: true as const };
   return {
@@ -109,7 +106,8 @@ export function silenceRows(
   };
 }
 
-const ALL_OF_IT: RowStretch = { from: 0, to: LIMITS.pattern };
+/** All of a row, however long its pattern becomes. */
+const ALL_OF_IT: RuleStretch = { from: 0, to: LIMITS.pattern };
 
 function hitsOfRows(document: SongDocument, id: Id, voices: readonly Id[]): Id[] {
   return resolve(document, id)
@@ -139,9 +137,7 @@ export function doubleLength(document: SongDocument, id: Id, longest: number): O
   const after = resolve(withRecord(document, longer), id);
   const [silenced, changed, kept] = [new Set(pattern.silenced), { ...pattern.changed }, { ...own }];
   const free = after.followed.filter((hit) => hit.at >= length);
-  const quiet = new Set(
-    after.hits.flatMap(({ id: hitId, origin }) => (origin === 'silenced' ? [hitId] : [])),
-  );
+  const quiet = silentIds(after.hits);
   for (const hit of before.hits) {
     const origin = before.followed.find((one) => one.id === hit.id);
     const copy = free.find(

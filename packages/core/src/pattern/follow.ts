@@ -9,6 +9,8 @@ import {
   omit,
   type Outcome,
   type Pattern,
+  silencesRows,
+  silentIds,
   type SongDocument,
   withRecord,
 } from '../song/index.ts';
@@ -40,7 +42,7 @@ export function makeIndependent(document: SongDocument, id: Id): Outcome {
   const next: Pattern = {
     ...omit(pattern, 'parent', 'fromRow', 'window', 'seen'),
     // Rows that are silent as rows stay so: that needs no parent.
-    shapes: pattern.shapes.filter((shape) => shape.rule === 'silence' && shape.all === true),
+    shapes: pattern.shapes.filter(silencesRows),
     own,
     silenced: pattern.silenced.filter(kept),
     changed,
@@ -115,7 +117,7 @@ function editsFor(before: ResolvedPattern, plain: ResolvedPattern, below: Readon
   for (const { id, origin: _, ...hit } of onlyA) keep(id, hit, false);
   // Its own silent hits stay its own, and those beyond the end stay hidden.
   const heard = new Set(sounding.map((hit) => hit.id));
-  const quiet = new Set(before.hits.flatMap(({ id, origin }) => (origin === 'silenced' ? [id] : [])));
+  const quiet = silentIds(before.hits);
   for (const [id, hit] of Object.entries(pattern.own))
     if (!heard.has(id)) keep(id, hit, pattern.silenced.includes(id) || quiet.has(id));
   return { edits: { own, changed, silenced: [...silenced] }, names };

@@ -1,5 +1,16 @@
-import { type Id, LIMITS, omit, type Outcome, type Shape, type SongDocument } from '../song/index.ts';
+import {
+  type Id,
+  LIMITS,
+  omit,
+  type Outcome,
+  type Refusal,
+  type Shape,
+  type SongDocument,
+} from '../song/index.ts';
 import { resolve } from './resolve.ts';
+
+/** Refusal of a rule beyond the most that a pattern keeps. */
+export const TOO_MANY_RULES: Refusal = { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
 
 /**
  * Adds shapes to the end of what a pattern makes of its parent, or of the row that it follows; they run again whenever
@@ -9,8 +20,7 @@ export function keepShapes(document: SongDocument, id: Id, shapes: readonly Shap
   const { pattern } = resolve(document, id);
   if (!pattern.parent && !pattern.fromRow)
     return { reason: `${pattern.name} follows nothing that a rule could be kept for.` };
-  if (pattern.shapes.length + shapes.length > LIMITS.shapes)
-    return { reason: `A pattern keeps at most ${LIMITS.shapes} rules.` };
+  if (pattern.shapes.length + shapes.length > LIMITS.shapes) return TOO_MANY_RULES;
   return editRules(document, id, `keep a rule: ${shapes[0]?.rule ?? 'none'}`, (before) => [
     ...before,
     ...shapes,

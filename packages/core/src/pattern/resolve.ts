@@ -1,15 +1,16 @@
 import {
   applyShape,
-  fallsSilent,
   type FollowedHit,
   type Id,
   indexOf,
   type InheritedValues,
+  inSilentRow,
   LIMITS,
   type Pattern,
   playedMeter,
   type ResolvedHit,
   type ShapeContext,
+  silencesRows,
   silent,
   type SongDocument,
   soundingHits,
@@ -127,11 +128,9 @@ function shapedWithinLimits(hits: readonly FollowedHit[], { shapes }: Pattern, c
 
 /** The hits with those silent whose rows are. */
 function withSilentRows(hits: readonly ResolvedHit[], { shapes }: Pattern): readonly ResolvedHit[] {
-  const rules = shapes.flatMap((one) => (one.rule === 'silence' && one.all === true ? [one] : []));
+  const rules = shapes.filter(silencesRows);
   if (!rules.length) return hits;
-  return hits.map((hit) =>
-    hit.origin !== 'silenced' && rules.some((one) => fallsSilent(one, hit)) ? silent(hit) : hit,
-  );
+  return hits.map((hit) => (hit.origin !== 'silenced' && inSilentRow(rules, hit) ? silent(hit) : hit));
 }
 
 function atMost<T>(items: readonly T[], most: number): readonly T[] {

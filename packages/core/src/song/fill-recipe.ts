@@ -42,7 +42,7 @@ export const fillRecipeSchema = (z: Zod) =>
     drums: voicesSchema(z),
     /** The cells as they are, once they are made or changed by hand. */
     cells: cellPlanSchema(z).optional(),
-    /** Its end after the bar line, where it goes on over it; worked out with the cells. */
+    /** End of a fill that goes on over the bar line; worked out with the cells. */
     over: overTheBarSchema(z).optional(),
     /** Note values; of several, each beat takes one at random. */
     values: z.array(gridSchema(z)).min(1),

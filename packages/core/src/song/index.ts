@@ -180,6 +180,7 @@ export {
   type Origin,
   type ResolvedHit,
   silent,
+  silentIds,
   soundingHits,
 } from './hit/followed.ts';
 export { comesFrom, freeHitId, hitIdStem, repeatedId, sourceOf } from './hit/hit-id.ts';
@@ -200,7 +201,15 @@ export {
   type InheritedSaid,
   type InheritedValues,
 } from './inherited/table.ts';
-export type { FeelSteps, Parameter, PlayedFeel, RulePattern, RuleInput, Way } from './rule/rule.ts';
+export type {
+  FeelSteps,
+  Parameter,
+  PlayedFeel,
+  RulePattern,
+  RuleInput,
+  RuleStretch,
+  Way,
+} from './rule/rule.ts';
 export { tuningOf } from './rule/tune.ts';
 export type { ShapeContext } from './rule/shape/shape-rule.ts';
 export type { HitCount } from './rule/shape/shape-rule.ts';
@@ -216,7 +225,7 @@ export {
 } from './rule/shape/table.ts';
 export { backbeatsOf } from './rule/backbeat.ts';
 export { latenessOf } from './rule/shape/quantise.ts';
-export { fallsSilent } from './rule/shape/silence.ts';
+export { inSilentRow, silencesRows } from './rule/shape/silence.ts';
 export { type TurnDrums, turnDrumsOf } from './rule/shape/turn/turn-drums.ts';
 export { SOW_WAYS, sowPlaces, type SowRule, type SowWay } from './rule/sow/table.ts';
 export { readShelfPattern } from './shelf/read-shelf.ts';

@@ -4,7 +4,7 @@ import { omit } from './omit.ts';
 import { velocitySchema } from './schema-parts.ts';
 import type { Described, Zod } from './zod.ts';
 
-/** How far a fill can go on over the bar line, in ticks: a bar of 4/4. */
+/** The farthest that a fill goes on over the bar line, in ticks: a bar of 4/4. */
 export const MOST_OVER = 4 * PPQ;
 /** The most strokes over a bar line. */
 const MOST_STROKES = 64;

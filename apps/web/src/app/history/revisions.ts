@@ -1,4 +1,5 @@
 import type { Revision } from '../../api/client.ts';
+import { capital } from '../../shared/capital.ts';
 import { nearDay } from '../../shared/days.ts';
 
 /** A line of the history: what was done, when, and how much it stands for. */
@@ -18,10 +19,6 @@ export function revisionsFrom(kept: readonly Revision[]): RevisionLine[] {
     covers,
   }));
   return [...lines, { revision: 1, words: 'As it began', at: null, covers: 1 }];
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }
 
 const day = new Intl.DateTimeFormat([], { weekday: 'long', day: 'numeric', month: 'long' });

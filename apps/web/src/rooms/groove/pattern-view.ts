@@ -231,7 +231,7 @@ export function hitNear(view: PatternView, row: Row, at: number, sounds = false)
 /** 1 for a silent hit, 0 for one that sounds. */
 export const silence = ({ hit }: PlacedHit) => (hit.origin === 'silenced' ? 1 : 0);
 
-/** Those of some places of a row where no hit sounds within half a grid step. */
+/** Free ones among some places of a row: no hit sounds within half a grid step. */
 export function freePlaces(view: PatternView, row: Row, places: readonly number[]): number[] {
   return places.filter((at) => !hitNear(view, row, at, true));
 }

@@ -2,7 +2,7 @@ import { styled } from '@mui/material';
 import { moveOccurrence } from '@plucky/core/form';
 import { editSong, type Id, indexOf, type SectionRole } from '@plucky/core/song';
 import { figure } from '@plucky/core/time';
-import { memo, type ReactNode, useState } from 'react';
+import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSheet } from '../../session/sheet.ts';
 import { useSession } from '../../session/store.ts';
@@ -14,7 +14,8 @@ import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
-import type { FormViewProps } from './form-view.ts';
+import type { FormViewProps, SheetView } from './form-view.ts';
+import { SongMap } from './map/SongMap.tsx';
 import { togglePerform } from './perform/perform-session.ts';
 import { roleTint } from './role-tint.ts';
 import { toggleTarget, useHolding } from './target/target-session.ts';
@@ -31,9 +32,10 @@ const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
 export const FormBar = memo(function FormBar({
   document,
   places,
+  lines,
+  scroller,
   onGoTo,
-  map,
-}: FormViewProps & { /** The whole song, under its form. */ map: ReactNode }) {
+}: FormViewProps & SheetView) {
   const edit = useEdit();
   const { song, parts } = indexOf(document);
   const isDressing = useDressing((one) => one.isOpen);
@@ -126,7 +128,9 @@ export const FormBar = memo(function FormBar({
           {!isPerforming && <PrintButton />}
         </Tools>
       </Bar>
-      <UnderForm>{map}</UnderForm>
+      <UnderForm>
+        <SongMap {...{ document, places, lines, scroller }} />
+      </UnderForm>
       {showsCourse && !isPerforming && <Course document={document} places={places} onGoTo={onGoTo} />}
     </Top>
   );

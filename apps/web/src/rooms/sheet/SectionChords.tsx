@@ -1,5 +1,5 @@
 import { chartInWords, setSectionChords } from '@plucky/core/form';
-import { type Section, type SongDocument } from '@plucky/core/song';
+import type { Section, SongDocument } from '@plucky/core/song';
 import { useMemo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';

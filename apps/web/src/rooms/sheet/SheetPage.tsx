@@ -10,9 +10,8 @@ import { useLatest } from '../../shared/ui/useLatest.ts';
 import type { useSeen } from '../../shared/ui/useSeen.ts';
 import { cueOccurrence } from '../../transport/cue.ts';
 import { AddSection } from './AddSection.tsx';
+import type { SheetView } from './form-view.ts';
 import { FormBar } from './FormBar.tsx';
-import { heightOfLine } from './line-height.ts';
-import { SongMap } from './map/SongMap.tsx';
 import { headKey } from './sheet-lines.ts';
 import type { CarriedSlot } from './SheetLine.tsx';
 import { type SheetContent, SheetLines } from './SheetLines.tsx';
@@ -40,8 +39,7 @@ export function SheetPage({
   return (
     <Page ref={scroller} aria-label="Sheet" {...handlers}>
       <FormBand
-        document={document}
-        scroller={scroller}
+        {...{ document, lines, scroller }}
         onGoTo={(occurrence) => goTo(lines.findIndex((line) => line.place.occurrence.id === occurrence))}
       />
       {lines.length === 0 && <EmptySheet />}
@@ -87,26 +85,23 @@ function PlayedLines({
 /** The form over the lines; it follows when they are painted. */
 function FormBand({
   document,
+  lines,
   scroller,
   onGoTo,
-}: {
+}: SheetView & {
   document: SongDocument;
-  scroller: RefObject<HTMLElement | null>;
   onGoTo: (occurrence: Id) => void;
 }) {
   const song = useSong();
   const painted = useDeferredValue(document);
+  const paintedLines = useDeferredValue(lines);
   const places = useMemo(() => occurrencePlaces(painted), [painted]);
   const goTo = useLatest((occurrence: Id) => {
     chooseOccurrence(occurrence);
     cueOccurrence(song, occurrence);
     onGoTo(occurrence);
   });
-  const map = useMemo(
-    () => <SongMap document={painted} scroller={scroller} heightOf={heightOfLine} />,
-    [painted, scroller],
-  );
-  return <FormBar document={painted} places={places} onGoTo={goTo} map={map} />;
+  return <FormBar {...{ places, scroller }} document={painted} lines={paintedLines} onGoTo={goTo} />;
 }
 
 /** The page that the lines stand on; how all of them look is said here once. Without room a section's name stands over its lines. */

@@ -1,7 +1,7 @@
 import { Box } from '@mui/material';
 import { occurrencePlaces } from '@plucky/core/form';
-import type { Id, SongDocument } from '@plucky/core/song';
-import { useEffect, useMemo, useRef } from 'react';
+import type { SongDocument } from '@plucky/core/song';
+import { useMemo, useRef } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
@@ -44,7 +44,6 @@ function SheetOf({
   const scroller = useRef<HTMLElement>(null);
   const view = useSeen({ count: lines.length, height: (at) => heightOfLine(lines, at), scroller });
   const { goTo } = view;
-  const goToNew = useWayToNew(lines, goTo);
   const plannedAt = ({ place, line }: LineOfSheet) =>
     (line && dress?.names.get(`${place.section.id} ${line.start + line.length}`)) ?? '';
   return (
@@ -55,7 +54,7 @@ function SheetOf({
         view={view}
       />
       {performance ? (
-        <PerformPanel document={song} heard={performance.heard} onTaken={goToNew} />
+        <PerformPanel document={song} heard={performance.heard} />
       ) : dress ? (
         <DressPanel
           document={song}
@@ -71,19 +70,4 @@ function SheetOf({
       )}
     </Box>
   );
-}
-
-/** The way to an added section, which is brought into view once it has a line. */
-function useWayToNew(lines: readonly LineOfSheet[], goTo: (line: number) => void) {
-  const wanted = useRef<Id | null>(null);
-  useEffect(() => {
-    if (wanted.current === null) return;
-    const at = lines.findIndex(({ place }) => place.occurrence.id === wanted.current);
-    if (at < 0) return;
-    wanted.current = null;
-    goTo(at);
-  });
-  return (occurrence: Id) => {
-    wanted.current = occurrence;
-  };
 }

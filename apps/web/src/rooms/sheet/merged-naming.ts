@@ -7,6 +7,6 @@ import { freshId } from '../../shared/fresh-id.ts';
 export const MERGED = 'Merged';
 
 /** Naming of a pattern that is merged for a part: the name that was typed, or the next one like it that is free. */
-export function mergedNaming(document: SongDocument, part: Id, name: string = MERGED): Naming {
+export function mergedNaming(document: SongDocument, part: Id, name: string): Naming {
   return { id: freshId(), name: unusedName(indexOf(document), part, name) };
 }

@@ -3,6 +3,7 @@ import { type Id, indexOf } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { chooseSlots, useSession } from '../../session/store.ts';
+import { capital } from '../../shared/capital.ts';
 import type { Laid } from '../../shared/drag/laid.ts';
 import type { Carried } from '../../shared/drag/useCarried.ts';
 import { freshId } from '../../shared/fresh-id.ts';
@@ -65,8 +66,4 @@ function inWords({ name }: Slot): string {
 
 function what(carried: Slot, ids: readonly Id[]): string {
   return ids.length > 1 ? counted(ids.length, 'slot') : inWords(carried);
-}
-
-function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
 }

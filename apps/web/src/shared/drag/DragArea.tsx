@@ -62,7 +62,7 @@ export function DragArea<T>({
 }: {
   /** The carried thing, and the place where it was let go of. */
   onDrop: (carried: Carried<T>, onto: Carried<T>, how: Laid) => void;
-  /** What letting go there would do, in words. */
+  /** The effect of letting go there, in words. */
   sayHow?: (carried: Carried<T>, onto: Carried<T>, how: Laid) => string;
   /** True where its container scrolls when something is carried to its edge; not where it stays in view by itself. */
   scrolls?: boolean;

@@ -2,7 +2,7 @@ import type { DragEndEvent, DragMoveEvent } from '@dnd-kit/core';
 
 /** Way in which a carried thing is let go of. */
 export interface Laid {
-  /** How far along the other thing, 0 at its left to 1; null where keys carry it. */
+  /** Share of the way along the other thing, 0 at its left to 1; null where keys carry it. */
   readonly share: number | null;
   /** True while the key for copies is held. */
   readonly copies: boolean;

@@ -1,4 +1,5 @@
 import type { FieldValues, Resolver, UseFormRegisterReturn } from 'react-hook-form';
+import { capital } from '../capital.ts';
 import type { FormSchema } from './form-schema.ts';
 
 /** Checks a form by its schema. The schema library is fetched with the first check, not with the page. */
@@ -12,7 +13,7 @@ export function schemaResolver<T extends FieldValues>(schema: FormSchema<T>): Re
 
 /** Message of a schema about a value, as a sentence. */
 export function sentence(message: string | undefined): string {
-  return message ? `${message.charAt(0).toUpperCase()}${message.slice(1)}.` : '';
+  return message ? `${capital(message)}.` : '';
 }
 
 /** A registered field as the props of a text field, whose ref is its frame's and not its input's. */

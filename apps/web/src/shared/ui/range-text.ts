@@ -4,7 +4,7 @@ export function rangeText(values: readonly number[], text: (value: number) => st
   return low === high ? text(low) : `${text(low)} to ${text(high)}`;
 }
 
-/** What a choice shows for several values: the one that they share, or that there are several. */
+/** Value and words of a choice for several values: the one that they share, or that there are several. */
 export function sharedChoice<T>(values: readonly T[]): {
   readonly value: T | null;
   readonly placeholder?: string;

@@ -14,6 +14,15 @@ import { USUAL_KIT } from './drums.ts';
 import { type Instrument, INSTRUMENTS, instrumentVoice } from './instruments.ts';
 import { kitVoices } from './voices.ts';
 
+/** MIDI channels, from 0. */
+const CHANNELS: readonly number[] = Array.from({ length: 16 }, (_, i) => i);
+const NO_CHANNEL = { reason: 'All channels are taken: a song has at most 16 parts.' };
+
+/** The first of some channels that no part has. */
+function freeChannel(parts: readonly Part[], channels: readonly number[]): number | undefined {
+  return channels.find((one) => !parts.some(({ channel }) => channel === one));
+}
+
 /**
  * Adds a part of notes below the others, on a channel that no other part has, with an empty pattern of two bars to begin
  * in. Refused when no channel is left.
@@ -24,11 +33,11 @@ export function addNotesPart(
   ids: { readonly part: Id; readonly voice: Id; readonly pattern: Id },
 ): Outcome {
   const { parts, song } = indexOf(document);
-  const taken = new Set(parts.map((part) => part.channel));
-  const channel = Array.from({ length: 16 }, (_, i) => i).find(
-    (one) => one !== DRUM_CHANNEL && !taken.has(one),
+  const channel = freeChannel(
+    parts,
+    CHANNELS.filter((one) => one !== DRUM_CHANNEL),
   );
-  if (channel === undefined) return { reason: 'All channels are taken: a song has at most 16 parts.' };
+  if (channel === undefined) return NO_CHANNEL;
   const name = freeName(
     INSTRUMENTS[instrument].name,
     parts.map((part) => part.name),
@@ -58,10 +67,8 @@ export function addDrumsPart(
 ): Outcome {
   const { parts, song } = indexOf(document);
   if (parts.some(({ type }) => type === 'drums')) return { reason: 'The song has drums already.' };
-  const channel = [DRUM_CHANNEL, ...Array.from({ length: 16 }, (_, i) => i)].find(
-    (one) => !parts.some((part) => part.channel === one),
-  );
-  if (channel === undefined) return { reason: 'All channels are taken: a song has at most 16 parts.' };
+  const channel = freeChannel(parts, [DRUM_CHANNEL, ...CHANNELS]);
+  if (channel === undefined) return NO_CHANNEL;
   const order = Math.min(0, ...parts.map((part) => part.order)) - 1;
   const part: Part = { id: ids.part, kind: 'part', name: 'Drums', type: 'drums', channel, order };
   const pattern = emptyPattern(document, {

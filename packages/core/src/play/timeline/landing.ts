@@ -17,26 +17,6 @@ import { intensityAt } from '../intensity/curve.ts';
 import { specialOf } from '../intensity/special.ts';
 import type { NoteEvent, Standing, Timing } from './events.ts';
 
-/** The stretch before each but the first. */
-const beforeCache = cacheBy((document: SongDocument): ReadonlyMap<string, Stretch> => {
-  const all = songStretches(document);
-  return new Map(
-    all.flatMap((one, i): [string, Stretch][] => {
-      const previous = all[i - 1];
-      return previous ? [[keyOf(one), previous]] : [];
-    }),
-  );
-});
-
-/** The stretch that is played before one, also when it is of another section. */
-function stretchBefore(document: SongDocument, stretch: Stretch): Stretch | undefined {
-  if (!stretch.occurrence) {
-    const all = sectionStretches(document, stretch.section);
-    return all[all.findIndex((one) => one.slot.id === stretch.slot.id) - 1];
-  }
-  return beforeCache(document).get(keyOf(stretch));
-}
-
 function keyOf({ occurrence, repeat, slot }: Stretch): string {
   return `${occurrence?.id} ${repeat} ${slot.id}`;
 }
@@ -49,9 +29,8 @@ export interface Landed {
 }
 
 /**
- * What marks the start of a stretch: what the slot before it lands with, and what its section opens with, each row once; and
- * what a fill before that still plays over the bar line. Left out is what does not sound in this round, or whose row is silent
- * in the occurrence.
+ * Landings and openings in a stretch: of the slot before it and of its section, each row once, and of a fill before that which
+ * still plays over the bar line. Left out is what does not sound in this round, or whose row is silent in the occurrence.
  */
 export function landingsAt(document: SongDocument, stretch: Stretch): readonly Landed[] {
   const landed = landedInto(document, stretch);
@@ -64,19 +43,33 @@ export function landingsAt(document: SongDocument, stretch: Stretch): readonly L
   );
 }
 
-/** Landings of the slots before a stretch that reach it. */
+/** Landings that reach a stretch, also those of slots of another section. */
 function landedInto(document: SongDocument, stretch: Stretch): readonly Landed[] {
+  if (stretch.occurrence) return landedCache(document).get(keyOf(stretch)) ?? [];
+  const all = sectionStretches(document, stretch.section);
+  return landedBefore(
+    all,
+    all.findIndex((one) => one.slot.id === stretch.slot.id),
+  );
+}
+
+/** Landings that reach each stretch of the song, by its key. */
+const landedCache = cacheBy((document: SongDocument): ReadonlyMap<string, readonly Landed[]> => {
+  const all = songStretches(document);
+  return new Map(all.map((one, i) => [keyOf(one), landedBefore(all, i)]));
+});
+
+/** Landings of the slots before one of some stretches that reach it, the nearest first. */
+function landedBefore(all: readonly Stretch[], at: number): readonly Landed[] {
   const out: Landed[] = [];
   let since = 0;
-  for (
-    let before = stretchBefore(document, stretch);
-    before && since <= MOST_OVER;
-    before = stretchBefore(document, before)
-  ) {
-    const { landing } = before.slot;
+  for (let i = at - 1; i >= 0 && since <= MOST_OVER; i--) {
+    const before = all[i];
+    if (!before) break;
+    const { landing, length } = before.slot;
     const reaches = landing && (overOf(landing)?.to ?? (landing.swell ? -1 : 0)) >= since;
     if (reaches && sounds(landing, before)) out.push({ mark: landing, since });
-    since += before.slot.length;
+    since += length;
   }
   return out;
 }

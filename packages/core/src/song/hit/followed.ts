@@ -30,6 +30,11 @@ function isFollowed(hit: ResolvedHit): hit is FollowedHit {
   return hit.origin === 'followed';
 }
 
+/** The ids of those hits that are silent. */
+export function silentIds(hits: readonly ResolvedHit[]): ReadonlySet<Id> {
+  return new Set(hits.flatMap(({ id, origin }) => (origin === 'silenced' ? [id] : [])));
+}
+
 /** The hit, silent. */
 export function silent<T extends ResolvedHit>(hit: T): T & { readonly origin: 'silenced' } {
   return { ...hit, origin: 'silenced' };

@@ -5,6 +5,7 @@ import { lengthName, type Meter } from '@plucky/core/time';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
+import { signed } from '../../../shared/ui/range-text.ts';
 import { namedOptions, Select } from '../../../shared/ui/Select.tsx';
 import type { BuildEditor } from './build-ups.ts';
 
@@ -56,7 +57,7 @@ export function BuildBesides({
           value={doubled.pitch}
           min={-24}
           max={24}
-          text={`${doubled.pitch > 0 ? '+' : ''}${doubled.pitch} semitones`}
+          text={`${signed(doubled.pitch)} semitones`}
           onChange={(pitch, gesture) => setBuild({ doubled: { ...doubled, pitch } }, gesture)}
         />
       )}

@@ -24,7 +24,7 @@ const BASE: Readonly<Record<Family, number>> = {
   kick: 0.98,
 };
 
-/** What is drawn after the landing of a fill that goes on over the bar line, in ticks. */
+/** Stretch that is drawn after the landing of a fill that goes on over the bar line, in ticks. */
 const AFTER = PPQ / 2;
 
 /** A fill with its stems, also over the bar line, the stretch that it takes over tinted, and which hand takes which hit where that is wanted. */

@@ -79,7 +79,7 @@ const USUAL_GLIDE = PPQ / 4;
 /** Loudness of a new roll's last stroke beside its first. */
 const ROLL_FALL = 0.8;
 
-/** Those of hits that would be louder than 127 with the accent of a hit. */
+/** Hits that would be louder than 127 with an accent. */
 export function heldBack(
   { rows, resolved }: PatternView,
   hits: readonly ResolvedHit[],

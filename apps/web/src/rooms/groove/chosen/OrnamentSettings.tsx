@@ -2,6 +2,7 @@ import { Box, Typography } from '@mui/material';
 import { GRACES, rollCount } from '@plucky/core/pattern';
 import type { Hit, Layered, Roll } from '@plucky/core/song';
 import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
+import { capital } from '../../../shared/capital.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
@@ -46,7 +47,7 @@ export function OrnamentSettings({
           title={withKeys('None, flam, drag, ruff', ROW_COMMANDS.flam)}
           onClick={() => actions.flam()}
         >
-          {capitalised(flam ? (sharedChoice(flams.map(({ kind }) => kind)).value ?? 'several') : 'flam')}
+          {capital(flam ? (sharedChoice(flams.map(({ kind }) => kind)).value ?? 'several') : 'flam')}
         </Choice>
         <Choice
           chosen={Boolean(layered)}
@@ -90,10 +91,6 @@ export function OrnamentSettings({
       )}
     </Box>
   );
-}
-
-function capitalised(word: string): string {
-  return word.charAt(0).toUpperCase() + word.slice(1);
 }
 
 function RollSettings({ rolls, row, actions }: { rolls: readonly Roll[]; row: Row; actions: Actions }) {

@@ -43,7 +43,7 @@ export function CaretWords({ view }: { view: PatternView }) {
     view,
     useGroove((session) => session.caret),
   );
-  // Where its row is gone, the row on which it is seen is the one that is chosen.
+  // The row on which the caret is seen is the one that is chosen, also where its own is gone.
   useEffect(() => {
     if (caret && caret.row !== useGroove.getState().caret?.row) useGroove.setState({ caret });
   }, [caret]);

@@ -58,9 +58,10 @@ function placeInPattern(
     return (place) => modulo(place + from, view.length);
   }
   // A draft of these rows runs over them; another pattern does not.
-  if (what?.scope.kind === 'pattern')
-    return (place) =>
-      what.scope.kind === 'pattern' && what.scope.pattern === id && place < view.length ? place : null;
+  if (what?.scope.kind === 'pattern') {
+    const isThis = what.scope.pattern === id;
+    return (place) => (isThis && place < view.length ? place : null);
+  }
   if (what?.origin == null) return () => null;
   const { origin } = what;
   const places = songStretches(document).flatMap(({ start, slot }) =>

@@ -23,7 +23,7 @@ export function under(view: PatternView, layout: Layout) {
     const step = layout.xOf(gridTicks(row.grid)) - layout.xOf(0);
     const reach = Math.min(NEAR, Math.max(NEAREST, step / 2));
     const near = view.hitsOf(row).filter((one) => off(one) <= reach);
-    // Where one sounds over a silent one, that is meant.
+    // A hit that sounds is meant before a silent one at its place.
     return near.sort((a, b) => off(a) - off(b) || silence(a) - silence(b))[0] ?? null;
   };
   /** A point as near to a stem as a press must be to mean it stands over that stem. */

@@ -152,7 +152,7 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
   return { handlers, mark };
 }
 
-/** What a press begins; an empty place gets a hit, whose id goes to `onAdd`. */
+/** The gesture that a press begins; an empty place gets a hit, whose id goes to `onAdd`. */
 function begun(
   { view, actions, layout }: Ground,
   event: PointerEvent<SVGSVGElement>,

@@ -139,7 +139,7 @@ test('a rule opens with the values that it was taken with last', async () => {
   await userEvent.click(screen.getByRole('button', { name: 'Take it' }));
   await userEvent.click(screen.getByRole('button', { name: /^Velocity ramp/ }));
   expect(slider()).toHaveProperty('value', '72');
-  // What was only tried is not kept.
+  // Values that were only tried are not kept.
   fireEvent.change(slider(), { target: { value: 20 } });
   await userEvent.click(screen.getByRole('button', { name: 'Back without taking' }));
   await userEvent.click(screen.getByRole('button', { name: /^Velocity ramp/ }));

@@ -12,6 +12,7 @@ import {
   type Way,
   wayOfShape,
 } from '@plucky/core/song';
+import { capital } from '../../../shared/capital.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** A number of a rule under the name that it has in the rule. */
@@ -77,6 +78,5 @@ export function shapeWords(shape: Shape, view: PatternView): string {
   const voices = voicesOfShape(shape);
   const isAll = 'voices' in shape && shape.voices === null;
   const rows = isAll ? 'All rows' : voices.length > 2 ? `${voices.length} rows` : voices.map(row).join(', ');
-  const text = SHAPE_WAYS[wayOfShape(shape)].does(shape, rows, row);
-  return text.charAt(0).toUpperCase() + text.slice(1);
+  return capital(SHAPE_WAYS[wayOfShape(shape)].does(shape, rows, row));
 }

@@ -1,11 +1,11 @@
 import { styled } from '@mui/material';
-import { occurrencePlaces } from '@plucky/core/form';
 import { densities } from '@plucky/core/play';
 import type { SongDocument } from '@plucky/core/song';
-import { type RefObject, useDeferredValue, useMemo, useRef } from 'react';
+import { useDeferredValue, useMemo, useRef } from 'react';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import type { FormViewProps, SheetView } from '../form-view.ts';
 import { roleTint } from '../role-tint.ts';
-import { type LineOfSheet, linesOfSheet } from '../sheet-lines.ts';
+import type { LineOfSheet } from '../sheet-lines.ts';
 import { barsOf } from './scale.ts';
 import { useFrame } from './useFrame.ts';
 
@@ -18,18 +18,12 @@ const [HEIGHT, LETTERS] = [30, 15];
  */
 export function SongMap({
   document,
+  places,
+  lines,
   scroller,
-  heightOf,
-}: {
-  document: SongDocument;
-  scroller: RefObject<HTMLElement | null>;
-  /** Height of a line of the sheet, in px. */
-  heightOf: (lines: readonly LineOfSheet[], at: number) => number;
-}) {
-  const places = useMemo(() => occurrencePlaces(document), [document]);
-  const lines = useMemo(() => linesOfSheet(document, places), [document, places]);
+}: Pick<FormViewProps, 'document' | 'places'> & SheetView) {
   const frame = useRef<HTMLDivElement>(null);
-  const handlers = useFrame({ frame, scroller, lines, places, heightOf });
+  const handlers = useFrame({ frame, scroller, lines, places });
   const bars = barsOf(places);
   // The line is worked out once the song is painted, also when the sheet is opened.
   const measured = useDeferredValue(document, null);

@@ -51,7 +51,7 @@ export function barsInView({ tops, starts }: LineScale, top: number, height: num
   return { from: between(top, tops, starts), to: between(top + height, tops, starts) };
 }
 
-/** How far down the lines a bar stands, in px. */
+/** Place of a bar down the lines, in px. */
 export function topOfBar({ tops, starts }: LineScale, bar: number): number {
   return between(bar, starts, tops);
 }

@@ -1,12 +1,17 @@
-import type { OccurrencePlace } from '@plucky/core/form';
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef } from 'react';
-import type { LineOfSheet } from '../sheet-lines.ts';
-import { barsInView, lineScale, topOfBar } from './scale.ts';
+import type { FormViewProps, SheetView } from '../form-view.ts';
+import { heightOfLine } from '../line-height.ts';
+import { barsInView, type BarStretch, type LineScale, lineScale, topOfBar } from './scale.ts';
 
 /** Room above the first line of a sheet, which stays while it is scrolled, in px. */
 function headOf(page: HTMLElement): number {
   const first = page.firstElementChild;
   return first instanceof HTMLElement ? first.offsetHeight : 0;
+}
+
+/** The bars that are in view on the page of a sheet. */
+function inView(scale: LineScale, page: HTMLElement): BarStretch {
+  return barsInView(scale, page.scrollTop, page.clientHeight - headOf(page));
 }
 
 /** Keeps the frame over what is in view of the sheet, and scrolls the sheet by drags and presses on the map. */
@@ -15,23 +20,13 @@ export function useFrame({
   scroller,
   lines,
   places,
-  heightOf,
-}: {
-  frame: RefObject<HTMLElement | null>;
-  scroller: RefObject<HTMLElement | null>;
-  lines: readonly LineOfSheet[];
-  places: readonly OccurrencePlace[];
-  heightOf: (lines: readonly LineOfSheet[], at: number) => number;
-}) {
-  const scale = useMemo(
-    () => lineScale(lines, places, (at) => heightOf(lines, at)),
-    [lines, places, heightOf],
-  );
+}: SheetView & Pick<FormViewProps, 'places'> & { readonly frame: RefObject<HTMLElement | null> }) {
+  const scale = useMemo(() => lineScale(lines, places, (at) => heightOfLine(lines, at)), [lines, places]);
   useEffect(() => {
     const page = scroller.current;
     if (!page) return;
     const draw = () => {
-      const { from, to } = barsInView(scale, page.scrollTop, page.clientHeight - headOf(page));
+      const { from, to } = inView(scale, page);
       const style = frame.current?.style;
       style?.setProperty('left', `${(from / scale.bars) * 100}%`);
       style?.setProperty('width', `${((to - from) / scale.bars) * 100}%`);
@@ -52,7 +47,6 @@ export function useFrame({
     const box = event.currentTarget.getBoundingClientRect();
     return ((event.clientX - box.left) / box.width) * scale.bars;
   };
-  const inView = (page: HTMLElement) => barsInView(scale, page.scrollTop, page.clientHeight - headOf(page));
   const scrollTo = (bar: number) => {
     scroller.current?.scrollTo({ top: topOfBar(scale, Math.max(0, bar)) });
   };
@@ -63,7 +57,7 @@ export function useFrame({
       event.stopPropagation();
       if (event.button !== 0 || !page) return;
       event.currentTarget.setPointerCapture(event.pointerId);
-      const { from, to } = inView(page);
+      const { from, to } = inView(scale, page);
       const bar = barAt(event);
       held.current = bar >= from && bar <= to ? bar - from : (to - from) / 2;
       scrollTo(bar - held.current);

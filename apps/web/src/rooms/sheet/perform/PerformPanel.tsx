@@ -1,6 +1,6 @@
 import { Box, Button, Typography } from '@mui/material';
 import { cueable, type Cued, placePerformance, type Tried } from '@plucky/core/play';
-import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import { indexOf, type SongDocument } from '@plucky/core/song';
 import { lengthName } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
@@ -22,16 +22,7 @@ import { usePerformanceRun } from './usePerformanceRun.ts';
 import { usePerformMidi } from './usePerformMidi.ts';
 
 /** Cues of a running performance by keys or MIDI notes, and the choices for one that was performed. */
-export function PerformPanel({
-  document,
-  heard,
-  onTaken,
-}: {
-  document: SongDocument;
-  heard: Tried | null;
-  /** Told of the occurrence that what was performed has become. */
-  onTaken: (occurrence: Id) => void;
-}) {
+export function PerformPanel({ document, heard }: { document: SongDocument; heard: Tried | null }) {
   const { now } = usePerforming();
   const edit = useEdit();
   const rows = useMemo(() => cueRows(document), [document]);
@@ -58,7 +49,6 @@ export function PerformPanel({
     if (!edit((song) => placePerformance(song, now.performance, now.drawn, after))) return;
     togglePerform();
     chooseOccurrence(now.performance.occurrence);
-    onTaken(now.performance.occurrence);
   };
   return (
     <ToolPanel

@@ -70,8 +70,18 @@ export const silence: ShapeRule<Silence, 'silence' | 'clear the tail'> = {
     hits.map((hit) => (touches(shape.voices, hit) && within(shape, hit.at) ? silent(hit) : hit)),
 };
 
-/** True for a hit that such a rule silences, whether it is followed or the pattern's own. */
-export function fallsSilent(shape: Silence, hit: Pick<ResolvedHit, 'voice' | 'at'>): boolean {
-  const isMeant = shape.voices === null || shape.voices.includes(hit.voice);
-  return shape.off !== true && shape.all === true && isMeant && within(shape, hit.at);
+/** True for a rule that silences rows as rows. */
+export function silencesRows(shape: { readonly rule: string }): shape is Silence {
+  return shape.rule === 'silence' && 'all' in shape && shape.all === true;
+}
+
+/** True for a hit of rows that are silent as rows, whether it is followed or the pattern's own. */
+export function inSilentRow(
+  shapes: readonly { readonly rule: string }[],
+  hit: Pick<ResolvedHit, 'voice' | 'at'>,
+): boolean {
+  return shapes.filter(silencesRows).some((shape) => {
+    const isMeant = shape.voices === null || shape.voices.includes(hit.voice);
+    return shape.off !== true && isMeant && within(shape, hit.at);
+  });
 }
