@@ -48,9 +48,19 @@ export function useLive(store: DocumentStore, window_: string): void {
   useSayHere(store, window_);
 }
 
-/** Tells that another window has changed what was changed here, with the way back. */
-function tellOverwritten(store: DocumentStore, { label, overwritten }: SongEvent): void {
+/** Tells that another window has changed what was changed here, with the way back, once it is seen here. */
+function tellOverwritten(store: DocumentStore, event: SongEvent): void {
+  const { label, overwritten, revision } = event;
   if (!overwritten) return;
+  if (store.getState().revision < revision) {
+    // Before that there would be nothing to take back.
+    const stop = store.subscribe((state) => {
+      if (state.revision < revision) return;
+      stop();
+      tellOverwritten(store, event);
+    });
+    return;
+  }
   const takeBack = () => {
     const { document } = store.getState();
     const { change } = rebase(changeFromSparse(document, overwritten), document);

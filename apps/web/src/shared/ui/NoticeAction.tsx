@@ -1,11 +1,15 @@
 import { Button } from '@mui/material';
 import type { ReactNode } from 'react';
+import { dismissNotices } from './notify.ts';
 
-/** Action of a notice, in the notice's own ink. */
+/** Action of a notice, in the notice's own ink. Its notice goes, for what it offers is done. */
 export function NoticeAction({ onClick, children }: { onClick: () => void; children: ReactNode }) {
   return (
     <Button
-      onClick={onClick}
+      onClick={() => {
+        dismissNotices();
+        onClick();
+      }}
       sx={{
         color: 'inherit',
         backgroundColor: 'transparent',
