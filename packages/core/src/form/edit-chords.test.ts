@@ -1,4 +1,4 @@
-import { chordFrom, chordName, keyChords, movedOver, romanNumeral } from '../pattern/index.ts';
+import { chordFrom, chordName, chordNotes, keyChords, movedOver, romanNumeral } from '../pattern/index.ts';
 import { compile } from '../play/index.ts';
 import {
   type Chord,
@@ -113,10 +113,46 @@ test('notes go with the chords in degrees or chord notes, and stay in semitones;
   expect(indexOf(changed).pattern('line')).toBe(indexOf(document).pattern('line'));
 });
 
+test.each([
+  // Named in full.
+  ['Em7', [0, 3, 7, 10]],
+  ['E7', [0, 4, 7, 10]],
+  ['F6', [0, 4, 7, 9]],
+  ['Bm7b5', [0, 3, 6, 10]],
+  // The seventh is left to the key.
+  ['C', [0, 4, 7, 11]],
+  ['G', [0, 4, 7, 10]],
+  ['Em', [0, 3, 7, 10]],
+  ['E', [0, 4, 7, 10]],
+  ['Bb', [0, 4, 7, 11]],
+  ['Fsus2', [0, 2, 7, 11]],
+  ['Gsus4', [0, 5, 7, 10]],
+  // The third and the seventh are.
+  ['A5', [0, 3, 7, 10]],
+  ['F5', [0, 4, 7, 11]],
+  // No third of the key's lies above it: the nearest is taken.
+  ['Gb5', [0, 4, 7, 11]],
+] as const)('over %s in C major chord notes are %p semitones above its root', (name, notes) => {
+  const key = { tonic: 'C', scale: 'major' } as const;
+  const chord = chordFrom(name, key);
+  if (!chord) throw new Error(name);
+  expect(chordNotes(chord, key)).toEqual(notes);
+  // What was written as the tonic's root, third, fifth and seventh.
+  const moved = [60, 64, 67, 71].map((note) => note + movedOver(note, chord, key, 'named chord notes'));
+  expect(moved.map((note) => note - (moved[0] ?? 0))).toEqual(notes);
+});
+
+test('chord notes of before leave a seventh where it lies, and songs that have them play on so', () => {
+  const key = { tonic: 'C', scale: 'major' } as const;
+  const g = { root: 'G', quality: 'major' } as const;
+  expect(movedOver(71, g, key, 'chord notes') - movedOver(60, g, key, 'chord notes')).toBe(0);
+  expect(movedOver(71, g, key, 'named chord notes') - movedOver(60, g, key, 'named chord notes')).toBe(-1);
+});
+
 test('a note moves by less than an octave, over every chord of every key', () => {
   for (const chord of keyChords(FM))
     for (let note = 30; note < 60; note++)
-      for (const harmony of ['degrees', 'chord notes'] as const)
+      for (const harmony of ['degrees', 'chord notes', 'named chord notes'] as const)
         expect(Math.abs(movedOver(note, chord, FM, harmony))).toBeLessThan(12);
   for (let note = 30; note < 60; note++)
     expect(movedOver(note, { degree: 1, quality: 'minor seventh' }, FM, 'chord notes')).toBe(0);

@@ -47,7 +47,7 @@ export function followRow(
     fromRow: { pattern: drums, row, plays: plays.id, pitch: rootPitch(plays.note, index.song.key), longest },
     ...(meter ? { meter } : {}),
     ...(swing ? { swing } : {}),
-    harmony: 'chord notes',
+    harmony: 'named chord notes',
   };
   return { label: `follow ${voice.name}`, put: [next], remove: [] };
 }

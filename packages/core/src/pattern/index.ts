@@ -75,6 +75,7 @@ export { heardPlace, ON_TIME, writtenPlace } from './feel/place.ts';
 export { swingOffset } from './feel/swing.ts';
 export { chordFrom, chordName, romanNumeral } from './harmony/chord-names.ts';
 export { keyChords } from './harmony/chord.ts';
+export { chordNotes } from './harmony/chord-notes.ts';
 export { movedOver } from './harmony/over-chord.ts';
 export { addDrum } from './kit/add-drum.ts';
 export { addDrumsPart, addNotesPart, removePart } from './kit/add-part.ts';

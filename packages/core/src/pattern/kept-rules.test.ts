@@ -9,7 +9,7 @@ import { offeredSteps, ONE_STEPS, varyInOneStep } from './vary/one-step.ts';
 import { type OneStep, stepOf } from './vary/steps.ts';
 
 const half: Shape = { id: 'half', rule: 'scale', voices: null, percent: 50 };
-const ramp: Shape = { id: 'ramp', rule: 'ramp', voices: null, start: 100, end: 100 };
+const ramp: Shape = { id: 'ramp', rule: 'ramp', voices: null, start: 100, end: 100, bend: 0 };
 const start = (() => {
   const made = after(smallSong(), newVariation(smallSong(), 'main', 'v', 'V'));
   return after(made, keepShapes(made, 'v', [half, ramp]));

@@ -49,6 +49,7 @@ export {
   stepOf,
   touchedBy,
 } from './change.ts';
+export { bentShare } from './bent-share.ts';
 export { type Control, CONTROL_KINDS, type Curve, MOST_SEMITONES } from './curves.ts';
 export { type RecordDifference, recordDifferences } from './differences.ts';
 export { documentOf, indexOf, serialize, type SongDocument, type SongIndex, withRecord } from './document.ts';

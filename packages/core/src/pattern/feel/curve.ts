@@ -1,6 +1,6 @@
 import type { Control, Curve } from '../../song/index.ts';
+import { bentShare } from '../../song/index.ts';
 import { PPQ } from '../../time/index.ts';
-import { bentShare } from './ornament.ts';
 
 /** Distance between written values of a control, in ticks: a 32nd note. */
 export const CONTROL_STEP = PPQ / 8;

@@ -1,8 +1,9 @@
 import fc from 'fast-check';
+import { bentShare } from '../../song/index.ts';
 import { hit, voice } from '../../testing/songs.ts';
 import { GRIDS, meter } from '../../time/index.ts';
 import { unevenness } from './humanise.ts';
-import { bentShare, rollCount, strokesOf } from './ornament.ts';
+import { rollCount, strokesOf } from './ornament.ts';
 import { heardPlace, writtenPlace } from './place.ts';
 
 const roll = { hits: 4, span: 960, velocity: 40, curve: 0, pitch: 0, pan: 0 };

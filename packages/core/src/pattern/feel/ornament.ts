@@ -1,4 +1,4 @@
-import { clampVelocity, type Flam, type Hit, type Layered } from '../../song/index.ts';
+import { bentShare, clampVelocity, type Flam, type Hit, type Layered } from '../../song/index.ts';
 import { gridTicks } from '../../time/index.ts';
 
 /** One stroke of a hit: `at` and `length` in written ticks, `early` in ms before that place, below 0 after it. */
@@ -20,15 +20,6 @@ export const GRACES: Readonly<Record<Flam['kind'], number>> = { flam: 1, drag: 2
 /** Number of strokes of a roll: its own, or one for each whole step of its grid in the span; at least one. */
 export function rollCount({ hits, grid, span }: NonNullable<Hit['roll']>): number {
   return hits ?? Math.max(1, Math.floor(span / gridTicks(grid ?? 4)));
-}
-
-/**
- * Where a way from 0 to 1 stands at `share` (0..1) when bent by `curve` (-100 early, 0 straight, 100 late): the share
- * to the power `2^(curve/50)`.
- * @example bentShare(0.5, 50) // => 0.25
- */
-export function bentShare(share: number, curve: number): number {
-  return share ** (2 ** (curve / 50));
 }
 
 /** The strokes of a hit: itself, its layers, or those of its roll, with the grace strokes of its flam before the first. */

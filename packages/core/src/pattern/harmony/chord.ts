@@ -10,7 +10,7 @@ import {
 import { cacheWhileSame } from '../../time/index.ts';
 
 /** Pitch class 0..11 of a chord's root in a key. */
-export function chordRoot(chord: Chord, key: Key): number {
+export function chordRoot(chord: Chord | { readonly degree: number }, key: Key): number {
   if ('root' in chord) return Note.get(chord.root).chroma;
   return (tonicPitchClass(key.tonic) + (degreeSteps(key)[chord.degree - 1] ?? 0)) % 12;
 }

@@ -79,3 +79,14 @@ test('drafts of format 10 say velocity too, in their recipe and in each fill tha
   const none = { kind: 'bench', fills: [] };
   expect(bringUpRecords([none], 10)[0]).toBe(none);
 });
+
+test('ramps of format 14 are straight from then on, and its chord notes keep what they play', () => {
+  const { records } = sampleOf(14);
+  const raised = readRecords(bringUpRecords(records, 14));
+  const patterns = raised.filter((record) => record.kind === 'pattern');
+  const ramps = patterns.flatMap(({ shapes }) => shapes.filter(({ rule }) => rule === 'ramp'));
+  expect(ramps).toEqual([{ id: 'rise', rule: 'ramp', voices: null, start: 40, end: 110, bend: 0 }]);
+  expect(patterns.find(({ harmony }) => harmony === 'chord notes')?.id).toBe('line');
+  const main = records.find(({ id }) => id === 'main');
+  expect(bringUpRecords([main ?? {}], 14)[0]).toBe(main);
+});

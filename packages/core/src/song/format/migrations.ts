@@ -1,6 +1,7 @@
 import { endsStay } from './ends-stay.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
 import type { FormatMigration } from './migration.ts';
+import { rampsBend } from './ramps-bend.ts';
 import { tidyNames } from './tidy-names.ts';
 import { velocityOfFills } from './velocity-of-fills.ts';
 import { FORMAT_STEPS } from './version.ts';
@@ -11,6 +12,7 @@ const WORK: { readonly [S in (typeof FORMAT_STEPS)[number]]?: FormatMigration } 
   'fills at random': fillsAtRandom,
   'ends stay': endsStay,
   'velocity of fills': velocityOfFills,
+  'ramps that bend and chord notes as named': rampsBend,
 };
 
 /** The migrations from a format to today's, in order. */

@@ -16,6 +16,7 @@ export const FORMAT_STEPS = [
   'fills rhythm first and turn-arounds by the figure',
   'curves by role and humanised as a player',
   'fills over the bar line, accents of hits and layered strokes',
+  'ramps that bend and chord notes as named',
 ] as const;
 
 /**

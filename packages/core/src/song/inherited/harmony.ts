@@ -1,7 +1,10 @@
 import { plainInheritance } from './inheritance.ts';
 
-/** Meanings of a pattern's notes over chords: as they are, as degrees of the scale, or as notes of the chord. */
-export const HARMONIES = ['semitones', 'degrees', 'chord notes'] as const;
+/**
+ * Meanings of a pattern's notes over chords: as they are, as degrees of the scale, as notes of the chord as it is named, or,
+ * in older songs, as notes of the chord where one that has no seventh leaves it as it lies.
+ */
+export const HARMONIES = ['semitones', 'degrees', 'named chord notes', 'chord notes'] as const;
 /** A meaning of notes over chords. */
 export type Harmony = (typeof HARMONIES)[number];
 

@@ -186,7 +186,14 @@ export const PATTERN_EDITS: Edits = {
     shapeHits(
       document,
       id,
-      { id: `c${a}`, rule: 'ramp', voices: null, start: 1 + (a % 127), end: 1 + (b % 127) },
+      {
+        id: `c${a}`,
+        rule: 'ramp',
+        voices: null,
+        start: 1 + (a % 127),
+        end: 1 + (b % 127),
+        bend: (b % 201) - 100,
+      },
       new Set(hits.filter((_, i) => (i + a) % 2).map((each) => each.id)),
     ),
   newPattern: ({ document, index, a }) =>

@@ -100,7 +100,11 @@ function OverChords({ view }: { view: PatternView }) {
       fullWidth
       label="Over chords"
       value={harmony}
-      options={HARMONIES.map((value) => ({ value, label: HARMONY_NAMES[value] }))}
+      // Only a pattern of an older song has the ways of before.
+      options={HARMONIES.filter((value) => value !== 'chord notes' || value === harmony).map((value) => ({
+        value,
+        label: HARMONY_NAMES[value],
+      }))}
       onChange={(value) => edit((now) => setHarmony(now, pattern.id, value))}
       sx={{ mb: 1, mt: 0.5 }}
     />
@@ -110,7 +114,8 @@ function OverChords({ view }: { view: PatternView }) {
 const HARMONY_NAMES: Readonly<Record<Harmony, string>> = {
   semitones: 'stays as written',
   degrees: 'in degrees of the scale',
-  'chord notes': 'in notes of the chord',
+  'named chord notes': 'in notes of the chord',
+  'chord notes': 'in notes of the chord, as before',
 };
 
 /** Swing of the pattern, which it can have of its own: a groove from elsewhere brings its own. */

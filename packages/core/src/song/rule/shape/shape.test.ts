@@ -160,9 +160,21 @@ test.each<[string, Shape, FollowedHit[], string[]]>([
   ],
   [
     'a ramp',
-    { id: 's', rule: 'ramp', voices: null, start: 40, end: 120 },
+    { id: 's', rule: 'ramp', voices: null, start: 40, end: 120, bend: 0 },
     at('hat', 0, 960, 1920, 2880),
     ['hat 0 40', 'hat 960 60', 'hat 1920 80', 'hat 2880 100'],
+  ],
+  [
+    'a ramp that is bent late',
+    { id: 's', rule: 'ramp', voices: null, start: 40, end: 120, bend: 50 },
+    at('hat', 0, 960, 1920, 2880),
+    ['hat 0 40', 'hat 960 45', 'hat 1920 60', 'hat 2880 85'],
+  ],
+  [
+    'a ramp that is bent early',
+    { id: 's', rule: 'ramp', voices: null, start: 40, end: 120, bend: -50 },
+    at('hat', 0, 960, 1920, 2880),
+    ['hat 0 40', 'hat 960 80', 'hat 1920 97', 'hat 2880 109'],
   ],
   [
     'one hand, strong and weak',
@@ -258,7 +270,7 @@ test('a ramp over chosen hits goes from the first of them to the last, which tak
     [0, 240, 480, 720, 960, 1200].map((place, i) => [`h${i}`, { ...hit('hat', place), velocity: 64 }]),
   );
   const document = documentOf([...Object.values(smallSong().records), pattern('p', { own })]);
-  const shape: Shape = { id: 's', rule: 'ramp', voices: null, start: 20, end: 120 };
+  const shape: Shape = { id: 's', rule: 'ramp', voices: null, start: 20, end: 120, bend: 0 };
   const next = after(document, shapeHits(document, 'p', shape, new Set(['h1', 'h2', 'h3', 'h4', 'h5'])));
   expect(resolve(next, 'p').hits.map((one) => one.velocity)).toEqual([64, 20, 45, 70, 95, 120]);
 });
@@ -272,7 +284,7 @@ test('a rule that is kept runs again when the parent changes; a groove that foll
   const kept = after(document, keepShapes(document, 'third', [shape]));
   const louder = after(
     kept,
-    shapeHits(kept, 'main', { id: 'x', rule: 'ramp', voices: null, start: 80, end: 80 }),
+    shapeHits(kept, 'main', { id: 'x', rule: 'ramp', voices: null, start: 80, end: 80, bend: 0 }),
   );
   expect(new Set(resolve(louder, 'third').hits.map((one) => one.velocity))).toEqual(new Set([40]));
   expect(keepShapes(document, 'main', [shape])).toMatchObject({ reason: expect.any(String) as string });
