@@ -1,5 +1,6 @@
 import type { LayerIn, SlotAt } from '@plucky/core/form';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
+import type { Grid } from '@plucky/core/time';
 import { createForSong, useFields } from './song-store.ts';
 
 /** A stretch of a pattern, in ticks. */
@@ -20,6 +21,8 @@ export interface Session {
   readonly loop: Loop | null;
   /** True while taps are written into the pattern. */
   readonly recording: boolean;
+  /** The grid that takes are written on; null for each row's own. */
+  readonly takeGrid: Grid | null;
   /** True when a take is asked for; the transport begins it. */
   readonly takeWanted: boolean;
   readonly occurrence: Id | null;
@@ -49,6 +52,7 @@ const EMPTY: Session = {
   pattern: null,
   loop: null,
   recording: false,
+  takeGrid: null,
   takeWanted: false,
   occurrence: null,
   slot: null,

@@ -3,7 +3,7 @@ import { useSong } from '../document/context.tsx';
 import { useOpenRoom } from '../session/rooms.ts';
 import { useSessionFields } from '../session/store.ts';
 import { heardFrom, useAsked } from './asked.ts';
-import { usePreview } from './preview.ts';
+import { previewHeard, usePreview } from './preview.ts';
 import { WhatPlaysContext } from './useWhatPlays.ts';
 import { CHOICES, whatPlays } from './what-plays.ts';
 
@@ -14,7 +14,7 @@ export function PlaysProvider({ children }: { children: ReactNode }) {
   const open = useOpenRoom();
   const session = useDeferredValue(useSessionFields(...CHOICES));
   const asked = useAsked((state) => state.asked);
-  const preview = usePreview((state) => state.preview);
+  const preview = usePreview(previewHeard);
   const what = useMemo(() => {
     const { room, choices } = heardFrom(asked, { room: open, choices: session });
     return whatPlays(document, room, choices, preview);

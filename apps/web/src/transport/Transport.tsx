@@ -6,23 +6,23 @@ import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsSilent } from '../audio/useIsPlaying.ts';
 import { useGroove } from '../session/groove.ts';
-import { setReach, toggleTogether, useSession, useSessionFields } from '../session/store.ts';
+import { toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
 import { later } from '../shared/ui/later.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
-import { ask } from './asked.ts';
 import { BounceButton } from './BounceButton.tsx';
 import { BEAT_COMMANDS, CARET_COMMANDS, PLAY_COMMANDS, TOGETHER_COMMANDS } from './commands.ts';
 import { KitMix } from './KitMix.tsx';
 import { PlaceText, placeText } from './PlaceText.tsx';
 import { PlayerFollows } from './PlayerFollows.tsx';
 import { usePorts } from './ports/store.ts';
-import { usePreview } from './preview.ts';
+import { previewHeard, usePreview } from './preview.ts';
+import { ReachChoices } from './ReachChoices.tsx';
 import { RecordButton } from './RecordButton.tsx';
 import { type BarLines, type TransportState, useTransport } from './useTransport.ts';
-import { REACHES, reachIn } from './what-plays.ts';
+import { reachIn } from './what-plays.ts';
 
 const SheetChoices = later(async () => (await import('./SheetChoices.tsx')).SheetChoices);
 const PortsButton = later(async () => (await import('./ports/PortsButton.tsx')).PortsButton);
@@ -46,7 +46,7 @@ const TRANSPORT_COMMANDS = { ...PLAY_COMMANDS, ...CARET_COMMANDS, ...TOGETHER_CO
 const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const { room, isElsewhere, what, isPlaying, toggle, playFrom, playFromBeat } = transport;
   const session = useSessionFields('reach', 'click', 'together');
-  const preview = usePreview((state) => state.preview);
+  const preview = usePreview(previewHeard);
   const ports = usePorts();
   const isSilent = useIsSilent();
   const reach = reachIn(room, session);
@@ -111,23 +111,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
           )}
         </Typography>
       </Box>
-      {!preview && (
-        <Box role="group" aria-label="How much plays" sx={{ display: 'flex', gap: 0.5 }}>
-          {(REACHES[room].length > 1 || isElsewhere) &&
-            REACHES[room].map(({ reach: one, name }) => (
-              <Choice
-                key={one}
-                chosen={one === reach && !isElsewhere}
-                onClick={() => {
-                  if (room !== 'hand-off' && room !== 'fills') setReach(room, one);
-                  if (isElsewhere) ask({ room, choices: useSession.getState() });
-                }}
-              >
-                {name}
-              </Choice>
-            ))}
-        </Box>
-      )}
+      <ReachChoices {...{ room, reach, isElsewhere }} />
       {room === 'sheet' && (
         <SheetChoices {...{ transport, reach }} loops={!preview && !isElsewhere} cues={playsSong} />
       )}

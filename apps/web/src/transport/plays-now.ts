@@ -2,12 +2,12 @@ import type { Timeline } from '@plucky/core/play';
 import type { Playing } from '../audio/player.ts';
 import type { DocumentStore } from '../document/store.ts';
 import type { Asked } from './asked.ts';
-import { usePreview } from './preview.ts';
+import { previewHeard, usePreview } from './preview.ts';
 import { type WhatPlays, whatPlays } from './what-plays.ts';
 
 /** Target of play in the present song. */
 export function playsNow(store: DocumentStore, { room, choices }: Asked): WhatPlays | null {
-  return whatPlays(store.getState().document, room, choices, usePreview.getState().preview);
+  return whatPlays(store.getState().document, room, choices, previewHeard(usePreview.getState()));
 }
 
 export function playingOf({ document, loops, origin }: WhatPlays, timeline: Timeline): Playing {

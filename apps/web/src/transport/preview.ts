@@ -22,10 +22,27 @@ export interface PreviewWords {
 /** Something that is heard before it is taken. */
 export interface Preview extends Tried, PreviewWords {}
 
-export const usePreview = createForSong<{ readonly preview: Preview | null }>(() => ({ preview: null }));
+interface PreviewState {
+  readonly preview: Preview | null;
+  /** True while the song is heard as it stands, for comparison. */
+  readonly isAside: boolean;
+}
 
+export const usePreview = createForSong<PreviewState>(() => ({ preview: null, isAside: false }));
+
+/** The preview that is heard: none while it is put aside. */
+export function previewHeard({ preview, isAside }: PreviewState): Preview | null {
+  return isAside ? null : preview;
+}
+
+/** A new preview is heard, whatever was heard before it. */
 function setPreview(preview: Preview | null): void {
-  usePreview.setState({ preview });
+  usePreview.setState({ preview, isAside: false });
+}
+
+/** Hears the song as it stands in the place of what is tried, or what is tried again. */
+export function putPreviewAside(isAside: boolean): void {
+  usePreview.setState({ isAside });
 }
 
 /** Lets something be heard in place of the song, as long as this stands and there is something. */

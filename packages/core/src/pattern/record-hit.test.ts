@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { compile } from '../play/index.ts';
+import { FARTHEST_MS } from '../song/index.ts';
 import { after, smallSong } from '../testing/songs.ts';
+import { GRIDS, gridTicks, msToTicks } from '../time/index.ts';
 import { recordHit } from './record-hit.ts';
 import { resolve } from './resolve.ts';
 
@@ -18,6 +20,35 @@ test('what is played is heard where it was played, in any swing, through any num
       expect(heard?.velocity).toBe(77);
     }),
     { seed: 341 },
+  );
+});
+
+test('a take on a grid of its own is written on that, heard where it was played, and changes no row’s grid', () => {
+  const grids = fc.constantFrom(...GRIDS);
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 3700 }),
+      grids,
+      fc.integer({ min: 50, max: 66 }),
+      (tick, grid, amount) => {
+        const document = smallSong({ swing: { amount, unit: 16 } });
+        const next = after(
+          document,
+          recordHit(document, 'main', { voice: 'tom', tick, velocity: 77, pitch: 0, grid }, 'new'),
+        );
+        const at = resolve(next, 'main').hits.find((hit) => hit.id === 'new')?.at ?? -1;
+        expect(at % gridTicks(grid)).toBe(0);
+        // Quarter notes may lie farther away than a hit can be early or late.
+        const heard = compile(next, { kind: 'pattern', pattern: 'main' }).events.find(
+          ({ voice }) => voice === 'tom',
+        );
+        const reach = msToTicks(FARTHEST_MS, 120);
+        if (Math.abs(tick - at) < reach * 0.8)
+          expect(Math.abs((heard?.tick ?? -99) - tick)).toBeLessThanOrEqual(1);
+        expect(resolve(next, 'main').pattern.grids).toEqual(resolve(document, 'main').pattern.grids);
+      },
+    ),
+    { seed: 342 },
   );
 });
 

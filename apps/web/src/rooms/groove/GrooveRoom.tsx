@@ -9,12 +9,13 @@ import { KeyCap } from '../../shared/ui/KeyCap.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-import { usePreview } from '../../transport/preview.ts';
+import { previewHeard, usePreview } from '../../transport/preview.ts';
 import { useGrooveKeys } from './actions/useGrooveKeys.ts';
 import { Inspector } from './chosen/Inspector.tsx';
 import { FamilyList } from './family/FamilyList.tsx';
 import { PatternHeader } from './family/PatternHeader.tsx';
 import { type PatternView, viewOf } from './pattern-view.ts';
+import { TakeFoot } from './recording/TakeFoot.tsx';
 import { Rows } from './rows/Rows.tsx';
 
 const ReachWords = later(async () => (await import('./family/ReachWords.tsx')).ReachWords);
@@ -94,7 +95,7 @@ function Keys({ view, onFill }: { view: PatternView; onFill: () => void }) {
 
 /** The pattern as a tool that is open would make it, or as it is. */
 function usePreviewed(view: PatternView): PatternView {
-  const preview = usePreview((state) => state.preview);
+  const preview = usePreview(previewHeard);
   const range = useGroove((session) => session.range);
   const { id } = view.resolved.pattern;
   return useMemo(
@@ -147,21 +148,21 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         <Legend rows={view.rows} />
       )}
       <Box sx={{ flex: 1 }} />
-      <Box
-        sx={{
-          minWidth: 0,
-          '& > *': { overflow: 'hidden', textOverflow: 'ellipsis' },
-          whiteSpace: { md: 'nowrap' },
-        }}
-      >
-        <ReachWords view={view} />
-      </Box>
+      {!recording && (
+        <Box
+          sx={{
+            minWidth: 0,
+            '& > *': { overflow: 'hidden', textOverflow: 'ellipsis' },
+            whiteSpace: { md: 'nowrap' },
+          }}
+        >
+          <ReachWords view={view} />
+        </Box>
+      )}
       <ZoomButtons />
       <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', whiteSpace: 'nowrap' }}>
         {recording ? (
-          <span role="status">
-            Play the rows by their letters, Shift for ghost notes, Alt for hard strokes. Space ends the take.
-          </span>
+          <TakeFoot />
         ) : (
           <>
             <KeyCap>?</KeyCap> all keys

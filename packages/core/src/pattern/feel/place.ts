@@ -34,8 +34,9 @@ export interface WrittenPlace {
 export const ON_TIME = { offsetMs: 0 };
 
 /**
- * How to write what is heard at `tick` (from a bar line): the grid place heard nearest to it, within `length` ticks, and
- * the rest as early or late. It is the inverse of `heardPlace` wherever the rest is within 100 ms.
+ * How to write what is heard at `tick` (from a bar line): the place of the row's grid, or of the one `onto`, that is heard
+ * nearest to it, within `length` ticks, and the rest as early or late. It is the inverse of `heardPlace` wherever the rest is
+ * within 100 ms.
  */
 export function writtenPlace(
   tick: number,
@@ -43,8 +44,9 @@ export function writtenPlace(
   grid: Grid,
   feel: Feel,
   length: number,
+  onto: Grid = grid,
 ): WrittenPlace {
-  const step = gridTicks(grid);
+  const step = gridTicks(onto);
   // Adding 0 turns the -0 that rounds up from just before the start into 0.
   const middle = Math.round(tick / step) * step + 0;
   const heard = [middle - step, middle, middle + step]

@@ -68,8 +68,9 @@ export interface PlayedFeel {
 
 /** Input of a rule: its place, numbers and choices. */
 export interface RuleInput extends RulePattern {
-  /** The chosen rows' voices, each once, and the first one's grid. */
+  /** The chosen rows' voices, each once. */
   readonly voices: readonly Id[];
+  /** The grid of a rule that asks for one; at first the first row's. */
   readonly grid: Grid;
   readonly at: (parameter: string) => number;
   /** The other row, for rules that lead to one. */
@@ -92,6 +93,8 @@ export interface Way<R> {
   readonly choices?: Readonly<Record<string, string>>;
   /** The choice that made a rule, where there are some. */
   readonly choiceOf?: (made: R) => string;
+  /** Tells whether a rule goes by a grid, under a choice; it is then asked for, and no row's own is changed. */
+  readonly asksGrid?: (choice: string) => boolean;
   /** True for a rule that draws at random. */
   readonly random?: boolean;
   /** True for a rule that plays on another row, which is then asked for. */

@@ -9,12 +9,15 @@ export interface Tuning {
   readonly numbers: readonly (Parameter & { readonly name: string; readonly now: number })[];
   readonly choices: Readonly<Record<string, string>>;
   readonly choice: string;
+  /** The grid of a shape that goes by one. */
+  readonly grid: Grid | null;
   /** The seed of a shape that chance has a part in. */
   readonly seed: number | null;
-  /** The shape with a number, the choice or the seed set otherwise. */
+  /** The shape with a number, the choice, the grid or the seed set otherwise. */
   readonly with: (change: {
     readonly numbers?: Readonly<Record<string, number>>;
     readonly choice?: string;
+    readonly grid?: Grid;
     readonly seed?: number;
   }) => Shape;
 }
@@ -25,6 +28,7 @@ export function tuningOf(shape: Shape, pattern: RulePattern): Tuning {
   const way = SHAPE_WAYS[name];
   const choice = way.choiceOf?.(shape) ?? shape.rule;
   const seed = 'seed' in shape ? shape.seed : null;
+  const grid = 'grid' in shape && way.asksGrid?.(choice) ? shape.grid : null;
   const read = way.read?.(shape, pattern);
   const at = (parameter: string): number => {
     const value = read?.[parameter] ?? (shape as Readonly<Record<string, unknown>>)[parameter];
@@ -40,12 +44,13 @@ export function tuningOf(shape: Shape, pattern: RulePattern): Tuning {
       : Object.entries(way.parameters).map(([key, one]) => ({ ...one, name: key, now: at(key) })),
     choices: way.choices ?? {},
     choice,
+    grid,
     seed,
     with: (change) => {
       const made = way.make({
         ...pattern,
         voices,
-        grid: 'grid' in shape ? shape.grid : gridFor(voices, pattern),
+        grid: change.grid ?? ('grid' in shape ? shape.grid : gridFor(voices, pattern)),
         at: (key) => change.numbers?.[key] ?? at(key),
         onto: 'onto' in shape ? shape.onto : '',
         choice: change.choice ?? choice,

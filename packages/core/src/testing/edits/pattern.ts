@@ -59,7 +59,7 @@ import {
   varyInOneStep,
 } from '../../pattern/index.ts';
 import { type Flam, HARMONIES, indexOf, LIMITS, PATTERN_ROLES } from '../../song/index.ts';
-import { meter } from '../../time/index.ts';
+import { GRIDS, meter } from '../../time/index.ts';
 import { hit } from '../songs.ts';
 import type { Edits } from './roll.ts';
 
@@ -164,7 +164,18 @@ export const PATTERN_EDITS: Edits = {
     setPatternRole(document, id, PATTERN_ROLES[a % PATTERN_ROLES.length] ?? 'fill'),
   labelPattern: ({ document, id, a }) => labelPattern(document, id, a % 2 ? 'busy' : ''),
   recordHit: ({ document, id, row, a, b }) =>
-    recordHit(document, id, { voice: row, tick: b, velocity: 1 + (a % 127), pitch: 0 }, `r${b}`),
+    recordHit(
+      document,
+      id,
+      {
+        voice: row,
+        tick: b,
+        velocity: 1 + (a % 127),
+        pitch: 0,
+        ...(a % 2 ? { grid: GRIDS[a % GRIDS.length] ?? 4 } : {}),
+      },
+      `r${b}`,
+    ),
   pasteHits: ({ document, id, record, one, a }) => {
     const clip = copyHits(document, id, new Set([one]));
     return clip && pasteHits(document, id, clip, a % record.length, (i) => `p${a}-${i}`);

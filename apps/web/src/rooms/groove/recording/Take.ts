@@ -70,7 +70,8 @@ export function Take({ view }: { view: PatternView }): null {
       if (heard < 0 && ticksToMs(-heard, frame.tempo) > EARLY_MS) return;
       const id = freshId();
       const tick = placeInPattern(heard);
-      const stroke = { voice: row.voice.id, tick, velocity, pitch: row.pitch };
+      const grid = useSession.getState().takeGrid;
+      const stroke = { voice: row.voice.id, tick, velocity, pitch: row.pitch, ...(grid ? { grid } : {}) };
       if (edit((document) => recordHit(document, resolved.pattern.id, stroke, id), gesture))
         held.set(key, { id, tick });
     };

@@ -1,23 +1,27 @@
 import { Box } from '@mui/material';
 import type { Parameter } from '@plucky/core/song';
+import { type Grid, gridName, GRIDS } from '@plucky/core/time';
 import type { ReactNode } from 'react';
 import { freshSeed } from '../../../shared/fresh-id.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { Seed } from '../../../shared/ui/Seed.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 
 /** A change of a rule's settings. */
 interface RuleChange {
   readonly numbers?: Readonly<Record<string, number>>;
   readonly choice?: string;
+  readonly grid?: Grid;
   readonly seed?: number;
 }
 
-/** The choices, numbers and seed that a rule is set by; a slider that is dragged is one gesture. */
+/** The choices, grid, numbers and seed that a rule is set by; a slider that is dragged is one gesture. */
 export function RuleFields({
   choices = {},
   choice,
   numbers,
+  grid,
   seed,
   onChange,
   children,
@@ -26,6 +30,8 @@ export function RuleFields({
   choices?: Readonly<Record<string, string>> | undefined;
   choice: string;
   numbers: readonly (Parameter & { readonly name: string; readonly now: number })[];
+  /** Null for a rule that goes by no grid. */
+  grid: Grid | null;
   /** Null for a rule that draws nothing at random. */
   seed: number | null;
   onChange: (change: RuleChange, gesture: string | null) => void;
@@ -45,6 +51,16 @@ export function RuleFields({
         </Box>
       )}
       {children}
+      {grid !== null && (
+        <Select
+          fullWidth
+          label="Grid of the rule"
+          value={grid}
+          options={GRIDS.map((one) => ({ value: one, label: gridName(one) }))}
+          onChange={(next) => onChange({ grid: next }, null)}
+          sx={{ mt: 0.5, mb: 1 }}
+        />
+      )}
       {numbers.map(({ name, now, least, most, label, unit }) => (
         <Amount
           key={name}

@@ -14,10 +14,10 @@ export function ShapeFields({
   onChange: (shape: Shape, gesture: string | null) => void;
 }) {
   const tuning = tuningOf(shape, rulePatternOf(view));
-  const { choices, choice, numbers, seed } = tuning;
+  const { choices, choice, numbers, grid, seed } = tuning;
   return (
     <RuleFields
-      {...{ choices, choice, numbers, seed }}
+      {...{ choices, choice, numbers, grid, seed }}
       onChange={(change, gesture) => onChange(tuning.with(change), gesture)}
     />
   );

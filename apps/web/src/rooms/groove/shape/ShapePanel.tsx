@@ -14,7 +14,7 @@ import {
   type Shape,
   type SongDocument,
 } from '@plucky/core/song';
-import { counted, ticksToMs } from '@plucky/core/time';
+import { counted, type Grid, ticksToMs } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { useGroove, useGrooveFields } from '../../../session/groove.ts';
@@ -149,7 +149,7 @@ function RuleSettings({
   const used = rows.length ? rows : view.rows;
   const [set, setSet] = useState<RuleSet>(() => ({
     // As it was taken last, but for what belongs to the hits of that time.
-    ...startOf(rule),
+    ...startOf(rule, used[0]?.grid ?? 4),
     seed: freshSeed(),
     onto: otherRow(view, used[0]),
   }));
@@ -164,6 +164,7 @@ function RuleSettings({
         choices={rule.choices}
         choice={set.choice}
         numbers={rule.fields.map((one) => ({ ...one, now: set.numbers[one.name] ?? one.usual }))}
+        grid={rule.asksGrid?.(set.choice) ? set.grid : null}
         seed={rule.random ? set.seed : null}
         onChange={({ numbers, ...fields }) =>
           setSet((before) => ({ ...before, ...fields, numbers: { ...before.numbers, ...numbers } }))
@@ -202,10 +203,14 @@ function RuleSettings({
 }
 
 /** The values that a rule's panel opens with. */
-function startOf({ title, choices }: RuleEntry): Pick<RuleSet, 'numbers' | 'choice'> {
+function startOf({ title, choices }: RuleEntry, grid: Grid): Pick<RuleSet, 'numbers' | 'choice' | 'grid'> {
   const used = useRulesUsed.getState().used[title];
   const numbers: Readonly<Record<string, number>> = used?.numbers ?? {};
-  return { numbers: omit(numbers, 'lateness'), choice: used?.choice ?? Object.keys(choices ?? {})[0] ?? '' };
+  return {
+    numbers: omit(numbers, 'lateness'),
+    choice: used?.choice ?? Object.keys(choices ?? {})[0] ?? '',
+    grid: used?.grid ?? grid,
+  };
 }
 
 /** Lateness of the hits on the whole, and an offer to take it out first. */
@@ -244,6 +249,7 @@ function Lateness({
 interface RuleSet {
   readonly numbers: Readonly<Record<string, number>>;
   readonly choice: string;
+  readonly grid: Grid;
   readonly seed: number;
   /** The other row, for rules that lead to one. */
   readonly onto: string;
@@ -254,7 +260,7 @@ function RuleEffect({
   view,
   used,
   rule,
-  set: { numbers, choice, seed, onto },
+  set: { numbers, choice, grid, seed, onto },
   played,
   onDone,
   onTaken,
@@ -278,7 +284,7 @@ function RuleEffect({
     (): RuleInput => ({
       ...rulePatternOf(view),
       voices: voicesOf(used),
-      grid: used[0]?.grid ?? 4,
+      grid,
       at: (name) => numbers[name] ?? rule.parameters[name]?.usual ?? 0,
       onto,
       choice,
@@ -287,7 +293,7 @@ function RuleEffect({
       // Chosen hits are meant in any place.
       stretch: ids ? null : stretch,
     }),
-    [view, used, rule, numbers, choice, seed, onto, played, stretch, ids],
+    [view, used, rule, numbers, choice, grid, seed, onto, played, stretch, ids],
   );
   const outcome = useMemo(
     (): Outcome =>

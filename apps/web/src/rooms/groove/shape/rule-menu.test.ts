@@ -116,6 +116,12 @@ test.each(
   }
   for (const other of Object.keys(tuning.choices))
     expect(tuningOf(tuning.with({ choice: other }), input).choice).toBe(other);
+  expect(tuning.grid === null).toBe(!rule.asksGrid?.(choice));
+  if (tuning.grid !== null) {
+    const otherwise = tuning.with({ grid: 6 });
+    expect(otherwise).toEqual({ ...shape, grid: 6 });
+    expect(tuningOf(otherwise, input).grid).toBe(6);
+  }
   if (rule.random) expect(tuning.with({ seed: 99 })).toMatchObject({ seed: 99 });
   expect(tuningOf({ ...shape, off: true }, input).with({})).toEqual({ ...shape, off: true });
 });

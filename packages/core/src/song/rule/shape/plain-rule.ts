@@ -85,7 +85,11 @@ export function plainRule<
     ...(has('grid') ? { grid } : {}),
     ...(has('seed') ? { seed } : {}),
   });
-  const way = { title, about, does, parameters, make, ...(has('seed') ? { random: true } : {}) };
+  const way = {
+    ...{ title, about, does, parameters, make },
+    ...(has('seed') ? { random: true } : {}),
+    ...(has('grid') ? { asksGrid: () => true } : {}),
+  };
   // The fields above are those of the type, which the compiler cannot see through the lists.
   return {
     schema,

@@ -30,6 +30,8 @@ export const strongAndWeak: ShapeRule<StrongAndWeak, 'strong and weak'> = {
       does: (_, rows) => `${rows} strong and weak`,
       parameters: { strong: velocity(100, 'Strong'), weak: velocity(62, 'Weak') },
       choices: { 'one hand': 'one hand', 'two hands': 'two hands' },
+      // Two hands go by hits and not by places.
+      asksGrid: (choice) => choice === 'one hand',
       choiceOf: ({ hands }) => (hands === 2 ? 'two hands' : 'one hand'),
       make: ({ voices, grid, at, choice }) => ({
         id: TRIED,

@@ -20,6 +20,7 @@ export const byChance: SowingRule<Chance> = {
     velocity: velocity(90),
   },
   random: true,
+  asksGrid: () => true,
   make: ({ grid, at, seed }) => ({ rule: 'chance', grid, percent: at('percent'), bias: at('bias'), seed }),
   places: ({ grid, percent, bias, seed }, meter, length) => {
     const random = randomFrom(seedFrom('sow', seed));

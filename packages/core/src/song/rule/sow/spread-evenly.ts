@@ -21,6 +21,7 @@ export const spreadEvenly: SowingRule<Spread> = {
     rotation: parameter([0, 31], 0, 'Turned by', 'steps'),
     velocity: velocity(90),
   },
+  asksGrid: () => true,
   make: ({ grid, at }) => ({
     rule: 'spread',
     grid,

@@ -1,0 +1,46 @@
+import { Box } from '@mui/material';
+import type { RoomPath } from '../session/rooms.ts';
+import { type Reach, setReach, useSession } from '../session/store.ts';
+import { Choice } from '../shared/ui/Choices.tsx';
+import { ask } from './asked.ts';
+import { putPreviewAside, usePreview } from './preview.ts';
+import { REACHES } from './what-plays.ts';
+
+/** How much of the song is heard, or what is tried in its place: the one that is chosen sounds. */
+export function ReachChoices({
+  room,
+  reach,
+  isElsewhere,
+}: {
+  room: RoomPath;
+  reach: Reach;
+  /** True for a sound that was asked for in another room. */
+  isElsewhere: boolean;
+}) {
+  const { preview, isAside } = usePreview();
+  const isTried = preview !== null && !isAside;
+  const choose = (one: Reach) => {
+    if (room !== 'hand-off' && room !== 'fills') setReach(room, one);
+    if (preview) putPreviewAside(true);
+    if (isElsewhere) ask({ room, choices: useSession.getState() });
+  };
+  return (
+    <Box role="group" aria-label="How much plays" sx={{ display: 'flex', gap: 0.5 }}>
+      {preview && (
+        <Choice
+          chosen={isTried}
+          title="What is tried, or the song as it stands, to compare them"
+          onClick={() => putPreviewAside(isTried)}
+        >
+          What is tried
+        </Choice>
+      )}
+      {(REACHES[room].length > 1 || isElsewhere || preview) &&
+        REACHES[room].map(({ reach: one, name }) => (
+          <Choice key={one} chosen={one === reach && !isElsewhere && !isTried} onClick={() => choose(one)}>
+            {name}
+          </Choice>
+        ))}
+    </Box>
+  );
+}
