@@ -74,6 +74,37 @@ test('several slots are chosen by keys and pointer, changed together, copied, pa
   await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Main groove/);
 });
 
+test('a pattern is laid into the chosen slots from its miniature by one press, and its label shows there and on regions', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await page.getByRole('button', { name: 'More about Main groove' }).click();
+  await page.getByRole('textbox', { name: 'Label' }).fill('busy');
+  await page.getByRole('textbox', { name: 'Label' }).press('Enter');
+  await goTo(page, 'Sheet');
+  await slot(page, 4, 'Verse 1').click();
+  await slot(page, 1, 'Chorus 1').click({ modifiers: ['ControlOrMeta'] });
+  await page.keyboard.press('h');
+  const patterns = page.getByRole('complementary', { name: 'Patterns' });
+  await patterns.getByRole('button', { name: /^Main groove/ }).click();
+  for (const one of [slot(page, 4, 'Verse 1'), slot(page, 1, 'Chorus 1')])
+    await expect(one).toHaveAccessibleName(/: Main groove *busy/);
+  await expect(patterns.getByRole('button', { name: /^Main groove/ })).toHaveAttribute(
+    'aria-pressed',
+    'true',
+  );
+  await patterns.getByRole('button', { name: /^Chorus bass/ }).click();
+  await expect(slot(page, 4, 'Verse 1')).toHaveAccessibleName(/Main groove *busy \+ Chorus bass/);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(slot(page, 1, 'Chorus 1')).toHaveAccessibleName(/: Chorus open/);
+  await page.keyboard.press('h');
+  await expect(chosen(page).getByText('2 slots chosen')).toBeVisible();
+  await goTo(page, 'Hand-off');
+  await page.getByRole('button', { name: 'One per pattern' }).click();
+  await expect(page.getByRole('row', { name: /pattern.*Main groove busy/i })).toBeVisible();
+});
+
 test('a section that is played twice says so, and can differ in one place only', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');

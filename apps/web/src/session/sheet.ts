@@ -7,6 +7,8 @@ export interface SheetSession {
   readonly partSeen: Id | null;
   /** Slots that were copied, for pasting anywhere on the sheet. */
   readonly copiedSlots: readonly Slot[];
+  /** True while the patterns stand beside the sheet, to be laid into the chosen slots. */
+  readonly patternsShown: boolean;
   /** True while numbers and letters cue a performance. */
   readonly performing: boolean;
 }
@@ -14,5 +16,6 @@ export interface SheetSession {
 export const useSheet = createForSong<SheetSession>(() => ({
   partSeen: null,
   copiedSlots: [],
+  patternsShown: false,
   performing: false,
 }));

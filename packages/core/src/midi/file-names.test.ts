@@ -8,6 +8,7 @@ const region = (name: string): RegionPlan => ({
   kind: 'section',
   name,
   scope: { kind: 'song' },
+  label: '',
   startBar: 1,
   startBeat: 1,
   startTick: 0,

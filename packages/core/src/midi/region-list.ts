@@ -13,6 +13,7 @@ import {
   type Id,
   indexOf,
   leadingLayer,
+  type Pattern,
   type RegionKind,
   type Slot,
   type SongDocument,
@@ -24,6 +25,8 @@ export interface RegionPlan {
   readonly id: Id;
   readonly kind: RegionKind;
   readonly name: string;
+  /** The label of its pattern, or of the one that its slot is called after; empty for none. */
+  readonly label: string;
   readonly scope: Scope;
   /** The bar of the song, from 1, at which it belongs; null for patterns, which belong anywhere. */
   readonly startBar: number | null;
@@ -94,6 +97,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         id: 'song',
         kind: 'song',
         name: indexOf(document).song.name,
+        label: '',
         scope: { kind: 'song' },
         startBar: 1,
         startBeat: 1,
@@ -107,6 +111,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
       id: `section.${occurrence.id}`,
       kind: 'section',
       name: section.name,
+      label: '',
       scope: { kind: 'occurrence', occurrence: occurrence.id, tail: true },
       startBar: firstBar,
       startBeat: 1,
@@ -121,10 +126,12 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
       if (!place || isTail(stretch)) return [];
       const bar = barTicks(meter);
       const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
+      const led = leadingPattern(document, slot);
       const plan: RegionPlan = {
         id: `slot.${occurrence.id}.${repeat}.${slot.id}`,
         kind: 'slot',
-        name: `${section.name} ${slotName(document, slot) ?? `rest ${number}`}`,
+        name: `${section.name} ${led?.name ?? `rest ${number}`}`,
+        label: led?.label ?? '',
         scope: { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id },
         startBar: inBars(document, place, stretch.start - place.start),
         startBeat: 1 + (stretch.inSection % bar) / beatTicks(meter),
@@ -141,6 +148,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         id: `pattern.${pattern.id}`,
         kind: 'pattern' as const,
         name: pattern.name,
+        label: pattern.label ?? '',
         scope: { kind: 'pattern' as const, pattern: pattern.id },
         startBar: null,
         startBeat: null,
@@ -152,7 +160,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
 };
 
 /** A slot is called after what its first part plays through it. */
-function slotName(document: SongDocument, slot: Slot): string | undefined {
+function leadingPattern(document: SongDocument, slot: Slot): Pattern | undefined {
   const layer = leadingLayer(document, slot);
-  return layer && indexOf(document).pattern(layer.pattern)?.name;
+  return layer && indexOf(document).pattern(layer.pattern);
 }

@@ -5,6 +5,7 @@ import { createContext, use } from 'react';
 import { copiesMidi, copyMidi } from '../../shared/midi-clipboard.ts';
 import { columnsOf } from '../../shared/ui/DataTable.tsx';
 import { notify } from '../../shared/ui/notify.ts';
+import { PatternLabel } from '../../shared/ui/PatternFace.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { fileAt } from './files-of.ts';
@@ -65,7 +66,7 @@ export const REGION_COLUMNS = columns([
     header: 'Region',
     cell: ({ getValue, row: { original } }) => (
       <Box component="b" sx={original.isTicked ? {} : { fontWeight: 400, color: color('faint') }}>
-        {getValue()}
+        {getValue()} {original.label && <PatternLabel>{original.label}</PatternLabel>}
       </Box>
     ),
   }),

@@ -8,6 +8,7 @@ import { useSheet } from '../../session/sheet.ts';
 import { useSession } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
+import { withKeys } from '../../shared/keys/command.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
@@ -18,7 +19,9 @@ import type { FormViewProps, SheetView } from './form-view.ts';
 import { SongMap } from './map/SongMap.tsx';
 import { togglePerform } from './perform/perform-session.ts';
 import { roleTint } from './role-tint.ts';
+import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { toggleTarget, useHolding } from './target/target-session.ts';
+import { togglePatterns } from './toggle-patterns.ts';
 
 const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).PrintButton);
 /** Fetched when it is first asked for: the charts weigh more than the rest of the room. */
@@ -42,6 +45,7 @@ export const FormBar = memo(function FormBar({
   const isHeld = useHolding((one) => one.isOpen);
   const partSeen = useSheet(({ partSeen }) => (parts.some(({ id }) => id === partSeen) ? partSeen : null));
   const isPerforming = useSheet((session) => session.performing);
+  const patternsShown = useSheet((session) => session.patternsShown);
   const [showsCourse, setShowsCourse] = useState(false);
   const chosen = useSession((session) => session.occurrence);
   return (
@@ -78,6 +82,13 @@ export const FormBar = memo(function FormBar({
           {!isPerforming && (
             <>
               <AddSection />
+              <Choice
+                chosen={patternsShown && !isDressing && !isHeld}
+                title={withKeys('Lay a pattern into the chosen slots by one press', SHEET_COMMANDS.patterns)}
+                onClick={togglePatterns}
+              >
+                Patterns
+              </Choice>
               <Choice
                 chosen={showsCourse}
                 title="Loudness and hits of every bar, and where the song sags"

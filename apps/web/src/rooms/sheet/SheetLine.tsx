@@ -141,6 +141,7 @@ const Piece = memo(function Piece({
           <span className="title">
             <Unseen>{name}: </Unseen>
             {face.title}
+            {face.label && <span className="label">{face.label}</span>}
             {face.others && <span className="others"> + {face.others}</span>}
           </span>
           <span className="special">

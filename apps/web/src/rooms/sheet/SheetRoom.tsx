@@ -3,6 +3,7 @@ import { occurrencePlaces } from '@plucky/core/form';
 import type { SongDocument } from '@plucky/core/song';
 import { useMemo, useRef } from 'react';
 import { useSong } from '../../document/context.tsx';
+import { useSheet } from '../../session/sheet.ts';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { useSeen } from '../../shared/ui/useSeen.ts';
@@ -15,6 +16,7 @@ import { SheetPage } from './SheetPage.tsx';
 import { deviationsByLine, lineOf, useHeld } from './target/target-session.ts';
 
 const DressPanel = later(async () => (await import('./DressPanel.tsx')).DressPanel);
+const PatternsPanel = later(async () => (await import('./PatternsPanel.tsx')).PatternsPanel);
 const TargetPanel = later(async () => (await import('./target/TargetPanel.tsx')).TargetPanel);
 const PerformPanel = later(async () => (await import('./perform/PerformPanel.tsx')).PerformPanel);
 
@@ -40,6 +42,7 @@ function SheetOf({
   const document = performance?.drawn ?? dress?.dressed ?? song;
   const lines = useMemo(() => linesOfSheet(document, occurrencePlaces(document)), [document]);
   const held = useHeld(song);
+  const patternsShown = useSheet((session) => session.patternsShown);
   const deviations = held?.attempt ? deviationsByLine(held.attempt, lines) : null;
   const scroller = useRef<HTMLElement>(null);
   const view = useSeen({ count: lines.length, height: (at) => heightOfLine(lines, at), scroller });
@@ -65,6 +68,8 @@ function SheetOf({
         />
       ) : held ? (
         <TargetPanel document={song} held={held} onGoTo={(tick) => goTo(lineOf(lines, tick))} />
+      ) : patternsShown ? (
+        <PatternsPanel />
       ) : (
         <SheetInspector />
       )}

@@ -12,6 +12,8 @@ export interface SheetDeeds extends SlotDeeds {
   /** By so many bars, or beats. */
   readonly resize: (by: number, unit: 'bar' | 'beat') => void;
   readonly cutInTwo: () => void;
+  /** Shows the patterns beside the sheet, or not. */
+  readonly patterns: () => void;
 }
 
 export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
@@ -35,6 +37,11 @@ export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
     keys: ['mod+shift+a'],
     says: 'choose all slots that play the same pattern',
     run: ({ choosePlaying }) => choosePlaying(),
+  },
+  patterns: {
+    keys: ['h'],
+    says: 'the patterns, to lay one into the chosen slots',
+    run: ({ patterns }) => patterns(),
   },
   add: { keys: ['n'], says: 'add a slot of the groove after this one', run: ({ add }) => add() },
   again: { keys: ['d'], says: 'the same slots once more', run: ({ again }) => again() },

@@ -17,6 +17,8 @@ import { slotWords } from './slot-words.ts';
 export interface SlotFace {
   readonly number: number;
   readonly title: string;
+  /** The label of the pattern that it is called after; empty for none. */
+  readonly label: string;
   /** Its other layers. */
   readonly others: string;
   readonly role: PatternRole | null;
@@ -86,10 +88,12 @@ function makeFace(
   const isLast = inSlot + length === slot.length;
   const { landing } = slot;
   const lasts = landing && !occurrence.silencedVoices.includes(landing.voice) ? landing.swell : undefined;
+  const shown = part !== null ? layers[0]?.source.pattern.id : leading?.pattern;
   const names = layers.map(({ source }) => nameOf(source.pattern.id));
   return {
     number,
     title: part !== null ? (names[0] ?? 'nothing') : leading ? nameOf(leading.pattern) : 'Rest',
+    label: (shown !== undefined && index.pattern(shown)?.label) || '',
     others:
       part !== null
         ? names.slice(1).join(', ')

@@ -6,6 +6,7 @@ import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';
 import { chosenSlots, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
+import { togglePatterns } from './toggle-patterns.ts';
 import { useResizeSlots } from './useResizeSlots.ts';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
@@ -74,6 +75,6 @@ export function useSheetKeys(enabled: boolean): void {
     const { document, lead } = read();
     if (lead) deeds.cutAt(middleOf(lead.slot, sectionMeter(document, lead.section)));
   };
-  const sheet = { ...deeds, go, extend, goSection, chooseSection, choosePlaying, resize, cutInTwo };
+  const sheet = { ...deeds, patterns: togglePatterns, go, extend, goSection, chooseSection, choosePlaying, resize, cutInTwo };
   useCommands(SHEET_COMMANDS, sheet, enabled);
 }

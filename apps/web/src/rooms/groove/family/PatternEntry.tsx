@@ -1,17 +1,16 @@
 import MoreIcon from '@mui/icons-material/MoreHorizRounded';
-import { Box, Button, IconButton, Typography } from '@mui/material';
+import { Box, Button, IconButton } from '@mui/material';
 import { countEdits, type ResolvedPattern } from '@plucky/core/pattern';
 import type { Id, SongIndex } from '@plucky/core/song';
-import { barTicks, counted, lengthName, type Meter } from '@plucky/core/time';
-import { memo, type MouseEvent, useEffect, useMemo, useRef } from 'react';
+import { counted, lengthName, type Meter } from '@plucky/core/time';
+import { memo, type MouseEvent, useEffect, useRef } from 'react';
 import { choosePattern, choosePatternToo, openPanel, useGroove } from '../../../session/groove.ts';
 import { useIsWorkedOn } from '../../../session/here.ts';
 import { useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
-import { barShares, followsParent, marksOf } from '../../../shared/ui/marks.ts';
-import { Miniature } from '../../../shared/ui/Miniature.tsx';
-import { color, OTHERS_HERE, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { PatternFace } from '../../../shared/ui/PatternFace.tsx';
+import { color, OTHERS_HERE } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 
 interface EntryProps {
@@ -43,12 +42,6 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
     name: pattern.name,
     value: pattern.id,
   });
-  const bar = barTicks(meter);
-  const isFollowed = pattern.parent ? followsParent : undefined;
-  const marks = useMemo(
-    () => marksOf(index, resolved.hits, 0, resolved.pattern.length, isFollowed),
-    [index, resolved, isFollowed],
-  );
   useEffect(() => {
     if (inView) entry.current?.scrollIntoView({ block: 'nearest' });
   }, [inView]);
@@ -85,19 +78,13 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
           ...(isWorkedOn && OTHERS_HERE),
         }}
       >
-        <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, pr: inView ? 2.5 : 0 }}>
-          <Typography
-            noWrap
-            sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.field, lineHeight: 1.3 }}
-          >
-            {pattern.name}
-          </Typography>
-          {pattern.label && <Label>{pattern.label}</Label>}
-        </Box>
-        <Typography noWrap sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.3, mb: 0.25 }}>
-          {isOver ? 'Let go to follow this one' : aboutWords(resolved, meter, uses)}
-        </Typography>
-        <Miniature marks={marks} height={24} barShares={barShares(0, pattern.length, bar)} />
+        <PatternFace
+          index={index}
+          resolved={resolved}
+          meter={meter}
+          about={isOver ? 'Let go to follow this one' : aboutWords(resolved, meter, uses)}
+          hasButton={inView}
+        />
       </Button>
       {inView && (
         <IconButton
@@ -110,26 +97,6 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
           <MoreIcon fontSize="small" />
         </IconButton>
       )}
-    </Box>
-  );
-}
-
-/** The word that the musician finds a pattern by. */
-function Label({ children }: { children: string }) {
-  return (
-    <Box
-      component="span"
-      sx={{
-        flexShrink: 0,
-        fontSize: TEXT.tiny,
-        fontWeight: 500,
-        lineHeight: 1.3,
-        px: 0.6,
-        border: `1px solid ${color('strong')}`,
-        borderRadius: '6px',
-      }}
-    >
-      {children}
     </Box>
   );
 }
