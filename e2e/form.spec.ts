@@ -114,3 +114,58 @@ test('a swell and an opening are set on the sheet, and notes go with chords', as
   await goTo(page, 'Hand-off');
   await expect(page.getByText('A swell leaves as one note')).toBeVisible();
 });
+
+test('a stretch of the form over several sections is repeated, moved, copied, looped, compared and taken out', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const form = page.getByRole('group', { name: 'Form' });
+  const block = (name: string) => form.getByRole('button', { name, exact: true }).first();
+  const names = () => form.getByRole('button').allTextContents();
+  const before = await names();
+  await block('Build-up').click();
+  await block('Chorus 1').click({ modifiers: ['Shift'] });
+  const chosen = page.getByRole('region', { name: 'Chosen sections' });
+  await expect(chosen.getByText('2 sections chosen')).toBeVisible();
+  await expect(chosen.getByText('Build-up to Chorus 1 · bars 25 to 36')).toBeVisible();
+  await chosen.getByRole('button', { name: 'Loop them' }).click();
+  await expect(page.getByLabel('What plays', { exact: true })).toHaveText(
+    'Build-up to Chorus 1, looping 12 bars',
+  );
+  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Laid over Build-up to Chorus 1, bar 25' }).click();
+  await page.getByRole('option', { name: 'Lay over: Build-up to Chorus 2, bar 53' }).click();
+  await expect(page.getByText(/Build-up to Chorus 2, bar 53: [\d.]+ hits a beat/)).toBeVisible();
+  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  // Once more, by a key; what is new is chosen.
+  await form.getByRole('button', { pressed: true }).first().focus();
+  await page.keyboard.press('d');
+  await expect.poll(names).toEqual(before.toSpliced(4, 0, 'Build-up', 'Chorus 1'));
+  await expect(form.getByRole('button', { pressed: true })).toHaveText(['Build-up', 'Chorus 1']);
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect.poll(names).toEqual(before.toSpliced(3, 0, 'Build-up', 'Chorus 1'));
+  await page.keyboard.press('Delete');
+  await expect.poll(names).toEqual(before);
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await expect.poll(names).toEqual(before);
+  // Copies are carried with Ctrl; one more section is chosen by a key.
+  await block('Verse 1').click();
+  await page.keyboard.press('Shift+ArrowUp');
+  await expect(chosen.getByText('Intro to Verse 1 · bars 1 to 24')).toBeVisible();
+  const [from, onto] = [await block('Intro').boundingBox(), await block('Outro').boundingBox()];
+  if (!from || !onto) throw new Error('The form is not on the page.');
+  await page.keyboard.down('Control');
+  await page.mouse.move(from.x + 20, from.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(onto.x + onto.width - 8, onto.y + 12, { steps: 8 });
+  await page.mouse.move(onto.x + onto.width - 10, onto.y + 14);
+  await expect(page.getByText('Copy 2 sections after Outro')).toBeVisible();
+  await page.mouse.up();
+  await page.keyboard.up('Control');
+  await expect.poll(names).toEqual([...before, 'Intro', 'Verse 1']);
+  // Closer up, the band is scrolled and the chosen stay in sight.
+  await page.keyboard.press('z');
+  await expect(form.getByRole('button', { name: 'Verse 1', exact: true }).last()).toBeInViewport();
+  await expect(block('Intro')).not.toBeInViewport();
+});

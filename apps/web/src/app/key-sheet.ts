@@ -1,7 +1,7 @@
 import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/draft-commands.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
-import { SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
+import { FORM_COMMANDS, SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
 import { PICK_UP } from '../shared/drag/pick-up.ts';
 import { capsOf, type Commands } from '../shared/keys/command.ts';
 import {
@@ -73,6 +73,15 @@ export const KEY_SHEET: readonly KeyGroup[] = [
   },
   { title: 'Fills: drop-outs, endings', rows: rowsOf(END_COMMANDS) },
   { title: 'Sheet: the slots', rows: rowsOf(SHEET_COMMANDS, BEAT_COMMANDS) },
+  {
+    title: 'Sheet: the form',
+    rows: [
+      ...rowsOf(FORM_COMMANDS),
+      { keys: ['drag a section'], does: 'to another place; with Ctrl a copy of it' },
+      { keys: ['Shift', 'press'], does: 'choose the sections up to that one' },
+      { keys: ['Ctrl', 'wheel'], does: 'look closer at the form, or from farther away' },
+    ],
+  },
   { title: 'Sheet: perform', rows: rowsOf(PERFORM_COMMANDS) },
 ];
 

@@ -26,6 +26,8 @@ export interface Session {
   /** True when a take is asked for; the transport begins it. */
   readonly takeWanted: boolean;
   readonly occurrence: Id | null;
+  /** Occurrences that are chosen together with that one, itself among them; empty when it is alone or slots are chosen. */
+  readonly occurrences: readonly Id[];
   readonly slot: SlotAt | null;
   /** The place in that slot from which the song is played, in ticks: the beat that was pressed. */
   readonly beat: number;
@@ -55,6 +57,7 @@ const EMPTY: Session = {
   takeGrid: null,
   takeWanted: false,
   occurrence: null,
+  occurrences: [],
   slot: null,
   beat: 0,
   inSlot: null,
@@ -80,7 +83,13 @@ export function patternInView(document: SongDocument, chosen: Id | null): Id | n
 
 /** Chooses a slot, and the place in it from which the song is played, in ticks. */
 export function chooseSlot(slot: SlotAt | null, beat = 0): void {
-  useSession.setState({ slot, beat, slots: [], ...(slot ? { occurrence: slot.occurrence } : {}) });
+  useSession.setState({
+    slot,
+    beat,
+    slots: [],
+    occurrences: [],
+    ...(slot ? { occurrence: slot.occurrence } : {}),
+  });
 }
 
 /** The slots that are chosen: several, the one that leads, or none. */
@@ -101,6 +110,7 @@ export function chooseSlotToo(slot: SlotAt): void {
     return {
       slots: next.length > 1 ? next : [],
       slot: last,
+      occurrences: [],
       ...(last ? { occurrence: last.occurrence } : {}),
     };
   });
@@ -113,13 +123,32 @@ export function chooseSlots(slots: readonly SlotAt[]): void {
     return {
       slots: slots.length > 1 ? slots : [],
       slot: first,
+      occurrences: [],
       ...(first ? { occurrence: first.occurrence } : {}),
     };
   });
 }
 
 export function chooseOccurrence(occurrence: Id | null): void {
-  useSession.setState({ occurrence, slot: null, slots: [] });
+  useSession.setState({ occurrence, occurrences: [], slot: null, slots: [] });
+}
+
+/** Chooses several occurrences; the one that leads them goes on doing so where it is one of them. */
+export function chooseOccurrences(occurrences: readonly Id[]): void {
+  useSession.setState(({ occurrence: lead }) => ({
+    occurrence: lead !== null && occurrences.includes(lead) ? lead : (occurrences[0] ?? null),
+    occurrences: occurrences.length > 1 ? occurrences : [],
+    slot: null,
+    slots: [],
+  }));
+}
+
+/** The occurrences that are chosen: several, the one that leads, or none. */
+export function occurrencesChosen({
+  occurrence,
+  occurrences,
+}: Pick<Session, 'occurrence' | 'occurrences'>): readonly Id[] {
+  return occurrences.length ? occurrences : occurrence !== null ? [occurrence] : [];
 }
 
 export function toggleListening(which: 'mutes' | 'solos', voice: Id): void {

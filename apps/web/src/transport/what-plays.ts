@@ -39,6 +39,7 @@ export interface WhatPlays {
 export const CHOICES = [
   'pattern',
   'occurrence',
+  'occurrences',
   'slot',
   'slots',
   'reach',
@@ -86,6 +87,9 @@ export function whatPlays(
   const loops = session.loops[reach];
   if (reach === 'song') return songPlays(document, room === 'sheet' ? chosen : undefined, places, loops);
   if (reach === 'slot') return slotsPlay(document, session, loops);
+  const several =
+    room === 'sheet' ? places.filter(({ occurrence }) => session.occurrences.includes(occurrence.id)) : [];
+  if (several.length > 1) return sectionsPlay(several, document, loops);
   return chosen ? sectionPlays(document, chosen, loops) : null;
 }
 
@@ -173,6 +177,31 @@ function sectionPlays(
         ? `${occurrence.times} times in a row`
         : `The section ${loops ? 'goes round' : 'plays once'}`,
     origin: start,
+    start: 0,
+    cut: null,
+  };
+}
+
+/** A stretch of the form, from the first of several sections to the last. */
+function sectionsPlay(
+  places: readonly OccurrencePlace[],
+  document: SongDocument,
+  loops: boolean,
+): WhatPlays | null {
+  const [first, last] = [places[0], places.at(-1)];
+  if (!first || !last) return null;
+  const [from, to] = [first.start, last.start + last.length];
+  if (to === from) return null;
+  return {
+    document,
+    scope: { kind: 'span', from, to },
+    loops,
+    title: `${first.section.name} to ${last.section.name}, ${goes(loops)} ${counted(
+      places.reduce((sum, { lasts }) => sum + lasts, 0),
+      'bar',
+    )}`,
+    detail: `The ${counted(places.length, 'section')} ${loops ? 'go round' : 'play once'}`,
+    origin: from,
     start: 0,
     cut: null,
   };

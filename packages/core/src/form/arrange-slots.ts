@@ -16,6 +16,7 @@ import { cutSlot } from './cut-slot.ts';
 import { editSection, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { keepingStarts, playedSlots, startOf } from './going-on.ts';
 import { resolveLayer } from './layer.ts';
+import { movedTogether } from './moved-together.ts';
 import { inOneSlot } from './one-slot.ts';
 import { rollBeyond } from './roll-beyond.ts';
 
@@ -48,11 +49,8 @@ export function removeSlots(document: SongDocument, slots: readonly SlotIn[]): O
 /** Moves a slot to the place `to` in its section, counted from 0; others that are chosen go with it, beside it. */
 export function moveSlots(document: SongDocument, section: Id, ids: readonly Id[], to: number): Outcome {
   return editSection(document, section, `move ${slotsInWords(ids)}`, (before) => {
-    const carried = before.slots.filter((slot) => ids.includes(slot.id));
-    const others = before.slots.filter((slot) => !ids.includes(slot.id));
-    const place = Math.max(0, Math.min(others.length, to));
-    const slots = others.toSpliced(place, 0, ...carried);
-    return slots.every((slot, i) => slot === before.slots[i]) ? null : { ...before, slots };
+    const slots = movedTogether(before.slots, ids, to);
+    return slots && { ...before, slots };
   });
 }
 

@@ -1,12 +1,15 @@
 import {
   type Id,
   indexOf,
+  LIMITS,
   nextName,
   type Occurrence,
   type Outcome,
   type Section,
   type SongDocument,
 } from '../song/index.ts';
+import { counted } from '../time/index.ts';
+import { movedTogether } from './moved-together.ts';
 
 /** A new section at the end of the form, or after the occurrence `after`. */
 export function addSection(
@@ -72,25 +75,49 @@ function followerOf(document: SongDocument, record: Section, id: Id): Section {
   return { ...record, id, name: nextName(record.name, names), follows: record.id };
 }
 
-/** Takes an occurrence out of the form; a section that is then played nowhere goes with it. */
-export function removeOccurrence(document: SongDocument, id: Id): Outcome {
-  const { song, section } = indexOf(document);
-  const gone = song.form.find((occurrence) => occurrence.id === id);
-  if (!gone) return null;
-  const form = song.form.filter((occurrence) => occurrence !== gone);
-  const last = !form.some((occurrence) => occurrence.section === gone.section);
-  return {
-    label: `take out ${section(gone.section)?.name ?? 'a section'}`,
-    put: [{ ...song, form }],
-    remove: last ? [gone.section] : [],
-  };
+/** Takes occurrences out of the form; a section that is then played nowhere goes with them. */
+export function removeOccurrences(document: SongDocument, ids: readonly Id[]): Outcome {
+  const { song } = indexOf(document);
+  const gone = song.form.filter((occurrence) => ids.includes(occurrence.id));
+  if (!gone.length) return null;
+  const form = song.form.filter((occurrence) => !gone.includes(occurrence));
+  const still = new Set(form.map(({ section }) => section));
+  const remove = [...new Set(gone.map(({ section }) => section))].filter((section) => !still.has(section));
+  return { label: `take out ${inWords(document, gone)}`, put: [{ ...song, form }], remove };
 }
 
-/** Moves an occurrence to the place `to` in the form, counted from 0. */
-export function moveOccurrence(document: SongDocument, id: Id, to: number): Outcome {
+/** Moves an occurrence to the place `to` in the form, counted from 0; others that are chosen go with it, beside it. */
+export function moveOccurrences(document: SongDocument, ids: readonly Id[], to: number): Outcome {
   const { song } = indexOf(document);
-  const form = moved(song.form, id, to);
-  return form && { label: 'move a section', put: [{ ...song, form }], remove: [] };
+  const form = movedTogether(song.form, ids, to);
+  const carried = song.form.filter((occurrence) => ids.includes(occurrence.id));
+  return form && { label: `move ${inWords(document, carried)}`, put: [{ ...song, form }], remove: [] };
+}
+
+/**
+ * Plays occurrences once more, as often and as changed as they are, from the place `to` in the form on, counted from 0.
+ * Refused where one of their sections is gone, or the form has no room for them.
+ */
+export function playOnceMore(
+  document: SongDocument,
+  occurrences: readonly Occurrence[],
+  to: number,
+  idFor: (i: number) => Id,
+): Outcome {
+  const { song, section } = indexOf(document);
+  if (!occurrences.length) return null;
+  if (occurrences.some((one) => !section(one.section))) return { reason: 'That section is gone.' };
+  if (song.form.length + occurrences.length > LIMITS.form)
+    return { reason: `A form has at most ${LIMITS.form} sections.` };
+  const copies = occurrences.map((one, i) => ({ ...one, id: idFor(i) }));
+  const form = song.form.toSpliced(Math.max(0, to), 0, ...copies);
+  return { label: `play ${inWords(document, occurrences)} again`, put: [{ ...song, form }], remove: [] };
+}
+
+function inWords(document: SongDocument, occurrences: readonly Occurrence[]): string {
+  const [first, ...others] = occurrences;
+  if (others.length) return counted(occurrences.length, 'section');
+  return (first && indexOf(document).section(first.section)?.name) ?? 'a section';
 }
 
 /** Sets how many times in a row an occurrence plays its section, 1..32. */
@@ -120,13 +147,4 @@ function place(document: SongDocument, occurrence: Occurrence, after?: Id) {
   const { song } = indexOf(document);
   const found = song.form.findIndex((one) => one.id === after);
   return { ...song, form: song.form.toSpliced(found < 0 ? song.form.length : found + 1, 0, occurrence) };
-}
-
-/** The items with one moved to the index `to`; null when it is there already or unknown. */
-export function moved<T extends { readonly id: Id }>(items: readonly T[], id: Id, to: number): T[] | null {
-  const from = items.findIndex((item) => item.id === id);
-  const item = items[from];
-  const target = Math.max(0, Math.min(items.length - 1, to));
-  if (!item || from === target) return null;
-  return items.toSpliced(from, 1).toSpliced(target, 0, item);
 }

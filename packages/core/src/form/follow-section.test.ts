@@ -12,7 +12,7 @@ import { dice, editFrom, runEdits } from '../testing/random-edits.ts';
 import { after as applied, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
 import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
-import { onlyThisTime, playAsFollower, removeOccurrence } from './edit-form.ts';
+import { onlyThisTime, playAsFollower, removeOccurrences } from './edit-form.ts';
 import { editSlots } from './edit-section.ts';
 import { resizeSlots, setSlotPattern, toggleSlotVoice } from './edit-slots.ts';
 import { letSectionGo, withFollowers } from './follow-section.ts';
@@ -108,7 +108,7 @@ test('a chain of followers takes a change over, and one whose section goes stand
   );
   const changed = after(three, toggleSlotVoice(three, [first], 'hat'));
   expect(sectionIn(changed, 'three').slots).toEqual(sectionIn(changed, 'verse').slots);
-  const gone = after(changed, removeOccurrence(changed, 'o1'));
+  const gone = after(changed, removeOccurrences(changed, ['o1']));
   expect(sectionIn(gone, 'two')).not.toHaveProperty('follows');
   expect(sectionIn(gone, 'three').follows).toBe('two');
   const free = after(changed, letSectionGo(changed, 'two'));

@@ -2,7 +2,14 @@ import { indexOf, serialize, type SongDocument } from '../song/index.ts';
 import { after, layer, section, smallSong } from '../testing/songs.ts';
 import { meter } from '../time/index.ts';
 import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
-import { addSection, moveOccurrence, playAgain, removeOccurrence, setTimes } from './edit-form.ts';
+import {
+  addSection,
+  moveOccurrences,
+  playAgain,
+  playOnceMore,
+  removeOccurrences,
+  setTimes,
+} from './edit-form.ts';
 import {
   addLayer,
   hiddenIn,
@@ -43,19 +50,52 @@ test('sections are added, played again, moved, repeated and taken out', () => {
     addSlots(document, 'chorus', [{ id: 'c', length: 3840, layers: [layer('main')] }]),
   );
   document = after(document, playAgain(document, 'verse', 'o3'));
-  document = after(document, moveOccurrence(document, 'o2', 0));
+  document = after(document, moveOccurrences(document, ['o2'], 0));
   document = after(document, setTimes(document, 'o1', 3));
   expect(occurrencePlaces(document).map((place) => [place.section.id, place.firstBar, place.bars])).toEqual([
     ['chorus', 1, 1],
     ['verse', 2, 9],
     ['verse', 11, 3],
   ]);
-  document = after(document, removeOccurrence(document, 'o3'));
+  document = after(document, removeOccurrences(document, ['o3']));
   expect(indexOf(document).section('verse')).toBeDefined();
-  document = after(document, removeOccurrence(document, 'o1'));
+  document = after(document, removeOccurrences(document, ['o1']));
   expect(indexOf(document).section('verse')).toBeUndefined();
   expect(setTimes(document, 'o2', 33)).toHaveProperty('reason');
-  expect(moveOccurrence(document, 'o2', 0)).toBeNull();
+  expect(moveOccurrences(document, ['o2'], 0)).toBeNull();
+});
+
+test('several sections of the form are played once more, moved and taken out together', () => {
+  let document = smallSong();
+  for (const [id, name] of [
+    ['chorus', 'Chorus'],
+    ['outro', 'Outro'],
+  ] as const)
+    document = after(document, addSection(document, { id, name, role: 'chorus', slots: [] }, `${id}-1`));
+  const formOf = () => indexOf(document).song.form.map(({ id, section }) => `${section} ${id}`);
+  const quiet = { ...indexOf(document).song };
+  const silenced = quiet.form.map((one) =>
+    one.id === 'chorus-1' ? { ...one, silencedVoices: ['kick'] } : one,
+  );
+  document = after(document, { label: 'quiet', put: [{ ...quiet, form: silenced }], remove: [] });
+  const stretch = indexOf(document).song.form.slice(0, 2);
+  document = after(
+    document,
+    playOnceMore(document, stretch, 2, (i) => `n${i}`),
+  );
+  expect(formOf()).toEqual(['verse o1', 'chorus chorus-1', 'verse n0', 'chorus n1', 'outro outro-1']);
+  expect(indexOf(document).song.form[3]?.silencedVoices).toEqual(['kick']);
+  expect(indexOf(document).song.form[2]?.times).toBe(2);
+  const again = document;
+  document = after(document, moveOccurrences(document, ['n1', 'outro-1'], 0));
+  expect(formOf()).toEqual(['chorus n1', 'outro outro-1', 'verse o1', 'chorus chorus-1', 'verse n0']);
+  document = after(document, removeOccurrences(document, ['n1', 'outro-1', 'chorus-1']));
+  expect(formOf()).toEqual(['verse o1', 'verse n0']);
+  expect(indexOf(document).sections.map(({ id }) => id)).toEqual(['verse']);
+  expect(playOnceMore(document, stretch, 0, String)).toEqual({ reason: 'That section is gone.' });
+  const many = Array.from({ length: 256 }, () => stretch).flat();
+  expect(playOnceMore(again, many, 0, String)).toEqual({ reason: 'A form has at most 256 sections.' });
+  expect(playOnceMore(again, [], 0, String)).toBeNull();
 });
 
 test('slots are added, moved, resized and removed', () => {

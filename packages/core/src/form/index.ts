@@ -19,11 +19,12 @@ export { chordNames, chordsInWords, setChords } from './edit-chords.ts';
 export {
   addSection,
   editOccurrence,
-  moveOccurrence,
+  moveOccurrences,
   onlyThisTime,
   playAgain,
   playAsFollower,
-  removeOccurrence,
+  playOnceMore,
+  removeOccurrences,
   setTimes,
 } from './edit-form.ts';
 export { renameSection, setSectionRole, type SlotIn } from './edit-section.ts';

@@ -12,7 +12,7 @@ import { indexOf, INTENSITIES, type Intensity } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMemo, useRef, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
-import { useSession } from '../../session/store.ts';
+import { occurrencesChosen, useSessionFields } from '../../session/store.ts';
 import { Chart, type ChartOption } from '../../shared/ui/Chart.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
@@ -36,7 +36,8 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
   const bare = ends.filter((end) => end.isBare).length;
   const [curve, setCurve] = useState<Intensity>('density');
   const pressedAt = useRef({ x: 0, y: 0 });
-  const chosen = useSession((session) => session.occurrence);
+  const session = useSessionFields('occurrence', 'occurrences');
+  const chosen = useMemo(() => occurrencesChosen(session), [session]);
   const option = useMemo(() => courseChart(course, places, sags), [course, places, sags]);
   return (
     <Box component="section" aria-label="Course" sx={{ pb: 0.75, background: color('paper') }}>
@@ -82,7 +83,7 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
             document={document}
             places={places}
             bars={course.length}
-            chosen={chosen}
+            chosen={session.occurrence}
             curve={curve}
             height={HEIGHT}
           />

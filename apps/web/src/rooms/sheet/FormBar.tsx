@@ -1,13 +1,8 @@
 import { styled } from '@mui/material';
-import { moveOccurrence } from '@plucky/core/form';
-import { editSong, type Id, indexOf, type SectionRole } from '@plucky/core/song';
-import { figure } from '@plucky/core/time';
+import { editSong, indexOf } from '@plucky/core/song';
 import { memo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { useSheet } from '../../session/sheet.ts';
-import { useSession } from '../../session/store.ts';
-import { DragArea } from '../../shared/drag/DragArea.tsx';
-import { useCarried } from '../../shared/drag/useCarried.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { later } from '../../shared/ui/later.tsx';
@@ -16,9 +11,9 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { AddSection } from './AddSection.tsx';
 import { toggleDress, useDressing } from './dress-session.ts';
 import type { FormViewProps, SheetView } from './form-view.ts';
+import { FormSections } from './FormSections.tsx';
 import { SongMap } from './map/SongMap.tsx';
 import { togglePerform } from './perform/perform-session.ts';
-import { roleTint } from './role-tint.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import { toggleTarget, useHolding } from './target/target-session.ts';
 import { togglePatterns } from './toggle-patterns.ts';
@@ -28,10 +23,7 @@ const PrintButton = later(async () => (await import('./paper/PrintButton.tsx')).
 const Course = later(async () => (await import('./Course.tsx')).Course);
 
 const PHRASES = [2, 4, 8] as const;
-/** Width of a bar of the form, and least width of a section, in px. */
-const [BAR_WIDTH, LEAST_WIDTH] = [5, 52];
-
-/** The form of the song as a band of its sections, each as wide as it is long; drag one to another place. */
+/** The form of the song over the sheet, with the tools of the sheet, the map and the course. */
 export const FormBar = memo(function FormBar({
   document,
   places,
@@ -47,37 +39,10 @@ export const FormBar = memo(function FormBar({
   const isPerforming = useSheet((session) => session.performing);
   const patternsShown = useSheet((session) => session.patternsShown);
   const [showsCourse, setShowsCourse] = useState(false);
-  const chosen = useSession((session) => session.occurrence);
   return (
     <Top>
       <Bar>
-        <Band role="group" aria-label="Form">
-          <DragArea<Id>
-            onDrop={(held, onto) =>
-              edit((document) =>
-                moveOccurrence(
-                  document,
-                  held.value,
-                  places.findIndex(({ occurrence }) => occurrence.id === onto.value),
-                ),
-              )
-            }
-          >
-            {places.map(({ occurrence, section, lasts, firstBar }) => (
-              <SectionBlock
-                key={occurrence.id}
-                occurrence={occurrence.id}
-                name={section.name}
-                role={section.role}
-                times={occurrence.times}
-                bars={lasts}
-                firstBar={firstBar}
-                chosen={occurrence.id === chosen}
-                onGoTo={onGoTo}
-              />
-            ))}
-          </DragArea>
-        </Band>
+        <FormSections {...{ document, places, onGoTo }} />
         <Tools>
           {!isPerforming && (
             <>
@@ -162,84 +127,3 @@ const Bar = styled('div')({
 });
 
 const Tools = styled('div')({ display: 'flex', flexWrap: 'wrap', gap: 8, alignItems: 'center' });
-
-const Band = styled('div')({
-  flex: '1 1 600px',
-  minWidth: 0,
-  display: 'flex',
-  gap: 2,
-  overflowX: 'auto',
-  scrollbarWidth: 'thin',
-  '& button': {
-    flex: '1 0 auto',
-    padding: '3px 7px',
-    textAlign: 'left',
-    font: 'inherit',
-    color: 'inherit',
-    cursor: 'pointer',
-    border: `1px solid ${color('strong')}`,
-    borderRadius: 8,
-    overflow: 'hidden',
-    whiteSpace: 'nowrap',
-  },
-  '& button.chosen': { borderColor: color('plum'), background: color('wash') },
-  '& .name': {
-    display: 'block',
-    fontSize: TEXT.note,
-    fontWeight: 600,
-    overflow: 'hidden',
-    textOverflow: 'ellipsis',
-  },
-  // The bar is read from the title; a name is what a section is called by.
-  '& button::after': {
-    content: 'attr(data-bar) / ""',
-    display: 'block',
-    fontSize: TEXT.tiny,
-    color: color('soft'),
-  },
-});
-
-const SectionBlock = memo(function SectionBlock({
-  occurrence,
-  name,
-  role,
-  times,
-  bars,
-  firstBar,
-  chosen,
-  onGoTo,
-}: {
-  occurrence: Id;
-  name: string;
-  role: SectionRole;
-  times: number;
-  /** Length, repeats counted, and first bar in the song. */
-  bars: number;
-  firstBar: number;
-  chosen: boolean;
-  onGoTo: (occurrence: Id) => void;
-}) {
-  const { isOver, handles } = useCarried<Id>(`occurrence ${occurrence}`, {
-    kind: 'section',
-    name,
-    value: occurrence,
-  });
-  const width = Math.max(LEAST_WIDTH, bars * BAR_WIDTH);
-  return (
-    <button
-      type="button"
-      {...handles}
-      className={chosen || isOver ? 'chosen' : ''}
-      data-bar={figure(firstBar)}
-      title={`${name}, from bar ${figure(firstBar)}`}
-      aria-pressed={chosen}
-      onClick={() => onGoTo(occurrence)}
-      style={{ width, flexGrow: width, ...(chosen ? {} : { background: roleTint(role) }) }}
-    >
-      <span className="name">
-        {name}
-        {times > 1 ? ` ×${times}` : ''}
-      </span>
-    </button>
-  );
-});

@@ -10,7 +10,10 @@ import { barChart, hitBars, stepLine } from './bar-chart.ts';
 
 const HEIGHT = 84;
 
-/** The chosen section with another one laid over it, bar by bar from the first of each, with figures. */
+/**
+ * The chosen sections with as many others laid over them, from one that is asked for on, bar by bar from the first of each,
+ * with figures.
+ */
 export function LaidOver({
   course,
   places,
@@ -18,29 +21,35 @@ export function LaidOver({
 }: {
   course: readonly BarFigures[];
   places: readonly OccurrencePlace[];
-  chosen: Id | null;
+  chosen: readonly Id[];
 }) {
   const [over, setOver] = useState<Id>('');
   const laid = useMemo(
-    () => (chosen !== null && over ? layOver(course, chosen, over) : null),
-    [course, chosen, over],
+    () => (over ? layOver(course, chosen, asManyFrom(places, over, chosen.length)) : null),
+    [course, places, chosen, over],
   );
   const option = useMemo(() => laid && chartOf(laid), [laid]);
-  const nameOf = (id: Id | null) => {
-    const place = places.find(({ occurrence }) => occurrence.id === id);
-    return place ? `${place.section.name}, bar ${Math.floor(place.firstBar)}` : '';
+  const [first = ''] = chosen;
+  const nameOf = (id: Id) => {
+    const [place, ...more] = asManyFrom(places, id, chosen.length).map((one) =>
+      places.find(({ occurrence }) => occurrence.id === one),
+    );
+    if (!place) return '';
+    const last = more.at(-1);
+    const bar = `bar ${Math.floor(place.firstBar)}`;
+    return last ? `${place.section.name} to ${last.section.name}, ${bar}` : `${place.section.name}, ${bar}`;
   };
-  if (!nameOf(chosen) || places.length < 2) return null;
+  if (!nameOf(first) || places.length < 2) return null;
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', py: 0.25 }}>
       <Select
         bare
-        label={`Laid over ${nameOf(chosen)}`}
+        label={`Laid over ${nameOf(first)}`}
         value={nameOf(over) ? over : ''}
         options={[
           { value: '', label: 'Lay nothing over it' },
           ...places
-            .filter(({ occurrence }) => occurrence.id !== chosen)
+            .filter(({ occurrence }) => occurrence.id !== first)
             .map(({ occurrence }) => ({ value: occurrence.id, label: `Lay over: ${nameOf(occurrence.id)}` })),
         ]}
         onChange={setOver}
@@ -49,13 +58,19 @@ export function LaidOver({
       {laid && option && (
         <>
           <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-            {wordsOf(laid, nameOf(chosen), nameOf(over))}
+            {wordsOf(laid, nameOf(first), nameOf(over))}
           </Typography>
           <Chart option={option} height={HEIGHT} />
         </>
       )}
     </Box>
   );
+}
+
+/** An occurrence and those after it, so many in all or up to the end of the form. */
+function asManyFrom(places: readonly OccurrencePlace[], first: Id, count: number): readonly Id[] {
+  const at = places.findIndex(({ occurrence }) => occurrence.id === first);
+  return at < 0 ? [] : places.slice(at, at + count).map(({ occurrence }) => occurrence.id);
 }
 
 function wordsOf({ means: [first, second], farthest }: Laid, one: string, other: string): string {

@@ -1,9 +1,9 @@
 import { Box, Button } from '@mui/material';
 import {
-  moveOccurrence,
+  moveOccurrences,
   playAgain,
   playAsFollower,
-  removeOccurrence,
+  removeOccurrences,
   renameSection,
   SECTION_NAMES,
   setSectionRole,
@@ -45,7 +45,7 @@ export const SectionSettings = memo(function SectionSettings({
     if (edit((now) => playAsFollower(now, section.id, ids, occurrence.id))) chooseOccurrence(id);
   };
   const remove = () => {
-    if (edit((now) => removeOccurrence(now, occurrence.id)))
+    if (edit((now) => removeOccurrences(now, [occurrence.id])))
       chooseOccurrence(form[place - 1]?.id ?? form[place + 1]?.id ?? null);
   };
   return (
@@ -86,13 +86,13 @@ export const SectionSettings = memo(function SectionSettings({
           </Button>
           <Button
             disabled={place === 0}
-            onClick={() => edit((now) => moveOccurrence(now, occurrence.id, place - 1))}
+            onClick={() => edit((now) => moveOccurrences(now, [occurrence.id], place - 1))}
           >
             Earlier
           </Button>
           <Button
             disabled={place === form.length - 1}
-            onClick={() => edit((now) => moveOccurrence(now, occurrence.id, place + 1))}
+            onClick={() => edit((now) => moveOccurrences(now, [occurrence.id], place + 1))}
           >
             Later
           </Button>

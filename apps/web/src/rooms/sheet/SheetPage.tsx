@@ -18,6 +18,7 @@ import { type SheetContent, SheetLines } from './SheetLines.tsx';
 import { LINE, SHEET_STYLE } from './Stanza.tsx';
 import { useBox } from './useBox.ts';
 import { useChosenInView } from './useChosenInView.ts';
+import { useFormKeys } from './useFormKeys.ts';
 import { useSheetKeys } from './useSheetKeys.ts';
 import { useSheetPlayhead } from './useSheetPlayhead.ts';
 import { useSlotCarrying } from './useSlotCarrying.ts';
@@ -59,6 +60,7 @@ export function SheetPage({
           }}
         />
       )}
+      <FormKeys isOn={!isFixed} />
       <Keys isOn={!isFixed} />
     </Page>
   );
@@ -66,6 +68,12 @@ export function SheetPage({
 
 function Keys({ isOn }: { isOn: boolean }) {
   useSheetKeys(isOn);
+  return null;
+}
+
+/** Before the keys of the slots, which take what these leave. */
+function FormKeys({ isOn }: { isOn: boolean }) {
+  useFormKeys(isOn);
   return null;
 }
 

@@ -15,6 +15,7 @@ import { useIsWorkedOn } from '../../session/here.ts';
 import { chooseOccurrence, chooseSlot } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { color, familyColor, OTHERS_HERE, SERIF, TEXT } from '../../shared/ui/tokens.ts';
+import { chooseSectionsUpTo } from './chosen-sections.ts';
 import { keyOf } from './chosen-slots.ts';
 import { headKey, type LineOfSheet } from './sheet-lines.ts';
 import { type DrawnPiece, SheetLine } from './SheetLine.tsx';
@@ -81,6 +82,8 @@ export const SHEET_STYLE = {
   '& .label': {
     fontSize: TEXT.tiny,
     fontWeight: 500,
+    display: 'inline-block',
+    lineHeight: 1.1,
     marginLeft: 5,
     padding: '0 4px',
     border: `1px solid ${color('strong')}`,
@@ -272,7 +275,10 @@ const SectionHead = memo(function SectionHead({
         component="h2"
         noWrap
         title={isWorkedOn ? `${name}: another window works here` : name}
-        onClick={() => chooseOccurrence(occurrence)}
+        onClick={(event) => {
+          if (event.shiftKey) chooseSectionsUpTo(store.getState().document, occurrence);
+          else chooseOccurrence(occurrence);
+        }}
         sx={{
           fontFamily: SERIF,
           fontWeight: 600,

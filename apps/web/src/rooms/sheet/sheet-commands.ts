@@ -1,3 +1,4 @@
+import { zoomForm } from '../../session/sheet.ts';
 import { commandsFor, eitherWay } from '../../shared/keys/command.ts';
 import type { SlotDeeds } from './useSlotDeeds.ts';
 
@@ -71,5 +72,43 @@ export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
     also: ['backspace'],
     says: 'remove the slots',
     run: ({ remove }) => remove(),
+  },
+});
+
+/** Deeds of the form's keys on the chosen sections; false where the key is left to the slots. */
+export interface FormKeyDeeds {
+  readonly again: () => boolean;
+  readonly move: (by: number) => boolean;
+  readonly remove: () => boolean;
+  readonly copy: () => boolean;
+  readonly paste: () => boolean;
+  /** Chooses the section before or after too. */
+  readonly extend: (by: number) => void;
+}
+
+export const FORM_COMMANDS = commandsFor<FormKeyDeeds>()({
+  extend: {
+    keys: ['shift+up', 'shift+down'],
+    says: 'choose the section before, after too',
+    run: ({ extend }, nth) => extend(eitherWay(nth)),
+  },
+  again: { keys: ['d'], says: 'the same sections once more', run: ({ again }) => again() },
+  move: {
+    keys: ['alt+left', 'alt+right'],
+    says: 'move the sections earlier, later',
+    run: ({ move }, nth) => move(eitherWay(nth)),
+  },
+  copy: { keys: ['mod+c'], says: 'copy', run: ({ copy }) => copy() },
+  paste: { keys: ['mod+v'], says: 'paste after', run: ({ paste }) => paste() },
+  remove: {
+    keys: ['delete'],
+    also: ['backspace'],
+    says: 'take the sections out',
+    run: ({ remove }) => remove(),
+  },
+  zoom: {
+    keys: ['z', 'shift+z'],
+    says: 'look closer at the form, from farther away',
+    run: (_, nth) => zoomForm(nth ? 0.5 : 2),
   },
 });

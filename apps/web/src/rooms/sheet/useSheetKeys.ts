@@ -75,6 +75,16 @@ export function useSheetKeys(enabled: boolean): void {
     const { document, lead } = read();
     if (lead) deeds.cutAt(middleOf(lead.slot, sectionMeter(document, lead.section)));
   };
-  const sheet = { ...deeds, patterns: togglePatterns, go, extend, goSection, chooseSection, choosePlaying, resize, cutInTwo };
+  const sheet = {
+    ...deeds,
+    patterns: togglePatterns,
+    go,
+    extend,
+    goSection,
+    chooseSection,
+    choosePlaying,
+    resize,
+    cutInTwo,
+  };
   useCommands(SHEET_COMMANDS, sheet, enabled);
 }

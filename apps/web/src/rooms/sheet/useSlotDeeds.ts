@@ -66,7 +66,7 @@ export function useSlotDeeds(): SlotDeeds {
     const { document, chosen } = state();
     if (!chosen.length) return false;
     const copiedSlots = copySlots(document, inSections(chosen));
-    useSheet.setState({ copiedSlots });
+    useSheet.setState({ copiedSlots, copiedSections: [] });
     notify(`${counted(copiedSlots.length, 'slot')} copied.`);
     return true;
   };

@@ -13,7 +13,7 @@ const course = [
 );
 
 test('two places are laid over each other from their first bars, with their means and where they are farthest apart', () => {
-  const laid = layOver(course, 'a', 'b');
+  const laid = layOver(course, ['a'], ['b']);
   expect(laid?.first.map(({ bar }) => bar)).toEqual([1, 2]);
   expect(laid?.second.map(({ bar }) => bar)).toEqual([3, 4, 5]);
   expect(laid?.means).toEqual([
@@ -25,6 +25,6 @@ test('two places are laid over each other from their first bars, with their mean
 });
 
 test('a place laid over itself differs nowhere, and none is laid over what has no bars', () => {
-  expect(layOver(course, 'a', 'a')?.farthest).toBeNull();
-  expect(layOver(course, 'a', 'gone')).toBeNull();
+  expect(layOver(course, ['a'], ['a'])?.farthest).toBeNull();
+  expect(layOver(course, ['a'], ['gone'])).toBeNull();
 });

@@ -14,12 +14,14 @@ export interface LaidOver {
   readonly farthest: number | null;
 }
 
-/** Lays the bars of two occurrences over each other; null where one of them has none. */
-export function layOver(course: readonly BarFigures[], one: Id, other: Id): LaidOver | null {
-  const [first, second] = [one, other].map((id) => course.filter(({ occurrence }) => occurrence === id)) as [
-    BarFigures[],
-    BarFigures[],
-  ];
+/** Lays the bars of two stretches of the form, as their occurrences, over each other; null where one of them has none. */
+export function layOver(
+  course: readonly BarFigures[],
+  one: readonly Id[],
+  other: readonly Id[],
+): LaidOver | null {
+  const barsOf = (ids: readonly Id[]) => course.filter(({ occurrence }) => ids.includes(occurrence));
+  const [first, second] = [barsOf(one), barsOf(other)];
   if (!first.length || !second.length) return null;
   const apart = first
     .slice(0, second.length)

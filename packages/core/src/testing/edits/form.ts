@@ -13,7 +13,7 @@ import {
   letSectionGo,
   mergeLayers,
   mergePatterns,
-  moveOccurrence,
+  moveOccurrences,
   moveSlots,
   onlyThisTime,
   placeAt,
@@ -21,8 +21,9 @@ import {
   placeEvery,
   playAgain,
   playAsFollower,
+  playOnceMore,
   removeLayer,
-  removeOccurrence,
+  removeOccurrences,
   removeSlots,
   renameSection,
   replaceSlots,
@@ -44,9 +45,11 @@ import {
   withSlotPattern,
 } from '../../form/index.ts';
 import { addHits, removeHits, resolve } from '../../pattern/index.ts';
-import { plainLayer, QUALITY_NAMES, SECTION_ROLES, TONICS } from '../../song/index.ts';
+import { type Id, plainLayer, QUALITY_NAMES, SECTION_ROLES, TONICS } from '../../song/index.ts';
 import { hit } from '../songs.ts';
 import type { Edits } from './roll.ts';
+
+const idsOf = (items: readonly { readonly id: Id }[]): readonly Id[] => items.map(({ id }) => id);
 
 /** The edits of the room `form`. */
 export const FORM_EDITS: Edits = {
@@ -199,11 +202,22 @@ export const FORM_EDITS: Edits = {
           `again${a}-${b}`,
           b % 2 ? 'o1' : undefined,
         ),
-  removeOccurrence: ({ document, index, a }) =>
+  // The first stays, since others name it.
+  removeOccurrences: ({ document, index, a, b }) =>
     index.song.form.length < 3
       ? null
-      : removeOccurrence(document, index.song.form[1 + (a % (index.song.form.length - 1))]?.id ?? 'none'),
-  moveOccurrence: ({ document, a }) => moveOccurrence(document, 'o1', a % 4),
+      : removeOccurrences(document, idsOf(index.song.form.slice(1).slice(a % 5, (a % 5) + 1 + (b % 2)))),
+  moveOccurrences: ({ document, index, a, b }) =>
+    moveOccurrences(document, ['o1', ...idsOf(index.song.form.slice(b % 3, (b % 3) + (a % 2)))], a % 4),
+  playOnceMore: ({ document, index, a, b }) =>
+    index.song.form.length > 12
+      ? null
+      : playOnceMore(
+          document,
+          index.song.form.slice(a % 3, (a % 3) + 1 + (b % 2)),
+          b % 6,
+          (i) => `again${a}-${b}-${i}`,
+        ),
   setTimes: ({ document, a }) => setTimes(document, 'o1', 1 + (a % 3)),
   editOccurrence: ({ document, index, a, b }) =>
     editOccurrence(document, index.song.form[a % index.song.form.length]?.id ?? 'none', 'times', (one) => ({

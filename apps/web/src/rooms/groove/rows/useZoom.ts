@@ -1,9 +1,7 @@
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { type Caret, useGroove, zoomBy } from '../../../session/groove.ts';
+import { useWheelZoom } from '../../../shared/ui/useWheelZoom.ts';
 import { LABELS, type Layout } from './layout.ts';
-
-/** Turn of a wheel that doubles the zoom, in px. */
-const WHEEL_DOUBLING = 240;
 
 /**
  * Keeps what is looked at where it is when the rows are drawn wider or narrower: the place under the pointer when a wheel
@@ -13,19 +11,10 @@ export function useZoom(frame: RefObject<HTMLDivElement | null>, layout: Layout,
   const pointer = useRef<number | null>(null);
   const before = useRef(layout);
 
-  useEffect(() => {
-    const element = frame.current;
-    if (!element) return;
-    const turn = (event: WheelEvent) => {
-      if (!event.ctrlKey && !event.metaKey) return;
-      // Only a listener of its own may keep the browser from zooming the page.
-      event.preventDefault();
-      pointer.current = event.clientX - element.getBoundingClientRect().left;
-      zoomBy(2 ** (-event.deltaY / WHEEL_DOUBLING));
-    };
-    element.addEventListener('wheel', turn, { passive: false });
-    return () => element.removeEventListener('wheel', turn);
-  }, [frame]);
+  useWheelZoom(frame, (factor, around) => {
+    pointer.current = around;
+    zoomBy(factor);
+  });
 
   useLayoutEffect(() => {
     const was = before.current;
