@@ -142,7 +142,7 @@ try {
     await bar(until);
   }
   await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Take it as a section' }).waitFor();
+  await page.getByRole('button', { name: 'Take it into the form' }).waitFor();
   await shoot('perform');
   await page.getByRole('button', { name: 'Close', exact: true }).click();
 

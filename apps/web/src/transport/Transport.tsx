@@ -6,6 +6,7 @@ import { memo, useCallback } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsSilent } from '../audio/useIsPlaying.ts';
 import { useGroove } from '../session/groove.ts';
+import { useSheet } from '../session/sheet.ts';
 import { toggleTogether, useSession, useSessionFields } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
@@ -54,7 +55,12 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
   const playsSong = isPlaying && what?.scope.kind === 'song' && !what.timeline;
 
   useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
-    toggle,
+    toggle() {
+      // What is performed begins with the room's own deed.
+      if (room === 'sheet' && !isPlaying && useSheet.getState().performing) return false;
+      toggle();
+      return true;
+    },
     playFromCaret: () => (room === 'groove' ? playFrom(useGroove.getState().caret?.at ?? 0) : toggle()),
     playFromBeat,
   });

@@ -3,7 +3,8 @@ import { commandsFor } from '../shared/keys/command.ts';
 
 /** Targets of the transport's keys. */
 interface Playing {
-  readonly toggle: () => void;
+  /** Plays or stops; false where the key is left to the room. */
+  readonly toggle: () => boolean;
   readonly playFromCaret: () => void;
   readonly playFromBeat: () => void;
 }

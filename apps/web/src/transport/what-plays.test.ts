@@ -8,6 +8,7 @@ const song = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
 const session = (fields: Partial<Choices> = {}): Choices => ({
   pattern: 'lift',
   occurrence: null,
+  occurrences: [],
   slot: null,
   slots: [],
   loops: { pattern: true, slot: true, section: true, song: false },
@@ -28,6 +29,12 @@ test('the play button says in words what it plays', () => {
   expect(
     title('sheet', { reach: { groove: 'pattern', sheet: 'slot' }, slot: { occurrence: 'o2', slot: 's3' } }),
   ).toBe('One slot of Verse 1, looping 1 bar');
+  const section = { reach: { groove: 'pattern', sheet: 'section' } } as const;
+  expect(title('sheet', { ...section, occurrence: 'o2' })).toBe('Verse 1, looping 16 bars');
+  const several = { ...section, occurrence: 'o2', occurrences: ['o2', 'o3'] };
+  expect(title('sheet', several)).toBe('Verse 1 to Build-up, looping 20 bars');
+  const span = whatPlays(song, 'sheet', session(several), null);
+  expect(span?.scope).toEqual({ kind: 'span', from: 8 * 3840, to: 28 * 3840 });
   expect(title('hand-off')).toBe('Whole song, from the start');
 });
 

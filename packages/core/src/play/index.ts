@@ -14,8 +14,9 @@ export {
   type Cued,
   type Performance,
   performed,
-  placePerformance,
+  roundLength,
 } from './perform/performance.ts';
+export { placePerformance } from './perform/taken-form.ts';
 export { barLines } from './timeline/bar-lines.ts';
 export { chokeEvents } from './timeline/choke.ts';
 export { barAt, compile, timeMapOf } from './timeline/compile.ts';

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { sectionLength } from '../../form/index.ts';
-import { indexOf, type Opening, withRecord } from '../../song/index.ts';
+import { occurrencePlaces, sectionLength } from '../../form/index.ts';
+import { indexOf, type Opening, type SongDocument, withRecord } from '../../song/index.ts';
 import { after, smallSong } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
-import { type Cue, cueable, type Cued, performed, performedSlots, placePerformance } from './performance.ts';
+import { type Cue, cueable, type Cued, performed, performedSlots } from './performance.ts';
+import { placePerformance } from './taken-form.ts';
 
 const BAR = 3840;
 const song = smallSong({});
@@ -87,29 +88,44 @@ test('what a cued section opens with is struck where it begins, and each time it
       { id: 'c', at: 3 * once, plays: cue },
     ];
     const taken = after(opened, placePerformance(opened, of(cues), 4 * once));
-    return compile(taken, { kind: 'section', section: 'p' })
-      .events.filter(({ from }) => from.hit === 'landing')
+    return performedIn(taken)
+      .filter(({ from }) => from.hit === 'landing')
       .map(({ tick }) => tick / once);
   };
   expect(crashes({ voice: 'tom', velocity: 110 })).toEqual([0, 1, 3]);
   expect(crashes({ voice: 'tom', velocity: 110, times: 'first' })).toEqual([0, 3]);
 });
 
-test('what was performed is taken as a section that sounds the same; what is nothing is not taken', () => {
-  const cues = cuesOf([
-    { bars: 3, what: 0 },
-    { bars: 1, what: choices.length - 1 },
-    { bars: 2, what: 1 },
-  ]);
-  const end = 6 * BAR;
+/** What sounds in a song where it was taken, from there on. */
+const performedIn = (taken: SongDocument) => {
+  const places = occurrencePlaces(taken).filter(({ occurrence }) => occurrence.id.startsWith('po-'));
+  const [first, last] = [places[0], places.at(-1)];
+  if (!first || !last) return [];
+  const [from, to] = [first.start, last.start + last.length];
+  return compile(taken, { kind: 'span', from, to }, { timing: 'grid' }).events;
+};
+const formOf = (taken: SongDocument) =>
+  indexOf(taken)
+    .song.form.filter(({ id }) => id.startsWith('po-'))
+    .map(({ section, times }) => `${indexOf(taken).section(section)?.name} x${times}`);
+
+test('what was performed is taken into the form: sections that went through as themselves, the others anew', () => {
+  const [section] = sections;
+  if (!section) throw new Error('The small song has a section.');
+  const once = sectionLength(section);
+  const verse: Cued = { kind: 'section', section: section.id };
+  const [pattern] = patterns;
+  const cues: Cue[] = [
+    { id: 'a', at: 0, plays: verse },
+    { id: 'b', at: 2 * once + BAR, plays: { kind: 'pattern', pattern: pattern?.id ?? '' } },
+    { id: 'c', at: 2 * once + 2 * BAR, plays: { kind: 'silence' } },
+    { id: 'd', at: 2 * once + 3 * BAR, plays: verse },
+    { id: 'e', at: 3 * once + 3 * BAR, plays: verse, from: BAR },
+  ];
+  const end = 4 * once + 2 * BAR;
   const taken = after(song, placePerformance(song, of(cues), end));
-  const { form } = indexOf(taken).song;
-  expect(form.at(-1)).toMatchObject({ id: 'po', section: 'p' });
-  expect(indexOf(taken).section('p')?.name).toBe('Performed');
-  const events = compile(taken, { kind: 'section', section: 'p' }, { timing: 'grid' }).events;
-  const tried = performed(song, of(cues), end);
-  const asHeard = compile(tried.document, { kind: 'section', section: 'p' }, { timing: 'grid' }).events;
-  expect(events).toEqual(asHeard);
+  expect(formOf(taken)).toEqual(['verse x2', 'verse cut x1', 'Performed x1', 'verse x1', 'verse cut 2 x1']);
+  expect(indexOf(taken).section('verse')).toBe(indexOf(song).section('verse'));
   expect(placePerformance(song, of([]), end)).toBeNull();
   const many = Array.from({ length: 300 }, (_, i): Cue => ({
     id: `m${i}`,
@@ -117,4 +133,47 @@ test('what was performed is taken as a section that sounds the same; what is not
     plays: { kind: 'silence' },
   }));
   expect(placePerformance(song, of(many), 300 * BAR)).toMatchObject({ reason: /256 at the most/ });
+});
+
+test('what is taken sounds as it was heard, wherever cues come and from whichever place they begin', () => {
+  const anywhere = fc.array(
+    fc.record({ beats: fc.integer({ min: 1, max: 17 }), what: fc.nat(99), keeps: fc.boolean() }),
+    { minLength: 1, maxLength: 7 },
+  );
+  fc.assert(
+    fc.property(anywhere, fc.integer({ min: 1, max: 12 }), (rolled, bars) => {
+      let at = 0;
+      const cues = rolled.map(({ beats, what, keeps }, i): Cue => {
+        const plays = choices[what % choices.length] ?? { kind: 'silence' as const };
+        const cue = { id: `c${i}`, at, plays, ...(keeps && at % BAR ? { from: at % BAR } : {}) };
+        at += beats * 960;
+        return cue;
+      });
+      const end = Math.ceil((cues.at(-1)?.at ?? 0) / BAR + bars) * BAR;
+      const taken = after(song, placePerformance(song, of(cues), end));
+      const tried = performed(song, of(cues), end);
+      const asHeard = compile(tried.document, tried.scope, { timing: 'grid' }).events;
+      const words = (events: typeof asHeard) =>
+        events.map(({ tick, voice, velocity, length }) => `${tick} ${voice} ${velocity} ${length}`);
+      expect(words(performedIn(taken))).toEqual(words(asHeard));
+      // The form stays on whole bars up to its end.
+      const places = occurrencePlaces(taken).filter(({ occurrence }) => occurrence.id.startsWith('po-'));
+      expect(places.every(({ start }) => start % BAR === 0)).toBe(true);
+    }),
+    tries(60, 5),
+  );
+});
+
+test('with its place in the bar kept, what is cued within a bar begins there', () => {
+  const cue: Cued = { kind: 'pattern', pattern: patterns[0]?.id ?? '' };
+  const plain = heard([{ id: 'a', at: 0, plays: cue }], 4 * BAR);
+  const kept = heard(
+    [
+      { id: 's', at: 0, plays: { kind: 'silence' } },
+      { id: 'a', at: 1920, plays: cue, from: 1920 },
+    ],
+    4 * BAR,
+  );
+  expect(kept.length).toBeGreaterThan(0);
+  expect(kept).toEqual(plain.filter((event) => tickOf(event) >= 1920));
 });

@@ -1,14 +1,12 @@
-import { addSection, cutSlot, playedSlots, sectionMeter, soundsIn } from '../../form/index.ts';
+import { cutSlot, playedSlots, sectionLength, sectionMeter, soundsIn } from '../../form/index.ts';
 import { resolve, soundingOf } from '../../pattern/index.ts';
 import {
   type Id,
   indexOf,
   type Layer,
   LIMITS,
-  nextName,
   omit,
   type Opening,
-  type Outcome,
   type Pattern,
   plainLayer,
   saysSame,
@@ -19,7 +17,7 @@ import {
 import { tryTogether } from '../tried/together.ts';
 import type { Tried } from '../tried/within.ts';
 
-/** Cue of a performance: a section from its start, a pattern with the other parts beside it, or silence. */
+/** Cue of a performance: a section, a pattern with the other parts beside it, or silence. */
 export type Cued =
   | { readonly kind: 'section'; readonly section: Id }
   | { readonly kind: 'pattern'; readonly pattern: Id }
@@ -30,6 +28,8 @@ export interface Cue {
   readonly id: Id;
   readonly at: number;
   readonly plays: Cued;
+  /** Ticks of its start that are left out, less than what it plays lasts; absent: none. */
+  readonly from?: number;
 }
 
 /** Performance, known by the section and the occurrence that it becomes if it is taken. Cues are in order. */
@@ -57,28 +57,31 @@ export function cueable(document: SongDocument): {
 }
 
 /**
- * The slots that were performed up to `end` ticks. What is cued goes round from its start; the next cue cuts it off, so that
+ * The slots that were performed up to `end` ticks. What is cued goes round; the next cue cuts it off, so that
  * whatever is cued later changes nothing that was heard before.
  */
 export function performedSlots(document: SongDocument, cues: readonly Cue[], end: number): readonly Slot[] {
   return performedSection(document, cues, end).slots;
 }
 
-/** The slots that were performed, where what a cued section opens with is what the slot before it lands with. */
 function performedSection(
   document: SongDocument,
   cues: readonly Cue[],
   end: number,
 ): Pick<Section, 'slots' | 'opening'> {
   const played = cues.flatMap((cue, i) =>
-    slotsOf(document, cue, Math.min(end, cues[i + 1]?.at ?? Infinity) - cue.at),
+    slotsOfCue(document, cue, Math.min(end, cues[i + 1]?.at ?? Infinity) - cue.at),
   );
-  const slots = played.map(({ slot }, i) => {
+  const opening = played[0]?.opening;
+  return { slots: withLandings(played), ...(opening ? { opening: omit(opening, 'times') } : {}) };
+}
+
+/** Slots of one section, where what a cued section opens with is what the slot before it lands with. */
+export function withLandings(played: readonly PlayedSlot[]): readonly Slot[] {
+  return played.map(({ slot }, i) => {
     const next = played[i + 1]?.opening;
     return next && !slot.landing ? { ...slot, landing: omit(next, 'times') } : slot;
   });
-  const opening = played[0]?.opening;
-  return { slots, ...(opening ? { opening: omit(opening, 'times') } : {}) };
 }
 
 /** A song that plays nothing but what was performed up to `end` ticks. */
@@ -102,47 +105,38 @@ export function performed(
 
 const PERFORMED = 'Performed';
 
-/** Takes what was performed as a section of its own, after the occurrence `after` or at the end of the form. */
-export function placePerformance(
-  document: SongDocument,
-  { section, occurrence, cues }: Performance,
-  end: number,
-  after?: Id,
-): Outcome {
-  const { slots, ...opens } = performedSection(document, cues, end);
-  if (!slots.length) return null;
-  if (slots.length > LIMITS.slotsOfSection)
-    return {
-      reason: `That are ${slots.length} slots, and a section has ${LIMITS.slotsOfSection} at the most.`,
-    };
-  const names = indexOf(document).sections.map((one) => one.name);
-  const name = names.includes(PERFORMED) ? nextName(PERFORMED, names) : PERFORMED;
-  return addSection(document, { id: section, name, role: 'verse', slots, ...opens }, occurrence, after);
-}
-
 /** A slot that was performed, and what the section opens with that begins with it. */
-interface PlayedSlot {
+export interface PlayedSlot {
   readonly slot: Slot;
   readonly opening: Opening | undefined;
 }
 
-function slotsOf(document: SongDocument, { id, plays }: Cue, length: number): PlayedSlot[] {
+/** The slots of a cue that sounds for `length` ticks. */
+export function slotsOfCue(
+  document: SongDocument,
+  { id, plays, from = 0 }: Cue,
+  length: number,
+): readonly PlayedSlot[] {
   const round = roundOf(document, plays);
   const opening = plays.kind === 'section' ? indexOf(document).section(plays.section)?.opening : undefined;
   const out: PlayedSlot[] = [];
-  for (let at = 0; at < length;) {
-    const nth = out.length;
+  // Places from the start of the first round, of which the first ticks are left out.
+  for (let at = 0, nth = 0; at < from + length; nth++) {
     const next = round[nth % round.length];
     if (!next?.length) break;
     const slot = { ...next, id: `${id}-${nth}` };
-    const rest = length - at;
-    out.push({
-      slot: slot.length <= rest ? slot : cutSlot(document, slot, rest, `${id}-rest`)[0],
-      opening: nth % round.length === 0 && opensIn(opening, nth / round.length) ? opening : undefined,
-    });
+    const opens = nth % round.length === 0 && at >= from && opensIn(opening, nth / round.length);
+    const [begin, end] = [Math.max(0, from - at), Math.min(slot.length, from + length - at)];
+    if (end > begin)
+      out.push({ slot: stretchOfSlot(document, slot, begin, end), opening: opens ? opening : undefined });
     at += slot.length;
   }
   return out;
+}
+
+function stretchOfSlot(document: SongDocument, slot: Slot, begin: number, end: number): Slot {
+  const start = end < slot.length ? cutSlot(document, slot, end, `${slot.id}-rest`)[0] : slot;
+  return begin > 0 ? cutSlot(document, start, begin, slot.id)[1] : start;
 }
 
 /** True for an opening that sounds in a round of a section that goes round; which round is the last is not known yet. */
@@ -162,6 +156,14 @@ function roundOf(document: SongDocument, plays: Cued): readonly Omit<Slot, 'id'>
   // As many rounds in one slot as it holds.
   const length = Math.floor(LIMITS.slot / pattern.length) * pattern.length;
   return [{ length, layers: besides(document, pattern) }];
+}
+
+/** Ticks after which what is cued comes round; null for silence, and for what is gone or empty. */
+export function roundLength(document: SongDocument, plays: Cued): number | null {
+  if (plays.kind === 'silence') return null;
+  if (plays.kind === 'pattern') return indexOf(document).pattern(plays.pattern)?.length ?? null;
+  const section = indexOf(document).section(plays.section);
+  return (section && sectionLength(section)) || null;
 }
 
 function besides(document: SongDocument, { id }: Pattern): readonly Layer[] {

@@ -20,13 +20,14 @@ export const PLAY_EDITS: Edits = {
   renewCurves: ({ document }) => renewCurves(document),
   toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
   placePerformance: ({ document, index, other, a, b }) => {
-    if (index.sections.length > 6 || index.song.form.some((one) => one.id === `po${a}-${b}`)) return null;
+    if (index.sections.length > 6 || index.song.form.some((one) => one.id.startsWith(`po${a}-${b}`))) return null;
     const cues: readonly Cue[] = [
       { id: `cue${a}`, at: 0, plays: { kind: 'pattern', pattern: other } },
       {
         id: `cue${a}x`,
         at: 960 * (1 + (b % 4)),
         plays: a % 2 ? { kind: 'silence' } : { kind: 'section', section: 'verse' },
+        ...(b % 3 ? {} : { from: 960 * (1 + (b % 4)) }),
       },
     ];
     return placePerformance(document, { section: `perf${a}`, occurrence: `po${a}-${b}`, cues }, 7680);

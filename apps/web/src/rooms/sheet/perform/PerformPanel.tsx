@@ -3,13 +3,16 @@ import { cueable, type Cued, placePerformance, type Tried } from '@plucky/core/p
 import { indexOf, type SongDocument } from '@plucky/core/song';
 import { lengthName } from '@plucky/core/time';
 import { useMemo } from 'react';
-import { useEdit } from '../../../document/context.tsx';
-import { chooseOccurrence, useSession } from '../../../session/store.ts';
+import { useDocumentStore, useEdit } from '../../../document/context.tsx';
+import { chooseOccurrences, occurrencesChosen, useSession } from '../../../session/store.ts';
 import { useCommands } from '../../../shared/keys/useCommands.ts';
+import { Choice } from '../../../shared/ui/Choices.tsx';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
+import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { usePreviewWhile } from '../../../transport/preview.ts';
 import { ToolPanel } from '../ToolPanel.tsx';
+import type { CueTime } from './cue-time.ts';
 import {
   PATTERN_KEYS,
   PERFORM_COMMANDS,
@@ -17,14 +20,20 @@ import {
   SECTION_KEYS,
   SILENCE_KEYS,
 } from './perform-commands.ts';
-import { cueNext, togglePerform, usePerforming } from './perform-session.ts';
+import {
+  cueNext,
+  type Performing,
+  startOrHear,
+  toggleHeard,
+  togglePerform,
+  usePerforming,
+} from './perform-session.ts';
 import { usePerformanceRun } from './usePerformanceRun.ts';
 import { usePerformMidi } from './usePerformMidi.ts';
 
 /** Cues of a running performance by keys or MIDI notes, and the choices for one that was performed. */
 export function PerformPanel({ document, heard }: { document: SongDocument; heard: Tried | null }) {
-  const { now } = usePerforming();
-  const edit = useEdit();
+  const { now, comes } = usePerforming();
   const rows = useMemo(() => cueRows(document), [document]);
   const { song } = indexOf(document);
   const isRunning = now?.state === 'running';
@@ -43,13 +52,6 @@ export function PerformPanel({ document, heard }: { document: SongDocument; hear
   const keyboard = usePerformMidi({ cue, cueNth });
 
   const last = isRunning ? now.performance.cues.at(-1)?.plays : undefined;
-  const take = () => {
-    if (!now) return;
-    const after = useSession.getState().occurrence ?? undefined;
-    if (!edit((song) => placePerformance(song, now.performance, now.drawn, after))) return;
-    togglePerform();
-    chooseOccurrence(now.performance.occurrence);
-  };
   return (
     <ToolPanel
       name="Perform"
@@ -58,29 +60,13 @@ export function PerformPanel({ document, heard }: { document: SongDocument; hear
     >
       <Typography role="status" sx={{ fontSize: TEXT.control, color: color('soft'), mb: 1.5 }}>
         {isRunning
-          ? 'What you cue comes at the next bar. Space stops.'
+          ? `What you cue comes ${WHEN[comes]}. Space stops.`
           : now
             ? 'It is not in the song until you take it.'
-            : `Keys, the mouse or ${keyboard ?? 'a MIDI keyboard'} cue what plays, bar by bar.`}
+            : `Keys, the mouse or ${keyboard ?? 'a MIDI keyboard'} cue what plays. Space begins with the chosen section.`}
       </Typography>
-      {now && !isRunning && (
-        <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 1.5 }}>
-          <Button variant="contained" color="primary" onClick={take}>
-            Take it as a section
-          </Button>
-          <Button
-            aria-pressed={now.state === 'heard'}
-            onClick={() =>
-              usePerforming.setState({ now: { ...now, state: now.state === 'heard' ? 'over' : 'heard' } })
-            }
-          >
-            {now.state === 'heard' ? 'Stop' : 'Hear it'}
-          </Button>
-          <Button variant="text" onClick={() => usePerforming.setState({ now: null })}>
-            Let it go
-          </Button>
-        </Box>
-      )}
+      <WhenCuesCome />
+      {now && !isRunning && <TakeChoices now={now} />}
       {Object.values(rows).map(({ title, keys, cues }) => (
         <Box key={title} role="group" aria-label={title} sx={{ mb: 1.5 }}>
           <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 0.5 }}>{title}</Typography>
@@ -99,10 +85,72 @@ export function PerformPanel({ document, heard }: { document: SongDocument; hear
         </Box>
       ))}
       <Run document={document} heard={heard} />
-      <CueKeys cue={cue} cueNth={cueNth} />
+      <CueKeys {...{ cue, cueNth }} start={() => startOrHear(document)} />
     </ToolPanel>
   );
 }
+
+/** The choices for what was performed. */
+function TakeChoices({ now }: { now: Performing }) {
+  const edit = useEdit();
+  const store = useDocumentStore();
+  const take = () => {
+    const after = occurrencesChosen(useSession.getState()).at(-1);
+    if (!edit((song) => placePerformance(song, now.performance, now.drawn, after))) return;
+    togglePerform();
+    const { form } = indexOf(store.getState().document).song;
+    const { occurrence } = now.performance;
+    chooseOccurrences(form.flatMap(({ id }) => (id.startsWith(`${occurrence}-`) ? [id] : [])));
+  };
+  return (
+    <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap', mb: 1.5 }}>
+      <Button
+        variant="contained"
+        color="primary"
+        title="Sections that went through stay themselves; what was cut becomes a section of its own"
+        onClick={take}
+      >
+        Take it into the form
+      </Button>
+      <Button aria-pressed={now.state === 'heard'} onClick={toggleHeard}>
+        {now.state === 'heard' ? 'Stop' : 'Hear it'}
+      </Button>
+      <Button variant="text" onClick={() => usePerforming.setState({ now: null })}>
+        Let it go
+      </Button>
+    </Box>
+  );
+}
+
+/** The choice of when what is cued comes, and from which place it begins. */
+function WhenCuesCome() {
+  const { comes, keepsPlace } = usePerforming();
+  return (
+    <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', mb: 1.5 }}>
+      <Select
+        label="Cues come"
+        value={comes}
+        options={Object.entries(WHEN).map(([value, label]) => ({ value: value as CueTime, label }))}
+        onChange={(next) => usePerforming.setState({ comes: next })}
+        sx={{ flex: 1 }}
+      />
+      <Choice
+        chosen={keepsPlace}
+        title="Within a bar, what is cued begins at the same place of its own bar, or from its start"
+        onClick={() => usePerforming.setState({ keepsPlace: !keepsPlace })}
+      >
+        {keepsPlace ? 'Place kept' : 'From the start'}
+      </Choice>
+    </Box>
+  );
+}
+
+const WHEN: Readonly<Record<CueTime, string>> = {
+  'at once': 'at once, on the next 16th',
+  beat: 'at the next beat',
+  bar: 'at the next bar',
+  round: 'as what plays ends',
+};
 
 /** Keeps the running performance on. */
 function Run({ document, heard }: { document: SongDocument; heard: Tried | null }) {

@@ -5,6 +5,8 @@ import { commandsFor } from '../../../shared/keys/command.ts';
 export interface Performer {
   readonly cueNth: (kind: 'section' | 'pattern', nth: number) => void;
   readonly cue: (plays: Cued) => void;
+  /** Starts the take where none runs or is over; false leaves the key to the transport. */
+  readonly start: () => boolean;
 }
 
 /** From left to right as they lie on the keyboard. */
@@ -17,7 +19,7 @@ export const PERFORM_COMMANDS = commandsFor<Performer>()({
   section: {
     keys: SECTION_KEYS,
     shows: ['1 to 9'],
-    says: 'cue a section for the next bar',
+    says: 'cue a section',
     run: ({ cueNth }, nth) => cueNth('section', nth),
   },
   pattern: {
@@ -26,5 +28,6 @@ export const PERFORM_COMMANDS = commandsFor<Performer>()({
     says: 'cue a pattern',
     run: ({ cueNth }, nth) => cueNth('pattern', nth),
   },
+  start: { keys: ['space'], says: 'start with the chosen section', run: ({ start }) => start() },
   silence: { keys: SILENCE_KEYS, says: 'silence', run: ({ cue }) => cue({ kind: 'silence' }) },
 });

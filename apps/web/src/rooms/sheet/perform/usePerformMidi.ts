@@ -7,7 +7,7 @@ import type { Performer } from './perform-commands.ts';
 export const FROM = { section: 36, pattern: 48 };
 
 /** Cues by the notes of a MIDI keyboard; gives back its name, or null where there is none. */
-export function usePerformMidi({ cue, cueNth }: Performer): string | null {
+export function usePerformMidi({ cue, cueNth }: Omit<Performer, 'start'>): string | null {
   const [name, setName] = useState<string | null>(null);
   const strike = useLatest((note: number) => {
     if (note < FROM.section) cue({ kind: 'silence' });
