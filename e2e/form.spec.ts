@@ -57,6 +57,46 @@ test('density and drive are dragged over the course, drawn at once, and are one 
   await expect(point).toHaveAttribute('aria-valuenow', '105');
 });
 
+test('a curve is drawn over several sections as one line, freehand or straight, each as one undo', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  await page.getByRole('button', { name: 'Course' }).click();
+  const pane = await page.getByTestId('curve drawing').boundingBox();
+  if (!pane) throw new Error('The course is not on the page.');
+  const points = page.getByRole('slider', { name: /^Density of/ });
+  const of = (section: string) =>
+    page.getByRole('slider', { name: new RegExp(`^Density of ${section}, point`) });
+  const draw = async (...path: readonly (readonly [number, number])[]) => {
+    const [first, ...others] = path.map(
+      ([x, y]) => [pane.x + x * pane.width, pane.y + y * pane.height] as const,
+    );
+    await page.mouse.move(...(first ?? [0, 0]));
+    await page.mouse.down();
+    for (const to of others) await page.mouse.move(...to, { steps: 6 });
+    await page.mouse.up();
+  };
+  await draw([0.02, 0.9], [0.4, 0.6], [0.5, 0.7], [0.95, 0.2]);
+  for (const section of ['Intro', 'Verse 1', 'Chorus 1', 'Verse 2', 'Outro'])
+    await expect(of(section).first()).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(points).toHaveCount(0);
+  await page.keyboard.down('Control');
+  await draw([0.02, 0.6], [0.3, 0.9], [0.5, 0.6]);
+  await page.keyboard.up('Control');
+  // Straight: level from where it began, over its last section up to where it ended.
+  await expect(of('Intro').first()).toBeVisible();
+  const values = await Promise.all(
+    (await of('Verse 1').all()).map((one) => one.getAttribute('aria-valuenow')),
+  );
+  expect(values.length).toBe(2);
+  expect(new Set(values).size).toBe(1);
+  await expect(of('Chorus 2')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(points).toHaveCount(0);
+});
+
 test('dress plans every bare end, is heard in its place, and is one step', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');

@@ -6,6 +6,7 @@ export {
   setIntensity,
   toggleOccurrenceVoice,
 } from './intensity/edit-curve.ts';
+export { drawIntensity } from './intensity/draw-curve.ts';
 export { playedLayer } from './intensity/played-layer.ts';
 export { specialAt } from './intensity/special.ts';
 export {

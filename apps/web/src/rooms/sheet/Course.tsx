@@ -56,7 +56,7 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
             </Choice>
           ))}
         </Box>
-        <span>drag a point; a double press adds one</span>
+        <span>draw it over the form, straight with Ctrl; drag a point, a double press adds one</span>
         <Box component="span" sx={{ ml: 'auto' }}>
           bars: hits a beat · line: loudness · a press goes there
         </Box>

@@ -1,6 +1,6 @@
 import { Box } from '@mui/material';
 import { fromBars, inBars, type OccurrencePlace, sectionMeter } from '@plucky/core/form';
-import { AT_REST, intensityAt, setIntensity } from '@plucky/core/play';
+import { AT_REST, drawIntensity, intensityAt, setIntensity } from '@plucky/core/play';
 import {
   type Id,
   indexOf,
@@ -15,6 +15,7 @@ import type { KeyboardEvent, MouseEvent } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { CurvePoint, PANE_WIDTH, paneShare, paneY, usePaneDrag } from '../../shared/ui/Pane.tsx';
 import { color } from '../../shared/ui/tokens.ts';
+import { CurveDrawing, type PanePlace } from './CurveDrawing.tsx';
 import { INTENSITY_LOOK } from './intensity-look.ts';
 
 /** A point that is held: of which curve of which occurrence, and which one of those shown. */
@@ -38,8 +39,8 @@ function shownPoints({ occurrence, length }: OccurrencePlace, kind: Intensity): 
 }
 
 /**
- * The two curves of every section over the bars of the song: a point is dragged, or moved by arrows; a double press adds one
- * to the chosen curve, Delete takes one away.
+ * The two curves of every section over the bars of the song. The chosen one is drawn over all of them, as one line; its points
+ * are dragged, or moved by arrows; a double press adds one, Delete takes one away.
  */
 export function IntensityCurves({
   document,
@@ -93,19 +94,32 @@ export function IntensityCurves({
     event.preventDefault();
     event.stopPropagation();
   };
+  /** The section under a share of the width, and the place in it, in ticks. */
+  const under = (share: number) => {
+    const bar = Math.min(share, 1 - 1e-9) * bars + 1;
+    const place = places.find((one) => bar >= one.firstBar && bar < one.firstBar + one.bars);
+    return place && { place, at: Math.round(fromBars(document, place, bar)) };
+  };
+  const percentAt = (down: number) => percentOf(curve, paneShare(down * height, height));
   const add = (event: MouseEvent) => {
     const box = event.currentTarget.getBoundingClientRect();
-    const bar = ((event.clientX - box.left) / box.width) * bars + 1;
-    const place = places.find((one) => bar >= one.firstBar && bar < one.firstBar + one.bars);
-    if (!place) return;
-    const at = Math.round(fromBars(document, place, bar));
-    const y = event.clientY - box.top;
-    const percent = percentOf(curve, paneShare(y, height));
+    const found = under((event.clientX - box.left) / box.width);
+    if (!found) return;
+    const { place, at } = found;
+    const percent = percentAt((event.clientY - box.top) / height);
     set(place, curve, [...shownPoints(place, curve), { at, percent }]);
+  };
+  const draw = (path: readonly PanePlace[]) => {
+    const line = path.flatMap(({ along: share, down }) => {
+      const found = under(share);
+      return found ? [{ at: found.place.start + found.at, percent: percentAt(down) }] : [];
+    });
+    edit((now) => drawIntensity(now, curve, line));
   };
   return (
     <Box sx={{ position: 'absolute', inset: 0 }} onDoubleClick={add}>
       {drawing(<CurveLines {...{ document, places, bars, height }} />)}
+      <CurveDrawing height={height} ink={INTENSITY_LOOK[curve].ink} onDrawn={draw} />
       {places.flatMap((place) => {
         const { id } = place.occurrence;
         // A curve at rest is taken hold of in the chosen section, so that the others stay readable.

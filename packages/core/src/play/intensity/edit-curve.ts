@@ -27,6 +27,18 @@ export function setIntensity(
 ): Outcome {
   if (points.length > LIMITS.intensityPoints)
     return { reason: `A curve has at most ${LIMITS.intensityPoints} points in one section.` };
+  return editOccurrence(document, occurrence, `${kind} in a section`, (before) => {
+    const next = withCurve(before, kind, points);
+    return next === before ? null : next;
+  });
+}
+
+/** An occurrence with a curve of these points, as `setIntensity` sets it; the same one where it has it. */
+export function withCurve(
+  occurrence: Occurrence,
+  kind: Intensity,
+  points: readonly IntensityPoint[],
+): Occurrence {
   const [least, most] = INTENSITY_RANGE[kind];
   const byPlace = new Map(
     points.map(({ at, percent }): [number, IntensityPoint] => {
@@ -36,10 +48,8 @@ export function setIntensity(
   );
   const next = [...byPlace.values()].sort((a, b) => a.at - b.at);
   const isAtRest = next.every(({ percent }) => percent === AT_REST);
-  return editOccurrence(document, occurrence, `${kind} in a section`, (before) => {
-    if (saysSame(before[kind] ?? [], isAtRest ? [] : next)) return null;
-    return byRole(isAtRest ? omit(before, kind) : { ...before, [kind]: next });
-  });
+  if (saysSame(occurrence[kind] ?? [], isAtRest ? [] : next)) return occurrence;
+  return byRole(isAtRest ? omit(occurrence, kind) : { ...occurrence, [kind]: next });
 }
 
 /** The occurrence with its curves played by role; without a curve it says nothing of them. */

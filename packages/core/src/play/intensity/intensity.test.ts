@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { sectionLength, songStretches } from '../../form/index.ts';
+import { occurrencePlaces, playAgain, sectionLength, songStretches } from '../../form/index.ts';
 import {
   documentOf,
   indexOf,
+  isChange,
   type Occurrence,
   omit,
   type SongDocument,
@@ -14,6 +15,7 @@ import { tries } from '../../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
 import type { NoteEvent } from '../timeline/events.ts';
 import { intensityAt } from './curve.ts';
+import { drawIntensity } from './draw-curve.ts';
 import { setIntensity, toggleOccurrenceVoice } from './edit-curve.ts';
 import { playedLayer } from './played-layer.ts';
 import { specialOf } from './special.ts';
@@ -212,4 +214,54 @@ test('points are put in order, into range and at most 64, and the curve spans th
   const round = verse ? sectionLength(verse) : 0;
   const late = saying(smallSong(), { density: [at(0), at(0, round), at(100, round + 1)] });
   expect(new Set(heard(late).map(({ from }) => from.repeat))).toEqual(new Set([1]));
+});
+
+test('a curve is drawn as one line over several sections, near its path, and leaves what is beside it', () => {
+  const small = smallSong();
+  const again = after(small, playAgain(small, 'verse', 'o2'));
+  const [one, two] = occurrencePlaces(again);
+  if (!one || !two) throw new Error('Two sections.');
+  const flat = after(again, setIntensity(again, 'o1', 'drive', [at(80, 0), at(120, one.length)]));
+  const valueAt = (document: SongDocument, tick: number) => {
+    const place = occurrencePlaces(document).find(
+      ({ start, length }) => tick >= start && tick <= start + length,
+    );
+    return intensityAt(place?.occurrence.drive, tick - (place?.start ?? 0));
+  };
+  fc.assert(
+    fc.property(
+      fc.array(
+        fc.record({
+          at: fc.integer({ min: 0, max: two.start + two.length }),
+          percent: fc.integer({ min: 50, max: 150 }),
+        }),
+        {
+          minLength: 2,
+          maxLength: 40,
+        },
+      ),
+      (path) => {
+        const line = [...new Map(path.map((point) => [point.at, point])).values()].sort(
+          (a, b) => a.at - b.at,
+        );
+        const [first, last] = [line[0]?.at ?? 0, line.at(-1)?.at ?? 0];
+        const outcome = drawIntensity(flat, 'drive', path);
+        if (first === last) {
+          expect(outcome).toBeNull();
+          return;
+        }
+        const drawn = isChange(outcome) ? after(flat, outcome) : flat;
+        for (const { at: tick, percent } of line)
+          if (tick !== two.start) expect(Math.abs(valueAt(drawn, tick) - percent)).toBeLessThanOrEqual(2.1);
+        for (let tick = 0; tick < two.start + two.length; tick += 480)
+          if (tick < first - 1 || tick > last + 1)
+            expect(Math.abs(valueAt(drawn, tick) - valueAt(flat, tick))).toBeLessThanOrEqual(1);
+        for (const { drive = [] } of indexOf(drawn).song.form) expect(drive.length).toBeLessThanOrEqual(64);
+      },
+    ),
+    { seed: 29, numRuns: 200 },
+  );
+  const many = Array.from({ length: 900 }, (_, i) => ({ at: i * 30, percent: 50 + (i % 2) * 100 }));
+  const wild = after(flat, drawIntensity(flat, 'drive', many));
+  for (const { drive = [] } of indexOf(wild).song.form) expect(drive.length).toBeLessThanOrEqual(64);
 });

@@ -1,5 +1,6 @@
 import {
   type Cue,
+  drawIntensity,
   moveToReference,
   patternFromReference,
   placePerformance,
@@ -17,10 +18,20 @@ export const PLAY_EDITS: Edits = {
       { at: b % 9600, percent: a % 101 },
       { at: 9600 + (a % 9600), percent: b % 101 },
     ]),
+  drawIntensity: ({ document, a, b }) =>
+    drawIntensity(
+      document,
+      a % 2 ? 'density' : 'drive',
+      [0, 1, 2, 3, 4].map((i) => ({
+        at: (a % 9) * 960 + i * (480 + (b % 4000)),
+        percent: (a * i + b) % 101,
+      })),
+    ),
   renewCurves: ({ document }) => renewCurves(document),
   toggleOccurrenceVoice: ({ document, row }) => toggleOccurrenceVoice(document, 'o1', row),
   placePerformance: ({ document, index, other, a, b }) => {
-    if (index.sections.length > 6 || index.song.form.some((one) => one.id.startsWith(`po${a}-${b}`))) return null;
+    if (index.sections.length > 6 || index.song.form.some((one) => one.id.startsWith(`po${a}-${b}`)))
+      return null;
     const cues: readonly Cue[] = [
       { id: `cue${a}`, at: 0, plays: { kind: 'pattern', pattern: other } },
       {

@@ -126,13 +126,14 @@ function TakeChoices({ now }: { now: Performing }) {
 function WhenCuesCome() {
   const { comes, keepsPlace } = usePerforming();
   return (
-    <Box sx={{ display: 'flex', gap: 0.75, alignItems: 'center', mb: 1.5 }}>
+    <Box sx={{ mb: 1.5 }}>
       <Select
+        fullWidth
         label="Cues come"
         value={comes}
         options={Object.entries(WHEN).map(([value, label]) => ({ value: value as CueTime, label }))}
         onChange={(next) => usePerforming.setState({ comes: next })}
-        sx={{ flex: 1 }}
+        sx={{ mt: 0.5, mb: 0.75 }}
       />
       <Choice
         chosen={keepsPlace}
