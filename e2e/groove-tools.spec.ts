@@ -124,22 +124,27 @@ test('kicks are held against an imported part, counted, and moved to its onsets'
   await expect(page.locator('circle[data-met="true"]')).toHaveCount(2);
   await page.getByRole('button', { name: 'Move all kicks to the nearest onset' }).click();
   await expect(words).toHaveText('3 of 3 kicks meet');
+  // A kick that is taken away is missed, and added where the line sounds alone.
+  await page.keyboard.press('Control+z');
+  await expect(words).toHaveText('2 of 3 kicks meet');
+  await page.getByRole('button', { name: 'Add 1 kick where it sounds alone' }).click();
+  await expect(words).toHaveText('3 of 4 kicks meet');
   await saved(page);
   await page.reload();
   await expect(page.locator('circle[data-met="true"]')).toHaveCount(3);
 
   // The shelf can then be ranked by it.
   await page.getByRole('button', { name: 'Shelf…' }).first().click();
-  await page.getByRole('button', { name: 'Most kicks met first' }).click();
+  await page.getByRole('button', { name: 'Most onsets of Low line met first' }).click();
   const options = page.getByRole('option');
   const share = (text: string) => {
-    const [met = 0, all = 1] = (/(\d+) of (\d+) kicks/.exec(text) ?? []).slice(1).map(Number);
+    const [met = 0, all = 1] = (/(\d+) of (\d+) onsets/.exec(text) ?? []).slice(1).map(Number);
     return met / Math.max(1, all);
   };
-  await expect(options.first()).toContainText('kicks meet');
+  await expect(options.first()).toContainText('onsets met');
   // Those in the song's meter stand before the others, whose meter is told.
   const texts = await options.allTextContents();
-  const isOther = (text: string) => /kicks meet · \d+\/\d+/.test(text);
+  const isOther = (text: string) => /onsets met · \d+\/\d+/.test(text);
   expect(texts.map(isOther)).toEqual(texts.map(isOther).sort((a, b) => Number(a) - Number(b)));
   for (const kind of [true, false]) {
     const shares = texts.filter((text) => isOther(text) === kind).map(share);

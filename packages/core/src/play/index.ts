@@ -29,7 +29,13 @@ export { type HeardChange, heardChanges } from './timeline/heard-changes.ts';
 export { type LaidOver, layOver } from './timeline/laid-over.ts';
 export { lanesInTheWay } from './timeline/lanes-in-the-way.ts';
 export { inOrder, type Lane, lanesOf, movesOf } from './timeline/lanes.ts';
-export { moveToReference, patternFromReference, referenceTo } from './timeline/reference-edits.ts';
+export {
+  addOnReference,
+  moveToReference,
+  patternFromReference,
+  referenceTo,
+  unmetOnsets,
+} from './timeline/reference-edits.ts';
 export { liveReference, type Meeting, meetings, notesFor, notesUnder } from './timeline/reference.ts';
 export { settle, type Settling } from './timeline/settle.ts';
 export { sliceTimeline } from './timeline/slice.ts';

@@ -3,6 +3,7 @@ import {
   freeName,
   type Id,
   indexOf,
+  isChange,
   type Outcome,
   type Part,
   type SongDocument,
@@ -82,6 +83,22 @@ export function addDrumsPart(
     id: freeId(voice.id, (id) => Object.hasOwn(document.records, id)),
   }));
   return { label: 'add Drums', put: [part, ...voices, pattern], remove: [] };
+}
+
+/**
+ * Adds the part that a pattern of a type is played by, where the song has none: drums, or a bass for notes. It has no pattern
+ * yet. `null` where there is one. Refused when no channel is left.
+ */
+export function addPartFor(
+  document: SongDocument,
+  type: Part['type'],
+  ids: { readonly part: Id; readonly voice: Id },
+): Outcome {
+  if (indexOf(document).parts.some((part) => part.type === type)) return null;
+  const made = { ...ids, pattern: `${ids.part}-first` };
+  const outcome = type === 'drums' ? addDrumsPart(document, made) : addNotesPart(document, 'bass', made);
+  if (!isChange(outcome)) return outcome;
+  return { ...outcome, put: outcome.put.filter(({ kind }) => kind !== 'pattern') };
 }
 
 /** Takes a part away with its rows and patterns. Refused while slots play one of them, and for the last part. */

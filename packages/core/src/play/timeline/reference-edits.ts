@@ -1,6 +1,7 @@
 import {
   accentAt,
   accentRaise,
+  addHits,
   changeHits,
   emptyPattern,
   feelOf,
@@ -18,12 +19,14 @@ import {
   indexOf,
   LIMITS,
   type Outcome,
+  plainHit,
   type Reference,
   type SongDocument,
+  usualLength,
   withRecord,
 } from '../../song/index.ts';
 import { barTicks } from '../../time/index.ts';
-import { liveReference, nearest, notesUnder, onsetsUnder } from './reference.ts';
+import { liveReference, meetings, nearest, notesUnder, onsetsUnder, TOGETHER } from './reference.ts';
 
 /** A pattern of the song, such as its bass, as a reference that goes with it. Throws RangeError when there is none. */
 export function referenceTo(document: SongDocument, pattern: Id, id: Id): Reference {
@@ -125,4 +128,54 @@ export function moveToReference(
     },
     `move to ${reference.name}`,
   );
+}
+
+/** Places of a pattern at which a reference sounds and some voices do not, in ticks, each once. */
+export function unmetOnsets(
+  document: SongDocument,
+  pattern: Id,
+  voice: Id,
+  reference: Reference,
+): readonly number[] {
+  const onsets = onsetsUnder(document, pattern, reference).get(voice) ?? [];
+  const met = meetings(document, pattern, [voice], reference).flatMap(({ onset, together }) =>
+    together ? [onset] : [],
+  );
+  return [...new Set(onsets)].filter(
+    (onset) => !met.some((one) => one !== null && Math.abs(one - onset) <= TOGETHER),
+  );
+}
+
+/**
+ * Adds a hit of each voice where a reference sounds and the voice does not, of drums where that drum does: as loud as the
+ * note, on a grid place, and the rest early or late. `idFor` gives each its id. `null` where every onset is met.
+ */
+export function addOnReference(
+  document: SongDocument,
+  pattern: Id,
+  voices: readonly Id[],
+  reference: Reference,
+  idFor: (i: number) => Id,
+): Outcome {
+  const index = indexOf(document);
+  const resolved = resolve(document, pattern);
+  const { length } = resolved.pattern;
+  const feel = feelOf(document, resolved);
+  const notes = notesUnder(reference, length);
+  const hits = voices.flatMap((id): Omit<IdentifiedHit, 'id'>[] => {
+    const voice = index.voice(id);
+    if (!voice) return [];
+    const grid = gridOf(resolved, voice);
+    return unmetOnsets(document, pattern, id, reference).map((onset) => {
+      const place = writtenPlace(onset, voice, grid, feel, length);
+      const velocity = clampVelocity(notes.find(([at]) => at === onset)?.[3] ?? 100);
+      return { ...plainHit(id, place.at, velocity, usualLength(grid, false)), ...place };
+    });
+  });
+  const added = addHits(
+    document,
+    pattern,
+    hits.map((hit, i) => ({ ...hit, id: idFor(i) })),
+  );
+  return added && 'put' in added ? { ...added, label: `add hits on ${reference.name}` } : added;
 }

@@ -15,7 +15,13 @@ import { documentOf, indexOf, type Reference, type SongDocument } from '../../so
 import { after, hit, pattern, smallSong } from '../../testing/songs.ts';
 import { compile } from './compile.ts';
 import { liveReference, meetings, notesFor, notesUnder } from './reference.ts';
-import { moveToReference, patternFromReference, referenceHits, referenceTo } from './reference-edits.ts';
+import {
+  addOnReference,
+  moveToReference,
+  patternFromReference,
+  referenceHits,
+  referenceTo,
+} from './reference-edits.ts';
 import { sliceTimeline } from './slice.ts';
 
 const bass: Reference = {
@@ -50,6 +56,25 @@ test('chosen kicks move to the nearest onset and meet it', () => {
   expect(moved?.offsetMs).toBeCloseTo(41.7, 5);
   const silent = { ...bass, notes: [] };
   expect(moveToReference(smallSong(), 'main', ['k2'], silent)).toMatchObject({ reason: /silent/ });
+});
+
+test('kicks that miss are added on the onsets, as loud as the notes and heard where they are', () => {
+  const line: Reference = { ...bass, notes: [...bass.notes, [3840 + 2880, 200, 43, 57]] };
+  const next = after(
+    smallSong(),
+    addOnReference(smallSong(), 'main', ['kick'], line, (i) => `n${i}`),
+  );
+  const added = resolve(next, 'main').hits.filter((one) => one.id.startsWith('n'));
+  expect(added.map(({ voice, at, velocity }) => [voice, at, velocity])).toEqual([
+    ['kick', 1920, 90],
+    ['kick', 2880, 57],
+  ]);
+  expect(
+    meetings(next, 'main', ['kick'], line)
+      .filter(({ together }) => together)
+      .map(({ tick }) => tick),
+  ).toEqual([0, 2000, 2880]);
+  expect(addOnReference(next, 'main', ['kick'], line, String)).toBeNull();
 });
 
 test('of a drum track each drum is held against its own row, moves only that row, and is told from a line', () => {

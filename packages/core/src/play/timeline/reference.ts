@@ -4,7 +4,7 @@ import { cacheWhileSame, PPQ } from '../../time/index.ts';
 import { compile } from './compile.ts';
 
 /** Notes within a 64th of each other are heard together. */
-const TOGETHER = PPQ / 16;
+export const TOGETHER = PPQ / 16;
 
 const notesCache = cacheWhileSame<Reference['notes'], ResolvedPattern>();
 

@@ -1,6 +1,6 @@
 import { fromShelf } from '../../pattern/index.ts';
 import { apply, indexOf, type Reference, type ShelfPattern, type SongDocument } from '../../song/index.ts';
-import { meetings } from '../timeline/reference.ts';
+import { meetings, onsetsUnder } from '../timeline/reference.ts';
 import { tryEdit } from './tried.ts';
 import type { Tried } from './within.ts';
 
@@ -12,14 +12,17 @@ export function tryFromShelf(document: SongDocument, item: ShelfPattern): Tried 
   return taken && tryEdit(document, taken.change, TRIED_PATTERN);
 }
 
-/** Number of kicks of a shelf pattern that meet a reference, at the song's tempo and swing, and number of all its kicks. */
+/**
+ * Number of the onsets of a reference that kicks of a shelf pattern meet, at the song's tempo and swing, of those under it, and
+ * number of its kicks.
+ */
 export function shelfMeetings(
   document: SongDocument,
   item: ShelfPattern,
   reference: Reference,
-): { readonly met: number; readonly kicks: number } {
+): { readonly met: number; readonly onsets: number; readonly kicks: number } {
   const taken = fromShelf(document, item, TRIED_PATTERN, item.name);
-  if (!taken) return { met: 0, kicks: 0 };
+  if (!taken) return { met: 0, onsets: 0, kicks: 0 };
   const next = apply(document, taken.change).document;
   const { pattern, voicesOf } = indexOf(next);
   const kicks = voicesOf(pattern(TRIED_PATTERN)?.part ?? '').filter((voice) => voice.family === 'kick');
@@ -29,5 +32,8 @@ export function shelfMeetings(
     kicks.map((voice) => voice.id),
     reference,
   );
-  return { met: found.filter((one) => one.together).length, kicks: found.length };
+  const under = onsetsUnder(next, TRIED_PATTERN, reference);
+  const onsets = new Set(kicks.flatMap(({ id }) => under.get(id) ?? []));
+  const met = new Set(found.flatMap(({ onset, together }) => (together && onset !== null ? [onset] : [])));
+  return { met: met.size, onsets: onsets.size, kicks: found.length };
 }

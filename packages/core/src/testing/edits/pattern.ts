@@ -3,6 +3,7 @@ import {
   addDrumsPart,
   addHits,
   addNotesPart,
+  addPartFor,
   attach,
   BEGINNINGS,
   beginPattern,
@@ -180,6 +181,8 @@ export const PATTERN_EDITS: Edits = {
     const clip = copyHits(document, id, new Set([one]));
     return clip && pasteHits(document, id, clip, a % record.length, (i) => `p${a}-${i}`);
   },
+  addPartFor: ({ document, a }) =>
+    addPartFor(document, a % 2 ? 'drums' : 'notes', { part: 'own-part', voice: 'own-row' }),
   addDrumsPart: ({ document }) => addDrumsPart(document, { part: 'more-drums', pattern: 'more-groove' }),
   addNotesPart: ({ document }) =>
     addNotesPart(document, 'keys', { part: 'keys-part', voice: 'keys-row', pattern: 'keys-line' }),

@@ -1,4 +1,5 @@
 import {
+  addOnReference,
   type Cue,
   drawIntensity,
   moveToReference,
@@ -42,6 +43,10 @@ export const PLAY_EDITS: Edits = {
       },
     ];
     return placePerformance(document, { section: `perf${a}`, occurrence: `po${a}-${b}`, cues }, 7680);
+  },
+  addOnReference: ({ document, index, id, row, a }) => {
+    const [reference] = index.references;
+    return reference ? addOnReference(document, id, [row], reference, (i) => `on${a}-${i}`) : null;
   },
   moveToReference: ({ document, index, id, one, hits }) => {
     const [reference] = index.references;

@@ -1,7 +1,13 @@
 import { Box, Button, Typography } from '@mui/material';
 import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
 import { familyOrder } from '@plucky/core/pattern';
-import { moveToReference, patternFromReference, referenceTo } from '@plucky/core/play';
+import {
+  addOnReference,
+  moveToReference,
+  patternFromReference,
+  referenceTo,
+  unmetOnsets,
+} from '@plucky/core/play';
 import { indexOf, keepReference, LIMITS, moveReference, type Part, removeReference } from '@plucky/core/song';
 import { barTicks, counted } from '@plucky/core/time';
 import { useState } from 'react';
@@ -152,6 +158,7 @@ function Held({
           ? `Move the ${some.length} chosen to the nearest onset`
           : `Move all ${reference.drums ? 'hits' : 'kicks'} to the nearest onset`}
       </Button>
+      <AddMissing view={view} held={held} />
       {part && reference.of === undefined && !reference.drums && (
         <Button
           fullWidth
@@ -174,6 +181,26 @@ function Held({
         Remove the reference
       </Button>
     </>
+  );
+}
+
+/** Hits on the onsets that a row misses: of drums every row's, else the first kick's. */
+function AddMissing({ view, held: { reference } }: { view: PatternView; held: ReferenceView }) {
+  const edit = useEdit();
+  const { document, rows, resolved } = view;
+  const { id } = resolved.pattern;
+  const kick = rows.find((row) => row.family === 'kick');
+  const meant = (reference.drums ? rows : kick ? [kick] : []).map((row) => row.voice.id);
+  const missing = meant.reduce((sum, row) => sum + unmetOnsets(document, id, row, reference).length, 0);
+  if (!missing) return null;
+  return (
+    <Button
+      fullWidth
+      sx={{ mt: 0.75 }}
+      onClick={() => edit((now) => addOnReference(now, id, meant, reference, () => freshId()))}
+    >
+      Add {counted(missing, reference.drums ? 'hit' : 'kick')} where it sounds alone
+    </Button>
   );
 }
 

@@ -1,7 +1,22 @@
 import { Box, Button, Typography } from '@mui/material';
-import { followersFromShelf, fromShelf, unusedName } from '@plucky/core/pattern';
-import { shelfMeetings, tryFromShelf } from '@plucky/core/play';
-import { indexOf, inTurn, type Reference, type SongDocument } from '@plucky/core/song';
+import {
+  addPartFor,
+  followersFromShelf,
+  fromShelf,
+  resolve,
+  soundingOf,
+  unusedName,
+} from '@plucky/core/pattern';
+import { liveReference, referenceTo, shelfMeetings, tryFromShelf } from '@plucky/core/play';
+import {
+  apply,
+  indexOf,
+  inTurn,
+  isChange,
+  type Part,
+  type Reference,
+  type SongDocument,
+} from '@plucky/core/song';
 import { barTicks, isSameMeter, lengthName, meterName } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { closeSnackbar } from 'notistack';
@@ -26,34 +41,66 @@ type Order = (typeof ORDERS)[number];
 
 /** Patterns to begin with and of one's own: stepped through by keys, heard with the song's other part, then taken. */
 export function ShelfPanel({ view }: { view: PatternView }) {
-  const { document } = view;
-  const edit = useEdit();
   const { data: items = [], error } = useQuery({ queryKey: ['shelf'], queryFn: api.shelf });
   // The choice holds for the part that was open then: beside another one its own kind is shown.
   const [wanted, setWanted] = useState<{ part: string; type: typeof view.part.type } | null>(null);
   const type = wanted?.part === view.part.id ? wanted.type : view.part.type;
   const setType = (next: typeof type) => setWanted({ part: view.part.id, type: next });
+  const ofType = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
+  return (
+    <SidePanel label="Shelf" about="↑ ↓ to hear, Enter to take" title="The shelf" fills>
+      <Box role="group" aria-label="Which patterns" sx={{ display: 'flex', gap: 0.75, mb: 1 }}>
+        <Choice chosen={type === 'drums'} onClick={() => setType('drums')}>
+          Grooves
+        </Choice>
+        <Choice chosen={type === 'notes'} onClick={() => setType('notes')}>
+          Lines
+        </Choice>
+      </Box>
+      {error && (
+        <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn') }}>
+          {error.message} The shelf could not be read; the song is as it was.
+        </Typography>
+      )}
+      <PatternsOf key={type} document={view.document} type={type} ofType={ofType} />
+    </SidePanel>
+  );
+}
+
+/** The shelf's patterns of a type. */
+function PatternsOf({
+  document,
+  type,
+  ofType,
+}: {
+  document: SongDocument;
+  type: Part['type'];
+  ofType: readonly ShelfItem[];
+}) {
+  const edit = useEdit();
   const [order, setOrder] = useState<Order>('as they stand');
   const [chosen, setChosen] = useState<string | null>(null);
-  const reference = indexOf(document).references[0];
-  const ofType = useMemo(() => items.filter((item) => item.pattern.type === type), [items, type]);
+  // Where the song has no part for it, it is tried and taken with one.
+  const [ids] = useState(() => ({ part: freshId(), voice: freshId() }));
+  const home = useMemo(() => withPartFor(document, type, ids), [document, type, ids]);
+  const reference = useMemo(() => heldAgainst(document), [document]);
   const ranked = useMemo(
-    () => (reference && order === 'by the reference' ? byReference(document, ofType, reference) : null),
-    [document, ofType, reference, order],
+    () => (reference && order === 'by the reference' ? byReference(home, ofType, reference) : null),
+    [home, ofType, reference, order],
   );
   const shown = ranked?.map((one) => one.item) ?? ofType;
   const item = shown.find((one) => one.id === chosen) ?? null;
 
-  useShelfPreview(document, item);
+  useShelfPreview(home, item);
 
   const take = (one: ShelfItem, followers: ShelfItem['followers'] = []) => {
     const id = freshId();
-    const index = indexOf(document);
+    const index = indexOf(home);
     const part = index.parts.find((each) => each.type === one.pattern.type);
     const name = unusedName(index, part?.id ?? '', one.pattern.name);
-    const taken = fromShelf(document, one.pattern, id, name);
+    const taken = fromShelf(home, one.pattern, id, name);
     if (!taken) {
-      notify('This song has no part for it.', { variant: 'warning' });
+      notify('This song has no room for a part of its kind.', { variant: 'warning' });
       return;
     }
     const named = followers.map((each) => ({
@@ -62,7 +109,11 @@ export function ShelfPanel({ view }: { view: PatternView }) {
       name: unusedName(index, part?.id ?? '', each.pattern.name),
     }));
     const all = (now: SongDocument) =>
-      inTurn(now, taken.change.label, [() => taken.change, (then) => followersFromShelf(then, id, named)]);
+      inTurn(now, taken.change.label, [
+        (then) => addPartFor(then, one.pattern.type, ids),
+        () => taken.change,
+        (then) => followersFromShelf(then, id, named),
+      ]);
     if (!edit(all)) return;
     setChosen(null);
     choosePattern(id);
@@ -78,11 +129,11 @@ export function ShelfPanel({ view }: { view: PatternView }) {
     key: one.id,
     name: one.pattern.name,
     about: `${ranked?.find((each) => each.item === one)?.words ?? aboutOf(one)}${one.own ? ' · yours' : ''}`,
-    picture: <Small item={one} document={document} />,
+    picture: <Small item={one} document={home} />,
     actions: (
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 1, mt: 0.5 }}>
         <Button variant="contained" color="primary" onClick={() => take(one)}>
-          Take it
+          {home === document ? 'Take it' : `Take it, with ${type === 'drums' ? 'drums' : 'a bass'}`}
         </Button>
         {one.followers.length > 0 && (
           <Button
@@ -97,28 +148,15 @@ export function ShelfPanel({ view }: { view: PatternView }) {
     ),
   }));
   return (
-    <SidePanel label="Shelf" about="↑ ↓ to hear, Enter to take" title="The shelf" fills>
-      <Box role="group" aria-label="Which patterns" sx={{ display: 'flex', gap: 0.75, mb: 1 }}>
-        <Choice chosen={type === 'drums'} onClick={() => setType('drums')}>
-          Grooves
-        </Choice>
-        <Choice chosen={type === 'notes'} onClick={() => setType('notes')}>
-          Lines
-        </Choice>
-      </Box>
+    <>
       {reference && type === 'drums' && (
         <Box role="group" aria-label="Order" sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mb: 1 }}>
           {ORDERS.map((one) => (
             <Choice key={one} chosen={one === order} onClick={() => setOrder(one)}>
-              {one === 'as they stand' ? 'As they stand' : 'Most kicks met first'}
+              {one === 'as they stand' ? 'As they stand' : `Most onsets of ${reference.name} met first`}
             </Choice>
           ))}
         </Box>
-      )}
-      {error && (
-        <Typography role="alert" sx={{ fontSize: TEXT.plain, color: color('warn') }}>
-          {error.message} The shelf could not be read; the song is as it was.
-        </Typography>
       )}
       <PickList
         label="Patterns on the shelf"
@@ -127,7 +165,7 @@ export function ShelfPanel({ view }: { view: PatternView }) {
         onHear={setChosen}
         onTake={() => item && take(item)}
       />
-    </SidePanel>
+    </>
   );
 }
 
@@ -140,15 +178,37 @@ function useShelfPreview(document: SongDocument, item: ShelfItem | null): void {
   });
 }
 
-/** Shelf grooves by the share of their kicks that meet a reference, most first; those in the song's meter before others. */
+/** The song with the part that a shelf pattern of a type needs; the song itself where it has one, or no room for one. */
+function withPartFor(
+  document: SongDocument,
+  type: Part['type'],
+  ids: { readonly part: string; readonly voice: string },
+): SongDocument {
+  const outcome = addPartFor(document, type, ids);
+  return isChange(outcome) ? apply(document, outcome).document : document;
+}
+
+/** The song's reference, or else its first line of notes that sounds, such as its bass. */
+function heldAgainst(document: SongDocument): Reference | null {
+  const { references, parts, patternsOf } = indexOf(document);
+  const [reference] = references;
+  if (reference) return liveReference(document, reference);
+  const line = parts
+    .filter(({ type }) => type === 'notes')
+    .flatMap(({ id }) => patternsOf(id))
+    .find(({ id }) => soundingOf(resolve(document, id)).length > 0);
+  return line ? referenceTo(document, line.id, 'line') : null;
+}
+
+/** Shelf grooves by the share of a reference's onsets that their kicks meet, most first; those in the song's meter before others. */
 function byReference(document: SongDocument, items: readonly ShelfItem[], reference: Reference) {
   const { meter } = indexOf(document).song;
   const isOther = ({ pattern }: ShelfItem) => (isSameMeter(pattern.meter, meter) ? 0 : 1);
   return items
     .map((item) => {
-      const { met, kicks } = shelfMeetings(document, item.pattern, reference);
+      const { met, onsets } = shelfMeetings(document, item.pattern, reference);
       const other = isOther(item) ? ` · ${meterName(item.pattern.meter)}` : '';
-      return { item, share: met / Math.max(1, kicks), words: `${met} of ${kicks} kicks meet${other}` };
+      return { item, share: met / Math.max(1, onsets), words: `${met} of ${onsets} onsets met${other}` };
     })
     .sort((a, b) => isOther(a.item) - isOther(b.item) || b.share - a.share);
 }
