@@ -46,7 +46,7 @@ test('a groove is taken with the drums that a song lacks, and grooves are ranked
   await userEvent.click(screen.getByRole('button', { name: /^Most onsets of Bass.* line met first$/ }));
   const options = await screen.findAllByRole('option');
   const shares = options.map((one) => {
-    const [, met = '0', onsets = '1'] = /(\d+) of (\d+) onsets met/.exec(one.textContent ?? '') ?? [];
+    const [, met = '0', onsets = '1'] = /(\d+) of (\d+) onsets met/.exec(one.textContent) ?? [];
     return Number(met) / Number(onsets);
   });
   expect(shares[0]).toBeGreaterThan(0);
