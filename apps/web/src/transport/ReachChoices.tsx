@@ -30,12 +30,14 @@ export function ReachChoices({
         <Choice
           chosen={isTried}
           title="What is tried, or the song as it stands, to compare them"
+          disabled={preview.isAlone}
           onClick={() => putPreviewAside(isTried)}
         >
           What is tried
         </Choice>
       )}
-      {(REACHES[room].length > 1 || isElsewhere || preview) &&
+      {!preview?.isAlone &&
+        (REACHES[room].length > 1 || isElsewhere || preview) &&
         REACHES[room].map(({ reach: one, name }) => (
           <Choice key={one} chosen={one === reach && !isElsewhere && !isTried} onClick={() => choose(one)}>
             {name}

@@ -11,6 +11,8 @@ export interface PreviewWords {
   readonly shows?: Id | undefined;
   /** True for a draft that is heard without a press on play; its sound ends with it. */
   readonly playsAtOnce?: boolean | undefined;
+  /** True for one that the song is not heard in place of while it stands, as what is performed. */
+  readonly isAlone?: boolean | undefined;
   /** Its place on the lines that show it, in ticks; left out where none do. */
   readonly origin?: number | undefined;
   /** Timeline that is not worked out of the song. */
@@ -48,12 +50,15 @@ export function putPreviewAside(isAside: boolean): void {
 /** Lets something be heard in place of the song, as long as this stands and there is something. */
 export function usePreviewWhile(
   tried: Tried | null,
-  { title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom }: PreviewWords,
+  { title, detail, shows, playsAtOnce, isAlone, origin, timeline, playsOnceFrom }: PreviewWords,
 ): void {
   useEffect(() => {
     if (!tried) return;
     const { document, scope } = tried;
-    setPreview({ document, scope, title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom });
+    setPreview({
+      ...{ document, scope, title, detail, shows, playsAtOnce, isAlone },
+      ...{ origin, timeline, playsOnceFrom },
+    });
     return () => setPreview(null);
-  }, [tried, title, detail, shows, playsAtOnce, origin, timeline, playsOnceFrom]);
+  }, [tried, title, detail, shows, playsAtOnce, isAlone, origin, timeline, playsOnceFrom]);
 }

@@ -38,6 +38,22 @@ test('the one that sounds is chosen: the song as it stands is heard beside what 
   expect([heard(), useSession.getState().reach.groove]).toEqual([null, 'song']);
 });
 
+test('what is performed is heard alone while it stands', () => {
+  show(document, <ReachChoices room="sheet" reach="song" isElsewhere={false} />);
+  act(() =>
+    usePreview.setState({
+      preview: {
+        ...{ document, scope: { kind: 'pattern', pattern: 'main' }, title: 'Performing', detail: '' },
+        isAlone: true,
+      },
+      isAside: false,
+    }),
+  );
+  expect(chosen()).toEqual(['What is tried']);
+  expect(screen.getAllByRole('button')).toHaveLength(1);
+  expect(button('What is tried').hasAttribute('disabled')).toBe(true);
+});
+
 test('in a room of one reach what is tried is compared with that', async () => {
   show(document, <ReachChoices room="fills" reach="pattern" isElsewhere={false} />);
   expect(screen.queryAllByRole('button')).toEqual([]);

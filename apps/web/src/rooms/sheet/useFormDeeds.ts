@@ -44,8 +44,9 @@ export function useFormDeeds(): FormDeeds {
   };
   const copy = () => {
     const { chosen } = state();
+    if (!chosen.length) return;
     useSheet.setState({ copiedSections: chosen, copiedSlots: [] });
-    if (chosen.length) notify(`${counted(chosen.length, 'section')} copied.`);
+    notify(`${counted(chosen.length, 'section')} copied.`);
   };
   const remove = () => {
     const { form, ids, from } = state();

@@ -41,6 +41,7 @@ export function PerformPanel({ document, heard }: { document: SongDocument; hear
     title: isRunning ? 'Performing' : 'What was performed',
     detail: isRunning ? 'Space stops it; then it can be taken' : 'As it was, once more',
     playsAtOnce: true,
+    isAlone: true,
     origin: 0,
   });
 
