@@ -1,9 +1,10 @@
 import fc from 'fast-check';
-import { type IdentifiedHit, indexOf, isChange } from '../song/index.ts';
+import { type IdentifiedHit, indexOf, inSilentRow, isChange } from '../song/index.ts';
 import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, hit, smallSong } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
 import { compareHits, copyAcross, countByVoice, ROUGHLY, strokesAsHits } from './compare.ts';
+import { silenceRows } from './edit-rows.ts';
 import { resolve, soundingOf } from './resolve.ts';
 
 const NONE = { 'only a': 0, 'only b': 0, moved: 0, louder: 0, softer: 0, otherwise: 0 };
@@ -77,6 +78,18 @@ test('a hit that is silenced here comes back when it is taken across', () => {
   expect(next && indexOf(next).pattern('variation')?.silenced).toEqual([]);
 });
 
+test('what would be silent in a row that is silent as a row is refused, and said', () => {
+  const document = smallSong();
+  const quiet = after(document, silenceRows(document, 'variation', ['snare'], 'quiet'));
+  const [difference] = compareHits(
+    soundingOf(resolve(quiet, 'variation')),
+    soundingOf(resolve(quiet, 'main')),
+  ).filter((one) => one.voice === 'snare');
+  expect(difference && copyAcross(quiet, 'variation', difference, 'new')).toEqual({
+    reason: 'snare is silent as a row here. Bring the row back first.',
+  });
+});
+
 test('taking every difference across, one by one, makes the patterns alike', () => {
   fc.assert(
     fc.property(fc.array(dice, { minLength: 5, maxLength: 40 }), fc.nat(), fc.nat(), (rolls, x, y) => {
@@ -87,7 +100,10 @@ test('taking every difference across, one by one, makes the patterns alike', () 
       if (!a || !b || a.length < b.length || new Set(ids(document, a.id)).size < ids(document, a.id).length)
         return;
       const wanted = soundingOf(resolve(document, b.id));
-      const left = () => compareHits(soundingOf(resolve(document, a.id)), wanted);
+      const isOpen = (hit: IdentifiedHit | null) => !hit || !inSilentRow(a.shapes, hit);
+      // In a row that is silent as a row nothing comes, which is told.
+      const left = () =>
+        compareHits(soundingOf(resolve(document, a.id)), wanted).filter(({ b: theirs }) => isOpen(theirs));
       for (let n = 0; n < 200 && left().length; n++) {
         const [difference] = left();
         if (!difference) break;

@@ -3,13 +3,22 @@ import {
   type Hit,
   type Id,
   type IdentifiedHit,
+  inSilentRow,
   inTurn,
   omit,
   type Outcome,
   type SongDocument,
 } from '../song/index.ts';
 import { msToTicks } from '../time/index.ts';
-import { addHits, changeHits, differing, removeHits, saidInFull, toggleSilenced } from './edit-hits.ts';
+import {
+  addHits,
+  changeHits,
+  differing,
+  removeHits,
+  saidInFull,
+  silentAsRow,
+  toggleSilenced,
+} from './edit-hits.ts';
 import { strokesOf } from './feel/ornament.ts';
 import { matchHits } from './match.ts';
 import { resolve } from './resolve.ts';
@@ -112,17 +121,19 @@ export function countByVoice(differences: readonly HitDifference[]): ReadonlyMap
 
 /**
  * Makes pattern `a` as `b` is in one difference: a hit that only `a` has goes, one that only `b` has comes (from silence
- * where it is silenced here), and a pair becomes alike. `id` is that of the hit, should it be new.
+ * where it is silenced here), and a pair becomes alike. `id` is that of the hit, should it be new. Refused
+ * where it would not sound, since its row is silent as a row.
  */
 export function copyAcross(document: SongDocument, pattern: Id, difference: HitDifference, id: Id): Outcome {
   const { a, b } = difference;
+  const { hits, pattern: record } = resolve(document, pattern);
+  if (b && inSilentRow(record.shapes, b)) return silentAsRow(document, b.voice);
   const alike = (hit: Id, wanted: Hit) => (now: SongDocument) =>
     changeHits(now, pattern, [hit], () => saidInFull(wanted));
   const take = (...edits: readonly ((now: SongDocument) => Outcome)[]) =>
     inTurn(document, 'take a difference', edits);
   if (a) return take(b ? alike(a.id, b) : (now) => removeHits(now, pattern, [a.id]));
   if (!b) return null;
-  const { hits } = resolve(document, pattern);
   const { pairs } = matchHits(
     hits.filter((hit) => hit.origin === 'silenced'),
     [b],

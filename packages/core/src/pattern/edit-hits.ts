@@ -8,6 +8,7 @@ import {
   indexOf,
   inSilentRow,
   type Outcome,
+  type Refusal,
   type ResolvedHit,
   type SongDocument,
 } from '../song/index.ts';
@@ -72,6 +73,12 @@ export function removeHits(document: SongDocument, pattern: Id, ids: readonly Id
   return { label: 'remove hits', put: [next], remove: [] };
 }
 
+/** Refuses to let a hit sound in a row that is silent as a row. */
+export function silentAsRow(document: SongDocument, voice: Id): Refusal {
+  const row = indexOf(document).voice(voice)?.name ?? 'That row';
+  return { reason: `${row} is silent as a row here. Bring the row back first.` };
+}
+
 /** Silences the hits, or brings them all back when every one of them is silent already. */
 export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonly Id[]): Outcome {
   const { pattern: record, hits, followed } = resolve(document, pattern);
@@ -82,10 +89,7 @@ export function toggleSilenced(document: SongDocument, pattern: Id, ids: readonl
     return { label: 'silence hits', put: [remembering({ ...record, silenced }, followed)], remove: [] };
   }
   const held = chosen.find((hit) => inSilentRow(record.shapes, hit));
-  if (held) {
-    const row = indexOf(document).voice(held.voice)?.name ?? 'That row';
-    return { reason: `${row} is silent as a row here. Bring the row back first.` };
-  }
+  if (held) return silentAsRow(document, held.voice);
   const back = new Set(chosen.map((hit) => hit.id));
   const changed: Record<Id, HitFields> = { ...record.changed };
   // A hit that a shape silences sounds again once the pattern has an entry of its own for it.

@@ -1,7 +1,7 @@
 import { Box, Button } from '@mui/material';
 import { copyAcross, type HitDifference } from '@plucky/core/pattern';
 import type { Comparison } from '@plucky/core/play';
-import { inTurn } from '@plucky/core/song';
+import { inSilentRow, inTurn } from '@plucky/core/song';
 import { placeName } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
@@ -19,8 +19,10 @@ export function OneByOne({ view, comparison }: { view: PatternView; comparison: 
   const { differences } = comparison;
   const { id } = view.resolved.pattern;
   const known = useMemo(() => new Set(view.hits.map((one) => one.hit.id)), [view.hits]);
+  const { shapes } = view.resolved.pattern;
+  const isSilent = ({ b }: HitDifference) => b !== null && inSilentRow(shapes, b);
   // A stroke of a roll has no hit of its own to change.
-  const takeable = new Set(differences.filter((one) => !one.a || known.has(one.a.id)));
+  const takeable = new Set(differences.filter((one) => !isSilent(one) && (!one.a || known.has(one.a.id))));
   if (!differences.length) return null;
   return (
     <Group title="Take from B into A">
@@ -37,6 +39,7 @@ export function OneByOne({ view, comparison }: { view: PatternView; comparison: 
             <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 0.75, fontSize: TEXT.plain, py: 0.15 }}>
               <Box component="span" sx={{ flex: 1, minWidth: 0 }}>
                 {words}
+                {isSilent(one) && ', in a silent row'}
               </Box>
               {takeable.has(one) && (
                 <QuietButton
