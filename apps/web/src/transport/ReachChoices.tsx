@@ -6,7 +6,7 @@ import { ask } from './asked.ts';
 import { putPreviewAside, usePreview } from './preview.ts';
 import { REACHES } from './what-plays.ts';
 
-/** How much of the song is heard, or what is tried in its place: the one that is chosen sounds. */
+/** Choice of how much of the song is heard, or what is tried in its place: the one that is chosen sounds. */
 export function ReachChoices({
   room,
   reach,

@@ -56,7 +56,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
 
   useCommands(room === 'sheet' ? ON_SHEET : TRANSPORT_COMMANDS, {
     toggle() {
-      // What is performed begins with the room's own deed.
+      // A performance begins with the room's own deed.
       if (room === 'sheet' && !isPlaying && useSheet.getState().performing) return false;
       toggle();
       return true;

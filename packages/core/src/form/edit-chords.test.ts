@@ -137,7 +137,7 @@ test.each([
   const chord = chordFrom(name, key);
   if (!chord) throw new Error(name);
   expect(chordNotes(chord, key)).toEqual(notes);
-  // What was written as the tonic's root, third, fifth and seventh.
+  // Written as the tonic's root, third, fifth and seventh.
   const moved = [60, 64, 67, 71].map((note) => note + movedOver(note, chord, key, 'named chord notes'));
   expect(moved.map((note) => note - (moved[0] ?? 0))).toEqual(notes);
 });

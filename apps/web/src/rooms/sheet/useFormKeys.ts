@@ -22,7 +22,7 @@ export function useFormKeys(enabled: boolean): void {
     move: onSections(deeds.move),
     remove: onSections(deeds.remove),
     copy: onSections(deeds.copy),
-    // What was copied last is pasted, wherever it is meant to go.
+    // Sections that were copied last are pasted, wherever the choice is.
     paste: () => {
       const isMeant = useSheet.getState().copiedSections.length > 0;
       if (isMeant) deeds.paste();

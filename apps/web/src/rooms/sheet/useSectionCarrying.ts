@@ -17,7 +17,7 @@ export function useSectionCarrying() {
     const ids = chosenSections(store.getState().document, useSession.getState()).map(({ id }) => id);
     return ids.includes(value) ? ids : [value];
   };
-  /** What is moved takes the place where it is let go of; a copy goes to the side of it that is nearer. */
+  /** A section that is moved takes the place where it is let go of; a copy goes to the side of it that is nearer. */
   const howLaid = (carried: Section, onto: Section, { share, copies }: Laid) => {
     if (copies && share !== null) return share < 0.5 ? 'before' : 'after';
     const { form } = indexOf(store.getState().document).song;

@@ -1,10 +1,9 @@
 import { Box, Button, Typography } from '@mui/material';
-import { keepShapes, resolve, shapeHits, sow } from '@plucky/core/pattern';
+import { keepShapes, resolve, shapeHits } from '@plucky/core/pattern';
 import {
   apply,
   type ChangeSet,
   indexOf,
-  inTurn,
   isRefusal,
   latenessOf,
   omit,
@@ -31,6 +30,7 @@ import { useOutcomePreview } from '../useOutcomePreview.ts';
 import { FeelSource } from './FeelSource.tsx';
 import { type RuleEntry, rulePatternOf, SHAPE_RULES, SOW_RULES } from './rule-menu.ts';
 import { RuleFields } from './RuleFields.tsx';
+import { sowRows } from './sow-rows.ts';
 import { useFeel } from './useFeel.ts';
 
 /** Sow and shape: a rule is seen on the rows and heard before it is taken. */
@@ -350,25 +350,6 @@ function RuleEffect({
 
 function otherRow(view: PatternView, row: Row | undefined): string {
   return view.rows.find((one) => one.voice.id !== row?.voice.id)?.voice.id ?? row?.voice.id ?? '';
-}
-
-/** Sows the same rule on several rows, as one edit. */
-function sowRows(
-  document: SongDocument,
-  pattern: string,
-  rows: readonly Row[],
-  rule: Parameters<typeof sow>[2]['rule'],
-  velocity: number,
-): Outcome {
-  return inTurn(
-    document,
-    'sow',
-    rows.map(
-      ({ voice, pitch }) =>
-        (now) =>
-          sow(now, pattern, { voice: voice.id, rule, velocity, pitch }),
-    ),
-  );
 }
 
 /** The farthest that an outcome moves a hit that stays, in ms; 0 for none. */

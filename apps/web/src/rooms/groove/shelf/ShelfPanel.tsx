@@ -80,7 +80,7 @@ function PatternsOf({
   const edit = useEdit();
   const [order, setOrder] = useState<Order>('as they stand');
   const [chosen, setChosen] = useState<string | null>(null);
-  // Where the song has no part for it, it is tried and taken with one.
+  // A pattern that the song has no part for is tried and taken with one.
   const [ids] = useState(() => ({ part: freshId(), voice: freshId() }));
   const home = useMemo(() => withPartFor(document, type, ids), [document, type, ids]);
   const reference = useMemo(() => heldAgainst(document), [document]);
