@@ -1,11 +1,7 @@
 import { Note } from 'tonal';
-import { type Chord, degreeSteps, type Key, QUALITIES, type Quality } from '../../song/index.ts';
-import { tonicPitchClass } from '../../song/index.ts';
+import { degreeSteps, type Key, QUALITIES, type Quality, tonicPitchClass } from '../../song/index.ts';
 import { cacheWhileSame, modulo } from '../../time/index.ts';
-import { chordRoot } from './chord.ts';
-
-/** A chord, or the one that a key has on a degree. */
-type AnyChord = Chord | { readonly degree: number };
+import { type AnyChord, chordRoot } from './chord.ts';
 
 /**
  * The root, third, fifth and seventh of a chord, in semitones above its root: as its name says, with a second, fourth or

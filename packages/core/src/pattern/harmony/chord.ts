@@ -9,8 +9,11 @@ import {
 } from '../../song/index.ts';
 import { cacheWhileSame } from '../../time/index.ts';
 
+/** A chord, or the one that a key has on a degree. */
+export type AnyChord = Chord | { readonly degree: number };
+
 /** Pitch class 0..11 of a chord's root in a key. */
-export function chordRoot(chord: Chord | { readonly degree: number }, key: Key): number {
+export function chordRoot(chord: AnyChord, key: Key): number {
   if ('root' in chord) return Note.get(chord.root).chroma;
   return (tonicPitchClass(key.tonic) + (degreeSteps(key)[chord.degree - 1] ?? 0)) % 12;
 }

@@ -96,7 +96,7 @@ test('what a cued section opens with is struck where it begins, and each time it
   expect(crashes({ voice: 'tom', velocity: 110, times: 'first' })).toEqual([0, 3]);
 });
 
-/** What sounds in a song where it was taken, from there on. */
+/** Events of a song where a performance was taken into it. */
 const performedIn = (taken: SongDocument) => {
   const places = occurrencePlaces(taken).filter(({ occurrence }) => occurrence.id.startsWith('po-'));
   const [first, last] = [places[0], places.at(-1)];

@@ -130,7 +130,7 @@ export function moveToReference(
   );
 }
 
-/** Places of a pattern at which a reference sounds and some voices do not, in ticks, each once. */
+/** Places of a pattern at which a reference sounds and a voice does not, in ticks, each once. */
 export function unmetOnsets(
   document: SongDocument,
   pattern: Id,
