@@ -80,7 +80,10 @@ async function openSong(songId: string): Promise<Opened> {
 function OpenSong({ store, windowId }: Opened) {
   useEffect(() => stayInView(store), [store]);
   useEffect(() => {
-    const title = () => (document.title = `${indexOf(store.getState().document).song.name} · Plucky Verse`);
+    const title = () => {
+      const named = `${indexOf(store.getState().document).song.name} · Plucky Verse`;
+      if (document.title !== named) document.title = named;
+    };
     title();
     return store.subscribe(title);
   }, [store]);

@@ -53,6 +53,9 @@ export function SheetLines({
         const line = lines[i];
         if (!line) return null;
         const isEnd = lines[i + 1]?.place !== place;
+        const keys = line.line?.pieces.map(({ slot }) =>
+          keyOf({ occurrence: place.occurrence.id, slot: slot.id }),
+        );
         return (
           <div
             key={line.nth}
@@ -69,8 +72,8 @@ export function SheetLines({
               isFixed={isFixed}
               planned={plannedAt(line)}
               differs={deviations?.get(i) ?? 0}
-              chosen={chosen}
-              from={from}
+              chosen={keys?.some((key) => chosen.has(key)) ? chosen : NONE_CHOSEN}
+              from={from && keys?.includes(from.slot) ? from : null}
               part={part}
               headFor={headFor}
             />
@@ -81,5 +84,6 @@ export function SheetLines({
   ));
 }
 
+const NONE_CHOSEN: ReadonlySet<string> = new Set();
 /** No line is measured yet. */
 const NO_DENSITY: ReturnType<typeof densities> = new Map();

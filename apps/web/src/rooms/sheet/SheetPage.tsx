@@ -36,7 +36,6 @@ export function SheetPage({
   const { document, lines, isFixed } = content;
   const carrying = useSlotCarrying();
   const { box, handlers } = useBox(scroller);
-  useChosenInView(lines, scroller, goTo);
   return (
     <Page ref={scroller} aria-label="Sheet" {...handlers}>
       <FormBand
@@ -60,10 +59,21 @@ export function SheetPage({
           }}
         />
       )}
+      <ChosenInView {...{ lines, scroller, goTo }} />
       <FormKeys isOn={!isFixed} />
       <Keys isOn={!isFixed} />
     </Page>
   );
+}
+
+/** A part of its own, so that the page is not drawn anew for each choice. */
+function ChosenInView({
+  lines,
+  scroller,
+  goTo,
+}: Pick<SheetView, 'lines' | 'scroller'> & { readonly goTo: (line: number) => void }) {
+  useChosenInView(lines, scroller, goTo);
+  return null;
 }
 
 function Keys({ isOn }: { isOn: boolean }) {

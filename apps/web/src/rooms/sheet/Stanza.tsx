@@ -66,7 +66,8 @@ export const SHEET_STYLE = {
   },
   '& .slot.broken': { borderStyle: 'dashed' },
   '& .slot.planned': { border: `2px dashed ${color('plum')}` },
-  '& .slot.chosen': { borderWidth: 2, borderColor: color('plum') },
+  // Thicker without a wider border, which would lay out all that the slot shows.
+  '& .slot.chosen': { borderColor: color('plum'), boxShadow: `inset 0 0 0 1px ${color('plum')}` },
   // Not like a choice: what is chosen stays so while the focus is elsewhere.
   '& .slot:focus-visible': { outline: `2px dotted ${color('ink')}`, outlineOffset: 3 },
   '& .words': {
@@ -134,8 +135,8 @@ function beatOn({ inSlot, length }: LinePiece, beat: number): number | null {
   return beat > 0 && beat >= inSlot && beat < inSlot + length ? beat : null;
 }
 
-/** A line with what stands beside it. */
-export function StanzaLine({
+/** A line with what stands beside it; drawn anew only when something on it changes. */
+export const StanzaLine = memo(function StanzaLine({
   document,
   of,
   density,
@@ -162,9 +163,9 @@ export function StanzaLine({
   differs: number;
   /** True for a line that is only looked at, such as one of a performance. */
   isFixed: boolean;
-  /** The keys of the slots that are chosen. */
+  /** The keys of the slots that are chosen; none where none of this line's is. */
   chosen: ReadonlySet<string>;
-  /** The key of the slot and the place in it from which the song is played. */
+  /** The key of the slot and the place in it from which the song is played; null where it is not on this line. */
   from: { readonly slot: string; readonly beat: number } | null;
   /** The part that alone is drawn; null for all. */
   part: string | null;
@@ -239,7 +240,7 @@ export function StanzaLine({
       )}
     </>
   );
-}
+});
 
 const SectionHead = memo(function SectionHead({
   occurrence,

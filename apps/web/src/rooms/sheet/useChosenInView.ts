@@ -31,6 +31,7 @@ function isInView(page: HTMLElement | null, line: number): boolean {
   const box = page?.querySelector(`[data-index="${line}"]`)?.getBoundingClientRect();
   if (!page || !box) return false;
   const { top, bottom } = page.getBoundingClientRect();
-  const head = page.firstElementChild?.clientHeight ?? 0;
+  // In parts of a pixel, as the line's own place is.
+  const head = page.firstElementChild?.getBoundingClientRect().height ?? 0;
   return box.top >= top + head && box.bottom <= bottom;
 }

@@ -1,4 +1,4 @@
-import { type RefObject, useLayoutEffect, useRef } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { useSheet, zoomForm } from '../../session/sheet.ts';
 import { useWheelZoom } from '../../shared/ui/useWheelZoom.ts';
 
@@ -9,24 +9,31 @@ import { useWheelZoom } from '../../shared/ui/useWheelZoom.ts';
 export function useFormZoom(band: RefObject<HTMLElement | null>): number {
   const zoom = useSheet((session) => session.formZoom);
   const pointer = useRef<number | null>(null);
-  const before = useRef({ zoom, width: 0 });
+  const widthBefore = useRef(0);
   useWheelZoom(band, (factor, around) => {
     pointer.current = around;
     zoomForm(factor);
   });
+  // Measured as the zoom changes: a width that is read at each choice lays out the whole sheet twice.
+  useEffect(
+    () =>
+      useSheet.subscribe((now, before) => {
+        if (now.formZoom !== before.formZoom) widthBefore.current = band.current?.scrollWidth ?? 0;
+      }),
+    [band],
+  );
   useLayoutEffect(() => {
     const element = band.current;
-    if (!element) return;
-    const was = before.current;
-    before.current = { zoom, width: element.scrollWidth };
-    if (!was.width || was.zoom === zoom) return;
+    const before = widthBefore.current;
+    if (!element || !before) return;
+    widthBefore.current = 0;
     const middle = element.clientWidth / 2;
     const at = pointer.current ?? middle;
     const isByKeys = pointer.current === null;
     pointer.current = null;
-    const place = ((element.scrollLeft + at) / was.width) * element.scrollWidth;
+    const place = ((element.scrollLeft + at) / before) * element.scrollWidth;
     element.scrollTo({ left: ((isByKeys && middleOfChosen(element)) || place) - at });
-  });
+  }, [band, zoom]);
   return zoom;
 }
 

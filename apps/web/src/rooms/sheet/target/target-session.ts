@@ -2,8 +2,9 @@ import { type Attempt, compareWithTarget, partForTarget } from '@plucky/core/pla
 import { indexOf, LIMITS, type Reference, type SongDocument } from '@plucky/core/song';
 import { cacheWhileSame } from '@plucky/core/time';
 import { useDeferredValue, useMemo } from 'react';
+import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from '../../../session/song-store.ts';
-import { useSessionFields } from '../../../session/store.ts';
+import { useSession } from '../../../session/store.ts';
 import { chosenStretch } from '../chosen-slots.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 
@@ -41,10 +42,12 @@ const ALL = { from: 0, to: LIMITS.song };
 /** Comparison of the song with the chosen target; null while it is off. It follows the painted song. */
 export function useHeld(document: SongDocument): Held | null {
   const { isOpen, target: wanted, isOnlyChosen } = useHolding();
-  const choice = useSessionFields('slot', 'slots', 'beat');
   const now = useDeferredValue(document);
-  // The choice matters only where it alone is compared.
-  const { from, to } = (isOpen && isOnlyChosen && chosenStretch(now, choice)) || ALL;
+  // The choice matters only where it alone is compared: the room is not drawn anew for it otherwise.
+  const stretch = useSession(
+    useShallow((session) => (isOpen && isOnlyChosen ? chosenStretch(now, session) : null)),
+  );
+  const { from, to } = stretch ?? ALL;
   return useMemo(() => {
     if (!isOpen) return null;
     const targets = targetsOf(now);
