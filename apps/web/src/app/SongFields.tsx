@@ -7,6 +7,7 @@ import { Choices } from '../shared/ui/Choices.tsx';
 import { MeterField } from '../shared/ui/MeterField.tsx';
 import { NumberField } from '../shared/ui/NumberField.tsx';
 import { Select, wordOptions } from '../shared/ui/Select.tsx';
+import { TempoMap } from './TempoMap.tsx';
 
 function useSongFields() {
   const edit = useEdit();
@@ -19,16 +20,19 @@ function useSongFields() {
 
 const TEMPO = schemaResolver((z) => z.object({ number: tempoSchema(z) }));
 
-/** Quarter notes a minute. */
+/** Quarter notes a minute, from the song's start and from bars of it on. */
 export function TempoFields() {
   const { song, set } = useSongFields();
   return (
-    <NumberField
-      label="Tempo, quarter notes a minute"
-      value={song.tempo}
-      rule={TEMPO}
-      onChange={(tempo) => set({ tempo }, 'tempo')}
-    />
+    <>
+      <NumberField
+        label="Tempo, quarter notes a minute"
+        value={song.tempo}
+        rule={TEMPO}
+        onChange={(tempo) => set({ tempo }, 'tempo')}
+      />
+      <TempoMap />
+    </>
   );
 }
 

@@ -5,7 +5,7 @@ import {
   sectionLength,
   sectionMeter,
   songStretches,
-  tempoMapOf,
+  songTempos,
 } from '@plucky/core/form';
 import { resolve } from '@plucky/core/pattern';
 import { barAt, type Timeline, timeMapOf, type TriedTogether, tryTogether } from '@plucky/core/play';
@@ -148,13 +148,12 @@ function songPlays(
   if (!length) return null;
   const bars = places.reduce((sum, place) => sum + place.bars, 0);
   const start = from?.start ?? 0;
-  const tempos = tempoMapOf(songStretches(document), 0, indexOf(document).song.tempo);
   return {
     document,
     scope: { kind: 'song' },
     loops,
     title: start && from ? `Whole song, from ${from.section.name}` : 'Whole song, from the start',
-    detail: `${counted(bars, 'bar')} · ${durationName(secondsAt(tempos, length))}`,
+    detail: `${counted(bars, 'bar')} · ${durationName(secondsAt(songTempos(document), length))}`,
     origin: 0,
     start,
     cut: null,

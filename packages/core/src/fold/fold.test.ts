@@ -252,7 +252,9 @@ describe('tempos of a file', () => {
     const slows = indexOf(document).sections.flatMap(({ slots }) =>
       slots.flatMap((slot) => slot.slows ?? []),
     );
-    return { slows, tempos, song: indexOf(document).song.tempo };
+    const { song, sections } = indexOf(document);
+    const own = sections.map(({ tempo }) => tempo);
+    return { slows, own, map: song.tempos?.length ?? 0, tempos, song: song.tempo };
   };
 
   test('a slowing on a straight line up to the end of a slot is that slot’s, also at the end of the file', () => {
@@ -269,11 +271,36 @@ describe('tempos of a file', () => {
   test('one over bars that play different patterns is kept in one slot, unless a section may begin in it', () => {
     const slow = Array.from({ length: 32 }, (_, i) => [6 * BAR + i * 240, 120 - (i + 1)] as const);
     expect(foldedIn(beats([[0, 120], ...slow]))).toMatchObject({ slows: [{ over: 2 * BAR }], tempos: 0 });
-    expect(foldedIn(beats([[0, 120], ...slow], [0, 7 * BAR]))).toMatchObject({ slows: [], tempos: 32 });
-    expect(foldedIn(beats([[0, 120], ...slow], []))).toMatchObject({ slows: [], tempos: 32 });
+    expect(foldedIn(beats([[0, 120], ...slow], [0, 7 * BAR]))).toMatchObject({
+      slows: [],
+      map: 32,
+      tempos: 0,
+    });
+    expect(foldedIn(beats([[0, 120], ...slow], []))).toMatchObject({ slows: [], map: 32, tempos: 0 });
   });
 
-  test('what is no slowing of a slot is counted, and the song goes at the first tempo', () => {
+  test('a step, and a ramp that ends in a tempo, are those of the sections that begin with them', () => {
+    const ramp = Array.from({ length: 16 }, (_, i) => [2 * BAR + i * 240, 120 + (i + 1) * 2] as const);
+    const found = foldedIn(beats([[0, 120], ...ramp, [6 * BAR, 90]], [0, 2 * BAR, 6 * BAR]));
+    expect(found).toMatchObject({ slows: [], map: 0, tempos: 0, song: 120 });
+    expect(found.own).toEqual([undefined, { to: 152, over: BAR }, { to: 90 }]);
+  });
+
+  test('tempos that begin in the middle of a section are a map of the song, to the tick', () => {
+    const found = foldedIn(
+      beats(
+        [
+          [0, 120],
+          [BAR + 77, 131],
+          [3 * BAR - 5, 87.5],
+        ],
+        [0],
+      ),
+    );
+    expect(found).toMatchObject({ slows: [], map: 2, tempos: 0 });
+  });
+
+  test('a tempo out of range is counted, and the nearest there is stands for it', () => {
     const found = foldedIn(
       beats([
         [0, 500],
@@ -281,6 +308,6 @@ describe('tempos of a file', () => {
         [4 * BAR, 500],
       ]),
     );
-    expect(found).toEqual({ slows: [], tempos: 2, song: 400 });
+    expect(found).toMatchObject({ slows: [], tempos: 1, song: 400 });
   });
 });

@@ -23,6 +23,7 @@ import {
   voicesOn,
 } from './prepare.ts';
 import { referenceOfTrack } from './reference.ts';
+import { withSectionTempos } from './section-tempos.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
 import type { Voiced } from './voices.ts';
 
@@ -109,7 +110,7 @@ function foldAt(
   );
   const kept = withAncestors(members, used);
   const records: SongRecord[] = [
-    { ...song, form },
+    { ...song, ...(outline.under.length ? { tempos: outline.under } : {}), form },
     ...prepared.flatMap(({ part, voiced, units }): SongRecord[] => [part, ...voicesOn(voiced, units)]),
     ...kept.map(({ pattern }) => pattern),
     ...sections,
@@ -118,7 +119,7 @@ function foldAt(
   const crowd = Math.max(0, kept.length - OVERSEEN) * CROWD_COST;
   const written = kept.reduce((sum, { cost }) => sum + PATTERN_COST + cost, crowd);
   return {
-    document: documentOf(records),
+    document: withSectionTempos(documentOf(records)),
     tolerance,
     cost: written + slots * SLOT_COST + edits,
     hits: prepared.reduce((sum, { track }) => sum + track.notes.length, 0),

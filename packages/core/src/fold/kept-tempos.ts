@@ -1,5 +1,5 @@
-import { slowedTempos, type Slowing, SLOWING_STEP } from '../form/index.ts';
-import { LEAST_SLOWED, LIMITS } from '../song/index.ts';
+import { slowedTempos, type Slowing, TEMPO_STEP } from '../form/index.ts';
+import { FASTEST, LEAST_SLOWED, LIMITS, SLOWEST, type Song } from '../song/index.ts';
 import { tempoAt, type TempoMap, type TempoPoint } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
@@ -8,15 +8,18 @@ import { sectionsOf } from './sections.ts';
 /** Largest difference of two equal tempos (quarter notes a minute): a file rounds them to microseconds. */
 const ROUNDING = 0.005;
 
-/** Tempos of a file that a song can have: one tempo, and slots that slow down towards their ends. */
+/** Tempos of a file as a song has them: one tempo and slots that slow down towards their ends, or else a map of all. */
 export interface KeptTempos {
   readonly slowings: readonly Slowing[];
+  /** The tempos from places on; none where the slowings say it all. */
+  readonly under: NonNullable<Song['tempos']>;
+  /** The tempos of the song. */
   readonly tempos: TempoMap;
 }
 
 /**
- * The slowings of a file that slots can play just so: each new tempo a 16th after the one before, on a straight line, and the
- * first tempo of the file behind it. One through which a section may begin is none.
+ * The tempos of a file. Where all of them are slowings that slots can play just so (each new tempo a 16th after the one before,
+ * on a straight line, and the first tempo of the file behind it) they are those; one through which a section may begin is none.
  */
 export function keptTempos(
   { tempos, bars, markers, length }: Pick<ArrivedFile, 'tempos' | 'bars' | 'markers' | 'length'>,
@@ -32,7 +35,23 @@ export function keptTempos(
   const slowings = slowedPieces(tempos, end)
     .flatMap((piece) => slowingOf(piece, usual) ?? [])
     .filter((one) => !grounds.some((bar) => bar && bar.start > one.end - one.over && bar.start < one.end));
-  return { slowings, tempos: slowedTempos(slowings, usual, end) };
+  const slowed = slowedTempos(slowings, usual, end);
+  if (!temposLost(tempos, slowed)) return { slowings, under: [], tempos: slowed };
+  const under = mapOf(tempos, end);
+  const later = under.map(({ at, tempo }) => ({ tick: at, tempo }));
+  return { slowings: [], under, tempos: [{ tick: 0, tempo: withinRange(usual) }, ...later] };
+}
+
+const withinRange = (tempo: number) => Math.min(FASTEST, Math.max(SLOWEST, tempo));
+
+/** The tempos after the first of a file as a song keeps them: before its end, within range, one at each tick. */
+function mapOf(tempos: TempoMap, end: number): NonNullable<Song['tempos']> {
+  const byPlace = new Map(
+    tempos
+      .filter(({ tick }) => tick > 0 && tick < end)
+      .map(({ tick, tempo }) => [tick, { at: tick, tempo: withinRange(tempo) }]),
+  );
+  return [...byPlace.values()].slice(0, LIMITS.tempos);
 }
 
 /** Number of a file's tempos that are lost in a song with the same first tempo. */
@@ -70,7 +89,7 @@ function slowedPieces(tempos: TempoMap, end: number): Piece[] {
 /** Tempos as the slowing that they are; null where they are none that a slot can have. */
 function slowingOf({ points, end }: Piece, usual: number): Slowing | null {
   const over = end - (points[0]?.tick ?? end);
-  const steps = Math.max(1, Math.floor(over / SLOWING_STEP));
+  const steps = Math.max(1, Math.floor(over / TEMPO_STEP));
   const share = (100 * (points.at(-1)?.tempo ?? usual)) / usual;
   if (points.length !== steps || over > LIMITS.slot || share < LEAST_SLOWED || share > 100) return null;
   // Shares are mostly whole; one that is not is as the file's microseconds have it.

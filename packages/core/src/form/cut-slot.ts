@@ -14,6 +14,7 @@ import {
 import { drawnAs, drawnIn } from './drawn.ts';
 import { startOf } from './going-on.ts';
 import { cutChords } from './joined-chords.ts';
+import { tempoGoingOn } from './tempos.ts';
 import { cutTimes, hitSounds, roundAt, type Rounds, roundsIn } from './times.ts';
 
 /** A layer in another stretch of a slot of `length` ticks; a place that counted from the end and is where it was still does. */
@@ -160,7 +161,8 @@ export function cutSlot(document: SongDocument, slot: Slot, at: number, id: Id):
       layers: halves.flatMap(({ before }) => moveStretch(before, slot.length, 0, at)),
     },
     {
-      ...omit(slot, 'chords'),
+      ...omit(slot, 'chords', 'tempo'),
+      ...(slot.tempo ? { tempo: tempoGoingOn(slot.tempo, at) } : {}),
       ...(later ? { chords: later } : {}),
       id,
       length,

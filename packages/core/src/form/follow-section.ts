@@ -91,11 +91,13 @@ function followedSection(
   });
   const slots = order.flatMap((id) => merged(id) ?? []);
   const meter = followed(was.meter, now.meter, own.meter);
+  const tempo = followed(was.tempo, now.tempo, own.tempo);
   const opening = followed(was.opening, now.opening, own.opening);
   return {
-    ...omit(own, 'meter', 'opening'),
+    ...omit(own, 'meter', 'tempo', 'opening'),
     slots,
     ...(meter ? { meter } : {}),
+    ...(tempo ? { tempo } : {}),
     ...(opening ? { opening } : {}),
   };
 }

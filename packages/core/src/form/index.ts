@@ -53,8 +53,11 @@ export { sectionDifferences, restoreSlot } from './section-differences.ts';
 export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './size.ts';
 export { setLanding, setOpening, setSlowing } from './slot-end.ts';
 export { IN_SLOT, intoSlot, layerIn, type LayerIn, withSlotPattern } from './slot-pattern.ts';
-export { slowedTempos, type Slowing, SLOWING_STEP, tempoMapOf } from './slowing.ts';
+export { slowedTempos, type Slowing, TEMPO_STEP } from './slowing.ts';
 export { splitPattern } from './split.ts';
+export { setSectionMeter, setSectionTempo, setSlotTempo, setTempoMap } from './edit-tempo.ts';
+export { sectionTempos, songTempos,
+  tempoGoingOn, tempoMapUnder, temposFrom, tempoOfSlot } from './tempos.ts';
 export {
   fromBars,
   inBars,

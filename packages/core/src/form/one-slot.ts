@@ -9,6 +9,7 @@ import {
   omit,
   type Refusal,
   saidStretch,
+  saysSame,
   type Slot,
   type SongDocument,
   stretchOf,
@@ -19,6 +20,7 @@ import { joinedChords } from './joined-chords.ts';
 import { resolveLayer } from './layer.ts';
 import { rollBeyond } from './roll-beyond.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
+import { tempoGoingOn } from './tempos.ts';
 import { countsRounds } from './times.ts';
 
 /**
@@ -27,11 +29,13 @@ import { countsRounds } from './times.ts';
  * when one before the last lands or slows, for more layers than a slot has, and for more than 64 bars of 4/4.
  */
 export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot | Refusal {
-  const last = slots.at(-1);
+  const [first, last] = [slots[0], slots.at(-1)];
   const ending = endOfSlots(slots);
-  if (!last) return { reason: 'There is no slot.' };
+  if (!first || !last) return { reason: 'There is no slot.' };
   if ('reason' in ending) return ending;
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
+  if (slots.some((slot, i) => i > 0 && !isInTempo(first, slot, startIn(slots, i))))
+    return { reason: 'A slot after the first one has another tempo, which would be lost.' };
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   const layers: Layer[] = [];
   let start = 0;
@@ -57,7 +61,23 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
       : layer,
   );
   const chords = joinedChords(document, slots);
-  return { ...omit(last, 'chords'), ...ending, ...(chords ? { chords } : {}), length, layers: stopping };
+  return {
+    ...omit(last, 'chords', 'tempo'),
+    ...(first.tempo ? { tempo: first.tempo } : {}),
+    ...ending,
+    ...(chords ? { chords } : {}),
+    length,
+    layers: stopping,
+  };
+}
+
+/** The start of a slot among others, in ticks from that of the first. */
+const startIn = (slots: readonly Slot[], i: number) =>
+  slots.slice(0, i).reduce((sum, { length }) => sum + length, 0);
+
+/** True for a slot that has the tempo which the first would have there. */
+function isInTempo(first: Slot, slot: Slot, at: number): boolean {
+  return saysSame(slot.tempo, first.tempo && tempoGoingOn(first.tempo, at));
 }
 
 /** A layer of a slot that becomes a part of a longer one; null where it is hidden and the longer one's end is not its own. */

@@ -20,7 +20,7 @@ import {
 } from '../song/index.ts';
 import { cacheWhileSame } from '../time/index.ts';
 import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
-import { SLOWING_STEP } from './slowing.ts';
+import { TEMPO_STEP } from './slowing.ts';
 
 /** Size of a stretch of a song: strokes, controller values and tempos, and its layers by bars of 4/4. */
 interface Played {
@@ -176,9 +176,9 @@ interface CountedSlot {
 }
 
 function playedInSlot({ slot, layers }: CountedSlot): Played {
-  const slowing = slot.slows ? Math.ceil(Math.min(slot.slows.over, slot.length) / SLOWING_STEP) : 0;
+  const steps = Math.min(slot.slows?.over ?? 0, slot.length) + Math.min(slot.tempo?.over ?? 0, slot.length);
   return layers.reduce((sum, one) => plus(sum, playedInLayer(slot, one)), {
-    strokes: slowing,
+    strokes: Math.ceil(steps / TEMPO_STEP),
     layerBars: layers.length ? 0 : 1,
   });
 }

@@ -151,7 +151,15 @@ export {
   type Voice,
 } from './records.ts';
 export { saysSame } from './says-same.ts';
-export { FASTEST, LEAST_SLOWED, noteSchema, SLOWEST, tempoSchema, type Times } from './schema-parts.ts';
+export {
+  FASTEST,
+  LEAST_SLOWED,
+  noteSchema,
+  SLOWEST,
+  type TempoChange,
+  tempoSchema,
+  type Times,
+} from './schema-parts.ts';
 export { changeFromSparse, slim, sparse, type SparseChange, type SparseUpdates } from './sparse.ts';
 export { followed, followedFields, followedSet } from './three-way.ts';
 export type { Zod } from './zod.ts';

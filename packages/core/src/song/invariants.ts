@@ -96,7 +96,10 @@ function checksOf(document: SongDocument) {
 }
 
 function checkRecord(record: SongRecord, lookUp: LookUp, report: Report): void {
-  if (record.kind === 'song') checkSong(record, lookUp, report);
+  if (record.kind === 'song') {
+    checkSong(record, lookUp, report);
+    checkTempos(record, report);
+  }
   else if (record.kind === 'voice') checkVoice(record, lookUp, report);
   else if (record.kind === 'pattern') checkPattern(record, lookUp, report);
   else if (record.kind === 'section') checkSection(record, lookUp, report);
@@ -236,6 +239,11 @@ function checkParent(pattern: Pattern, lookUp: LookUp, report: Report): void {
     return;
   }
   if (parent.part !== pattern.part) report(path, 'must belong to the same part');
+}
+
+function checkTempos({ id, tempos = [] }: Song, report: Report): void {
+  if (tempos.some(({ at }, i) => i > 0 && at <= (tempos[i - 1]?.at ?? 0)))
+    report(`${id}.tempos`, 'must be in order, each at a place of its own');
 }
 
 function checkSection(section: Section, lookUp: LookUp, report: Report): void {

@@ -22,6 +22,8 @@ export const LIMITS = Object.freeze({
   chords: 64,
   /** Points of a curve of density or drive in one occurrence. */
   intensityPoints: 64,
+  /** Places at which a song takes another tempo. */
+  tempos: 20_000,
   times: 32,
   /** Notes of an imported part. */
   referenceNotes: 8000,

@@ -18,6 +18,7 @@ import {
   percentSchema,
   seedSchema,
   slowedSchema,
+  tempoChangeSchema,
   tempoSchema,
   timesSchema,
   velocitySchema,
@@ -49,6 +50,11 @@ const songSchema = (z: Zod) =>
     kind: z.literal('song'),
     name: nameSchema(z),
     tempo: tempoSchema(z),
+    /** Other tempos from places of the song on, in ticks and in order, under those of its sections and slots. */
+    tempos: z
+      .array(z.strictObject({ at: z.int().min(1).max(LIMITS.song), tempo: tempoSchema(z) }))
+      .max(LIMITS.tempos)
+      .optional(),
     meter: meterSchema(z),
     key: z.strictObject({ tonic: z.literal([...TONICS]), scale: z.literal([...SCALE_NAMES]) }),
     swing: swingSchema(z),
@@ -146,6 +152,8 @@ const sectionSchema = (z: Zod) =>
     /** The section whose changes it takes over, but for where it says otherwise. See `reachingFollowers`. */
     follows: idSchema(z).optional(),
     meter: meterSchema(z).optional(),
+    /** Its tempo wherever it is played; absent: the song's there. A ramp goes through its rounds. */
+    tempo: tempoChangeSchema(z).optional(),
     /** Mark of its own start. */
     opening: z.strictObject(landingFields(z)).optional(),
     slots: z
@@ -166,7 +174,9 @@ const sectionSchema = (z: Zod) =>
               over: overTheBarSchema(z).optional(),
             })
             .optional(),
-          /** Slows over the last ticks, at most all of the slot, to a share (percent) of the song's tempo; what follows is in tempo again. */
+          /** Its own tempo, which ends with it; absent: its section's. */
+          tempo: tempoChangeSchema(z).optional(),
+          /** Slows over the last ticks, at most all of the slot, to a share (percent) of its tempo; what follows is in tempo again. */
           slows: z.strictObject({ over: z.int().min(1).max(LIMITS.slot), to: slowedSchema(z) }).optional(),
         }),
       )

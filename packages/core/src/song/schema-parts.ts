@@ -22,6 +22,11 @@ export const percentSchema = (z: Zod) => numberSchema(z, 0, 100);
 export const [SLOWEST, FASTEST] = [20, 400] as const;
 /** A tempo, in quarter notes a minute. */
 export const tempoSchema = (z: Zod) => numberSchema(z, SLOWEST, FASTEST);
+/** A tempo that begins where it stands: at once, or on a straight line over so many ticks. */
+export const tempoChangeSchema = (z: Zod) =>
+  z.strictObject({ to: tempoSchema(z), over: z.int().min(1).max(LIMITS.song).optional() });
+/** A tempo to go to, in quarter notes a minute, at once or over so many ticks. */
+export type TempoChange = Described<typeof tempoChangeSchema>;
 /** The least share of its tempo, in percent, to which a song slows. */
 export const LEAST_SLOWED = 20;
 export const slowedSchema = (z: Zod) => z.number().min(LEAST_SLOWED).max(100);

@@ -18,7 +18,14 @@ export {
   usualGroups,
 } from './meter.ts';
 export { lengthName, noteLength, placeName } from './place.ts';
-export { secondsAt, tempoAt, type TempoMap, type TempoPoint, tickAtSeconds } from './tempo-map.ts';
+export {
+  secondsAt,
+  tempoAt,
+  type TempoMap,
+  type TempoPoint,
+  tempoSlice,
+  tickAtSeconds,
+} from './tempo-map.ts';
 export { modulo, msToTicks, PPQ, ticksToMs } from './ticks.ts';
 export { lengthFrom, noteLengthFrom, placeFrom } from './typed.ts';
 export { isStrong, metricalWeight } from './weight.ts';

@@ -32,6 +32,12 @@ export function tickAtSeconds(map: TempoMap, seconds: number): number {
   return point.tick + msToTicks((seconds - point.seconds) * 1000, point.tempo);
 }
 
+/** The tempos from one tick to another, counted from the first: the tempo that holds there, and those that come. */
+export function tempoSlice(map: TempoMap, from: number, to: number): TempoMap {
+  const later = map.filter(({ tick }) => tick > from && tick < to);
+  return [{ tick: 0, tempo: tempoAt(map, from) }, ...later.map((one) => ({ ...one, tick: one.tick - from }))];
+}
+
 interface TimedPoint extends TempoPoint {
   /** When it is reached, from 0. */
   readonly seconds: number;

@@ -1,6 +1,6 @@
 import type { ArrivedFile, Folded, Unfolded, Use } from '@plucky/core/fold';
-import { LIMITS } from '@plucky/core/song';
-import { counted, figure, tempoAt } from '@plucky/core/time';
+import { FASTEST, LIMITS, SLOWEST } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 
 /** Number of bars named before the rest is only counted. */
 const NAMED = 8;
@@ -18,7 +18,7 @@ export function lostWords(
   });
   if (tempos > 0)
     words.push(
-      `The file changes its tempo ${counted(tempos, 'time')} in ways that no slowing of a slot has; the song goes at ${tempoAt(file.tempos, 0)} bpm there.`,
+      `The file changes its tempo ${counted(tempos, 'time')} beyond what a song has: ${SLOWEST} to ${FASTEST} bpm, at most ${figure(LIMITS.tempos)} times. The nearest there is holds there.`,
     );
   const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
   if (folded > LIMITS.layers)

@@ -6,22 +6,28 @@ import {
   removeOccurrences,
   renameSection,
   SECTION_NAMES,
+  sectionMeter,
+  setSectionMeter,
   setSectionRole,
+  setSectionTempo,
   setTimes,
 } from '@plucky/core/form';
 import { SECTION_ROLES } from '@plucky/core/song';
 import { indexOf } from '@plucky/core/song';
+import { meterName } from '@plucky/core/time';
 import { memo } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { chooseOccurrence } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
+import { MeterField } from '../../shared/ui/MeterField.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 import { FollowSettings } from './FollowSettings.tsx';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { OpensWith } from './OpensWith.tsx';
+import { OwnTempo } from './OwnTempo.tsx';
 import type { PlacedSection } from './PlacedSection.ts';
 import { SectionChords } from './SectionChords.tsx';
 import { ThisTime } from './ThisTime.tsx';
@@ -33,7 +39,8 @@ export const SectionSettings = memo(function SectionSettings({
   section,
 }: PlacedSection) {
   const edit = useEdit();
-  const { form } = indexOf(document).song;
+  const { song } = indexOf(document);
+  const { form } = song;
   const place = form.indexOf(occurrence);
   const again = () => {
     const id = freshId();
@@ -77,6 +84,22 @@ export const SectionSettings = memo(function SectionSettings({
             sx={{ width: 92 }}
           />
         </Box>
+        <MeterField
+          fullWidth
+          value={section.meter ?? null}
+          none={{
+            label: `as the song, ${meterName(song.meter)}`,
+            choose: () => edit((now) => setSectionMeter(now, section.id, null)),
+          }}
+          onChange={(meter) => edit((now) => setSectionMeter(now, section.id, meter))}
+        />
+        <Box sx={{ height: 10 }} />
+        <OwnTempo
+          tempo={section.tempo}
+          otherwise="as the song"
+          meter={sectionMeter(document, section)}
+          onChange={(tempo) => edit((now) => setSectionTempo(now, section.id, tempo))}
+        />
         <SectionChords document={document} section={section} />
         <OpensWith {...{ document, occurrence, section }} />
         <Box sx={{ display: 'flex', gap: 0.75, flexWrap: 'wrap' }}>

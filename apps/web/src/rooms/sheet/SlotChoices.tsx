@@ -1,7 +1,22 @@
 import { Box } from '@mui/material';
-import { addLayer, sectionMeter, setSlotPattern, silentRows, toggleSlotVoice } from '@plucky/core/form';
+import {
+  addLayer,
+  sectionMeter,
+  setSlotPattern,
+  setSlotTempo,
+  silentRows,
+  toggleSlotVoice,
+} from '@plucky/core/form';
 import { familyOrder } from '@plucky/core/pattern';
-import { indexOf, layersOf, mainLayer, type Part, plainLayer, type SongDocument } from '@plucky/core/song';
+import {
+  indexOf,
+  layersOf,
+  mainLayer,
+  type Part,
+  plainLayer,
+  saysSame,
+  type SongDocument,
+} from '@plucky/core/song';
 import { barTicks, beatTicks, lengthFrom, lengthName } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
@@ -11,6 +26,7 @@ import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { type ChosenSlot, inSections } from './chosen-slots.ts';
+import { OwnTempo } from './OwnTempo.tsx';
 import { useResizeSlots } from './useResizeSlots.ts';
 
 export interface ChosenProps {
@@ -38,6 +54,22 @@ export function PartChoice({ document, chosen, part }: ChosenProps & { part: Par
       none={{ label: 'Tacet', choose: () => choose(null) }}
       onChange={choose}
       sx={{ mb: 1.25 }}
+    />
+  );
+}
+
+/** The tempo of the chosen slots where they have one of their own. */
+export function SlotTempo({ document, chosen }: ChosenProps) {
+  const edit = useEdit();
+  const [first] = chosen;
+  if (!first) return null;
+  const isSame = chosen.every(({ slot }) => saysSame(slot.tempo, first.slot.tempo));
+  return (
+    <OwnTempo
+      tempo={isSame ? first.slot.tempo : undefined}
+      otherwise={isSame ? 'as the section' : 'several'}
+      meter={sectionMeter(document, first.section)}
+      onChange={(tempo) => edit((now) => setSlotTempo(now, inSections(chosen), tempo))}
     />
   );
 }

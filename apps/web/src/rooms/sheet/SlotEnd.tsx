@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { sectionMeter, setLanding, setSlowing } from '@plucky/core/form';
+import { sectionMeter, setLanding, setSlowing, tempoOfSlot } from '@plucky/core/form';
 import { addDrum } from '@plucky/core/pattern';
 import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/song';
 import { barTicks, beatTicks } from '@plucky/core/time';
@@ -21,7 +21,7 @@ const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 /** End of a slot: the mark of the next start, and the slowing before it. */
 export function SlotEnd({ document, section, slot }: SlotProps) {
   const edit = useEdit();
-  const { parts, song } = indexOf(document);
+  const { parts } = indexOf(document);
   const meter = sectionMeter(document, section);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const { landing, slows } = slot;
@@ -88,7 +88,7 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
       {slows && (
         <SlowedAmount
           to={slows.to}
-          tempo={song.tempo}
+          tempo={tempoOfSlot(document, section, slot)}
           onChange={(to, gesture) =>
             edit((now) => setSlowing(now, section.id, slot.id, { over: slows.over, to }), gesture)
           }

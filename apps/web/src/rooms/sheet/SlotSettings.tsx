@@ -7,7 +7,7 @@ import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { SlotButtons } from './SlotButtons.tsx';
-import { LayerOneMore, LengthChoice, PartChoice, SilencedRows } from './SlotChoices.tsx';
+import { LayerOneMore, LengthChoice, PartChoice, SilencedRows, SlotTempo } from './SlotChoices.tsx';
 import { SlotChords } from './SlotChords.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
@@ -33,6 +33,7 @@ export const SlotSettings = memo(function SlotSettings({
         <PartChoice key={part.id} {...props} part={part} />
       ))}
       <LengthChoice {...props} />
+      <SlotTempo {...props} />
       <SlotChords {...props} />
       <SlotButtons {...props} />
       {!several && <SlotEnd document={document} section={section} slot={slot} />}

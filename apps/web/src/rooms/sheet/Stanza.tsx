@@ -8,7 +8,7 @@ import {
   sectionMeter,
 } from '@plucky/core/form';
 import { indexOf, type Section, type SongDocument } from '@plucky/core/song';
-import { cacheWhileSame, counted } from '@plucky/core/time';
+import { cacheWhileSame, counted, figure, meterName } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { useIsWorkedOn } from '../../session/here.ts';
@@ -201,7 +201,14 @@ export const StanzaLine = memo(function StanzaLine({
             section={section.id}
             isFixed={isFixed}
             name={section.name}
-            about={`${counted(bars, 'bar')}${occurrence.times > 1 ? `, ${occurrence.times} times` : ''}`}
+            about={[
+              counted(bars, 'bar'),
+              occurrence.times > 1 ? `${occurrence.times} times` : '',
+              section.meter ? meterName(section.meter) : '',
+              section.tempo ? `${figure(section.tempo.to)} bpm` : '',
+            ]
+              .filter(Boolean)
+              .join(', ')}
             follows={
               followed &&
               `follows ${followed.name}${differences?.size ? `, ${counted(differences.size, 'change')}` : ''}`

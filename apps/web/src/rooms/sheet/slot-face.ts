@@ -99,7 +99,7 @@ function makeFace(
         ? names.slice(1).join(', ')
         : slot.layers.flatMap((one) => (one === leading ? [] : nameOf(one.pattern))).join(', '),
     role: slotRole(document, slot),
-    words: slotWords(document, slot, isLast),
+    words: slotWords(document, slot, isLast, inSlot === 0),
     hasSilence:
       occurrence.silencedVoices.length > 0 || slot.layers.some((layer) => layer.silencedVoices.length > 0),
     isLast,

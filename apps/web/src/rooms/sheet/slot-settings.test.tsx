@@ -89,3 +89,29 @@ test('slots that differ are set together, and a length is typed', async () => {
   expect(await screen.findByText(/is no length/)).toBeTruthy();
   expect(slots().map((slot) => slot.length)).toEqual([8640, 8640, 8640]);
 });
+
+test('slots and their section are given a tempo that is typed, over bars that are chosen, and none again', async () => {
+  const { document } = open(0, 1);
+  const slots = within(screen.getByRole('region', { name: 'Chosen slots' }));
+  const tempos = () => verseOf(document()).slots.map(({ tempo }) => tempo);
+  const typed = slots.getByRole('textbox', { name: 'Tempo, bpm' });
+  await userEvent.type(typed, '96,5{Enter}');
+  expect(tempos().slice(0, 3)).toEqual([{ to: 96.5 }, { to: 96.5 }, undefined]);
+  await userEvent.click(slots.getByRole('combobox', { name: 'Reached' }));
+  await userEvent.click(screen.getByRole('option', { name: '2 bars' }));
+  expect(tempos()[1]).toEqual({ to: 96.5, over: 7680 });
+  await userEvent.clear(typed);
+  await userEvent.type(typed, '900{Enter}');
+  expect(await screen.findByText(/“900” is no tempo/)).toBeTruthy();
+  expect(tempos()[0]).toEqual({ to: 96.5, over: 7680 });
+  await userEvent.clear(typed);
+  await userEvent.type(typed, '{Enter}');
+  expect(tempos().slice(0, 2)).toEqual([undefined, undefined]);
+  const ofSection = screen.getAllByRole('textbox', { name: 'Tempo, bpm' }).at(-1);
+  if (ofSection) await userEvent.type(ofSection, '150{Enter}');
+  expect(verseOf(document()).tempo).toEqual({ to: 150 });
+  await choose('Meter', '3/4');
+  expect(verseOf(document()).meter).toMatchObject({ beats: 3, unit: 4 });
+  await choose('Meter', 'as the song, 4/4');
+  expect(verseOf(document()).meter).toBeUndefined();
+});

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { occurrencePlaces, sectionLength } from '../../form/index.ts';
-import { indexOf, type Opening, type SongDocument, withRecord } from '../../song/index.ts';
+import { indexOf, type Opening, type Section, type SongDocument, withRecord } from '../../song/index.ts';
 import { after, smallSong } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
 import { compile } from '../timeline/compile.ts';
@@ -176,4 +176,20 @@ test('with its place in the bar kept, what is cued within a bar begins there', (
   );
   expect(kept.length).toBeGreaterThan(0);
   expect(kept).toEqual(plain.filter((event) => tickOf(event) >= 1920));
+});
+
+test('a section that is cued goes at its tempo, and what comes after it at the song’s', () => {
+  const [first] = sections;
+  const own = withRecord(song, { ...(first as Section), tempo: { to: 90 } });
+  const [fast, other] = [choices[0], choices.at(-1)];
+  if (!fast || !other) throw new Error('nothing to cue');
+  const cues = [
+    { id: 'a', at: 0, plays: fast },
+    { id: 'b', at: 3 * BAR, plays: other },
+  ];
+  const tried = performed(own, of(cues), 5 * BAR);
+  expect(compile(tried.document, tried.scope).tempos).toEqual([
+    { tick: 0, tempo: 90 },
+    { tick: 3 * BAR, tempo: indexOf(song).song.tempo },
+  ]);
 });

@@ -1,4 +1,11 @@
-import { cutSlot, playedSlots, sectionLength, sectionMeter, soundsIn } from '../../form/index.ts';
+import {
+  cutSlot,
+  playedSlots,
+  sectionLength,
+  sectionMeter,
+  soundsIn,
+  tempoGoingOn,
+} from '../../form/index.ts';
 import { resolve, soundingOf } from '../../pattern/index.ts';
 import {
   type Id,
@@ -118,13 +125,14 @@ export function slotsOfCue(
   length: number,
 ): readonly PlayedSlot[] {
   const round = roundOf(document, plays);
-  const opening = plays.kind === 'section' ? indexOf(document).section(plays.section)?.opening : undefined;
+  const { opening, tempo } = (plays.kind === 'section' && indexOf(document).section(plays.section)) || {};
   const out: PlayedSlot[] = [];
   // Places from the start of the first round, of which the first ticks are left out.
   for (let at = 0, nth = 0; at < from + length; nth++) {
     const next = round[nth % round.length];
     if (!next?.length) break;
-    const slot = { ...next, id: `${id}-${nth}` };
+    const inTempo = tempo && !next.tempo ? { tempo: tempoGoingOn(tempo, at) } : {};
+    const slot: Slot = { ...next, ...inTempo, id: `${id}-${nth}` };
     const opens = nth % round.length === 0 && at >= from && opensIn(opening, nth / round.length);
     const [begin, end] = [Math.max(0, from - at), Math.min(slot.length, from + length - at)];
     if (end > begin)

@@ -4,16 +4,19 @@ import {
   type ResolvedLayer,
   type Scope,
   sectionStretches,
+  sectionTempos,
   songStretches,
   startOf,
   type Stretch,
-  tempoMapOf,
+  temposFrom,
 } from '../../form/index.ts';
 import { feelOf, resolve } from '../../pattern/index.ts';
 import {
+  type Id,
   indexOf,
   type Layer,
   saysSame,
+  type Section,
   type SongDocument,
   type SongIndex,
   stretchOf,
@@ -158,7 +161,6 @@ function placedTimeMap(document: SongDocument, scope: Scope): TimeMap & Placed {
   const { song } = indexOf(document);
   const stretches = stretchesOf(document, scope);
   const origin = stretches[0]?.start ?? 0;
-  const tempos = tempoMapOf(stretches, origin, song.tempo);
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
     const meters = [{ tick: 0, meter: feelOf(document, source).meter }];
@@ -170,12 +172,16 @@ function placedTimeMap(document: SongDocument, scope: Scope): TimeMap & Placed {
       meters,
       markers: [],
       chords: [],
-      tempos,
+      tempos: [{ tick: 0, tempo: song.tempo }],
     };
   }
   const last = stretches.at(-1);
   const length = last ? last.start + last.slot.length - origin : 0;
   const meters = metersOf(stretches, origin, song.meter);
+  const tempos =
+    scope.kind === 'section'
+      ? sectionTempos(document, sectionIn(document, scope.section))
+      : temposFrom(document, origin, length);
   const markers = markersOf(stretches, origin);
   const chords = chordsOf(stretches, origin);
   return { stretches, origin, length, lead: 0, meters, markers, chords, tempos };
@@ -208,11 +214,7 @@ interface Placed {
 
 function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
   if (scope.kind === 'pattern') return [];
-  if (scope.kind === 'section') {
-    const section = indexOf(document).section(scope.section);
-    if (!section) throw new RangeError(`No section has the id ${scope.section}.`);
-    return sectionStretches(document, section);
-  }
+  if (scope.kind === 'section') return sectionStretches(document, sectionIn(document, scope.section));
   const all = songStretches(document);
   if (scope.kind === 'song') return all;
   if (scope.kind === 'span')
@@ -226,6 +228,12 @@ function stretchesOf(document: SongDocument, scope: Scope): readonly Stretch[] {
   const found = inOccurrence.filter((one) => one.repeat === scope.repeat && one.slot.id === scope.slot);
   if (!found.length) throw new RangeError(`The form has no slot ${scope.slot} at that place.`);
   return found;
+}
+
+function sectionIn(document: SongDocument, id: Id): Section {
+  const section = indexOf(document).section(id);
+  if (!section) throw new RangeError(`No section has the id ${id}.`);
+  return section;
 }
 
 function markersOf(stretches: readonly Stretch[], origin: number): Timeline['markers'] {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isTail, sectionLength, songStretches } from '../../form/index.ts';
+import { isTail, occurrencePlaces, sectionLength, sectionMeter, songStretches } from '../../form/index.ts';
 import { dice, runEdits } from '../../testing/random-edits.ts';
 import { tries } from '../../testing/tries.ts';
 import { barTicks, beatTicks } from '../../time/index.ts';
@@ -53,19 +53,24 @@ test('the course counts what is compiled, curves and landings included', () => {
       // Layers of a stroke count once.
       const { events } = compile(document, { kind: 'song' }, { timing: 'written' });
       const course = courseOf(document);
-      const beatsOf = (i: number) => {
-        const { meter, section } = stretches[0] ?? {};
-        if (!meter || !section) return 0;
-        const bars = Math.ceil(sectionLength(section) / barTicks(meter));
-        const isLast = i % bars === bars - 1;
-        const rest = sectionLength(section) - (bars - 1) * barTicks(meter);
-        return (isLast ? rest : barTicks(meter)) / beatTicks(meter);
-      };
-      const counted = course.reduce((sum, { hits }, i) => sum + hits * beatsOf(i), 0);
+      const beats = occurrencePlaces(document).flatMap(({ section, bars, occurrence }) => {
+        const meter = sectionMeter(document, section);
+        const round = bars / occurrence.times;
+        const rest = sectionLength(section) - (round - 1) * barTicks(meter);
+        return Array.from(
+          { length: bars },
+          (_, i) => (i % round === round - 1 ? rest : barTicks(meter)) / beatTicks(meter),
+        );
+      });
+      const counted = course.reduce((sum, { hits }, i) => sum + hits * (beats[i] ?? 0), 0);
       const all = events.filter(({ tick }) => tick < tail);
       // Grace strokes before a section's first hit may stand in the section before it, where they are not counted.
-      const startOf = new Map(stretches.map((one) => [one.repeat, one.start - one.inSection]));
-      const within = all.filter(({ tick, from }) => tick >= (startOf.get(from.repeat) ?? 0));
+      const startOf = new Map(
+        stretches.map((one) => [`${one.occurrence?.id} ${one.repeat}`, one.start - one.inSection]),
+      );
+      const within = all.filter(
+        ({ tick, from }) => tick >= (startOf.get(`${from.occurrence} ${from.repeat}`) ?? 0),
+      );
       expect(counted).toBeGreaterThan(within.length - 1e-6);
       expect(counted).toBeLessThan(all.length + 1e-6);
     }),

@@ -1,4 +1,4 @@
-import { tempoAt } from '../../time/index.ts';
+import { tempoSlice } from '../../time/index.ts';
 import type { Timeline } from './events.ts';
 import { inOrder } from './lanes.ts';
 
@@ -22,10 +22,7 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
       ...(meter ? [{ tick: 0, meter }] : []),
       ...inside(timeline.meters).filter((one) => one.tick > 0),
     ],
-    tempos: [
-      { tick: 0, tempo: tempoAt(timeline.tempos, start) },
-      ...inside(timeline.tempos).filter((one) => one.tick > 0),
-    ],
+    tempos: tempoSlice(timeline.tempos, start, start + length),
     markers: inside(timeline.markers),
     chords: inside(timeline.chords),
     // A value from before the slice holds at its start, unless another is set there.

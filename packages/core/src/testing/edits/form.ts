@@ -34,9 +34,13 @@ import {
   setLayer,
   setOpening,
   setSectionChords,
+  setSectionMeter,
   setSectionRole,
+  setSectionTempo,
   setSlotPattern,
+  setSlotTempo,
   setSlowing,
+  setTempoMap,
   setTimes,
   splitPattern,
   swapSlots,
@@ -113,6 +117,34 @@ export const FORM_EDITS: Edits = {
     placeAtEnd(document, 'verse', other, { how: a % 2 ? 'replace' : 'layer', landing: null }),
   setSlowing: ({ document, slot, a, b }) =>
     slot ? setSlowing(document, 'verse', slot.id, a % 3 ? { over: 1 + b, to: 20 + (a % 81) } : null) : null,
+  setSectionTempo: ({ document, a, b }) =>
+    setSectionTempo(
+      document,
+      'verse',
+      a % 4 ? { to: 20 + (a % 380), ...(b % 2 ? { over: 1 + b } : {}) } : null,
+    ),
+  setSlotTempo: ({ document, slot, a, b }) =>
+    slot
+      ? setSlotTempo(
+          document,
+          [{ section: 'verse', slot: slot.id }],
+          a % 4 ? { to: 20 + (a % 380), ...(b % 2 ? { over: 1 + b } : {}) } : null,
+        )
+      : null,
+  setSectionMeter: ({ document, a, b }) =>
+    setSectionMeter(
+      document,
+      'verse',
+      a % 3 ? { beats: 3 + (a % 2), unit: b % 2 ? 4 : 8, groups: a % 2 ? [2, 2] : [3] } : null,
+    ),
+  setTempoMap: ({ document, a, b }) =>
+    setTempoMap(
+      document,
+      Array.from({ length: a % 4 }, (_, i) => ({
+        at: 1 + ((b * (i + 1)) % 20_000),
+        tempo: 20 + ((a + i * 31) % 380),
+      })),
+    ),
   'setLanding: stroke': ({ document, slot, row, a, b }) =>
     slot
       ? setLanding(document, 'verse', slot.id, b % 3 ? { voice: row, velocity: 1 + (a % 127) } : null)

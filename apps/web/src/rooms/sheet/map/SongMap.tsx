@@ -1,20 +1,22 @@
 import { styled } from '@mui/material';
 import { densities } from '@plucky/core/play';
 import type { SongDocument } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 import { useDeferredValue, useMemo, useRef } from 'react';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { FormViewProps, SheetView } from '../form-view.ts';
 import { roleTint } from '../role-tint.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 import { barsOf } from './scale.ts';
+import { tempoLine } from './tempo-line.ts';
 import { useFrame } from './useFrame.ts';
 
 /** Height of the map, and of the letters at its top, in px. */
 const [HEIGHT, LETTERS] = [30, 15];
 
 /**
- * The whole song at any length: its sections to scale, its hits a beat as a line, and what is in view as a frame that is dragged;
- * a press brings that place into view.
+ * The whole song at any length: its sections to scale, its hits a beat as a line, its tempos as a dotted one where they change,
+ * and what is in view as a frame that is dragged; a press brings that place into view.
  */
 export function SongMap({
   document,
@@ -28,11 +30,16 @@ export function SongMap({
   // The line is worked out once the song is painted, also when the sheet is opened.
   const measured = useDeferredValue(document, null);
   const energy = useMemo(() => (measured ? energyPath(measured, lines, bars) : ''), [measured, lines, bars]);
-  if (places.length < 2) return null;
+  const tempos = useMemo(
+    () => (measured ? tempoLine(measured, places, bars) : null),
+    [measured, places, bars],
+  );
+  if (places.length < 2 && !tempos) return null;
   return (
     <Strip
       role="img"
-      aria-label={`Map of the song: ${places.length} sections over ${bars} bars`}
+      aria-label={`Map of the song: ${counted(places.length, 'section')} over ${counted(bars, 'bar')}${tempos ? `, ${tempos.words}` : ''}`}
+      title={tempos ? `Dotted: the tempo, ${tempos.words}` : undefined}
       {...handlers}
     >
       {places.map(({ occurrence, section, firstBar, lasts }) => (
@@ -41,6 +48,7 @@ export function SongMap({
           style={{ ...placed(firstBar - 1, lasts, bars), background: roleTint(section.role) }}
         >
           {letterOf(section.name)}
+          {section.tempo && ` ${figure(section.tempo.to)}`}
         </Part>
       ))}
       <svg width="100%" height={HEIGHT - LETTERS} viewBox={`0 0 ${bars} 1`} preserveAspectRatio="none">
@@ -51,6 +59,16 @@ export function SongMap({
           strokeWidth={1.5}
           vectorEffect="non-scaling-stroke"
         />
+        {tempos && (
+          <path
+            d={tempos.path}
+            fill="none"
+            stroke={color('plum')}
+            strokeWidth={1.5}
+            strokeDasharray="2 2"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
       </svg>
       <Frame ref={frame} />
     </Strip>
