@@ -43,7 +43,8 @@ test.each(
       same: notes.length,
       missing: 0,
       extra: 0,
-      tempos: 0,
+      tempos: [],
+      meters: [],
       bars: [],
     });
     const patternsOf = (one: typeof song) =>

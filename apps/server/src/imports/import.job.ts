@@ -140,8 +140,15 @@ export interface FoldImportDone {
     readonly hits: number;
     readonly placed: number;
     readonly notPlaced: number;
+    readonly notPlacedBy: readonly {
+      readonly note: number;
+      readonly count: number;
+      readonly bars: readonly number[];
+    }[];
     readonly patterns: number;
     readonly differences: number;
+    readonly otherTempos: readonly { readonly bar: number; readonly tempo: number }[];
+    readonly otherMeters: readonly { readonly bar: number; readonly meter: string }[];
   };
 }
 
@@ -165,13 +172,27 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
       swing: null,
     };
     const { document, hits, notPlaced } = fold(file, options, progress);
-    const { missing, extra } = unfold(document, file, options);
+    const { missing, extra, tempos, meters } = unfold(document, file, options);
     const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
     const records = Object.values(document.records);
     const patterns = records.filter(({ kind }) => kind === 'pattern').length;
-    const differences = Math.max(missing, extra);
+    const differences = Math.max(missing, extra) + tempos.length + meters.length;
+    const named = notPlaced.map(({ note, hits: count, bars }) => ({ note, count, bars }));
+    const otherMeters = meters.map(({ bar, meter }) => ({ bar, meter: meterName(meter) }));
     const song = madeSong(document);
-    return { song, folded: { hits, placed: hits - left, notPlaced: left, patterns, differences } };
+    return {
+      song,
+      folded: {
+        hits,
+        placed: hits - left,
+        notPlaced: left,
+        notPlacedBy: named,
+        patterns,
+        differences,
+        otherTempos: tempos,
+        otherMeters,
+      },
+    };
   },
 );
 

@@ -238,13 +238,41 @@ export class SongContentsDto extends SongRevisionDto {
   records!: readonly SongRecord[];
 }
 
+class NotPlacedDto {
+  @ApiProperty({ description: 'A MIDI note, 0..127.' }) note!: number;
+  @ApiProperty() count!: number;
+  @ApiProperty({ type: [Number], description: 'Counted from 1.' }) bars!: readonly number[];
+}
+
+class OtherTempoDto {
+  @ApiProperty({ description: 'Counted from 1.' }) bar!: number;
+  @ApiProperty({ description: 'Quarter notes a minute, in the file.' }) tempo!: number;
+}
+
+class OtherMeterDto {
+  @ApiProperty({ description: 'Counted from 1.' }) bar!: number;
+  @ApiProperty({ description: 'In the file.', example: '7/8' }) meter!: string;
+}
+
 class FoldedDto {
   @ApiProperty() hits!: number;
   @ApiProperty() placed!: number;
   @ApiProperty({ description: 'Hits without a drum.' }) notPlaced!: number;
+  @ApiProperty({ type: [NotPlacedDto], description: 'Hits without a drum, by note.' })
+  notPlacedBy!: readonly NotPlacedDto[];
   @ApiProperty() patterns!: number;
-  @ApiProperty({ description: 'Hits that play otherwise when the song is played out and compared.' })
+  @ApiProperty({
+    description:
+      'Hits, tempos and bars of the file that are otherwise when the song is played out and compared; hits without a drum are not among them.',
+  })
   differences!: number;
+  @ApiProperty({ type: [OtherTempoDto], description: 'Tempos of the file that the song has not just so.' })
+  otherTempos!: readonly OtherTempoDto[];
+  @ApiProperty({
+    type: [OtherMeterDto],
+    description: 'Bars that begin or are counted otherwise in the song.',
+  })
+  otherMeters!: readonly OtherMeterDto[];
 }
 
 export class NewSongAnswerDto extends SongFaceDto {

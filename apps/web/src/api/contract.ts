@@ -495,11 +495,17 @@ export interface components {
       readonly state: 'failed';
     };
     readonly FoldedDto: {
-      /** @description Hits that play otherwise when the song is played out and compared. */
+      /** @description Hits, tempos and bars of the file that are otherwise when the song is played out and compared; hits without a drum are not among them. */
       readonly differences: number;
       readonly hits: number;
       /** @description Hits without a drum. */
       readonly notPlaced: number;
+      /** @description Hits without a drum, by note. */
+      readonly notPlacedBy: readonly components['schemas']['NotPlacedDto'][];
+      /** @description Bars that begin or are counted otherwise in the song. */
+      readonly otherMeters: readonly components['schemas']['OtherMeterDto'][];
+      /** @description Tempos of the file that the song has not just so. */
+      readonly otherTempos: readonly components['schemas']['OtherTempoDto'][];
       readonly patterns: number;
       readonly placed: number;
     };
@@ -591,6 +597,28 @@ export interface components {
       };
       /** @description Of an import: what is made of its tracks, where it is not as suggested. */
       readonly tracks?: readonly components['schemas']['TrackUseDto'][];
+    };
+    readonly NotPlacedDto: {
+      /** @description Counted from 1. */
+      readonly bars: readonly number[];
+      readonly count: number;
+      /** @description A MIDI note, 0..127. */
+      readonly note: number;
+    };
+    readonly OtherMeterDto: {
+      /** @description Counted from 1. */
+      readonly bar: number;
+      /**
+       * @description In the file.
+       * @example 7/8
+       */
+      readonly meter: string;
+    };
+    readonly OtherTempoDto: {
+      /** @description Counted from 1. */
+      readonly bar: number;
+      /** @description Quarter notes a minute, in the file. */
+      readonly tempo: number;
     };
     readonly PresenceDto: {
       /**

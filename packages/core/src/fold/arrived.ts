@@ -1,4 +1,5 @@
 import {
+  microsecondsAt,
   type MidiEvent,
   type MidiFile,
   type MidiTrack,
@@ -186,11 +187,18 @@ function titleOf({ format, tracks }: MidiFile): string {
   return first && (format === 0 || !plays) ? plainName(textOf(first.events, TEXT.trackName), 60) : '';
 }
 
+/** The tempo of a length of a quarter note in microseconds, as round as it can be and still be that. */
+function tempoOf(microseconds: number): number {
+  const tempo = 60_000_000 / microseconds;
+  const round = Math.round(tempo * 1000) / 1000;
+  return microsecondsAt(round) === microseconds ? round : tempo;
+}
+
 function temposOf(events: readonly MidiEvent[], scale: (tick: number) => number): TempoMap {
   const said = new Map<number, number>();
   for (const event of events)
     if (event.type === 'tempo' && event.microseconds > 0) {
-      said.set(scale(event.tick), Math.round(60_000_000_000 / event.microseconds) / 1000);
+      said.set(scale(event.tick), tempoOf(event.microseconds));
     }
   const points = [...said].sort(([a], [b]) => a - b).map(([tick, tempo]) => ({ tick, tempo }));
   const changes = points.filter((point, i) => point.tempo !== points[i - 1]?.tempo);

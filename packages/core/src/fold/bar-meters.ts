@@ -1,11 +1,25 @@
-import { barTicks, type Meter, meter as meterOf } from '../time/index.ts';
+import {
+  type BarMeter,
+  barTicks,
+  type Meter,
+  meter as meterOf,
+  MOST_BEATS,
+  shortBar,
+} from '../time/index.ts';
 import type { Bar } from './arrived.ts';
 
-/** A bar's meter as a section can have it; null where it cannot, as when the bar is cut short. */
-export function sectionMeter({ meter: { beats, unit, groups }, length }: Bar): Meter | null {
-  if (beats > 32 || (unit !== 2 && unit !== 4 && unit !== 8 && unit !== 16)) return null;
-  const meter: Meter = { beats, unit, groups };
-  return barTicks(meter) === length ? meter : null;
+/** A meter as a section or a slot can have it; null where it cannot. */
+function storable({ beats, unit, groups }: BarMeter): Meter | null {
+  if (beats > MOST_BEATS || (unit !== 2 && unit !== 4 && unit !== 8 && unit !== 16)) return null;
+  return { beats, unit, groups };
+}
+
+/** A bar's meter as a section can have it, of one that is cut short in what is left of it; null where it cannot. */
+export function sectionMeter({ meter, length }: Bar): Meter | null {
+  const own = storable(meter);
+  if (!own || barTicks(own) === length) return own;
+  const short = shortBar(length, own);
+  return short && storable(short);
 }
 
 /** The meter that most bars of a file have. */

@@ -59,7 +59,7 @@ export function fold(
   options: FoldOptions,
   progress: (done: number) => void = () => undefined,
 ): Folded {
-  const outline = outlineOf(file, options.swing);
+  const outline = outlineOf(file);
   const prepared = prepare(file, options, outline);
   const isMany = prepared.reduce((sum, { distinct }) => sum + distinct.length, 0) > MANY;
   const tried = options.tolerance !== null ? [options.tolerance] : isMany ? TRIED_OF_MANY : TRIED;
@@ -103,7 +103,7 @@ function foldAt(
   });
   const roles = guessedRoles(found, faces);
   const song = songOf(file, options);
-  const { sections, form, slots, edits } = formOf(file, parts, found, roles, outline.slowings, song.meter);
+  const { sections, form, slots, edits } = formOf(file, parts, found, roles, outline, song.meter);
   const members = parts.flatMap((part) => part.members);
   const used = new Set(
     sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern))),

@@ -10,10 +10,10 @@ import {
 } from '../song/index.ts';
 import { isSameMeter, type Meter } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
-import { sectionMeter } from './bar-meters.ts';
 import type { FoldedPart } from './fold-part.ts';
 import { letters } from './letters.ts';
 import { Player } from './player.ts';
+import type { Outline } from './prepare.ts';
 import type { FoundSection } from './sections.ts';
 
 /** Cost of a layer that keeps changes beside the changes themselves, and of a hit that is only played otherwise, in hits. */
@@ -34,7 +34,7 @@ export function formOf(
   parts: readonly FoldedPart[],
   found: readonly FoundSection[],
   roles: readonly Section['role'][],
-  slowings: readonly Slowing[],
+  { slowings, meters }: Pick<Outline, 'slowings' | 'meters'>,
   usual: Meter,
 ): FoundForm {
   const known = new Map<string, Section>();
@@ -49,13 +49,18 @@ export function formOf(
     const last = file.bars[to - 1];
     if (!first || !last) return;
     const end = last.start + last.length;
-    const cuts = cutsOf(parts, slowings, first.start, end);
-    const meter = sectionMeter(first);
-    const own = meter && !isSameMeter(meter, usual) ? meter : null;
+    const bars = file.bars.slice(from, to);
+    const counted = (nth: number) => meters[from + nth] ?? usual;
+    const turns = bars.filter((_, nth) => nth > 0 && !isSameMeter(counted(nth), counted(nth - 1)));
+    const cuts = cutsOf(parts, slowings, [first.start, ...turns.map(({ start }) => start)], end);
+    const meter = counted(0);
+    const own = isSameMeter(meter, usual) ? null : meter;
     const slots = cuts.map(({ start, stop, slows }, nth): Slot => {
+      const there = counted(bars.findLastIndex((bar) => bar.start <= start));
       return {
         id: `s${nth + 1}`,
         length: stop - start,
+        ...(isSameMeter(there, meter) ? {} : { meter: there }),
         layers: players.flatMap(({ part, player }) =>
           slows ? layersIn(part, player, start, stop) : (player.layer(start, stop) ?? []),
         ),
@@ -133,9 +138,14 @@ interface Cut {
   readonly slows?: Slowing | undefined;
 }
 
-/** Starts and ends of slots: wherever a part changes, but for the end of a slot that has to slow down. */
-function cutsOf(parts: readonly FoldedPart[], slowings: readonly Slowing[], from: number, to: number): Cut[] {
-  const cuts = new Set([from, to, ...parts.flatMap((part) => turnsOf(part, from, to))]);
+/** Starts and ends of slots: wherever a part or the meter changes, but for the end of a slot that has to slow down. */
+function cutsOf(
+  parts: readonly FoldedPart[],
+  slowings: readonly Slowing[],
+  [from, ...turns]: readonly [number, ...number[]],
+  to: number,
+): Cut[] {
+  const cuts = new Set([from, ...turns, to, ...parts.flatMap((part) => turnsOf(part, from, to))]);
   const slowingAt = new Map<number, Slowing>();
   for (const slowing of slowings) {
     const { end, over } = slowing;

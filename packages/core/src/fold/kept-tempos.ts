@@ -1,12 +1,12 @@
 import { slowedTempos, type Slowing, TEMPO_STEP } from '../form/index.ts';
-import { FASTEST, LEAST_SLOWED, LIMITS, SLOWEST, type Song } from '../song/index.ts';
+import { FASTEST, LEAST_SLOWED, LIMITS, saysSame, SLOWEST, type Song } from '../song/index.ts';
 import { tempoAt, type TempoMap, type TempoPoint } from '../time/index.ts';
-import type { ArrivedFile } from './arrived.ts';
+import type { ArrivedFile, Bar } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
 import { sectionsOf } from './sections.ts';
 
 /** Largest difference of two equal tempos (quarter notes a minute): a file rounds them to microseconds. */
-const ROUNDING = 0.005;
+export const TEMPO_ROUNDING = 0.005;
 
 /** Tempos of a file as a song has them: one tempo and slots that slow down towards their ends, or else a map of all. */
 export interface KeptTempos {
@@ -30,16 +30,24 @@ export function keptTempos(
   const end = Math.min(length, last ? last.start + last.length : 0);
   // Without markers a section may begin at any bar, which is found out later.
   const grounds = markers.length
-    ? sectionsOf({ bars, markers }, known, []).map(({ from }) => bars[from])
+    ? [
+        ...sectionsOf({ bars, markers }, known, []).map(({ from }) => bars[from]),
+        ...turnsOfMeter(bars, known),
+      ]
     : bars;
   const slowings = slowedPieces(tempos, end)
     .flatMap((piece) => slowingOf(piece, usual) ?? [])
     .filter((one) => !grounds.some((bar) => bar && bar.start > one.end - one.over && bar.start < one.end));
   const slowed = slowedTempos(slowings, usual, end);
-  if (!temposLost(tempos, slowed)) return { slowings, under: [], tempos: slowed };
+  if (!temposLost(tempos, slowed).length) return { slowings, under: [], tempos: slowed };
   const under = mapOf(tempos, end);
   const later = under.map(({ at, tempo }) => ({ tick: at, tempo }));
   return { slowings: [], under, tempos: [{ tick: 0, tempo: withinRange(usual) }, ...later] };
+}
+
+/** The bars that are counted in another meter than the one before: a slot begins there. */
+function turnsOfMeter(bars: readonly Bar[], { meters }: KnownStarts): readonly Bar[] {
+  return bars.filter((_, i) => i > 0 && !saysSame(meters[i], meters[i - 1]));
 }
 
 const withinRange = (tempo: number) => Math.min(FASTEST, Math.max(SLOWEST, tempo));
@@ -54,12 +62,12 @@ function mapOf(tempos: TempoMap, end: number): NonNullable<Song['tempos']> {
   return [...byPlace.values()].slice(0, LIMITS.tempos);
 }
 
-/** Number of a file's tempos that are lost in a song with the same first tempo. */
-export function temposLost(file: TempoMap, song: TempoMap): number {
+/** The tempos of a file that are lost in a song with the same first tempo. */
+export function temposLost(file: TempoMap, song: TempoMap): TempoMap {
   const tempos = new Map(song.map(({ tick, tempo }) => [tick, tempo]));
   const isThere = (tick: number, tempo: number) =>
-    [tick, tick - 1, tick + 1].some((at) => Math.abs((tempos.get(at) ?? Infinity) - tempo) <= ROUNDING);
-  return file.filter(({ tick, tempo }, i) => i > 0 && !isThere(tick, tempo)).length;
+    [tick, tick - 1, tick + 1].some((at) => Math.abs((tempos.get(at) ?? Infinity) - tempo) <= TEMPO_ROUNDING);
+  return file.filter(({ tick, tempo }, i) => i > 0 && !isThere(tick, tempo));
 }
 
 /** Tempos one after the other, none higher than the one before, up to where the first of the file holds again or one is higher. */
@@ -78,7 +86,7 @@ function slowedPieces(tempos: TempoMap, end: number): Piece[] {
   };
   for (const point of tempos.slice(1)) {
     const before = points.at(-1);
-    const isBack = Math.abs(point.tempo - usual) <= ROUNDING;
+    const isBack = Math.abs(point.tempo - usual) <= TEMPO_ROUNDING;
     if (isBack || (before && point.tempo > before.tempo)) close(point.tick);
     if (!isBack) points.push(point);
   }
@@ -95,8 +103,8 @@ function slowingOf({ points, end }: Piece, usual: number): Slowing | null {
   // Shares are mostly whole; one that is not is as the file's microseconds have it.
   for (const to of [Math.round(share), share]) {
     const slowing = { end, over, to };
-    if (!temposLost([{ tick: 0, tempo: usual }, ...points], slowedTempos([slowing], usual, end)))
-      return slowing;
+    const kept = slowedTempos([slowing], usual, end);
+    if (!temposLost([{ tick: 0, tempo: usual }, ...points], kept).length) return slowing;
   }
   return null;
 }

@@ -1,4 +1,3 @@
-import type { Swing } from '../song/index.ts';
 import { isSameMeter, type Meter } from '../time/index.ts';
 import type { ArrivedFile, Bar } from './arrived.ts';
 import { sectionMeter, usualMeter } from './bar-meters.ts';
@@ -7,20 +6,17 @@ import { sectionMeter, usualMeter } from './bar-meters.ts';
 export interface KnownStarts {
   /** The bars, counted from 0, at which sections begin, with what the file calls them; empty where nothing is said. */
   readonly starts: ReadonlyMap<number, string>;
-  /** The meter in which the song counts each bar: that of its section's first bar. */
+  /** The meter in which the song counts each bar: its own, or its section's where a song cannot have that. */
   readonly meters: readonly Meter[];
-  /** Bars that are not what their section counts: of another meter, or cut short. */
+  /** Bars of another meter than their section's. */
   readonly odd: ReadonlySet<number>;
 }
 
 /**
- * Where a file's own markers or a lasting change of meter begin a section. With a swing, which is counted from a section's
- * start, one begins after each odd bar too.
+ * Where a file's own markers or a lasting change of meter begin a section. One begins too after a bar whose meter a song cannot
+ * have, so that later bars are counted from it.
  */
-export function knownStarts(
-  { bars, markers }: Pick<ArrivedFile, 'bars' | 'markers'>,
-  swing: Swing | null,
-): KnownStarts {
+export function knownStarts({ bars, markers }: Pick<ArrivedFile, 'bars' | 'markers'>): KnownStarts {
   const starts = new Map<number, string>([[0, '']]);
   for (let i = 1; i < bars.length; i++) if (meterTurns(bars, i)) starts.set(i, '');
   for (const { tick, name } of markers) {
@@ -32,10 +28,11 @@ export function knownStarts(
   let counted = usual;
   const meters = bars.map((bar, i) => {
     const own = sectionMeter(bar);
-    if (swing && odd.has(i - 1) && !starts.has(i)) starts.set(i, '');
+    const before = bars[i - 1];
+    if (before && !sectionMeter(before) && !starts.has(i)) starts.set(i, '');
     if (starts.has(i)) counted = own ?? usual;
     if (!own || !isSameMeter(own, counted)) odd.add(i);
-    return counted;
+    return own ?? counted;
   });
   return { starts, meters, odd };
 }

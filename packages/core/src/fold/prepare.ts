@@ -43,8 +43,8 @@ export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses'])
 /** Outline of a file, known before its notes are looked at: starts of sections, meters and tempos. */
 export type Outline = KnownStarts & KeptTempos;
 
-export function outlineOf(file: ArrivedFile, swing: FoldOptions['swing']): Outline {
-  const known = knownStarts(file, swing);
+export function outlineOf(file: ArrivedFile): Outline {
+  const known = knownStarts(file);
   return { ...known, ...keptTempos(file, known) };
 }
 
@@ -52,7 +52,7 @@ export function outlineOf(file: ArrivedFile, swing: FoldOptions['swing']): Outli
 export function prepare(
   file: ArrivedFile,
   { uses, noteMap, swing }: FoldOptions,
-  { meters, tempos }: Outline = outlineOf(file, swing),
+  { meters, tempos }: Outline = outlineOf(file),
 ): Prepared[] {
   const channels = new Set<number>();
   const names: string[] = [];

@@ -9,7 +9,7 @@ import {
   type TempoChange,
 } from '../song/index.ts';
 import { tempoAt, type TempoMap } from '../time/index.ts';
-import { temposLost } from './kept-tempos.ts';
+import { TEMPO_ROUNDING } from './kept-tempos.ts';
 
 /**
  * A folded song whose map of tempos is said by its sections, each with one of its own, where that plays the very same; the
@@ -31,8 +31,17 @@ export function withSectionTempos(document: SongDocument): SongDocument {
     return change ? ({ ...record, tempo: change } as Section) : record;
   });
   const next = documentOf(records);
-  const now = songTempos(next);
-  return temposLost(tempos, now) || temposLost(now, tempos) ? document : next;
+  return isSame(songTempos(next), tempos) ? next : document;
+}
+
+function isSame(one: TempoMap, other: TempoMap): boolean {
+  return (
+    one.length === other.length &&
+    one.every(({ tick, tempo }, i) => {
+      const there = other[i];
+      return there?.tick === tick && Math.abs(there.tempo - tempo) <= TEMPO_ROUNDING;
+    })
+  );
 }
 
 /** The change of tempo that an occurrence begins with: a step, a ramp while one follows at each 16th, or none. */

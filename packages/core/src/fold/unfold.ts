@@ -1,7 +1,9 @@
-import { compile } from '../play/index.ts';
+import { barLines, compile, type Timeline } from '../play/index.ts';
 import { indexOf, type SongDocument } from '../song/index.ts';
+import { type BarMeter, isSameMeter } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
+import { sectionMeter } from './bar-meters.ts';
 import { temposLost } from './kept-tempos.ts';
 import { foldedTracks, type FoldOptions } from './prepare.ts';
 
@@ -12,8 +14,9 @@ export interface Unfolded {
   /** Notes of the file that the song has not just so, and those of the song that the file has not, by bar. */
   readonly missing: number;
   readonly extra: number;
-  /** Number of the file's tempo changes that the song lacks. */
-  readonly tempos: number;
+  /** The tempos and the bars of the file that the song has not just so, by the file's bars counted from 1. */
+  readonly tempos: readonly { readonly bar: number; readonly tempo: number }[];
+  readonly meters: readonly { readonly bar: number; readonly meter: BarMeter }[];
   /** Bars in which something differs, counted from 1. */
   readonly bars: readonly number[];
 }
@@ -25,7 +28,7 @@ export function unfold(
   { uses, noteMap }: Pick<FoldOptions, 'uses' | 'noteMap'>,
 ): Unfolded {
   const { parts } = indexOf(document);
-  const { events, tempos } = compile(document, { kind: 'song' });
+  const { events, tempos, meters, length } = compile(document, { kind: 'song' });
   const folded = foldedTracks(file, uses);
   const left = new Map<string, { count: number; tick: number }>();
   folded.forEach((track, i) => {
@@ -51,19 +54,34 @@ export function unfold(
       ticks.push(tick);
     }
   }
+  const barOf = barFinder(file.bars);
   const gone = [...left.values()].filter(({ count }) => count > 0);
   for (const { tick } of gone) ticks.push(tick);
   return {
     same,
     missing: gone.reduce((sum, { count }) => sum + count, 0),
     extra,
-    tempos: temposLost(file.tempos, tempos),
-    bars: barsOf(ticks, file),
+    tempos: temposLost(file.tempos, tempos).map(({ tick, tempo }) => ({ bar: barOf(tick) + 1, tempo })),
+    meters: metersLost(file, { meters, length }),
+    bars: barsOf(ticks, barOf),
   };
 }
 
+/** The bars of a file at whose start the song has no bar line, or counts otherwise. */
+function metersLost({ bars }: ArrivedFile, map: Pick<Timeline, 'meters' | 'length'>): Unfolded['meters'] {
+  const lines = new Set(barLines(map));
+  let at = 0;
+  return bars.flatMap((bar, i) => {
+    while ((map.meters[at + 1]?.tick ?? Infinity) <= bar.start) at++;
+    const counted = map.meters[at]?.meter;
+    // A bar that is cut short is counted in what is left of it.
+    const own = sectionMeter(bar) ?? bar.meter;
+    const isThere = lines.has(bar.start) && counted && isSameMeter(counted, own);
+    return isThere || bar.start >= map.length ? [] : [{ bar: i + 1, meter: bar.meter }];
+  });
+}
+
 /** The bars, counted from 1, in which some ticks lie. */
-function barsOf(ticks: readonly number[], { bars }: ArrivedFile): number[] {
-  const barOf = barFinder(bars);
+function barsOf(ticks: readonly number[], barOf: (tick: number) => number): number[] {
   return [...new Set(ticks.toSorted((a, b) => a - b).map((tick) => barOf(tick) + 1))];
 }

@@ -8,7 +8,6 @@ import {
   stretchOf,
 } from '../song/index.ts';
 import { phraseLines } from './phrases.ts';
-import { sectionMeter } from './stretches.ts';
 
 /** End of a phrase: marked by something, or bare. */
 export interface PhraseEnd {
@@ -31,7 +30,7 @@ export function phraseEnds(document: SongDocument): readonly PhraseEnd[] {
   return song.form.flatMap(({ id, section: sectionId }): PhraseEnd[] => {
     const section = sectionOf(sectionId);
     if (!section) return [];
-    const lines = phraseLines(section.slots, sectionMeter(document, section), song.phraseBars);
+    const lines = phraseLines(document, section);
     return lines.flatMap(({ pieces, start, length }, phrase): PhraseEnd[] => {
       const last = pieces.at(-1);
       if (!last) return [];

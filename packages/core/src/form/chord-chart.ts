@@ -12,25 +12,23 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, beatTicks, counted, type Meter } from '../time/index.ts';
+import { barIn, barsOver, type SectionBar, sectionBars } from './bars.ts';
 import { chordsFrom, evenStep, setChords } from './edit-chords.ts';
 import type { SlotIn } from './edit-section.ts';
-import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
+import { sectionStretches } from './stretches.ts';
 
-/** Chords of a chart, places in ticks from its start, and its number of bars. */
+/** The bars of a chart: in each its words in order, a chord or null for one that holds the chord before. */
 interface Chart {
-  readonly chords: readonly ChordAt[];
-  readonly bars: number;
+  readonly bars: readonly (readonly (Chord | null)[])[];
 }
 
 /**
- * Chords of a chart such as "Dm | Bb F | C | %", places in ticks from its start: a bar between two lines, its words spread
- * evenly; `/` holds the chord for one more of them, `%` plays the bar before again, and a bar of nothing goes on as it was.
- * Tells what is no chord.
+ * Bars of a chart such as "Dm | Bb F | C | %": a bar between two lines, its words spread evenly; `/` holds the chord for one
+ * more of them, `%` plays the bar before again, and a bar of nothing goes on as it was. Tells what is no chord.
  */
-function chartFrom(document: SongDocument, text: string, meter: Meter): Chart | Refusal {
+function chartFrom(document: SongDocument, text: string): Chart | Refusal {
   const { key } = indexOf(document).song;
-  const bar = barTicks(meter);
-  const bars: ChordAt[][] = [];
+  const bars: (Chord | null)[][] = [];
   for (const written of text
     .trim()
     .replace(/^\||\|$/g, '')
@@ -42,19 +40,16 @@ function chartFrom(document: SongDocument, text: string, meter: Meter): Chart | 
       bars.push(before);
       continue;
     }
-    const step = evenStep(bar, words.length, meter);
-    const here: ChordAt[] = [];
-    for (const [i, word] of words.entries()) {
-      if (word === '/') continue;
-      const chord = chordFrom(word, key);
-      if (!chord) return { reason: `“${word}” is no chord. One is written like Fm7, Db or VI.` };
-      here.push({ at: i * step, chord });
+    const here: (Chord | null)[] = [];
+    for (const word of words) {
+      const chord = word === '/' ? null : chordFrom(word, key);
+      if (!chord && word !== '/')
+        return { reason: `“${word}” is no chord. One is written like Fm7, Db or VI.` };
+      here.push(chord);
     }
     bars.push(here);
   }
-  const chords = bars.flatMap((here, i) => here.map(({ at, chord }) => ({ at: i * bar + at, chord })));
-  if (!chords.length) return { reason: 'There is no chord in that.' };
-  return { chords, bars: bars.length };
+  return bars.flat().some(Boolean) ? { bars } : { reason: 'There is no chord in that.' };
 }
 
 /**
@@ -66,10 +61,9 @@ export function setSectionChords(document: SongDocument, section: Section, text:
   const slots = section.slots.map(({ id }): SlotIn => ({ section: section.id, slot: id }));
   const written = text.trim();
   if (!written) return setChords(document, slots, () => []);
-  const meter = sectionMeter(document, section);
-  const chart = chartFrom(document, written.includes('|') ? written : written.split(/\s+/u).join('|'), meter);
+  const chart = chartFrom(document, written.includes('|') ? written : written.split(/\s+/u).join('|'));
   if ('reason' in chart) return chart;
-  const over = chordsOver(chart, sectionLength(section), meter, section.name);
+  const over = chordsOver(chart, sectionBars(document, section), section.name);
   if ('reason' in over) return over;
   const bySlot = new Map(
     sectionStretches(document, section).map(({ slot, inSection }) => [
@@ -82,19 +76,17 @@ export function setSectionChords(document: SongDocument, section: Section, text:
   return setChords(document, slots, ({ id }) => bySlot.get(id) ?? []);
 }
 
-/** The chords of a chart over a stretch of so many ticks, from the first again where it is longer; refused where it is shorter. */
-function chordsOver(
-  { chords, bars }: Chart,
-  length: number,
-  meter: Meter,
-  name: string,
-): readonly ChordAt[] | Refusal {
-  const bar = barTicks(meter);
-  if ((bars - 1) * bar >= length)
-    return { reason: `That chart has ${counted(bars, 'bar')}, more than ${name}.` };
-  return Array.from({ length: Math.ceil(length / (bars * bar)) }, (_, i) => i * bars * bar)
-    .flatMap((from) => chords.map(({ at, chord }) => ({ at: from + at, chord })))
-    .filter(({ at }) => at < length);
+/** The chords of a chart over bars, from its first again where these are more; refused where they are fewer. */
+function chordsOver(chart: Chart, bars: readonly SectionBar[], name: string): readonly ChordAt[] | Refusal {
+  const { length } = chart.bars;
+  if (length > bars.length) return { reason: `That chart has ${counted(length, 'bar')}, more than ${name}.` };
+  return bars.flatMap(({ start, length: lasts, meter }, i) => {
+    const words = chart.bars[i % length] ?? [];
+    const step = evenStep(barTicks(meter), words.length, meter);
+    return words.flatMap((chord, nth) =>
+      chord && nth * step < lasts ? [{ at: start + nth * step, chord }] : [],
+    );
+  });
 }
 
 /** The chords of a stretch, from its start; the one that sounds as it begins is said anew. */
@@ -134,28 +126,28 @@ function inBars(
   length: number,
   meter: Meter,
 ): readonly ChordAt[] | Refusal {
-  const chart = chartFrom(document, text, meter);
+  const chart = chartFrom(document, text);
   if ('reason' in chart) return chart;
-  const over = chordsOver(chart, length, meter, 'the slot');
+  const over = chordsOver(chart, barsOver(meter, length), 'the slot');
   return 'reason' in over ? over : within(over, 0, length);
 }
 
 /** The chords of a section as a chart, one round of them, such as "Dm | Bb F | C | %"; null where it has none, or one that falls beside the beats. */
 export function chartInWords(document: SongDocument, section: Section): string | null {
   const { key } = indexOf(document).song;
-  const meter = sectionMeter(document, section);
-  const [bar, beat] = [barTicks(meter), beatTicks(meter)];
-  const length = sectionLength(section);
+  const inSong = sectionBars(document, section);
   const all = sectionStretches(document, section).flatMap(({ slot, inSection }) =>
     (slot.chords ?? [])
       .filter(({ at }) => at < slot.length)
       .map(({ at, chord }) => ({ at: inSection + at, chord })),
   );
   const said = all.filter(({ chord }, i) => !saysSame(chord, all[i - 1]?.chord));
-  if (!said.length || said.some(({ at }) => at % beat !== 0) || (said[0]?.at ?? 1) > 0) return null;
-  const bars = Array.from({ length: Math.ceil(length / bar) }, (_, i) =>
-    barInWords(said, i * bar, meter, key),
-  );
+  const isBesideBeats = said.some(({ at }) => {
+    const bar = inSong[barIn(inSong, at)];
+    return bar && (at - bar.start) % beatTicks(bar.meter) !== 0;
+  });
+  if (!said.length || isBesideBeats || (said[0]?.at ?? 1) > 0) return null;
+  const bars = inSong.map(({ start, meter }) => barInWords(said, start, meter, key));
   const period = bars.findIndex((_, size) => size > 0 && bars.every((one, i) => one === bars[i % size]));
   const round = period > 0 ? bars.slice(0, period) : bars;
   return round.map((one, i) => (i > 0 && one === round[i - 1] ? '%' : one)).join(' | ');

@@ -12,8 +12,8 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, beatTicks, type Meter, placeFrom, placeName } from '../time/index.ts';
+import { slotMeter } from './bars.ts';
 import { editSlots, type SlotIn, slotsInWords } from './edit-section.ts';
-import { sectionMeter } from './stretches.ts';
 
 /** Gives slots chords, or with none takes them away. */
 export function setChords(
@@ -22,7 +22,7 @@ export function setChords(
   chordsOf: (slot: Slot, meter: Meter) => readonly ChordAt[],
 ): Outcome {
   return editSlots(document, slots, `chords in ${slotsInWords(slots)}`, (slot, section) => {
-    const chords = chordsOf(slot, sectionMeter(document, section));
+    const chords = chordsOf(slot, slotMeter(document, section, slot));
     if (saysSame(chords, slot.chords ?? [])) return null;
     return chords.length ? { ...slot, chords } : omit(slot, 'chords');
   });

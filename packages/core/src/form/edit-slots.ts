@@ -16,9 +16,9 @@ import {
   stretchOf,
 } from '../song/index.ts';
 import { beatTicks } from '../time/index.ts';
+import { sectionMeter } from './bars.ts';
 import { editSlots, sectionsOf, type SlotIn, slotsInWords } from './edit-section.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
-import { sectionMeter } from './stretches.ts';
 
 /**
  * Sets the length of slots in ticks, from one beat to 64 bars of 4/4. What stands at the end stays there and plays once;

@@ -42,6 +42,14 @@ export function setSectionMeter(document: SongDocument, section: Id, meter: Mete
   });
 }
 
+/** Counts the bars of slots in a meter of their own, or with `null` in that of their sections; they keep their lengths. */
+export function setSlotMeter(document: SongDocument, slots: readonly SlotIn[], meter: Meter | null): Outcome {
+  return editSlots(document, slots, meter ? 'meter of a slot' : 'meter of the section', (before) => {
+    if (saysSame(before.meter, meter ?? undefined)) return null;
+    return meter ? { ...before, meter } : omit(before, 'meter');
+  });
+}
+
 /**
  * Sets the tempos that the song takes from places of it on, in ticks and in any order; of two at one place the later in the
  * list holds. None leave it in its one tempo. Refused for more than a song can have.

@@ -1,6 +1,5 @@
-import { indexOf, serialize, type SongDocument } from '../song/index.ts';
+import { indexOf, serialize, type SongDocument, withRecord } from '../song/index.ts';
 import { after, layer, section, smallSong } from '../testing/songs.ts';
-import { meter } from '../time/index.ts';
 import { addSlots, moveSlots, removeSlots } from './arrange-slots.ts';
 import {
   addSection,
@@ -162,7 +161,7 @@ test('lines wrap at the phrase, and a slot that crosses its end is cut in two', 
     { id: 'b', length: 3840 * 2, layers: [] },
     { id: 'c', length: 1920, layers: [] },
   ]);
-  const lines = phraseLines(long.slots, meter(4, 4), 4);
+  const lines = phraseLines(withRecord(smallSong(), long), long);
   expect(
     lines.map((line) => [
       line.start,

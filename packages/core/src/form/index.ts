@@ -45,7 +45,8 @@ export { placeInLayer, type ResolvedLayer, resolveLayer } from './layer.ts';
 export { consolidateSlots, gridsToSettle, mergeLayers, mergePatterns } from './merge.ts';
 export type { Naming, RowGrids } from './merged-pattern.ts';
 export { newSection, newSlot, SECTION_NAMES } from './new-section.ts';
-export { type Line, type LinePiece, phraseLines } from './phrases.ts';
+export { type Line, type LinePiece, lineLength, phraseLines } from './phrases.ts';
+export { barIn, countedAt, type SectionBar, sectionBars, sectionMeter, slotMeter } from './bars.ts';
 export { landingOf, placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
 export { likeliestFirst, placeFor, type PlaceInSong, placesIn, type SlotAt } from './places.ts';
 export { reachOf, reachOfChange } from './reach.ts';
@@ -55,9 +56,8 @@ export { setLanding, setOpening, setSlowing } from './slot-end.ts';
 export { IN_SLOT, intoSlot, layerIn, type LayerIn, withSlotPattern } from './slot-pattern.ts';
 export { slowedTempos, type Slowing, TEMPO_STEP } from './slowing.ts';
 export { splitPattern } from './split.ts';
-export { setSectionMeter, setSectionTempo, setSlotTempo, setTempoMap } from './edit-tempo.ts';
-export { sectionTempos, songTempos,
-  tempoGoingOn, tempoMapUnder, temposFrom, tempoOfSlot } from './tempos.ts';
+export { setSectionMeter, setSectionTempo, setSlotMeter, setSlotTempo, setTempoMap } from './edit-tempo.ts';
+export { sectionTempos, songTempos, tempoGoingOn, tempoMapUnder, temposFrom, tempoOfSlot } from './tempos.ts';
 export {
   fromBars,
   inBars,
@@ -66,7 +66,6 @@ export {
   occurrencePlaces,
   type Scope,
   sectionLength,
-  sectionMeter,
   sectionStretches,
   songBars,
   songStretches,

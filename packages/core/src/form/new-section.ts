@@ -14,7 +14,7 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks } from '../time/index.ts';
-import { sectionMeter } from './stretches.ts';
+import { sectionMeter } from './bars.ts';
 
 /** Usual names of sections, by role. */
 export const SECTION_NAMES: Readonly<Record<SectionRole, string>> = {

@@ -36,6 +36,8 @@ export function inOneSlot(document: SongDocument, slots: readonly Slot[]): Slot 
   const length = slots.reduce((sum, slot) => sum + slot.length, 0);
   if (slots.some((slot, i) => i > 0 && !isInTempo(first, slot, startIn(slots, i))))
     return { reason: 'A slot after the first one has another tempo, which would be lost.' };
+  if (slots.some((slot) => !saysSame(slot.meter, first.meter)))
+    return { reason: 'These slots have different meters.' };
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   const layers: Layer[] = [];
   let start = 0;

@@ -18,11 +18,12 @@ import {
   stretchOf,
 } from '../song/index.ts';
 import { barTicks, PPQ } from '../time/index.ts';
+import { sectionBars } from './bars.ts';
 import { cutLayer, cutSlot } from './cut-slot.ts';
 import { keepingStarts, playedSlot } from './going-on.ts';
 import { inOneSlot } from './one-slot.ts';
 import { TOO_MANY_LAYERS } from './split.ts';
-import { sectionLength, sectionMeter, sectionStretches } from './stretches.ts';
+import { sectionLength, sectionStretches } from './stretches.ts';
 
 /** Settings of a fill in a slot. */
 export interface Placing {
@@ -135,10 +136,11 @@ export function endsForEvery(
   { over }: Placing,
 ): readonly number[] {
   const { pattern } = resolve(document, fill);
-  const step = bars * barTicks(sectionMeter(document, record));
   const stretches = sectionStretches(document, record);
   const ends: number[] = [];
-  for (let end = step; end <= sectionLength(record); end += step) {
+  for (const [i, bar] of sectionBars(document, record).entries()) {
+    const end = bar.start + bar.length;
+    if ((i + 1) % bars !== 0 || bar.length !== barTicks(bar.meter)) continue;
     const found = stretches.find((one) => one.inSection + one.slot.length >= end);
     if (!found) continue;
     const { slot, inSection } = found;

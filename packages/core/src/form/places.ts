@@ -10,8 +10,9 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, counted } from '../time/index.ts';
+import { sectionBars } from './bars.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
-import { inBars, occurrencePlaces, sectionLength, sectionMeter } from './stretches.ts';
+import { inBars, occurrencePlaces } from './stretches.ts';
 
 /** Bars between fills that are placed all through a section. */
 const EVERY = [2, 4, 8] as const;
@@ -164,17 +165,16 @@ function barPlaces(document: SongDocument): PlaceInSong[] {
   for (const { section, occurrence } of all)
     often.set(section.id, (often.get(section.id) ?? 0) + occurrence.times);
   return all.flatMap(({ occurrence, section, firstBar }) => {
-    const bar = barTicks(sectionMeter(document, section));
-    const inSection = Math.floor(sectionLength(section) / bar);
+    const whole = sectionBars(document, section).filter(({ length, meter }) => length === barTicks(meter));
     const times = often.get(section.id) ?? 1;
     const everywhere = times > 1 ? `, in all ${counted(times, 'round')} of it` : '';
-    return Array.from({ length: inSection }, (_, i) =>
+    return whole.map(({ start }, i) =>
       single(
         'bar',
         `bar ${occurrence.id} ${i}`,
         `From bar ${firstBar + i}: bar ${i + 1} of ${section.name}${everywhere}`,
         section,
-        (now, fill, placing) => placeAt(now, section.id, i * bar, fill, placing),
+        (now, fill, placing) => placeAt(now, section.id, start, fill, placing),
       ),
     );
   });

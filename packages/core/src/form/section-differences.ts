@@ -55,6 +55,7 @@ function slotWords(document: SongDocument, before: Slot, slot: Slot): string[] {
     ...(isPlayed && !saysSame(rows(before), rows(slot)) ? ['rows silent'] : []),
     ...(isPlayed && !saysSame(rest(before), rest(slot)) ? ['layers set otherwise'] : []),
     ...(saysSame([before.landing, before.slows], [slot.landing, slot.slows]) ? [] : ['another end']),
+    ...(saysSame(before.meter, slot.meter) ? [] : ['another meter']),
     ...(saysSame(before.tempo, slot.tempo) ? [] : ['another tempo']),
   ];
 }

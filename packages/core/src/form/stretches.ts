@@ -7,6 +7,7 @@ import {
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, cacheBy, type Meter } from '../time/index.ts';
+import { barIn, countedAt, sectionBars } from './bars.ts';
 import { playedSlots } from './going-on.ts';
 
 /** Scope of playing, drawing or handing off. */
@@ -27,6 +28,8 @@ export interface Stretch {
   readonly section: Section;
   readonly slot: Slot;
   readonly meter: Meter;
+  /** Its start in its section, in ticks as if all of that were in its meter, so that its bars are counted from 0. */
+  readonly counted: number;
   /** Null for a section that is looked at outside the form. */
   readonly occurrence: Occurrence | null;
   /** Counted from 0 within the occurrence. */
@@ -36,11 +39,6 @@ export interface Stretch {
 /** The length of a section played once, in ticks. */
 export function sectionLength(section: Section): number {
   return section.slots.reduce((sum, slot) => sum + slot.length, 0);
-}
-
-/** The meter of a section: its own, or else the song's. */
-export function sectionMeter(document: SongDocument, section: Section): Meter {
-  return section.meter ?? indexOf(document).song.meter;
 }
 
 const stretchCache = cacheBy(unrollForm);
@@ -90,6 +88,7 @@ function tailAfter(last: Stretch): Stretch {
     ...last,
     start: last.start + length,
     inSection: last.inSection + length,
+    counted: last.counted + length,
     slot: { id: TAIL, length: barTicks(last.meter), layers: [] },
   };
 }
@@ -102,10 +101,19 @@ export function sectionStretches(
   occurrence: Occurrence | null = null,
   repeat = 0,
 ): Stretch[] {
-  const meter = sectionMeter(document, section);
   let inSection = 0;
   return playedSlots(document, section).map((slot) => {
-    const stretch = { start: start + inSection, inSection, section, slot, meter, occurrence, repeat };
+    const { meter, counted } = countedAt(document, section, inSection);
+    const stretch = {
+      start: start + inSection,
+      inSection,
+      section,
+      slot,
+      meter,
+      counted,
+      occurrence,
+      repeat,
+    };
     inSection += slot.length;
     return stretch;
   });
@@ -133,23 +141,15 @@ export function occurrencePlaces(document: SongDocument): OccurrencePlace[] {
   for (const occurrence of index.song.form) {
     const section = index.section(occurrence.section);
     if (!section) continue;
-    const round = sectionLength(section);
-    const bar = barTicks(sectionMeter(document, section));
-    const length = round * occurrence.times;
-    const bars = Math.ceil(round / bar) * occurrence.times;
-    const lasts = length / bar;
+    const round = sectionBars(document, section);
+    const length = sectionLength(section) * occurrence.times;
+    const bars = round.length * occurrence.times;
+    const lasts = occurrence.times * round.reduce((sum, bar) => sum + bar.length / barTicks(bar.meter), 0);
     out.push({ occurrence, section, start, length, firstBar, bars, lasts });
     start += length;
     firstBar += bars;
   }
   return out;
-}
-
-/** A round of an occurrence: its length and its bar's in ticks, and how many bars are counted in it. */
-function roundOf(document: SongDocument, section: Section) {
-  const length = Math.max(1, sectionLength(section));
-  const bar = barTicks(sectionMeter(document, section));
-  return { length, bar, bars: Math.ceil(length / bar) };
 }
 
 /**
@@ -161,8 +161,13 @@ export function inBars(
   { section, firstBar }: Pick<OccurrencePlace, 'section' | 'firstBar'>,
   at: number,
 ): number {
-  const { length, bar, bars } = roundOf(document, section);
-  return firstBar + Math.floor(at / length) * bars + (at % length) / bar;
+  const bars = sectionBars(document, section);
+  const length = Math.max(1, sectionLength(section));
+  const inRound = at % length;
+  const nth = barIn(bars, inRound);
+  const bar = bars[nth];
+  const within = bar ? nth + (inRound - bar.start) / barTicks(bar.meter) : 0;
+  return firstBar + Math.floor(at / length) * bars.length + within;
 }
 
 /** The place of an occurrence, in ticks from its start, that lies so many bars into the song: the inverse of `inBars`. */
@@ -171,9 +176,15 @@ export function fromBars(
   { section, firstBar, occurrence }: OccurrencePlace,
   inSong: number,
 ): number {
-  const { length, bar, bars } = roundOf(document, section);
-  const round = Math.min(occurrence.times - 1, Math.max(0, Math.floor((inSong - firstBar) / bars)));
-  return round * length + Math.min(length, (inSong - firstBar - round * bars) * bar);
+  const bars = sectionBars(document, section);
+  const length = sectionLength(section);
+  const passed = inSong - firstBar;
+  const round = Math.min(occurrence.times - 1, Math.max(0, Math.floor(passed / Math.max(1, bars.length))));
+  const inRound = passed - round * bars.length;
+  const nth = Math.min(bars.length - 1, Math.max(0, Math.floor(inRound)));
+  const bar = bars[nth];
+  const within = bar ? bar.start + (inRound - nth) * barTicks(bar.meter) : 0;
+  return round * length + Math.min(length, within);
 }
 
 /** The bars of the whole song, repeats included. */

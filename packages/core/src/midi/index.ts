@@ -15,6 +15,7 @@ export { USUAL_METER, USUAL_TEMPO } from './usual.ts';
 export { type MidiEvent, type MidiFile, MidiFormatError, type MidiTrack, TEXT } from './bytes/format.ts';
 export { notesOf } from './bytes/notes-of.ts';
 export { readMidi } from './bytes/read.ts';
+export { microsecondsAt } from './tracks.ts';
 export { writeMidi } from './bytes/write.ts';
 export { type FolderPlan, planFolder, type WrittenFile } from './folder/plan.ts';
 export { musicXml } from './notation/music-xml.ts';

@@ -134,7 +134,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
         label: led?.label ?? '',
         scope: { kind: 'slot', occurrence: occurrence.id, repeat, slot: slot.id },
         startBar: inBars(document, place, stretch.start - place.start),
-        startBeat: 1 + (stretch.inSection % bar) / beatTicks(meter),
+        startBeat: 1 + (stretch.counted % bar) / beatTicks(meter),
         startTick: stretch.start,
         bars: slot.length / bar,
       };

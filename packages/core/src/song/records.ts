@@ -174,6 +174,8 @@ const sectionSchema = (z: Zod) =>
               over: overTheBarSchema(z).optional(),
             })
             .optional(),
+          /** Its own meter: a bar begins where another meter does. Absent: its section's. */
+          meter: meterSchema(z).optional(),
           /** Its own tempo, which ends with it; absent: its section's. */
           tempo: tempoChangeSchema(z).optional(),
           /** Slows over the last ticks, at most all of the slot, to a share (percent) of its tempo; what follows is in tempo again. */

@@ -111,7 +111,11 @@ function Comparison({
     <Typography
       role="status"
       aria-label="Compared"
-      sx={{ fontSize: TEXT.control, fontWeight: 600, color: color(different ? 'snare' : 'good') }}
+      sx={{
+        fontSize: TEXT.control,
+        fontWeight: 600,
+        color: color(different ? 'snare' : left || !same ? 'warn' : 'good'),
+      }}
     >
       played out again and compared: {counted(same, 'the same', 'the same')},{' '}
       {counted(left, 'not placed', 'not placed')}, {counted(different, 'different', 'different')}

@@ -1,14 +1,14 @@
 import { Box, Typography } from '@mui/material';
 import {
+  lineLength,
   type OccurrencePlace,
   occurrencePlaces,
   phraseLines,
   playedSlots,
   SECTION_NAMES,
-  sectionMeter,
 } from '@plucky/core/form';
-import { indexOf, type Section, type SectionRole, type SongDocument } from '@plucky/core/song';
-import { barTicks, counted } from '@plucky/core/time';
+import type { Section, SectionRole, SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { memo } from 'react';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
@@ -66,9 +66,7 @@ function FoundSection({
   isAgain: boolean;
   onName: (section: string, fields: Partial<Pick<Section, 'name' | 'role'>>) => void;
 }) {
-  const { song } = indexOf(document);
-  const meter = sectionMeter(document, section);
-  const full = barTicks(meter) * song.phraseBars;
+  const full = lineLength(document, section);
   const { times } = occurrence;
   return (
     <Box sx={{ mb: 1.5 }}>
@@ -105,7 +103,7 @@ function FoundSection({
         )}
       </Box>
       {!isAgain &&
-        phraseLines(playedSlots(document, section), meter, song.phraseBars).map((line) => (
+        phraseLines(document, section, playedSlots(document, section)).map((line) => (
           <Box key={line.start} sx={{ display: 'flex', gap: '4px', mb: '4px' }}>
             {line.pieces.map((piece) => (
               <Box

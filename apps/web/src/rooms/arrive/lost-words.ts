@@ -1,24 +1,33 @@
 import type { ArrivedFile, Folded, Unfolded, Use } from '@plucky/core/fold';
 import { FASTEST, LIMITS, SLOWEST } from '@plucky/core/song';
-import { counted, figure } from '@plucky/core/time';
+import { counted, figure, meterName, plural } from '@plucky/core/time';
 
-/** Number of bars named before the rest is only counted. */
+/** Number of places named before the rest is only counted. */
 const NAMED = 8;
+
+/** The first of many, and how many more there are. */
+function listed<T>(all: readonly T[], wordsOf: (one: T) => string): string {
+  const more = all.length > NAMED ? ` and ${figure(all.length - NAMED)} more` : '';
+  return `${all.slice(0, NAMED).map(wordsOf).join(', ')}${more}`;
+}
 
 /** Losses of a file in the song, in words: nothing is dropped unsaid. */
 export function lostWords(
   file: ArrivedFile,
   uses: Readonly<Record<string, Use>>,
   { notPlaced }: Pick<Folded, 'notPlaced'>,
-  { tempos }: Pick<Unfolded, 'tempos'>,
+  { tempos, meters }: Pick<Unfolded, 'tempos' | 'meters'>,
 ): string[] {
   const words = notPlaced.map(({ note, hits, bars }) => {
-    const more = bars.length > NAMED ? ` and ${counted(bars.length - NAMED, 'more bar')}` : '';
-    return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${bars.slice(0, NAMED).map(figure).join(', ')}${more}).`;
+    return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${listed(bars, figure)}).`;
   });
-  if (tempos > 0)
+  if (tempos.length)
     words.push(
-      `The file changes its tempo ${counted(tempos, 'time')} beyond what a song has: ${SLOWEST} to ${FASTEST} bpm, at most ${figure(LIMITS.tempos)} times. The nearest there is holds there.`,
+      `${counted(tempos.length, 'change')} of tempo ${plural(tempos.length, 'is', 'are')} other than in the file (${listed(tempos, ({ bar, tempo }) => `bar ${figure(bar)}: ${figure(tempo)} bpm`)}): a song goes at ${SLOWEST} to ${FASTEST} bpm, and changes at most ${figure(LIMITS.tempos)} times.`,
+    );
+  if (meters.length)
+    words.push(
+      `${counted(meters.length, 'bar')} of the file ${plural(meters.length, 'begins', 'begin')} or ${plural(meters.length, 'is', 'are')} counted otherwise in the song (${listed(meters, ({ bar, meter }) => `bar ${figure(bar)}: ${meterName(meter)}`)}).`,
     );
   const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
   if (folded > LIMITS.layers)

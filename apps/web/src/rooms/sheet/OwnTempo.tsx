@@ -35,7 +35,7 @@ export function OwnTempo({
   };
   const bar = barTicks(meter);
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1.25 }}>
+    <Box sx={{ display: 'grid', gridTemplateColumns: tempo ? '1fr 1fr' : '1fr', gap: 1, mb: 1.25 }}>
       <DraftField
         label="Tempo, bpm"
         value={tempo ? figure(tempo.to) : ''}

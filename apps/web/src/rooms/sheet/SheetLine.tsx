@@ -21,6 +21,7 @@ export interface DrawnPiece {
   readonly inSlot: number;
   readonly length: number;
   readonly slotLength: number;
+  readonly meter: Meter;
   readonly face: SlotFace;
   /** Differences from the section that this one follows, in words; empty for none. */
   readonly differs: string;
@@ -36,7 +37,6 @@ interface OfLine {
   readonly occurrence: Id;
   readonly section: Id;
   readonly sectionName: string;
-  readonly meter: Meter;
   readonly full: number;
 }
 

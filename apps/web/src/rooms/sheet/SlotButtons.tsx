@@ -1,5 +1,5 @@
 import { Box, Button, TextField } from '@mui/material';
-import { sectionMeter } from '@plucky/core/form';
+import { slotMeter } from '@plucky/core/form';
 import { leadingLayer } from '@plucky/core/song';
 import { placeFrom, placeName } from '@plucky/core/time';
 import { useState } from 'react';
@@ -155,7 +155,7 @@ function OnePattern({ text }: { text: string }) {
 function CutAt({ document, chosen: [one] }: ChosenProps) {
   const deeds = useSlotDeeds();
   if (!one) return null;
-  const meter = sectionMeter(document, one.section);
+  const meter = slotMeter(document, one.section, one.slot);
   const start = startInSong(document, one);
   const middle = middleOf(one.slot, meter);
   return (

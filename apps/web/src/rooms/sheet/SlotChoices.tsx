@@ -2,9 +2,11 @@ import { Box } from '@mui/material';
 import {
   addLayer,
   sectionMeter,
+  setSlotMeter,
   setSlotPattern,
   setSlotTempo,
   silentRows,
+  slotMeter,
   toggleSlotVoice,
 } from '@plucky/core/form';
 import { familyOrder } from '@plucky/core/pattern';
@@ -17,12 +19,13 @@ import {
   saysSame,
   type SongDocument,
 } from '@plucky/core/song';
-import { barTicks, beatTicks, lengthFrom, lengthName } from '@plucky/core/time';
+import { barTicks, beatTicks, lengthFrom, lengthName, type Meter, meterName } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
+import { MeterField } from '../../shared/ui/MeterField.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { type ChosenSlot, inSections } from './chosen-slots.ts';
@@ -58,6 +61,24 @@ export function PartChoice({ document, chosen, part }: ChosenProps & { part: Par
   );
 }
 
+/** The meter of the chosen slots where they have one of their own. */
+export function SlotMeter({ document, chosen }: ChosenProps) {
+  const edit = useEdit();
+  const [first] = chosen;
+  if (!first) return null;
+  const isSame = chosen.every(({ slot }) => saysSame(slot.meter, first.slot.meter));
+  const set = (meter: Meter | null) => edit((now) => setSlotMeter(now, inSections(chosen), meter));
+  const usual = meterName(sectionMeter(document, first.section));
+  return (
+    <MeterField
+      fullWidth
+      value={isSame ? (first.slot.meter ?? null) : null}
+      none={{ label: isSame ? `as the section, ${usual}` : 'several', choose: () => set(null) }}
+      onChange={set}
+    />
+  );
+}
+
 /** The tempo of the chosen slots where they have one of their own. */
 export function SlotTempo({ document, chosen }: ChosenProps) {
   const edit = useEdit();
@@ -68,7 +89,7 @@ export function SlotTempo({ document, chosen }: ChosenProps) {
     <OwnTempo
       tempo={isSame ? first.slot.tempo : undefined}
       otherwise={isSame ? 'as the section' : 'several'}
-      meter={sectionMeter(document, first.section)}
+      meter={slotMeter(document, first.section, first.slot)}
       onChange={(tempo) => edit((now) => setSlotTempo(now, inSections(chosen), tempo))}
     />
   );
@@ -79,7 +100,7 @@ export function LengthChoice({ document, chosen }: ChosenProps) {
   const resize = useResizeSlots();
   const [first] = chosen;
   if (!first) return null;
-  const meter = sectionMeter(document, first.section);
+  const meter = slotMeter(document, first.section, first.slot);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: meter.beats - 1 }, (_, i) => (i + 1) * beat);
   const bars = [1, 2, 3, 4, 5, 6, 7, 8, 12, 16, 32, 64].map((n) => n * bar);

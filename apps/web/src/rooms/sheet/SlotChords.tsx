@@ -1,5 +1,5 @@
 import { Box } from '@mui/material';
-import { chordNames, chordsInWords, sectionMeter, typeChords } from '@plucky/core/form';
+import { chordNames, chordsInWords, slotMeter, typeChords } from '@plucky/core/form';
 import { chordName, keyChords, romanNumeral } from '@plucky/core/pattern';
 import { indexOf } from '@plucky/core/song';
 import { useMemo } from 'react';
@@ -19,7 +19,7 @@ export function SlotChords({ document, chosen }: ChosenProps) {
   if (!first) return null;
   const slots = inSections(chosen);
   const wordsOf = ({ slot, section }: (typeof chosen)[number]) =>
-    chordsInWords(document, slot, sectionMeter(document, section));
+    chordsInWords(document, slot, slotMeter(document, section, slot));
   const words = wordsOf(first);
   const isSame = chosen.every((one) => wordsOf(one) === words);
   const set = (text: string) => {

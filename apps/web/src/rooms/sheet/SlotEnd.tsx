@@ -1,5 +1,5 @@
 import { Box, Button, Typography } from '@mui/material';
-import { sectionMeter, setLanding, setSlowing, tempoOfSlot } from '@plucky/core/form';
+import { setLanding, setSlowing, slotMeter, tempoOfSlot } from '@plucky/core/form';
 import { addDrum } from '@plucky/core/pattern';
 import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/song';
 import { barTicks, beatTicks } from '@plucky/core/time';
@@ -22,7 +22,7 @@ const [USUAL_LANDING, USUAL_SLOWING] = [112, 60];
 export function SlotEnd({ document, section, slot }: SlotProps) {
   const edit = useEdit();
   const { parts } = indexOf(document);
-  const meter = sectionMeter(document, section);
+  const meter = slotMeter(document, section, slot);
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const { landing, slows } = slot;
   const drums = drumRows(document);

@@ -1,5 +1,5 @@
 import { Box, Button, Slider } from '@mui/material';
-import { type LayerSettings, removeLayer, sectionMeter, setLayer, startOf } from '@plucky/core/form';
+import { type LayerSettings, removeLayer, setLayer, slotMeter, startOf } from '@plucky/core/form';
 import {
   indexOf,
   type Layer,
@@ -34,7 +34,7 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
   const editHere = useEditInSlot();
   const [open, setOpen] = useState<number | null>(null);
   const index = indexOf(document);
-  const meter = sectionMeter(document, section);
+  const meter = slotMeter(document, section, slot);
   if (!slot.layers.length) return null;
   return (
     <Group title="Layers">

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import { sectionMeter } from '@plucky/core/form';
+import { slotMeter } from '@plucky/core/form';
 import { indexOf, leadingLayer, type SongDocument } from '@plucky/core/song';
 import { counted, placeName } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
@@ -7,7 +7,14 @@ import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { SlotButtons } from './SlotButtons.tsx';
-import { LayerOneMore, LengthChoice, PartChoice, SilencedRows, SlotTempo } from './SlotChoices.tsx';
+import {
+  LayerOneMore,
+  LengthChoice,
+  PartChoice,
+  SilencedRows,
+  SlotMeter,
+  SlotTempo,
+} from './SlotChoices.tsx';
 import { SlotChords } from './SlotChords.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
@@ -33,6 +40,8 @@ export const SlotSettings = memo(function SlotSettings({
         <PartChoice key={part.id} {...props} part={part} />
       ))}
       <LengthChoice {...props} />
+      <SlotMeter {...props} />
+      <Box sx={{ height: 10 }} />
       <SlotTempo {...props} />
       <SlotChords {...props} />
       <SlotButtons {...props} />
@@ -50,7 +59,7 @@ function SlotHead({ document, one }: { document: SongDocument; one: ChosenSlot }
   return (
     <>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-        {section.name} · from {placeName(startInSong(document, one), sectionMeter(document, section))}
+        {section.name} · from {placeName(startInSong(document, one), slotMeter(document, section, slot))}
       </Typography>
       <Title>{(layer && indexOf(document).pattern(layer.pattern)?.name) ?? 'Rest'}</Title>
     </>

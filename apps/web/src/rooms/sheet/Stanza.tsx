@@ -5,7 +5,7 @@ import {
   newSlot,
   type OccurrencePlace,
   sectionDifferences,
-  sectionMeter,
+  slotMeter,
 } from '@plucky/core/form';
 import { indexOf, type Section, type SongDocument } from '@plucky/core/song';
 import { cacheWhileSame, counted, figure, meterName } from '@plucky/core/time';
@@ -185,6 +185,7 @@ export const StanzaLine = memo(function StanzaLine({
     inSlot: piece.inSlot,
     length: piece.length,
     slotLength: piece.slot.length,
+    meter: slotMeter(document, section, piece.slot),
     face: faceOf(document, { occurrence, section, start: line?.start ?? 0 }, piece, part),
     isPlanned: planned !== '' && piece === line?.pieces.at(-1),
     differs: (piece.inSlot === 0 && differences?.get(piece.slot.id)) || '',
@@ -221,7 +222,6 @@ export const StanzaLine = memo(function StanzaLine({
           occurrence={occurrence.id}
           section={section.id}
           sectionName={section.name}
-          meter={sectionMeter(document, section)}
           bar={of.bar}
           full={of.full}
           pieces={pieces}

@@ -1,4 +1,4 @@
-import { occurrencePlaces, sectionMeter, type SlotAt, type SlotIn, songStretches } from '@plucky/core/form';
+import { countedAt, occurrencePlaces, type SlotAt, type SlotIn, songStretches } from '@plucky/core/form';
 import {
   type Id,
   indexOf,
@@ -82,10 +82,14 @@ export function chosenStretch(
   return first && last ? { from: first.start, to: last.start + last.slot.length } : null;
 }
 
-/** Start of a slot in the song, in ticks as if all of it were in its section's meter, so that its bars are the song's. */
+/** Start of a slot in the song, in ticks as if all of it were in its meter, so that its bars are the song's. */
 export function startInSong(document: SongDocument, { occurrence, section, slot }: ChosenSlot): number {
   const place = occurrencePlaces(document).find((one) => one.occurrence === occurrence);
   const before = section.slots.slice(0, section.slots.indexOf(slot));
-  const inSection = before.reduce((sum, one) => sum + one.length, 0);
-  return Math.round(((place?.firstBar ?? 1) - 1) * barTicks(sectionMeter(document, section))) + inSection;
+  const { meter, counted } = countedAt(
+    document,
+    section,
+    before.reduce((sum, one) => sum + one.length, 0),
+  );
+  return Math.round(((place?.firstBar ?? 1) - 1) * barTicks(meter)) + counted;
 }

@@ -1,6 +1,12 @@
-import { type Line, type OccurrencePlace, phraseLines, playedSlots, sectionMeter } from '@plucky/core/form';
-import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
-import { barTicks } from '@plucky/core/time';
+import {
+  inBars,
+  type Line,
+  lineLength,
+  type OccurrencePlace,
+  phraseLines,
+  playedSlots,
+} from '@plucky/core/form';
+import type { Id, SongDocument } from '@plucky/core/song';
 
 /** A line of the sheet: a phrase of a section, or the empty line of a section without slots. */
 export interface LineOfSheet {
@@ -16,19 +22,17 @@ export interface LineOfSheet {
 
 /** Every line of the sheet in the order of the form. */
 export function linesOfSheet(document: SongDocument, places: readonly OccurrencePlace[]): LineOfSheet[] {
-  const { phraseBars } = indexOf(document).song;
   return places.flatMap((place): LineOfSheet[] => {
     const { section, firstBar } = place;
-    const meter = sectionMeter(document, section);
-    const full = barTicks(meter) * phraseBars;
-    const lines = phraseLines(playedSlots(document, section), meter, phraseBars);
+    const full = lineLength(document, section);
+    const lines = phraseLines(document, section, playedSlots(document, section));
     if (!lines.length) return [{ place, line: null, nth: 0, isOnly: true, bar: firstBar, full }];
     return lines.map((line, nth) => ({
       place,
       line,
       nth,
       isOnly: lines.length === 1,
-      bar: firstBar + line.start / barTicks(meter),
+      bar: Math.floor(inBars(document, place, line.start)),
       full,
     }));
   });

@@ -1,4 +1,4 @@
-import { type LinePiece, type ResolvedLayer, sectionMeter } from '@plucky/core/form';
+import type { LinePiece, ResolvedLayer } from '@plucky/core/form';
 import {
   type Id,
   indexOf,
@@ -7,10 +7,9 @@ import {
   type SongDocument,
   type SongRecord,
 } from '@plucky/core/song';
-import { barTicks, cacheWhileSame, namedKeys } from '@plucky/core/time';
-import { barShares } from '../../shared/ui/marks.ts';
+import { cacheWhileSame, namedKeys } from '@plucky/core/time';
 import type { Mark } from '../../shared/ui/Miniature.tsx';
-import { pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';
+import { barsOn, pieceLayers, pieceMarks, type PlaceOfLine, slotRole } from '../../shared/ui/SlotPiece.tsx';
 import { slotWords } from './slot-words.ts';
 
 /** Drawing of a piece of a slot. */
@@ -49,12 +48,20 @@ export function faceOf(
   const { section, occurrence } = place;
   const all = pieceLayers(document, place, piece);
   const layers = part === null ? all : all.filter(({ source }) => source.pattern.part === part);
-  const meter = sectionMeter(document, section);
+  const bars = barsOn(document, place, piece);
   const number = section.slots.findIndex((one) => one.id === slot.id) + 1;
   const { key } = indexOf(document).song;
-  const from = [number, meter, key, part, ...layers, ...recordsShown(document, layers, slot.landing?.voice)];
+  const from = [
+    number,
+    bars.length,
+    ...bars,
+    key,
+    part,
+    ...layers,
+    ...recordsShown(document, layers, slot.landing?.voice),
+  ];
   return faceCache(keyOf(piece, occurrence.id), from, () =>
-    makeFace(document, place, piece, layers, { number, part }),
+    makeFace(document, place, piece, layers, { number, part, bars }),
   );
 }
 
@@ -76,13 +83,18 @@ function recordsShown(
 
 function makeFace(
   document: SongDocument,
-  { occurrence, section }: PlaceOfLine,
+  place: PlaceOfLine,
   piece: LinePiece,
   layers: readonly ResolvedLayer[],
-  { number, part }: { readonly number: number; readonly part: Id | null },
+  {
+    number,
+    part,
+    bars,
+  }: { readonly number: number; readonly part: Id | null; readonly bars: readonly number[] },
 ): SlotFace {
   const index = indexOf(document);
-  const { slot, inSlot, length, onLine } = piece;
+  const { occurrence } = place;
+  const { slot, inSlot, length } = piece;
   const leading = leadingLayer(document, slot);
   const nameOf = (id: string) => index.pattern(id)?.name ?? '';
   const isLast = inSlot + length === slot.length;
@@ -104,7 +116,7 @@ function makeFace(
       occurrence.silencedVoices.length > 0 || slot.layers.some((layer) => layer.silencedVoices.length > 0),
     isLast,
     marks: pieceMarks(document, layers, piece),
-    barShares: barShares(onLine, length, barTicks(sectionMeter(document, section))),
+    barShares: bars,
     swell: isLast && lasts ? Math.max(0, (slot.length - lasts - inSlot) / length) : null,
     pattern: leading?.pattern ?? null,
   };

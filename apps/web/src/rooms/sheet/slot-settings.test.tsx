@@ -110,8 +110,20 @@ test('slots and their section are given a tempo that is typed, over bars that ar
   const ofSection = screen.getAllByRole('textbox', { name: 'Tempo, bpm' }).at(-1);
   if (ofSection) await userEvent.type(ofSection, '150{Enter}');
   expect(verseOf(document()).tempo).toEqual({ to: 150 });
-  await choose('Meter', '3/4');
+  const meterOf = async (of: 'slots' | 'section', option: string) => {
+    const [ofSlots, ofSection] = screen.getAllByRole('combobox', { name: 'Meter' });
+    const field = of === 'slots' ? ofSlots : ofSection;
+    if (field) await userEvent.click(field);
+    await userEvent.click(screen.getByRole('option', { name: option }));
+  };
+  await meterOf('section', '3/4');
   expect(verseOf(document()).meter).toMatchObject({ beats: 3, unit: 4 });
-  await choose('Meter', 'as the song, 4/4');
+  await meterOf('section', 'as the song, 4/4');
   expect(verseOf(document()).meter).toBeUndefined();
+  await meterOf('slots', '2/4');
+  expect(
+    verseOf(document())
+      .slots.map(({ meter }) => meter?.beats)
+      .slice(0, 3),
+  ).toEqual([2, 2, undefined]);
 });

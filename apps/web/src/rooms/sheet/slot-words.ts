@@ -1,8 +1,8 @@
 import { chordNames } from '@plucky/core/form';
 import { indexOf, isEndRole, type Slot, type SongDocument, stretchOf } from '@plucky/core/song';
-import { figure } from '@plucky/core/time';
+import { figure, meterName } from '@plucky/core/time';
 
-/** Words for a slot's deviations: its own tempo, rows that are out, its end, its slowing and its mark of the next start. */
+/** Words for a slot's deviations: its own meter and tempo, rows that are out, its end, its slowing and its mark of the next start. */
 export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean, isStart = true): string {
   const { pattern, voice } = indexOf(document);
   const role = slot.layers
@@ -13,6 +13,7 @@ export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean, is
   const landing = isEnd && slot.landing ? voice(slot.landing.voice)?.name : undefined;
   const over = isEnd ? slot.landing?.over : undefined;
   return [
+    slot.meter && isStart ? meterName(slot.meter) : undefined,
     slot.tempo && isStart ? `${figure(slot.tempo.to)} bpm` : undefined,
     chordNames(document, slot).join(' – '),
     out ? 'rows out' : role,

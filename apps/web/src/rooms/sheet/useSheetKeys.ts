@@ -1,4 +1,4 @@
-import { sectionMeter } from '@plucky/core/form';
+import { slotMeter } from '@plucky/core/form';
 import { indexOf, leadingLayer, plays } from '@plucky/core/song';
 import { barTicks, beatTicks } from '@plucky/core/time';
 import { useDocumentStore } from '../../document/context.tsx';
@@ -67,13 +67,13 @@ export function useSheetKeys(enabled: boolean): void {
   const resize = (by: number, unit: 'bar' | 'beat') => {
     const { document, chosen, lead } = read();
     if (!lead) return;
-    const meter = sectionMeter(document, lead.section);
+    const meter = slotMeter(document, lead.section, lead.slot);
     const step = unit === 'bar' ? barTicks(meter) : beatTicks(meter);
     resizeAll(inSections(chosen), lead.slot.length + by * step);
   };
   const cutInTwo = () => {
     const { document, lead } = read();
-    if (lead) deeds.cutAt(middleOf(lead.slot, sectionMeter(document, lead.section)));
+    if (lead) deeds.cutAt(middleOf(lead.slot, slotMeter(document, lead.section, lead.slot)));
   };
   const sheet = {
     ...deeds,

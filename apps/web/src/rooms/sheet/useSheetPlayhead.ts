@@ -1,6 +1,5 @@
-import { occurrencePlaces } from '@plucky/core/form';
-import { indexOf, type SongDocument } from '@plucky/core/song';
-import { barTicks } from '@plucky/core/time';
+import { lineLength, occurrencePlaces, phraseLines } from '@plucky/core/form';
+import type { SongDocument } from '@plucky/core/song';
 import { useCallback, useRef } from 'react';
 import { useLatest } from '../../shared/ui/useLatest.ts';
 import { usePlayhead } from '../../transport/usePlayhead.ts';
@@ -33,8 +32,7 @@ export function useSheetPlayhead(
           current.line = '';
           return;
         }
-        const { phraseBars } = indexOf(document).song;
-        const at = lineAt(document, place + what.origin, phraseBars);
+        const at = lineAt(document, place + what.origin);
         if (at && at.key !== current.line) {
           // The page stays at the place where playing begins; from there on it follows.
           if (current.line) follow(at.key);
@@ -62,15 +60,15 @@ export function useSheetPlayhead(
   }, []);
 }
 
-function lineAt(document: SongDocument, tick: number, phraseBars: number) {
+function lineAt(document: SongDocument, tick: number) {
   for (const { occurrence, section, start, length } of occurrencePlaces(document)) {
     if (tick < start || tick >= start + length) continue;
     const once = length / occurrence.times;
-    const meter = section.meter ?? indexOf(document).song.meter;
-    const line = barTicks(meter) * phraseBars;
     const inSection = (tick - start) % once;
-    const lineStart = Math.floor(inSection / line) * line;
-    return { key: headKey(occurrence.id, lineStart), share: (inSection - lineStart) / line };
+    const line = phraseLines(document, section).findLast((one) => one.start <= inSection);
+    if (!line) return null;
+    const share = (inSection - line.start) / lineLength(document, section);
+    return { key: headKey(occurrence.id, line.start), share };
   }
   return null;
 }

@@ -1,14 +1,12 @@
 import { Box } from '@mui/material';
-import { occurrencePlaces, phraseLines, playedSlots, sectionMeter } from '@plucky/core/form';
-import { indexOf, type SongDocument } from '@plucky/core/song';
-import { barTicks } from '@plucky/core/time';
+import { lineLength, occurrencePlaces, phraseLines, playedSlots } from '@plucky/core/form';
+import type { SongDocument } from '@plucky/core/song';
 import { Fragment } from 'react';
 import { SlotPiece } from './SlotPiece.tsx';
 import { color, SERIF, TEXT } from './tokens.ts';
 
 /** The whole form in small, a line a phrase. */
 export function FormThumbnail({ document }: { document: SongDocument }) {
-  const { song } = indexOf(document);
   const places = occurrencePlaces(document);
   if (!places.length)
     return (
@@ -16,21 +14,15 @@ export function FormThumbnail({ document }: { document: SongDocument }) {
         Only patterns so far, no section yet.
       </Box>
     );
-  const lines = places.reduce(
-    (sum, { section }) =>
-      sum +
-      phraseLines(playedSlots(document, section), sectionMeter(document, section), song.phraseBars).length,
-    0,
-  );
+  const lines = places.reduce((sum, { section }) => sum + phraseLines(document, section).length, 0);
   const height = Math.max(7, Math.min(24, Math.floor((296 - places.length * 4) / Math.max(1, lines)) - 3));
   return (
     <Box sx={{ display: 'grid', gridTemplateColumns: '64px 1fr', columnGap: 1, rowGap: '3px' }}>
       {places.map(({ occurrence, section }) => {
-        const meter = sectionMeter(document, section);
-        const full = barTicks(meter) * song.phraseBars;
+        const full = lineLength(document, section);
         return (
           <Fragment key={occurrence.id}>
-            {phraseLines(playedSlots(document, section), meter, song.phraseBars).map((line, i) => (
+            {phraseLines(document, section, playedSlots(document, section)).map((line, i) => (
               <Fragment key={line.start}>
                 <Box
                   sx={{

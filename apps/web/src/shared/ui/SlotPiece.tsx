@@ -1,4 +1,4 @@
-import { type LinePiece, type ResolvedLayer, sectionMeter } from '@plucky/core/form';
+import { type LinePiece, type ResolvedLayer, sectionBars } from '@plucky/core/form';
 import { playedLayer, specialAt } from '@plucky/core/play';
 import {
   indexOf,
@@ -9,8 +9,7 @@ import {
   type Slot,
   type SongDocument,
 } from '@plucky/core/song';
-import { barTicks } from '@plucky/core/time';
-import { barShares, marksOf } from './marks.ts';
+import { marksOf } from './marks.ts';
 import { type Mark, Miniature } from './Miniature.tsx';
 import { color } from './tokens.ts';
 
@@ -27,8 +26,7 @@ export function pieceLayers(
   { occurrence, section, start }: PlaceOfLine,
   { slot, onLine, inSlot }: LinePiece,
 ): readonly ResolvedLayer[] {
-  const meter = sectionMeter(document, section);
-  const special = specialAt(occurrence, section, start + onLine - inSlot, meter);
+  const special = specialAt(document, occurrence, section, start + onLine - inSlot);
   return slot.layers.map((layer) => playedLayer(document, slot, layer, special));
 }
 
@@ -58,8 +56,19 @@ export function SlotPiece({
   height: number;
 }) {
   const marks = pieceMarks(document, pieceLayers(document, place, piece), piece);
-  const bar = barTicks(sectionMeter(document, place.section));
-  return <Miniature marks={marks} height={height} barShares={barShares(piece.onLine, piece.length, bar)} />;
+  return <Miniature marks={marks} height={height} barShares={barsOn(document, place, piece)} />;
+}
+
+/** The bar lines inside a piece, as shares of it. */
+export function barsOn(
+  document: SongDocument,
+  { section, start }: Pick<PlaceOfLine, 'section' | 'start'>,
+  { onLine, length }: Pick<LinePiece, 'onLine' | 'length'>,
+): readonly number[] {
+  const from = start + onLine;
+  return sectionBars(document, section)
+    .filter((bar) => bar.start > from && bar.start < from + length)
+    .map((bar) => (bar.start - from) / length);
 }
 
 /** The role of what a slot plays first, which tints it; null for a rest. */

@@ -30,12 +30,12 @@ export function atDensity(
   layer: ResolvedLayer,
   special: Special,
 ): readonly ResolvedHit[] {
-  const { occurrence, at, inSection, meter } = special;
+  const { occurrence, at, counted, meter } = special;
   const { density } = occurrence;
   const { song } = indexOf(document);
   if (!density) return layer.hits;
   const share = (hit: ResolvedHit) => intensityAt(density, at + layer.from + hit.at) / 100;
-  const bars = soundingBars(layer.hits, inSection + layer.from, meter);
+  const bars = soundingBars(layer.hits, counted + layer.from, meter);
   const bar = barTicks(meter);
   // Hits to come in are worked out only where some do.
   const densest = Math.max(...density.map(({ percent }) => percent)) / 100;
@@ -48,7 +48,7 @@ export function atDensity(
     rank(hits).forEach((hit, i) => {
       if (i >= hits.length * share(hit)) quiet.add(hit.id);
     });
-    const start = nth * bar - inSection - layer.from;
+    const start = nth * bar - counted - layer.from;
     const room = { from: Math.max(0, start), to: Math.min(layer.length, start + bar) };
     if (!isOver) continue;
     const lots = [
@@ -68,13 +68,13 @@ export function atDensity(
 function rankIn(
   document: SongDocument,
   layer: ResolvedLayer,
-  { inSection, meter }: Special,
+  { counted, meter }: Special,
 ): (hits: readonly ResolvedHit[]) => readonly ResolvedHit[] {
   const { song, voice } = indexOf(document);
   return (hits) =>
     hits
       .map((hit) => {
-        const place = inSection + layer.from + hit.at;
+        const place = counted + layer.from + hit.at;
         const family = voice(hit.voice)?.family;
         const isAnchor =
           (family === 'kick' || family === 'snare' || family === 'note') && isStrong(place, meter);

@@ -43,11 +43,11 @@ export function drivenByRole(
   document: SongDocument,
   hits: readonly ResolvedHit[],
   from: number,
-  { occurrence, at, inSection, meter }: Special,
+  { occurrence, at, counted, meter }: Special,
 ): readonly ResolvedHit[] {
   const { drive } = occurrence;
   if (!drive) return hits;
-  const louder = louderFrom(document, hits, from + inSection, meter);
+  const louder = louderFrom(document, hits, from + counted, meter);
   return hits.map((hit) => {
     const percent = intensityAt(drive, at + from + hit.at);
     if (percent === AT_REST) return hit;

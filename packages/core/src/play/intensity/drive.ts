@@ -15,7 +15,7 @@ export function atDrive(
   document: SongDocument,
   hits: readonly ResolvedHit[],
   from: number,
-  { occurrence, at, inSection, meter }: Special,
+  { occurrence, at, counted, meter }: Special,
 ): readonly ResolvedHit[] {
   const { drive } = occurrence;
   if (!drive) return hits;
@@ -25,7 +25,7 @@ export function atDrive(
     if (percent === AT_REST) return hit;
     const own = voice(hit.voice);
     const louder =
-      percent >= TOP && own && isStrong(inSection + from + hit.at, meter) ? louderKinOf(document, own) : null;
+      percent >= TOP && own && isStrong(counted + from + hit.at, meter) ? louderKinOf(document, own) : null;
     return { ...atPercent(hit, percent), voice: louder?.id ?? hit.voice };
   });
 }

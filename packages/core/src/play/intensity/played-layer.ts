@@ -23,12 +23,12 @@ export function playedLayer(
 ): ResolvedLayer {
   const resolved = resolveLayer(document, slot, layer);
   if (!special) return resolved;
-  const { occurrence, at, inSection, meter } = special;
+  const { occurrence, at, inSection, counted, meter } = special;
   const { song, patternsOf, voicesOf } = indexOf(document);
   const { part } = resolved.source.pattern;
   // Hits that come in at a higher density are borrowed from any pattern of the part.
   const family = occurrence.density ? patternsOf(part) : [];
-  const from = [resolved, occurrence, inSection, meter, song.seed, ...voicesOf(part), ...family];
+  const from = [resolved, occurrence, inSection, counted, meter, song.seed, ...voicesOf(part), ...family];
   return layerCache(keyOf(layer, `${occurrence.id} ${at}`), from, () => {
     const dense = atDensity(document, resolved, special);
     const drive = occurrence.byRole ? drivenByRole : atDrive;

@@ -31,7 +31,7 @@ import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
 import { controlEvents, inOrder, lanesOf } from './lanes.ts';
 import { type LayerEvents, layerEvents } from './layer-events.ts';
-import { metersOf } from './meters.ts';
+import { metersOf, metersOver } from './meters.ts';
 import { byPlace, settle } from './settle.ts';
 import { sliceTimeline } from './slice.ts';
 
@@ -86,7 +86,7 @@ export function compile(
       const lane = lanes.get(layer.pattern);
       if (lane)
         out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
-      const counted = stretch.inSection + resolved.from;
+      const counted = stretch.counted + resolved.from;
       const ringsOn = resolved.from + resolved.length === slot.length;
       const from = {
         occurrence: occurrence?.id ?? null,
@@ -163,7 +163,7 @@ function placedTimeMap(document: SongDocument, scope: Scope): TimeMap & Placed {
   const origin = stretches[0]?.start ?? 0;
   if (scope.kind === 'pattern') {
     const source = resolve(document, scope.pattern);
-    const meters = [{ tick: 0, meter: feelOf(document, source).meter }];
+    const meters = metersOver(feelOf(document, source).meter, source.pattern.length);
     return {
       stretches,
       origin,

@@ -1,4 +1,4 @@
-import { sectionLength, sectionMeter } from '../../form/index.ts';
+import { barIn, type SectionBar, sectionBars, sectionLength } from '../../form/index.ts';
 import {
   type Family,
   type Id,
@@ -7,7 +7,7 @@ import {
   type SectionRole,
   type SongDocument,
 } from '../../song/index.ts';
-import { barTicks, beatTicks } from '../../time/index.ts';
+import { beatTicks } from '../../time/index.ts';
 import { playedPlaces } from './density.ts';
 import type { NoteEvent } from './events.ts';
 
@@ -42,10 +42,10 @@ export function courseOf(document: SongDocument): readonly BarFigures[] {
   const factor = (event: NoteEvent) => FAMILY_FACTOR[voice(event.voice)?.family ?? 'percussion'];
   const out: BarFigures[] = [];
   for (const { occurrence, section, events, rounds } of playedPlaces(document)) {
-    const meter = sectionMeter(document, section);
     const length = sectionLength(section);
+    const inRound = sectionBars(document, section);
     const bars = Array.from({ length: rounds }, (_, round) =>
-      barsOf(events, factor, { from: round * length, length }, barTicks(meter), beatTicks(meter)),
+      barsOf(events, factor, round * length, inRound),
     );
     for (let time = 0; time < occurrence.times; time++)
       for (const figures of bars[time] ?? bars[0] ?? [])
@@ -57,19 +57,19 @@ export function courseOf(document: SongDocument): readonly BarFigures[] {
 function barsOf(
   events: readonly NoteEvent[],
   factor: (event: NoteEvent) => number,
-  { from, length }: { readonly from: number; readonly length: number },
-  bar: number,
-  beat: number,
+  from: number,
+  bars: readonly SectionBar[],
 ): Figures[] {
-  const sums = Array.from({ length: Math.ceil(length / bar) }, () => ({ hits: 0, loudness: 0 }));
+  const sums = bars.map((bar) => ({ ...bar, hits: 0, loudness: 0 }));
   for (const event of events) {
-    const sum = sums[Math.floor((event.tick - from) / bar)];
-    if (!sum || event.tick < from || event.tick >= from + length) continue;
+    const at = event.tick - from;
+    const sum = sums[barIn(bars, at)];
+    if (!sum || at < 0 || at >= sum.start + sum.length) continue;
     sum.hits++;
     sum.loudness += (event.velocity / 127) * factor(event);
   }
-  return sums.map(({ hits, loudness }, i) => {
-    const beats = Math.min(bar, length - i * bar) / beat;
+  return sums.map(({ hits, loudness, length, meter }) => {
+    const beats = length / beatTicks(meter);
     return { hits: hits / beats, loudness: loudness / beats };
   });
 }

@@ -21,13 +21,12 @@ export function densities(document: SongDocument): ReadonlyMap<Id, readonly numb
 
 /** The sheet's lines and its map ask for the same. */
 const densityCache = cacheBy((document: SongDocument): ReadonlyMap<Id, readonly number[]> => {
-  const { song } = indexOf(document);
   return new Map(
     playedPlaces(document).map(({ occurrence, section, events }) => {
       const meter = sectionMeter(document, section);
       // Events are in order, and so are the lines.
       let at = 0;
-      const lines = phraseLines(section.slots, meter, song.phraseBars).map(({ start, length }) => {
+      const lines = phraseLines(document, section).map(({ start, length }) => {
         const first = at;
         while ((events[at]?.tick ?? Infinity) < start + length) at++;
         return ((at - first) * beatTicks(meter)) / length;

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { isTail, occurrencePlaces, sectionLength, sectionMeter, songStretches } from '../../form/index.ts';
+import { isTail, occurrencePlaces, sectionBars, songStretches } from '../../form/index.ts';
 import { dice, runEdits } from '../../testing/random-edits.ts';
 import { tries } from '../../testing/tries.ts';
-import { barTicks, beatTicks } from '../../time/index.ts';
+import { beatTicks } from '../../time/index.ts';
 import { playedLayer } from '../intensity/played-layer.ts';
 import { specialOf } from '../intensity/special.ts';
 import { compile } from './compile.ts';
@@ -53,15 +53,11 @@ test('the course counts what is compiled, curves and landings included', () => {
       // Layers of a stroke count once.
       const { events } = compile(document, { kind: 'song' }, { timing: 'written' });
       const course = courseOf(document);
-      const beats = occurrencePlaces(document).flatMap(({ section, bars, occurrence }) => {
-        const meter = sectionMeter(document, section);
-        const round = bars / occurrence.times;
-        const rest = sectionLength(section) - (round - 1) * barTicks(meter);
-        return Array.from(
-          { length: bars },
-          (_, i) => (i % round === round - 1 ? rest : barTicks(meter)) / beatTicks(meter),
-        );
-      });
+      const beats = occurrencePlaces(document).flatMap(({ section, occurrence }) =>
+        Array.from({ length: occurrence.times }, () =>
+          sectionBars(document, section).map(({ length, meter }) => length / beatTicks(meter)),
+        ).flat(),
+      );
       const counted = course.reduce((sum, { hits }, i) => sum + hits * (beats[i] ?? 0), 0);
       const all = events.filter(({ tick }) => tick < tail);
       // Grace strokes before a section's first hit may stand in the section before it, where they are not counted.

@@ -37,6 +37,7 @@ import {
   setSectionMeter,
   setSectionRole,
   setSectionTempo,
+  setSlotMeter,
   setSlotPattern,
   setSlotTempo,
   setSlowing,
@@ -50,6 +51,7 @@ import {
 } from '../../form/index.ts';
 import { addHits, removeHits, resolve } from '../../pattern/index.ts';
 import { type Id, plainLayer, QUALITY_NAMES, SECTION_ROLES, TONICS } from '../../song/index.ts';
+import { meter } from '../../time/index.ts';
 import { hit } from '../songs.ts';
 import type { Edits } from './roll.ts';
 
@@ -137,6 +139,14 @@ export const FORM_EDITS: Edits = {
       'verse',
       a % 3 ? { beats: 3 + (a % 2), unit: b % 2 ? 4 : 8, groups: a % 2 ? [2, 2] : [3] } : null,
     ),
+  setSlotMeter: ({ document, slot, a, b }) =>
+    slot
+      ? setSlotMeter(
+          document,
+          [{ section: 'verse', slot: slot.id }],
+          a % 3 ? meter(1 + (b % 7), a % 2 ? 4 : 8) : null,
+        )
+      : null,
   setTempoMap: ({ document, a, b }) =>
     setTempoMap(
       document,
