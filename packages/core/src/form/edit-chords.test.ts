@@ -149,6 +149,27 @@ test('chord notes of before leave a seventh where it lies, and songs that have t
   expect(movedOver(71, g, key, 'named chord notes') - movedOver(60, g, key, 'named chord notes')).toBe(-1);
 });
 
+test('a roll ends where a note written there would be, within the scale', () => {
+  const C: Key = { tonic: 'C', scale: 'major' };
+  const roll = { span: 1920, hits: 8, velocity: 100, curve: 0, pitch: 11, pan: 0 };
+  const document = documentOf([
+    song({ key: C, form: [{ id: 'o', section: 'verse', times: 1, silencedVoices: [] }] }),
+    { id: 'bass', kind: 'part', name: 'Bass', type: 'notes', channel: 1, order: 1 },
+    voice('low', 36, { part: 'bass', family: 'note', sound: 'bass' }),
+    pattern('line', { part: 'bass', own: { a: hit('low', 0, { roll }) }, harmony: 'degrees' }),
+    section('verse', [
+      {
+        id: 's',
+        length: BAR,
+        layers: [layer('line')],
+        chords: [{ at: 0, chord: { degree: 2, quality: 'minor' } }],
+      },
+    ]),
+  ]);
+  // From D up to the C above, where it was from C up to B.
+  expect([notes(document)[0], notes(document).at(-1)]).toEqual([38, 48]);
+});
+
 test('a note moves by less than an octave, over every chord of every key', () => {
   for (const chord of keyChords(FM))
     for (let note = 30; note < 60; note++)

@@ -18,14 +18,14 @@ export function overChords(
   if (!slot.chords || harmony === 'semitones' || part(pattern.part)?.type !== 'notes') return hits;
   return hits.map((hit) => {
     const chord = chordAt(slot, from + hit.at);
-    const note = (voice(hit.voice)?.note ?? 0) + hit.pitch;
-    const by = chord ? movedOver(note, chord, song.key, harmony) : 0;
-    if (!by) return hit;
-    return {
-      ...hit,
-      pitch: hit.pitch + inRange(note, by),
-      ...(hit.roll ? { roll: { ...hit.roll, pitch: hit.roll.pitch + inRange(note, by) } } : {}),
-    };
+    if (!chord) return hit;
+    const row = voice(hit.voice)?.note ?? 0;
+    const moved = (pitch: number) =>
+      pitch + inRange(row + pitch, movedOver(row + pitch, chord, song.key, harmony));
+    // A roll begins and ends where notes written there would be.
+    const { pitch, roll } = hit;
+    if (moved(pitch) === pitch && (!roll || moved(roll.pitch) === roll.pitch)) return hit;
+    return { ...hit, pitch: moved(pitch), ...(roll ? { roll: { ...roll, pitch: moved(roll.pitch) } } : {}) };
   });
 }
 

@@ -3,7 +3,14 @@ import { mergePatterns, splitPattern } from '../form/index.ts';
 import { buildPattern, straight, USUAL_BUILD } from '../make/index.ts';
 import { attach, makeIndependent, resolve } from '../pattern/index.ts';
 import { compile, lanesInTheWay, lanesOf, movesOf, sliceTimeline } from '../play/index.ts';
-import { type BuildRecipe, documentOf, type Pattern, type SongDocument } from '../song/index.ts';
+import {
+  type BuildRecipe,
+  documentOf,
+  type Pattern,
+  type Slot,
+  type SongDocument,
+  withRecord,
+} from '../song/index.ts';
 import { after, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { readMidi } from './bytes/read.ts';
 import { writeMidi } from './bytes/write.ts';
@@ -118,6 +125,23 @@ test('values stand at 32nds, only where they change, and are at rest again at th
   expect(bends.at(-2)).toEqual([2880, 8191]);
   expect(bends.at(-1)).toEqual([BAR, 0]);
   expect([bendOf(12, 12), bendOf(-12, 12), bendOf(0, 12), bendOf(3, 0)]).toEqual([16_383, 0, 8192, 8192]);
+});
+
+test('a layer that has no room in its slot says nothing, and one that goes on makes no spike', () => {
+  const level = (document: SongDocument) =>
+    compile(document, { kind: 'song' }).controls.flatMap(({ kind, tick, value }) =>
+      kind === 'level' ? [[tick, value]] : [],
+    );
+  const ramp = rising({ level: straight(20, 100) });
+  const withLayers = (...layers: Slot['layers']) =>
+    withRecord(ramp, section('build', [{ id: 'x', length: BAR, layers }]));
+  const plain = level(withLayers(layer('up')));
+  expect(plain[0]).toEqual([0, 20]);
+  expect(plain.at(-1)).toEqual([BAR, 127]);
+  expect(level(withLayers(layer('up'), layer('up', { from: BAR, to: 2 * BAR })))).toEqual(plain);
+  const [first, second] = [layer('up', { to: BAR / 2 }), layer('up', { from: BAR / 2, start: BAR / 2 })];
+  expect(level(withLayers(first, second))).toEqual(plain);
+  expect(level(withLayers(second, first))).toEqual(plain);
 });
 
 test('the check names a controller, a bend or a range that differs', () => {

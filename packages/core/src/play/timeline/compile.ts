@@ -29,7 +29,7 @@ import type { ControlEvent, NoteEvent, Timeline, Timing } from './events.ts';
 import { glided, type GlideWish } from './glide.ts';
 import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
-import { controlEvents, inOrder, lanesOf } from './lanes.ts';
+import { controlEvents, inOrder, lanesOf, type LayerControls } from './lanes.ts';
 import { type LayerEvents, layerEvents } from './layer-events.ts';
 import { metersOf, metersOver } from './meters.ts';
 import { byPlace, settle } from './settle.ts';
@@ -51,7 +51,7 @@ export function compile(
   { timing, pickUp = false }: CompileOptions = { timing: 'heard' },
 ): Timeline {
   const index = indexOf(document);
-  const out: Emitted = { events: [], controls: [], glides: new Map(), dropped: 0 };
+  const out: Emitted = { events: [], controls: [], rests: [], glides: new Map(), dropped: 0 };
   const lanes = lanesOf(document);
   const plain = placedTimeMap(document, scope);
   const map = pickUp && scope.kind !== 'span' ? withPickUp(plain) : plain;
@@ -60,7 +60,7 @@ export function compile(
     const { length } = source.pattern;
     const start = map.length - length;
     const lane = lanes.get(scope.pattern);
-    if (lane) out.controls.push(...controlEvents(source, lane, start, length));
+    if (lane) take(out, controlEvents(source, lane, start, length));
     const { meter } = feelOf(document, source);
     const resolved = { source, from: 0, length, start: 0, hits: source.hits, drawn: null };
     const from = { ...ALONE, pattern: scope.pattern };
@@ -84,8 +84,7 @@ export function compile(
       const resolved = playedLayer(document, slot, layer, special);
       const start = stretch.start - origin + resolved.from;
       const lane = lanes.get(layer.pattern);
-      if (lane)
-        out.controls.push(...controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
+      if (lane) take(out, controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
       const counted = stretch.counted + resolved.from;
       const ringsOn = resolved.from + resolved.length === slot.length;
       const from = {
@@ -127,8 +126,14 @@ const ALONE = { occurrence: null, repeat: 0, section: null, slot: null };
 interface Emitted {
   readonly events: NoteEvent[];
   readonly controls: ControlEvent[];
+  readonly rests: ControlEvent[];
   readonly glides: Map<NoteEvent, GlideWish>;
   dropped: number;
+}
+
+function take({ controls, rests }: Emitted, layer: LayerControls): void {
+  for (const event of layer.said) controls.push(event);
+  for (const event of layer.rests) rests.push(event);
 }
 
 /** Takes what goes with the events of a layer. */
@@ -253,7 +258,7 @@ function chordsOf(stretches: readonly Stretch[], origin: number): Timeline['chor
 }
 
 function finish(
-  { events, controls, glides, dropped }: Emitted,
+  { events, controls, rests, glides, dropped }: Emitted,
   index: SongIndex,
   { length, lead, meters, markers, chords, tempos }: TimeMap,
   /** Length of the pattern that comes round; null for none. */
@@ -269,7 +274,8 @@ function finish(
     chords,
     tempos,
     events: choked,
-    controls: inOrder(controls),
+    // Of several at one place the last holds: a rest gives way.
+    controls: inOrder([...rests, ...controls]),
     merged,
     dropped,
   };

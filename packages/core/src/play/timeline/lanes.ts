@@ -86,9 +86,16 @@ export function isMoved({ controls }: ResolvedPattern, voice: Id): boolean {
   return controls.some((one) => one.voices.includes(voice));
 }
 
+/** Controls of a layer: what they say while it is played, and that they are at rest again where it ends. */
+export interface LayerControls {
+  readonly said: readonly ControlEvent[];
+  /** Holds only where nothing else is said at its place, such as by the pattern as it goes on. */
+  readonly rests: readonly ControlEvent[];
+}
+
 /**
  * What a pattern's controls say while it is played for `length` ticks from `start`, repeated as needed: a value at each
- * 32nd where it changes, and at rest again at the end.
+ * 32nd where it changes; nothing for a layer without room.
  */
 export function controlEvents(
   { controls, pattern }: ResolvedPattern,
@@ -97,15 +104,16 @@ export function controlEvents(
   length: number,
   /** The place in the pattern that it is played from, in ticks. */
   begin = 0,
-): ControlEvent[] {
+): LayerControls {
   const out: ControlEvent[] = [];
+  const rests: ControlEvent[] = [];
   for (const kind of CONTROL_KINDS) {
     const own = controls.filter((one) => one.kind === kind);
-    if (!own.length) continue;
+    if (!own.length || length <= 0) continue;
     let last: number | null = null;
+    const { pattern: id, channel } = lane;
     const say = (tick: number, value: number) => {
-      if (value !== last)
-        out.push({ tick: start + tick, lane: lane.pattern, channel: lane.channel, kind, value });
+      if (value !== last) out.push({ tick: start + tick, lane: id, channel, kind, value });
       last = value;
     };
     for (let round = -begin; round < length; round += pattern.length)
@@ -114,9 +122,9 @@ export function controlEvents(
         const control = own.findLast((one) => one.from <= at);
         say(round + at, control ? controlValue(control, at) : AT_REST[kind]);
       }
-    say(length, AT_REST[kind]);
+    rests.push({ tick: start + length, lane: id, channel, kind, value: AT_REST[kind] });
   }
-  return out;
+  return { said: out, rests };
 }
 
 /** Control events in order, of each lane and kind only changes; of several at the same place the last is what counts. */
