@@ -4,6 +4,9 @@ export {
   type Attempt,
   compareWithTarget,
   type Deviation,
+  type Marks,
   partForTarget,
+  type Tolerance,
+  USUAL_TOLERANCE,
   targetFrom,
 } from './target/compare.ts';

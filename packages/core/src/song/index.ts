@@ -63,7 +63,7 @@ export {
   removeVoice,
   sharedNotes,
 } from './edit-kit.ts';
-export { keepReference, moveReference, removeReference } from './edit-references.ts';
+export { keepReference, moveReference, removeReference, setTolerance } from './edit-references.ts';
 export { editSong, setSongMeter } from './edit-song.ts';
 export { InvalidSongError, type Problem } from './errors.ts';
 export {

@@ -99,8 +99,7 @@ function checkRecord(record: SongRecord, lookUp: LookUp, report: Report): void {
   if (record.kind === 'song') {
     checkSong(record, lookUp, report);
     checkTempos(record, report);
-  }
-  else if (record.kind === 'voice') checkVoice(record, lookUp, report);
+  } else if (record.kind === 'voice') checkVoice(record, lookUp, report);
   else if (record.kind === 'pattern') checkPattern(record, lookUp, report);
   else if (record.kind === 'section') checkSection(record, lookUp, report);
 }

@@ -23,6 +23,7 @@ import {
   timesSchema,
   velocitySchema,
   voicesSchema,
+  wholeSchema,
 } from './schema-parts.ts';
 import type { Described, Zod } from './zod.ts';
 
@@ -193,6 +194,8 @@ const referenceSchema = (z: Zod) =>
     name: nameSchema(z),
     /** The pattern of the song that it is, whose notes as they are now count then; `notes` is what is left when it goes. */
     of: idSchema(z).optional(),
+    /** How far from it is still right, in ms either way and in velocity; absent: as usual. */
+    tolerance: z.strictObject({ ms: wholeSchema(z, 1, 200), velocity: wholeSchema(z, 1, 127) }).optional(),
     /** True for notes that are a drum each; only the row of a note is compared with it. */
     drums: z.literal(true).optional(),
     shift: z

@@ -1,16 +1,16 @@
-import { compile, type NoteEvent, type Timeline } from '../../play/index.ts';
+import { barAt, compile, type NoteEvent, type Timeline } from '../../play/index.ts';
 import { type Id, indexOf, type Part, type Reference, type SongDocument } from '../../song/index.ts';
-import { PPQ } from '../../time/index.ts';
+import { PPQ, tempoAt, ticksToMs } from '../../time/index.ts';
 
-/** Largest distance at which a note counts as moved, in ticks: a 16th. */
-const NEAR = PPQ / 4;
-/**
- * Weight of a hit that matches in place but differs most in velocity: half of a right one; and the velocity difference that
- * counts as most.
- */
-const [LEAST_FOR_LOUDNESS, WIDE] = [0.5, 64];
-/** Largest weight of a moved hit. */
-const MOVED = 0.5;
+/** Largest distances in ticks at which a note is the one that is wanted, a 32nd, and at which it is that one moved, a 16th. */
+const [RIGHT, NEAR] = [PPQ / 8, PPQ / 4];
+/** Share of a bar's notes that are right in one that is the bar that is wanted. */
+const SAME_BAR = 0.5;
+
+/** How far from a target is still right: in ms either way, and in velocity. */
+export type Tolerance = NonNullable<Reference['tolerance']>;
+/** What a target without a tolerance of its own lets pass: what a good player's feel comes to. */
+export const USUAL_TOLERANCE: Tolerance = { ms: 30, velocity: 20 };
 
 /** Something in which a song is not as its target: what it is, and where the target has it, or the song what is more. */
 export interface Deviation {
@@ -20,18 +20,30 @@ export interface Deviation {
   /** The MIDI note 0..127, and the row of the song that plays it; null where none does. */
   readonly note: number;
   readonly voice: Id | null;
-  /** By how many ticks or how much velocity; 0 for what is missing or more. */
+  /** By how many ms, below 0 early, or how much velocity; 0 for what is missing or more. */
   readonly by: number;
+  /** True for a move of more than a 32nd: the note is not the one that is wanted. */
+  readonly isFar: boolean;
+}
+
+/** Marks of an attempt in percent, 100 only where nothing is wrong. */
+export interface Marks {
+  /** The right drums within a 32nd of their places; one mistake that comes in every bar counts once. */
+  readonly notes: number;
+  /** Of those notes, how many are within the tolerance of their places, and of their velocity. */
+  readonly timing: number;
+  readonly loudness: number;
+  /** Bars that are the ones that are wanted there: at least half of their notes are right. */
+  readonly form: number;
 }
 
 /** A song compared with its target. */
 export interface Attempt {
-  /** By place. */
+  /** Beyond the tolerance, by place. */
   readonly deviations: readonly Deviation[];
   /** Number of notes of the target that were compared. */
   readonly wanted: number;
-  /** Percent; 100 only where nothing differs. */
-  readonly score: number;
+  readonly marks: Marks;
 }
 
 /** The part that a target is for: the first of drums or of notes, as the target is. */
@@ -45,12 +57,13 @@ export function partForTarget(document: SongDocument, target: Pick<Reference, 'd
  */
 export function compareWithTarget(
   document: SongDocument,
-  target: Pick<Reference, 'notes'>,
+  target: Pick<Reference, 'notes' | 'tolerance'>,
   part: Id,
   { from, to }: { readonly from: number; readonly to: number },
-  timeline: Pick<Timeline, 'events'> = compile(document, { kind: 'song' }),
+  timeline: Timeline = compile(document, { kind: 'song' }),
 ): Attempt {
   const within = (tick: number) => tick >= from && tick < to;
+  const { ms: most, velocity: widest } = target.tolerance ?? USUAL_TOLERANCE;
   const played = new Map<number, NoteEvent[]>();
   for (const event of timeline.events)
     if (event.part === part && within(event.tick)) push(played, event.note, event);
@@ -58,36 +71,66 @@ export function compareWithTarget(
   for (const [tick, , note, velocity] of target.notes)
     if (within(tick)) push(wanted, note, { tick, velocity });
   const deviations: Deviation[] = [];
-  let [credit, count, extra] = [0, 0, 0];
+  // A mistake, and what is right, is known by its drum and its place in the bar, in 32nds.
+  const [right, wrong] = [new Set<string>(), new Set<string>()];
+  const bars = new Map<number, { right: number; all: number }>();
+  const count = (tick: number, isRight: boolean, all: number) => {
+    const { bar: nth } = barAt(timeline, tick);
+    const bar = bars.get(nth) ?? { right: 0, all: 0 };
+    bars.set(nth, { right: bar.right + (isRight ? 2 : 0), all: bar.all + all });
+  };
+  let [pairCount, inTime, asLoud, wantedCount] = [0, 0, 0, 0];
   for (const note of new Set([...wanted.keys(), ...played.keys()])) {
     const row = wanted.get(note) ?? [];
     const { pairs, missing, more } = matched(row, played.get(note) ?? []);
     const voice = rowOf(document, part, note);
-    count += row.length;
-    extra += more.length;
-    for (const { tick } of missing) deviations.push({ kind: 'missing', tick, note, voice, by: 0 });
-    for (const { tick } of more) deviations.push({ kind: 'extra', tick, note, voice, by: 0 });
+    const keyOf = (tick: number) => `${note} ${Math.round((tick - barAt(timeline, tick).start) / RIGHT)}`;
+    const differs = (kind: Deviation['kind'], tick: number, by = 0, isFar = false) =>
+      deviations.push({ kind, tick, note, voice, by, isFar });
+    wantedCount += row.length;
+    for (const { tick } of missing) {
+      differs('missing', tick);
+      wrong.add(`missing ${keyOf(tick)}`);
+      count(tick, false, 1);
+    }
+    for (const { tick } of more) {
+      differs('extra', tick);
+      wrong.add(`extra ${keyOf(tick)}`);
+      count(tick, false, 1);
+    }
     for (const [one, other] of pairs) {
-      const off = other.tick - one.tick;
+      const ticks = other.tick - one.tick;
+      const off = ticksToMs(ticks, tempoAt(timeline.tempos, one.tick));
       const louder = other.velocity - one.velocity;
-      credit +=
-        (off ? MOVED * (1 - Math.abs(off) / (2 * NEAR)) : 1) *
-        (1 - (1 - LEAST_FOR_LOUDNESS) * Math.min(1, Math.abs(louder) / WIDE));
-      if (off) deviations.push({ kind: 'moved', tick: one.tick, note, voice, by: off });
-      if (louder) {
-        const kind = louder > 0 ? 'louder' : 'softer';
-        deviations.push({ kind, tick: one.tick, note, voice, by: Math.abs(louder) });
-      }
+      const isFar = Math.abs(ticks) > RIGHT;
+      if (isFar) wrong.add(`moved ${keyOf(one.tick)}`);
+      else right.add(keyOf(one.tick));
+      count(one.tick, !isFar, 2);
+      if (isFar || Math.abs(off) > most) differs('moved', one.tick, off, isFar);
+      if (isFar) continue;
+      pairCount++;
+      if (Math.abs(off) <= most) inTime++;
+      if (Math.abs(louder) <= widest) asLoud++;
+      else differs(louder > 0 ? 'louder' : 'softer', one.tick, Math.abs(louder));
     }
   }
   deviations.sort((a, b) => a.tick - b.tick || a.note - b.note);
-  return { deviations, wanted: count, score: scoreOf(credit, count + extra, deviations.length) };
+  const rightBars = [...bars.values()].filter((bar) => bar.right >= SAME_BAR * bar.all).length;
+  return {
+    deviations,
+    wanted: wantedCount,
+    marks: {
+      notes: mark(right.size, right.size + wrong.size),
+      timing: mark(inTime, pairCount),
+      loudness: mark(asLoud, pairCount),
+      form: mark(rightBars, bars.size),
+    },
+  };
 }
 
-/** A share in percent that is 100 only where nothing differs, and 0 only where nothing is right. */
-function scoreOf(credit: number, all: number, deviations: number): number {
-  if (!deviations) return 100;
-  return Math.min(99, Math.floor((100 * credit) / Math.max(1, all)));
+/** A share in percent that is 100 only where all is right. */
+function mark(right: number, all: number): number {
+  return right === all ? 100 : Math.min(99, Math.floor((100 * right) / all));
 }
 
 interface Wanted {

@@ -17,7 +17,7 @@ export const FORMAT_STEPS = [
   'curves by role and humanised as a player',
   'fills over the bar line, accents of hits and layered strokes',
   'ramps that bend and chord notes as named',
-  'tempos of sections, slots and places, and meters of slots',
+  'tempos and meters inside a song, and tolerance of targets',
 ] as const;
 
 /**

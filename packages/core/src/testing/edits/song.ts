@@ -12,6 +12,7 @@ import {
   removeReference,
   removeVoice,
   setSongMeter,
+  setTolerance,
 } from '../../song/index.ts';
 import { meter } from '../../time/index.ts';
 import { hit, pattern, voice } from '../songs.ts';
@@ -49,6 +50,8 @@ export const SONG_EDITS: Edits = {
       ],
     }),
   moveReference: ({ document, a, b }) => moveReference(document, `ref${a % 3}`, b % 7680),
+  setTolerance: ({ document, a, b }) =>
+    setTolerance(document, `ref${a % 3}`, { ms: 1 + (a % 200), velocity: 1 + (b % 127) }),
   removeReference: ({ document, a }) => removeReference(document, `ref${a % 3}`),
   hitsAsPatterns: ({ document, row, a, b }) => {
     const laid = pattern(`gone${a}`, { own: { [`g${b}`]: hit(row, b % 3840) } });

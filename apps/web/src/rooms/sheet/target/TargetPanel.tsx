@@ -1,6 +1,13 @@
 import { Box, Typography } from '@mui/material';
 import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
-import { type Deviation, partForTarget, targetFrom } from '@plucky/core/plan';
+import {
+  type Deviation,
+  type Marks,
+  partForTarget,
+  targetFrom,
+  type Tolerance,
+  USUAL_TOLERANCE,
+} from '@plucky/core/plan';
 import { barAt, timeMapOf } from '@plucky/core/play';
 import {
   documentOf,
@@ -9,6 +16,7 @@ import {
   LIMITS,
   noteName,
   type Reference,
+  setTolerance,
   type SongDocument,
 } from '@plucky/core/song';
 import { beatTicks, counted, figure } from '@plucky/core/time';
@@ -19,6 +27,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { dayName } from '../../../shared/days.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { tracksIn } from '../../../shared/midi-in.ts';
+import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { LongList } from '../../../shared/ui/LongList.tsx';
@@ -55,7 +64,7 @@ export function TargetPanel({
   return (
     <ToolPanel
       name="Target"
-      title={attempt ? `${attempt.score} % as the target` : 'Hold the song against a target'}
+      title={attempt ? `Notes ${attempt.marks.notes} %` : 'Hold the song against a target'}
       onClose={toggleTarget}
     >
       {!target && (
@@ -81,6 +90,7 @@ export function TargetPanel({
       )}
       {attempt && target && (
         <>
+          <MarkList marks={attempt.marks} />
           <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), mb: 1 }}>
             {target.name}: {counted(attempt.wanted, 'note')}.{' '}
             {attempt.deviations.length
@@ -91,6 +101,7 @@ export function TargetPanel({
               : 'Nothing differs'}
             .
           </Typography>
+          <ToleranceFields target={target} />
           <Box sx={{ mb: 1 }}>
             <Choice
               chosen={isOnlyChosen}
@@ -121,10 +132,51 @@ export function TargetPanel({
   );
 }
 
+/** The marks beside that of the notes. */
+function MarkList({ marks: { timing, loudness, form } }: { marks: Marks }) {
+  return (
+    <Typography
+      component="p"
+      title="Notes: the right drums within a 32nd, a repeated mistake counted once. Form: bars of which at least half is right."
+      sx={{ fontSize: TEXT.control, fontWeight: 600, mb: 0.5 }}
+    >
+      Timing {timing} %, loudness {loudness} %, form {form} %
+    </Typography>
+  );
+}
+
+/** How far from the target is still right, which is kept in it. */
+function ToleranceFields({ target }: { target: Reference }) {
+  const edit = useEdit();
+  const tolerance = target.tolerance ?? USUAL_TOLERANCE;
+  const set = (fields: Partial<Tolerance>, gesture: string | undefined) =>
+    edit((now) => setTolerance(now, target.id, { ...tolerance, ...fields }), gesture ?? null);
+  return (
+    <>
+      <Amount
+        label="Timing may differ by"
+        value={tolerance.ms}
+        min={1}
+        max={100}
+        text={`${tolerance.ms} ms`}
+        onChange={(ms, gesture) => set({ ms }, gesture)}
+      />
+      <Amount
+        label="Loudness may differ by"
+        value={tolerance.velocity}
+        min={1}
+        max={64}
+        text={figure(tolerance.velocity)}
+        onChange={(velocity, gesture) => set({ velocity }, gesture)}
+      />
+    </>
+  );
+}
+
 function wordsOf(
   document: SongDocument,
   map: ReturnType<typeof timeMapOf>,
-  { kind, tick, voice, note, by }: Deviation,
+  { kind, tick, voice, note, by, isFar }: Deviation,
 ): string {
   const { song, voice: voiceOf } = indexOf(document);
   const { bar, start, meter } = map.meters.length
@@ -133,11 +185,16 @@ function wordsOf(
   const beat = Math.round((1 + (tick - start) / beatTicks(meter)) * 100) / 100;
   const row = voice === null ? undefined : voiceOf(voice);
   const name = !row ? `note ${note}` : row.family === 'note' ? noteName(note, song.key) : row.name;
+  if (isFar) return `Bar ${bar}, beat ${beat}: ${name} beside its place, ${late(by)}`;
   return `Bar ${bar}, beat ${beat}: ${name} ${deed(kind, by)}`;
 }
 
+function late(ms: number): string {
+  return `${figure(Math.round(Math.abs(ms)))} ms ${ms > 0 ? 'late' : 'early'}`;
+}
+
 function deed(kind: Deviation['kind'], by: number): string {
-  if (kind === 'moved') return `${Math.abs(by)} ticks ${by > 0 ? 'late' : 'early'}`;
+  if (kind === 'moved') return late(by);
   if (kind === 'louder' || kind === 'softer') return `${by} too ${kind === 'louder' ? 'loud' : 'soft'}`;
   return kind === 'missing' ? 'missing' : 'too many';
 }
