@@ -35,6 +35,12 @@ test('a song is held against a target drum by drum, what differs is listed and m
       .getByRole('button', { name: /: Crash too many$/ })
       .first(),
   ).toBeVisible();
+  // A press chooses the slot and the beat to play from.
+  await panel(page)
+    .getByRole('button', { name: /: Crash too many$/ })
+    .last()
+    .press('Enter');
+  await expect(page.locator('.slot[aria-pressed=true]')).toHaveCount(1);
   await page.keyboard.press('Control+z');
   await score(page, 'Notes 100 %');
   await expect(panel(page)).toContainText('Timing 100 %, loudness 100 %, form 100 %');

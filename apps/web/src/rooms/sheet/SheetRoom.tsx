@@ -13,7 +13,7 @@ import { usePerformance } from './perform/perform-session.ts';
 import { type LineOfSheet, linesOfSheet } from './sheet-lines.ts';
 import { SheetInspector } from './SheetInspector.tsx';
 import { SheetPage } from './SheetPage.tsx';
-import { deviationsByLine, lineOf, useHeld } from './target/target-session.ts';
+import { chooseBeatAt, deviationsByLine, lineOf, useHeld } from './target/target-session.ts';
 
 const DressPanel = later(async () => (await import('./DressPanel.tsx')).DressPanel);
 const PatternsPanel = later(async () => (await import('./PatternsPanel.tsx')).PatternsPanel);
@@ -67,7 +67,14 @@ function SheetOf({
           }}
         />
       ) : held ? (
-        <TargetPanel document={song} held={held} onGoTo={(tick) => goTo(lineOf(lines, tick))} />
+        <TargetPanel
+          document={song}
+          held={held}
+          onGoTo={(tick) => {
+            chooseBeatAt(song, tick);
+            goTo(lineOf(lines, tick));
+          }}
+        />
       ) : patternsShown ? (
         <PatternsPanel />
       ) : (

@@ -1,10 +1,11 @@
+import { songStretches } from '@plucky/core/form';
 import { type Attempt, compareWithTarget, partForTarget } from '@plucky/core/plan';
 import { indexOf, LIMITS, type Reference, type SongDocument } from '@plucky/core/song';
-import { cacheWhileSame } from '@plucky/core/time';
+import { beatTicks, cacheWhileSame } from '@plucky/core/time';
 import { useDeferredValue, useMemo } from 'react';
 import { useShallow } from 'zustand/react/shallow';
 import { createForSong } from '../../../session/song-store.ts';
-import { useSession } from '../../../session/store.ts';
+import { chooseSlot, useSession } from '../../../session/store.ts';
 import { chosenStretch } from '../chosen-slots.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 
@@ -56,6 +57,20 @@ export function useHeld(document: SongDocument): Held | null {
     if (!target || !part) return { target, attempt: null };
     return { target, attempt: compareWithTarget(now, target, part.id, { from, to }) };
   }, [now, isOpen, wanted, from, to]);
+}
+
+/** Chooses the slot that plays at a tick of the song, and its beat there to play from; not while the choice is what is compared. */
+export function chooseBeatAt(document: SongDocument, tick: number): void {
+  if (useHolding.getState().isOnlyChosen) return;
+  const found = songStretches(document).find(
+    ({ start, slot, occurrence }) => occurrence && tick >= start && tick < start + slot.length,
+  );
+  if (!found?.occurrence) return;
+  const beat = beatTicks(found.meter);
+  chooseSlot(
+    { occurrence: found.occurrence.id, slot: found.slot.id },
+    Math.floor((tick - found.start) / beat) * beat,
+  );
 }
 
 /** Number of differences on each line of the sheet, by the line's place among them. */
