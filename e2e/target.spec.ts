@@ -43,7 +43,7 @@ test('a song is held against a target drum by drum, what differs is listed and m
   await expect(page.locator('.slot[aria-pressed=true]')).toHaveCount(1);
   await page.keyboard.press('Control+z');
   await score(page, 'Notes 100 %');
-  await expect(panel(page)).toContainText('Timing 100 %, loudness 100 %, form 100 %');
+  await expect(panel(page)).toContainText(/Timing 100\s%, loudness 100\s%, form 100\s%/);
   // The target is kept with the song.
   await saved(page);
   await page.reload();

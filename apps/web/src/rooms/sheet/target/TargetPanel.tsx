@@ -140,7 +140,7 @@ function MarkList({ marks: { timing, loudness, form } }: { marks: Marks }) {
       title="Notes: the right drums within a 32nd, a repeated mistake counted once. Form: bars of which at least half is right."
       sx={{ fontSize: TEXT.control, fontWeight: 600, mb: 0.5 }}
     >
-      Timing {timing} %, loudness {loudness} %, form {form} %
+      Timing {timing}&nbsp;%, loudness {loudness}&nbsp;%, form {form}&nbsp;%
     </Typography>
   );
 }
@@ -176,7 +176,7 @@ function ToleranceFields({ target }: { target: Reference }) {
 function wordsOf(
   document: SongDocument,
   map: ReturnType<typeof timeMapOf>,
-  { kind, tick, voice, note, by, isFar }: Deviation,
+  { kind, tick, voice, note, by }: Deviation,
 ): string {
   const { song, voice: voiceOf } = indexOf(document);
   const { bar, start, meter } = map.meters.length
@@ -185,7 +185,6 @@ function wordsOf(
   const beat = Math.round((1 + (tick - start) / beatTicks(meter)) * 100) / 100;
   const row = voice === null ? undefined : voiceOf(voice);
   const name = !row ? `note ${note}` : row.family === 'note' ? noteName(note, song.key) : row.name;
-  if (isFar) return `Bar ${bar}, beat ${beat}: ${name} beside its place, ${late(by)}`;
   return `Bar ${bar}, beat ${beat}: ${name} ${deed(kind, by)}`;
 }
 
