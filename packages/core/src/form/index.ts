@@ -70,7 +70,7 @@ export {
   songBars,
   songStretches,
   type Stretch,
-  tailBars,
+  tailOf,
 } from './stretches.ts';
 export { soundsIn } from './times.ts';
 export { playedAt, type PlayedAt, usage } from './usage.ts';

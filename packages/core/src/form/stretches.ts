@@ -9,6 +9,7 @@ import {
 import { barTicks, cacheBy, type Meter } from '../time/index.ts';
 import { barIn, countedAt, sectionBars } from './bars.ts';
 import { playedSlots } from './going-on.ts';
+import { soundsIn } from './times.ts';
 
 /** Scope of playing, drawing or handing off. */
 export type Scope =
@@ -51,10 +52,10 @@ export function isTail({ slot, section }: Stretch): boolean {
   return slot.id === TAIL && !section.slots.some((one) => one.id === TAIL);
 }
 
-/** Number of bars that the song lasts beyond its form: one in which its last slot lands, or none. */
-export function tailBars(document: SongDocument): number {
+/** The occurrence whose last slot lands in a bar after the form; null where none does. */
+export function tailOf(document: SongDocument): Occurrence | null {
   const last = songStretches(document).at(-1);
-  return last && isTail(last) ? 1 : 0;
+  return last && isTail(last) ? last.occurrence : null;
 }
 
 /**
@@ -78,8 +79,15 @@ function unrollForm(document: SongDocument): Stretch[] {
     }
   }
   const last = out.at(-1);
-  const landing = last?.slot.landing;
-  return landing && (!landing.swell || landing.over) ? [...out, tailAfter(last)] : out;
+  return last && landsAfter(last) ? [...out, tailAfter(last)] : out;
+}
+
+/** True for a slot of which something sounds after its end, in this round of its section and in its occurrence. */
+function landsAfter({ slot: { landing }, occurrence, repeat }: Stretch): boolean {
+  if (!landing || (landing.swell && !landing.over)) return false;
+  if (landing.times && !soundsIn(landing.times, repeat, occurrence?.times ?? 1)) return false;
+  const rows = [landing.voice, ...(landing.over?.strokes.map(({ voice }) => voice) ?? [])];
+  return rows.some((row) => !occurrence?.silencedVoices.includes(row));
 }
 
 function tailAfter(last: Stretch): Stretch {

@@ -1,12 +1,4 @@
-import {
-  inBars,
-  isTail,
-  occurrencePlaces,
-  type Scope,
-  songStretches,
-  tailBars,
-  usage,
-} from '../form/index.ts';
+import { inBars, isTail, occurrencePlaces, type Scope, songStretches, tailOf, usage } from '../form/index.ts';
 import { feelOf, resolve, soundingOf } from '../pattern/index.ts';
 import {
   type ExportOptions,
@@ -91,7 +83,7 @@ function sounds(document: SongDocument, pattern: Id): boolean {
 const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[]>> = {
   song: (document) => {
     const places = occurrencePlaces(document);
-    const bars = places.reduce((sum, place) => sum + place.lasts, tailBars(document));
+    const bars = places.reduce((sum, place) => sum + place.lasts, tailOf(document) ? 1 : 0);
     return [
       {
         id: 'song',
@@ -107,7 +99,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
     ];
   },
   section: (document) =>
-    occurrencePlaces(document).map(({ occurrence, section, start, firstBar, lasts }, i, { length }) => ({
+    occurrencePlaces(document).map(({ occurrence, section, start, firstBar, lasts }) => ({
       id: `section.${occurrence.id}`,
       kind: 'section',
       name: section.name,
@@ -116,7 +108,7 @@ const plans: Readonly<Record<RegionKind, (document: SongDocument) => RegionPlan[
       startBar: firstBar,
       startBeat: 1,
       startTick: start,
-      bars: lasts + (i === length - 1 ? tailBars(document) : 0),
+      bars: lasts + (tailOf(document) === occurrence ? 1 : 0),
     })),
   slot: (document) => {
     const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence, place]));

@@ -105,6 +105,8 @@ export function DragArea<T>({
         holdKeys(true);
       }}
       onDragMove={say}
+      // A move is told with what was under the pointer before it.
+      onDragOver={say}
       onDragCancel={end}
       onDragEnd={(event) => {
         const how = laidAt(event, copies());

@@ -1,7 +1,8 @@
 import { setLanding, setOpening, songStretches } from '../../form/index.ts';
-import type { Landing, Opening, SongDocument } from '../../song/index.ts';
-import { after, smallSong } from '../../testing/songs.ts';
-import { compile } from './compile.ts';
+import { planRegions } from '../../midi/index.ts';
+import { indexOf, type Landing, type Opening, type SongDocument, withRecord } from '../../song/index.ts';
+import { after, section, smallSong } from '../../testing/songs.ts';
+import { compile, timeMapOf } from './compile.ts';
 import { courseOf } from './course.ts';
 
 const ROUND = 3 * 3840;
@@ -44,4 +45,28 @@ test('a section opens with a hit of its own, each round or the first only, in pl
   const both = after(first, setLanding(first, 'verse', 'b', { voice: 'tom', velocity: 70 }));
   const every = after(both, setOpening(both, 'verse', { voice: 'tom', velocity: 90 }));
   expect(toms(every).map(([tick]) => tick)).toEqual([0, ROUND, 2 * ROUND]);
+});
+
+test('the song has a bar after its form only where something lands there, and it is that of the last slot', () => {
+  const crash: Landing = { voice: 'tom', velocity: 90 };
+  const lands = land(crash);
+  const lengths = (document: SongDocument) =>
+    planRegions(document, { regions: ['song', 'section'] }).map(({ bars }) => bars);
+  const length = (document: SongDocument) => timeMapOf(document, { kind: 'song' }).length;
+  expect([length(lands), lengths(lands)]).toEqual([2 * ROUND + 3840, [7, 7]]);
+  // In another round, or with its row silent there, nothing lands.
+  expect(length(land({ ...crash, times: 'first' }))).toBe(2 * ROUND);
+  const { song } = indexOf(lands);
+  const silent = withRecord(lands, {
+    ...song,
+    form: song.form.map((one) => ({ ...one, silencedVoices: ['tom'] })),
+  });
+  expect([length(silent), lengths(silent)]).toEqual([2 * ROUND, [6, 6]]);
+  // A section without slots behind it has no bar of its own.
+  const empty = section('empty', []);
+  const longer = withRecord(withRecord(lands, empty), {
+    ...song,
+    form: [...song.form, { id: 'o9', section: 'empty', times: 1, silencedVoices: [] }],
+  });
+  expect(lengths(longer)).toEqual([7, 7]);
 });
