@@ -38,7 +38,12 @@ const slowingOf = ({ slot: { slows, length }, start }: Stretch): Slowing | null 
  */
 function temposOf(stretches: readonly Stretch[], under: TempoMap): TempoMap {
   const points: TempoPoint[] = [];
+  const say = (tick: number, tempo: number) => {
+    if (points.at(-1)?.tempo !== tempo) points.push({ tick, tempo });
+  };
   let held = tempoAt(under, 0);
+  // The next of the map's tempos, which are in order as the stretches are.
+  let next = 0;
   let ofSection: Way | null = null;
   for (const stretch of stretches) {
     const { slot, section, start } = stretch;
@@ -47,16 +52,22 @@ function temposOf(stretches: readonly Stretch[], under: TempoMap): TempoMap {
     if (beginsSection(stretch)) ofSection = section.tempo ? begin(section.tempo) : null;
     const way: Way | null = slot.tempo ? begin(slot.tempo) : ofSection;
     const slowing = slowingOf(stretch);
+    while ((under[next]?.tick ?? Infinity) <= start) next++;
+    const inside: number[] = [];
+    for (let i = next; (under[i]?.tick ?? Infinity) < end; i++) inside.push(under[i]?.tick ?? 0);
+    if (!way && !slowing && !inside.length) {
+      held = under[next - 1]?.tempo ?? held;
+      say(start, held);
+      continue;
+    }
     const tempo = (tick: number) => (way ? tempoOn(way, tick) : tempoAt(under, tick));
     const ticks = [
       start,
-      ...(way ? stepsOf(way, start, end) : under.map(({ tick }) => tick)),
+      ...(way ? stepsOf(way, start, end) : inside),
       ...(slowing ? slowingSteps(slowing) : []),
     ].filter((tick) => tick >= start && tick < end);
-    for (const tick of [...new Set(ticks)].sort((a, b) => a - b)) {
-      const point = { tick, tempo: slowing ? slowedAt(slowing, tick, tempo(tick)) : tempo(tick) };
-      if (points.at(-1)?.tempo !== point.tempo) points.push(point);
-    }
+    for (const tick of [...new Set(ticks)].sort((a, b) => a - b))
+      say(tick, slowing ? slowedAt(slowing, tick, tempo(tick)) : tempo(tick));
     held = tempo(end - 1);
   }
   return points[0]?.tick === 0 ? points : [{ tick: 0, tempo: tempoAt(under, 0) }, ...points];
