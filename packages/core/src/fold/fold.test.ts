@@ -56,7 +56,7 @@ test('random songs that leave as one linear file are folded, and play the same',
         const { same, missing, extra, bars, tempos, meters } = unfold(folded.document, file, options);
         expect({ missing, extra, bars, meters }).toEqual({ missing: 0, extra: 0, bars: [], meters: [] });
         heard += same;
-        // What slows down from a slow tempo may be slower than a song can be.
+        // A slowing from a slow tempo may end slower than a song can be.
         expect(tempos.filter(({ tempo }) => tempo >= SLOWEST)).toEqual([]);
         slowed += file.tempos.length - 1;
         expect(same).toBe(file.tracks.reduce((sum, { notes }) => sum + notes.length, 0));

@@ -68,7 +68,7 @@ export function barIn(bars: readonly SectionBar[], tick: number): number {
   return low;
 }
 
-/** Where a place of a section is counted: by which meter, and how far into the section, as if all of it were in that meter. */
+/** The meter at a place of a section, and the place itself in ticks as if all of the section were in that meter. */
 export function countedAt(
   document: SongDocument,
   section: Section,

@@ -14,7 +14,7 @@ export function OwnTempo({
   onChange,
 }: {
   tempo: TempoChange | undefined;
-  /** What holds without one, in words. */
+  /** The tempo without one of its own, in words. */
   otherwise: string;
   meter: Meter;
   onChange: (tempo: TempoChange | null) => void;

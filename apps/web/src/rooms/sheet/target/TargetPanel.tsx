@@ -145,7 +145,7 @@ function MarkList({ marks: { timing, loudness, form } }: { marks: Marks }) {
   );
 }
 
-/** How far from the target is still right, which is kept in it. */
+/** The tolerance of the target, which is kept in it. */
 function ToleranceFields({ target }: { target: Reference }) {
   const edit = useEdit();
   const tolerance = target.tolerance ?? USUAL_TOLERANCE;
