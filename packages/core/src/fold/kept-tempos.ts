@@ -42,7 +42,7 @@ export function keptTempos(
   if (!temposLost(tempos, slowed).length) return { slowings, under: [], tempos: slowed };
   const under = mapOf(tempos, end);
   const later = under.map(({ at, tempo }) => ({ tick: at, tempo }));
-  return { slowings: [], under, tempos: [{ tick: 0, tempo: withinRange(usual) }, ...later] };
+  return { slowings: [], under, tempos: [{ tick: 0, tempo: usual }, ...later] };
 }
 
 /** The bars that are counted in another meter than the one before: a slot begins there. */

@@ -13,7 +13,7 @@ export interface KnownStarts {
 }
 
 /**
- * Where a file's own markers or a lasting change of meter begin a section. One begins too after a bar whose meter a song cannot
+ * Where a file's own markers or a lasting change of meter begin a section. A section begins too after a bar whose meter a song cannot
  * have, so that later bars are counted from it.
  */
 export function knownStarts({ bars, markers }: Pick<ArrivedFile, 'bars' | 'markers'>): KnownStarts {

@@ -1,6 +1,5 @@
-import { saysSame, type Section, type Slot, type SongDocument } from '../song/index.ts';
-import { indexOf } from '../song/index.ts';
-import { barTicks, cacheWhileSame, type Meter } from '../time/index.ts';
+import { indexOf, saysSame, type Section, type Slot, type SongDocument } from '../song/index.ts';
+import { barTicks, cacheWhileSame, lastBefore, type Meter } from '../time/index.ts';
 
 /** A bar of a section played once, in ticks from its start; one that is cut short lasts less than its meter says. */
 export interface SectionBar {
@@ -59,13 +58,7 @@ function barsFrom(slots: readonly Pick<Slot, 'length' | 'meter'>[], usual: Meter
 
 /** The bar of a section in which a tick of it lies, counted from 0; its last one behind its end. */
 export function barIn(bars: readonly SectionBar[], tick: number): number {
-  let [low, high] = [0, bars.length];
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    if ((bars[middle]?.start ?? Infinity) <= tick) low = middle;
-    else high = middle;
-  }
-  return low;
+  return lastBefore(bars, ({ start }) => start <= tick);
 }
 
 /** The meter at a place of a section, and the place itself in ticks as if all of the section were in that meter. */
@@ -74,10 +67,8 @@ export function countedAt(
   section: Section,
   inSection: number,
 ): { readonly meter: Meter; readonly counted: number } {
-  const usual = sectionMeter(document, section);
-  if (section.slots.every(({ meter }) => meter === undefined)) return { meter: usual, counted: inSection };
   const bars = sectionBars(document, section);
   const at = barIn(bars, inSection);
-  const { meter, start } = bars[at] ?? { meter: usual, start: 0 };
+  const { meter, start } = bars[at] ?? { meter: sectionMeter(document, section), start: 0 };
   return { meter, counted: at * barTicks(meter) + inSection - start };
 }

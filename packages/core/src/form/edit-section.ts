@@ -1,7 +1,9 @@
 import {
   type Id,
   indexOf,
+  omit,
   type Outcome,
+  saysSame,
   type Section,
   type SectionRole,
   type Slot,
@@ -20,6 +22,16 @@ export function setSectionRole(document: SongDocument, id: Id, role: SectionRole
   return editSection(document, id, 'change the role', (section) =>
     section.role === role ? null : { ...section, role },
   );
+}
+
+/** A record with a field that it may lack set, or with `null` left out; null where it says the same already. */
+export function withOwn<T extends object, K extends keyof T>(
+  record: T,
+  field: K,
+  value: NonNullable<T[K]> | null,
+): T | null {
+  if (saysSame(record[field], value ?? undefined)) return null;
+  return value === null ? (omit(record, field) as T) : { ...record, [field]: value };
 }
 
 /** Changes a section; `null` when it is gone or nothing changes. */

@@ -12,14 +12,13 @@ import {
   tooMany,
 } from '../song/index.ts';
 import type { Meter } from '../time/index.ts';
-import { editSection, editSlots, type SlotIn } from './edit-section.ts';
+import { editSection, editSlots, type SlotIn, withOwn } from './edit-section.ts';
 
 /** Gives a section a tempo of its own wherever it is played, or with `null` the song's there. */
 export function setSectionTempo(document: SongDocument, section: Id, tempo: TempoChange | null): Outcome {
-  return editSection(document, section, tempo ? 'tempo of a section' : 'no tempo of its own', (before) => {
-    if (saysSame(before.tempo, tempo ?? undefined)) return null;
-    return tempo ? { ...before, tempo } : omit(before, 'tempo');
-  });
+  return editSection(document, section, tempo ? 'tempo of a section' : 'no tempo of its own', (before) =>
+    withOwn(before, 'tempo', tempo),
+  );
 }
 
 /** Gives slots a tempo of their own, which ends with each, or with `null` that of their sections. */
@@ -28,26 +27,23 @@ export function setSlotTempo(
   slots: readonly SlotIn[],
   tempo: TempoChange | null,
 ): Outcome {
-  return editSlots(document, slots, tempo ? 'tempo of a slot' : 'no tempo of its own', (before) => {
-    if (saysSame(before.tempo, tempo ?? undefined)) return null;
-    return tempo ? { ...before, tempo } : omit(before, 'tempo');
-  });
+  return editSlots(document, slots, tempo ? 'tempo of a slot' : 'no tempo of its own', (before) =>
+    withOwn(before, 'tempo', tempo),
+  );
 }
 
 /** Counts the bars of a section in a meter of its own, or with `null` in the song's; its slots keep their lengths. */
 export function setSectionMeter(document: SongDocument, section: Id, meter: Meter | null): Outcome {
-  return editSection(document, section, meter ? 'meter of a section' : 'meter of the song', (before) => {
-    if (saysSame(before.meter, meter ?? undefined)) return null;
-    return meter ? { ...before, meter } : omit(before, 'meter');
-  });
+  return editSection(document, section, meter ? 'meter of a section' : 'meter of the song', (before) =>
+    withOwn(before, 'meter', meter),
+  );
 }
 
 /** Counts the bars of slots in a meter of their own, or with `null` in that of their sections; they keep their lengths. */
 export function setSlotMeter(document: SongDocument, slots: readonly SlotIn[], meter: Meter | null): Outcome {
-  return editSlots(document, slots, meter ? 'meter of a slot' : 'meter of the section', (before) => {
-    if (saysSame(before.meter, meter ?? undefined)) return null;
-    return meter ? { ...before, meter } : omit(before, 'meter');
-  });
+  return editSlots(document, slots, meter ? 'meter of a slot' : 'meter of the section', (before) =>
+    withOwn(before, 'meter', meter),
+  );
 }
 
 /**

@@ -62,6 +62,7 @@ export {
   fromBars,
   inBars,
   isTail,
+  marksRound,
   type OccurrencePlace,
   occurrencePlaces,
   type Scope,

@@ -1,7 +1,9 @@
 import {
   type Id,
   indexOf,
+  type Landing,
   type Occurrence,
+  type Opening,
   type Section,
   type Slot,
   type SongDocument,
@@ -82,10 +84,17 @@ function unrollForm(document: SongDocument): Stretch[] {
   return last && landsAfter(last) ? [...out, tailAfter(last)] : out;
 }
 
+/** True for a landing or an opening that sounds in this round of its section. */
+export function marksRound({ times }: Landing | Opening, { repeat, occurrence }: Stretch): boolean {
+  return times === undefined || soundsIn(times, repeat, occurrence?.times ?? 1);
+}
+
 /** True for a slot of which something sounds after its end, in this round of its section and in its occurrence. */
-function landsAfter({ slot: { landing }, occurrence, repeat }: Stretch): boolean {
+function landsAfter(stretch: Stretch): boolean {
+  const { landing } = stretch.slot;
   if (!landing || (landing.swell && !landing.over)) return false;
-  if (landing.times && !soundsIn(landing.times, repeat, occurrence?.times ?? 1)) return false;
+  if (!marksRound(landing, stretch)) return false;
+  const { occurrence } = stretch;
   const rows = [landing.voice, ...(landing.over?.strokes.map(({ voice }) => voice) ?? [])];
   return rows.some((row) => !occurrence?.silencedVoices.includes(row));
 }

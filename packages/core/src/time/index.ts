@@ -18,6 +18,7 @@ export {
   usualGroups,
 } from './meter.ts';
 export { lengthName, noteLength, placeName } from './place.ts';
+export { lastBefore } from './last-before.ts';
 export {
   secondsAt,
   tempoAt,

@@ -1,4 +1,5 @@
 import { cacheBy } from './cache.ts';
+import { lastBefore } from './last-before.ts';
 import { msToTicks, ticksToMs } from './ticks.ts';
 
 /** A tempo in quarter notes a minute that holds from `tick` until the next one. */
@@ -53,16 +54,9 @@ const timedCache = cacheBy((map: TempoMap): readonly TimedPoint[] => {
   });
 });
 
-/** The last point of those in order that `isBefore` holds for, by halving; the first where it holds for none. */
+/** The last point of those in order that `isBefore` holds for; the first where it holds for none. */
 function pointBefore<T extends TempoPoint>(points: readonly T[], isBefore: (point: T) => boolean): T {
-  let [low, high] = [0, points.length];
-  while (high - low > 1) {
-    const middle = (low + high) >> 1;
-    const point = points[middle];
-    if (point && isBefore(point)) low = middle;
-    else high = middle;
-  }
-  const point = points[low];
+  const point = points[lastBefore(points, isBefore)];
   if (!point) throw new RangeError(NO_TEMPO);
   return point;
 }

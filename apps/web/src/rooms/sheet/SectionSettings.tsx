@@ -20,13 +20,13 @@ import { useEdit } from '../../document/context.tsx';
 import { chooseOccurrence } from '../../session/store.ts';
 import { freshId } from '../../shared/fresh-id.ts';
 import { Group } from '../../shared/ui/Group.tsx';
-import { MeterField } from '../../shared/ui/MeterField.tsx';
 import { NameField } from '../../shared/ui/NameField.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 import { FollowSettings } from './FollowSettings.tsx';
 import { InAllPlaces } from './InAllPlaces.tsx';
 import { OpensWith } from './OpensWith.tsx';
+import { OwnMeter } from './OwnMeter.tsx';
 import { OwnTempo } from './OwnTempo.tsx';
 import type { PlacedSection } from './PlacedSection.ts';
 import { SectionChords } from './SectionChords.tsx';
@@ -84,16 +84,11 @@ export const SectionSettings = memo(function SectionSettings({
             sx={{ width: 92 }}
           />
         </Box>
-        <MeterField
-          fullWidth
-          value={section.meter ?? null}
-          none={{
-            label: `as the song, ${meterName(song.meter)}`,
-            choose: () => edit((now) => setSectionMeter(now, section.id, null)),
-          }}
+        <OwnMeter
+          meter={section.meter}
+          otherwise={`as the song, ${meterName(song.meter)}`}
           onChange={(meter) => edit((now) => setSectionMeter(now, section.id, meter))}
         />
-        <Box sx={{ height: 10 }} />
         <OwnTempo
           tempo={section.tempo}
           otherwise="as the song"

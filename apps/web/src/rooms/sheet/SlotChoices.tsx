@@ -19,16 +19,16 @@ import {
   saysSame,
   type SongDocument,
 } from '@plucky/core/song';
-import { barTicks, beatTicks, lengthFrom, lengthName, type Meter, meterName } from '@plucky/core/time';
+import { barTicks, beatTicks, lengthFrom, lengthName, meterName } from '@plucky/core/time';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
-import { MeterField } from '../../shared/ui/MeterField.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { PatternSelect } from '../../shared/ui/PatternSelect.tsx';
 import { type ChosenSlot, inSections } from './chosen-slots.ts';
+import { OwnMeter } from './OwnMeter.tsx';
 import { OwnTempo } from './OwnTempo.tsx';
 import { useResizeSlots } from './useResizeSlots.ts';
 
@@ -67,14 +67,12 @@ export function SlotMeter({ document, chosen }: ChosenProps) {
   const [first] = chosen;
   if (!first) return null;
   const isSame = chosen.every(({ slot }) => saysSame(slot.meter, first.slot.meter));
-  const set = (meter: Meter | null) => edit((now) => setSlotMeter(now, inSections(chosen), meter));
   const usual = meterName(sectionMeter(document, first.section));
   return (
-    <MeterField
-      fullWidth
-      value={isSame ? (first.slot.meter ?? null) : null}
-      none={{ label: isSame ? `as the section, ${usual}` : 'several', choose: () => set(null) }}
-      onChange={set}
+    <OwnMeter
+      meter={isSame ? first.slot.meter : undefined}
+      otherwise={isSame ? `as the section, ${usual}` : 'several'}
+      onChange={(meter) => edit((now) => setSlotMeter(now, inSections(chosen), meter))}
     />
   );
 }

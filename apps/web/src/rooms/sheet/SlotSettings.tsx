@@ -41,7 +41,6 @@ export const SlotSettings = memo(function SlotSettings({
       ))}
       <LengthChoice {...props} />
       <SlotMeter {...props} />
-      <Box sx={{ height: 10 }} />
       <SlotTempo {...props} />
       <SlotChords {...props} />
       <SlotButtons {...props} />

@@ -7,9 +7,9 @@ const [RIGHT, NEAR] = [PPQ / 8, PPQ / 4];
 /** Share of a bar's notes that are right in one that is the bar that is wanted. */
 const SAME_BAR = 0.5;
 
-/** How far from a target is still right: in ms either way, and in velocity. */
+/** Distance from a target that is still right: in ms either way, and in velocity. */
 export type Tolerance = NonNullable<Reference['tolerance']>;
-/** What a target without a tolerance of its own lets pass: what a good player's feel comes to. */
+/** Tolerance of a target that has none of its own: as much as a good player's feel comes to. */
 export const USUAL_TOLERANCE: Tolerance = { ms: 30, velocity: 20 };
 
 /** Something in which a song is not as its target: what it is, and where the target has it, or the song what is more. */

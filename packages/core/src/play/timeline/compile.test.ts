@@ -271,7 +271,7 @@ test('a pattern by itself is counted as it is played, where all that play it cou
     ]);
   const counted = (document: SongDocument, pattern: string) =>
     compile(document, { kind: 'pattern', pattern }).meters.map(({ meter: m }) => `${m.beats}/${m.unit}`);
-  // It ends within a bar, which is as long as what is left.
+  // The pattern ends within a bar, which is as long as what is left.
   expect(counted(songWith(), 'main')).toEqual(['7/8', '1/8']);
   // Not played, but it follows what is.
   expect(counted(songWith(), 'variation')).toEqual(['7/8', '1/8']);

@@ -1,4 +1,4 @@
-import { sectionStretches, songStretches, soundsIn, type Stretch } from '../../form/index.ts';
+import { marksRound, sectionStretches, songStretches, type Stretch } from '../../form/index.ts';
 import { heardPlace, ON_TIME } from '../../pattern/index.ts';
 import {
   clampVelocity,
@@ -35,7 +35,7 @@ export interface Landed {
 export function landingsAt(document: SongDocument, stretch: Stretch): readonly Landed[] {
   const landed = landedInto(document, stretch);
   const { opening } = stretch.section;
-  const isOpened = opening && stretch.inSection === 0 && sounds(opening, stretch);
+  const isOpened = opening && stretch.inSection === 0 && marksRound(opening, stretch);
   const opens = isOpened && landed.every(({ mark }) => mark.voice !== opening.voice);
   const silent = new Set(stretch.occurrence?.silencedVoices);
   return [...landed, ...(opens ? [{ mark: opening, since: 0 }] : [])].filter(({ mark }) =>
@@ -68,15 +68,10 @@ function landedBefore(all: readonly Stretch[], at: number): readonly Landed[] {
     if (!before) break;
     const { landing, length } = before.slot;
     const reaches = landing && (overOf(landing)?.to ?? (landing.swell ? -1 : 0)) >= since;
-    if (reaches && sounds(landing, before)) out.push({ mark: landing, since });
+    if (reaches && marksRound(landing, before)) out.push({ mark: landing, since });
     since += length;
   }
   return out;
-}
-
-/** True for a landing or an opening that sounds in this round of its section. */
-function sounds({ times }: Landing | Opening, { repeat, occurrence }: Stretch): boolean {
-  return times === undefined || soundsIn(times, repeat, occurrence?.times ?? 1);
 }
 
 /** Length of a landing, in ticks. */
@@ -127,7 +122,7 @@ export function landedEvents(
  */
 export function swellEvents(index: SongIndex, stretch: Stretch, start: number): NoteEvent[] {
   const { landing, length } = stretch.slot;
-  if (!landing?.swell || !sounds(landing, stretch)) return [];
+  if (!landing?.swell || !marksRound(landing, stretch)) return [];
   if (stretch.occurrence?.silencedVoices.includes(landing.voice)) return [];
   const special = specialOf(stretch);
   const drive = intensityAt(stretch.occurrence?.drive, (special?.at ?? 0) + length);

@@ -34,7 +34,7 @@ export function metersOver(meter: Meter, length: number): Timeline['meters'] {
 
 /** The bar in which bars of a meter end after so many ticks, where it is no whole one. */
 interface ShortEnd {
-  /** How long it lasts, in ticks. */
+  /** Length in ticks. */
   readonly over: number;
   /** Null where no notes fill it. */
   readonly meter: BarMeter | null;

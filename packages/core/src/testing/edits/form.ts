@@ -58,6 +58,10 @@ import type { Edits } from './roll.ts';
 const idsOf = (items: readonly { readonly id: Id }[]): readonly Id[] => items.map(({ id }) => id);
 
 /** The edits of the room `form`. */
+/** A tempo of its own from a roll, or none. */
+const tempoFrom = (a: number, b: number) =>
+  a % 4 ? { to: 20 + (a % 380), ...(b % 2 ? { over: 1 + b } : {}) } : null;
+
 export const FORM_EDITS: Edits = {
   splitPattern: ({ document, id, a, b }) =>
     splitPattern(document, id, a % 2 ? 'voice' : 'family', (key) => `p${b}${key}`),
@@ -119,20 +123,9 @@ export const FORM_EDITS: Edits = {
     placeAtEnd(document, 'verse', other, { how: a % 2 ? 'replace' : 'layer', landing: null }),
   setSlowing: ({ document, slot, a, b }) =>
     slot ? setSlowing(document, 'verse', slot.id, a % 3 ? { over: 1 + b, to: 20 + (a % 81) } : null) : null,
-  setSectionTempo: ({ document, a, b }) =>
-    setSectionTempo(
-      document,
-      'verse',
-      a % 4 ? { to: 20 + (a % 380), ...(b % 2 ? { over: 1 + b } : {}) } : null,
-    ),
+  setSectionTempo: ({ document, a, b }) => setSectionTempo(document, 'verse', tempoFrom(a, b)),
   setSlotTempo: ({ document, slot, a, b }) =>
-    slot
-      ? setSlotTempo(
-          document,
-          [{ section: 'verse', slot: slot.id }],
-          a % 4 ? { to: 20 + (a % 380), ...(b % 2 ? { over: 1 + b } : {}) } : null,
-        )
-      : null,
+    slot ? setSlotTempo(document, [{ section: 'verse', slot: slot.id }], tempoFrom(a, b)) : null,
   setSectionMeter: ({ document, a, b }) =>
     setSectionMeter(
       document,

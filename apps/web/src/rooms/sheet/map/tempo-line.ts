@@ -15,8 +15,8 @@ export function tempoLine(
   bars: number,
 ): TempoLine | null {
   const tempos = songTempos(document);
-  const values = tempos.map(({ tempo }) => tempo);
-  const [least, most] = [Math.min(...values), Math.max(...values)];
+  const least = tempos.reduce((a, { tempo }) => Math.min(a, tempo), Infinity);
+  const most = tempos.reduce((a, { tempo }) => Math.max(a, tempo), 0);
   if (least === most) return null;
   let at = 0;
   const steps = tempos.map(({ tick, tempo }, i) => {
