@@ -1,7 +1,9 @@
 import { parseMidi } from 'midi-file';
 import { setChords } from '../form/index.ts';
-import { type ExportOptions, indexOf, type SongDocument, withRecord } from '../song/index.ts';
-import { after, smallSong } from '../testing/songs.ts';
+import { documentOf, type ExportOptions, indexOf, type SongDocument, withRecord } from '../song/index.ts';
+import { after, DRUMS, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { notesOf } from './bytes/notes-of.ts';
+import { readMidi } from './bytes/read.ts';
 import { drumNotes } from './drum-notes.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
@@ -39,6 +41,40 @@ test('drums leave with the notes of their kit, of General MIDI, rising, or of a 
   expect(() => exportOptions({ regions: ['song'], ownMaps: { constructor: {} } })).toThrow(RangeError);
   expect(() => exportOptions({ regions: ['song'], ownMaps: { Mine: { kick: 128 } } })).toThrow(RangeError);
   expect(drumNotes(document, exportOptions({ regions: ['song'] })).size).toBe(0);
+});
+
+test('rows that share a note neither cut nor take each other where a map parts them', () => {
+  const own = {
+    a: hit('one', 0, { length: 960 }),
+    b: hit('two', 480, { length: 240 }),
+    c: hit('one', 1920, { velocity: 60 }),
+    d: hit('two', 1920),
+  };
+  const document = documentOf([
+    song({ form: [{ id: 'o', section: 'v', times: 1, silencedVoices: [] }] }),
+    DRUMS,
+    voice('one', 38, { order: 1 }),
+    voice('two', 38, { order: 2 }),
+    pattern('p', { own }),
+    section('v', [{ id: 's', length: 3840, layers: [layer('p')] }]),
+  ]);
+  const leaving = (drumMap: ExportOptions['drumMap']) => {
+    const [region] = exportRegions(document, exportOptions({ regions: ['song'], drumMap }));
+    expect(region?.verification.differences).toEqual([]);
+    const { notes } = notesOf(readMidi(region?.bytes ?? new Uint8Array()));
+    return notes.map(({ tick, length }) => [tick, length]);
+  };
+  expect(leaving('voice')).toEqual([
+    [0, 480],
+    [480, 240],
+    [1920, 120],
+  ]);
+  expect(leaving('rising')).toEqual([
+    [0, 960],
+    [480, 240],
+    [1920, 120],
+    [1920, 120],
+  ]);
 });
 
 test('the names of chords leave as texts where they begin, if they are asked for', () => {

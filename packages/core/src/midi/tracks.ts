@@ -1,5 +1,13 @@
 import { programOf } from '../pattern/index.ts';
-import { type Lane, type NoteEvent, settle, type Settling, type Timeline } from '../play/index.ts';
+import {
+  byPlace,
+  chokeEvents,
+  type Lane,
+  type NoteEvent,
+  settle,
+  type Settling,
+  type Timeline,
+} from '../play/index.ts';
 import {
   clampVelocity,
   type ExportOptions,
@@ -58,8 +66,7 @@ export function leavingNotes(
     options.levels === 'stay' ? velocity : clampVelocity((velocity * (voice(id)?.level ?? 100)) / 100);
   const end = scale(timeline.length);
   // Where each row has a note of its own, notes that were merged with others leave as well.
-  const apart = noteOf.size ? timeline.merged.map(({ lost }) => lost) : [];
-  const leaving = apart.length ? [...timeline.events, ...apart] : timeline.events;
+  const leaving = noteOf.size ? apart(document, timeline) : timeline.events;
   return leaving.map((event): ExportedNote => {
     const tick = Math.min(scale(event.tick), end - 1);
     const pressed = options.accents !== 'velocity' && event.accent > 0;
@@ -77,6 +84,18 @@ export function leavingNotes(
       source: event,
     };
   });
+}
+
+/** The events of a timeline before those of one number cut each other or were taken into each other. */
+function apart(document: SongDocument, { events, merged }: Timeline): readonly NoteEvent[] {
+  const { voice } = indexOf(document);
+  const every = merged.length
+    ? chokeEvents(
+        [...events, ...merged.map(({ lost }) => lost)].sort(byPlace),
+        (row) => voice(row)?.choke ?? null,
+      )
+    : events;
+  return every.map((event) => (event.length < event.uncut ? { ...event, length: event.uncut } : event));
 }
 
 /** Length of a note as it leaves, in ticks of the song. */

@@ -37,7 +37,7 @@ export {
   unmetOnsets,
 } from './timeline/reference-edits.ts';
 export { liveReference, type Meeting, meetings, notesFor, notesUnder } from './timeline/reference.ts';
-export { settle, type Settling } from './timeline/settle.ts';
+export { byPlace, settle, type Settling } from './timeline/settle.ts';
 export { sliceTimeline } from './timeline/slice.ts';
 export { unevenStrokes } from './timeline/uneven.ts';
 export { compareWith, type Comparison, type Counterpart, counterpartOf } from './tried/counterpart.ts';

@@ -20,6 +20,7 @@ export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate =
         grace: false,
         accent: 0,
         step: one.length,
+        uncut: one.length,
         pan: 0,
         tune: 0,
         stopsAt: null,

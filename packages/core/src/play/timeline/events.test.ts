@@ -11,7 +11,7 @@ function note(tick: number, fields: Partial<NoteEvent> = {}): NoteEvent {
   const from = { occurrence: null, repeat: 0, section: null, slot: null, pattern: 'main', hit: `h${tick}` };
   return {
     ...{ tick, part: 'drums', voice: 'snare', lane: null, channel: 9, note: 38, velocity: 100 },
-    ...{ plainVelocity: 100, accent: 0, grace: false, step: 240, length: 100, pan: 0, tune: 0 },
+    ...{ plainVelocity: 100, accent: 0, grace: false, step: 240, length: 100, uncut: 100, pan: 0, tune: 0 },
     ...{ stopsAt: null, glide: null, from },
     ...fields,
   };
@@ -226,6 +226,14 @@ describe('a slice of a timeline', () => {
     expect(slice.events.map(({ tick, length, stopsAt }) => [tick, length, stopsAt])).toEqual([
       [0, 100, 160],
       [860, 100, null],
+    ]);
+  });
+
+  test('holds what was taken into another note in it, and nothing of the rest', () => {
+    const pair = (tick: number) => ({ kept: note(tick), lost: note(tick, { velocity: 60 }) });
+    const cut = sliceTimeline({ ...whole, merged: [pair(0), pair(4700), pair(6000)] }, 3840, 4800);
+    expect(cut.merged.map(({ kept, lost }) => [kept.tick, lost.tick, lost.velocity])).toEqual([
+      [860, 860, 60],
     ]);
   });
 

@@ -34,6 +34,8 @@ export interface NoteEvent {
   /** The row's grid step, where a key pressure accent ends. */
   readonly step: number;
   readonly length: number;
+  /** Length before the next note of its channel and number ends it: a drum map may give that one another number. */
+  readonly uncut: number;
   /** From -100 (left) to 100 (right) of the voice's own place; heard in the app only. */
   readonly pan: number;
   /** Semitones by which a drum is tuned; heard in the app only, since a drum's MIDI note names the drum. */

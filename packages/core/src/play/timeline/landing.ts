@@ -160,6 +160,7 @@ function strike(
       accent: 0,
       step: gridTicks(voice.grid),
       length,
+      uncut: length,
       pan: 0,
       tune: 0,
       stopsAt: null,

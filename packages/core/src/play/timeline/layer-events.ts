@@ -110,6 +110,7 @@ export function layerEvents(
       if (tick !== rounded || (noteEnd === end && stroke.length > rings)) isClipped = true;
       const accent = Math.round(raise * stroke.accentShare);
       const velocity = clampVelocity(stroke.velocity + uneven.velocity);
+      const length = Math.max(1, Math.min(stroke.length, rings));
       const event: NoteEvent = {
         tick,
         part: part.id,
@@ -122,7 +123,8 @@ export function layerEvents(
         accent,
         grace: stroke.early > 0,
         step,
-        length: Math.max(1, Math.min(stroke.length, rings)),
+        length,
+        uncut: length,
         pan: stroke.pan,
         tune: drums ? stroke.pitch : 0,
         stopsAt: null,

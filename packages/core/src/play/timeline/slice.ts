@@ -1,5 +1,5 @@
 import { tempoSlice } from '../../time/index.ts';
-import type { Timeline } from './events.ts';
+import type { NoteEvent, Timeline } from './events.ts';
 import { inOrder } from './lanes.ts';
 
 /**
@@ -9,10 +9,19 @@ import { inOrder } from './lanes.ts';
 export function sliceTimeline(timeline: Timeline, from: number, to: number): Timeline {
   const start = Math.max(0, from);
   const length = Math.max(0, Math.min(to, timeline.length) - start);
+  const isInside = ({ tick }: { readonly tick: number }) => tick >= start && tick < start + length;
   const inside = <T extends { readonly tick: number }>(items: readonly T[]): T[] =>
-    items
-      .filter((item) => item.tick >= start && item.tick < start + length)
-      .map((item) => ({ ...item, tick: item.tick - start }));
+    items.filter(isInside).map((item) => ({ ...item, tick: item.tick - start }));
+  const ended = (event: NoteEvent): NoteEvent => {
+    const tick = event.tick - start;
+    return {
+      ...event,
+      tick,
+      length: Math.min(event.length, length - tick),
+      uncut: Math.min(event.uncut, length - tick),
+      stopsAt: event.stopsAt === null || event.stopsAt - start >= length ? null : event.stopsAt - start,
+    };
+  };
   const meter = timeline.meters.findLast((one) => one.tick <= start)?.meter;
   return {
     ...timeline,
@@ -31,10 +40,9 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
         .filter((event) => event.tick < start + length)
         .map((event) => ({ ...event, tick: Math.max(0, event.tick - start) })),
     ),
-    events: inside(timeline.events).map((event) => ({
-      ...event,
-      length: Math.min(event.length, length - event.tick),
-      stopsAt: event.stopsAt === null || event.stopsAt - start >= length ? null : event.stopsAt - start,
-    })),
+    events: timeline.events.filter(isInside).map(ended),
+    merged: timeline.merged
+      .filter(({ kept }) => isInside(kept))
+      .map(({ kept, lost }) => ({ kept: ended(kept), lost: ended(lost) })),
   };
 }
