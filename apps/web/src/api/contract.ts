@@ -362,7 +362,7 @@ export interface components {
       readonly change?: components['schemas']['ChangeDto'];
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 16
+       * @default 17
        */
       readonly format?: number;
       /** @description A name of the save: a repeated one gets the first answer. */

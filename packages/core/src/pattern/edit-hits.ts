@@ -152,6 +152,7 @@ const FIELDS = [
   'flam',
   'layered',
   'glide',
+  'hold',
   'times',
   'accent',
 ] as const satisfies (keyof Hit)[];
@@ -174,6 +175,7 @@ const NONE: HitFields = {
   flam: null,
   layered: null,
   glide: 0,
+  hold: null,
   times: null,
   accent: null,
 };

@@ -27,6 +27,7 @@ import { specialOf } from '../intensity/special.ts';
 import { chokeEvents } from './choke.ts';
 import type { ControlEvent, NoteEvent, Timeline, Timing } from './events.ts';
 import { glided, type GlideWish } from './glide.ts';
+import { heldOver } from './held-over.ts';
 import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
 import { controlEvents, inOrder, lanesOf, type LayerControls } from './lanes.ts';
@@ -51,7 +52,14 @@ export function compile(
   { timing, pickUp = false }: CompileOptions = { timing: 'heard' },
 ): Timeline {
   const index = indexOf(document);
-  const out: Emitted = { events: [], controls: [], rests: [], glides: new Map(), dropped: 0 };
+  const out: Emitted = {
+    events: [],
+    controls: [],
+    rests: [],
+    glides: new Map(),
+    held: new Set(),
+    dropped: 0,
+  };
   const lanes = lanesOf(document);
   const plain = placedTimeMap(document, scope);
   const map = pickUp && scope.kind !== 'span' ? withPickUp(plain) : plain;
@@ -128,6 +136,7 @@ interface Emitted {
   readonly controls: ControlEvent[];
   readonly rests: ControlEvent[];
   readonly glides: Map<NoteEvent, GlideWish>;
+  readonly held: Set<NoteEvent>;
   dropped: number;
 }
 
@@ -137,8 +146,9 @@ function take({ controls, rests }: Emitted, layer: LayerControls): void {
 }
 
 /** Takes what goes with the events of a layer. */
-function note(out: Emitted, { glides, dropped }: LayerEvents): void {
+function note(out: Emitted, { glides, held, dropped }: LayerEvents): void {
   for (const [event, wish] of glides) out.glides.set(event, wish);
+  for (const event of held) out.held.add(event);
   out.dropped += dropped;
 }
 
@@ -258,13 +268,13 @@ function chordsOf(stretches: readonly Stretch[], origin: number): Timeline['chor
 }
 
 function finish(
-  { events, controls, rests, glides, dropped }: Emitted,
+  { events, controls, rests, glides, held, dropped }: Emitted,
   index: SongIndex,
   { length, lead, meters, markers, chords, tempos }: TimeMap,
   /** Length of the pattern that comes round; null for none. */
   period: number | null = null,
 ): Timeline {
-  const { notes, merged } = settle(glided(events, glides, period));
+  const { notes, merged } = settle(heldOver(glided(events, glides, period), held, length));
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
   return {
     length,

@@ -45,6 +45,8 @@ export interface Ground {
 export interface LayerEvents {
   readonly events: readonly NoteEvent[];
   readonly glides: readonly (readonly [NoteEvent, GlideWish])[];
+  /** Notes that are held until the next of their row. */
+  readonly held: readonly NoteEvent[];
   /** Grace strokes before the scope's start, which are left out. */
   readonly dropped: number;
   /** True where the start or the end of the scope has changed anything. */
@@ -66,6 +68,7 @@ export function layerEvents(
   const place = `${from.occurrence} ${from.repeat} ${drawn?.slot ?? from.slot}`;
   const events: NoteEvent[] = [];
   const glides: [NoteEvent, GlideWish][] = [];
+  const held: NoteEvent[] = [];
   let dropped = 0;
   let isClipped = false;
   const rows = new Map<Id, Row | null>();
@@ -132,13 +135,15 @@ export function layerEvents(
         from: sourceOf(from, hit),
       };
       events.push(event);
-      if (drums || !hit.glide || stroke !== strokes.at(-1)) continue;
+      if (drums || stroke !== strokes.at(-1)) continue;
+      if (hit.hold) held.push(event);
+      if (!hit.glide) continue;
       const longest = event.length + LONGEST_REST;
       glides.push([event, { lasts: hit.glide, longest: Math.min(rings, longest) }]);
       if (noteEnd === end && longest > rings) isClipped = true;
     }
   }
-  return { events, glides, dropped, isClipped: isClipped || dropped > 0 };
+  return { events, glides, held, dropped, isClipped: isClipped || dropped > 0 };
 }
 
 /** Facts that all hits of a row share. */
@@ -162,16 +167,18 @@ function rowOf(index: SongIndex, source: ResolvedPattern, id: Id, lane: Lane | u
 }
 
 /** Events of a layer, moved by so many ticks. */
-export function shifted({ events, glides, ...rest }: LayerEvents, by: number): LayerEvents {
-  const wishes = new Map(glides);
+export function shifted({ events, glides, held, ...rest }: LayerEvents, by: number): LayerEvents {
+  const [wishes, holds] = [new Map(glides), new Set(held)];
   const out: [NoteEvent, GlideWish][] = [];
+  const stillHeld: NoteEvent[] = [];
   const later = events.map((event) => {
     const moved = { ...event, tick: event.tick + by };
     const wish = wishes.get(event);
     if (wish) out.push([moved, wish]);
+    if (holds.has(event)) stillHeld.push(moved);
     return moved;
   });
-  return { ...rest, events: later, glides: out };
+  return { ...rest, events: later, glides: out, held: stillHeld };
 }
 
 const EVEN: Unevenness = { ms: 0, velocity: 0 };

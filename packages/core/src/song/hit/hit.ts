@@ -72,6 +72,8 @@ export const hitSchema = (z: Zod) =>
       .min(0)
       .max(4 * PPQ)
       .optional(),
+    /** True for a note of a part of notes that sounds on from its end, past its layer's too, until the next note of its row. */
+    hold: z.literal(true).nullable().optional(),
     /** In which rounds of its pattern, counted where a slot plays it, it sounds; null or absent: in all. */
     times: timesSchema(z).nullable().optional(),
     /** True for an accent of its own, by the pattern's amount; null or absent: none but its place's. */

@@ -74,7 +74,7 @@ export const PATTERN_EDITS: Edits = {
     changeHits(document, id, [one], () => ({ velocity: 1 + (a % 127), at: b % record.length })),
   'changeHits: glide': ({ document, id, one, a, b }) =>
     changeHits(document, id, [one], () => ({
-      ...{ glide: a % 961, accent: a % 2 ? true : null },
+      ...{ glide: a % 961, hold: b % 2 ? true : null, accent: a % 2 ? true : null },
       layered: b % 3 ? null : { strokes: 2 + (a % 7), ms: b % 100, pan: a % 101 },
     })),
   'changeHits: times': ({ document, id, one, a, b }) =>

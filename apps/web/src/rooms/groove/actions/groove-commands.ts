@@ -104,6 +104,11 @@ export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
     says: 'a note glides into the next, or not',
     run: ({ actions }) => actions.glide(),
   },
+  hold: {
+    keys: ['shift+h'],
+    says: 'a note is held until the next, or not',
+    run: ({ actions }) => actions.hold(),
+  },
   accent: { keys: ['x'], says: 'accent the chosen hits, or not', run: ({ actions }) => actions.accent() },
   accentPlace: {
     keys: ['shift+x'],

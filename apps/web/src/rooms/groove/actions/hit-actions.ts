@@ -56,6 +56,7 @@ export interface HitActions {
   layer(): void;
   /** Lets notes slide into the next ones over the usual time, or not any more. */
   glide(): void;
+  hold(): void;
   copy(): void;
   cut(): void;
   /** Puts the copied hits in at the caret. */
@@ -217,6 +218,11 @@ export function hitActions(context: RowContext): HitActions {
       const glide = hits.every((hit) => hit.glide) ? 0 : USUAL_GLIDE;
       if (view.part.type === 'notes') set(() => ({ glide }), 'glide');
       else edit(() => ({ reason: 'Drums do not glide; notes do.' }));
+    },
+    hold() {
+      const on = hitsOf(chosen()).some((hit) => !hit.hold);
+      if (view.part.type === 'notes') set(() => ({ hold: on || null }), 'hold');
+      else edit(() => ({ reason: 'Drums are not held; notes are.' }));
     },
     copy,
     cut() {

@@ -121,6 +121,18 @@ export function HitSettings({
         >
           Accent
         </Choice>
+        {!drums && (
+          <Choice
+            chosen={hits.every(({ hit }) => hit.hold)}
+            title={withKeys(
+              'Until the next note of its row, past the end of its slot too',
+              ROW_COMMANDS.hold,
+            )}
+            onClick={() => actions.hold()}
+          >
+            Hold
+          </Choice>
+        )}
         {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}

@@ -184,7 +184,9 @@ function RowDrawing({
           </g>
         );
       })}
-      {view.hits.some(({ hit }) => hit.glide ?? hit.times) && <HitMarks view={view} layout={layout} />}
+      {view.hits.some(({ hit }) => hit.glide ?? hit.hold ?? hit.times) && (
+        <HitMarks view={view} layout={layout} />
+      )}
       {hasReference && <DrumOnsets view={view} layout={layout} />}
       {compares && <CompareMarks view={view} layout={layout} />}
       {mark && <Mark mark={mark} />}
