@@ -1,30 +1,12 @@
 import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { compile, movesOf } from '../play/index.ts';
-import { documentOf, type Hit, type Slot, type SongDocument } from '../song/index.ts';
-import { hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import type { Hit, SongDocument } from '../song/index.ts';
+import { bassSong, hit, layer } from '../testing/songs.ts';
 import { tries } from '../testing/tries.ts';
 import { glideAnywhere } from './glides.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
-
-const BAR = 3840;
-type Notes = Readonly<Record<string, Hit>>;
-
-/** A song whose verse plays these notes of a bass, whose own note is 36, in slots of one bar. */
-function bassSong(own: Notes, slots: readonly Partial<Slot>[] = [{}, {}]): SongDocument {
-  return documentOf([
-    ...Object.values(smallSong().records),
-    { id: 'low', kind: 'part', name: 'Bass', type: 'notes', channel: 1, order: 1 },
-    voice('bass', 36, { part: 'low', family: 'note', sound: 'bass' }),
-    pattern('line', { part: 'low', own }),
-    section(
-      'verse',
-      slots.map((slot, i) => ({ id: `s${i}`, length: BAR, layers: [layer('line')], ...slot })),
-    ),
-    song({ form: [{ id: 'o1', section: 'verse', times: 1, silencedVoices: [] }] }),
-  ]);
-}
 
 const note = (at: number, pitch: number, fields: Partial<Hit> = {}) =>
   hit('bass', at, { pitch, length: 240, ...fields });

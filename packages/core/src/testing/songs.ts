@@ -9,6 +9,7 @@ import {
   type Part,
   type Pattern,
   type Section,
+  type Slot,
   type Song,
   type SongDocument,
   type Voice,
@@ -121,6 +122,24 @@ export function smallSong(fields: Partial<Song> = {}): SongDocument {
       { id: 'a', length: 7680, layers: [layer('main')] },
       { id: 'b', length: 3840, layers: [layer('variation')] },
     ]),
+  ]);
+}
+
+/** A song whose verse plays these notes of a bass, whose own note is 36, in slots of one bar. */
+export function bassSong(
+  own: Readonly<Record<string, Hit>>,
+  slots: readonly Partial<Slot>[] = [{}, {}],
+): SongDocument {
+  return documentOf([
+    ...Object.values(smallSong().records),
+    { id: 'low', kind: 'part', name: 'Bass', type: 'notes', channel: 1, order: 1 },
+    voice('bass', 36, { part: 'low', family: 'note', sound: 'bass' }),
+    pattern('line', { part: 'low', own }),
+    section(
+      'verse',
+      slots.map((slot, i) => ({ id: `s${i}`, length: 3840, layers: [layer('line')], ...slot })),
+    ),
+    song({ form: [{ id: 'o1', section: 'verse', times: 1, silencedVoices: [] }] }),
   ]);
 }
 

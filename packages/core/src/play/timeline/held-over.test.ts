@@ -1,34 +1,20 @@
-import { documentOf, type Hit, type Slot, type SongDocument } from '../../song/index.ts';
-import { hit, layer, pattern, section, smallSong, song, voice } from '../../testing/songs.ts';
+import { documentOf, type Hit, type SongDocument, withRecord } from '../../song/index.ts';
+import { bassSong, hit, layer, pattern, smallSong } from '../../testing/songs.ts';
 import { compile } from './compile.ts';
 
 const BAR = 3840;
 
-/** A song of slots of one bar in which a bass plays these notes. */
-function bassSong(own: Readonly<Record<string, Hit>>, slots: readonly Partial<Slot>[]): SongDocument {
-  return documentOf([
-    ...Object.values(smallSong().records),
-    { id: 'low', kind: 'part', name: 'Bass', type: 'notes', channel: 1, order: 1 },
-    voice('bass', 36, { part: 'low', family: 'note', sound: 'bass' }),
-    pattern('line', { part: 'low', own }),
-    pattern('other', { part: 'low', own: { z: note(960, 3) } }),
-    section(
-      'verse',
-      slots.map((slot, i) => ({ id: `s${i}`, length: BAR, layers: [layer('line')], ...slot })),
-    ),
-    song({ form: [{ id: 'o1', section: 'verse', times: 1, silencedVoices: [] }] }),
-  ]);
-}
-
 const note = (at: number, pitch: number, fields: Partial<Hit> = {}) =>
   hit('bass', at, { pitch, length: 240, ...fields });
+
+const OTHER = pattern('other', { part: 'low', own: { z: note(960, 3) } });
 
 const heard = (document: SongDocument, scope: Parameters<typeof compile>[1] = { kind: 'song' }) =>
   compile(document, scope).events.map(({ tick, note: number, length }) => [tick, number, length]);
 
 test('a held note sounds over the end of its slot until the next note of its row, whatever plays it', () => {
   const own = { a: note(0, 0), b: note(3600, 5, { hold: true }) };
-  expect(heard(bassSong(own, [{}, { layers: [layer('other')] }]))).toEqual([
+  expect(heard(withRecord(bassSong(own, [{}, { layers: [layer('other')] }]), OTHER))).toEqual([
     [0, 36, 240],
     [3600, 41, 1200],
     [4800, 39, 240],
