@@ -19,6 +19,7 @@ export { microsecondsAt } from './tracks.ts';
 export { writeMidi } from './bytes/write.ts';
 export { type FolderPlan, planFolder, type WrittenFile } from './folder/plan.ts';
 export { musicXml } from './notation/music-xml.ts';
+export type { MovedNotes } from './notation/score.ts';
 export { type GivenFile, type Received, type ReceivedFile, receiveFiles } from './receiver/files.ts';
 export { type Laid, type LaidClip, type LaidTrack, layFiles } from './receiver/laid.ts';
 export { type Rack, rackFor } from './receiver/rack.ts';

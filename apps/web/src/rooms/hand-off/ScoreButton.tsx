@@ -1,7 +1,8 @@
 import { Box, Button, Typography } from '@mui/material';
 import type { Scope } from '@plucky/core/form';
-import { musicXml, safeFileName } from '@plucky/core/midi';
+import { type MovedNotes, musicXml, safeFileName } from '@plucky/core/midi';
 import { indexOf, type SongDocument } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useState } from 'react';
 import { useSong } from '../../document/context.tsx';
 import { saveFile } from '../../shared/save-file.ts';
@@ -18,6 +19,7 @@ interface Writable extends SearchOption<string> {
 export function ScoreButton() {
   const song = useSong();
   const [value, setValue] = useState('song');
+  const [moved, setMoved] = useState<readonly string[]>([]);
   const writable = writableOf(song);
   const chosen = writable.find((one) => one.value === value) ?? writable[0];
   return (
@@ -26,7 +28,10 @@ export function ScoreButton() {
         label="What is written"
         value={chosen?.value ?? null}
         options={writable}
-        onChange={setValue}
+        onChange={(next) => {
+          setValue(next);
+          setMoved([]);
+        }}
       />
       <Typography sx={{ fontSize: TEXT.note, color: color('soft'), my: 1.25 }}>
         As written, without swing and feel: drums on a percussion staff, hands above and feet below, other
@@ -41,18 +46,31 @@ export function ScoreButton() {
             if (!chosen) return;
             const title =
               chosen.value === 'song' ? chosen.label : `${indexOf(song).song.name}, ${chosen.label}`;
-            saveFile(
-              `${safeFileName(title)}.musicxml`,
-              musicXml(song, chosen.scope, title),
-              'application/xml',
-            );
+            const score = musicXml(song, chosen.scope, title);
+            saveFile(`${safeFileName(title)}.musicxml`, score.xml, 'application/xml');
+            setMoved(score.moved.map((one) => movedText(song, one)));
           }}
         >
           Save as MusicXML
         </Button>
       </Box>
+      {moved.length > 0 && (
+        <Box role="status" sx={{ mt: 1.25, fontSize: TEXT.note }}>
+          Strokes on no line of a beat stand on the nearest one:
+          <Box component="ul" sx={{ m: 0, pl: 2, maxHeight: 160, overflowY: 'auto' }} tabIndex={0}>
+            {moved.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </Box>
+        </Box>
+      )}
     </PopoverButton>
   );
+}
+
+function movedText(document: SongDocument, { bar, voice, notes, ticks }: MovedNotes): string {
+  const name = indexOf(document).voice(voice)?.name ?? '';
+  return `Bar ${bar}, ${name}: ${counted(notes, 'stroke')}, ${notes > 1 ? 'up to ' : ''}${counted(ticks, 'tick')}`;
 }
 
 function writableOf(document: SongDocument): Writable[] {

@@ -15,6 +15,8 @@ export interface ScoreNote {
   readonly graces: number;
   /** True for a roll that is too fast to write out. */
   readonly isRoll: boolean;
+  /** True for a stroke of a roll as fast that moves in pitch, which is written out. */
+  readonly isFast: boolean;
 }
 
 /** A note with its place and end, in ticks. */
@@ -42,7 +44,8 @@ export function scoreNotes(
     const family = voiceOf(first.voice)?.family;
     const last = main.at(-1) ?? first;
     const gap = second ? (last.tick - first.tick) / (main.length - 1) : 0;
-    const isRoll = main.length >= FEWEST && gap < ROLL;
+    const isFast = main.length >= FEWEST && gap < ROLL;
+    const isRoll = isFast && main.every(({ note }) => note === first.note);
     const written = (event: NoteEvent, graces: number): ScoreNote => ({
       voice: event.voice,
       note: event.note,
@@ -54,6 +57,7 @@ export function scoreNotes(
         event.accent === 0,
       graces,
       isRoll,
+      isFast: isFast && !isRoll,
     });
     const graces = strokes.length - main.length;
     if (isRoll) {

@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import fc from 'fast-check';
 import { compile } from '../../play/index.ts';
-import { documentOf, indexOf, type SongDocument } from '../../song/index.ts';
+import { documentOf, type Hit, indexOf, type SongDocument } from '../../song/index.ts';
 import { dice, runEdits } from '../../testing/random-edits.ts';
 import { DRUMS, HAT, hit, KICK, layer, pattern, section, SNARE, song } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
-import { meter } from '../../time/index.ts';
+import { groupedBy, meter } from '../../time/index.ts';
 import { musicXml } from './music-xml.ts';
 
 const SONG = { kind: 'song' } as const;
@@ -98,7 +98,7 @@ function allOfIt(): SongDocument {
 }
 
 test('heads, stems, ghosts, accents, flams, rolls, tuplets, repeats and marks stand where a reader looks for them', () => {
-  const xml = musicXml(allOfIt(), SONG, 'A & <B>');
+  const xml = musicXml(allOfIt(), SONG, 'A & <B>').xml;
   const parsed = read(xml);
   expect(parsed.querySelector('work-title')?.textContent).toBe('A & <B>');
   expect(parsed.querySelectorAll('measure')).toHaveLength(1);
@@ -127,7 +127,7 @@ test('every note of random songs is on the paper at its place, and every voice f
       const { document } = runEdits(rolls);
       const timeline = compile(document, SONG, { timing: 'written' });
       fc.pre(timeline.events.length > 0);
-      const { notes, bars } = notesOf(musicXml(document, SONG, 'x'));
+      const { notes, bars } = notesOf(musicXml(document, SONG, 'x').xml);
       for (const lengths of bars) expect(lengths.reduce((sum, one) => sum + one, 0)).toBe(timeline.length);
       const parts = indexOf(document).parts.filter(({ id }) =>
         timeline.events.some(({ part }) => part === id),
@@ -177,7 +177,7 @@ test.each([
       pattern('p', { part: 'bass', length: total, own }),
       section('v', [{ id: 's', length: total, layers: [layer('p')] }]),
     ]);
-    const parsed = read(musicXml(document, SONG, 'x'));
+    const parsed = read(musicXml(document, SONG, 'x').xml);
     const heard: number[] = [];
     for (const note of parsed.querySelectorAll('note')) {
       if (has(note, 'rest')) continue;
@@ -207,3 +207,77 @@ test.each([
     }
   },
 );
+
+/** A bar of drums that plays these hits. */
+function barOf(own: Readonly<Record<string, Hit>>): SongDocument {
+  return documentOf([
+    song({ form: [{ id: 'o', section: 'v', times: 1, silencedVoices: [] }] }),
+    DRUMS,
+    { ...KICK, family: 'kick', sound: 'kick' },
+    { ...SNARE, family: 'snare', sound: 'snare' },
+    { ...HAT, family: 'hat', sound: 'closed-hat' },
+    pattern('p', { own }),
+    section('v', [{ id: 's', length: 3840, layers: [layer('p')] }]),
+  ]);
+}
+
+const run = (row: string, places: readonly number[]) =>
+  Object.fromEntries(places.map((at) => [`${row}${at}`, hit(row, at)]));
+const evenly = (parts: number) => Array.from({ length: parts }, (_, i) => (960 * i) / parts);
+
+test.each([
+  ['32nds and triplets', run('hat', evenly(8)), run('snare', evenly(3)), [3, 8]],
+  ['16ths and a quintuplet', run('hat', evenly(4)), run('snare', evenly(5)), [4, 5]],
+  ['triplets and 16ths of one row', run('hat', [...evenly(4), ...evenly(3).slice(1)]), {}, [4, 2]],
+  ['a quintuplet under triplets of feet', run('kick', evenly(5)), run('hat', evenly(3)), [3, 5]],
+])('%s stand in voices of their own, every stroke at its very place', (_, one, other, counts) => {
+  const { xml, moved } = musicXml(barOf({ ...one, ...other }), SONG, 'x');
+  expect(moved).toEqual([]);
+  const { notes } = notesOf(xml);
+  const wanted = Object.values({ ...one, ...other }).map(({ at }) => Math.round(at));
+  expect(notes.map(({ tick }) => Math.round(tick)).sort((a, b) => a - b)).toEqual(
+    wanted.sort((a, b) => a - b),
+  );
+  const byVoice = groupedBy(notes, ({ element }) => numberIn(element, 'voice'));
+  expect([...byVoice.values()].map((some) => some.length)).toEqual(counts);
+  const brackets = read(xml).querySelectorAll('tuplet[type="start"][bracket="yes"]');
+  expect(brackets.length).toBeGreaterThan(0);
+});
+
+test('strokes on no line are listed with their bar, row and ticks, and stand on the nearest', () => {
+  const { xml, moved } = musicXml(barOf(run('snare', [0, 101, 230, 377])), SONG, 'x');
+  expect(moved).toEqual([{ bar: 1, voice: 'snare', notes: 2, ticks: 19 }]);
+  expect(notesOf(xml).notes.map(({ tick }) => tick)).toEqual([0, 120, 240, 360]);
+});
+
+test('a flam of any drum of a chord keeps its grace notes', () => {
+  const flam = (kind: 'flam' | 'drag') => ({ flam: { kind, ms: 30, share: 50 } });
+  const { xml } = musicXml(
+    barOf({ k: hit('snare', 960, flam('drag')), h: hit('hat', 960, flam('flam')) }),
+    SONG,
+    'x',
+  );
+  const graces = [...read(xml).querySelectorAll('note')].filter((one) => has(one, 'grace'));
+  const steps = graces.map((one) => [one.querySelector('display-step')?.textContent, has(one, 'chord')]);
+  expect(steps).toEqual([
+    ['C', false],
+    ['C', false],
+    ['G', true],
+  ]);
+});
+
+test('a fast roll that moves in pitch is written out, stroke by stroke', () => {
+  const roll = { hits: 10, span: 960, velocity: 90, curve: 0, pitch: 9, pan: 0 };
+  const document = documentOf([
+    song({ form: [{ id: 'o', section: 'v', times: 1, silencedVoices: [] }] }),
+    { ...DRUMS, id: 'bass', type: 'notes', channel: 0 },
+    { ...KICK, id: 'low', part: 'bass', family: 'note', sound: 'bass', choke: null },
+    pattern('p', { part: 'bass', own: { r: hit('low', 960, { roll }) } }),
+    section('v', [{ id: 's', length: 3840, layers: [layer('p')] }]),
+  ]);
+  const { xml, moved } = musicXml(document, SONG, 'x');
+  expect(moved).toEqual([]);
+  const { notes } = notesOf(xml);
+  expect(notes.map(({ tick }) => Math.round(tick))).toEqual(evenly(10).map((at) => 960 + at));
+  expect(notes.every(({ element }) => !has(element, 'tremolo'))).toBe(true);
+});

@@ -4,7 +4,7 @@ import { PPQ } from '../../time/index.ts';
 import type { ScoreNote } from './bar-notes.ts';
 import { beamsOf } from './beams.ts';
 import { drumHead } from './heads.ts';
-import { type ScoreBar, scoreOf, type ScorePart } from './score.ts';
+import { type MovedNotes, type ScoreBar, scoreOf, type ScorePart } from './score.ts';
 import { UNITS, type Value, type Written } from './write-voice.ts';
 
 const TYPES: Readonly<Record<number, string>> = {
@@ -25,10 +25,14 @@ const MIDDLE_C = 60;
  * A song, section or pattern as MusicXML 4.0 (W3C Community Group, 2021), partwise: drums on a percussion staff with hands and
  * feet in voices of their own, other parts on a staff of theirs. See `scoreOf`.
  */
-export function musicXml(document: SongDocument, scope: Scope, title: string): string {
+export function musicXml(
+  document: SongDocument,
+  scope: Scope,
+  title: string,
+): { readonly xml: string; readonly moved: readonly MovedNotes[] } {
   const score = scoreOf(document, scope, title);
   const ids = score.parts.map((_, i) => `P${i + 1}`);
-  return [
+  const xml = [
     '<?xml version="1.0" encoding="UTF-8"?>',
     '<score-partwise version="4.0">',
     tag('work', tag('work-title', text(title))),
@@ -44,6 +48,7 @@ export function musicXml(document: SongDocument, scope: Scope, title: string): s
     '</score-partwise>',
     '',
   ].join('\n');
+  return { xml, moved: score.moved };
 }
 
 function scorePart(document: SongDocument, { part, rows }: ScorePart, id: string): string {
@@ -166,15 +171,15 @@ function notesOf(
         '<dot/>'.repeat(one.value.dots) +
         modification(one.value);
       const voice = tag('voice', voiceNumber);
+      const stem = part.type === 'drums' ? tag('stem', voiceNumber % 2 ? 'up' : 'down') : '';
       if (!one.notes.length) return tag('note', `<rest/>${stays}${voice}${type}${says.rest}`);
       const beam = (beams[i] ?? []).map((what, n) => tag('beam', what, `number="${n + 1}"`)).join('');
       return one.notes
         .map((note, n) => {
           const { pitch, head } = placed(document, part.type, note);
-          const stem = part.type === 'drums' ? tag('stem', voiceNumber === 2 ? 'down' : 'up') : '';
           const sounds = part.type === 'drums' ? `<instrument id="${instrument(id, note)}"/>` : '';
           const ties = (one.isTied ? '<tie type="stop"/>' : '') + (one.ties ? '<tie type="start"/>' : '');
-          const grace = one.isTied ? '' : graces(note, pitch, voice, sounds, stem, n > 0);
+          const grace = one.isTied || n > 0 ? '' : graces(document, part.type, one.notes, voice, stem, id);
           return `${grace}${tag(
             'note',
             `${n > 0 ? '<chord/>' : ''}${pitch}${stays}${ties}${sounds}${voice}${type}${stem}${head}${n > 0 ? '' : beam}${notations(one, note, n > 0 ? '' : says.tuplet)}`,
@@ -222,21 +227,30 @@ function placed(document: SongDocument, type: 'drums' | 'notes', note: ScoreNote
   };
 }
 
+/** The grace strokes of a chord, before its first note: those of several of its notes stand together, nearest the beat last. */
 function graces(
-  note: ScoreNote,
-  pitch: string,
+  document: SongDocument,
+  type: 'drums' | 'notes',
+  notes: readonly ScoreNote[],
   voice: string,
-  sounds: string,
   stem: string,
-  isInChord: boolean,
+  id: string,
 ): string {
-  // Grace strokes of a chord stand before its first note only.
-  if (isInChord) return '';
-  const one = tag(
-    'note',
-    `<grace slash="yes"/>${pitch}${sounds}${voice}${tag('type', note.graces > 1 ? '16th' : 'eighth')}${stem}`,
-  );
-  return one.repeat(note.graces);
+  const most = Math.max(...notes.map((note) => note.graces));
+  const value = tag('type', most > 1 ? '16th' : 'eighth');
+  return Array.from({ length: most }, (_, i) =>
+    notes
+      .filter((note) => note.graces >= most - i)
+      .map((note, n) => {
+        const sounds = type === 'drums' ? `<instrument id="${instrument(id, note)}"/>` : '';
+        const { pitch } = placed(document, type, note);
+        return tag(
+          'note',
+          `<grace slash="yes"/>${n > 0 ? '<chord/>' : ''}${pitch}${sounds}${voice}${value}${stem}`,
+        );
+      })
+      .join(''),
+  ).join('');
 }
 
 function notations({ isTied, ties }: Written<ScoreNote>, note: ScoreNote, tuplet: string): string {

@@ -1,10 +1,10 @@
 import { occurrencePlaces, type Scope } from '../../form/index.ts';
 import { barAt, barLines, compile, type Timeline } from '../../play/index.ts';
 import { type Id, indexOf, type Part, saysSame, type SongDocument } from '../../song/index.ts';
-import { type BarMeter, beatTicks } from '../../time/index.ts';
+import type { BarMeter } from '../../time/index.ts';
 import { type PlacedNote, type ScoreNote, scoreNotes } from './bar-notes.ts';
-import { divisionFor } from './beat-grid.ts';
 import { drumHead } from './heads.ts';
+import { rhythmsOf } from './rhythms.ts';
 import { type Onset, writeVoice, type Written } from './write-voice.ts';
 
 /** A bar of a part: its voices, each a row of notes and rests; a voice that is silent through the bar has none. */
@@ -31,9 +31,18 @@ export interface ScorePart {
   readonly bars: readonly ScoreBar[];
 }
 
+/** Notes of a row that stand on the nearest line since they are on none: in which bar, from 1, and by how many ticks at most. */
+export interface MovedNotes {
+  readonly bar: number;
+  readonly voice: Id;
+  readonly notes: number;
+  readonly ticks: number;
+}
+
 export interface Score {
   readonly title: string;
   readonly parts: readonly ScorePart[];
+  readonly moved: readonly MovedNotes[];
 }
 
 /**
@@ -44,6 +53,7 @@ export function scoreOf(document: SongDocument, scope: Scope, title: string): Sc
   const index = indexOf(document);
   const timeline = compile(document, scope, { timing: 'written' });
   const bars = barsOf(timeline);
+  const moved: MovedNotes[] = [];
   const parts = index.parts.flatMap((part): ScorePart[] => {
     const events = timeline.events.filter((event) => event.part === part.id);
     if (!events.length) return [];
@@ -51,10 +61,15 @@ export function scoreOf(document: SongDocument, scope: Scope, title: string): Sc
     const rows = [
       ...new Map(events.map(({ voice, note }) => [`${voice} ${note}`, { voice, note }])).values(),
     ];
-    const written = bars.map((bar) => ({ ...bar, voices: voicesOf(document, part, notes, bar) }));
+    const written = bars.map((bar) => {
+      const there = voicesOf(document, part, notes, bar);
+      moved.push(...there.moved);
+      return { ...bar, voices: there.voices };
+    });
     return [{ part, rows: rows.sort((a, b) => b.note - a.note), bars: written }];
   });
-  return { title, parts: scope.kind === 'song' ? withRepeats(parts, roundsOf(document, bars)) : parts };
+  const all = scope.kind === 'song' ? withRepeats(parts, roundsOf(document, bars)) : parts;
+  return { title, parts: all, moved };
 }
 
 type PlainBar = Omit<ScoreBar, 'voices'> & { readonly start: number };
@@ -82,59 +97,44 @@ function voicesOf(
   document: SongDocument,
   { type }: Part,
   notes: readonly PlacedNote[],
-  { start, length, meter }: PlainBar,
-): (readonly Written<ScoreNote>[])[] {
+  { start, length, meter, number }: PlainBar,
+): Pick<ScoreBar, 'voices'> & { readonly moved: readonly MovedNotes[] } {
   const { voice } = indexOf(document);
   const end = start + length;
   const here = notes.filter(({ at, to }) => at < end && (at >= start || (type === 'notes' && to > start)));
-  const onsets = (of: readonly PlacedNote[]) => togetherIn(of, start);
-  if (type === 'notes') return [writeVoice(onsets(here), meter, length, 'held')].filter(isHeard);
   const isOfFeet = ({ note }: PlacedNote) => {
     const row = voice(note.voice);
     return row !== undefined && drumHead(row).by === 'feet';
   };
-  const [feet, hands] = [here.filter(isOfFeet), here.filter((one) => !isOfFeet(one))];
-  const [plain, across] = rhythmsOf(hands, start, meter);
-  return [plain, feet, across].map((some) =>
-    some.length ? writeVoice(onsets(some), meter, length, 'struck') : [],
-  );
+  const how = type === 'notes' ? 'held' : 'struck';
+  const sides = [here.filter((one) => !isOfFeet(one)), here.filter(isOfFeet)].map((some) => {
+    // What sounds on from the bar before is in the first voice.
+    const begins = some.filter(({ at }) => at >= start);
+    const [first = [], ...others] = rhythmsOf(begins, start, meter);
+    return [[...some.filter(({ at }) => at < start), ...first], ...others];
+  });
+  // Voices of hands have odd numbers, those of feet even ones.
+  const most = Math.max(...sides.map((side) => side.length));
+  const voices: (readonly Written<ScoreNote>[])[] = [];
+  const moved = new Map<Id, MovedNotes>();
+  for (let nth = 0; nth < most; nth++)
+    for (const side of sides) {
+      const bar = writeVoice(togetherIn(side[nth] ?? [], start), meter, length, how);
+      voices.push(isHeard(bar.written) ? bar.written.map(eachOnce) : []);
+      for (const { notes: some, by } of bar.moved)
+        for (const note of some) {
+          const { notes: count = 0, ticks = 0 } = moved.get(note.voice) ?? {};
+          const most = Math.max(ticks, Math.abs(by));
+          moved.set(note.voice, { bar: number, voice: note.voice, notes: count + 1, ticks: most });
+        }
+    }
+  return { voices, moved: [...moved.values()] };
 }
 
-/**
- * What hands play in a bar, parted where some rows play tuplets across what others play straight: one beat that held both would be
- * in twelfths, which nobody reads.
- */
-function rhythmsOf(
-  notes: readonly PlacedNote[],
-  start: number,
-  meter: BarMeter,
-): readonly [PlacedNote[], PlacedNote[]] {
-  const beat = beatTicks(meter);
-  const byBeat = grouped(notes, ({ at }) => Math.floor((at - start) / beat));
-  const divisionOf = (some: readonly PlacedNote[]) =>
-    divisionFor(some.map(({ at }) => ((at - start) % beat) / beat)).parts;
-  const clashes = [...byBeat.values()].filter((some) => divisionOf(some) === 12);
-  if (!clashes.length) return [[...notes], []];
-  const crossing = new Set(
-    clashes.flatMap((some) =>
-      [...grouped(some, ({ note }) => note.voice)].flatMap(([voice, own]) =>
-        divisionOf(own) % 3 === 0 ? [voice] : [],
-      ),
-    ),
-  );
-  const crosses = ({ note }: PlacedNote) => crossing.has(note.voice);
-  return [notes.filter((one) => !crosses(one)), notes.filter(crosses)];
-}
-
-function grouped<T, K>(items: readonly T[], keyOf: (item: T) => K): ReadonlyMap<K, readonly T[]> {
-  const groups = new Map<K, T[]>();
-  for (const item of items) {
-    const key = keyOf(item);
-    const group = groups.get(key);
-    if (group) group.push(item);
-    else groups.set(key, [item]);
-  }
-  return groups;
+/** An element with each note of a voice once: strokes too near to stand beside each other are one on paper. */
+function eachOnce(one: Written<ScoreNote>): Written<ScoreNote> {
+  const notes = [...new Map(one.notes.map((note) => [`${note.voice} ${note.note}`, note])).values()];
+  return notes.length === one.notes.length ? one : { ...one, notes };
 }
 
 const isHeard = (voice: readonly Written<ScoreNote>[]) => voice.some(({ notes }) => notes.length > 0);
@@ -153,6 +153,7 @@ function togetherIn(notes: readonly PlacedNote[], start: number): Onset<ScoreNot
     at: at - start,
     to: there.to - start,
     notes: [...there.notes.values()],
+    isFast: [...there.notes.values()].some(({ isFast }) => isFast),
   }));
 }
 

@@ -1,10 +1,19 @@
 import { type BarMeter, beatTicks } from '../../time/index.ts';
-import { type Division, divisionFor, divisionOfHeld, onLine } from './beat-grid.ts';
+import { type Division, divisionFor, divisionOfHeld, isOnLine, onLine } from './beat-grid.ts';
 
 /** Notes that sound together at a place of a bar, in ticks from its start, held until `to`, which may lie in a later bar. */
 export interface Onset<N> {
   readonly at: number;
   readonly to: number;
+  readonly notes: readonly N[];
+  /** True for strokes that may need a finer division than others are written in. */
+  readonly isFast?: boolean;
+}
+
+/** Notes that are written elsewhere than they are, on no line of any division: by so many ticks. */
+export interface Moved<N> {
+  readonly at: number;
+  readonly by: number;
   readonly notes: readonly N[];
 }
 
@@ -66,39 +75,51 @@ export function writeVoice<N>(
   meter: BarMeter,
   bar: number,
   how: 'struck' | 'held',
-): Written<N>[] {
+): { readonly written: readonly Written<N>[]; readonly moved: readonly Moved<N>[] } {
   const beat = beatTicks(meter);
   const beats = Math.max(1, Math.ceil(bar / beat));
   const unitsOfBeat = (UNITS * 4) / meter.unit;
   const out: Written<N>[] = [];
+  const moved: Moved<N>[] = [];
   for (let i = 0; i < beats; i++) {
     const start = i * beat;
-    // A note hardly before a beat belongs to it.
-    const [from, until] = [
-      i === 0 ? 0 : start - beat / EARLY,
-      i === beats - 1 ? bar : start + beat - beat / EARLY,
-    ];
-    const inBeat = onsets.filter(({ at }) => at >= from && at < until);
+    const inBeat = onsets.filter(({ at }) => Math.min(beats - 1, beatIn(at, beat)) === i);
     const ends = how === 'held' ? onsets.filter(({ to }) => to > start && to < start + beat) : [];
     const share = (tick: number) => (tick - start) / beat;
     const places = inBeat.map(({ at }) => share(at));
+    const isFast = inBeat.some((one) => one.isFast);
     const division =
       how === 'held'
         ? divisionOfHeld(
             places,
             ends.map(({ to }) => share(to)),
             meter.unit >= 8 ? 2 : 4,
+            isFast,
           )
-        : divisionFor(places);
-    const before = how === 'held' ? onsets.findLast(({ at, to }) => at < from && to > start) : undefined;
+        : divisionFor(places, isFast);
+    for (const { at, notes } of inBeat) {
+      const by = Math.round(start + (onLine(share(at), division) / division.parts) * beat) - at;
+      if (!isOnLine(share(at), division)) moved.push({ at, by, notes });
+    }
+    const before =
+      how === 'held'
+        ? onsets.findLast(({ at, to }) => Math.min(beats - 1, beatIn(at, beat)) < i && to > start)
+        : undefined;
     for (const piece of piecesOf(inBeat, before, division, share, how))
       for (const value of valuesOf(piece, division, meter.unit)) {
         const unit = unitsOfBeat / division.parts;
-        const at = Math.round(i * unitsOfBeat + value.from * unit);
-        out.push({ ...value, at, length: Math.round(value.parts * unit), beat: i });
+        const [at, end] = [value.from, value.from + value.parts].map((line) =>
+          Math.round(i * unitsOfBeat + line * unit),
+        );
+        if (at !== undefined && end !== undefined) out.push({ ...value, at, length: end - at, beat: i });
       }
   }
-  return joined(out, meter, unitsOfBeat);
+  return { written: joined(out, meter, unitsOfBeat), moved };
+}
+
+/** The beat, from 0, that a place of a bar is written in; a note hardly before a beat belongs to it. In ticks. */
+export function beatIn(at: number, beat: number): number {
+  return Math.floor(at / beat + (at < 0 ? 0 : 1 / EARLY));
 }
 
 function piecesOf<N>(
