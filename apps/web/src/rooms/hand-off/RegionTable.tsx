@@ -110,7 +110,8 @@ function CheckWords({ result }: { result: ExportResult | null }) {
   if (!result)
     return (
       <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
-        Every file is read back and compared when it is exported.
+        Every file is read back when it is exported, and all that it says is compared, in its order. What a
+        program plays of it is not checked.
       </Typography>
     );
   const { events, differences } = result.verified;

@@ -8,7 +8,7 @@ export interface HeardTrack {
   readonly notes: readonly MidiNote[];
   /** Everything but notes in words, each with its tick. */
   readonly says: readonly string[];
-  /** Faults in the order of note-ons and note-offs. */
+  /** Faults in the order of note-ons and note-offs, and of what moves and presses notes of their channel at the same tick. */
   readonly faults: readonly string[];
 }
 
@@ -90,6 +90,11 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
         throw new CheckError(`Meta event ${kind} is none of ours`, at);
     }
   };
+  const moved = (kind: number): string | null => {
+    if (kind === 11) return `controller ${data()} = ${data()}`;
+    if (kind === 12) return `program ${data()}`;
+    return kind === 14 ? `bend ${data() + 128 * data()}` : null;
+  };
   const track = (): HeardTrack => {
     called('MTrk');
     const size = whole(4);
@@ -98,6 +103,14 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
     const says: string[] = [];
     const faults: string[] = [];
     const open = new Map<number, { readonly tick: number; readonly velocity: number }>();
+    // At one tick a channel's notes end, then what moves notes comes, then notes begin, then they are pressed.
+    const stage = new Map<number, { readonly tick: number; readonly rank: number }>();
+    const inOrder = (channel: number, rank: number, what: string) => {
+      const before = stage.get(channel);
+      if (before?.tick === tick && before.rank > rank)
+        faults.push(`${what} at ${tick} comes too late within its tick`);
+      else stage.set(channel, { tick, rank });
+    };
     let tick = 0;
     for (;;) {
       tick += delta();
@@ -113,19 +126,26 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
         const started = open.get(key);
         const velocity = data();
         if (kind === 9) {
+          inOrder(channel, 3, `note ${note}`);
           if (started) faults.push(`note ${note} starts at ${tick} while it sounds`);
           if (velocity === 0) faults.push(`note ${note} ends at ${tick} by a velocity of 0`);
           open.set(key, { tick, velocity });
         } else if (!started) faults.push(`note ${note} ends at ${tick} and does not sound`);
         else {
+          inOrder(channel, 1, `the end of note ${note}`);
           notes.push({ ...started, length: tick - started.tick, channel, note, release: velocity });
           open.delete(key);
         }
-      } else if (kind === 10) says.push(`channel ${channel}: pressure ${data()} = ${data()} at ${tick}`);
-      else if (kind === 11) says.push(`channel ${channel}: controller ${data()} = ${data()} at ${tick}`);
-      else if (kind === 12) says.push(`channel ${channel}: program ${data()} at ${tick}`);
-      else if (kind === 14) says.push(`channel ${channel}: bend ${data() + 128 * data()} at ${tick}`);
-      else throw new CheckError(`Status ${status} is none of ours`, at - 1);
+      } else if (kind === 10) {
+        const [note, value] = [data(), data()];
+        inOrder(channel, value ? 4 : 2, `pressure ${note} = ${value}`);
+        says.push(`channel ${channel}: pressure ${note} = ${value} at ${tick}`);
+      } else {
+        const move = moved(kind);
+        if (move === null) throw new CheckError(`Status ${status} is none of ours`, at - 1);
+        inOrder(channel, 2, move);
+        says.push(`channel ${channel}: ${move} at ${tick}`);
+      }
     }
     if (at !== end) throw new CheckError(`A track of ${size} bytes ends elsewhere`, at);
     for (const [key, { tick: since }] of open) faults.push(`note ${key % 128} from ${since} never ends`);
