@@ -33,6 +33,13 @@ test('a song that left as one file comes back by its own sections, and plays wha
   );
   await expect(page.getByText('433 controllers and bends stay behind.')).toBeVisible();
 
+  await page.getByRole('button', { name: 'groove plus feel' }).click();
+  await expect(compared(page)).toHaveText(
+    /^on average \d ms and \d velocities from the file, at most \d+ and \d+, /,
+  );
+  await page.getByRole('button', { name: 'exact', exact: true }).click();
+  await expect(compared(page)).toHaveText(/, 0 different$/);
+
   const suggested = await patterns(page);
   await slider(page).press('End');
   await expect.poll(() => patterns(page)).toBeLessThan(suggested);

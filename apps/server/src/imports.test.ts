@@ -48,6 +48,19 @@ test('a MIDI file is told by its tracks, and a song is made of it that plays the
   expect(voices.find(({ note }) => note === 36)?.sound).toBe('clap');
 });
 
+test('groove plus feel tells how far its song is from the file', async () => {
+  const sent = await api().post('/api/imports').attach('file', demoFile(), 'lanterns.mid').expect(201);
+  const from = `import:${sent.body.importId as string}`;
+  const made = await api().post('/api/songs').send({ from, how: 'groove plus feel' }).expect(201);
+  const { folded } = made.body as { folded: { differences: number; distance: Record<string, number> } };
+  expect(folded.differences).toBe(0);
+  // The demo is humanised by a few ms, and is written on its grid.
+  expect(folded.distance['ms']).toBeGreaterThan(0);
+  expect(folded.distance['ms']).toBeLessThan(5);
+  expect(folded.distance['velocity']).toBeLessThan(5);
+  await api().post('/api/songs').send({ from, how: 'loosely' }).expect(400);
+});
+
 test('what cannot be taken makes nothing and says where it went wrong', async () => {
   const { body: before } = await api().get('/api/songs');
   const cut = await api()

@@ -1,9 +1,11 @@
 import {
   type ArrivedFile,
   arrivedFile,
+  distanceFrom,
   fold,
   type FoldOptions,
   foldWork,
+  type How,
   type NoteMap,
   suggestedMap,
   unfold,
@@ -130,6 +132,7 @@ export interface FoldImportWish {
   readonly seed: number;
   /** Uses of tracks by their index, where they differ from the suggested ones. */
   readonly uses: readonly { readonly index: number; readonly use: Use }[];
+  readonly how: How;
   /** Drums by MIDI note, called by their names or ids, where they are not as suggested. */
   readonly noteMap: Readonly<Record<string, string>>;
 }
@@ -149,6 +152,13 @@ export interface FoldImportDone {
     readonly differences: number;
     readonly otherTempos: readonly { readonly bar: number; readonly tempo: number }[];
     readonly otherMeters: readonly { readonly bar: number; readonly meter: string }[];
+    readonly distance?: {
+      readonly ms: number;
+      readonly worstMs: number;
+      readonly velocity: number;
+      readonly worstVelocity: number;
+      readonly edits: number;
+    };
   };
 }
 
@@ -169,10 +179,14 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
       uses: Object.fromEntries(uses),
       noteMap: { ...suggestedMap(file), ...mapOf(wish.noteMap) },
       tolerance: null,
+      how: wish.how,
       swing: null,
     };
     const { document, hits, notPlaced } = fold(file, options, progress);
-    const { missing, extra, tempos, meters } = unfold(document, file, options);
+    const unfolded = unfold(document, file, options);
+    const { tempos, meters } = unfolded;
+    const distance = wish.how === 'groove plus feel' ? distanceFrom(document, file, options) : null;
+    const { missing, extra } = distance ?? unfolded;
     const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
     const records = Object.values(document.records);
     const patterns = records.filter(({ kind }) => kind === 'pattern').length;
@@ -191,6 +205,17 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
         differences,
         otherTempos: tempos,
         otherMeters,
+        ...(distance
+          ? {
+              distance: {
+                ms: distance.ms.mean,
+                worstMs: distance.ms.worst,
+                velocity: distance.velocity.mean,
+                worstVelocity: distance.velocity.worst,
+                edits: distance.edits,
+              },
+            }
+          : {}),
       },
     };
   },

@@ -56,7 +56,7 @@ export class ImportsService implements ImportedSongs {
   /** A new song of a file that was sent. Throws NotFoundException where it is not kept any more. */
   async make(
     importId: string,
-    { name, tracks = [], noteMap = {} }: ImportWish,
+    { name, tracks = [], noteMap = {}, how = 'exact' }: ImportWish,
     gone: AbortSignal,
   ): Promise<NewSong> {
     const kept = this.#kept.get(importId);
@@ -64,7 +64,7 @@ export class ImportsService implements ImportedSongs {
       throw new NotFoundException(`There is no import ${importId}. Nothing was made; send the file again.`);
     const { sent, kind } = kept;
     if (kind === 'song') return this.#songs.take(sent.bytes, gone);
-    const wish = { sent, name: name ?? null, seed: randomInt(2 ** 31), uses: tracks, noteMap };
+    const wish = { sent, name: name ?? null, seed: randomInt(2 ** 31), uses: tracks, noteMap, how };
     const running = this.#jobs.run(foldImport, wish, kept.isLong ? 'long imports' : foldImport.lane);
     kept.running.add(running);
     try {

@@ -1,10 +1,11 @@
-import type { Use } from '@plucky/core/fold';
+import type { How, Use } from '@plucky/core/fold';
 import type { NewSong } from './faces.ts';
 
 /** Settings for a song that is made of a file. */
 export interface ImportWish {
   readonly name?: string | undefined;
   readonly tracks?: readonly { readonly index: number; readonly use: Use }[] | undefined;
+  readonly how?: How | undefined;
   readonly noteMap?: Readonly<Record<string, string>> | undefined;
 }
 

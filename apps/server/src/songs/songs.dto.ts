@@ -1,5 +1,5 @@
 import { ApiProperty, ApiPropertyOptional, type ApiPropertyOptions } from '@nestjs/swagger';
-import { type Use, USES } from '@plucky/core/fold';
+import { type How, HOWS, type Use, USES } from '@plucky/core/fold';
 import { FORMAT, LIMITS, type SongFile, type SongRecord, type SparseChange } from '@plucky/core/song';
 import { Type } from 'class-transformer';
 import {
@@ -63,6 +63,16 @@ export class NewSongDto {
   @ValidateNested({ each: true })
   @Type(() => TrackUseDto)
   tracks?: TrackUseDto[];
+
+  @ApiPropertyOptional({
+    enum: HOWS,
+    default: 'exact',
+    description:
+      'Of an import: every note as it was, or patterns of what is meant, early, late and loud by drum and place.',
+  })
+  @MayBeLeftOut()
+  @IsIn(HOWS)
+  how?: How;
 
   @ApiPropertyOptional({
     type: 'object',
@@ -254,6 +264,14 @@ class OtherMeterDto {
   @ApiProperty({ description: 'In the file.', example: '7/8' }) meter!: string;
 }
 
+class DistanceDto {
+  @ApiProperty({ description: 'Mean, in ms.' }) ms!: number;
+  @ApiProperty({ description: 'Largest, in ms.' }) worstMs!: number;
+  @ApiProperty({ description: 'Mean.' }) velocity!: number;
+  @ApiProperty({ description: 'Largest.' }) worstVelocity!: number;
+  @ApiProperty({ description: 'Edits that patterns and slots keep.' }) edits!: number;
+}
+
 class FoldedDto {
   @ApiProperty() hits!: number;
   @ApiProperty() placed!: number;
@@ -273,6 +291,12 @@ class FoldedDto {
     description: 'Bars that begin or are counted otherwise in the song.',
   })
   otherMeters!: readonly OtherMeterDto[];
+  @ApiPropertyOptional({
+    type: DistanceDto,
+    description:
+      'Of groove plus feel: how far the song is from the file; only notes that are missing or too many differ.',
+  })
+  distance?: DistanceDto;
 }
 
 export class NewSongAnswerDto extends SongFaceDto {

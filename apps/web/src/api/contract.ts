@@ -373,6 +373,18 @@ export interface components {
       /** @description Without a change: ids of records to remove. */
       readonly remove?: readonly string[];
     };
+    readonly DistanceDto: {
+      /** @description Edits that patterns and slots keep. */
+      readonly edits: number;
+      /** @description Mean, in ms. */
+      readonly ms: number;
+      /** @description Mean. */
+      readonly velocity: number;
+      /** @description Largest, in ms. */
+      readonly worstMs: number;
+      /** @description Largest. */
+      readonly worstVelocity: number;
+    };
     readonly ErrorDto: {
       readonly error: string;
       /** @description What was wrong and what was kept, for a person to read. */
@@ -497,6 +509,8 @@ export interface components {
     readonly FoldedDto: {
       /** @description Hits, tempos and bars of the file that are otherwise when the song is played out and compared; hits without a drum are not among them. */
       readonly differences: number;
+      /** @description Of groove plus feel: how far the song is from the file; only notes that are missing or too many differ. */
+      readonly distance?: components['schemas']['DistanceDto'];
       readonly hits: number;
       /** @description Hits without a drum. */
       readonly notPlaced: number;
@@ -590,6 +604,12 @@ export interface components {
        * @default blank
        */
       readonly from?: string;
+      /**
+       * @description Of an import: every note as it was, or patterns of what is meant, early, late and loud by drum and place.
+       * @default exact
+       * @enum {string}
+       */
+      readonly how?: 'exact' | 'groove plus feel';
       readonly name?: string;
       /** @description Of an import: drums by MIDI note, where they are not as suggested; "" leaves a note out. */
       readonly noteMap?: {

@@ -25,6 +25,7 @@ import {
 import { referenceOfTrack } from './reference.ts';
 import { withSectionTempos } from './section-tempos.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
+import { steadied } from './steadied.ts';
 import type { Voiced } from './voices.ts';
 
 /** A song that a file was folded into, with its figures. */
@@ -55,10 +56,11 @@ const [OVERSEEN, CROWD_COST] = [40, 24];
 
 /** Folds a file into a song that plays the same. `progress` is told how much (0..1) is done. */
 export function fold(
-  file: ArrivedFile,
+  arrived: ArrivedFile,
   options: FoldOptions,
   progress: (done: number) => void = () => undefined,
 ): Folded {
+  const file = options.how === 'groove plus feel' ? steadied(arrived) : arrived;
   const outline = outlineOf(file);
   const prepared = prepare(file, options, outline);
   const isMany = prepared.reduce((sum, { distinct }) => sum + distinct.length, 0) > MANY;

@@ -1,10 +1,11 @@
 // The public names of this room, by module.
 export { type ArrivedFile, arrivedFile, type ArrivedTrack, type Use, USES } from './arrived.ts';
 export { fold, type Folded, TOLERANCES } from './fold.ts';
+export { type Distance, distanceFrom } from './distance.ts';
 export { feelOfFile, type FileFeel } from './file-feel.ts';
 export { measuredSwing } from './measured-swing.ts';
 export { suggestedMap } from './note-map.ts';
-export type { FoldOptions } from './prepare.ts';
+export { type FoldOptions, type How, HOWS } from './prepare.ts';
 export { rangeForShelf } from './range.ts';
 export { referenceOfTrack } from './reference.ts';
 export { unfold, type Unfolded } from './unfold.ts';

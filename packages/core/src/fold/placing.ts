@@ -26,11 +26,12 @@ export interface PlacedNote extends ArrivedNote {
   readonly offsetMs: number;
 }
 
-/** Measures for places: the song's tempos, in which early and late are counted, its swing, and the meter of each bar. */
+/** Measures for places: the song's tempos, in which early and late are counted, its swing, the meter of each bar, and how. */
 export interface PlacedBy {
   readonly tempos: TempoMap;
   readonly swing: Swing | null;
   readonly meters: readonly BarMeter[];
+  readonly how?: 'exact' | 'groove plus feel';
 }
 
 /** Movement of a place of a bar, in ticks. */

@@ -12,6 +12,10 @@ import { drumVoices, type NoteMap, noteVoice, type Voiced } from './voices.ts';
 /** Bars of a phrase. */
 export const PHRASE = 4;
 
+/** Ways in which a file is folded. */
+export const HOWS = ['exact', 'groove plus feel'] as const;
+export type How = (typeof HOWS)[number];
+
 /** Options of a fold. */
 export interface FoldOptions {
   readonly name: string;
@@ -22,6 +26,11 @@ export interface FoldOptions {
   readonly noteMap: NoteMap;
   /** Difference that tells kinds of bars apart, as a share of their hits; null for the one with the shortest description. */
   readonly tolerance: number | null;
+  /**
+   * `exact`, as where absent: every note as it was. `groove plus feel`: patterns of what is meant, early, late, long and loud by
+   * drum and place; see `evened`.
+   */
+  readonly how?: How;
   /** The song's swing, what is off it being early or late; null for none. */
   readonly swing: Swing | null;
 }
@@ -51,7 +60,7 @@ export function outlineOf(file: ArrivedFile): Outline {
 /** Makes parts and voices of the tracks that are folded, and lays their notes on grids. */
 export function prepare(
   file: ArrivedFile,
-  { uses, noteMap, swing }: FoldOptions,
+  { uses, noteMap, swing, how = 'exact' }: FoldOptions,
   { meters, tempos }: Outline = outlineOf(file),
 ): Prepared[] {
   const channels = new Set<number>();
@@ -72,7 +81,7 @@ export function prepare(
     };
     const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
     const placed = track.notes.filter(({ note }) => voiced.has(note));
-    const units = unitsOf(placed, file.bars, { tempos, swing, meters }, !drums);
+    const units = unitsOf(placed, file.bars, { tempos, swing, meters, how }, !drums);
     return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };
   });
 }

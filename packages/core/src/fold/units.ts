@@ -1,9 +1,11 @@
 import { LIMITS } from '../song/index.ts';
-import { type Grid, isTuplet } from '../time/index.ts';
+import { type Grid, isTuplet, PPQ } from '../time/index.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { byNote } from './by-note.ts';
 import { type Content, contentOf, type StretchHit } from './content.ts';
+import { placeEvenly } from './even-places.ts';
+import { evened } from './evened.ts';
 import { type PlacedBy, type PlacedNote, placeRow, usualGrid } from './placing.ts';
 
 /** Bars that are folded as one: a bar by itself, or those through which notes sound on. */
@@ -36,18 +38,20 @@ export function unitsOf(
 ): Units {
   const rows = [...byNote(notes)];
   const grids = new Map<number, Grid>();
-  const all: PlacedNote[] = [];
+  const noted: PlacedNote[] = [];
   for (const voice of joins ? [rows] : rows.map((row) => [row])) {
-    const placed = voice.map(([, inRow]) => placeRow(inRow, bars, by));
+    const place = by.how === 'groove plus feel' ? placeEvenly : placeRow;
+    const placed = voice.map(([, inRow]) => place(inRow, bars, by));
     const grid = usualGrid(placed.flatMap((one) => one.grids));
     // Triplets take no swing, so that their rows are placed without it.
     const isBent = by.swing !== null && isTuplet(grid);
     for (const [i, [row, inRow]] of voice.entries()) {
       grids.set(row, grid);
-      const own = isBent ? placeRow(inRow, bars, { ...by, swing: null }) : placed[i];
-      for (const note of own?.placed ?? []) all.push(note);
+      const own = isBent ? place(inRow, bars, { ...by, swing: null }) : placed[i];
+      for (const note of own?.placed ?? []) noted.push(note);
     }
   }
+  const all = by.how === 'groove plus feel' ? evened(noted, bars) : noted;
   all.sort((a, b) => a.at - b.at || a.note - b.note);
   const hits = all.map(({ note, at, velocity, length, offsetMs }): StretchHit => ({
     row: note,
@@ -56,7 +60,7 @@ export function unitsOf(
     length: Math.min(length, LIMITS.pattern),
     offsetMs,
   }));
-  const ends = joins ? soundingEnds(all, bars) : null;
+  const ends = joins ? soundingEnds(all, bars, by.how === 'groove plus feel' ? LEGATO : 0) : null;
   const units: Unit[] = [];
   let next = 0;
   for (let i = 0; i < bars.length;) {
@@ -75,13 +79,16 @@ export function unitsOf(
   return { units, hits, grids };
 }
 
-/** Ends of the sound of each bar's notes, in ticks from the start of the file. */
-function soundingEnds(placed: readonly PlacedNote[], bars: readonly Bar[]): number[] {
+/** How far an even note may reach over the bar line without joining the bars, in ticks: a 16th. */
+const LEGATO = PPQ / 4;
+
+/** Ends of the sound of each bar's notes but for the last `slack` of it, in ticks from the start of the file. */
+function soundingEnds(placed: readonly PlacedNote[], bars: readonly Bar[], slack: number): number[] {
   const ends = bars.map(() => 0);
   const barOf = barFinder(bars);
   for (const { at, tick, length } of placed) {
     const bar = barOf(at);
-    ends[bar] = Math.max(ends[bar] ?? 0, tick + length);
+    ends[bar] = Math.max(ends[bar] ?? 0, tick + length - slack);
   }
   return ends;
 }

@@ -1,17 +1,18 @@
 import { Box, Button, LinearProgress, Typography } from '@mui/material';
-import { type Folded, TOLERANCES, type Unfolded } from '@plucky/core/fold';
+import { type Distance, type Folded, type How, HOWS, TOLERANCES } from '@plucky/core/fold';
 import { indexOf } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { SteadySlider } from '../../shared/ui/SteadySlider.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { type Arrival, choose, giveUp, useArrival } from './arrival.ts';
+import type { Proposal } from './fold.worker.ts';
 import { lostWords } from './lost-words.ts';
 
 /** Figures of a proposal, and its tolerance. */
 export function Figures({ arrival: { file, swing: measured } }: { arrival: Arrival }) {
   const {
-    chosen: { uses, tolerance, swing },
+    chosen: { uses, tolerance, how, swing },
     proposal: made,
     progress,
     trouble,
@@ -22,7 +23,7 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
     <Box>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 2, flexWrap: 'wrap' }}>
         {made && <Typography variant="h2">{headline(made.folded)}</Typography>}
-        {made && <Comparison folded={made.folded} unfolded={made.unfolded} />}
+        {made && <Comparison {...made} />}
       </Box>
       {made && made.tooMuch.length > 0 && (
         <Typography role="alert" sx={{ color: color('snare'), mt: 1 }}>
@@ -47,6 +48,11 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
         </Box>
       )}
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mt: 1.5, flexWrap: 'wrap' }}>
+        {HOWS.map((one) => (
+          <Choice key={one} chosen={how === one} title={HOW_WORDS[one]} onClick={() => choose({ how: one })}>
+            {one}
+          </Choice>
+        ))}
         <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>exact families</Typography>
         <Box sx={{ width: 220 }}>
           <SteadySlider
@@ -86,6 +92,12 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
   );
 }
 
+const HOW_WORDS: Readonly<Record<How, string>> = {
+  exact: 'Every note as it was played',
+  'groove plus feel':
+    'What is meant: each drum as early or late and as loud as it mostly is at its place; what is clearly otherwise stays',
+};
+
 function patternsIn({ document }: Folded): number {
   return Object.values(document.records).filter(({ kind }) => kind === 'pattern').length;
 }
@@ -97,16 +109,40 @@ function headline(folded: Folded): string {
   return `${counted(folded.hits, 'hit')} fold into ${counted(patterns, 'pattern')} and ${counted(sections.length, 'section')}`;
 }
 
+/** How far groove plus feel is from the file, in words. */
+function distanceWords({ ms, velocity, missing, extra, edits }: Distance, left: number): string {
+  const off = [
+    missing && counted(missing, 'missing', 'missing'),
+    extra && counted(extra, 'too many', 'too many'),
+  ];
+  return [
+    `on average ${Math.round(ms.mean)} ms and ${Math.round(velocity.mean)} velocities from the file, at most ${Math.round(ms.worst)} and ${Math.round(velocity.worst)}`,
+    counted(edits, 'single edit'),
+    left && counted(left, 'not placed', 'not placed'),
+    ...off,
+  ]
+    .filter(Boolean)
+    .join(', ');
+}
+
 /** Result of playing the fold out again. */
-function Comparison({
-  folded,
-  unfolded: { same, missing, extra, bars },
-}: {
-  folded: Folded;
-  unfolded: Unfolded;
-}) {
+function Comparison({ folded, unfolded: { same, missing, extra, bars }, distance }: Proposal) {
   const left = folded.notPlaced.reduce((sum, { hits }) => sum + hits, 0);
   const different = Math.max(missing, extra);
+  if (distance)
+    return (
+      <Typography
+        role="status"
+        aria-label="Compared"
+        sx={{
+          fontSize: TEXT.control,
+          fontWeight: 600,
+          color: color(distance.missing || distance.extra ? 'snare' : left ? 'warn' : 'soft'),
+        }}
+      >
+        {distanceWords(distance, left)}
+      </Typography>
+    );
   return (
     <Typography
       role="status"

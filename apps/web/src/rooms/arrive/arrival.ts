@@ -1,9 +1,9 @@
-import type { ArrivedFile, Folded, FoldOptions, NoteMap, Unfolded, Use } from '@plucky/core/fold';
+import type { ArrivedFile, FoldOptions, How, NoteMap, Use } from '@plucky/core/fold';
 import type { Swing } from '@plucky/core/song';
 import { proxy } from 'comlink';
 import { create } from 'zustand';
 import { useArriving } from '../../session/arriving.ts';
-import type { Read } from './fold.worker.ts';
+import type { Proposal, Read } from './fold.worker.ts';
 import { FoldFailed, inWorker } from './in-worker.ts';
 
 /** The largest file that is taken, in bytes. */
@@ -18,19 +18,12 @@ export interface Arrival {
   readonly swing: Swing | null;
 }
 
-/** A song that a file was folded into, and what playing it out again has shown. */
-export interface Proposal {
-  readonly folded: Folded;
-  readonly unfolded: Unfolded;
-  /** Limits that the song would pass, in words. */
-  readonly tooMuch: readonly string[];
-}
-
 /** Uses of a file's tracks and notes, as suggested or chosen. */
 export interface Chosen {
   readonly uses: Readonly<Record<string, Use>>;
   readonly noteMap: NoteMap;
   readonly tolerance: number | null;
+  readonly how: How;
   /** Swing of the song; null for none, so that all swing is early and late. */
   readonly swing: Swing | null;
 }
@@ -49,7 +42,7 @@ interface State {
 const NOTHING: State = {
   arrival: null,
   refused: null,
-  chosen: { uses: {}, noteMap: {}, tolerance: null, swing: null },
+  chosen: { uses: {}, noteMap: {}, tolerance: null, how: 'exact', swing: null },
   proposal: null,
   progress: null,
   trouble: null,
@@ -81,7 +74,7 @@ async function take(brought: File): Promise<void> {
     const { file, noteMap, swing } = answer;
     useArrival.setState({ arrival: { bytes, fileName: brought.name, file, swing } });
     const uses = Object.fromEntries(file.tracks.map(({ id, use }) => [id, use]));
-    choose({ uses, noteMap, tolerance: null, swing: null });
+    choose({ uses, noteMap, tolerance: null, how: 'exact', swing: null });
   } catch (error) {
     const refused = error instanceof FoldFailed ? error.message : `${brought.name} could not be read.`;
     if (useArriving.getState().file === brought) useArrival.setState({ refused });

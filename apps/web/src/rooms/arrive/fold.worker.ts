@@ -1,6 +1,8 @@
 import {
   type ArrivedFile,
   arrivedFile,
+  type Distance,
+  distanceFrom,
   fold,
   type Folded,
   type FoldOptions,
@@ -20,6 +22,16 @@ export type Read =
   | { readonly file: ArrivedFile; readonly noteMap: NoteMap; readonly swing: Swing | null }
   | { readonly refused: string };
 
+/** A song that a file was folded into, and what playing it out again has shown. */
+export interface Proposal {
+  readonly folded: Folded;
+  readonly unfolded: Unfolded;
+  /** Of groove plus feel: how far the song is from the file. */
+  readonly distance: Distance | null;
+  /** Limits that the song would pass, in words. */
+  readonly tooMuch: readonly string[];
+}
+
 /** Files are read and folded away from the page, so that it never waits. */
 const folder = {
   read(bytes: Uint8Array, name: string): Read {
@@ -31,14 +43,17 @@ const folder = {
       throw error;
     }
   },
-  fold(
-    file: ArrivedFile,
-    options: FoldOptions,
-    progress: (done: number) => void,
-  ): { folded: Folded; unfolded: Unfolded; tooMuch: string[] } {
+  fold(file: ArrivedFile, options: FoldOptions, progress: (done: number) => void): Proposal {
     const folded = fold(file, options, progress);
     const tooMuch = sizeProblems(folded.document).map(({ message }) => message);
-    return { folded, unfolded: unfold(folded.document, file, options), tooMuch };
+    const unfolded = unfold(folded.document, file, options);
+    const isEven = options.how === 'groove plus feel';
+    return {
+      folded,
+      unfolded,
+      tooMuch,
+      distance: isEven ? distanceFrom(folded.document, file, options) : null,
+    };
   },
 };
 
