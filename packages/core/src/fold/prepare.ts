@@ -14,6 +14,7 @@ export const PHRASE = 4;
 
 /** Ways in which a file is folded. */
 export const HOWS = ['exact', 'groove plus feel'] as const;
+/** Way in which a file is folded. */
 export type How = (typeof HOWS)[number];
 
 /** Options of a fold. */

@@ -129,20 +129,8 @@ function distanceWords({ ms, velocity, missing, extra, edits }: Distance, left: 
 function Comparison({ folded, unfolded: { same, missing, extra, bars }, distance }: Proposal) {
   const left = folded.notPlaced.reduce((sum, { hits }) => sum + hits, 0);
   const different = Math.max(missing, extra);
-  if (distance)
-    return (
-      <Typography
-        role="status"
-        aria-label="Compared"
-        sx={{
-          fontSize: TEXT.control,
-          fontWeight: 600,
-          color: color(distance.missing || distance.extra ? 'snare' : left ? 'warn' : 'soft'),
-        }}
-      >
-        {distanceWords(distance, left)}
-      </Typography>
-    );
+  const isOff = distance ? distance.missing + distance.extra > 0 : different > 0;
+  const isSure = distance === null && same > 0 && !left;
   return (
     <Typography
       role="status"
@@ -150,12 +138,17 @@ function Comparison({ folded, unfolded: { same, missing, extra, bars }, distance
       sx={{
         fontSize: TEXT.control,
         fontWeight: 600,
-        color: color(different ? 'snare' : left || !same ? 'warn' : 'good'),
+        color: color(isOff ? 'snare' : isSure ? 'good' : left || !same ? 'warn' : 'soft'),
       }}
     >
-      played out again and compared: {counted(same, 'the same', 'the same')},{' '}
-      {counted(left, 'not placed', 'not placed')}, {counted(different, 'different', 'different')}
-      {bars.length > 0 && ` (bar ${bars.slice(0, 6).join(', ')}${bars.length > 6 ? '…' : ''})`}
+      {distance
+        ? distanceWords(distance, left)
+        : [
+            `played out again and compared: ${counted(same, 'the same', 'the same')}`,
+            counted(left, 'not placed', 'not placed'),
+            counted(different, 'different', 'different'),
+          ].join(', ')}
+      {!distance && bars.length > 0 && ` (bar ${bars.slice(0, 6).join(', ')}${bars.length > 6 ? '…' : ''})`}
     </Typography>
   );
 }

@@ -1,7 +1,7 @@
 import { Box, Button, Typography } from '@mui/material';
 import { type Likeness, LIKENESSES } from '@plucky/core/pattern';
 import { clampVelocity, type Hit, LIMITS, saysSame } from '@plucky/core/song';
-import { counted, noteLength, noteLengthFrom, placeFrom, placeName, PPQ, ticksToMs } from '@plucky/core/time';
+import { counted, noteLength, noteLengthFrom, placeFrom, placeName, ticksToMs } from '@plucky/core/time';
 import { useRef } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
@@ -15,10 +15,8 @@ import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
 import { ROW_COMMANDS } from '../actions/groove-commands.ts';
 import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit, Row } from '../pattern-view.ts';
+import { GlideAndHold } from './GlideAndHold.tsx';
 import { OrnamentSettings } from './OrnamentSettings.tsx';
-
-/** The longest glide that the slider reaches, in ticks: a quarter note. */
-const LONGEST_GLIDE = PPQ;
 
 /** Velocity, timing, length, rounds, place and ornaments of the chosen hits. */
 export function HitSettings({
@@ -89,20 +87,7 @@ export function HitSettings({
           onChange={(next, gesture) => actions.set(() => ({ pitch: next }), 'tune', gesture)}
         />
       )}
-      {!drums && (
-        <Amount
-          label="Glide into the next"
-          value={mean((hit) => hit.glide ?? 0)}
-          min={0}
-          max={LONGEST_GLIDE}
-          step={PPQ / 16}
-          text={rangeText(
-            valuesOf((hit) => hit.glide ?? 0),
-            (glide) => (glide ? noteLength(glide) : 'none'),
-          )}
-          onChange={(glide, gesture) => actions.set(() => ({ glide }), 'glide', gesture)}
-        />
-      )}
+      {!drums && <GlideAndHold hits={hits} actions={actions} />}
       <TimesSelect
         label="It sounds"
         times={sameTimes ? (first.times ?? undefined) : null}
@@ -121,18 +106,6 @@ export function HitSettings({
         >
           Accent
         </Choice>
-        {!drums && (
-          <Choice
-            chosen={hits.every(({ hit }) => hit.hold)}
-            title={withKeys(
-              'Until the next note of its row, past the end of its slot too',
-              ROW_COMMANDS.hold,
-            )}
-            onClick={() => actions.hold()}
-          >
-            Hold
-          </Choice>
-        )}
         {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
           <Button onClick={() => actions.followAgain()}>Follow again</Button>
         )}
