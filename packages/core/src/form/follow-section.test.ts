@@ -101,6 +101,27 @@ test('slots that come, go and move in the first verse do so in the second; what 
   expect(order(without)).toContain('b');
 });
 
+test('a layer that begins elsewhere in the second verse keeps its stretch when the first has it end elsewhere', () => {
+  const layerTo = (now: SongDocument, at: typeof first, stretch: { from?: number; to?: number }) =>
+    after(
+      now,
+      editSlots(now, [at], 'another stretch', (slot) => ({
+        ...slot,
+        layers: slot.layers.map((layer) => ({ ...layer, ...stretch })),
+      })),
+    );
+  const own = layerTo(twoVerses(), second, { from: 3840 });
+  const changed = layerTo(own, first, { to: 240 });
+  const stretchIn = (id: string) => {
+    const layer = sectionIn(changed, id).slots[0]?.layers[0];
+    return [layer?.from, layer?.to];
+  };
+  expect([stretchIn('verse'), stretchIn('two')]).toEqual([
+    [undefined, 240],
+    [3840, undefined],
+  ]);
+});
+
 test('a chain of followers takes a change over, and one whose section goes stands on its own', () => {
   const three = after(
     twoVerses(),

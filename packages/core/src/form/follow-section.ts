@@ -167,7 +167,14 @@ function followedLayer(was: Layer, now: Layer, own: Layer): Layer {
     key,
     followedFields<Record<Id, unknown>>(was[key], now[key], own[key]),
   ]);
-  return { ...followedFields(was, now, own), ...Object.fromEntries([...sets, ...edits]) } as Layer;
+  // Start and end are one stretch: those of two sides may not go together.
+  const stretchOf = ({ from, to }: Layer) => ({
+    ...(from === undefined ? {} : { from }),
+    ...(to === undefined ? {} : { to }),
+  });
+  const stretch = stretchOf(saysSame(stretchOf(own), stretchOf(was)) ? now : own);
+  const fields = omit(followedFields(was, now, own), 'from', 'to');
+  return { ...fields, ...stretch, ...Object.fromEntries([...sets, ...edits]) } as Layer;
 }
 
 /** Lets a section stand on its own, as it is. `null` where it follows none. */
