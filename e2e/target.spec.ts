@@ -32,12 +32,40 @@ test('a song is held against a target drum by drum, what differs is listed and m
   await score(page, /^Notes 9\d %$/);
   await expect(
     panel(page)
-      .getByRole('button', { name: /: Crash too many$/ })
+      .getByRole('button', { name: /^Bar .*: Crash too many$/ })
       .first(),
   ).toBeVisible();
+  // One bar's difference is put right in its slot, all of them in the pattern; each is one step back.
+  const wrong = panel(page).getByRole('button', { name: /^Bar .*: Crash too many$/ });
+  const count = async () =>
+    (await panel(page)
+      .getByText(/\d+ too many/)
+      .textContent()) ?? '';
+  const before = await count();
+  await panel(page)
+    .getByRole('button', { name: /^Put right: .*Crash too many$/ })
+    .first()
+    .press('Enter');
+  await expect.poll(count).not.toBe(before);
+  await page.keyboard.press('Control+z');
+  await expect.poll(count).toBe(before);
+  await panel(page).getByRole('button', { name: 'Put all right' }).press('Enter');
+  await score(page, 'Notes 100 %');
+  await expect(wrong).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect.poll(count).toBe(before);
+  // The target is heard in place of the drums, and the song again once the panel is closed.
+  const heard = page.getByRole('group', { name: 'Heard' });
+  await page.keyboard.press('b');
+  await expect(heard.getByRole('button', { name: 'The target' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText(/, as the target$/)).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByText(/, with the target$/)).toBeVisible();
+  await page.keyboard.press('b');
+  await expect(page.getByText(/, with the target$/)).toHaveCount(0);
   // A press chooses the slot and the beat to play from.
   await panel(page)
-    .getByRole('button', { name: /: Crash too many$/ })
+    .getByRole('button', { name: /^Bar .*: Crash too many$/ })
     .last()
     .press('Enter');
   await expect(page.locator('.slot[aria-pressed=true]')).toHaveCount(1);

@@ -2,6 +2,7 @@ import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/draf
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
 import { FORM_COMMANDS, SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
+import { SIDE_COMMANDS } from '../rooms/sheet/target/side-commands.ts';
 import { PICK_UP } from '../shared/drag/pick-up.ts';
 import { capsOf, type Commands } from '../shared/keys/command.ts';
 import {
@@ -83,6 +84,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
     ],
   },
   { title: 'Sheet: perform', rows: rowsOf(PERFORM_COMMANDS) },
+  { title: 'Sheet: a target', rows: rowsOf(SIDE_COMMANDS) },
 ];
 
 /** The sheet as a page in Markdown, for those who read before they run. */

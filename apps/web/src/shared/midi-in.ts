@@ -16,9 +16,17 @@ export async function midiIn(file: File): Promise<ArrivedFile> {
   }
 }
 
+/** A MIDI file that is picked, with its tracks. Throws an error in words for one that has none. */
+export async function withTracks(
+  file: File,
+): Promise<{ readonly arrived: ArrivedFile; readonly tracks: readonly [ArrivedTrack, ...ArrivedTrack[]] }> {
+  const arrived = await midiIn(file);
+  const [first, ...more] = arrived.tracks;
+  if (!first) throw refused(file, 'has no notes');
+  return { arrived, tracks: [first, ...more] };
+}
+
 /** The tracks of a MIDI file that is picked. Throws an error in words for one that has none. */
 export async function tracksIn(file: File): Promise<readonly [ArrivedTrack, ...ArrivedTrack[]]> {
-  const [first, ...more] = (await midiIn(file)).tracks;
-  if (!first) throw refused(file, 'has no notes');
-  return [first, ...more];
+  return (await withTracks(file)).tracks;
 }

@@ -3,9 +3,10 @@ import { useSong } from '../document/context.tsx';
 import { useOpenRoom } from '../session/rooms.ts';
 import { useSessionFields } from '../session/store.ts';
 import { heardFrom, useAsked } from './asked.ts';
+import { useHeardSide, withSide } from './heard-side.ts';
 import { previewHeard, usePreview } from './preview.ts';
 import { WhatPlaysContext } from './useWhatPlays.ts';
-import { CHOICES, whatPlays } from './what-plays.ts';
+import { CHOICES, type WhatPlays, whatPlays } from './what-plays.ts';
 
 /** Works out what plays, once for all who ask. */
 export function PlaysProvider({ children }: { children: ReactNode }) {
@@ -19,5 +20,12 @@ export function PlaysProvider({ children }: { children: ReactNode }) {
     const { room, choices } = heardFrom(asked, { room: open, choices: session });
     return whatPlays(document, room, choices, preview);
   }, [document, asked, open, session, preview]);
-  return <WhatPlaysContext value={what}>{children}</WhatPlaysContext>;
+  return <PlaysSide what={what}>{children}</PlaysSide>;
+}
+
+/** What plays, as the side of a comparison that is heard. */
+function PlaysSide({ what, children }: { what: WhatPlays | null; children: ReactNode }) {
+  const side = useHeardSide();
+  const heard = useMemo(() => withSide(what, side), [what, side]);
+  return <WhatPlaysContext value={heard}>{children}</WhatPlaysContext>;
 }

@@ -8,8 +8,9 @@ import {
   songTempos,
 } from '@plucky/core/form';
 import { resolve } from '@plucky/core/pattern';
+import type { Side } from '@plucky/core/plan';
 import { barAt, type Timeline, timeMapOf, type TriedTogether, tryTogether } from '@plucky/core/play';
-import { type Id, indexOf, plays, type SongDocument } from '@plucky/core/song';
+import { type Id, indexOf, plays, type Reference, type SongDocument } from '@plucky/core/song';
 import { counted, lengthName, placeName, secondsAt } from '@plucky/core/time';
 import type { RoomPath } from '../session/rooms.ts';
 import { chosenPlaces, type Loop, type Reach, type Session } from '../session/store.ts';
@@ -33,6 +34,8 @@ export interface WhatPlays {
   readonly cut: Loop | null;
   /** Timeline that is not worked out of the song. */
   readonly timeline?: Timeline | undefined;
+  /** What is heard in the place of a part, or beside it. */
+  readonly against?: { readonly reference: Reference; readonly part: Id; readonly side: Side } | undefined;
 }
 
 /** Fields of the session that decide the target of play. */

@@ -130,11 +130,11 @@ function foldAt(
 }
 
 /** Tracks that others are to be held against, as the song keeps them; what is beyond its limits is left. */
-function referencesOf({ tracks }: ArrivedFile, { uses }: FoldOptions): Reference[] {
-  return tracks
+function referencesOf(file: ArrivedFile, { uses }: FoldOptions): Reference[] {
+  return file.tracks
     .filter(({ id }) => uses[id] === 'reference')
     .slice(0, LIMITS.references)
-    .map((track, i) => referenceOfTrack(track, `reference-${i + 1}`));
+    .map((track, i) => referenceOfTrack(track, `reference-${i + 1}`, file));
 }
 
 /** Patterns that are played, and those that they follow. */

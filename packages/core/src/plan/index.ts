@@ -10,3 +10,6 @@ export {
   USUAL_TOLERANCE,
   targetFrom,
 } from './target/compare.ts';
+export { type Side, sideHeard, SIDES } from './target/heard-target.ts';
+export type { OtherTime } from './target/other-times.ts';
+export { putRight, type PutRightWish } from './target/put-right.ts';

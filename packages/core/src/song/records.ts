@@ -198,6 +198,15 @@ const referenceSchema = (z: Zod) =>
     tolerance: z.strictObject({ ms: wholeSchema(z, 1, 200), velocity: wholeSchema(z, 1, 127) }).optional(),
     /** True for notes that are a drum each; only the row of a note is compared with it. */
     drums: z.literal(true).optional(),
+    /** Its tempos and meters, each from a tick on; absent where they are not known. */
+    tempos: z
+      .array(z.strictObject({ at: z.int().min(0).max(LIMITS.file), tempo: tempoSchema(z) }))
+      .max(LIMITS.tempos)
+      .optional(),
+    meters: z
+      .array(z.strictObject({ at: z.int().min(0).max(LIMITS.file), meter: meterSchema(z) }))
+      .max(LIMITS.slots)
+      .optional(),
     shift: z
       .int()
       .min(0)

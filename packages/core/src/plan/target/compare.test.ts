@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { indexOf, LIMITS, type Reference, type SongDocument } from '../../song/index.ts';
 import { after, smallSong } from '../../testing/songs.ts';
 import { tries } from '../../testing/tries.ts';
-import { msToTicks, ticksToMs } from '../../time/index.ts';
+import { meter, msToTicks, ticksToMs } from '../../time/index.ts';
 import { compareWithTarget, type Deviation, partForTarget, targetFrom, type Tolerance } from './compare.ts';
 
 const ALL = { from: 0, to: LIMITS.song };
@@ -20,10 +20,22 @@ test('a song is wholly as itself', () => {
   const found = compareWithTarget(document, target, part?.id ?? '', ALL);
   expect(found).toEqual({
     deviations: [],
+    times: [],
     wanted: target.notes.length,
     marks: { notes: 100, timing: 100, loudness: 100, form: 100 },
   });
   expect(target.notes.length).toBeGreaterThan(5);
+});
+
+test('tempos and meters that differ from the target’s are told from the place on where they do', () => {
+  const target = targetOf(smallSong());
+  const other = smallSong({ tempo: 100, meter: meter(3, 4), tempos: [{ at: 3840, tempo: 120 }] });
+  const { times } = compareWithTarget(other, target, 'drums', ALL);
+  expect(times.map(({ tick, tempo, meter: bar }) => [tick, tempo, bar?.found.beats])).toEqual([
+    [0, { wanted: 120, found: 100 }, 3],
+    [3840, null, 3],
+  ]);
+  expect(compareWithTarget(other, { notes: target.notes }, 'drums', ALL).times).toEqual([]);
 });
 
 test('what is missing, more, moved, louder or softer is told with its place and row', () => {

@@ -1,6 +1,7 @@
-import { barAt, compile, type NoteEvent, type Timeline } from '../../play/index.ts';
-import { type Id, indexOf, type Part, type Reference, type SongDocument } from '../../song/index.ts';
+import { barAt, compile, type NoteEvent, type Source, type Timeline } from '../../play/index.ts';
+import { type Id, indexOf, LIMITS, type Part, type Reference, type SongDocument } from '../../song/index.ts';
 import { PPQ, tempoAt, ticksToMs } from '../../time/index.ts';
+import { type OtherTime, timesThatDiffer } from './other-times.ts';
 
 /** Largest distances in ticks at which a note is the one that is wanted, a 32nd, and at which it is that one moved, a 16th. */
 const [RIGHT, NEAR] = [PPQ / 8, PPQ / 4];
@@ -11,6 +12,9 @@ const SAME_BAR = 0.5;
 export type Tolerance = NonNullable<Reference['tolerance']>;
 /** Tolerance of a target that has none of its own: as much as a good player's feel comes to. */
 export const USUAL_TOLERANCE: Tolerance = { ms: 30, velocity: 20 };
+
+/** What a song is held against. */
+export type Target = Pick<Reference, 'notes' | 'tolerance' | 'tempos' | 'meters'>;
 
 /** Something in which a song is not as its target: what it is, and where the target has it, or the song what is more. */
 export interface Deviation {
@@ -24,6 +28,10 @@ export interface Deviation {
   readonly by: number;
   /** True for a move of more than a 32nd: the note is not the one that is wanted. */
   readonly isFar: boolean;
+  /** What the target wants there; null for what is more. */
+  readonly wanted: { readonly velocity: number; readonly length: number } | null;
+  /** What the song plays for it, and where; null for what is missing. */
+  readonly played: { readonly tick: number; readonly from: Source } | null;
 }
 
 /** Marks of an attempt in percent, 100 only where nothing is wrong. */
@@ -39,6 +47,8 @@ export interface Marks {
 
 /** A song compared with its target. */
 export interface Attempt {
+  /** Tempos and meters that differ, by place; none where the target says none. */
+  readonly times: readonly OtherTime[];
   /** Beyond the tolerance, by place. */
   readonly deviations: readonly Deviation[];
   /** Number of notes of the target that were compared. */
@@ -57,7 +67,7 @@ export function partForTarget(document: SongDocument, target: Pick<Reference, 'd
  */
 export function compareWithTarget(
   document: SongDocument,
-  target: Pick<Reference, 'notes' | 'tolerance'>,
+  target: Target,
   part: Id,
   { from, to }: { readonly from: number; readonly to: number },
   timeline: Timeline = compile(document, { kind: 'song' }),
@@ -68,8 +78,8 @@ export function compareWithTarget(
   for (const event of timeline.events)
     if (event.part === part && within(event.tick)) push(played, event.note, event);
   const wanted = new Map<number, Wanted[]>();
-  for (const [tick, , note, velocity] of target.notes)
-    if (within(tick)) push(wanted, note, { tick, velocity });
+  for (const [tick, length, note, velocity] of target.notes)
+    if (within(tick)) push(wanted, note, { tick, velocity, length });
   const deviations: Deviation[] = [];
   // A mistake, and what is right, is known by its drum and its place in the bar, in 32nds.
   const [right, wrong] = [new Set<string>(), new Set<string>()];
@@ -85,18 +95,27 @@ export function compareWithTarget(
     const { pairs, missing, more } = matched(row, played.get(note) ?? []);
     const voice = rowOf(document, part, note);
     const keyOf = (tick: number) => `${note} ${Math.round((tick - barAt(timeline, tick).start) / RIGHT)}`;
-    const differs = (kind: Deviation['kind'], tick: number, by = 0, isFar = false) =>
-      deviations.push({ kind, tick, note, voice, by, isFar });
+    const differs = (
+      kind: Deviation['kind'],
+      one: Wanted | null,
+      event: NoteEvent | null,
+      by = 0,
+      isFar = false,
+    ) => {
+      const tick = one?.tick ?? event?.tick ?? 0;
+      const played = event && { tick: event.tick, from: event.from };
+      deviations.push({ kind, tick, note, voice: event?.voice ?? voice, by, isFar, wanted: one, played });
+    };
     wantedCount += row.length;
-    for (const { tick } of missing) {
-      differs('missing', tick);
-      wrong.add(`missing ${keyOf(tick)}`);
-      count(tick, false, 1);
+    for (const one of missing) {
+      differs('missing', one, null);
+      wrong.add(`missing ${keyOf(one.tick)}`);
+      count(one.tick, false, 1);
     }
-    for (const { tick } of more) {
-      differs('extra', tick);
-      wrong.add(`extra ${keyOf(tick)}`);
-      count(tick, false, 1);
+    for (const event of more) {
+      differs('extra', null, event);
+      wrong.add(`extra ${keyOf(event.tick)}`);
+      count(event.tick, false, 1);
     }
     for (const [one, other] of pairs) {
       const ticks = other.tick - one.tick;
@@ -106,18 +125,19 @@ export function compareWithTarget(
       if (isFar) wrong.add(`moved ${keyOf(one.tick)}`);
       else right.add(keyOf(one.tick));
       count(one.tick, !isFar, 2);
-      if (isFar || Math.abs(off) > most) differs('moved', one.tick, off, isFar);
+      if (isFar || Math.abs(off) > most) differs('moved', one, other, off, isFar);
       if (isFar) continue;
       pairCount++;
       if (Math.abs(off) <= most) inTime++;
       if (Math.abs(louder) <= widest) asLoud++;
-      else differs(louder > 0 ? 'louder' : 'softer', one.tick, Math.abs(louder));
+      else differs(louder > 0 ? 'louder' : 'softer', one, other, Math.abs(louder));
     }
   }
   deviations.sort((a, b) => a.tick - b.tick || a.note - b.note);
   const rightBars = [...bars.values()].filter((bar) => bar.right >= SAME_BAR * bar.all).length;
   return {
     deviations,
+    times: timesThatDiffer(target, timeline).filter(({ tick }) => within(tick)),
     wanted: wantedCount,
     marks: {
       notes: mark(right.size, right.size + wrong.size),
@@ -136,6 +156,7 @@ function mark(right: number, all: number): number {
 interface Wanted {
   readonly tick: number;
   readonly velocity: number;
+  readonly length: number;
 }
 
 function push<T>(groups: Map<number, T[]>, key: number, one: T): void {
@@ -175,7 +196,7 @@ function matched(wanted: readonly Wanted[], played: readonly NoteEvent[]) {
 }
 
 /** The row of a part that plays a MIDI note: of drums the one that has it, of notes the only one. */
-function rowOf(document: SongDocument, part: Id, note: number): Id | null {
+export function rowOf(document: SongDocument, part: Id, note: number): Id | null {
   const index = indexOf(document);
   const rows = index.voicesOf(part);
   const isDrums = index.part(part)?.type === 'drums';
@@ -190,10 +211,21 @@ export function targetFrom(
   id: Id,
   most: number,
 ): Reference {
-  const { events } = compile(document, { kind: 'song' });
+  const { events, tempos, meters } = compile(document, { kind: 'song' });
   const notes = events
     .filter((event) => event.part === part.id)
     .slice(0, most)
     .map(({ tick, length, note, velocity }): Reference['notes'][number] => [tick, length, note, velocity]);
-  return { id, kind: 'reference', name, ...(part.type === 'drums' ? { drums: true } : {}), shift: 0, notes };
+  return {
+    ...{ id, kind: 'reference', name, shift: 0, notes },
+    ...(part.type === 'drums' ? { drums: true } : {}),
+    tempos: tempos.slice(0, LIMITS.tempos).map(({ tick, tempo }) => ({ at: tick, tempo })),
+    // A bar that is cut short may be counted in notes too small for a song to say.
+    meters: meters.flatMap(({ tick, meter }) => {
+      const { beats, unit, groups } = meter;
+      return unit === 2 || unit === 4 || unit === 8 || unit === 16
+        ? [{ at: tick, meter: { beats, unit, groups } }]
+        : [];
+    }),
+  };
 }

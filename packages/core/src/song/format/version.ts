@@ -18,7 +18,7 @@ export const FORMAT_STEPS = [
   'fills over the bar line, accents of hits and layered strokes',
   'ramps that bend and chord notes as named',
   'tempos and meters inside a song, and tolerance of targets',
-  'notes held over',
+  'notes held over, and tempos and meters of targets',
 ] as const;
 
 /**

@@ -1,41 +1,18 @@
 import { Box, Typography } from '@mui/material';
-import { type ArrivedTrack, referenceOfTrack } from '@plucky/core/fold';
-import {
-  type Deviation,
-  type Marks,
-  partForTarget,
-  targetFrom,
-  type Tolerance,
-  USUAL_TOLERANCE,
-} from '@plucky/core/plan';
-import { barAt, timeMapOf } from '@plucky/core/play';
-import {
-  documentOf,
-  indexOf,
-  keepReference,
-  LIMITS,
-  noteName,
-  type Reference,
-  setTolerance,
-  type SongDocument,
-} from '@plucky/core/song';
-import { beatTicks, counted, figure } from '@plucky/core/time';
-import { useQuery } from '@tanstack/react-query';
+import { type Deviation, type Marks, type Tolerance, USUAL_TOLERANCE } from '@plucky/core/plan';
+import { timeMapOf } from '@plucky/core/play';
+import { type Reference, setTolerance, type SongDocument } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 import { useMemo } from 'react';
-import { api } from '../../../api/client.ts';
 import { useEdit } from '../../../document/context.tsx';
-import { dayName } from '../../../shared/days.ts';
-import { freshId } from '../../../shared/fresh-id.ts';
-import { tracksIn } from '../../../shared/midi-in.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';
-import { FileButton } from '../../../shared/ui/FileButton.tsx';
-import { LongList } from '../../../shared/ui/LongList.tsx';
-import { notify } from '../../../shared/ui/notify.ts';
-import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { Select } from '../../../shared/ui/Select.tsx';
-import { color, SERIF, TEXT } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { ToolPanel } from '../ToolPanel.tsx';
+import { Differences } from './Differences.tsx';
+import { NewTarget } from './NewTarget.tsx';
+import { Sides } from './Sides.tsx';
 import { type Held, targetsOf, toggleTarget, useHolding } from './target-session.ts';
 
 /** Kinds of difference in words, in the order in which they are counted. */
@@ -111,20 +88,8 @@ export function TargetPanel({
               Only chosen slots
             </Choice>
           </Box>
-          <LongList
-            label="What differs"
-            count={attempt.deviations.length}
-            height={28}
-            sx={{ maxHeight: 360, mb: 1.5 }}
-            line={(i) => {
-              const one = attempt.deviations[i];
-              return one ? (
-                <QuietButton title="Show it on the sheet" onClick={() => onGoTo(one.tick)}>
-                  {wordsOf(document, map, one)}
-                </QuietButton>
-              ) : null;
-            }}
-          />
+          <Sides target={target.id} />
+          <Differences document={document} map={map} target={target} attempt={attempt} onGoTo={onGoTo} />
         </>
       )}
       <NewTarget document={document} />
@@ -170,94 +135,5 @@ function ToleranceFields({ target }: { target: Reference }) {
         onChange={(velocity, gesture) => set({ velocity }, gesture)}
       />
     </>
-  );
-}
-
-function wordsOf(
-  document: SongDocument,
-  map: ReturnType<typeof timeMapOf>,
-  { kind, tick, voice, note, by }: Deviation,
-): string {
-  const { song, voice: voiceOf } = indexOf(document);
-  const { bar, start, meter } = map.meters.length
-    ? barAt(map, tick)
-    : { bar: 1, start: 0, meter: song.meter };
-  const beat = Math.round((1 + (tick - start) / beatTicks(meter)) * 100) / 100;
-  const row = voice === null ? undefined : voiceOf(voice);
-  const name = !row ? `note ${note}` : row.family === 'note' ? noteName(note, song.key) : row.name;
-  return `Bar ${bar}, beat ${beat}: ${name} ${deed(kind, by)}`;
-}
-
-function late(ms: number): string {
-  return `${figure(Math.round(Math.abs(ms)))} ms ${ms > 0 ? 'late' : 'early'}`;
-}
-
-function deed(kind: Deviation['kind'], by: number): string {
-  if (kind === 'moved') return late(by);
-  if (kind === 'louder' || kind === 'softer') return `${by} too ${kind === 'louder' ? 'loud' : 'soft'}`;
-  return kind === 'missing' ? 'missing' : 'too many';
-}
-
-/** All drums of a file together, as a song's drums play them; in a file without drums its first track. */
-function playedAsOne(tracks: readonly [ArrivedTrack, ...ArrivedTrack[]]): ArrivedTrack {
-  const [first, ...more] = tracks.filter(({ drums }) => drums);
-  if (!first) return tracks[0];
-  const notes = [first, ...more].flatMap((track) => track.notes).sort((a, b) => a.tick - b.tick);
-  return { ...first, notes };
-}
-
-/** Takes a target of a file or of another song. */
-function NewTarget({ document }: { document: SongDocument }) {
-  const edit = useEdit();
-  const songs = useQuery({ queryKey: ['songs'], queryFn: api.songs });
-  const keep = (reference: Reference) => {
-    if (!partForTarget(document, reference))
-      notify(`No part of this song plays what ${reference.name} does.`, { variant: 'error' });
-    else if (edit(() => keepReference(reference))) useHolding.setState({ target: reference.id });
-  };
-  const fromFile = async (file: File) => {
-    try {
-      keep(referenceOfTrack(playedAsOne(await tracksIn(file)), freshId()));
-    } catch (error) {
-      notify(error instanceof Error ? error.message : String(error), { variant: 'error' });
-    }
-  };
-  const fromSong = async (id: string) => {
-    const { records } = await api.song(id);
-    const other = documentOf(records);
-    const part = indexOf(other).parts.find(({ type }) => type === 'drums') ?? indexOf(other).parts[0];
-    const name = songs.data?.find((one) => one.id === id)?.name ?? 'Another song';
-    if (part) keep(targetFrom(other, part, name, freshId(), LIMITS.referenceNotes));
-  };
-  return (
-    <Box sx={{ display: 'grid', gap: 1, justifyItems: 'start' }}>
-      <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.name }}>New target</Typography>
-      <FileButton
-        label="MIDI file of a target"
-        accept=".mid,.midi,audio/midi"
-        onFiles={([file]) => {
-          if (file) void fromFile(file);
-        }}
-      >
-        From a MIDI file…
-      </FileButton>
-      <Select
-        fullWidth
-        label="From another song"
-        bare
-        value={null}
-        placeholder="From another song…"
-        options={(songs.data ?? []).map(({ id, name, bars, updatedAt }) => ({
-          value: id,
-          label: name,
-          about: `${counted(bars, 'bar')}, ${dayName(updatedAt)}`,
-        }))}
-        onChange={(id) => {
-          fromSong(id).catch((error: unknown) =>
-            notify(error instanceof Error ? error.message : '', { variant: 'error' }),
-          );
-        }}
-      />
-    </Box>
   );
 }
