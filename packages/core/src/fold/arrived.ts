@@ -9,10 +9,10 @@ import {
   USUAL_METER,
   USUAL_TEMPO,
 } from '../midi/index.ts';
-import { DRUM_CHANNEL } from '../pattern/index.ts';
 import { settle } from '../play/index.ts';
 import { FASTEST, type Key, keyOfSignature, LIMITS, plainName, SLOWEST } from '../song/index.ts';
 import { type BarMeter, barTicks, MOST_BEATS, PPQ, type TempoMap, usualGroups } from '../time/index.ts';
+import { kindOfTrack } from './track-kind.ts';
 
 /** Uses of a track: a family of drum patterns, patterns of notes, an imported part to compare with, or none. */
 export const USES = ['fold', 'notes', 'reference', 'none'] as const;
@@ -34,6 +34,8 @@ export interface ArrivedTrack {
   /** 0..15. */
   readonly channel: number;
   readonly drums: boolean;
+  /** How sure it is, 0.5 to 1, that it is drums, or that it is not: told by what it does. */
+  readonly sure: number;
   /** The General MIDI program (0..127) that it asks for first, if it does. */
   readonly program: number | null;
   readonly notes: readonly ArrivedNote[];
@@ -126,11 +128,12 @@ function tracksIn(
       });
     const { notes: clear, merged } = settle(scaled);
     const pitches = clear.map(({ note }) => note);
+    const name = channels.length > 1 ? `${named}, channel ${channel + 1}` : named;
     return {
       id: `${nth}-${channel}`,
-      name: channels.length > 1 ? `${named}, channel ${channel + 1}` : named,
+      name,
       channel,
-      drums: channel === DRUM_CHANNEL,
+      ...kindOfTrack({ name, channel, notes: clear }),
       program: programOn(events, channel),
       notes: clear.map(({ tick, length, note, velocity }) => ({ tick, length, note, velocity })),
       lowest: pitches.reduce((a, b) => Math.min(a, b), 127),
@@ -168,7 +171,7 @@ function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[
 function withUse({ isCues, ...track }: ReadTrack, all: readonly ReadTrack[]): ArrivedTrack {
   const leader = all.find((one) => one.drums && track.name.startsWith(`${one.name}:`));
   const drums = track.drums || leader !== undefined;
-  return { ...track, drums, use: isCues ? 'none' : drums ? 'fold' : 'notes' };
+  return { ...track, drums, sure: leader ? 1 : track.sure, use: isCues ? 'none' : drums ? 'fold' : 'notes' };
 }
 
 function endOf(notes: readonly ArrivedNote[]): number {

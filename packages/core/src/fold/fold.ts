@@ -26,7 +26,7 @@ import { referenceOfTrack } from './reference.ts';
 import { withSectionTempos } from './section-tempos.ts';
 import { type BarFace, type FoundSection, guessedRoles, sectionsOf } from './sections.ts';
 import { steadied } from './steadied.ts';
-import type { Voiced } from './voices.ts';
+import type { NoteMap, Voiced } from './voices.ts';
 
 /** A song that a file was folded into, with its figures. */
 export interface Folded {
@@ -87,7 +87,7 @@ function foldAt(
   const sorted = prepared.map(({ track, voiced, units, distinct }) =>
     sortPart({ track, rowOf: voiced.rowOf, units, distinct }, tolerance),
   );
-  const faces = facesOf(bars, sorted);
+  const faces = facesOf(bars, sorted, options.noteMap);
   const found = sectionsOf(file, outline, faces);
   const grounds = groundsOf(bars, found);
   const parts = sorted.map((one, nth) => {
@@ -162,22 +162,29 @@ function groundsOf(bars: readonly Bar[], found: readonly FoundSection[]): Ground
 }
 
 /** Face of each bar: the groove of the part that leads, and the number and loudness of hits in all parts. */
-function facesOf(bars: readonly Bar[], parts: readonly SortedPart[]): BarFace[] {
+function facesOf(bars: readonly Bar[], parts: readonly SortedPart[], noteMap: NoteMap): BarFace[] {
   const lead = parts.toSorted(
     (a, b) => Number(b.track.drums) - Number(a.track.drums) || b.units.hits.length - a.units.hits.length,
   )[0];
   const grooves = new Map(lead?.units.units.map(({ start }, i) => [start, lead.grooves[i] ?? null]));
-  const faces = bars.map(({ start }) => ({ groove: grooves.get(start) ?? null, hits: 0, loudness: 0 }));
-  for (const { units } of parts) {
+  const faces = bars.map(({ start }) => ({
+    groove: grooves.get(start) ?? null,
+    hits: 0,
+    loudness: 0,
+    hasCrash: false,
+  }));
+  for (const { track, units } of parts) {
     const barOf = barFinder(bars);
-    for (const { at, velocity } of units.hits) {
-      const face = faces[barOf(at)];
+    for (const { row, at, velocity } of units.hits) {
+      const bar = barOf(at);
+      const face = faces[bar];
       if (!face) continue;
+      if (track.drums && noteMap[row] === 'crash' && at === bars[bar]?.start) face.hasCrash = true;
       face.hits++;
       face.loudness += velocity;
     }
   }
-  return faces.map(({ groove, hits, loudness }) => ({ groove, hits, loudness: hits ? loudness / hits : 0 }));
+  return faces.map((face) => ({ ...face, loudness: face.hits ? face.loudness / face.hits : 0 }));
 }
 
 /** The notes of a track that have no drum, by note, with the bars in which they are. */

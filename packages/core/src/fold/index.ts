@@ -4,7 +4,7 @@ export { fold, type Folded, TOLERANCES } from './fold.ts';
 export { type Distance, distanceFrom } from './distance.ts';
 export { feelOfFile, type FileFeel } from './file-feel.ts';
 export { measuredSwing } from './measured-swing.ts';
-export { suggestedMap } from './note-map.ts';
+export { type DrumGuess, drumGuesses, suggestedMap } from './note-map.ts';
 export { type FoldOptions, type How, HOWS } from './prepare.ts';
 export { rangeForShelf } from './range.ts';
 export { referenceOfTrack } from './reference.ts';

@@ -57,47 +57,77 @@ const EFFECTS: Readonly<Record<number, DrumName>> = {
   [DRUMS.riser.note]: 'riser',
 };
 
-/** Habit of a note in time: its number in all and in a bar, and its shares on the first beat and on backbeats. */
+/** Habit of a note in time: its number in all and in a bar, and its shares on the first beat, on one and three, and on backbeats. */
 interface Habit {
   readonly count: number;
   readonly perBar: number;
   readonly onFirst: number;
+  readonly onStrong: number;
   readonly onBack: number;
+  /** True for the lowest of the notes that are drums. */
+  readonly isLowest: boolean;
 }
 
+/** Which drum a note is likely to be; null for none. */
+export interface DrumGuess {
+  readonly drum: DrumName | null;
+  /** 0..1. */
+  readonly sure: number;
+  readonly by: 'number' | 'habit' | 'nothing';
+}
+
+const UNKNOWN: DrumGuess = { drum: null, sure: 0, by: 'nothing' };
+/** How sure the numbers of General MIDI are: where most of a file's are its drums, and where they are not. */
+const [SURE, UNSURE] = [0.95, 0.4];
+
 /**
- * Which drum each note of the drums in a file is likely to be: by General MIDI, and by what it does in time. A note that falls
- * on the second and fourth beats is a backbeat whatever its number; one that nothing speaks for is none.
+ * Which drum each note of the drums in a file is likely to be, and how sure that is: by General MIDI, and by what it does in
+ * time. A note that falls on the second and fourth beats is a backbeat whatever its number, the lowest one on one and three a
+ * kick, a steady one a hat; one that nothing speaks for is none.
  */
-export function suggestedMap(file: ArrivedFile): NoteMap {
+export function drumGuesses(file: ArrivedFile): ReadonlyMap<number, DrumGuess> {
   const notes = file.tracks.filter(({ drums }) => drums).flatMap((track) => track.notes);
   const habits = byNote(notes);
-  const map: Record<number, DrumName | null> = {};
   const isGeneral = (note: number) => GENERAL[note] !== undefined;
   // Where the numbers are General MIDI drums, habits are not asked.
   const known = [...habits.keys()].filter(isGeneral);
   const speaks = known.some((note) => note === 35 || note === 36) || known.length * 2 > habits.size;
-  for (const [note, own] of habits) {
-    const general = GENERAL[note] ?? EFFECTS[note] ?? null;
-    map[note] = general && speaks ? general : (byHabit(habitOf(own, file.bars)) ?? general);
-  }
-  return map;
+  const lowest = Math.min(...habits.keys());
+  return new Map(
+    [...habits].map(([note, own]): readonly [number, DrumGuess] => {
+      const general = GENERAL[note] ?? EFFECTS[note] ?? null;
+      const byNumber: DrumGuess = general
+        ? { drum: general, sure: speaks ? SURE : UNSURE, by: 'number' }
+        : UNKNOWN;
+      if (general && speaks) return [note, byNumber];
+      return [note, byHabit(habitOf(own, file.bars, note === lowest)) ?? byNumber];
+    }),
+  );
+}
+
+/** Which drum each note of the drums in a file is likely to be: see `drumGuesses`. */
+export function suggestedMap(file: ArrivedFile): NoteMap {
+  return Object.fromEntries([...drumGuesses(file)].map(([note, { drum }]) => [note, drum]));
 }
 
 /** Least number of hits that tell a habit, and that of a rare one. */
 const [ENOUGH, FEW] = [8, 3];
 
-/** Drum of a note by its habit; null for a habit that is not known. */
-function byHabit({ count, perBar, onFirst, onBack }: Habit): DrumName | null {
-  if (count < ENOUGH) return count >= FEW && onFirst >= 0.8 ? 'crash' : null;
-  if (onBack >= 0.7 && perBar >= 0.8) return 'snare';
-  if (perBar >= 3.5) return 'closed-hat';
-  if (onFirst >= 0.3 && perBar >= 0.8) return 'kick';
-  return onFirst >= 0.8 && perBar <= 0.5 ? 'crash' : null;
+/** Drum of a note by its habit, as sure as the habit is strict; null for a habit that is not known. */
+function byHabit({ count, perBar, onFirst, onStrong, onBack, isLowest }: Habit): DrumGuess | null {
+  const is = (drum: DrumName, sure: number): DrumGuess => ({ drum, sure: Math.min(0.9, sure), by: 'habit' });
+  const crash = onFirst >= 0.8 ? is('crash', onFirst * 0.7) : null;
+  if (count < ENOUGH) return count >= FEW ? crash : null;
+  if (onBack >= 0.7 && perBar >= 0.8) return is('snare', onBack);
+  if (perBar >= 3.5 && !(isLowest && onStrong >= 0.7))
+    return is('closed-hat', 0.5 + Math.min(8, perBar) / 20);
+  if (isLowest && onStrong >= 0.5 && perBar >= 0.8) return is('kick', 0.3 + onStrong * 0.6);
+  if (onFirst >= 0.3 && perBar >= 0.8) return is('kick', 0.4 + onFirst * 0.4);
+  return perBar <= 0.5 || count / perBar < ENOUGH ? crash : null;
 }
 
-function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
-  let [first, back] = [0, 0];
+function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[], isLowest: boolean): Habit {
+  let [first, strong, back] = [0, 0, 0];
   const barOf = barFinder(bars);
   const played = new Set<number>();
   for (const { tick } of notes) {
@@ -108,13 +138,16 @@ function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[]): Habit {
     const near = Math.round(beat);
     if (Math.abs(beat - near) > 0.1) continue;
     if (near % meter.beats === 0) first++;
-    else if (meter.beats % 2 === 0 && near % 2 === 1) back++;
+    if (near % 2 === 0) strong++;
+    else if (meter.beats % 2 === 0) back++;
   }
   const count = notes.length;
   return {
     count,
     perBar: notes.length / Math.max(1, played.size),
     onFirst: first / count,
+    onStrong: strong / count,
     onBack: back / count,
+    isLowest,
   };
 }

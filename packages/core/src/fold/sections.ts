@@ -16,12 +16,14 @@ export interface BarFace {
   readonly groove: number | null;
   readonly hits: number;
   readonly loudness: number;
+  /** True for a crash on its first beat. */
+  readonly hasCrash: boolean;
 }
 
 /** The longest section that is made unasked, and the shortest stretch that is one, in bars. */
 const [LONGEST, SHORTEST] = [16, 4];
 
-/** Starts of sections: those known before and, without markers of the file, those of other grooves. */
+/** Starts of sections: those known before and, without markers of the file, those of other grooves, of other densities, and crashes. */
 export function sectionsOf(
   file: Pick<ArrivedFile, 'bars' | 'markers'>,
   known: Pick<KnownStarts, 'starts' | 'odd'>,
@@ -30,7 +32,8 @@ export function sectionsOf(
   const { bars, markers } = file;
   const starts = new Map(known.starts);
   if (!markers.length)
-    for (const at of grooveTurns(faces)) if (!starts.has(at) && !known.odd.has(at)) starts.set(at, '');
+    for (const at of [...grooveTurns(faces), ...phraseTurns(faces)])
+      if (!starts.has(at) && !known.odd.has(at)) starts.set(at, '');
   const sorted = [...starts].sort(([a], [b]) => a - b);
   return sorted.flatMap(([from, name], i): FoundSection[] => {
     const to = sorted[i + 1]?.[0] ?? bars.length;
@@ -52,6 +55,27 @@ function grooveTurns(faces: readonly BarFace[]): number[] {
     if (to - from < SHORTEST && current !== undefined) continue;
     if (current !== undefined && groove !== current) turns.push(from);
     current = groove;
+  }
+  return turns;
+}
+
+/** By how much a phrase is denser or thinner than the one before where a section begins, and by how much under a crash. */
+const [OTHER_DENSITY, UNDER_CRASH] = [0.3, 0.08];
+/** Crashes that come in more than every so many bars are a part of the groove and begin nothing. */
+const RARE = 6;
+
+/** The bars from which on, phrase by phrase, so much more or less is played that a section begins, less with a crash on its first beat. */
+function phraseTurns(faces: readonly BarFace[]): number[] {
+  const crashes = faces.filter(({ hasCrash }) => hasCrash).length;
+  const areRare = crashes * RARE <= faces.length;
+  const turns: number[] = [];
+  const hitsIn = (from: number) =>
+    faces.slice(from, from + SHORTEST).reduce((sum, { hits }) => sum + hits, 0);
+  for (let at = SHORTEST; at + SHORTEST <= faces.length; at += SHORTEST) {
+    const [before, after] = [hitsIn(at - SHORTEST), hitsIn(at)];
+    const change = Math.abs(after - before) / Math.max(1, before, after);
+    const begins = areRare && faces[at]?.hasCrash === true;
+    if (change >= (begins ? UNDER_CRASH : OTHER_DENSITY)) turns.push(at);
   }
   return turns;
 }

@@ -15,6 +15,7 @@ import { Figures } from './Figures.tsx';
 import { FoldedFamily } from './FoldedFamily.tsx';
 import { FoldedForm } from './FoldedForm.tsx';
 import { HearBar } from './HearBar.tsx';
+import { hearNote } from './heard-file.ts';
 import { NoteMapList } from './NoteMapList.tsx';
 
 /** Changed names and roles of sections, by the section's id. */
@@ -81,7 +82,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
           overflow: { xs: 'auto', md: 'hidden' },
         }}
       >
-        <WhatComesIn arrival={arrival} />
+        <WhatComesIn arrival={arrival} document={document} />
         <Box
           component="main"
           tabIndex={0}
@@ -135,7 +136,8 @@ function useArrivalEnd() {
 }
 
 /** The tracks of a file with what becomes of them, and its notes with the drums that they are. */
-function WhatComesIn({ arrival: { file } }: { arrival: Arrival }) {
+function WhatComesIn({ arrival, document }: { arrival: Arrival; document: SongDocument | null }) {
+  const { file } = arrival;
   const { uses, noteMap } = useArrival().chosen;
   return (
     <Box
@@ -154,7 +156,13 @@ function WhatComesIn({ arrival: { file } }: { arrival: Arrival }) {
         uses={uses}
         onChange={(id, use) => choose({ uses: { ...uses, [id]: use } })}
       />
-      <NoteMapList file={file} uses={uses} noteMap={noteMap} onChange={(map) => choose({ noteMap: map })} />
+      <NoteMapList
+        file={file}
+        uses={uses}
+        noteMap={noteMap}
+        onChange={(map) => choose({ noteMap: map })}
+        onHear={document && ((note) => hearNote(arrival, document, note))}
+      />
     </Box>
   );
 }

@@ -14,6 +14,9 @@ const USE_NAMES: Readonly<Record<Use, string>> = {
   none: 'leave out',
 };
 
+/** From where on it goes without saying that a track is drums, or is not. */
+const CERTAIN = 0.9;
+
 /** The tracks of a file, and what is made of each. */
 export function ArrivedTracks({
   file,
@@ -33,7 +36,7 @@ export function ArrivedTracks({
         </Typography>
       )}
       {file.tracks.map((track) => {
-        const { id, name, channel, drums, notes, lowest, highest, moves, doubled, cut } = track;
+        const { id, name, channel, drums, sure, notes, lowest, highest, moves, doubled, cut } = track;
         return (
           <Box
             key={id}
@@ -51,6 +54,8 @@ export function ArrivedTracks({
             <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1 }}>
               channel {channel + 1} · {figure(notes.length)}{' '}
               {drums ? 'hits' : `notes, ${noteName(lowest, key)} to ${noteName(highest, key)}`}
+              {sure < CERTAIN &&
+                ` · ${drums ? 'drums' : 'no drums'} by what it plays, ${Math.round(100 * sure)} % sure`}
             </Typography>
             <Select<Use>
               label={`What becomes of ${name}`}

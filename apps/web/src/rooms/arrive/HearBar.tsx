@@ -1,9 +1,8 @@
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
-import { layFiles, rackFor, readMidi, receivedTimeline } from '@plucky/core/midi';
 import { compile } from '@plucky/core/play';
-import { optionsOfSong, type SongDocument } from '@plucky/core/song';
+import type { SongDocument } from '@plucky/core/song';
 import { useEffect, useState } from 'react';
 import { playAlone } from '../../audio/play-alone.ts';
 import { thePlayer } from '../../audio/player.ts';
@@ -11,6 +10,7 @@ import { useIsPlaying } from '../../audio/useIsPlaying.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import type { Arrival } from './arrival.ts';
+import { ofFile } from './heard-file.ts';
 
 type Heard = 'file' | 'fold';
 const NAMES: Readonly<Record<Heard, string>> = { file: 'The file', fold: 'The fold' };
@@ -80,13 +80,4 @@ export function HearBar({ arrival, document }: { arrival: Arrival; document: Son
 
 function ofFold(document: SongDocument) {
   return { document, timeline: compile(document, { kind: 'song' }) };
-}
-
-/** The file as it is, by the sounds of the fold where their channels and notes meet. */
-function ofFile({ bytes, file }: Arrival, document: SongDocument) {
-  const laid = layFiles([
-    { id: file.name, name: file.name, kind: null, start: 0, early: 0, midi: readMidi(bytes) },
-  ]);
-  const rack = rackFor(laid, document, optionsOfSong({}));
-  return { document: rack.document, timeline: receivedTimeline(laid, rack) };
 }

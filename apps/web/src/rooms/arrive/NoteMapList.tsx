@@ -1,9 +1,10 @@
-import { Box, Button, TextField, Typography } from '@mui/material';
-import type { ArrivedFile, NoteMap, Use } from '@plucky/core/fold';
+import PlayIcon from '@mui/icons-material/PlayArrowRounded';
+import { Box, Button, IconButton, TextField, Typography } from '@mui/material';
+import { type ArrivedFile, type DrumGuess, drumGuesses, type NoteMap, type Use } from '@plucky/core/fold';
 import { DRUM_NAMES, type DrumName, DRUMS } from '@plucky/core/pattern';
 import { plainName } from '@plucky/core/song';
 import { figure } from '@plucky/core/time';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Group } from '../../shared/ui/Group.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
@@ -15,12 +16,16 @@ export function NoteMapList({
   uses,
   noteMap,
   onChange,
+  onHear,
 }: {
   file: ArrivedFile;
   uses: Readonly<Record<string, Use>>;
   noteMap: NoteMap;
   onChange: (map: NoteMap) => void;
+  /** Plays a note by itself; null before there is anything to hear it by. */
+  onHear: ((note: number) => void) | null;
 }) {
+  const guesses = useMemo(() => drumGuesses(file), [file]);
   const counts = new Map<number, number>();
   for (const { id, notes } of file.tracks)
     if (uses[id] === 'fold') for (const { note } of notes) counts.set(note, (counts.get(note) ?? 0) + 1);
@@ -33,7 +38,7 @@ export function NoteMapList({
           key={note}
           sx={{
             display: 'grid',
-            gridTemplateColumns: '28px minmax(0, 1fr) 48px',
+            gridTemplateColumns: '28px minmax(0, 1fr) 28px 44px',
             gap: 1,
             alignItems: 'center',
             py: 0.5,
@@ -57,13 +62,33 @@ export function NoteMapList({
                 : { '& fieldset': { borderStyle: 'dashed' }, '& .MuiSelect-select': { color: color('warn') } }
             }
           />
+          <IconButton
+            size="small"
+            aria-label={`Hear note ${note}`}
+            title="Two bars of it, by this drum"
+            disabled={!onHear}
+            onClick={() => onHear?.(note)}
+          >
+            <PlayIcon fontSize="small" />
+          </IconButton>
           <Box component="span" className="mono" sx={{ textAlign: 'right', fontSize: TEXT.plain }}>
             {figure(hits)}
           </Box>
+          <GuessWords guess={guesses.get(note)} drum={noteMap[note] ?? null} />
         </Box>
       ))}
       <KeptMaps noteMap={noteMap} notes={rows.map(([note]) => note)} onChange={onChange} />
     </Group>
+  );
+}
+
+/** What speaks for the suggested drum, while it is the chosen one; by its General MIDI number goes without saying. */
+function GuessWords({ guess, drum }: { guess: DrumGuess | undefined; drum: DrumName | null }) {
+  if (!guess || guess.by !== 'habit' || guess.drum !== drum) return null;
+  return (
+    <Typography sx={{ gridColumn: '2 / -1', fontSize: TEXT.fine, color: color('soft') }}>
+      by when it is struck, {Math.round(100 * guess.sure)} % sure
+    </Typography>
   );
 }
 
