@@ -13,7 +13,7 @@ import { tries } from '../testing/tries.ts';
 import { leavingTimeline } from './leaving.ts';
 import { exportOptions } from './read-options.ts';
 import { exportRegions } from './regions.ts';
-import { exportedNotes } from './tracks.ts';
+import { exportedNotes, inFile } from './tracks.ts';
 
 const choices = Object.fromEntries(
   Object.entries(EXPORT_CHOICES).map(([name, { offers }]) => [
@@ -50,7 +50,24 @@ function heard(bytes: Uint8Array): string[] {
   return out.sort();
 }
 
-test('random songs leave by any options, and another reader hears the very notes that were meant', () => {
+/** Tempos, then meters, as another reader finds them on the first track. */
+function timesIn(bytes: Uint8Array): string[] {
+  let tick = 0;
+  const placed = (parseMidi(bytes).tracks[0] ?? []).map((event) => ({
+    tick: (tick += event.deltaTime),
+    event,
+  }));
+  return [
+    ...placed.flatMap(({ tick: at, event }) =>
+      event.type === 'setTempo' ? [`${at} ${event.microsecondsPerBeat}`] : [],
+    ),
+    ...placed.flatMap(({ tick: at, event }) =>
+      event.type === 'timeSignature' ? [`${at} ${event.numerator}/${event.denominator}`] : [],
+    ),
+  ];
+}
+
+test('random songs leave by any options, and another reader finds the very notes, tempos and meters that were meant', () => {
   let files = 0;
   fc.assert(
     fc.property(fc.array(dice, { maxLength: 12 }), someOptions, fc.nat(), (rolls, fields, some) => {
@@ -63,9 +80,18 @@ test('random songs leave by any options, and another reader hears the very notes
       for (const region of exportRegions(document, options)) {
         files++;
         expect(region.verification.differences).toEqual([]);
+        const timeline = leavingTimeline(document, region.scope, options);
+        expect(timesIn(region.bytes)).toEqual([
+          ...timeline.tempos.map(
+            ({ tick, tempo }) => `${inFile(options)(tick)} ${Math.round(60_000_000 / tempo)}`,
+          ),
+          ...timeline.meters.map(
+            ({ tick, meter }) => `${inFile(options)(tick)} ${meter.beats}/${meter.unit}`,
+          ),
+        ]);
         // In format 0 the notes of cues are on the same track as all others.
         if (options.cueTrack && options.format === 0) continue;
-        const meant = exportedNotes(document, leavingTimeline(document, region.scope, options), options);
+        const meant = exportedNotes(document, timeline, options);
         expect(heard(region.bytes)).toEqual(
           meant
             .map(
