@@ -57,10 +57,12 @@ const EFFECTS: Readonly<Record<number, DrumName>> = {
   [DRUMS.riser.note]: 'riser',
 };
 
-/** Habit of a note in time: its number in all and in a bar, and its shares on the first beat, on one and three, and on backbeats. */
+/** Habit of a note in time: its number in all, in a bar that has it, and the share of such bars; its shares by loudness. */
 interface Habit {
   readonly count: number;
   readonly perBar: number;
+  readonly inBars: number;
+  /** On the first beat, on the first and third ones, and on the backbeats. */
   readonly onFirst: number;
   readonly onStrong: number;
   readonly onBack: number;
@@ -111,43 +113,50 @@ export function suggestedMap(file: ArrivedFile): NoteMap {
 }
 
 /** Least number of hits that tell a habit, and that of a rare one. */
-const [ENOUGH, FEW] = [8, 3];
+const [ENOUGH, FEW] = [8, 2];
+/** In a smaller share of the bars than this a note is none of the groove. */
+const SELDOM = 0.35;
+/** From how many strokes in a bar on a note is a pulse, in however few bars. */
+const STEADY = 6;
 
 /** Drum of a note by its habit, as sure as the habit is strict; null for a habit that is not known. */
-function byHabit({ count, perBar, onFirst, onStrong, onBack, isLowest }: Habit): DrumGuess | null {
+function byHabit({ count, perBar, inBars, onFirst, onStrong, onBack, isLowest }: Habit): DrumGuess | null {
   const is = (drum: DrumName, sure: number): DrumGuess => ({ drum, sure: Math.min(0.9, sure), by: 'habit' });
-  const crash = onFirst >= 0.8 ? is('crash', onFirst * 0.7) : null;
-  if (count < ENOUGH) return count >= FEW ? crash : null;
-  if (onBack >= 0.7 && perBar >= 0.8) return is('snare', onBack);
+  if (onFirst >= 0.8 && inBars <= SELDOM && count >= FEW) return is('crash', onFirst * 0.7);
+  if (count < ENOUGH) return null;
+  // What is struck several times in few bars is of their fills.
+  if (inBars <= SELDOM && perBar < STEADY) return perBar >= 2 ? is('mid-tom', 0.55) : null;
+  if (onBack >= 0.45 && onBack >= 1.5 * onStrong && perBar >= 0.8) return is('snare', 0.4 + onBack / 2);
   if (perBar >= 3.5 && !(isLowest && onStrong >= 0.7))
     return is('closed-hat', 0.5 + Math.min(8, perBar) / 20);
-  if (isLowest && onStrong >= 0.5 && perBar >= 0.8) return is('kick', 0.3 + onStrong * 0.6);
-  if (onFirst >= 0.3 && perBar >= 0.8) return is('kick', 0.4 + onFirst * 0.4);
-  return perBar <= 0.5 || count / perBar < ENOUGH ? crash : null;
+  if (isLowest && onStrong >= 0.3 && perBar >= 0.8) return is('kick', 0.5 + onStrong * 0.4);
+  return onFirst >= 0.3 && perBar >= 0.8 ? is('kick', 0.4 + onFirst * 0.4) : null;
 }
 
 function habitOf(notes: readonly ArrivedNote[], bars: readonly Bar[], isLowest: boolean): Habit {
-  let [first, strong, back] = [0, 0, 0];
+  let [first, strong, back, all] = [0, 0, 0, 0];
   const barOf = barFinder(bars);
   const played = new Set<number>();
-  for (const { tick } of notes) {
+  for (const { tick, velocity } of notes) {
     const bar = barOf(tick);
     played.add(bar);
+    all += velocity;
     const { start, meter } = bars[bar] ?? { start: 0, meter: USUAL_METER };
     const beat = (tick - start) / beatTicks(meter);
     const near = Math.round(beat);
     if (Math.abs(beat - near) > 0.1) continue;
-    if (near % meter.beats === 0) first++;
-    if (near % 2 === 0) strong++;
-    else if (meter.beats % 2 === 0) back++;
+    if (near % meter.beats === 0) first += velocity;
+    if (near % 2 === 0) strong += velocity;
+    else if (meter.beats % 2 === 0) back += velocity;
   }
   const count = notes.length;
   return {
     count,
     perBar: notes.length / Math.max(1, played.size),
-    onFirst: first / count,
-    onStrong: strong / count,
-    onBack: back / count,
+    inBars: played.size / Math.max(1, bars.length),
+    onFirst: first / all,
+    onStrong: strong / all,
+    onBack: back / all,
     isLowest,
   };
 }

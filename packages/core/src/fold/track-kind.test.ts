@@ -53,6 +53,20 @@ test.each([
   expect(sure).toBeLessThan(1);
 });
 
+test('a kit that is played unevenly is drums as well, and its uneven bass is not', () => {
+  const uneven = (bars: readonly Bar[]) =>
+    played(bars, 8)
+      .map((note, i) => ({
+        ...note,
+        tick: note.tick + ((i * 37) % 61),
+        length: note.length + ((i * 13) % 29),
+      }))
+      .sort((a, b) => a.tick - b.tick);
+  const told = (bars: readonly Bar[]) =>
+    kindOfTrack({ name: 'Track 1', channel: 2, notes: uneven(bars) }).drums;
+  expect([told([GROOVE]), told(BASS), told(STABS)]).toEqual([true, false, false]);
+});
+
 const fileOf = (notes: ReturnType<typeof played>, channel: number) =>
   arrivedFile(
     writeMidi({

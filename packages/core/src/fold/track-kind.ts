@@ -17,9 +17,9 @@ export interface UnknownTrack {
 }
 
 /** Fewest notes that tell anything, and how near two onsets are one, in ticks. */
-const [FEWEST, TOGETHER] = [8, PPQ / 32];
-/** Intervals (semitones, within an octave) of which chords are made. */
-const CONSONANT: ReadonlySet<number> = new Set([0, 3, 4, 5, 7, 8, 9]);
+const [FEWEST, TOGETHER] = [8, PPQ / 12];
+/** Intervals, in semitones, between the neighbours of a chord. */
+const [CLOSEST, WIDEST] = [2, 7];
 /** General MIDI's kicks, snares and hats, one of each kind, and the range of its kit. */
 const CORE_DRUMS = [
   [35, 36],
@@ -57,10 +57,7 @@ function evidence(notes: readonly ArrivedNote[]): number {
   const fill = fills.toSorted((a, b) => a - b)[fills.length >> 1] ?? 0;
   const sustained = fills.filter((one) => one > 1.25).length / Math.max(1, fills.length);
   const together = onsets.filter((of) => of.length > 1);
-  const pairs = together.flatMap((of) =>
-    of.flatMap((one, i) => of.slice(i + 1).map((other) => Math.abs(one.note - other.note) % 12)),
-  );
-  const consonant = pairs.filter((interval) => CONSONANT.has(interval)).length / Math.max(1, pairs.length);
+  const chords = together.filter(isChord).length / Math.max(1, together.length);
   const alone = 1 - together.length / Math.max(1, onsets.length);
   const kinds = CORE_DRUMS.filter((of) => of.some((note) => pitches.has(note))).length;
   const inKit = notes.filter(({ note }) => note >= LOWEST_DRUM && note <= HIGHEST_DRUM).length / notes.length;
@@ -70,7 +67,7 @@ function evidence(notes: readonly ArrivedNote[]): number {
     (fill < 0.5 ? 1 : fill > 0.85 ? -1.5 : 0) +
     (sustained > 0.25 ? -2 : 0) +
     (repeats > 0.7 ? 1 : repeats < 0.35 ? -1 : 0) +
-    (alone < 0.85 ? (consonant < 0.6 ? 1 : consonant > 0.75 ? -2.5 : 0) : 0) +
+    (alone < 0.85 ? (chords < 0.2 ? 1 : chords > 0.5 ? -2.5 : 0) : 0) +
     (pitches.size >= 3 && alone > 0.95 ? -2 : 0) +
     (pitches.size === 1 ? 1 : pitches.size > 16 ? -1 : 0) +
     (kinds >= 2 && inKit > 0.7 ? 1.5 : 0)
@@ -86,6 +83,13 @@ function onsetsOf(notes: readonly ArrivedNote[]): readonly (readonly ArrivedNote
     else out.push([note]);
   }
   return out;
+}
+
+/** True for three notes and more that are as near to one another as those of a chord. */
+function isChord(together: readonly ArrivedNote[]): boolean {
+  const sorted = together.map(({ note }) => note).sort((a, b) => a - b);
+  const steps = sorted.slice(1).map((note, i) => note - (sorted[i] ?? 0));
+  return steps.length > 1 && steps.every((step) => step >= CLOSEST && step <= WIDEST);
 }
 
 /** Share of the notes that came at the same place of the 4/4 bar before too, to a 16th. */

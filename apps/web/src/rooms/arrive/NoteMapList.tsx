@@ -38,8 +38,8 @@ export function NoteMapList({
           key={note}
           sx={{
             display: 'grid',
-            gridTemplateColumns: '28px minmax(0, 1fr) 28px 44px',
-            gap: 1,
+            gridTemplateColumns: '28px minmax(0, 1fr) 26px 40px',
+            gap: 0.5,
             alignItems: 'center',
             py: 0.5,
             borderBottom: `1px solid ${color('line')}`,
