@@ -1,6 +1,5 @@
 import { DRUM_CHANNEL } from '../pattern/index.ts';
 import { groupedBy, PPQ } from '../time/index.ts';
-import type { ArrivedNote } from './arrived.ts';
 
 /** Whether a track is drums, and how sure that is: 0.5 (a guess) to 1. */
 export interface TrackKind {
@@ -8,12 +7,19 @@ export interface TrackKind {
   readonly sure: number;
 }
 
+/** A note as far as it tells what its track is: its place and length in ticks, and its number 0..127. */
+interface ToldNote {
+  readonly tick: number;
+  readonly length: number;
+  readonly note: number;
+}
+
 /** What is known of a track before it is told what it is. */
 export interface UnknownTrack {
   readonly name: string;
   /** 0..15. */
   readonly channel: number;
-  readonly notes: readonly ArrivedNote[];
+  readonly notes: readonly ToldNote[];
 }
 
 /** Fewest notes that tell anything, and how near two onsets are one, in ticks. */
@@ -43,7 +49,7 @@ export function kindOfTrack({ name, channel, notes }: UnknownTrack): TrackKind {
   return { drums: score > 0, sure: 1 / (1 + Math.exp(-Math.abs(score))) };
 }
 
-function evidence(notes: readonly ArrivedNote[]): number {
+function evidence(notes: readonly ToldNote[]): number {
   const pitches = new Set(notes.map(({ note }) => note));
   const same = Math.max(
     ...[...groupedBy(notes, ({ length }) => Math.round(length / 10)).values()].map((of) => of.length),
@@ -75,8 +81,8 @@ function evidence(notes: readonly ArrivedNote[]): number {
 }
 
 /** Notes by what is struck together, in order. */
-function onsetsOf(notes: readonly ArrivedNote[]): readonly (readonly ArrivedNote[])[] {
-  const out: ArrivedNote[][] = [];
+function onsetsOf(notes: readonly ToldNote[]): readonly (readonly ToldNote[])[] {
+  const out: ToldNote[][] = [];
   for (const note of notes) {
     const last = out.at(-1);
     if (last?.[0] && note.tick - last[0].tick <= TOGETHER) last.push(note);
@@ -86,14 +92,14 @@ function onsetsOf(notes: readonly ArrivedNote[]): readonly (readonly ArrivedNote
 }
 
 /** True for three notes and more that are as near to one another as those of a chord. */
-function isChord(together: readonly ArrivedNote[]): boolean {
+function isChord(together: readonly ToldNote[]): boolean {
   const sorted = together.map(({ note }) => note).sort((a, b) => a - b);
   const steps = sorted.slice(1).map((note, i) => note - (sorted[i] ?? 0));
   return steps.length > 1 && steps.every((step) => step >= CLOSEST && step <= WIDEST);
 }
 
 /** Share of the notes that came at the same place of the 4/4 bar before too, to a 16th. */
-function repetition(notes: readonly ArrivedNote[]): number {
+function repetition(notes: readonly ToldNote[]): number {
   const step = (tick: number) => Math.round((tick * 4) / PPQ);
   const played = new Set(notes.map(({ tick, note }) => `${note} ${step(tick)}`));
   const later = notes.filter(({ tick }) => step(tick) >= 16);
