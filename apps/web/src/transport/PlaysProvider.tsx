@@ -23,7 +23,7 @@ export function PlaysProvider({ children }: { children: ReactNode }) {
   return <PlaysSide what={what}>{children}</PlaysSide>;
 }
 
-/** What plays, as the side of a comparison that is heard. */
+/** Target of play as the side of a comparison that is heard. */
 function PlaysSide({ what, children }: { what: WhatPlays | null; children: ReactNode }) {
   const side = useHeardSide();
   const heard = useMemo(() => withSide(what, side), [what, side]);

@@ -34,7 +34,7 @@ export interface WhatPlays {
   readonly cut: Loop | null;
   /** Timeline that is not worked out of the song. */
   readonly timeline?: Timeline | undefined;
-  /** What is heard in the place of a part, or beside it. */
+  /** A reference that is heard in the place of a part, or beside it. */
   readonly against?: { readonly reference: Reference; readonly part: Id; readonly side: Side } | undefined;
 }
 

@@ -34,7 +34,7 @@ export interface ArrivedTrack {
   /** 0..15. */
   readonly channel: number;
   readonly drums: boolean;
-  /** How sure it is, 0.5 to 1, that it is drums, or that it is not: told by what it does. */
+  /** Sureness, 0.5 to 1, that it is drums, or that it is not: told by what it does. */
   readonly sure: number;
   /** The General MIDI program (0..127) that it asks for first, if it does. */
   readonly program: number | null;

@@ -16,7 +16,7 @@ export interface Distance {
   readonly edits: number;
 }
 
-/** How far a note may be from its own in the file, in seconds. */
+/** Farthest that a note may be from its own in the file, in seconds. */
 const REACH = 0.12;
 
 interface Timed {

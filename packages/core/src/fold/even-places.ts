@@ -7,7 +7,7 @@ import { type Bend, nearestPlace, type PlacedBy, type PlacedNote, STRAIGHT } fro
 
 /** The grids that may be a row's, and the finer ones that each is divided into. */
 const FINER: Readonly<Partial<Record<Grid, readonly Grid[]>>> = { 4: [8, 6, 12], 3: [6, 12] };
-/** What a finer grid must leave of the distance, and from how many notes on a bar may have a grid of its own. */
+/** Share of the distance that a finer grid may leave, and least number of notes of a bar with a grid of its own. */
 const [LEFT, FEWEST] = [0.6, 4];
 
 /** Mean distance of places from a grid, in ticks, and its share of the step. */

@@ -15,7 +15,7 @@ const [LOW, HIGH] = [33, 40];
 
 interface Stroke {
   readonly note: number;
-  /** Where and how loud it is meant, in ticks and 1..127, and where it is played, in seconds. */
+  /** Its place and loudness as they are meant, in ticks and 1..127, and its place as it is played, in seconds. */
   readonly at: number;
   readonly meant: number;
   readonly seconds: number;

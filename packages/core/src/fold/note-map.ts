@@ -79,7 +79,7 @@ export interface DrumGuess {
 }
 
 const UNKNOWN: DrumGuess = { drum: null, sure: 0, by: 'nothing' };
-/** How sure the numbers of General MIDI are: where most of a file's are its drums, and where they are not. */
+/** Sureness of the numbers of General MIDI: in a file of which most are its drums, and in others. */
 const [SURE, UNSURE] = [0.95, 0.4];
 
 /**
@@ -124,7 +124,7 @@ function byHabit({ count, perBar, inBars, onFirst, onStrong, onBack, isLowest }:
   const is = (drum: DrumName, sure: number): DrumGuess => ({ drum, sure: Math.min(0.9, sure), by: 'habit' });
   if (onFirst >= 0.8 && inBars <= SELDOM && count >= FEW) return is('crash', onFirst * 0.7);
   if (count < ENOUGH) return null;
-  // What is struck several times in few bars is of their fills.
+  // A drum that is struck several times in few bars is of their fills.
   if (inBars <= SELDOM && perBar < STEADY) return perBar >= 2 ? is('mid-tom', 0.55) : null;
   if (onBack >= 0.45 && onBack >= 1.5 * onStrong && perBar >= 0.8) return is('snare', 0.4 + onBack / 2);
   if (perBar >= 3.5 && !(isLowest && onStrong >= 0.7))

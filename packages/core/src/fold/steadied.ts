@@ -4,9 +4,9 @@ import { barFinder } from './bar-finder.ts';
 
 /** Places that strokes are held against, in ticks: 16ths, and triplets of 8ths. */
 const LINES = [PPQ / 4, PPQ / 3] as const;
-/** How much of what a bar is off the next one takes over, of its place and of its pace. */
+/** Shares of a bar's distance that the next one takes over, of its place and of its pace. */
 const [PLACE, PACE] = [0.5, 0.1];
-/** How many times as far as the scatter of strokes makes them seem to the bars of a file may drift that was played to its bars. */
+/** Most that the bars of a file drift that was played to them, as so many times what the scatter of strokes makes it seem. */
 const BY_CHANCE = 2.5;
 /** From how many bars is told where a drift begins. */
 const FIRST = 4;
@@ -31,7 +31,7 @@ export function steadied(file: ArrivedFile): ArrivedFile {
     offIn(bar, places[i] ?? [], rough[i] ?? 0, rough[i + 1] ?? rough[i] ?? 0),
   );
   const found = smoothed(fine.map(({ off }, i) => (rough[i] ?? 0) + off));
-  // What all bars are early or late by is their feel and no drift, which begins with the first bars.
+  // A distance that all bars share is their feel and no drift, which begins with the first bars.
   const begin = mean(found.slice(0, FIRST));
   const drift = found.map((ticks) => ticks - begin);
   const inMs = (ticks: number, i: number) => ticks / msToTicks(1, tempoAt(tempos, bars[i]?.start ?? 0));
@@ -69,7 +69,7 @@ function temposOf({ bars, tempos }: ArrivedFile, starts: readonly number[]): Tem
   });
 }
 
-/** How far the strokes of a bar, which is taken to begin and to end so far behind, are off its lines, and how sure that is; in ticks. */
+/** Distance of the strokes of a bar, which is taken to begin and to end so far behind, from its lines, and its error; in ticks. */
 function offIn(
   { start, length }: Bar,
   ticks: readonly number[],
@@ -90,7 +90,7 @@ function offIn(
   return { off, error: spread / Math.sqrt(Math.max(1, nearer.length)) };
 }
 
-/** How far each bar is played behind where the file has it, in ticks: what one is off is taken over by the next. */
+/** Lag of each bar behind its place in the file, in ticks: what one is off is taken over by the next. */
 function tracked(bars: readonly Bar[], places: readonly (readonly number[])[]): number[] {
   let [place, pace] = [0, 0];
   return bars.map((bar, i) => {

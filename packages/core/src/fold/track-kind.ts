@@ -1,7 +1,7 @@
 import { DRUM_CHANNEL } from '../pattern/index.ts';
 import { groupedBy, PPQ } from '../time/index.ts';
 
-/** Whether a track is drums, and how sure that is: 0.5 (a guess) to 1. */
+/** Kind of a track, drums or not, and how sure that is: 0.5 (a guess) to 1. */
 export interface TrackKind {
   readonly drums: boolean;
   readonly sure: number;
@@ -14,7 +14,7 @@ interface ToldNote {
   readonly note: number;
 }
 
-/** What is known of a track before it is told what it is. */
+/** Facts of a track before it is told what it is. */
 export interface UnknownTrack {
   readonly name: string;
   /** 0..15. */

@@ -79,7 +79,7 @@ export function unitsOf(
   return { units, hits, grids };
 }
 
-/** How far an even note may reach over the bar line without joining the bars, in ticks: a 16th. */
+/** Farthest that an even note reaches over the bar line without joining the bars, in ticks: a 16th. */
 const LEGATO = PPQ / 4;
 
 /** Ends of the sound of each bar's notes but for the last `slack` of it, in ticks from the start of the file. */

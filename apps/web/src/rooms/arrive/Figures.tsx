@@ -109,7 +109,7 @@ function headline(folded: Folded): string {
   return `${counted(folded.hits, 'hit')} fold into ${counted(patterns, 'pattern')} and ${counted(sections.length, 'section')}`;
 }
 
-/** How far groove plus feel is from the file, in words. */
+/** Distance of groove plus feel from the file, in words. */
 function distanceWords({ ms, velocity, missing, extra, edits }: Distance, left: number): string {
   const off = [
     missing && counted(missing, 'missing', 'missing'),

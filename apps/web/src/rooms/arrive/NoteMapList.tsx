@@ -82,7 +82,7 @@ export function NoteMapList({
   );
 }
 
-/** What speaks for the suggested drum, while it is the chosen one; by its General MIDI number goes without saying. */
+/** Evidence for the suggested drum, while it is the chosen one; by its General MIDI number goes without saying. */
 function GuessWords({ guess, drum }: { guess: DrumGuess | undefined; drum: DrumName | null }) {
   if (!guess || guess.by !== 'habit' || guess.drum !== drum) return null;
   return (

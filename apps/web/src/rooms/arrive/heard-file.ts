@@ -12,7 +12,7 @@ export function ofFile({ bytes, file }: Arrival, document: SongDocument) {
   return { document: rack.document, timeline: receivedTimeline(laid, rack) };
 }
 
-/** How much of a note is heard by itself: two bars of 4/4, in ticks. */
+/** Length for which a note is heard by itself: two bars of 4/4, in ticks. */
 const HEARD = 2 * 3840;
 
 /** Plays one note of a file from where it comes first, by the sound that the fold gives it. */

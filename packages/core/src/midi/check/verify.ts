@@ -87,7 +87,7 @@ function wordDifferences({ says }: HeardTrack, wanted: MeantTrack): string[] {
   return unlike.length ? unlike : orderDifferences(says, wanted);
 }
 
-/** What moves the notes of a channel at one tick has an order too: a bend's range is said before the bend. */
+/** Moves of the notes of a channel at one tick that come in another order: a bend's range is said before the bend. */
 function orderDifferences(says: readonly string[], wanted: MeantTrack): string[] {
   const found = movesByTick(says);
   return [...movesByTick(wanted.says)].flatMap(([place, moves]) =>

@@ -108,7 +108,7 @@ function voicesOf(
   };
   const how = type === 'notes' ? 'held' : 'struck';
   const sides = [here.filter((one) => !isOfFeet(one)), here.filter(isOfFeet)].map((some) => {
-    // What sounds on from the bar before is in the first voice.
+    // Notes that sound on from the bar before are in the first voice.
     const begins = some.filter(({ at }) => at >= start);
     const [first = [], ...others] = rhythmsOf(begins, start, meter);
     return [[...some.filter(({ at }) => at < start), ...first], ...others];

@@ -13,7 +13,7 @@ export type Tolerance = NonNullable<Reference['tolerance']>;
 /** Tolerance of a target that has none of its own: as much as a good player's feel comes to. */
 export const USUAL_TOLERANCE: Tolerance = { ms: 30, velocity: 20 };
 
-/** What a song is held against. */
+/** A part that a song is held against. */
 export type Target = Pick<Reference, 'notes' | 'tolerance' | 'tempos' | 'meters'>;
 
 /** Something in which a song is not as its target: what it is, and where the target has it, or the song what is more. */
@@ -28,9 +28,9 @@ export interface Deviation {
   readonly by: number;
   /** True for a move of more than a 32nd: the note is not the one that is wanted. */
   readonly isFar: boolean;
-  /** What the target wants there; null for what is more. */
+  /** The note of the target there; null for one that is more. */
   readonly wanted: { readonly velocity: number; readonly length: number } | null;
-  /** What the song plays for it, and where; null for what is missing. */
+  /** The stroke that the song plays for it, and its place; null for one that is missing. */
   readonly played: { readonly tick: number; readonly from: Source } | null;
 }
 

@@ -25,7 +25,7 @@ test('the target sounds by the rows of its part, in its place or beside it, from
     [1920, 50, 'bass'],
   ]);
   expect(heard('both')).toEqual(heard('target'));
-  // Where the target is silent the song is heard beside it only.
+  // Beside a silent target the song is heard alone.
   const without = (side: 'target' | 'both') =>
     sideHeard(document, { notes: [] }, 'low', second, 3840, side).events.length;
   expect([without('target'), without('both')]).toEqual([0, 2]);

@@ -35,13 +35,13 @@ import {
 import { gridTicks, groupedBy, modulo, msToTicks, PPQ, ticksToMs } from '../../time/index.ts';
 import { type Attempt, compareWithTarget, type Deviation, type Target } from './compare.ts';
 
-/** How often what is left is put right once more: a place that swings or is humanised is met in two steps. */
+/** Most rounds in which the rest is put right once more: a place that swings or is humanised is met in two steps. */
 const PASSES = 4;
 
 /** The whole song. */
 const ALL = { from: 0, to: Infinity };
 
-/** What is to be put right: all of it, what is in a bar or at a place is what `wants` says. */
+/** Differences to be put right: all of them, those of a bar, or one, as `wants` says. */
 export interface PutRightWish {
   readonly target: Target;
   readonly part: Id;
@@ -79,10 +79,10 @@ export function putRight(document: SongDocument, wish: PutRightWish, inPatterns:
   return { label: left ? `put right as far as it goes, ${left} left` : 'put right', put, remove: [] };
 }
 
-/** How much a note that is none of the wanted ones weighs beside one that is early, late, loud or soft, and what is not asked beside what is. */
+/** Weights of a note that is none of the wanted ones beside one that is early, late, loud or soft, and of what is not asked beside what is. */
 const [NONE_OF_THEM, NOT_ASKED] = [2, 1.5];
 
-/** How much is wrong in a song: what lies beyond what is asked counts too, so that nothing is mended at its cost. */
+/** Weight of all that is wrong in a song: what lies beyond what is asked counts too, so that nothing is mended at its cost. */
 function wrongOf({ deviations }: Attempt, { wants }: PutRightWish): number {
   return deviations.reduce((sum, one) => {
     const isOther = one.isFar || one.kind === 'missing' || one.kind === 'extra';
@@ -161,7 +161,7 @@ interface Mend {
   readonly deviation: Deviation;
   /** The hit that is played; null for one that is missing. */
   readonly hit: Id | null;
-  /** Where it is wanted, in ticks of the pattern as it is heard. */
+  /** The place at which it is wanted, in ticks of the pattern as it is heard. */
   readonly place: number;
 }
 
@@ -189,7 +189,7 @@ function rightInSlots(document: SongDocument, part: Id, deviations: readonly Dev
   return now;
 }
 
-/** Where mends are made: a pattern of a document, and how an edit of it becomes one of the song. */
+/** Bench of mends: a pattern of a document, and how an edit of it becomes one of the song. */
 interface Bench {
   readonly song: SongDocument;
   readonly pattern: Id;
@@ -223,7 +223,7 @@ function mended(
   return now;
 }
 
-/** What differs each time that a pattern is played, by pattern. */
+/** Differences that come each time that a pattern is played, by pattern. */
 function mendsOfPatterns(
   document: SongDocument,
   part: Id,
@@ -267,7 +267,7 @@ function hitIn(hits: readonly ResolvedHit[], id: Id): ResolvedHit | undefined {
   return hits.find((one) => one.id === id) ?? hits.find((one) => one.id === source);
 }
 
-/** How often a layer plays a place of its pattern. */
+/** Number of times that a layer plays a place of its pattern. */
 function timesOf({ source, start, length }: ResolvedLayer, place: number): number {
   const period = source.pattern.length;
   const first = modulo(place - start, period);

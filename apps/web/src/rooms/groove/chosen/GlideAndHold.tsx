@@ -11,7 +11,7 @@ import type { PlacedHit } from '../pattern-view.ts';
 /** The longest glide that the slider reaches, in ticks: a quarter note. */
 const LONGEST_GLIDE = PPQ;
 
-/** How the chosen notes of a part of notes go on into the next: by a glide, or held until it comes. */
+/** Ways of the chosen notes of a part of notes into the next: by a glide, or held until it comes. */
 export function GlideAndHold({
   hits,
   actions,

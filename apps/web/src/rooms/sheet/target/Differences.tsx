@@ -30,7 +30,7 @@ function linesOf(document: SongDocument, map: Bars, deviations: readonly Deviati
   ]);
 }
 
-/** What differs from the target, each a jump to where it is, and put right by a press: one, a bar's, or all. */
+/** Differences from the target, each a jump to where it is, and put right by a press: one, a bar's, or all. */
 export function Differences({
   document,
   map,

@@ -13,7 +13,7 @@ export function placeIn(document: SongDocument, map: Bars, tick: number): { bar:
   return { bar, beat: Math.round((1 + (tick - start) / beatTicks(meter)) * 100) / 100 };
 }
 
-/** What differs from a target at a beat of its bar, in words. */
+/** A difference from a target at a beat of its bar, in words. */
 export function differenceWords(
   document: SongDocument,
   map: Bars,
