@@ -78,7 +78,7 @@ export function placeEvenly(
     for (const note of inBar) {
       const near = nearestPlace(note.tick - bar.start, gridTicks(grid), bent);
       const place = Math.min(bar.start + near, bar.start + bar.length);
-      const late = ticksToMs(note.tick - place - bend(place - bar.start), tempoAt(tempos, place));
+      const late = ticksToMs(note.tick - place - bent(place - bar.start), tempoAt(tempos, place));
       const fits = Math.abs(late) <= FARTHEST_MS && place < end && !taken.has(place);
       let at = fits ? place : note.tick;
       while (taken.has(at)) at++;

@@ -166,3 +166,24 @@ test('what was played to a click keeps its one tempo', () => {
     expect(indexOf(fold(file, optionsFor(file)).document).song.tempos).toBeUndefined();
   }
 });
+
+test('a file on its grid is folded as it is, with one tempo, also where a roll speeds up in it', () => {
+  const grid = Array.from({ length: 16 * 16 }, (_, i) => ({ note: i % 4 ? HAT : KICK, tick: i * STEP }));
+  // Strokes that come nearer and nearer, over two bars.
+  const roll = Array.from({ length: 60 }, (_, i) => ({
+    note: SNARE,
+    tick: Math.round(4 * BAR + 2 * BAR * Math.sqrt(i / 60)),
+  }));
+  const notes = [...grid, ...roll]
+    .sort((a, b) => a.tick - b.tick)
+    .map((one) => ({ ...one, velocity: 90, channel: 9, length: 60 }));
+  const tracks = [{ events: [], notes, length: 16 * BAR }];
+  const file = arrivedFile(writeMidi({ format: 1, ppq: 960, tracks }), 'grid.mid');
+  const { document } = fold(file, optionsFor(file));
+  expect(indexOf(document).song.tempos).toBeUndefined();
+  expect(distanceFrom(document, file, optionsFor(file))).toMatchObject({
+    missing: 0,
+    extra: 0,
+    velocity: { worst: 0 },
+  });
+});

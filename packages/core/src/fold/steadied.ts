@@ -1,3 +1,4 @@
+import { LIMITS } from '../song/index.ts';
 import { msToTicks, PPQ, secondsAt, tempoAt, type TempoMap } from '../time/index.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
@@ -8,6 +9,10 @@ const LINES = [PPQ / 4, PPQ / 3] as const;
 const [PLACE, PACE] = [0.5, 0.1];
 /** Most that the bars of a file drift that was played to them, as so many times what the scatter of strokes makes it seem. */
 const BY_CHANCE = 2.5;
+/** Least drift that is one, in ms, and most that a bar may be shorter or longer than it is written, as a share of it. */
+const [LEAST_MS, STRETCHED] = [3, 0.25];
+/** Spread of the strokes of a bar from its lines, in ticks, beyond which they tell nothing, such as a roll that speeds up. */
+const NOWHERE = PPQ / 20;
 /** From how many bars is told where a drift begins. */
 const FIRST = 4;
 /** Parabola through five values, for the one in the middle. Source: Savitzky and Golay, 1964. */
@@ -38,11 +43,13 @@ export function steadied(file: ArrivedFile): ArrivedFile {
   const middle = mean(found);
   const far = rootMeanSquare(found.map((ticks, i) => inMs(ticks - middle, i)));
   const chance = rootMeanSquare(fine.map(({ error }, i) => inMs(error, i)));
-  if (far < BY_CHANCE * chance) return file;
+  if (far < LEAST_MS || far < BY_CHANCE * chance) return file;
   const starts = bars.map(({ start }, i) => (i ? start + (drift[i] ?? 0) : start));
   const last = bars.at(-1);
   if (last) starts.push(last.start + last.length + (drift.at(-1) ?? 0));
   const lasted = (i: number) => (starts[i + 1] ?? 0) - (starts[i] ?? 0);
+  const isSteady = bars.every(({ length }, i) => Math.abs(lasted(i) / length - 1) <= STRETCHED);
+  if (!isSteady || bars.length > LIMITS.tempos) return file;
   const playedIn = barFinder(starts.map((start) => ({ start })));
   const moved = (tick: number) => {
     const i = playedIn(tick);
@@ -87,6 +94,7 @@ function offIn(
   const nearer = size(triplet) < size(straight) / 2 ? triplet : straight;
   const off = nearer[nearer.length >> 1] ?? 0;
   const spread = rootMeanSquare(nearer.map((one) => one - off));
+  if (spread > NOWHERE) return { off: 0, error: 0 };
   return { off, error: spread / Math.sqrt(Math.max(1, nearer.length)) };
 }
 

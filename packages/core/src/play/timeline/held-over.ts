@@ -1,4 +1,4 @@
-import { groupedBy } from '../../time/index.ts';
+import { groupedBy, lastBefore } from '../../time/index.ts';
 import type { NoteEvent } from './events.ts';
 
 /**
@@ -20,7 +20,8 @@ export function heldOver(
   return events.map((event) => {
     if (!held.has(event)) return event;
     const { tick, length, voice } = event;
-    const next = starts.get(voice)?.find((one) => one.tick > tick && one.tick >= tick + length / 2);
+    const row = starts.get(voice) ?? [];
+    const next = row[lastBefore(row, (one) => one.tick <= tick || one.tick < tick + length / 2) + 1];
     const lasts = Math.max(1, (next?.tick ?? end) - tick);
     return { ...event, length: lasts, uncut: lasts };
   });
