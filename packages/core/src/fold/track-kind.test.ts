@@ -53,6 +53,12 @@ test.each([
   expect(sure).toBeLessThan(1);
 });
 
+test('a name speaks for what a track is, where what it plays could be both', () => {
+  const pedal: Bar = [0, 2, 4, 6, 8, 10, 12, 14].map((step) => [33, step, 60]);
+  const told = (name: string) => kindOfTrack({ name, channel: 1, notes: played([pedal], 8) }).drums;
+  expect([told('Track 2'), told('Bass pedal'), told('Low drum')]).toEqual([true, false, true]);
+});
+
 test('a kit that is played unevenly is drums as well, and its uneven bass is not', () => {
   const uneven = (bars: readonly Bar[]) =>
     played(bars, 8)

@@ -43,7 +43,7 @@ const NOTE_WORDS = /bass|piano|key|lead|pad|guitar|string|synth|chord|vox|voice|
  */
 export function kindOfTrack({ name, channel, notes }: UnknownTrack): TrackKind {
   const byChannel = channel === DRUM_CHANNEL ? 3 : -1;
-  const words = (DRUM_WORDS.test(name) ? 2 : 0) - (NOTE_WORDS.test(name) ? 2 : 0);
+  const words = (DRUM_WORDS.test(name) ? 3 : 0) - (NOTE_WORDS.test(name) ? 3 : 0);
   const does = notes.length < FEWEST ? 0 : evidence(notes);
   const score = byChannel + words + does;
   return { drums: score > 0, sure: 1 / (1 + Math.exp(-Math.abs(score))) };
@@ -75,7 +75,7 @@ function evidence(notes: readonly ToldNote[]): number {
     (repeats > 0.7 ? 1 : repeats < 0.35 ? -1 : 0) +
     (alone < 0.85 ? (chords < 0.2 ? 1 : chords > 0.5 ? -2.5 : 0) : 0) +
     (pitches.size >= 3 && alone > 0.95 ? -2 : 0) +
-    (pitches.size === 1 ? 1 : pitches.size > 16 ? -1 : 0) +
+    (pitches.size === 1 ? 0.5 : pitches.size > 16 ? -1 : 0) +
     (kinds >= 2 && inKit > 0.7 ? 1.5 : 0)
   );
 }
