@@ -4,6 +4,9 @@ import { color } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 import { baseOf, type Layout } from './layout.ts';
 
+/** Depth of a tie, in px: not below the line of its row, which may be the last. */
+const DEEPEST = 6;
+
 /** Held notes: a tie under each from its stem to where it ends. */
 export function Holds({ view, layout }: { view: PatternView; layout: Layout }) {
   const { document } = view;
@@ -18,8 +21,8 @@ export function Holds({ view, layout }: { view: PatternView; layout: Layout }) {
   return (
     <g data-holds={ties.length} fill="none" stroke={color('plum')} strokeWidth={1.8} pointerEvents="none">
       {ties.map(({ id: hit, row, tick, length }) => {
-        const [x, end, y] = [layout.xOf(tick) + 3, layout.xOf(tick + length), baseOf(layout, row) + 2];
-        const sag = Math.min(6, (end - x) / 4);
+        const [x, end, y] = [layout.xOf(tick) + 3, layout.xOf(tick + length), baseOf(layout, row) - DEEPEST];
+        const sag = Math.min(DEEPEST, (end - x) / 4);
         return <path key={hit} d={`M${x} ${y}C${x + sag} ${y + sag} ${end - sag} ${y + sag} ${end} ${y}`} />;
       })}
     </g>
