@@ -318,3 +318,27 @@ test('a clap is three strokes over 24 ms, panned across, in three actions', asyn
   const strokes = await page.locator('g[data-row="clap"] path[stroke-width="1.2"]').getAttribute('d');
   expect(strokes?.match(/M/g)).toHaveLength(2);
 });
+
+test('notes of a line are held until the next of their row by one key, and ties show it; drums are not', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const ties = page.locator('g[data-holds]');
+  const held = page.getByRole('button', { name: 'Hold', exact: true });
+  await rows(page).focus();
+  await page.keyboard.press('Control+Shift+A');
+  await page.keyboard.press('Shift+H');
+  await expect(page.getByText('Drums are not held; notes are.')).toBeVisible();
+  await page
+    .getByRole('complementary', { name: 'Patterns' })
+    .getByRole('button', { name: /^Bass line/ })
+    .first()
+    .click();
+  await rows(page).focus();
+  await page.keyboard.press('Control+Shift+A');
+  await page.keyboard.press('Shift+H');
+  await expect(ties).toHaveAttribute('data-holds', '16');
+  await expect(held).toHaveAttribute('aria-pressed', 'true');
+  await held.click();
+  await expect(ties).toHaveCount(0);
+});
