@@ -3,7 +3,7 @@ import { indexOf } from '@plucky/core/song';
 import { createForSong } from '../session/song-store.ts';
 import type { WhatPlays } from './what-plays.ts';
 
-/** Which side of the comparison with a target is heard, and with which target. */
+/** The side of the comparison with a target that is heard, and the target. */
 export interface HeardSide {
   readonly target: string | null;
   readonly side: Side;

@@ -70,7 +70,7 @@ interface Habit {
   readonly isLowest: boolean;
 }
 
-/** Which drum a note is likely to be; null for none. */
+/** The drum that a note is likely to be; null for none. */
 export interface DrumGuess {
   readonly drum: DrumName | null;
   /** 0..1. */
@@ -83,7 +83,7 @@ const UNKNOWN: DrumGuess = { drum: null, sure: 0, by: 'nothing' };
 const [SURE, UNSURE] = [0.95, 0.4];
 
 /**
- * Which drum each note of the drums in a file is likely to be, and how sure that is: by General MIDI, and by what it does in
+ * The drum that each note of the drums in a file is likely to be, and how sure that is: by General MIDI, and by what it does in
  * time. A note that falls on the second and fourth beats is a backbeat whatever its number, the lowest one on one and three a
  * kick, a steady one a hat; one that nothing speaks for is none.
  */
@@ -107,7 +107,7 @@ export function drumGuesses(file: ArrivedFile): ReadonlyMap<number, DrumGuess> {
   );
 }
 
-/** Which drum each note of the drums in a file is likely to be: see `drumGuesses`. */
+/** The drum that each note of the drums in a file is likely to be: see `drumGuesses`. */
 export function suggestedMap(file: ArrivedFile): NoteMap {
   return Object.fromEntries([...drumGuesses(file)].map(([note, { drum }]) => [note, drum]));
 }

@@ -9,7 +9,7 @@ import { SIDE_COMMANDS } from './side-commands.ts';
 
 const WORDS: Readonly<Record<Side, string>> = { mine: 'Mine', target: 'The target', both: 'Both' };
 
-/** Which side is heard: it goes on at the same place with another. With the panel the song is heard again. */
+/** Choice of the side that is heard: it goes on at the same place with another. Once the panel is closed the song is heard again. */
 export function Sides({ target }: { target: string }) {
   const { side } = useHeardSide();
   useEffect(() => useHeardSide.setState({ target }), [target]);
