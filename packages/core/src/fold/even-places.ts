@@ -1,6 +1,6 @@
 import { swingOffset } from '../pattern/index.ts';
 import { FARTHEST_MS } from '../song/index.ts';
-import { type Grid, gridTicks, isTuplet, tempoAt, ticksToMs } from '../time/index.ts';
+import { type Grid, gridTicks, groupedBy, isTuplet, tempoAt, ticksToMs } from '../time/index.ts';
 import type { ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
 import { type Bend, nearestPlace, type PlacedBy, type PlacedNote, STRAIGHT } from './placing.ts';
@@ -48,13 +48,7 @@ export function placeEvenly(
   { tempos, swing, meters }: PlacedBy,
 ): { placed: PlacedNote[]; grids: Grid[] } {
   const barOf = barFinder(bars);
-  const inBars = new Map<number, ArrivedNote[]>();
-  for (const note of notes) {
-    const nth = barOf(note.tick);
-    const known = inBars.get(nth);
-    if (known) known.push(note);
-    else inBars.set(nth, [note]);
-  }
+  const inBars = groupedBy(notes, ({ tick }) => barOf(tick));
   const bendOf = (nth: number): Bend => {
     const meter = meters[nth] ?? bars[nth]?.meter;
     return swing && meter ? (at) => swingOffset(at, swing, meter) : STRAIGHT;

@@ -1,6 +1,7 @@
 import { groupedBy } from '../time/index.ts';
 import type { Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
+import { middleOf } from './middle.ts';
 import type { PlacedNote } from './placing.ts';
 
 /** Velocities that are meant to differ: by how much their means do at least, and by how many of their spreads. */
@@ -43,7 +44,7 @@ function levelsOf(notes: readonly PlacedNote[]): (readonly PlacedNote[])[] {
 }
 
 function inTheMiddle(notes: readonly PlacedNote[]): PlacedNote[] {
-  const length = median(notes.map((one) => one.length));
+  const length = middleOf(notes.map((one) => one.length));
   const velocities = keptFar(
     notes.map((one) => one.velocity),
     FAR_LOUD,
@@ -62,12 +63,7 @@ function inTheMiddle(notes: readonly PlacedNote[]): PlacedNote[] {
 
 /** Each value as their median, but for those that are farther from it than so many mean distances. */
 function keptFar(values: readonly number[], far: number): number[] {
-  const middle = median(values);
+  const middle = middleOf(values);
   const usual = values.reduce((sum, one) => sum + Math.abs(one - middle), 0) / values.length;
   return values.map((one) => (Math.abs(one - middle) > far * usual ? one : middle));
-}
-
-function median(values: readonly number[]): number {
-  const sorted = values.toSorted((a, b) => a - b);
-  return sorted[sorted.length >> 1] ?? 0;
 }

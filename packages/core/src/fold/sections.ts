@@ -1,6 +1,7 @@
 import type { SectionRole } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import type { KnownStarts } from './known-starts.ts';
+import { middleOf } from './middle.ts';
 
 /** A stretch of bars that is a section of its own: from one bar up to another, counted from 0. */
 export interface FoundSection {
@@ -119,7 +120,7 @@ export function guessedRoles(sections: readonly FoundSection[], faces: readonly 
     return own.reduce((sum, { hits, loudness }) => sum + hits * loudness, 0) / Math.max(1, own.length);
   });
   const most = Math.max(0, ...fullness);
-  const middle = fullness.toSorted((a, b) => a - b)[fullness.length >> 1] ?? 0;
+  const middle = middleOf(fullness);
   return sections.map(({ name }, i): SectionRole => {
     const said = roleByName(name);
     if (said) return said;

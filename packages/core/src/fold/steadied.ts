@@ -2,6 +2,7 @@ import { LIMITS } from '../song/index.ts';
 import { msToTicks, PPQ, secondsAt, tempoAt, type TempoMap } from '../time/index.ts';
 import type { ArrivedFile, ArrivedNote, Bar } from './arrived.ts';
 import { barFinder } from './bar-finder.ts';
+import { middleOf } from './middle.ts';
 
 /** Places that strokes are held against, in ticks: 16ths, and triplets of 8ths. */
 const LINES = [PPQ / 4, PPQ / 3] as const;
@@ -86,13 +87,12 @@ function offIn(
   const offs = LINES.map((step) =>
     ticks
       .map((tick) => tick - start - begins - ((ends - begins) * (tick - start)) / length)
-      .map((inBar) => inBar - Math.round(inBar / step) * step)
-      .sort((a, b) => a - b),
+      .map((inBar) => inBar - Math.round(inBar / step) * step),
   );
   const size = (some: readonly number[]) => some.reduce((sum, one) => sum + Math.abs(one), 0);
   const [straight = [], triplet = []] = offs;
   const nearer = size(triplet) < size(straight) / 2 ? triplet : straight;
-  const off = nearer[nearer.length >> 1] ?? 0;
+  const off = middleOf(nearer);
   const spread = rootMeanSquare(nearer.map((one) => one - off));
   if (spread > NOWHERE) return { off: 0, error: 0 };
   return { off, error: spread / Math.sqrt(Math.max(1, nearer.length)) };

@@ -1,5 +1,6 @@
 import { DRUM_CHANNEL } from '../pattern/index.ts';
 import { groupedBy, PPQ } from '../time/index.ts';
+import { middleOf } from './middle.ts';
 
 /** Kind of a track, drums or not, and how sure that is: 0.5 (a guess) to 1. */
 export interface TrackKind {
@@ -60,7 +61,7 @@ function evidence(notes: readonly ToldNote[]): number {
     const gap = (onsets[i + 1]?.[0]?.tick ?? 0) - (of[0]?.tick ?? 0);
     return Math.max(...of.map(({ length }) => length)) / Math.max(1, gap);
   });
-  const fill = fills.toSorted((a, b) => a - b)[fills.length >> 1] ?? 0;
+  const fill = middleOf(fills);
   const sustained = fills.filter((one) => one > 1.25).length / Math.max(1, fills.length);
   const together = onsets.filter((of) => of.length > 1);
   const chords = together.filter(isChord).length / Math.max(1, together.length);

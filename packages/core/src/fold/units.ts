@@ -39,8 +39,9 @@ export function unitsOf(
   const rows = [...byNote(notes)];
   const grids = new Map<number, Grid>();
   const noted: PlacedNote[] = [];
+  const isEven = by.how === 'groove plus feel';
+  const place = isEven ? placeEvenly : placeRow;
   for (const voice of joins ? [rows] : rows.map((row) => [row])) {
-    const place = by.how === 'groove plus feel' ? placeEvenly : placeRow;
     const placed = voice.map(([, inRow]) => place(inRow, bars, by));
     const grid = usualGrid(placed.flatMap((one) => one.grids));
     // Triplets take no swing, so that their rows are placed without it.
@@ -51,7 +52,7 @@ export function unitsOf(
       for (const note of own?.placed ?? []) noted.push(note);
     }
   }
-  const all = by.how === 'groove plus feel' ? evened(noted, bars) : noted;
+  const all = isEven ? evened(noted, bars) : noted;
   all.sort((a, b) => a.at - b.at || a.note - b.note);
   const hits = all.map(({ note, at, velocity, length, offsetMs }): StretchHit => ({
     row: note,
@@ -60,7 +61,7 @@ export function unitsOf(
     length: Math.min(length, LIMITS.pattern),
     offsetMs,
   }));
-  const ends = joins ? soundingEnds(all, bars, by.how === 'groove plus feel' ? LEGATO : 0) : null;
+  const ends = joins ? soundingEnds(all, bars, isEven ? LEGATO : 0) : null;
   const units: Unit[] = [];
   let next = 0;
   for (let i = 0; i < bars.length;) {

@@ -1,5 +1,7 @@
 import { layFiles, rackFor, readMidi, receivedTimeline } from '@plucky/core/midi';
+import { sliceTimeline } from '@plucky/core/play';
 import { optionsOfSong, type SongDocument } from '@plucky/core/song';
+import { PPQ } from '@plucky/core/time';
 import { playAlone } from '../../audio/play-alone.ts';
 import type { Arrival } from './arrival.ts';
 
@@ -13,23 +15,14 @@ export function ofFile({ bytes, file }: Arrival, document: SongDocument) {
 }
 
 /** Length for which a note is heard by itself: two bars of 4/4, in ticks. */
-const HEARD = 2 * 3840;
+const HEARD = 8 * PPQ;
 
 /** Plays one note of a file from where it comes first, by the sound that the fold gives it. */
 export function hearNote(arrival: Arrival, document: SongDocument, note: number): void {
   const { document: rack, timeline } = ofFile(arrival, document);
   const own = timeline.events.filter((event) => event.note === note);
   const first = own[0]?.tick ?? 0;
-  const events = own
-    .filter(({ tick }) => tick < first + HEARD)
-    .map((one) => ({ ...one, tick: one.tick - first }));
-  const alone = {
-    ...timeline,
-    events,
-    length: HEARD,
-    meters: timeline.meters.slice(0, 1),
-    controls: [],
-    markers: [],
-  };
+  const slice = sliceTimeline({ ...timeline, events: own }, first, first + HEARD);
+  const alone = { ...slice, controls: [] };
   void playAlone({ document: rack, timeline: alone, loops: false, origin: null });
 }

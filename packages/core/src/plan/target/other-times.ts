@@ -1,6 +1,6 @@
 import type { Timeline } from '../../play/index.ts';
-import type { Reference } from '../../song/index.ts';
-import { type BarMeter, isSameMeter, tempoAt } from '../../time/index.ts';
+import { type Reference, saysSame } from '../../song/index.ts';
+import { type BarMeter, isSameMeter, lastBefore, tempoAt } from '../../time/index.ts';
 
 /** A place from which a song goes at another tempo, or is counted in another meter, than its target. */
 export interface OtherTime {
@@ -30,8 +30,8 @@ export function timesThatDiffer(
   let before: OtherTime | null = null;
   for (const tick of [...places].filter((at) => at <= end).sort((a, b) => a - b)) {
     const wanted = {
-      tempo: tempos.findLast(({ at }) => at <= tick)?.tempo,
-      meter: meters.findLast(({ at }) => at <= tick)?.meter,
+      tempo: heldAt(tempos, tick)?.tempo,
+      meter: heldAt(meters, tick)?.meter,
     };
     const found = {
       tempo: tempoAt(timeline.tempos, tick),
@@ -48,11 +48,15 @@ export function timesThatDiffer(
           ? { wanted: wanted.meter, found: found.meter }
           : null,
     };
-    const isNew =
-      JSON.stringify([now.tempo, now.meter]) !==
-      JSON.stringify([before?.tempo ?? null, before?.meter ?? null]);
+    const isNew = !saysSame([now.tempo, now.meter], [before?.tempo ?? null, before?.meter ?? null]);
     if ((now.tempo ?? now.meter) && isNew) out.push(now);
     before = now;
   }
   return out;
+}
+
+/** The last of some points in order that is at a tick or before it. */
+function heldAt<T extends { readonly at: number }>(points: readonly T[], tick: number): T | undefined {
+  const point = points[lastBefore(points, ({ at }) => at <= tick)];
+  return point && point.at <= tick ? point : undefined;
 }

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { type Attempt, type Deviation, partForTarget, putRight } from '@plucky/core/plan';
 import type { timeMapOf } from '@plucky/core/play';
 import type { Reference, SongDocument } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
+import { counted, groupedBy } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { useEdit } from '../../../document/context.tsx';
 import { LongList } from '../../../shared/ui/LongList.tsx';
@@ -17,13 +17,7 @@ type Line =
   { readonly bar: number; readonly count: number } | { readonly bar: number; readonly one: Deviation };
 
 function linesOf(document: SongDocument, map: Bars, deviations: readonly Deviation[]): readonly Line[] {
-  const bars = new Map<number, Deviation[]>();
-  for (const one of deviations) {
-    const { bar } = placeIn(document, map, one.tick);
-    const known = bars.get(bar);
-    if (known) known.push(one);
-    else bars.set(bar, [one]);
-  }
+  const bars = groupedBy(deviations, ({ tick }) => placeIn(document, map, tick).bar);
   return [...bars].flatMap(([bar, there]): Line[] => [
     { bar, count: there.length },
     ...there.map((one) => ({ bar, one })),
