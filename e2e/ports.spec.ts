@@ -50,16 +50,19 @@ test('it plays to a port with start, clock and notes by the clock of the sound, 
   expect(clocks.length).toBeGreaterThan(24);
 });
 
-test('another clock starts it, moves it to its place, and stops it', async ({ page }) => {
-  await openWithPorts(page);
+/** Follows the clock of the simulated keyboard from its choice in the open dialog on. */
+async function followKeyboard(page: Page): Promise<void> {
   await page
     .getByRole('dialog', { name: 'MIDI ports' })
     .getByRole('button', { name: 'Simulated keyboard' })
     .press('Enter');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: 'By Simulated keyboard' })).toBeVisible();
-  // Clocks of a quarter note in 375 ms, from the fourth bar of a waltz on.
-  await page.evaluate(() => {
+}
+
+/** Clocks of a quarter note in 375 ms, from the fourth bar of a waltz on, until the page hears "stop-clock". */
+function startClock(page: Page): Promise<void> {
+  return page.evaluate(() => {
     const say = (...bytes: number[]) =>
       window.dispatchEvent(new CustomEvent('plucky-midi', { detail: bytes }));
     say(0xf2, 36, 0);
@@ -70,8 +73,29 @@ test('another clock starts it, moves it to its place, and stops it', async ({ pa
       say(0xfc);
     });
   });
+}
+
+test('another clock starts it, moves it to its place, and stops it', async ({ page }) => {
+  await openWithPorts(page);
+  await followKeyboard(page);
+  await startClock(page);
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await expect(page.getByRole('timer', { name: 'Place' })).toHaveText(/^bar [4-6] \. /);
   await page.evaluate(() => window.dispatchEvent(new Event('stop-clock')));
+  await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
+});
+
+test('a start that came to nothing is tried again while the other clock runs; a stop here stays', async ({
+  page,
+}) => {
+  await page.route(/render-now/, (route) => route.abort());
+  await openWithPorts(page);
+  await followKeyboard(page);
+  await startClock(page);
+  await expect(page.getByText('The sounds could not be loaded.').first()).toBeVisible();
+  await page.unroute(/render-now/);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const from = await page.evaluate(() => performance.now());
+  await expect.poll(() => page.evaluate(() => performance.now())).toBeGreaterThan(from + 2000);
   await expect(page.getByRole('button', { name: 'Play', exact: true })).toBeVisible();
 });

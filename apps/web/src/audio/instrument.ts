@@ -80,15 +80,11 @@ export class Instrument {
     const voices = [...this.#voices.values()];
     const notes = new Map(voices.map((voice) => [voice.id, new Set([voice.note])]));
     for (const { voice, note } of events) notes.get(voice)?.add(note);
-    void this.#bank.prepare(
-      voices.flatMap((voice) =>
-        [...(notes.get(voice.id) ?? [])].map((note) => ({
-          name: voice.sound,
-          note,
-          kit: this.#kitOf(voice),
-        })),
-      ),
+    const sounds = voices.flatMap((voice) =>
+      [...(notes.get(voice.id) ?? [])].map((note) => ({ name: voice.sound, note, kit: this.#kitOf(voice) })),
     );
+    // A bank that cannot be loaded is told at the press of play.
+    this.#bank.prepare(sounds).catch(() => undefined);
   }
 
   /** Which voices are heard; takes effect on what sounds already. */

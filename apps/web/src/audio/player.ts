@@ -53,6 +53,8 @@ export class Player {
   #click = false;
   /** Number of starts and stops: an earlier start that still waits for its sounds does not begin any more. */
   #asked = 0;
+  /** The start that waits for its sounds, by that number; null for none. */
+  #waits: number | null = null;
   #cable: Cable | null = null;
 
   constructor() {
@@ -62,6 +64,11 @@ export class Player {
 
   get isPlaying(): boolean {
     return this.#clock !== null;
+  }
+
+  /** True while it has been asked to play and waits for its sounds. */
+  get isBeginning(): boolean {
+    return this.#waits === this.#asked;
   }
 
   /** True while there is no audio device: the place runs by the page's clock. */
@@ -145,7 +152,12 @@ export class Player {
   async play(playing: Playing, fromTick: number, countIn = 0): Promise<void> {
     this.#silence();
     const asked = ++this.#asked;
-    await this.instrument.ready();
+    this.#waits = asked;
+    try {
+      await this.instrument.ready();
+    } finally {
+      if (this.#waits === asked) this.#waits = null;
+    }
     if (asked !== this.#asked) return;
     this.#use(playing);
     this.#makeReady(playing, fromTick);
