@@ -4,7 +4,9 @@ import { unzipSync } from 'fflate';
 import { exportAll, goTo, openDemo, saved } from './page.ts';
 import { test } from './test.ts';
 
-test('what is ticked leaves, rows that stay do not, and the room remembers both', async ({ page }) => {
+test('what is chosen leaves, in this sitting; rows that stay do not, and the song remembers them', async ({
+  page,
+}) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Hand-off');
   const intro = page.getByRole('checkbox', { name: 'Intro leaves' });
@@ -18,16 +20,31 @@ test('what is ticked leaves, rows that stay do not, and the room remembers both'
   await rows.getByRole('checkbox', { name: 'Bass' }).press('Space');
   await page.keyboard.press('Escape');
   await expect(page.getByText('Shaker, Bass stay here.')).toBeVisible();
+  await expect(page.getByRole('heading', { name: '8 files would leave' })).toBeVisible();
   await saved(page);
   await page.reload();
-  await expect(page.getByRole('heading', { name: '8 files would leave' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'All but 2 rows' })).toBeVisible();
+  // What was chosen was chosen for that time.
+  await expect(page.getByRole('heading', { name: '9 files would leave' })).toBeVisible();
+  await intro.press('Space');
   const files = Object.keys(await exportAll(page)).filter((name) => name.endsWith('.mid'));
   expect(files).toHaveLength(8);
   expect(files.some((name) => name.includes('Intro'))).toBe(false);
-  await page.getByRole('checkbox', { name: 'All leave' }).press('Space');
-  await expect(page.getByRole('heading', { name: '9 files would leave' })).toBeVisible();
-  await expect(page.getByText('1 differs from hand-off 1.')).toBeVisible();
+  // Numbers are the song's, whatever leaves.
+  expect(files.some((name) => name.startsWith('03 Verse 1'))).toBe(true);
+  const since = page.getByRole('status', { name: 'Since then' });
+  await expect(since).toHaveText('1 differs from hand-off 1, stays here.');
+  await expect(page.getByRole('cell', { name: 'new, and stays here' })).toBeVisible();
+  // Only what changed since leaves then, and the receiver has all that lies there.
+  await page.getByRole('button', { name: 'Changed since hand-off 1' }).press('Enter');
+  await expect(page.getByRole('heading', { name: '1 file would leave' })).toBeVisible();
+  await page.getByRole('button', { name: 'Export 1 file' }).press('Enter');
+  await expect(page.getByRole('heading', { name: '1 file ready' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Nothing leaves' })).toBeDisabled();
+  const receiver = page.getByRole('region', { name: 'Receiver' });
+  await expect(receiver.getByRole('img')).toHaveAccessibleName(/^8 files on \d+ tracks, 72 bars$/);
+  await expect(receiver.locator('[data-clip="section.o1"][data-new="true"]').first()).toContainText('new');
+  await expect(page.getByRole('link', { name: /^Download 03 Verse 1/ })).toBeVisible();
 });
 
 test('a region that is dragged out of the page is its file', async ({ page }) => {
@@ -104,9 +121,9 @@ test('a hand-off is laid into a folder, and the next one replaces only what has 
   // Nine regions and three lists.
   await expect(page.getByText('12 files written into Simulated folder.')).toBeVisible();
   await page.getByRole('checkbox', { name: 'Intro leaves' }).press('Space');
-  await leave();
+  await page.getByRole('button', { name: 'Export 8 files' }).click();
+  await expect(page.getByRole('heading', { name: '8 files ready' })).toBeVisible();
   await page.getByRole('button', { name: 'Hand-off 2 into a folder…' }).click();
-  await expect(
-    page.getByText(/^\d+ files written into Simulated folder; \d+ are there as before\.$/),
-  ).toBeVisible();
+  // The nine regions are there; the lists say another hand-off.
+  await expect(page.getByText('3 files written into Simulated folder; 9 are there as before.')).toBeVisible();
 });

@@ -26,6 +26,8 @@ try {
   const options = exportOptions({ ...optionsOfSong(indexOf(document).song.handOff), ...said });
   const regions = exportRegions(document, options).map((region) => ({
     ...region,
+    pickUp: options.pickUp,
+    handOff: null,
     sha256: createHash('sha256').update(region.bytes).digest('hex'),
   }));
   const wrong = regions.flatMap(({ file, verification }) =>

@@ -119,8 +119,9 @@ describe('bad input is answered with 4xx and a clear text, and leaves the song a
     [{ regions: ['song'], names: '<b>' }],
     [{ regions: ['song'], format: 2 }],
     [{ regions: ['song'], cueTrack: 'yes' }],
-    [{ regions: ['song'], ticks: { song: 1 } }],
-    [{ regions: ['song'], ticks: ['song'] }],
+    [{ regions: ['song'], only: [] }],
+    [{ regions: ['song'], only: { song: true } }],
+    [{ regions: ['song'], only: [1] }],
     [{ regions: ['song'], stay: 'kick' }],
   ])('export options %j', async (body) => {
     const answer = await api().post(`/api/songs/${id}/exports`).send(body).expect(400);

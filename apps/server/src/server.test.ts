@@ -164,6 +164,64 @@ test('an export is kept with regions that read back, and knows what is new, the 
   expect(again.body).toEqual(first.body);
 });
 
+test('of chosen regions only those leave, by the names of the whole song, and the lists and a zip name what lies there of earlier hand-offs', async () => {
+  const { id, records } = await newSong('demo:paper-lanterns', 'Paper Lanterns');
+  const leave = (body: object) => api().post(`/api/songs/${id}/exports`).send(body);
+  const filesOf = async (exportId: string, query: string) => {
+    const zip = await api()
+      .get(`/api/exports/${exportId}.zip${query}`)
+      .buffer(true)
+      .parse(binary)
+      .expect(200);
+    return unzipSync(new Uint8Array(zip.body));
+  };
+  interface Face {
+    readonly id: string;
+    readonly file: string;
+  }
+  const first = (await leave({ regions: ['section'], pickUp: true }).expect(201)).body;
+  expect(first.earlier).toEqual([]);
+  const [intro, verse] = first.regions as Face[];
+  const missing = await leave({ regions: ['section'], only: [verse?.id, 'section.none'] }).expect(422);
+  expect(missing.body.message).toBe(
+    'There is no region section.none among those asked for. Nothing was exported.',
+  );
+  // The intro goes, so that every section after it has another number.
+  const song = recordOf(records, 'song');
+  expect((await save(id, 1, [{ ...song, form: song.form.slice(1) }])).status).toBe(200);
+  const second = (await leave({ regions: ['section'], only: [verse?.id] }).expect(201)).body;
+  expect(second.number).toBe(2);
+  expect(second.regions).toMatchObject([{ id: verse?.id, file: '01 Verse 1 bars 1-16.mid' }]);
+  expect(second.earlier).toHaveLength(first.regions.length - 1);
+  expect(second.earlier[0]).toMatchObject({ ...intro, exportId: first.exportId, handOff: 1 });
+  const there = await filesOf(second.exportId, '?with=earlier');
+  const list = JSON.parse(new TextDecoder().decode(there['regions.json']));
+  expect(list.regions[0]).toMatchObject({ file: '01 Verse 1 bars 1-16.mid', pickUpBeats: 0, handOff: 2 });
+  expect(list.regions[1]).toMatchObject({ start: { bar: 17 }, pickUpBeats: 1, handOff: 1 });
+  expect(list.gone).toMatchObject([{ id: intro?.id, handOff: 1 }]);
+  const listed = list.regions.map((one: Face) => one.file);
+  expect(Object.keys(there).sort()).toEqual([...listed, 'README.txt', 'regions.csv', 'regions.json'].sort());
+  const still = list.regions[1].file as string;
+  expect(there[still]).toEqual((await filesOf(first.exportId, ''))[still]);
+  expect(Object.keys(await filesOf(second.exportId, ''))).toHaveLength(4);
+});
+
+test('an old hand-off is kept as long as a file of it lies at the other side', async () => {
+  const { id } = await newSong('demo:salt-waltz', 'Salt Waltz');
+  const leave = async (regions: readonly string[]) =>
+    (await api().post(`/api/songs/${id}/exports`).send({ regions }).expect(201)).body;
+  await leave(['section']);
+  await leave(['pattern']);
+  await app().get(DataSource).query(`UPDATE export SET number = number - 100 WHERE songId = '${id}'`);
+  const numbers = async () =>
+    (await api().get(`/api/songs/${id}/exports`)).body.exports.map((one: { number: number }) => one.number);
+  await leave(['section']);
+  expect(await numbers()).toEqual([-97, -98, -99]);
+  await app().get(DataSource).query(`UPDATE export SET number = 60 WHERE songId = '${id}' AND number = -97`);
+  await leave(['song']);
+  expect(await numbers()).toEqual([61, 60, -98]);
+});
+
 type Parser = Parameters<ReturnType<ReturnType<typeof api>['get']>['parse']>[0];
 const binary: Parser = (response, done) => {
   const chunks: Buffer[] = [];

@@ -33,6 +33,8 @@ export class RegionEntity {
   @Column('text') sha256!: string;
   /** Of what is heard of it; null for those that left before it was kept. */
   @Column('text', { nullable: true }) sound!: string | null;
+  /** Its tracks with their channels, as JSON. */
+  @Column('text', { default: '[]' }) tracks!: string;
   /** Number of events that were read back and compared, and the differences, as JSON. */
   @Column('integer', { default: 0 }) events!: number;
   @Column('text', { default: '[]' }) differences!: string;

@@ -86,10 +86,21 @@ export class ExportsController {
 
   @Get('exports/:exportId.zip')
   @ApiQuery({ name: 'only', required: false, enum: ['changed'] })
+  @ApiQuery({
+    name: 'with',
+    required: false,
+    enum: ['earlier'],
+    description: 'With the files of earlier hand-offs that it does not replace.',
+  })
   @ApiOkResponse({ description: 'The files in a zip.', content: { 'application/zip': { schema: FILE } } })
   @Refusals(404, 503)
-  async zip(@Param('exportId') exportId: string, @Query('only') only?: string): Promise<StreamableFile> {
-    return fileOf(await this.#exports.zip(exportId, only === 'changed'), 'application/zip');
+  async zip(
+    @Param('exportId') exportId: string,
+    @Query('only') only?: string,
+    @Query('with') others?: string,
+  ): Promise<StreamableFile> {
+    const which = only === 'changed' ? 'changed' : others === 'earlier' ? 'with earlier' : 'all';
+    return fileOf(await this.#exports.zip(exportId, which), 'application/zip');
   }
 
   @Get('exports/:exportId/regions/:regionId.mid')

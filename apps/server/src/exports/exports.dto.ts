@@ -9,7 +9,7 @@ import {
   REGION_KINDS,
 } from '@plucky/core/song';
 import { ArrayMaxSize, ArrayMinSize, ArrayUnique, IsArray, IsBoolean, IsIn, IsString } from 'class-validator';
-import { IsName, IsTicks, MayBeLeftOut } from '../http/body.ts';
+import { IsName, MayBeLeftOut } from '../http/body.ts';
 import { isPlain, Raw } from '../http/raw-field.ts';
 
 /** The options that are chosen, as fields: see below for their checks. */
@@ -43,13 +43,15 @@ export class ExportDto extends Chosen {
   ownMaps?: ExportOptions['ownMaps'];
 
   @ApiPropertyOptional({
-    type: 'object',
-    additionalProperties: { type: 'boolean' },
-    description: 'By region: whether it leaves. Without it what is empty or not played stays.',
+    type: [String],
+    description: 'The regions that leave, by id. Without it what is empty or not played stays.',
   })
   @MayBeLeftOut()
-  @IsTicks()
-  ticks?: ExportOptions['ticks'];
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(LIMITS.regions)
+  @IsString({ each: true })
+  only?: readonly string[];
 
   @ApiPropertyOptional({ type: [String], description: 'The rows that stay, by id.' })
   @MayBeLeftOut()
@@ -100,6 +102,12 @@ export class RegionFaceDto {
   differences!: string[];
 }
 
+/** A file of an earlier hand-off that still lies where it was laid. */
+export class EarlierRegionDto extends RegionFaceDto {
+  @ApiProperty() exportId!: string;
+  @ApiProperty({ description: 'The number of its hand-off.' }) handOff!: number;
+}
+
 class VerifiedDto {
   @ApiProperty({ description: 'Events that were read back and compared.' }) events!: number;
   @ApiProperty() differences!: number;
@@ -116,14 +124,21 @@ export class ExportResultDto extends BegunExportDto {
   @ApiProperty({ format: 'date-time' }) at!: string;
   @ApiProperty({ type: ExportDto }) options!: ExportDto;
   @ApiProperty({ type: [RegionFaceDto] }) regions!: RegionFaceDto[];
+  @ApiProperty({
+    type: [EarlierRegionDto],
+    description: 'What earlier hand-offs brought and this one does not replace.',
+  })
+  earlier!: EarlierRegionDto[];
   @ApiProperty({ type: VerifiedDto }) verified!: VerifiedDto;
 }
 
 /** A hand-off of a song that is kept. */
 class KeptExportDto extends BegunExportDto {
   @ApiProperty({ description: 'Counted from 1 for each song.' }) number!: number;
+  @ApiProperty({ description: 'The revision of the song that left.' }) revision!: number;
   @ApiProperty({ format: 'date-time' }) at!: string;
   @ApiProperty({ description: 'How many files left.' }) files!: number;
+  @ApiProperty({ type: ExportDto }) options!: ExportDto;
 }
 
 export class KeptExportsDto {

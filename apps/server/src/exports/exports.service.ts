@@ -8,9 +8,9 @@ import {
   NotFoundException,
   type OnApplicationBootstrap,
 } from '@nestjs/common';
-import { exportOptions } from '@plucky/core/midi';
+import { exportOptions, stillThere } from '@plucky/core/midi';
 import type { ExportOptions } from '@plucky/core/song';
-import { type EntityManager, LessThanOrEqual } from 'typeorm';
+import type { EntityManager } from 'typeorm';
 import { Database } from '../database/database.ts';
 import { StorageTrouble } from '../database/trouble.ts';
 import type { NamedFile } from '../http/file-of.ts';
@@ -21,7 +21,8 @@ import { SongsService } from '../songs/songs.service.ts';
 import { ExportEntity, RegionEntity } from './export.entity.ts';
 import { type ExportDone, exportSong, type MadeRegion } from './export.job.ts';
 import type { ExportDto, ExportResultDto, KeptExportsDto, RegionFaceDto } from './exports.dto.ts';
-import { zip } from './zip.job.ts';
+import { FORGET_REPLACED, LEFT_BEFORE, type LeftBefore, leftBefore } from './left-before.ts';
+import { zip, type ZipWish } from './zip.job.ts';
 
 /** Number of exports kept of a song. */
 const KEPT = 50;
@@ -66,11 +67,12 @@ export class ExportsService implements OnApplicationBootstrap {
 
   /** Has the regions written, each read back, and kept with what has changed since they last left. */
   async begin(songId: string, body: ExportDto): Promise<Begun> {
-    const options = optionsOf(body);
+    const { only = null, ...asked } = body;
+    const options = optionsOf(asked);
     await this.#songs.mustExist(songId);
     const exportId = randomUUID();
     const before = this.#last.get(songId);
-    const start = () => this.#jobs.run(exportSong, { songId, options });
+    const start = () => this.#jobs.run(exportSong, { songId, options, only });
     // Of one song the next begins when the one before is kept, which it is compared with.
     const running = before ? afterwards(before, start) : start();
     const entry: Entry = { running, isCancelled: false, failure: null };
@@ -112,9 +114,14 @@ export class ExportsService implements OnApplicationBootstrap {
           differences: true,
         },
       });
+      const before = await manager.query<Record<string, unknown>[]>(LEFT_BEFORE, [
+        found.songId,
+        found.number,
+      ]);
       return resultOf(
         found,
         regions.map((region) => ({ ...region, differences: readWords(region.differences) })),
+        before.map(leftBefore),
       );
     });
   }
@@ -128,14 +135,19 @@ export class ExportsService implements OnApplicationBootstrap {
         .leftJoin(RegionEntity, 'region', 'region.exportId = kept.id')
         .select('kept.id', 'exportId')
         .addSelect('kept.number', 'number')
+        .addSelect('kept.revision', 'revision')
         .addSelect('kept.at', 'at')
+        .addSelect('kept.options', 'options')
         .addSelect('COUNT(region.id)', 'files')
         .where({ songId, state: 'done' })
         .groupBy('kept.id')
         .orderBy('kept.number', 'DESC')
-        .getRawMany<KeptExportsDto['exports'][number]>(),
+        .getRawMany<Omit<KeptExportsDto['exports'][number], 'options'> & { readonly options: string }>(),
     );
-    return { most: KEPT, exports };
+    return {
+      most: KEPT,
+      exports: exports.map((one) => ({ ...one, options: JSON.parse(one.options) as ExportOptions })),
+    };
   }
 
   /** Ends an export that is not done. Throws ConflictException for one that is. */
@@ -150,9 +162,9 @@ export class ExportsService implements OnApplicationBootstrap {
     throw new ConflictException('The export is done. Nothing was changed.');
   }
 
-  /** All files of an export in a zip, or only those that were new or changed. */
-  zip(exportId: string, onlyChanged: boolean): Promise<NamedFile> {
-    return this.#jobs.run(zip, { exportId, onlyChanged }).result;
+  /** Files of an export in a zip. */
+  zip(exportId: string, which: ZipWish['which']): Promise<NamedFile> {
+    return this.#jobs.run(zip, { exportId, which }).result;
   }
 
   region(exportId: string, regionId: string): Promise<NamedFile> {
@@ -194,11 +206,10 @@ export class ExportsService implements OnApplicationBootstrap {
     songId: string,
     exportId: string,
     options: ExportOptions,
-    { revision, regions, texts }: ExportDone,
+    { revision, number, regions, texts }: ExportDone,
     entry: Entry,
   ): Promise<ExportResultDto> {
     const begun = await this.#database.write(async (manager) => {
-      const number = ((await manager.maximum(ExportEntity, 'number', { songId })) ?? 0) + 1;
       const at = new Date().toISOString();
       const row: ExportEntity = {
         id: exportId,
@@ -222,20 +233,23 @@ export class ExportsService implements OnApplicationBootstrap {
       }
       await this.#database.write(async (manager) => {
         await manager.update(ExportEntity, { id: exportId }, { state: 'done' });
-        await manager.delete(ExportEntity, { songId, number: LessThanOrEqual(begun.number - KEPT) });
+        await manager.query(FORGET_REPLACED, [songId, number - KEPT]);
       });
+      const before = await this.#database.read((manager) =>
+        manager.query<Record<string, unknown>[]>(LEFT_BEFORE, [songId, number]),
+      );
+      return resultOf(begun, regions, before.map(leftBefore));
     } catch (error) {
       await this.#database
         .write((manager) => manager.delete(ExportEntity, { id: exportId }))
         .catch(() => undefined);
       throw error;
     }
-    return resultOf(begun, regions);
   }
 }
 
 /** Throws BadRequestException for what only core can tell to be wrong. */
-function optionsOf(body: ExportDto): ExportOptions {
+function optionsOf(body: Omit<ExportDto, 'only'>): ExportOptions {
   try {
     return exportOptions({ ...body });
   } catch (error) {
@@ -264,13 +278,14 @@ async function insertRegions(
   exportId: string,
   regions: readonly MadeRegion[],
 ): Promise<void> {
-  const columns = [...REGION_COLUMNS, 'exportId', 'differences', 'bytes'];
+  const columns = [...REGION_COLUMNS, 'exportId', 'differences', 'tracks', 'bytes'];
   const statement = `INSERT INTO region (${columns.map((one) => `"${one}"`).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`;
   for (const region of regions)
     await manager.query(statement, [
       ...REGION_COLUMNS.map((column) => region[column]),
       exportId,
       JSON.stringify(region.differences),
+      JSON.stringify(region.tracks),
       Buffer.from(region.bytes),
     ]);
 }
@@ -310,11 +325,12 @@ function* inTurns(regions: readonly MadeRegion[]): Iterable<MadeRegion[]> {
   if (some.length) yield some;
 }
 
-type Checked = Omit<MadeRegion, 'bytes' | 'position'>;
+type Checked = Omit<MadeRegion, 'bytes' | 'position' | 'tracks'>;
 
 function resultOf(
   { id, number, revision, at, options }: ExportEntity,
   regions: readonly Checked[],
+  before: readonly LeftBefore[],
 ): ExportResultDto {
   return {
     state: 'done',
@@ -324,6 +340,11 @@ function resultOf(
     at,
     options: JSON.parse(options) as ExportOptions,
     regions: regions.map(faceOf),
+    earlier: stillThere(regions, before).map((one) => ({
+      ...faceOf(one),
+      exportId: one.exportId,
+      handOff: one.handOff,
+    })),
     verified: {
       events: regions.reduce((sum, region) => sum + region.events, 0),
       differences: regions.reduce((sum, region) => sum + region.differences.length, 0),
@@ -342,7 +363,7 @@ function faceOf({
   state,
   sha256,
   differences,
-}: Checked): RegionFaceDto {
+}: Omit<Checked, 'events' | 'sound'>): RegionFaceDto {
   return { id, kind, name, file, startBar, bars, hits, state, sha256, differences: [...differences] };
 }
 

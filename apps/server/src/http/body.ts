@@ -21,14 +21,6 @@ export function IsName(most?: number): PropertyDecorator {
 }
 
 /** Ticks, true or false, by id. */
-export function IsTicks(): PropertyDecorator {
-  return Raw((value) =>
-    isPlain(value) && Object.values(value).every((tick) => typeof tick === 'boolean')
-      ? null
-      : 'must say true or false of each id',
-  );
-}
-
 /** Drums by MIDI notes 0..127; an empty text is none. */
 export function IsNoteMap(): PropertyDecorator {
   const isDrum = ([note, drum]: [string, unknown]) =>

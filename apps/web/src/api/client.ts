@@ -7,7 +7,7 @@ type Schemas = components['schemas'];
 export type SongFace = Schemas['SongFaceDto'];
 export type SongFile = Schemas['SongFileDto'];
 export type SongContents = Schemas['SongContentsDto'];
-export type ExportedRegionFace = Schemas['RegionFaceDto'];
+export type EarlierRegionFace = Schemas['EarlierRegionDto'];
 /** State of an export on its way. */
 export type ExportState = Schemas['QueuedExportDto'] | Schemas['RunningExportDto'];
 export type ExportResult = Schemas['ExportResultDto'];
@@ -132,7 +132,7 @@ export const api = {
   shelf: () => call('get', '/api/shelf', {}),
   addToShelf: (pattern: ShelfPattern) => call('post', '/api/shelf', {}, { pattern }),
   takeOffShelf: (id: string) => call('delete', '/api/shelf/{id}', { id }),
-  beginExport: (id: string, options: ExportOptions) =>
+  beginExport: (id: string, options: ExportOptions & { readonly only?: readonly string[] }) =>
     call('post', '/api/songs/{id}/exports', { id }, options, { prefer: 'respond-async' }),
   keptExports: (id: string) => call('get', '/api/songs/{id}/exports', { id }),
   findExport: (exportId: string) => call('get', '/api/exports/{exportId}', { exportId }),
@@ -141,10 +141,13 @@ export const api = {
   look: (id: string, revision: number) => call('get', '/api/songs/{id}/history/{revision}', { id, revision }),
 };
 
+/** Files of a zip: all of its hand-off, those that changed, or also those of earlier ones that still lie at the other side. */
+const OF_ZIP = { all: '', changed: '?only=changed', withEarlier: '?with=earlier' } as const;
+
 export const downloadUrl = {
   song: (id: string) => `/api/songs/${id}/file`,
-  zip: (exportId: string, onlyChanged: boolean) =>
-    `/api/exports/${exportId}.zip${onlyChanged ? '?only=changed' : ''}`,
+  zip: (exportId: string, which: keyof typeof OF_ZIP = 'all') =>
+    `/api/exports/${exportId}.zip${OF_ZIP[which]}`,
   region: (exportId: string, regionId: string) =>
     `/api/exports/${exportId}/regions/${encodeURIComponent(regionId)}.mid`,
 };

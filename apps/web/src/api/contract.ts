@@ -362,7 +362,7 @@ export interface components {
       readonly change?: components['schemas']['ChangeDto'];
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 17
+       * @default 18
        */
       readonly format?: number;
       /** @description A name of the save: a repeated one gets the first answer. */
@@ -384,6 +384,29 @@ export interface components {
       readonly worstMs: number;
       /** @description Largest. */
       readonly worstVelocity: number;
+    };
+    readonly EarlierRegionDto: {
+      readonly bars: number;
+      /** @description What reading it back showed to differ. */
+      readonly differences: readonly string[];
+      readonly exportId: string;
+      readonly file: string;
+      /** @description The number of its hand-off. */
+      readonly handOff: number;
+      readonly hits: number;
+      /** @description The same from export to export. */
+      readonly id: string;
+      /** @enum {string} */
+      readonly kind: 'song' | 'section' | 'slot' | 'pattern';
+      readonly name: string;
+      readonly sha256: string;
+      /** @description From 1; null for a pattern, which belongs anywhere. */
+      readonly startBar: number | null;
+      /**
+       * @description Beside the last export that held it; otherwise where only how it is written has changed.
+       * @enum {string}
+       */
+      readonly state: 'new' | 'changed' | 'otherwise' | 'same';
     };
     readonly ErrorDto: {
       readonly error: string;
@@ -445,6 +468,8 @@ export interface components {
       readonly levels?: 'stay' | 'velocity';
       /** @description A template of {nn}, {song}, {kind}, {name} and {bars}. */
       readonly names?: string;
+      /** @description The regions that leave, by id. Without it what is empty or not played stays. */
+      readonly only?: readonly string[];
       /** @description The name of the map of one’s own. */
       readonly ownMap?: string;
       /** @description Maps of one’s own by name: the note of each voice, by id. */
@@ -470,10 +495,6 @@ export interface components {
       readonly release?: 'none' | 'struck';
       /** @description The rows that stay, by id. */
       readonly stay?: readonly string[];
-      /** @description By region: whether it leaves. Without it what is empty or not played stays. */
-      readonly ticks?: {
-        readonly [key: string]: boolean;
-      };
       /**
        * @description Timing: heard (Swing and feel baked in), grid (Straight grid)
        * @enum {string}
@@ -488,6 +509,8 @@ export interface components {
     readonly ExportResultDto: {
       /** Format: date-time */
       readonly at: string;
+      /** @description What earlier hand-offs brought and this one does not replace. */
+      readonly earlier: readonly components['schemas']['EarlierRegionDto'][];
       readonly exportId: string;
       /** @description Counted from 1 for each song. */
       readonly number: number;
@@ -572,6 +595,9 @@ export interface components {
       readonly files: number;
       /** @description Counted from 1 for each song. */
       readonly number: number;
+      readonly options: components['schemas']['ExportDto'];
+      /** @description The revision of the song that left. */
+      readonly revision: number;
     };
     readonly KeptExportsDto: {
       /** @description The latest first. */
@@ -848,6 +874,8 @@ export interface operations {
     readonly parameters: {
       readonly query?: {
         readonly only?: 'changed';
+        /** @description With the files of earlier hand-offs that it does not replace. */
+        readonly with?: 'earlier';
       };
       readonly header?: never;
       readonly path: {

@@ -1,15 +1,22 @@
 // The public names of this room, by module.
 export { drumNotes } from './drum-notes.ts';
-export { fileNames, safeFileName } from './file-names.ts';
+export { foldedName, safeFileName } from './file-names.ts';
 export { glideAnywhere } from './glides.ts';
 export { leavingTimeline } from './leaving.ts';
 export { lossesOf } from './losses.ts';
+export { type EarlierFile, otherSide, stillThere } from './other-side.ts';
 export { type PortMessage, portMessages } from './port-messages.ts';
 export { exportOptions } from './read-options.ts';
-export { isTicked, leavingRegions, planRegions, type RegionPlan } from './region-list.ts';
-export { type RegionText, regionTexts } from './region-texts.ts';
-export { exportRegions } from './regions.ts';
-export { handedOff, type Since, sinceHandOff } from './since.ts';
+export { leavingRegions, planRegions, playsSomething, type RegionPlan } from './region-list.ts';
+export {
+  type ListedRegion,
+  type ListedTrack,
+  type RegionText,
+  regionTexts,
+  renamedInList,
+} from './region-texts.ts';
+export { exportRegions, namesOfRegions } from './regions.ts';
+export { type HandedOff, handedOff, type Since, sinceHandOff } from './since.ts';
 export { exportedNotes, midiFileOf } from './tracks.ts';
 export { USUAL_METER, USUAL_TEMPO } from './usual.ts';
 export { type MidiEvent, type MidiFile, MidiFormatError, type MidiTrack, TEXT } from './bytes/format.ts';

@@ -92,16 +92,18 @@ test('the cues of a file that begins a beat early begin with their sections, rea
     expect(early[key]).toEqual(plain[key]?.map((beat) => beat + 1));
 });
 
-test('what is empty or not played stays unless it is ticked, and what is not ticked stays', () => {
+test('by itself what is empty or not played stays; of regions that are chosen exactly those leave, and all keep their names', () => {
   const document = withRecord(smallSong(), pattern('spare', { order: 5, own: { x: hit('kick', 0) } }));
-  const ids = (ticks: Record<string, boolean>) =>
-    leavingRegions(document, exportOptions({ regions: ['section', 'pattern'], ticks })).map(({ id }) => id);
-  expect(ids({})).toEqual(['section.o1', 'pattern.main', 'pattern.variation']);
-  expect(ids({ 'pattern.spare': true, 'section.o1': false })).toEqual([
-    'pattern.main',
-    'pattern.variation',
-    'pattern.spare',
-  ]);
+  const options = exportOptions({ regions: ['section', 'pattern'] });
+  const left = (chosen: readonly string[] | null) =>
+    exportRegions(document, options, chosen && new Set(chosen)).map(({ id, file }) => [id, file]);
+  const named = {
+    variation: ['pattern.variation', '03 variation 1 bar.mid'],
+    spare: ['pattern.spare', '04 spare 1 bar.mid'],
+  };
+  expect(left(null).map(([id]) => id)).toEqual(['section.o1', 'pattern.main', 'pattern.variation']);
+  expect(left(null)[2]).toEqual(named.variation);
+  expect(left(['pattern.spare', 'pattern.variation', 'nowhere'])).toEqual([named.variation, named.spare]);
   expect(planRegions(document, { regions: ['pattern'] })).toHaveLength(3);
   const formless = withRecord(document, { ...indexOf(document).song, form: [] });
   expect(leavingRegions(formless, exportOptions({ regions: ['pattern'] }))).toHaveLength(3);

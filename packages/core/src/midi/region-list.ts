@@ -35,24 +35,19 @@ export function planRegions(document: SongDocument, options: Pick<ExportOptions,
   return options.regions.flatMap((kind) => plans[kind](document)).filter((region) => region.bars > 0);
 }
 
-/** The regions that leave: those of the kinds asked for that are ticked, or that play something where no tick is said. */
+/** The regions that leave, of the kinds asked for: those chosen by their ids, or, where none are, those that play something. */
 export function leavingRegions(
   document: SongDocument,
-  options: Pick<ExportOptions, 'regions' | 'ticks'>,
+  options: Pick<ExportOptions, 'regions'>,
+  chosen: ReadonlySet<Id> | null = null,
 ): RegionPlan[] {
-  return planRegions(document, options).filter((region) => isTicked(document, region, options));
+  return planRegions(document, options).filter((region) =>
+    chosen ? chosen.has(region.id) : playsSomething(document, region),
+  );
 }
 
-/** True for a region that leaves. By itself an empty one stays, and so does a pattern that no slot plays. */
-export function isTicked(
-  document: SongDocument,
-  { id, scope }: RegionPlan,
-  { ticks }: Pick<ExportOptions, 'ticks'>,
-): boolean {
-  return (Object.hasOwn(ticks, id) ? ticks[id] : undefined) ?? isPlayed(document, scope);
-}
-
-function isPlayed(document: SongDocument, scope: Scope): boolean {
+/** False for an empty region, and for a pattern that no slot plays: by itself it stays. */
+export function playsSomething(document: SongDocument, { scope }: RegionPlan): boolean {
   if (scope.kind === 'pattern') {
     const played = usage(document);
     // A song without a form is its patterns.

@@ -1,6 +1,7 @@
 import { documentOf, type Pattern } from '../song/index.ts';
 import { hit, layer, pattern, section, smallSong, song } from '../testing/songs.ts';
 import { exportOptions } from './read-options.ts';
+import { planRegions } from './region-list.ts';
 import { regionTexts } from './region-texts.ts';
 import { exportRegions } from './regions.ts';
 
@@ -8,7 +9,6 @@ const OPTIONS = exportOptions({
   regions: ['song', 'section', 'slot', 'pattern'],
   ppq: 480,
   pickUp: true,
-  ticks: { 'slot.o.0.b': true },
 });
 
 /** A song whose second slot begins on the third beat of a bar, with a section whose name needs quoting. */
@@ -24,9 +24,12 @@ function listed() {
       name: 'Verse, "loud"',
     },
   ]);
-  const regions = exportRegions(document, OPTIONS).map((region) => ({
+  const chosen = new Set(planRegions(document, OPTIONS).map(({ id }) => id));
+  const regions = exportRegions(document, OPTIONS, chosen).map((region) => ({
     ...region,
     sha256: `hash of ${region.id}`,
+    pickUp: OPTIONS.pickUp,
+    handOff: 3,
   }));
   return {
     regions,
@@ -42,7 +45,7 @@ function fields(csv: string): string[][] {
     .map((line) =>
       [...line.matchAll(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g)]
         .map(([, field = '']) => (field.startsWith('"') ? field.slice(1, -1).replaceAll('""', '"') : field))
-        .slice(0, 10),
+        .slice(0, 12),
     );
 }
 
@@ -60,6 +63,8 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'tracks',
     'channels',
     'sha256',
+    'hand-off',
+    'in the song',
   ]);
   expect(lines.map((line) => line[1])).toEqual(regions.map((region) => region.file));
   const line = (id: string) => lines[regions.findIndex((region) => region.id === id)]?.toSpliced(1, 1);
@@ -73,6 +78,8 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'Drums',
     '10',
     'hash of section.o',
+    '3',
+    'yes',
   ]);
   expect(line('slot.o.0.b')).toEqual([
     'Verse, "loud" rest 2',
@@ -84,6 +91,8 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     '',
     '',
     'hash of slot.o.0.b',
+    '3',
+    'yes',
   ]);
   expect(line('pattern.main')).toEqual([
     'main',
@@ -95,6 +104,8 @@ test('the list for spreadsheets names every file with its bar, beat, length, tra
     'Drums',
     '10',
     'hash of pattern.main',
+    '3',
+    'yes',
   ]);
 });
 
@@ -121,10 +132,14 @@ test('the list for programs says the same, and the one for people is one that a 
   const readme = texts.get('README.txt') ?? '';
   expect(readme).toMatch(/^Paper, “folded”\n=+\n\n120 quarter notes a minute, 4\/4, C minor\.\n/);
   expect(readme).toMatch(/480 ticks a quarter note/);
-  expect(readme).toMatch(/Each file begins a beat before that bar/);
+  expect(readme).toMatch(/A file that begins a beat early/);
   for (const { file } of regions) expect(readme).toContain(`${file}\n`);
-  expect(readme).toMatch(/The slot from bar 2 beat 3, 0\.5 bars\. No notes\./);
-  expect(readme).toMatch(/The section from bar 1, 2 bars\. Drums \(channel 10\)\./);
+  expect(readme).toMatch(
+    /The slot from bar 2 beat 3, 0\.5 bars, begins a beat early\. No notes\. Hand-off 3\./,
+  );
+  expect(readme).toMatch(
+    /The section from bar 1, 2 bars, begins a beat early\. Drums \(channel 10\)\. Hand-off 3\./,
+  );
 });
 
 test('what bends leaves on a channel of its own, and the lists say whose sounds it wants', () => {
@@ -142,7 +157,9 @@ test('what bends leaves on a channel of its own, and the lists say whose sounds 
     pattern('main', { own: { s: hit('snare', 0) }, controls: rise }),
   ]);
   const options = exportOptions({ regions: ['song'] });
-  const regions = exportRegions(document, options).map((region) => ({ ...region, sha256: '' }));
+  const regions = exportRegions(document, options).map((region) => {
+    return { ...region, sha256: '', pickUp: false, handOff: null };
+  });
   const texts = new Map(regionTexts(document, regions, options).map(({ file, text }) => [file, text]));
   const { routes } = JSON.parse(texts.get('regions.json') ?? '') as { routes: { channel: number }[] };
   const channel = routes[0]?.channel ?? 0;

@@ -9,12 +9,18 @@ export interface ListedTrack {
   readonly channels: readonly number[];
 }
 
-/** A region as a list says it. */
+/** A region as a list says it: at its place in the song of now, with its file as it left. */
 export interface ListedRegion extends Omit<RegionPlan, 'scope'> {
   readonly file: string;
   readonly tracks: readonly ListedTrack[];
   /** Of its file, in hexadecimal. */
   readonly sha256: string;
+  /** True where its file begins a beat before its place. */
+  readonly pickUp: boolean;
+  /** The number of the hand-off that its file came with; null for none. */
+  readonly handOff: number | null;
+  /** True for one that is no more in the song, and whose file still lies where it was laid. */
+  readonly isGone?: boolean;
 }
 
 /** A text that goes with the files of a song. */
@@ -30,25 +36,28 @@ export function regionTexts(
   options: ExportOptions,
 ): readonly RegionText[] {
   return [
-    { file: 'regions.csv', text: csvOf(regions, options) },
+    { file: 'regions.csv', text: csvOf(regions) },
     { file: 'regions.json', text: `${JSON.stringify(jsonOf(document, regions, options), null, 2)}\n` },
     { file: 'README.txt', text: readmeOf(document, regions, options) },
   ];
 }
 
 /** Comma-separated values as RFC 4180 has them, the names of the columns first. */
-function csvOf(regions: readonly ListedRegion[], options: ExportOptions): string {
+function csvOf(regions: readonly ListedRegion[]): string {
   const head = [
     ...['name', 'file', 'kind', 'start bar', 'start beat', 'pick-up beats', 'bars'],
-    ...['tracks', 'channels', 'sha256'],
+    ...['tracks', 'channels', 'sha256', 'hand-off', 'in the song'],
   ];
-  const lines = regions.map(({ name, file, kind, startBar, startBeat, bars, tracks, sha256 }) => [
-    ...[name, file, kind, startBar === null ? '' : Math.floor(startBar), startBeat ?? ''],
-    ...[pickUpBeats(options), rounded(bars)],
-    tracks.map((track) => track.name).join('; '),
-    tracks.map((track) => track.channels.join(' ')).join('; '),
-    sha256,
-  ]);
+  const lines = regions.map((region) => {
+    const { name, file, kind, startBar, startBeat, bars, tracks, sha256, handOff, isGone } = region;
+    return [
+      ...[name, file, kind, startBar === null ? '' : Math.floor(startBar), startBeat ?? ''],
+      ...[pickUpBeats(region), rounded(bars)],
+      tracks.map((track) => track.name).join('; '),
+      tracks.map((track) => track.channels.join(' ')).join('; '),
+      ...[sha256, handOff ?? '', isGone ? 'no' : 'yes'],
+    ];
+  });
   return [head, ...lines].map((line) => `${line.map(csvField).join(',')}\r\n`).join('');
 }
 
@@ -57,9 +66,26 @@ function csvField(value: string | number): string {
   return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text;
 }
 
+/** A file name as each list has it, so that it is told from the same letters elsewhere. */
+const NAME_IN_LIST: Readonly<Record<string, (name: string) => string>> = {
+  'regions.csv': (name) => `,${csvField(name)},`,
+  'regions.json': (name) => `"file": ${JSON.stringify(name)},`,
+  'README.txt': (name) => `\n${name}\n`,
+};
+
+/** The text of a list in which some files are called otherwise than it says, by their names in it; other texts stay. */
+export function renamedInList({ file, text }: RegionText, names: ReadonlyMap<string, string>): string {
+  const asListed = NAME_IN_LIST[file];
+  if (!asListed || !names.size) return text;
+  const words = new Map([...names].map(([from, to]) => [asListed(from), asListed(to)]));
+  const any = [...words.keys()].map((word) => word.replace(/[\\^$.*+?()[\]{}|]/g, '\\$&')).join('|');
+  return text.replace(new RegExp(any, 'g'), (word) => words.get(word) ?? word);
+}
+
 function jsonOf(document: SongDocument, regions: readonly ListedRegion[], options: ExportOptions) {
   const { name, tempo, meter } = indexOf(document).song;
   const { meters, tempos } = timeMapOf(document, { kind: 'song' });
+  const { inSong, gone } = parted(regions);
   return {
     song: {
       name,
@@ -71,7 +97,7 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
     ticksPerQuarter: options.ppq,
     routes: routesOf(document, regions),
     format: options.format,
-    regions: regions.map(({ id, name: title, kind, file, startBar, startBeat, startTick, ...region }) => ({
+    regions: inSong.map(({ id, name: title, kind, file, startBar, startBeat, startTick, ...region }) => ({
       id,
       name: title,
       kind,
@@ -81,18 +107,24 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
         startBar === null || startTick === null
           ? null
           : { bar: Math.floor(startBar), beat: startBeat, quarters: startTick / PPQ },
-      pickUpBeats: pickUpBeats(options),
+      pickUpBeats: pickUpBeats(region),
       bars: rounded(region.bars),
       tracks: region.tracks,
       sha256: region.sha256,
+      handOff: region.handOff,
     })),
+    gone: gone.map(({ id, name: title, kind, file, handOff }) => ({ id, name: title, kind, file, handOff })),
   };
 }
 
 const signature = ({ beats, unit }: BarMeter) => `${beats}/${unit}`;
 
 /** Number of beats by which a file begins before its place. */
-const pickUpBeats = ({ pickUp }: ExportOptions) => (pickUp ? 1 : 0);
+const pickUpBeats = ({ pickUp }: Pick<ListedRegion, 'pickUp'>) => (pickUp ? 1 : 0);
+
+function parted(regions: readonly ListedRegion[]) {
+  return { inSong: regions.filter((one) => !one.isGone), gone: regions.filter((one) => one.isGone) };
+}
 
 const rounded = (n: number) => Number(n.toFixed(4));
 
@@ -115,26 +147,27 @@ const OPTION_WORDS = {
 } as const;
 
 const PICK_UP =
-  'Each file begins a beat before that bar, with what is played before its first beat: lay it a beat earlier.';
+  'A file that begins a beat early has what is played before its first beat: lay it a beat before that bar.';
 
 function readmeOf(
   document: SongDocument,
   regions: readonly ListedRegion[],
-  { timing, accents, drumMap, ownMap, ppq, format, pickUp }: ExportOptions,
+  { timing, accents, drumMap, ownMap, ppq, format }: ExportOptions,
 ): string {
   const { name, tempo, meter, key } = indexOf(document).song;
-  const lines = regions.map((region) => {
+  const { inSong, gone } = parted(regions);
+  const lines = inSong.map((region) => {
     const tracks = region.tracks.map(
       (track) => `${track.name} (channel ${track.channels.join(', ') || '–'})`,
     );
-    return `${region.file}\n    ${placeOf(region)}. ${tracks.join('; ') || 'No notes'}.`;
+    return `${region.file}\n    ${placeOf(region)}. ${tracks.join('; ') || 'No notes'}.${cameWith(region)}`;
   });
   return [
     name,
     '='.repeat(name.length),
     '',
     `${figure(tempo)} quarter notes a minute, ${meterName(meter)}, ${key.tonic} ${key.scale}.`,
-    `${counted(regions.length, 'file')}, Standard MIDI File format ${format}, ${ppq} ticks a quarter note.`,
+    `${counted(inSong.length, 'file')}, Standard MIDI File format ${format}, ${ppq} ticks a quarter note.`,
     OPTION_WORDS.timing[timing],
     OPTION_WORDS.accents[accents],
     drumMap === 'own'
@@ -144,12 +177,30 @@ function readmeOf(
     'Lay each file on the bar that is named with it; patterns belong anywhere. The song’s own file has a marker for',
     'each section, for programs that cut by markers. regions.csv and regions.json say the same for spreadsheets and',
     'programs.',
-    ...(pickUp ? ['', PICK_UP] : []),
+    ...(inSong.some(({ pickUp }) => pickUp) ? ['', PICK_UP] : []),
+    ...earlierWords(inSong),
     ...routesOf(document, regions).flatMap((route) => ['', routeInWords(route)]),
     '',
     ...lines,
+    ...(gone.length ? ['', 'No longer in the song, to be taken out:'] : []),
+    ...gone.map((region) => `${region.file}${cameWith(region)}`),
     '',
   ].join('\n');
+}
+
+function cameWith({ handOff }: ListedRegion): string {
+  return handOff === null ? '' : ` Hand-off ${handOff}.`;
+}
+
+/** Words where some files came with an earlier hand-off than others. */
+function earlierWords(regions: readonly ListedRegion[]): readonly string[] {
+  const numbers = new Set(regions.map(({ handOff }) => handOff ?? 0));
+  if (numbers.size < 2) return [];
+  const newest = Math.max(...numbers);
+  return [
+    '',
+    `Files of hand-off ${newest} are as said here. Those of earlier ones have not left again and are as they were then.`,
+  ];
 }
 
 /** A channel of its own for what bends, with the part whose sounds it wants. */
@@ -175,9 +226,9 @@ function routeInWords({ name, channel, soundsOf }: Route): string {
   return `“${name}” is on channel ${channel} of its own, since bends and controllers move a whole channel: give it the sounds of ${soundsOf}.`;
 }
 
-function placeOf({ kind, startBar, startBeat, bars }: ListedRegion): string {
+function placeOf({ kind, startBar, startBeat, bars, pickUp }: ListedRegion): string {
   const lasts = counted(rounded(bars), 'bar');
   if (startBar === null) return `A ${kind} of ${lasts}`;
   const beat = startBeat === null || startBeat === 1 ? '' : ` beat ${figure(startBeat)}`;
-  return `The ${kind} from bar ${Math.floor(startBar)}${beat}, ${lasts}`;
+  return `The ${kind} from bar ${Math.floor(startBar)}${beat}, ${lasts}${pickUp ? ', begins a beat early' : ''}`;
 }

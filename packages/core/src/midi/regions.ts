@@ -1,11 +1,11 @@
-import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
+import { type ExportOptions, type Id, indexOf, type SongDocument } from '../song/index.ts';
 import type { MidiFile } from './bytes/format.ts';
 import { writeMidi } from './bytes/write.ts';
 import { meantFile } from './check/meant.ts';
 import { type Verification, verify } from './check/verify.ts';
 import { fileNames } from './file-names.ts';
 import { leavingTimeline } from './leaving.ts';
-import { leavingRegions, type RegionPlan } from './region-list.ts';
+import { leavingRegions, planRegions, type RegionPlan } from './region-list.ts';
 import type { ListedTrack } from './region-texts.ts';
 import { heardOf, soundText } from './sound.ts';
 import { exportedNotes, midiFileOf } from './tracks.ts';
@@ -47,24 +47,41 @@ function written(document: SongDocument, region: RegionPlan, options: ExportOpti
   return { timeline, notes, cues, file, bytes: writeMidi(file) };
 }
 
+/** The file name of each region of the kinds asked for, by its id: the same whichever of them leave. */
+export function namesOfRegions(
+  document: SongDocument,
+  options: Pick<ExportOptions, 'regions' | 'names'>,
+): ReadonlyMap<Id, string> {
+  const planned = planRegions(document, options);
+  const names = fileNames(planned, options.names, indexOf(document).song.name);
+  return new Map(planned.map(({ id }, i) => [id, names[i] ?? 'region.mid']));
+}
+
 /**
- * Writes every region that the options ask for, and reads each back to compare it with what was meant; `progress` is told
- * how much of it (0..1) is done.
+ * Writes the regions that the options ask for, those chosen or all that play something, and reads each back to compare it with
+ * what was meant; `progress` is told how much of it (0..1) is done.
  */
 export function exportRegions(
   document: SongDocument,
   options: ExportOptions,
+  chosen: ReadonlySet<Id> | null = null,
   progress: (done: number) => void = () => undefined,
 ): ExportedRegion[] {
-  const regions = leavingRegions(document, options);
-  const files = fileNames(regions, options.names, indexOf(document).song.name);
+  const regions = leavingRegions(document, options, chosen);
+  const files = namesOfRegions(document, options);
   return regions.map((region, i) => {
     progress(i / regions.length);
     const { timeline, notes, cues, file, bytes } = written(document, region, options);
     const meant = meantFile(document, region.name, timeline, notes, options, cues);
     const verification = verify(bytes, meant, timeline);
     const sound = soundText(heardOf(document, region));
-    const left = { file: files[i] ?? 'region.mid', bytes, hits: notes.length, verification, sound };
+    const left = {
+      file: files.get(region.id) ?? 'region.mid',
+      bytes,
+      hits: notes.length,
+      verification,
+      sound,
+    };
     return { ...region, ...left, tracks: tracksOf(file) };
   });
 }

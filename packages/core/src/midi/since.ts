@@ -12,9 +12,13 @@ export interface HandedOff {
   readonly regions: ReadonlyMap<Id, RegionPlan>;
 }
 
-/** A song as it left by these options. */
-export function handedOff(document: SongDocument, options: ExportOptions): HandedOff {
-  const regions = leavingRegions(document, options).map((region) => [region.id, region] as const);
+/** A song as it left by these options: the regions chosen, or all that play something. */
+export function handedOff(
+  document: SongDocument,
+  options: ExportOptions,
+  chosen: ReadonlySet<Id> | null = null,
+): HandedOff {
+  const regions = leavingRegions(document, options, chosen).map((region) => [region.id, region] as const);
   return { document, options, regions: new Map(regions) };
 }
 

@@ -10,9 +10,6 @@ export type RegionKind = (typeof REGION_KINDS)[number];
 /** Parts of a file name. */
 export const NAME_PARTS = ['{nn}', '{song}', '{kind}', '{name}', '{bars}'] as const;
 
-/** The longest id of a region, which is made of up to three ids. */
-const LONGEST_REGION = 256;
-
 /**
  * Maps of drum notes: each voice's own note (General MIDI unless changed), General MIDI's whatever was changed, notes rising by
  * semitones from 36 in row order, or those of the map of one's own that is named.
@@ -35,7 +32,6 @@ export const USUAL_EXPORT = {
   drumMap: 'voice',
   ownMap: '',
   ownMaps: {},
-  ticks: {},
   stay: [],
   names: '{nn} {name} {bars}',
 } as const;
@@ -55,14 +51,6 @@ export const exportOptionsSchema = (z: Zod) =>
         .max(LONGEST_MAP)
         .refine((name) => !(name in {}), 'is a reserved name'),
       z.record(idSchema(z), z.int().min(0).max(127)),
-    ),
-    /** By region: whether it leaves, where that is said; without it what is empty or not played stays. */
-    ticks: z.record(
-      z
-        .string()
-        .max(LONGEST_REGION)
-        .refine((id) => !(id in {}), 'is a reserved name'),
-      z.boolean(),
     ),
     /** The voices that stay here. */
     stay: z.array(idSchema(z)),

@@ -5,6 +5,7 @@ import { Formats1764300000000 } from './1764300000000-formats.ts';
 import { Sounds1764400000000 } from './1764400000000-sounds.ts';
 import { NamedSaves1764500000000 } from './1764500000000-named-saves.ts';
 import { SeenTime1764600000000 } from './1764600000000-seen-time.ts';
+import { TracksOfRegions1764700000000 } from './1764700000000-tracks-of-regions.ts';
 
 /** Every step from an empty database to today's, in order. */
 export const MIGRATIONS = [
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   Sounds1764400000000,
   NamedSaves1764500000000,
   SeenTime1764600000000,
+  TracksOfRegions1764700000000,
 ] as const;

@@ -1,12 +1,14 @@
 import { Box, TextField, Typography } from '@mui/material';
-import { fileNames, leavingRegions } from '@plucky/core/midi';
+import { namesOfRegions } from '@plucky/core/midi';
 import {
   type ExportOptions,
   FILE_CHOICES,
+  type Id,
   indexOf,
   NAME_PARTS,
   NOTE_CHOICES,
   type RegionKind,
+  type SongDocument,
 } from '@plucky/core/song';
 import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
@@ -21,6 +23,8 @@ import { DrumNotes } from './DrumNotes.tsx';
 import { LeaveFoot } from './LeaveFoot.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
 import { useLeaving } from './useHandOff.ts';
+import { useWhichLeave } from './which-leave.ts';
+import { WhichRegions } from './WhichRegions.tsx';
 
 const KINDS: readonly { readonly kind: RegionKind; readonly label: string }[] = [
   { kind: 'song', label: 'One song file' },
@@ -34,6 +38,7 @@ export function ExportSettings({
   form,
   options,
   result,
+  chosen,
   onLeft,
 }: {
   form: UseFormReturn<ExportOptions>;
@@ -41,12 +46,13 @@ export function ExportSettings({
   options: ExportOptions;
   /** The hand-off that is looked at. */
   result: ExportResult | null;
+  /** The regions that leave; null while they are not known. */
+  chosen: ReadonlySet<Id> | null;
   /** Told when a hand-off is there. */
   onLeft: () => void;
 }) {
   const document = useSong();
   const leaving = useLeaving(onLeft);
-  const regions = leavingRegions(document, options);
   const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
   const has = useMemo(() => mattersIn(document), [document]);
   const { control } = form;
@@ -57,9 +63,11 @@ export function ExportSettings({
     form.setValue('regions', next, { shouldDirty: true, shouldValidate: true });
   };
   const isWrong = form.formState.errors.names !== undefined;
-  const example = fileNames(regions, options.names || ' ', indexOf(document).song.name)[
-    Math.min(1, regions.length - 1)
-  ];
+  const example = exampleOf(document, options, chosen);
+  const start = (wanted: ExportOptions) => {
+    const isAll = useWhichLeave.getState().which === 'all';
+    leaving.start({ options: wanted, only: isAll || !chosen ? null : [...chosen] });
+  };
   return (
     <Box
       component="aside"
@@ -75,6 +83,7 @@ export function ExportSettings({
           ))}
         </Box>
       </Group>
+      <WhichRegions result={result} chosen={chosen} />
       <RowsThatLeave document={document} control={control} />
       <ChoiceFields form={form} has={has} choices={NOTE_CHOICES} />
       {hasSwells && (
@@ -89,12 +98,19 @@ export function ExportSettings({
       <LeaveFoot
         leaving={leaving}
         result={result}
-        count={regions.length}
+        count={chosen?.size ?? null}
         isWrong={isWrong}
-        onLeave={() => void form.handleSubmit((wanted) => leaving.start(wanted))()}
+        onLeave={() => void form.handleSubmit(start)()}
       />
     </Box>
   );
+}
+
+/** The name of the second file that leaves, or of the first where there is one. */
+function exampleOf(document: SongDocument, options: ExportOptions, chosen: ReadonlySet<Id> | null) {
+  const names = namesOfRegions(document, { ...options, names: options.names || ' ' });
+  const [first, second = first] = [...names].filter(([id]) => chosen?.has(id)).map(([, name]) => name);
+  return second;
 }
 
 /** The pattern of the files' names, with what it makes of one. */

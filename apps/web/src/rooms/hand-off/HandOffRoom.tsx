@@ -1,11 +1,15 @@
 import { Box } from '@mui/material';
-import type { ExportOptions } from '@plucky/core/song';
+import type { ExportOptions, SongDocument } from '@plucky/core/song';
+import { type ComponentProps, useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
+import { useSong } from '../../document/context.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { roomColumns } from '../../shared/ui/room-columns.ts';
 import { ExportSettings } from './ExportSettings.tsx';
 import { RegionTable } from './RegionTable.tsx';
 import { useKeptHandOffs, useOptionsForm } from './useHandOff.ts';
+import { type SinceOf, useSince } from './useSince.ts';
+import { idsThatLeave, useWhichLeave } from './which-leave.ts';
 
 const ReceiverPanel = later(async () => (await import('./receiver/ReceiverPanel.tsx')).ReceiverPanel);
 
@@ -14,15 +18,41 @@ export function HandOffRoom() {
   return <HandOff {...useOptionsForm()} />;
 }
 
-function HandOff(asked: {
+interface Asked {
   form: UseFormReturn<ExportOptions>;
   /** Present options of the form. */
   options: ExportOptions;
-}) {
-  const { kept, shown, choose } = useKeptHandOffs();
+}
+
+function HandOff(asked: Asked) {
+  return <Compared {...asked} {...useKeptHandOffs()} />;
+}
+
+/** The song beside what left before. */
+function Compared(asked: Asked & ReturnType<typeof useKeptHandOffs>) {
+  const document = useSong();
+  const since = useSince(document, asked.options, asked.shown, asked.kept);
+  return <Leaving {...asked} {...{ document, since }} />;
+}
+
+/** The regions that leave. */
+function Leaving({
+  kept,
+  shown,
+  choose,
+  document,
+  since,
+  ...asked
+}: ComponentProps<typeof Compared> & { document: SongDocument; since: SinceOf | null }) {
+  const { options } = asked;
+  const which = useWhichLeave();
+  const leaving = useMemo(
+    () => idsThatLeave(document, options, which, since),
+    [document, options, which, since],
+  );
   return (
     <Box sx={roomColumns('232px minmax(0, 1fr)', '266px minmax(0, 1fr)')}>
-      <ExportSettings {...asked} result={shown} onLeft={() => choose(null)} />
+      <ExportSettings {...asked} result={shown} chosen={leaving} onLeft={() => choose(null)} />
       <Box
         sx={{
           display: 'grid',
@@ -30,7 +60,12 @@ function HandOff(asked: {
           minHeight: 0,
         }}
       >
-        <RegionTable {...asked} result={shown} kept={kept} onChoose={choose} />
+        <RegionTable
+          {...{ document, options, since, kept }}
+          result={shown}
+          chosen={leaving}
+          onChoose={choose}
+        />
         <ReceiverPanel result={shown} />
       </Box>
     </Box>

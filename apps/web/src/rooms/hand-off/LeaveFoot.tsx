@@ -23,8 +23,8 @@ export function LeaveFoot({
   leaving: ReturnType<typeof useLeaving>;
   /** The hand-off that is looked at. */
   result: ExportResult | null;
-  /** Number of files that would leave. */
-  count: number;
+  /** Number of files that would leave; null while it is not known. */
+  count: number | null;
   /** True where an option is not sound. */
   isWrong: boolean;
   onLeave: () => void;
@@ -48,13 +48,13 @@ export function LeaveFoot({
         variant="contained"
         color="primary"
         fullWidth
-        disabled={exporting || unsaved || count === 0 || count > LIMITS.regions || isWrong}
+        disabled={exporting || unsaved || !count || count > LIMITS.regions || isWrong}
         onClick={onLeave}
         sx={{ py: 0.9 }}
       >
-        {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : `Export ${counted(count, 'file')}`}
+        {exporting ? 'Exporting…' : unsaved ? 'Saving first…' : wordsFor(count)}
       </Button>
-      {count > LIMITS.regions && (
+      {(count ?? 0) > LIMITS.regions && (
         <Typography role="alert" sx={{ fontSize: TEXT.note, color: color('warn'), mt: 0.75 }}>
           At most {figure(LIMITS.regions)} files leave at once. Choose fewer kinds.
         </Typography>
@@ -92,6 +92,11 @@ export function LeaveFoot({
   );
 }
 
+function wordsFor(count: number | null): string {
+  if (count === null) return 'Comparing…';
+  return count ? `Export ${counted(count, 'file')}` : 'Nothing leaves';
+}
+
 /** A hand-off that was made, as files. */
 function Downloads({ result }: { result: ExportResult }) {
   const { song } = indexOf(useSong());
@@ -100,14 +105,14 @@ function Downloads({ result }: { result: ExportResult }) {
     <Box sx={{ display: 'grid', gap: 0.75, mt: 0.75 }}>
       <Button
         component="a"
-        href={downloadUrl.zip(result.exportId, false)}
+        href={downloadUrl.zip(result.exportId)}
         download
         title="Press to download all of it, or drag it out of the page"
         draggable
         onDragStart={(event) =>
           slip(event.dataTransfer, {
             file: `${safeFileName(`${song.name}, hand-off ${result.number}`)}.zip`,
-            url: downloadUrl.zip(result.exportId, false),
+            url: downloadUrl.zip(result.exportId),
             type: 'application/zip',
           })
         }
@@ -116,7 +121,7 @@ function Downloads({ result }: { result: ExportResult }) {
       </Button>
       <FolderButton result={result} />
       {changed > 0 && changed < result.regions.length && (
-        <Button component="a" href={downloadUrl.zip(result.exportId, true)} download>
+        <Button component="a" href={downloadUrl.zip(result.exportId, 'changed')} download>
           Only the {changed} that changed then
         </Button>
       )}

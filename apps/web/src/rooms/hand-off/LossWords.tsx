@@ -1,6 +1,6 @@
 import { Box, Typography } from '@mui/material';
 import { leavingRegions, leavingTimeline, lossesOf } from '@plucky/core/midi';
-import { type ExportOptions, indexOf, type SongDocument } from '@plucky/core/song';
+import { type ExportOptions, type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMemo } from 'react';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
@@ -9,8 +9,17 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 const NAMED = 6;
 
 /** Losses of the song in its files, in words, each with a remedy. Nothing where the files hold it all. */
-export function LossWords({ document, options }: { document: SongDocument; options: ExportOptions }) {
-  const words = useMemo(() => lossWords(document, options), [document, options]);
+export function LossWords({
+  document,
+  options,
+  leaving,
+}: {
+  document: SongDocument;
+  options: ExportOptions;
+  /** The regions that leave. */
+  leaving: ReadonlySet<Id>;
+}) {
+  const words = useMemo(() => lossWords(document, options, leaving), [document, options, leaving]);
   if (!words.length) return null;
   return (
     <Box
@@ -27,11 +36,11 @@ export function LossWords({ document, options }: { document: SongDocument; optio
   );
 }
 
-function lossWords(document: SongDocument, options: ExportOptions): string[] {
+function lossWords(document: SongDocument, options: ExportOptions, leaving: ReadonlySet<Id>): string[] {
   const { voice } = indexOf(document);
   const timeline = leavingTimeline(document, { kind: 'song' }, options);
   const { shared, lanes, strokes } = lossesOf(document, timeline, options);
-  const graces = leavingRegions(document, options).reduce(
+  const graces = leavingRegions(document, options, leaving).reduce(
     (sum, { scope }) => sum + leavingTimeline(document, scope, options).dropped,
     0,
   );

@@ -1,88 +1,68 @@
 import { Box, Typography } from '@mui/material';
-import { type ExportOptions, omit, saysSame, type SongDocument } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
+import { planRegions, playsSomething } from '@plucky/core/midi';
+import { type ExportOptions, type Id, saysSame, type SongDocument } from '@plucky/core/song';
+import { counted, figure } from '@plucky/core/time';
 import { useMemo, useRef } from 'react';
-import type { UseFormReturn } from 'react-hook-form';
 import type { ExportResult, KeptExports } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
 import { DataTable } from '../../shared/ui/DataTable.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { KeptHandOffs } from './KeptHandOffs.tsx';
+import { leftRegions } from './left-regions.ts';
 import { LossWords } from './LossWords.tsx';
 import { REGION_COLUMNS, RegionTicks } from './region-columns.tsx';
-import { type Entry, regionEntries, ticked } from './region-entries.ts';
-import { optionsOfResult, useSince } from './useSince.ts';
-
-/**
- * The regions that could leave, each with what has become of it since it left last, or, where all is as it was handed off, how
- * it differed from the time before, and what the check says.
- */
-export function RegionTable(asked: Asked) {
-  const document = useSong();
-  const since = useSince(document, asked.options, asked.result);
-  return <Regions {...asked} document={document} since={since} />;
-}
+import { type Entry, regionEntries } from './region-entries.ts';
+import { optionsOfResult, type SinceOf } from './useSince.ts';
+import { choose } from './which-leave.ts';
 
 interface Asked {
-  form: UseFormReturn<ExportOptions>;
+  document: SongDocument;
   /** Present options of the form. */
   options: ExportOptions;
   /** The hand-off that is looked at. */
   result: ExportResult | null;
   kept: KeptExports | null;
+  since: SinceOf | null;
+  /** The regions that leave; null while they are not known. */
+  chosen: ReadonlySet<Id> | null;
   onChoose: (exportId: string) => void;
 }
 
-function Regions({
-  document,
-  form,
-  options,
-  result,
-  kept,
-  since,
-  onChoose,
-}: Asked & { document: SongDocument; since: ReturnType<typeof useSince> }) {
-  const revision = useDocumentState((state) => state.revision);
-  const unsaved = useDocumentState((state) => state.document !== state.saved);
-  const gone = since && result ? result.regions.filter(({ id }) => !since.has(id)).length : 0;
-  const others = since && [...since.values()].filter(({ state }) => state !== 'same').length;
-  const isSame = since ? others === 0 && gone === 0 : result?.revision === revision && !unsaved;
-  const isAsLeft = isSame && result !== null && saysSame(howOf(optionsOfResult(result)), howOf(options));
+const NONE: ReadonlySet<Id> = new Set();
+
+/**
+ * The regions that could leave, each with what has become of it since it left last, or, where all is as it was handed off, how
+ * it differed from the time before, and what the check says.
+ */
+export function RegionTable({ document, options, result, kept, since, chosen, onChoose }: Asked) {
+  const isAsLeft = useIsAsLeft(options, result, since);
+  const leaving = chosen ?? NONE;
   const entries = useMemo(
-    () => regionEntries(document, options, result, since, isAsLeft),
-    [document, options, result, since, isAsLeft],
+    () => regionEntries(document, options, result, since, leaving, isAsLeft),
+    [document, options, result, since, leaving, isAsLeft],
   );
   const ticks = useMemo(
     () => ({
       entries,
-      onTick: (regions: readonly Entry[], leaves: boolean) =>
-        form.setValue('ticks', ticked(document, options, regions, leaves), { shouldDirty: true }),
+      onTick: (regions: readonly Entry[], leaves: boolean) => choose(leaving, regions, leaves),
     }),
-    [entries, document, options, form],
+    [entries, leaving],
   );
-  const leaving = entries.filter((one) => one.isTicked).length;
   const scroller = useRef<HTMLElement>(null);
   return (
     <Box ref={scroller} component="section" aria-label="Regions" sx={{ overflow: 'auto', p: 2, pt: 1.5 }}>
       <Box sx={{ display: 'flex', alignItems: 'baseline', gap: 1.5, mb: 1, flexWrap: 'wrap' }}>
         <Typography variant="h2">
-          {counted(leaving, 'file')} {isAsLeft ? 'ready' : 'would leave'}
+          {isAsLeft && result
+            ? `${counted(result.regions.length, 'file')} ready`
+            : `${chosen ? counted(leaving.size, 'file') : 'Some files'} would leave`}
         </Typography>
         <CheckWords result={isAsLeft ? result : null} />
-        {!isAsLeft && result && others !== null && (
-          <Typography
-            role="status"
-            aria-label="Since then"
-            sx={{ fontSize: TEXT.plain, color: color('warn') }}
-          >
-            {counted(others, 'differs', 'differ')} from hand-off {result.number}
-            {gone > 0 && `, ${counted(gone, 'is gone', 'are gone')}`}.
-          </Typography>
-        )}
+        {!isAsLeft && result && since && <SinceThen {...{ entries, since, result }} />}
         <Box sx={{ flex: 1 }} />
         {kept && result && <KeptHandOffs kept={kept} shown={result} onChoose={onChoose} />}
       </Box>
-      <LossWords document={document} options={options} />
+      <LossWords {...{ document, options, leaving }} />
       {entries.length === 0 ? (
         <Typography sx={{ color: color('soft') }}>
           Nothing to export yet: choose what leaves, or add a section on the sheet.
@@ -98,12 +78,55 @@ function Regions({
   );
 }
 
-/**
- * Options that decide the bytes of files, with fields in one order so that equal ones have one text; the regions tell which
- * leave.
- */
+/** True where the other side has the whole song as it is, by the same options. */
+function useIsAsLeft(options: ExportOptions, result: ExportResult | null, since: SinceOf | null): boolean {
+  const revision = useDocumentState((state) => state.revision);
+  const unsaved = useDocumentState((state) => state.document !== state.saved);
+  const document = useSong();
+  if (!result || !saysSame(howOf(optionsOfResult(result)), howOf(options))) return false;
+  if (!since) return result.revision === revision && !unsaved && !result.earlier.length;
+  const planned = planRegions(document, options).filter((region) => playsSomething(document, region));
+  return planned.every(({ id }) => since.get(id)?.state === 'same') && goneFrom(result, since) === 0;
+}
+
+/** Number of files at the other side whose regions are not among those that could leave. */
+function goneFrom(result: ExportResult, since: SinceOf): number {
+  return [...leftRegions(result).keys()].filter((id) => !since.has(id)).length;
+}
+
+/** Options that decide the bytes of files, with fields in one order so that equal ones have one text. */
 function howOf(options: ExportOptions): unknown {
-  return Object.entries(omit(options, 'ticks')).sort(([a], [b]) => (a < b ? -1 : 1));
+  return Object.entries(options).sort(([a], [b]) => (a < b ? -1 : 1));
+}
+
+/** Words for what differs from a hand-off, what of it stays here, and what is gone from the song. */
+function SinceThen({
+  entries,
+  since,
+  result,
+}: {
+  entries: readonly Entry[];
+  since: SinceOf;
+  result: ExportResult;
+}) {
+  const left = leftRegions(result);
+  const others = entries.filter(
+    ({ id, isTicked, isBehind }) => since.get(id)?.state !== 'same' && (isTicked || isBehind || left.has(id)),
+  ).length;
+  const behind = entries.filter(({ isBehind }) => isBehind).length;
+  const gone = goneFrom(result, since);
+  const words = [
+    `${counted(others, 'differs', 'differ')} from hand-off ${result.number}`,
+    ...(behind
+      ? [`${behind < others ? `${figure(behind)} of them ` : ''}${behind === 1 ? 'stays' : 'stay'} here`]
+      : []),
+    ...(gone ? [counted(gone, 'is gone', 'are gone')] : []),
+  ];
+  return (
+    <Typography role="status" aria-label="Since then" sx={{ fontSize: TEXT.plain, color: color('warn') }}>
+      {words.join(', ')}.
+    </Typography>
+  );
 }
 
 function CheckWords({ result }: { result: ExportResult | null }) {

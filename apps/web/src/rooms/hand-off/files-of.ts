@@ -1,9 +1,9 @@
 import type { GivenFile } from '@plucky/core/midi';
 import { downloadUrl } from '../../api/client.ts';
 
-/** The files of a hand-off, lists and all, as anybody gets them; null where the server does not give them. */
+/** All that lies at the other side with a hand-off, lists and all, as anybody gets it; null where the server does not give it. */
 export async function filesOf(exportId: string): Promise<readonly GivenFile[] | null> {
-  const answer = await fetch(downloadUrl.zip(exportId, false));
+  const answer = await fetch(downloadUrl.zip(exportId, 'withEarlier'));
   return answer.ok ? unpacked(new Uint8Array(await answer.arrayBuffer())) : null;
 }
 

@@ -1,5 +1,6 @@
+import { leavingRegions } from '@plucky/core/midi';
 import { changeHits } from '@plucky/core/pattern';
-import { type ExportOptions, indexOf, USUAL_EXPORT, withRecord } from '@plucky/core/song';
+import { type ExportOptions, indexOf, type SongDocument, USUAL_EXPORT, withRecord } from '@plucky/core/song';
 import { DEMO_SONGS } from '@plucky/songs/library';
 import { act, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
@@ -8,29 +9,26 @@ import { applyOutcome } from '../../document/store.ts';
 import { show, type Shown } from '../../testing/render.tsx';
 import { HandOffRoom } from './HandOffRoom.tsx';
 
-const RESULT: ExportResult = {
-  state: 'done',
-  exportId: 'e1',
-  number: 1,
-  revision: 1,
-  at: '2026-11-25T10:00:00.000Z',
-  options: { ...USUAL_EXPORT, regions: ['song', 'section'] },
-  regions: [
-    {
-      id: 'song',
-      kind: 'song',
-      name: 'Paper Lanterns',
-      file: '01 Paper Lanterns.mid',
-      startBar: 1,
-      bars: 72,
-      hits: 2240,
-      state: 'new',
-      sha256: '0',
-      differences: ['a note is missing'],
-    },
-  ],
-  verified: { events: 2300, differences: 1 },
-};
+const OPTIONS: ExportOptions = { ...USUAL_EXPORT, regions: ['song', 'section'] };
+
+/** A hand-off of all regions of a song, of which the song's own file was found to differ. */
+function resultOf(document: SongDocument): ExportResult {
+  return {
+    state: 'done',
+    exportId: 'e1',
+    number: 1,
+    revision: 1,
+    at: '2026-11-25T10:00:00.000Z',
+    options: OPTIONS,
+    regions: leavingRegions(document, OPTIONS).map(({ id, kind, name, startBar, bars }, i) => ({
+      ...{ id, kind, name, startBar, bars, hits: 2240, state: 'new', sha256: '0' },
+      file: `0${i + 1} ${name}.mid`,
+      differences: kind === 'song' ? ['a note is missing'] : [],
+    })),
+    earlier: [],
+    verified: { events: 2300, differences: 1 },
+  };
+}
 
 const fail = () => {
   throw new Error('no song');
@@ -38,21 +36,25 @@ const fail = () => {
 
 let shown: Shown;
 
-function open(document = DEMO_SONGS['paper-lanterns']?.() ?? fail()): ExportOptions[] {
-  const asked: ExportOptions[] = [];
+type Asked = ExportOptions & { readonly only?: readonly string[] };
+
+function open(document = DEMO_SONGS['paper-lanterns']?.() ?? fail()): Asked[] {
+  const asked: Asked[] = [];
+  const result = resultOf(document);
   const exports: KeptExports['exports'][number][] = [];
   jest
     .spyOn(api, 'keptExports')
     .mockImplementation(() => Promise.resolve({ most: 50, exports: [...exports] }));
-  jest.spyOn(api, 'findExport').mockResolvedValue(RESULT);
+  jest.spyOn(api, 'findExport').mockResolvedValue(result);
   jest.spyOn(api, 'look').mockResolvedValue({
     revision: 1,
     records: Object.values(document.records),
   });
   jest.spyOn(api, 'beginExport').mockImplementation((_, options) => {
     asked.push(options);
-    exports.unshift({ exportId: 'e1', number: 1, at: RESULT.at, files: 1 });
-    return Promise.resolve(RESULT);
+    const { exportId, number, revision, at } = result;
+    exports.unshift({ exportId, number, revision, at, options: OPTIONS, files: 9 });
+    return Promise.resolve(result);
   });
   shown = show(document, <HandOffRoom />);
   return asked;
@@ -111,7 +113,7 @@ test('rows that share a note are named with their bars before anything leaves, a
 
 test('the room remembers how the song leaves and what has left, and says before it leaves again what has changed since', async () => {
   const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
-  open(lanterns);
+  const asked = open(lanterns);
   await userEvent.click(leave());
   await screen.findByRole('status', { name: 'Check' });
   await userEvent.click(screen.getByRole('button', { name: '480' }));
@@ -130,6 +132,22 @@ test('the room remembers how the song leaves and what has left, and says before 
   expect(within(table()).getAllByText('same')).toHaveLength(6);
   const then = () => screen.getByRole('status', { name: 'Since then' }).textContent;
   expect(then()).toBe('3 differ from hand-off 1.');
+  // Only those leave where that is chosen, and what changed but is told to stay is marked and counted.
+  await userEvent.click(screen.getByRole('button', { name: 'Changed since hand-off 1' }));
+  expect(screen.getByRole('heading', { name: '3 files would leave' })).toBeTruthy();
+  expect(leave().textContent).toBe('Saving first…');
+  await userEvent.click(within(table()).getByRole('checkbox', { name: 'Chorus 2 leaves' }));
+  expect(screen.getByRole('button', { name: 'Chosen', pressed: true })).toBeTruthy();
+  expect(screen.getByRole('heading', { name: '2 files would leave' })).toBeTruthy();
+  expect(then()).toBe('3 differ from hand-off 1, 1 of them stays here.');
+  expect(within(table()).getAllByText(/, and stays here$/)).toHaveLength(1);
+  save();
+  await userEvent.click(leave());
+  await waitFor(() => expect(asked).toHaveLength(2));
+  expect(asked[0]).not.toHaveProperty('only');
+  expect(asked[1]?.only).toEqual(['song', 'section.o4']);
+  expect(indexOf(shown.document()).song.handOff ?? {}).not.toHaveProperty('only');
+  await userEvent.click(screen.getByRole('button', { name: 'All' }));
   // A region that is not to leave any more is told as well.
   await userEvent.click(screen.getByRole('button', { name: 'One song file' }));
   await waitFor(() => expect(then()).toBe('2 differ from hand-off 1, 1 is gone.'));

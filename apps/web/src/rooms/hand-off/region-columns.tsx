@@ -85,9 +85,15 @@ export const REGION_COLUMNS = columns([
     header: 'Hits',
     cell: ({ getValue }) => <span className="mono">{figure(getValue())}</span>,
   }),
+  accessor(({ handOff }) => handOff ?? undefined, {
+    id: 'hand-off',
+    header: () => <span style={{ whiteSpace: 'nowrap' }}>Hand-off</span>,
+    sortUndefined: 'last',
+    cell: ({ getValue }) => <span className="mono">{getValue() ?? '–'}</span>,
+  }),
   accessor(({ since }) => since?.word, {
     id: 'state',
-    header: 'Since last hand-off',
+    header: 'Since then',
     cell: ({
       row: {
         original: { since },

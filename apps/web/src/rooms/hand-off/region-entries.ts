@@ -1,67 +1,79 @@
-import { isTicked, leavingTimeline, planRegions, type RegionPlan, type Since } from '@plucky/core/midi';
+import { leavingTimeline, planRegions, playsSomething, type RegionPlan, type Since } from '@plucky/core/midi';
 import type { ExportOptions, Id, SongDocument } from '@plucky/core/song';
-import { downloadUrl, type ExportedRegionFace, type ExportResult } from '../../api/client.ts';
+import { downloadUrl, type EarlierRegionFace, type ExportResult } from '../../api/client.ts';
+import { leftRegions } from './left-regions.ts';
 import { BEFORE, type SinceWords, sinceWords, STATE_COLORS, STATE_WORDS } from './since-words.ts';
+import type { SinceOf } from './useSince.ts';
 
 /** One line of the table: a region that could leave, and what has left of it. */
 export interface Entry extends RegionPlan {
   /** True for a region that leaves. */
   readonly isTicked: boolean;
+  /** True for a region that stays though the other side has another state of it, or nothing. */
+  readonly isBehind: boolean;
   /** Number of its notes that leave. */
   readonly hits: number;
-  /** Its state since the hand-off, in words; null before one, and for an unknown one. */
+  /** Its state since it last left, in words; null before that, and for an unknown one. */
   readonly since: SinceWords | null;
-  readonly left: (ExportedRegionFace & { readonly url: string }) | null;
+  /** The number of the hand-off that its file at the other side came with. */
+  readonly handOff: number | null;
+  readonly left: (EarlierRegionFace & { readonly url: string }) | null;
 }
 
 const STAYS: SinceWords = { word: 'stays here', color: 'faint', more: [] };
 
 /**
- * The regions that could leave, each with what has become of it since the hand-off that is looked at; where all is as it was
- * handed off, with how it differed from the time before.
+ * The regions that could leave, each with what has become of it since it left last, up to the hand-off that is looked at; where all
+ * is as it was handed off, with how it differed from the time before.
  */
 export function regionEntries(
   document: SongDocument,
   options: ExportOptions,
   result: ExportResult | null,
-  since: ReadonlyMap<Id, Since> | null,
+  since: SinceOf | null,
+  leaving: ReadonlySet<Id>,
   isAsLeft: boolean,
 ): Entry[] {
-  const left = new Map(result?.regions.map((region) => [region.id, region]));
+  const left = result ? leftRegions(result) : new Map<Id, EarlierRegionFace>();
   return planRegions(document, options).map((region): Entry => {
     const hits = leavingTimeline(document, region.scope, options).events.length;
-    if (!isTicked(document, region, options))
-      return { ...region, hits, isTicked: false, since: STAYS, left: null };
     const file = left.get(region.id);
     const now = since?.get(region.id);
-    // A region that is unchanged can be had as it left.
-    const isThere = isAsLeft || now?.state === 'same';
+    const isTicked = leaving.has(region.id);
+    const isSame = isAsLeft || now?.state === 'same';
+    const isBehind =
+      !isTicked &&
+      result !== null &&
+      since !== null &&
+      !isSame &&
+      (!!file || playsSomething(document, region));
+    const words = isAsLeft && file ? wordsAsLeft(file, result) : now ? sinceWords(document, now) : null;
     return {
       ...region,
       hits: isAsLeft && file ? file.hits : hits,
-      isTicked: true,
-      since:
-        isAsLeft && file ? stateWords(file.state) : now ? sinceWords(document, now) : file ? BEFORE : null,
-      left: file && result && isThere ? { ...file, url: downloadUrl.region(result.exportId, file.id) } : null,
+      isTicked,
+      isBehind,
+      since: isBehind
+        ? staying(words ?? BEFORE)
+        : isTicked || file
+          ? (words ?? (file ? BEFORE : null))
+          : STAYS,
+      handOff: file?.handOff ?? null,
+      // A region that is unchanged can be had as it left.
+      left: file && isSame ? { ...file, url: downloadUrl.region(file.exportId, file.id) } : null,
     };
   });
+}
+
+/** Words for a file of a hand-off beside the time before; one of an earlier hand-off is the same since. */
+function wordsAsLeft({ state, handOff }: EarlierRegionFace, result: ExportResult | null): SinceWords {
+  return stateWords(handOff === result?.number ? state : 'same');
 }
 
 function stateWords(state: Since['state']): SinceWords {
   return { word: STATE_WORDS[state], color: STATE_COLORS[state], more: [] };
 }
 
-/** The ticks once some regions are said to leave or to stay; of what is as usual nothing is said. */
-export function ticked(
-  document: SongDocument,
-  { ticks }: ExportOptions,
-  regions: readonly RegionPlan[],
-  leaves: boolean,
-): ExportOptions['ticks'] {
-  const next = { ...ticks };
-  for (const region of regions) {
-    if (isTicked(document, region, { ticks: {} }) === leaves) delete next[region.id];
-    else next[region.id] = leaves;
-  }
-  return next;
+function staying({ word, more }: SinceWords): SinceWords {
+  return { word: `${word}, and stays here`, color: 'warn', more };
 }

@@ -2,6 +2,7 @@ import {
   editSong,
   type ExportOptions,
   exportOptionsSchema,
+  type Id,
   indexOf,
   optionsOfSong,
   saysSame,
@@ -58,9 +59,9 @@ export function useLeaving(onLeft: () => void) {
   const stop = useRef(new AbortController());
   useEffect(() => () => stop.current.abort(), []);
   const leaving = useMutation({
-    mutationFn: (wanted: ExportOptions) => {
+    mutationFn: ({ options, only }: { options: ExportOptions; only: readonly Id[] | null }) => {
       stop.current = new AbortController();
-      return leave(songId, wanted, setOnTheWay, stop.current.signal);
+      return leave(songId, options, only, setOnTheWay, stop.current.signal);
     },
     onSuccess: async (result) => {
       queries.setQueryData(['export', result.exportId], result);

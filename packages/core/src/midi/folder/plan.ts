@@ -14,16 +14,15 @@ export interface FolderPlan {
   readonly files: readonly WrittenFile[];
   /** Those of them that are to be written; the others stand there already. */
   readonly write: readonly WrittenFile[];
-  /** Files of ours whose content stands under another name now. */
-  readonly remove: readonly string[];
   /** Names that somebody else's files have, so that ours stand beside them under another. */
   readonly taken: readonly string[];
 }
 
 /**
- * How files are laid into a folder: one that was written before is replaced in place, by what it is of, as long as nobody has
- * changed it since; no other file is touched. What was written before and is not wanted any more stays and is remembered.
- * `present` tells the hash of what is there by its name; names that some system takes for one never stand beside each other.
+ * How files are laid into a folder: one that was written before is replaced in place under the name that it has there, by what it
+ * is of, as long as nobody has changed it since; no other file is touched. What was written before and is not wanted any more stays
+ * and is remembered. `present` tells the hash of what is there by its name; names that some system takes for one never stand beside
+ * each other.
  */
 export function planFolder(
   wanted: readonly WrittenFile[],
@@ -34,16 +33,18 @@ export function planFolder(
   const ours = new Map(written.filter(isOurs).map((one) => [one.id, one]));
   const ids = new Set(wanted.map(({ id }) => id));
   const stays = [...ours.values()].filter(({ id }) => !ids.has(id));
-  // A file that is replaced or moves frees its name.
-  const leaving = new Set([...ours.values()].filter(({ id }) => ids.has(id)).map(({ file }) => file));
-  const foreign = new Set([...present.keys()].filter((name) => !leaving.has(name)).map(foldedName));
-  const used = new Set<string>();
+  const used = new Set([...present.keys()].map(foldedName));
+  const kept = new Set<string>();
   const taken: string[] = [];
   const files = wanted.map((one): WrittenFile => {
+    const before = ours.get(one.id);
+    if (before && !kept.has(before.file)) {
+      kept.add(before.file);
+      return { ...one, file: before.file };
+    }
     let name = one.file;
-    if (foreign.has(foldedName(name))) taken.push(name);
-    for (let n = 2; foreign.has(foldedName(name)) || used.has(foldedName(name)); n++)
-      name = numbered(one.file, n);
+    if (used.has(foldedName(name))) taken.push(name);
+    for (let n = 2; used.has(foldedName(name)); n++) name = numbered(one.file, n);
     used.add(foldedName(name));
     return { ...one, file: name };
   });
@@ -51,10 +52,7 @@ export function planFolder(
     const before = ours.get(id);
     return before?.file !== file || before.sha256 !== sha256;
   });
-  const remove = [...ours.values()]
-    .filter(({ id, file }) => ids.has(id) && !used.has(foldedName(file)))
-    .map(({ file }) => file);
-  return { files: [...files, ...stays], write, remove, taken };
+  return { files: [...files, ...stays], write, taken };
 }
 
 /** "Verse.mid" as "Verse (2).mid". */

@@ -16,10 +16,12 @@ import { layFiles } from './laid.ts';
 import { rackFor } from './rack.ts';
 import { receivedTimeline } from './timeline.ts';
 
+const listing = ({ pickUp }: ExportOptions) => ({ sha256: '', pickUp, handOff: 1 });
+
 /** The files of a song as they are given away, lists and all. */
 function handedOff(document: SongDocument, options: ExportOptions) {
   const regions = exportRegions(document, options);
-  const listed = regions.map((region) => ({ ...region, sha256: '' }));
+  const listed = regions.map((region) => ({ ...region, ...listing(options) }));
   const texts = regionTexts(document, listed, options);
   const given: GivenFile[] = [
     ...regions,

@@ -50,6 +50,14 @@ test('what a newer program has stored is refused by name and left as it is', () 
   expect(() => bringUpShelfItem({}, FORMAT + 1)).toThrow(/made by a newer version/);
 });
 
+test('a hand-off of format 17 loses its ticks, and nothing else of it', () => {
+  const { records } = sampleOf(17);
+  const song = records.find(({ kind }) => kind === 'song');
+  const { ticks, ...rest } = song?.['handOff'] as Stored;
+  expect(ticks).toEqual({ 'pattern.fill': true, 'section.o1': false });
+  expect(bringUpRecords(records, 17).find(({ kind }) => kind === 'song')).toEqual({ ...song, handOff: rest });
+});
+
 test('what began within its slot of format 4 and ran to its end stands at the end from then on', () => {
   const { records } = sampleOf(4);
   const raised = readRecords(bringUpRecords(records, 4));

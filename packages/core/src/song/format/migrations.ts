@@ -1,5 +1,6 @@
 import { endsStay } from './ends-stay.ts';
 import { fillsAtRandom } from './fills-at-random.ts';
+import { handOffWithoutTicks } from './hand-off-without-ticks.ts';
 import type { FormatMigration } from './migration.ts';
 import { rampsBend } from './ramps-bend.ts';
 import { tidyNames } from './tidy-names.ts';
@@ -13,6 +14,7 @@ const WORK: { readonly [S in (typeof FORMAT_STEPS)[number]]?: FormatMigration } 
   'ends stay': endsStay,
   'velocity of fills': velocityOfFills,
   'ramps that bend and chord notes as named': rampsBend,
+  'hand-off without ticks': handOffWithoutTicks,
 };
 
 /** The migrations from a format to today's, in order. */

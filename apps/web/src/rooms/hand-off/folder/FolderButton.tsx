@@ -6,6 +6,7 @@ import { useMemo } from 'react';
 import type { ExportResult } from '../../../api/client.ts';
 import { notify } from '../../../shared/ui/notify.ts';
 import { filesOf } from '../files-of.ts';
+import { leftRegions } from '../left-regions.ts';
 import { folderPicker } from './folder.ts';
 import type { FileToLay } from './lay-into.ts';
 
@@ -34,12 +35,13 @@ export function FolderButton({ result }: { result: ExportResult }) {
 }
 
 /** The files of a hand-off, by what they are of. */
-async function filesToLay({ exportId, regions }: ExportResult): Promise<readonly FileToLay[]> {
-  const files = await filesOf(exportId);
+async function filesToLay(result: ExportResult): Promise<readonly FileToLay[]> {
+  const files = await filesOf(result.exportId);
   if (!files) throw new Error('The files could not be had from the server. Nothing was written.');
-  const ids = new Map(regions.map(({ id, file }) => [file, id]));
+  const ids = new Map([...leftRegions(result).values()].map(({ id, file }) => [file, id]));
   return files.map(({ file, bytes }) => ({
     id: ids.get(file) ?? `list.${file}`,
+    isList: !ids.has(file),
     file,
     bytes: new Uint8Array(bytes),
   }));

@@ -6,7 +6,6 @@ export interface Folder {
   /** Throws where there is no such file. */
   readonly read: (name: string) => Promise<Uint8Array<ArrayBuffer>>;
   readonly write: (name: string, bytes: Uint8Array<ArrayBuffer>) => Promise<void>;
-  readonly remove: (name: string) => Promise<void>;
 }
 
 /** Members of a folder that the browser's own types leave out. */
@@ -52,7 +51,6 @@ function browserFolder(handle: FileSystemDirectoryHandle): Folder {
       await stream.write(bytes);
       await stream.close();
     },
-    remove: (name) => handle.removeEntry(name),
   };
 }
 
@@ -69,10 +67,6 @@ function simulatedFolder(): Folder {
     },
     write: (name, bytes) => {
       simulatedFiles.set(name, bytes);
-      return Promise.resolve();
-    },
-    remove: (name) => {
-      simulatedFiles.delete(name);
       return Promise.resolve();
     },
   };

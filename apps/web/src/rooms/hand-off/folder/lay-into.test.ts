@@ -40,14 +40,27 @@ test('files are laid into a folder, replaced in place by what they are of, and n
     file('b', 'B.mid', 5),
     file('list', 'README.txt', 3),
   ]);
-  expect(second.write.map((one) => one.file)).toEqual(['Verse.mid', 'B (2).mid']);
+  expect(second.write.map((one) => one.file)).toEqual(['A.mid', 'B (2).mid']);
   expect(held()).toEqual({
-    'Verse.mid': [4],
+    'A.mid': [4],
     'B.mid': [99],
     'B (2).mid': [5],
     'README.txt': [7],
     'README (2).txt': [3],
   });
+});
+
+test('a file that is called otherwise by now keeps its name in the folder, and the lists there say it', async () => {
+  const folder = await picked();
+  const listed = (name: string): FileToLay => {
+    const text = `{"regions": [{ "file": "${name}", "bars": 4 }]}`;
+    return { id: 'list', file: 'regions.json', bytes: new TextEncoder().encode(text), isList: true };
+  };
+  await layInto(folder, [file('a', '01 A.mid', 1), listed('01 A.mid')]);
+  await layInto(folder, [file('a', '02 A.mid', 2), listed('02 A.mid')]);
+  const { 'regions.json': list = [], ...rest } = held();
+  expect(rest).toEqual({ '01 A.mid': [2] });
+  expect(new TextDecoder().decode(new Uint8Array(list))).toContain('"file": "01 A.mid",');
 });
 
 test('what was ended halfway is gone on with', async () => {

@@ -1,4 +1,4 @@
-import { type FolderPlan, planFolder, type WrittenFile } from '@plucky/core/midi';
+import { type FolderPlan, planFolder, renamedInList, type WrittenFile } from '@plucky/core/midi';
 import type { Id } from '@plucky/core/song';
 import type { Folder } from './folder.ts';
 
@@ -11,6 +11,8 @@ export interface FileToLay {
   readonly id: Id;
   readonly file: string;
   readonly bytes: Uint8Array<ArrayBuffer>;
+  /** True for a list of the others. */
+  readonly isList?: boolean;
 }
 
 /**
@@ -20,22 +22,39 @@ export interface FileToLay {
 export async function layInto(folder: Folder, files: readonly FileToLay[]): Promise<FolderPlan> {
   const names = await folder.names();
   const written = names.includes(REMEMBERED) ? rememberedIn(await textOf(folder, REMEMBERED)) : [];
-  const bytes = new Map(files.map((one) => [one.id, one.bytes]));
-  const wanted = await Promise.all(
-    files.map(async ({ id, file, bytes: content }) => ({ id, file, sha256: await sha256(content) })),
-  );
   const known = new Set(written.map(({ file }) => file));
   const present = new Map<string, string>();
   // Only what was ours is read; of anything else the name is enough.
   for (const name of names)
     present.set(name, known.has(name) ? await sha256(await folder.read(name)) : 'not ours');
-  const plan = planFolder(wanted, written, present);
+  const plannedFor = async (some: readonly FileToLay[]) => {
+    const hashed = some.map(async ({ id, file, bytes }) => ({ id, file, sha256: await sha256(bytes) }));
+    return planFolder(await Promise.all(hashed), written, present);
+  };
+  const laid = inFolder(files, await plannedFor(files));
+  const plan = await plannedFor(laid);
+  const bytes = new Map(laid.map((one) => [one.id, one.bytes]));
   // Remembered before, so that whatever ends this halfway leaves no file of ours that is taken for somebody else's.
   await remember(folder, [...written, ...plan.files]);
   for (const { id, file } of plan.write) await folder.write(file, bytes.get(id) ?? new Uint8Array());
-  for (const file of plan.remove) await folder.remove(file);
   await remember(folder, plan.files);
   return plan;
+}
+
+/** Files with lists that call each as it is called in a folder. */
+function inFolder(files: readonly FileToLay[], { files: called }: FolderPlan): readonly FileToLay[] {
+  const there = new Map(called.map(({ id, file }) => [id, file]));
+  const names = new Map(
+    files.flatMap(({ id, file }) => {
+      const name = there.get(id) ?? file;
+      return name === file ? [] : [[file, name] as const];
+    }),
+  );
+  return files.map((one) => {
+    if (!one.isList) return one;
+    const text = renamedInList({ file: one.file, text: new TextDecoder().decode(one.bytes) }, names);
+    return { ...one, bytes: new TextEncoder().encode(text) };
+  });
 }
 
 async function textOf(folder: Folder, name: string): Promise<string> {

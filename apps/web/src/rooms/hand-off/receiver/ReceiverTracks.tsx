@@ -31,7 +31,7 @@ export function ReceiverTracks({
   onFiles: (files: readonly File[], at: number) => void;
 }) {
   const frame = useRef<HTMLDivElement>(null);
-  const { laid, swapped } = receiver;
+  const { laid, brought } = receiver;
   const size = useSize(frame);
   const bars = useMemo(() => barLines(laid), [laid]);
   const width = Math.max(size.width - LABELS, bars.length * NARROWEST_BAR);
@@ -100,7 +100,7 @@ export function ReceiverTracks({
                 track={track}
                 top={RULER + i * (TRACK + GAP)}
                 scale={scale}
-                swapped={swapped}
+                brought={brought}
                 rack={receiver.rack}
               />
             ))}

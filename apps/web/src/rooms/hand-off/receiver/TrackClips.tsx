@@ -20,15 +20,15 @@ export const TrackClips = memo(function TrackClips({
   track,
   top,
   scale,
-  swapped,
+  brought,
   rack,
 }: {
   track: LaidTrack;
   top: number;
   /** Px a tick. */
   scale: number;
-  /** The files that came in the place of another one. */
-  swapped: ReadonlySet<string>;
+  /** Words for the files that the newest hand-off brought. */
+  brought: ReadonlyMap<string, string>;
   rack: Rack;
 }) {
   const notes = [...new Set(track.clips.flatMap((clip) => clip.notes.map(({ note }) => note)))].sort(
@@ -48,7 +48,7 @@ export const TrackClips = memo(function TrackClips({
       rows={rows}
       top={top}
       scale={scale}
-      isNew={swapped.has(clip.file)}
+      brought={brought.get(clip.file)}
     />
   ));
 });
@@ -65,19 +65,19 @@ function ClipShape({
   rows,
   top,
   scale,
-  isNew,
+  brought,
 }: {
   clip: LaidClip;
   rows: ReadonlyMap<number, Row>;
   top: number;
   scale: number;
-  isNew: boolean;
+  brought: string | undefined;
 }) {
   const { file, name, start, length } = clip;
   const [x, width] = [start * scale + 1, Math.max(3, length * scale - 2)];
   return (
-    <g data-clip={file} data-new={isNew}>
-      <title>{isNew ? `${name}, swapped for the new one` : name}</title>
+    <g data-clip={file} data-new={brought !== undefined}>
+      <title>{brought ? `${name}, ${brought}` : name}</title>
       <rect
         x={x}
         y={top}
@@ -85,8 +85,8 @@ function ClipShape({
         height={TRACK}
         rx={6}
         fill={color('page')}
-        stroke={color(isNew ? 'warn' : 'strong')}
-        strokeWidth={isNew ? 2 : 1}
+        stroke={color(brought ? 'warn' : 'strong')}
+        strokeWidth={brought ? 2 : 1}
       />
       {marksOf(clip, rows, scale).map(({ family, path, thick }) => (
         <path key={family} d={path} stroke={familyColor(family)} strokeWidth={thick} />
@@ -95,7 +95,7 @@ function ClipShape({
         <foreignObject x={x + 5} y={top + 1} width={width - 8} height={TITLE}>
           <Typography noWrap sx={{ fontSize: TEXT.tiny, fontWeight: 600, lineHeight: `${TITLE}px` }}>
             {name}
-            {isNew && <span style={{ color: color('warn') }}> · new</span>}
+            {brought && <span style={{ color: color('warn') }}> · {brought}</span>}
           </Typography>
         </foreignObject>
       )}

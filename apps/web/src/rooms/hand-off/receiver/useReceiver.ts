@@ -11,6 +11,7 @@ import type { SongDocument } from '@plucky/core/song';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { ExportResult } from '../../../api/client.ts';
+import { STATE_WORDS } from '../since-words.ts';
 import { optionsOfResult } from '../useSince.ts';
 import { receiveHandOff } from './receive.ts';
 import { useReceiverState } from './store.ts';
@@ -29,8 +30,8 @@ export interface Receiver {
   readonly kind: string | null;
   /** Its tempo at the start, in quarter notes a minute. */
   readonly tempo: number;
-  /** The files that came in the place of another one with the hand-off. */
-  readonly swapped: ReadonlySet<string>;
+  /** Words for what the newest hand-off brought in the place of another file, or anew, by file. */
+  readonly brought: ReadonlyMap<string, string>;
   readonly has: (id: string) => boolean;
 }
 
@@ -66,10 +67,10 @@ export function useReceiver(song: SongDocument, result: ExportResult | null): Re
     const rack = rackFor(files, song, options);
     const usual = files.tempos[0]?.tempo ?? 120;
     const timeline = receivedTimeline(files, rack, (tempo ?? usual) / usual);
-    const isFirst = result?.regions.every(({ state }) => state === 'new') ?? true;
+    const isFirst = !result?.earlier.length && result?.regions.every(({ state }) => state === 'new');
     const changed = result?.regions.filter(({ state }) => !isFirst && state !== 'same') ?? [];
-    const swapped = new Set(changed.map(({ id }) => id));
-    return { laid: files, rack, timeline, kinds, kind, tempo: tempo ?? usual, swapped, has };
+    const brought = new Map(changed.map(({ id, state }) => [id, STATE_WORDS[state]]));
+    return { laid: files, rack, timeline, kinds, kind, tempo: tempo ?? usual, brought, has };
   }, [laid, song, options, tempo, result]);
 }
 
