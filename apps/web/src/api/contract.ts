@@ -496,6 +496,11 @@ export interface components {
       /** @description The rows that stay, by id. */
       readonly stay?: readonly string[];
       /**
+       * @description Swells leave: apart (On a note below the drums), crash (As the second crash (57)), stay (Not at all)
+       * @enum {string}
+       */
+      readonly swells?: 'apart' | 'crash' | 'stay';
+      /**
        * @description Timing: heard (Swing and feel baked in), grid (Straight grid)
        * @enum {string}
        */

@@ -30,7 +30,7 @@ const GENERAL: Readonly<Record<number, DrumName>> = {
   54: 'tambourine',
   55: 'crash',
   56: 'cowbell',
-  57: 'swell',
+  57: 'crash',
   58: 'tambourine',
   59: 'ride-edge',
   60: 'high-tom',
@@ -53,6 +53,7 @@ const GENERAL: Readonly<Record<number, DrumName>> = {
 
 /** Our own effects, which General MIDI has no drums for. */
 const EFFECTS: Readonly<Record<number, DrumName>> = {
+  [DRUMS.swell.note]: 'swell',
   [DRUMS['sub-drop'].note]: 'sub-drop',
   [DRUMS.riser.note]: 'riser',
 };

@@ -1,7 +1,10 @@
+import fc from 'fast-check';
 import { parseMidi } from 'midi-file';
 import { setChords } from '../form/index.ts';
 import { documentOf, type ExportOptions, indexOf, type SongDocument, withRecord } from '../song/index.ts';
+import { dice, runEdits } from '../testing/random-edits.ts';
 import { after, DRUMS, hit, layer, pattern, section, smallSong, song, voice } from '../testing/songs.ts';
+import { tries } from '../testing/tries.ts';
 import { notesOf } from './bytes/notes-of.ts';
 import { readMidi } from './bytes/read.ts';
 import { drumNotes } from './drum-notes.ts';
@@ -41,6 +44,40 @@ test('drums leave with the notes of their kit, of General MIDI, rising, or of a 
   expect(() => exportOptions({ regions: ['song'], ownMaps: { constructor: {} } })).toThrow(RangeError);
   expect(() => exportOptions({ regions: ['song'], ownMaps: { Mine: { kick: 128 } } })).toThrow(RangeError);
   expect(drumNotes(document, exportOptions({ regions: ['song'] })).size).toBe(0);
+});
+
+test('a swell leaves on a note that General MIDI has no drum on, as its second crash, or not at all, and all else as before', () => {
+  const kick = indexOf(smallSong()).voice('kick');
+  if (!kick) throw new Error('no kick');
+  const swelling = (note: number) => withRecord(smallSong(), { ...kick, sound: 'swell', note });
+  const others = notesLeaving(smallSong(), {}).filter((note) => note !== kick.note);
+  const swells = (document: SongDocument, fields: Partial<ExportOptions>) => {
+    const notes = notesLeaving(document, fields);
+    expect(notes).toEqual(expect.arrayContaining(others));
+    return notes.filter((note) => !others.includes(note));
+  };
+  expect(swells(swelling(57), {})).toEqual([23]);
+  expect(notesLeaving(swelling(57), { drumMap: 'general' })[0]).toBe(23);
+  expect(swells(swelling(57), { swells: 'crash' })).toEqual([57]);
+  expect(swells(swelling(57), { swells: 'stay' })).toEqual([]);
+  // A note of its own below or above the drums is as good, and a map of one's own is what was asked for.
+  expect(swells(swelling(12), {})).toEqual([12]);
+  const ownMaps = { Mine: { kick: 60 } };
+  expect(swells(swelling(57), { drumMap: 'own', ownMap: 'Mine', ownMaps })).toEqual([60]);
+});
+
+test('a map that changes no note changes no byte', () => {
+  fc.assert(
+    fc.property(fc.array(dice, { maxLength: 30 }), (rolls) => {
+      const { document } = runEdits(rolls);
+      const bytes = (fields: Partial<ExportOptions>) =>
+        exportRegions(document, exportOptions({ regions: ['song', 'pattern'], ...fields })).map((region) =>
+          region.bytes.join(),
+        );
+      expect(bytes({ drumMap: 'own', ownMap: 'Mine', ownMaps: { Mine: {} } })).toEqual(bytes({}));
+    }),
+    tries(60, 1811),
+  );
 });
 
 test('rows that share a note neither cut nor take each other where a map parts them', () => {

@@ -1,5 +1,5 @@
 // The public names of this room, by module.
-export { drumNotes } from './drum-notes.ts';
+export { drumNotes, isSwellRow } from './drum-notes.ts';
 export { foldedName, safeFileName } from './file-names.ts';
 export { glideAnywhere } from './glides.ts';
 export { leavingTimeline } from './leaving.ts';

@@ -1,16 +1,29 @@
 import type { Scope } from '../form/index.ts';
 import { compile, type NoteEvent, type Timeline } from '../play/index.ts';
-import type { ExportOptions, SongDocument } from '../song/index.ts';
+import { type ExportOptions, type Id, indexOf, type SongDocument } from '../song/index.ts';
+import { isSwellRow } from './drum-notes.ts';
+
+/** The rows that stay: those told to, and swells where those do not leave. */
+export function stayingRows(
+  document: SongDocument,
+  { stay, swells }: Pick<ExportOptions, 'stay' | 'swells'>,
+): ReadonlySet<Id> {
+  if (swells !== 'stay') return new Set(stay);
+  const { parts, voicesOf } = indexOf(document);
+  const rows = parts.flatMap(({ id }) => voicesOf(id)).filter(isSwellRow);
+  return new Set([...stay, ...rows.map(({ id }) => id)]);
+}
 
 /** The timeline of a scope as far as it leaves: without the rows that stay, and without what would move only their notes. */
 export function leavingTimeline(
   document: SongDocument,
   scope: Scope,
-  { timing, pickUp, stay }: Pick<ExportOptions, 'timing' | 'pickUp' | 'stay'>,
+  options: Pick<ExportOptions, 'timing' | 'pickUp' | 'stay' | 'swells'>,
 ): Timeline {
+  const { timing, pickUp } = options;
   const timeline = compile(document, scope, { timing, pickUp });
-  if (!stay.length) return timeline;
-  const rows = new Set(stay);
+  const rows = stayingRows(document, options);
+  if (!rows.size) return timeline;
   const leaves = ({ voice }: NoteEvent) => !rows.has(voice);
   const events = timeline.events.filter(leaves);
   const emptied = new Set(timeline.events.filter((event) => !leaves(event)).map(({ lane }) => lane));

@@ -1,5 +1,6 @@
 import { barAt, type Lane, lanesInTheWay, settle, type Timeline } from '../play/index.ts';
 import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
+import { drumNotes } from './drum-notes.ts';
 import { leavingNotes } from './tracks.ts';
 
 /** Hits of two rows that fall together on the note that both have, of which only the louder leaves. */
@@ -32,10 +33,9 @@ export function lossesOf(document: SongDocument, timeline: Timeline, options: Ex
     tick: kept.source.tick,
   }));
   // Notes that a map sets apart again leave, and fall together as these options say.
-  const heard =
-    options.drumMap !== 'voice'
-      ? []
-      : timeline.merged.map(({ kept, lost }) => ({ kept, lost, tick: kept.tick }));
+  const heard = drumNotes(document, options).size
+    ? []
+    : timeline.merged.map(({ kept, lost }) => ({ kept, lost, tick: kept.tick }));
   const shared = new Map<string, SharedNote>();
   for (const { kept, lost, tick } of [...heard, ...files]) {
     if (kept.voice === lost.voice) continue;

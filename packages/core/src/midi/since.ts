@@ -1,5 +1,6 @@
 import { type HeardChange, heardChanges } from '../play/index.ts';
 import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
+import { stayingRows } from './leaving.ts';
 import { leavingRegions, type RegionPlan } from './region-list.ts';
 import { regionBytes } from './regions.ts';
 import { heardOf, soundText } from './sound.ts';
@@ -44,8 +45,9 @@ export function sinceHandOff(
   if (bytes.length === then.length && bytes.every((byte, i) => byte === then[i])) return { state: 'same' };
   const [heard, heardThen] = [heardOf(document, region), heardOf(before.document, was)];
   if (soundText(heard) === soundText(heardThen)) return { state: 'otherwise' };
+  const staying = stayingRows(document, options);
   const changes = heardChanges(heardThen, heard)
-    .filter(({ voice }) => !options.stay.includes(voice))
+    .filter(({ voice }) => !staying.has(voice))
     // Both begin with a pick-up, which is no bar of the region.
     .map((change) => ({ ...change, bar: Math.max(1, change.bar - 1) }));
   return { state: 'changed', changes };

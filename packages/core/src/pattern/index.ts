@@ -80,7 +80,7 @@ export { movedOver } from './harmony/over-chord.ts';
 export { addDrum } from './kit/add-drum.ts';
 export { addDrumsPart, addNotesPart, addPartFor, removePart } from './kit/add-part.ts';
 export { cueChannel, DRUM_CHANNEL, laneChannels } from './kit/channels.ts';
-export { DRUM_NAMES, type DrumName, DRUMS, USUAL_KIT, usualNote } from './kit/drums.ts';
+export { DRUM_NAMES, type DrumName, DRUMS, isGeneralDrum, USUAL_KIT, usualNote } from './kit/drums.ts';
 export {
   type Instrument,
   INSTRUMENT_NAMES,

@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { Zod } from './zod.ts';
 
 /** Contents of a song that an option is about: it is asked for only where the song has such. */
-export type Matter = 'glides' | 'parts of notes' | 'chords';
+export type Matter = 'glides' | 'parts of notes' | 'chords' | 'swells';
 
 /** An option of the export that is one of a few values, with its words. */
 export interface ExportChoice<V extends string | number | boolean> {
@@ -68,6 +68,17 @@ export const NOTE_CHOICES = {
     ['ring', 'Left to the receiver'],
     ['cut', 'Ends as heard here'],
   ]),
+  /** A swell is a note up to the barline; a kit that has no such sound plays nothing, or a crash where the swell begins. */
+  swells: choice(
+    'Swells leave',
+    'apart',
+    [
+      ['apart', 'On a note below the drums'],
+      ['crash', 'As the second crash (57)'],
+      ['stay', 'Not at all'],
+    ],
+    'swells',
+  ),
   /** Receivers that listen to it let a note go as fast as it was struck. */
   release: choice('Release velocity', 'none', [
     ['none', 'None (64)'],

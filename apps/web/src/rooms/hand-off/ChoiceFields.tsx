@@ -9,6 +9,7 @@ import {
 } from '@plucky/core/song';
 import type { UseFormReturn } from 'react-hook-form';
 import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
+import { swellRows } from './SwellWords.tsx';
 
 type Offered = { readonly [K in keyof ExportChoices]?: ExportChoice<ExportChoices[K]> };
 
@@ -41,6 +42,7 @@ export function mattersIn(document: SongDocument): Readonly<Record<Matter, boole
   return {
     glides: glideAnywhere(document),
     'parts of notes': parts.some((part) => part.type === 'notes'),
+    swells: swellRows(document).length > 0,
     chords: sections.some(({ slots }) => slots.some((slot) => slot.chords)),
   };
 }

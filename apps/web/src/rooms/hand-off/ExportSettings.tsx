@@ -4,7 +4,6 @@ import {
   type ExportOptions,
   FILE_CHOICES,
   type Id,
-  indexOf,
   NAME_PARTS,
   NOTE_CHOICES,
   type RegionKind,
@@ -22,6 +21,7 @@ import { ChoiceFields, mattersIn } from './ChoiceFields.tsx';
 import { DrumNotes } from './DrumNotes.tsx';
 import { LeaveFoot } from './LeaveFoot.tsx';
 import { RowsThatLeave } from './RowsThatLeave.tsx';
+import { SwellWords } from './SwellWords.tsx';
 import { useLeaving } from './useHandOff.ts';
 import { useWhichLeave } from './which-leave.ts';
 import { WhichRegions } from './WhichRegions.tsx';
@@ -53,7 +53,6 @@ export function ExportSettings({
 }) {
   const document = useSong();
   const leaving = useLeaving(onLeft);
-  const hasSwells = indexOf(document).sections.some(({ slots }) => slots.some((slot) => slot.landing?.swell));
   const has = useMemo(() => mattersIn(document), [document]);
   const { control } = form;
   const toggle = (kind: RegionKind) => {
@@ -86,12 +85,7 @@ export function ExportSettings({
       <WhichRegions result={result} chosen={chosen} />
       <RowsThatLeave document={document} control={control} />
       <ChoiceFields form={form} has={has} choices={NOTE_CHOICES} />
-      {hasSwells && (
-        <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1.25 }}>
-          A swell leaves as one note whose end is the barline, on a row of its own: give that row a reversed
-          cymbal where the files are played.
-        </Typography>
-      )}
+      <SwellWords document={document} options={options} />
       <DrumNotes document={document} form={form} options={options} />
       <ChoiceFields form={form} has={has} choices={FILE_CHOICES} />
       <FileNames form={form} example={example} />

@@ -111,6 +111,23 @@ test('rows that share a note are named with their bars before anything leaves, a
   expect(screen.queryByRole('list', { name: 'What the files cannot hold' })).toBeNull();
 });
 
+test('where a song has swells it is asked how they leave, and said how a General MIDI kit plays them', async () => {
+  const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
+  open(lanterns);
+  expect(screen.queryByRole('button', { name: 'Not at all' })).toBeNull();
+  const crash = indexOf(lanterns).voice('crash') ?? fail();
+  act(() => {
+    const { records } = withRecord(shown.document(), { ...crash, sound: 'swell', note: 57 });
+    shown.store.setState(({ document }) => ({ document: { ...document, records } }));
+  });
+  expect(screen.getByText(/^A swell is one note, 23, .* silent on it/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'As the second crash (57)' }));
+  expect(await screen.findByText(/^A swell is one note, 57, .* ahead of its beat\.$/)).toBeTruthy();
+  await userEvent.click(screen.getByRole('button', { name: 'Not at all' }));
+  await waitFor(() => expect(screen.queryByText(/^A swell is one note/)).toBeNull());
+  expect(indexOf(shown.document()).song.handOff?.swells).toBe('stay');
+});
+
 test('the room remembers how the song leaves and what has left, and says before it leaves again what has changed since', async () => {
   const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
   const asked = open(lanterns);

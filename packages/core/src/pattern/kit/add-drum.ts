@@ -7,11 +7,8 @@ import {
   type Outcome,
   type SongDocument,
 } from '../../song/index.ts';
-import { type DrumName, DRUMS } from './drums.ts';
+import { type DrumName, DRUMS, GENERAL_DRUMS } from './drums.ts';
 import { drumVoice } from './voices.ts';
-
-/** The notes (0..127) that General MIDI has percussion on: one of these is what a second drum of a kind gets. */
-const [LOWEST, HIGHEST] = [35, 81];
 
 /**
  * Adds a drum below the others of its part, a second one of its kind under a name, an id and a MIDI note of its own.
@@ -36,13 +33,14 @@ export function addDrum(
 }
 
 /**
- * The note that is wanted, or the nearest one that is neither taken nor usual for another drum; the wanted one after all
+ * The note that is wanted, or the nearest one of General MIDI's drums that is neither taken nor usual for another drum; the wanted one after all
  * when there is none left.
  */
 function freeNote(wanted: number, taken: readonly number[]): number {
   if (!taken.includes(wanted)) return wanted;
   const usual = Object.values(DRUMS).map((drum): number => drum.note);
-  const free = Array.from({ length: HIGHEST - LOWEST + 1 }, (_, i) => LOWEST + i).filter(
+  const { lowest, highest } = GENERAL_DRUMS;
+  const free = Array.from({ length: highest - lowest + 1 }, (_, i) => lowest + i).filter(
     (note) => !taken.includes(note) && !usual.includes(note),
   );
   return free.sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0] ?? wanted;

@@ -22,8 +22,8 @@ const HATS = 1;
 /** Every drum that the sounds can play, from the top row down. */
 export const DRUMS = {
   crash: drum('Crash', 'cymbal', 49, 'hand', [-35, 60], 72, -35),
-  // General MIDI has no reversed cymbal: its second crash stands for one.
-  swell: drum('Swell', 'cymbal', 57, 'hand', [-35, 60], 66, 0),
+  // General MIDI has no such effects: their notes lie below its drums, so that no other drum sounds for them.
+  swell: drum('Swell', 'cymbal', 23, 'hand', [-35, 60], 66, 0),
   ride: drum('Ride', 'cymbal', 51, 'hand', [60, 50], 66, 35),
   'ride-edge': drum('Ride edge', 'cymbal', 59, 'hand', [60, 50], 66, 35),
   'ride-bell': drum('Ride bell', 'cymbal', 53, 'hand', [60, 50], 64, 35),
@@ -42,7 +42,6 @@ export const DRUMS = {
   'mid-tom': drum('Mid tom', 'tom', 47, 'hand', [20, 42], 78, 10),
   'low-tom': drum('Low tom', 'tom', 43, 'hand', [45, 5], 80, 28),
   kick: drum('Kick', 'kick', 36, 'right foot', [15, 30], 90, 0),
-  // General MIDI has no such effects: their notes lie below its drums, so that no other drum sounds for them.
   riser: drum('Riser', 'percussion', 25, 'hand', [0, 90], 60, 0),
   'sub-drop': drum('Sub drop', 'percussion', 24, 'hand', [0, 90], 88, 0),
 } as const satisfies Record<string, Drum>;
@@ -79,6 +78,14 @@ function drum(
   choke?: number,
 ): Drum {
   return { name, family, note, limb, place: { x, y }, level, pan, ...(choke ? { choke } : {}) };
+}
+
+/** The notes (0..127) that General MIDI has percussion on. */
+export const GENERAL_DRUMS = { lowest: 35, highest: 81 } as const;
+
+/** True for a MIDI note that a General MIDI kit plays a drum on. */
+export function isGeneralDrum(note: number): boolean {
+  return note >= GENERAL_DRUMS.lowest && note <= GENERAL_DRUMS.highest;
 }
 
 /** The General MIDI note of what a voice sounds like; a voice of no known sound keeps its own. */

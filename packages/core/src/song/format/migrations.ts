@@ -14,7 +14,7 @@ const WORK: { readonly [S in (typeof FORMAT_STEPS)[number]]?: FormatMigration } 
   'ends stay': endsStay,
   'velocity of fills': velocityOfFills,
   'ramps that bend and chord notes as named': rampsBend,
-  'hand-off without ticks': handOffWithoutTicks,
+  'hand-off without ticks and with swells': handOffWithoutTicks,
 };
 
 /** The migrations from a format to today's, in order. */

@@ -19,7 +19,7 @@ export const FORMAT_STEPS = [
   'ramps that bend and chord notes as named',
   'tempos and meters inside a song, and tolerance of targets',
   'notes held over, and tempos and meters of targets',
-  'hand-off without ticks',
+  'hand-off without ticks and with swells',
 ] as const;
 
 /**
