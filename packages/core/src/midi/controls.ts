@@ -2,10 +2,11 @@ import { type ControlEvent, type Lane, lanesOf, type Timeline } from '../play/in
 import type { SongDocument } from '../song/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
-/** Controller numbers: data entry, level (expression), filter (brightness), and the registered parameter's two halves. */
+/** Controller numbers: data entry, pan, level (expression), filter (brightness), and the registered parameter's two halves. */
 export const CONTROLLER = {
   dataEntry: 6,
   dataEntryFine: 38,
+  pan: 10,
   level: 11,
   filter: 74,
   parameter: 101,

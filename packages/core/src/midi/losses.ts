@@ -1,6 +1,7 @@
 import { barAt, type Lane, lanesInTheWay, settle, type Timeline } from '../play/index.ts';
 import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
 import { drumNotes } from './drum-notes.ts';
+import { strokesLeftPlain } from './stroke-channels.ts';
 import { leavingNotes } from './tracks.ts';
 
 /** Hits of two rows that fall together on the note that both have, of which only the louder leaves. */
@@ -19,7 +20,7 @@ export interface Losses {
   readonly shared: readonly SharedNote[];
   /** Grace strokes that would come before the start. */
   readonly graces: number;
-  /** Strokes that are panned or tuned by themselves, which no note of a drum track says. */
+  /** Strokes that are panned or tuned by themselves and leave as plain ones. */
   readonly strokes: number;
   /** Lanes that share a channel and move the notes of one another. */
   readonly lanes: readonly (readonly [Lane, Lane])[];
@@ -49,6 +50,6 @@ export function lossesOf(document: SongDocument, timeline: Timeline, options: Ex
       bars: [...bars].sort((x, y) => x - y),
     });
   }
-  const strokes = timeline.events.filter(({ pan, tune }) => pan !== 0 || tune !== 0).length;
+  const strokes = strokesLeftPlain(document, timeline, options);
   return { shared: [...shared.values()], graces: timeline.dropped, strokes, lanes: lanesInTheWay(document) };
 }

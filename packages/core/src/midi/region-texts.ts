@@ -2,6 +2,7 @@ import { lanesOf, timeMapOf } from '../play/index.ts';
 import { type ExportOptions, indexOf, type SongDocument } from '../song/index.ts';
 import { type BarMeter, counted, figure, meterName, PPQ } from '../time/index.ts';
 import type { RegionPlan } from './region-list.ts';
+import { strokeChannels } from './stroke-channels.ts';
 
 /** A track of a file: its name, and the channels of its notes, 1..16 as devices count them. */
 export interface ListedTrack {
@@ -95,7 +96,7 @@ function jsonOf(document: SongDocument, regions: readonly ListedRegion[], option
       tempos: tempos.map((one) => ({ quarters: one.tick / PPQ, tempo: one.tempo })),
     },
     ticksPerQuarter: options.ppq,
-    routes: routesOf(document, regions),
+    routes: routesOf(document, regions, options),
     format: options.format,
     regions: inSong.map(({ id, name: title, kind, file, startBar, startBeat, startTick, ...region }) => ({
       id,
@@ -149,11 +150,8 @@ const OPTION_WORDS = {
 const PICK_UP =
   'A file that begins a beat early has what is played before its first beat: lay it a beat before that bar.';
 
-function readmeOf(
-  document: SongDocument,
-  regions: readonly ListedRegion[],
-  { timing, accents, drumMap, ownMap, ppq, format }: ExportOptions,
-): string {
+function readmeOf(document: SongDocument, regions: readonly ListedRegion[], options: ExportOptions): string {
+  const { timing, accents, drumMap, ownMap, ppq, format } = options;
   const { name, tempo, meter, key } = indexOf(document).song;
   const { inSong, gone } = parted(regions);
   const lines = inSong.map((region) => {
@@ -179,7 +177,7 @@ function readmeOf(
     'programs.',
     ...(inSong.some(({ pickUp }) => pickUp) ? ['', PICK_UP] : []),
     ...earlierWords(inSong),
-    ...routesOf(document, regions).flatMap((route) => ['', routeInWords(route)]),
+    ...routesOf(document, regions, options).flatMap((route) => ['', routeInWords(route)]),
     '',
     ...lines,
     ...(gone.length ? ['', 'No longer in the song, to be taken out:'] : []),
@@ -211,11 +209,19 @@ interface Route {
   readonly soundsOf: string;
 }
 
-/** Notes that leave on another channel than their part's, since bends and controllers move a whole channel. */
-function routesOf(document: SongDocument, regions: readonly ListedRegion[]): readonly Route[] {
-  const { part } = indexOf(document);
+/** Notes that leave on another channel than their part's, as bends and controllers move a whole channel. */
+function routesOf(
+  document: SongDocument,
+  regions: readonly ListedRegion[],
+  options: ExportOptions,
+): readonly Route[] {
+  const { part, voice } = indexOf(document);
   const used = new Set(regions.flatMap(({ tracks }) => tracks.flatMap(({ channels }) => channels)));
-  return [...lanesOf(document).values()].flatMap((lane): Route[] => {
+  const drums = [...strokeChannels(document, options)].flatMap(([id, channel]) => {
+    const row = voice(id);
+    return row ? [{ name: row.name, part: row.part, channel }] : [];
+  });
+  return [...lanesOf(document).values(), ...drums].flatMap((lane): Route[] => {
     const of = part(lane.part);
     if (!of || of.channel === lane.channel || !used.has(lane.channel + 1)) return [];
     return [{ name: lane.name, channel: lane.channel + 1, soundsOf: of.name }];

@@ -26,6 +26,7 @@ import { laneEvents, lanesIn } from './controls.ts';
 import { cuesOf } from './cues.ts';
 import { drumNotes } from './drum-notes.ts';
 import { glideEvents, leavingLength } from './glides.ts';
+import { strokeChannels, strokeEvents } from './stroke-channels.ts';
 
 const CUE_VELOCITY = 100;
 
@@ -61,18 +62,19 @@ export function leavingNotes(
 ): ExportedNote[] {
   const scale = inFile(options);
   const noteOf = drumNotes(document, options);
+  const channelOf = strokeChannels(document, options);
   const { voice } = indexOf(document);
   const levelled = (velocity: number, id: Id) =>
     options.levels === 'stay' ? velocity : clampVelocity((velocity * (voice(id)?.level ?? 100)) / 100);
   const end = scale(timeline.length);
-  // Where each row has a note of its own, notes that were merged with others leave as well.
-  const leaving = noteOf.size ? apart(document, timeline) : timeline.events;
+  // Where rows have a note or a channel of their own, notes that were merged with others leave as well.
+  const leaving = noteOf.size || channelOf.size ? apart(document, timeline) : timeline.events;
   return leaving.map((event): ExportedNote => {
     const tick = Math.min(scale(event.tick), end - 1);
     const pressed = options.accents !== 'velocity' && event.accent > 0;
     return {
       tick,
-      channel: event.channel,
+      channel: (event.lane === null ? channelOf.get(event.voice) : undefined) ?? event.channel,
       note: noteOf.get(event.voice) ?? event.note,
       velocity: levelled(options.accents === 'pressure' ? event.plainVelocity : event.velocity, event.voice),
       length: Math.max(1, Math.min(scale(lasting(event, options)), end - tick)),
@@ -222,10 +224,15 @@ export function trackGroups(
       ...glideEvents(timeline, id, options, scale),
     ],
   });
+  const channelOf = strokeChannels(document, options);
+  const movesOfDrum = (id: Id) => {
+    const [own, channel] = [held.get(id), channelOf.get(id)];
+    return own && channel !== undefined ? strokeEvents(own, channel) : [];
+  };
   const ofVoice = ({ id, name }: Voice): TrackGroup => ({
     title: name,
     notes: held.get(id) ?? [],
-    moves: [],
+    moves: movesOfDrum(id),
   });
   const ofLane = (lane: Lane): TrackGroup => ({
     title: lane.name,

@@ -28,7 +28,7 @@ export { slidBy, slideSteps } from './timeline/glide.ts';
 export { type HeardChange, heardChanges } from './timeline/heard-changes.ts';
 export { type LaidOver, layOver } from './timeline/laid-over.ts';
 export { lanesInTheWay } from './timeline/lanes-in-the-way.ts';
-export { inOrder, type Lane, lanesOf, movesOf } from './timeline/lanes.ts';
+export { freeOfLanes, inOrder, type Lane, lanesOf, movesOf } from './timeline/lanes.ts';
 export {
   addOnReference,
   moveToReference,

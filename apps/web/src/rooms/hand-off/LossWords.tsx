@@ -56,7 +56,11 @@ function lossWords(document: SongDocument, options: ExportOptions, leaving: Read
       : []),
     ...(strokes
       ? [
-          `${counted(strokes, 'stroke')} ${strokes === 1 ? 'is' : 'are'} panned or tuned by ${strokes === 1 ? 'itself' : 'themselves'} here. A note of a drum names the drum and nothing else, so ${strokes === 1 ? 'it leaves as a plain one' : 'they leave as plain ones'}.`,
+          `${counted(strokes, 'stroke')} ${strokes === 1 ? 'is' : 'are'} panned or tuned by ${strokes === 1 ? 'itself' : 'themselves'} here. A note of a drum names the drum and nothing else, so ${strokes === 1 ? 'it leaves as a plain one' : 'they leave as plain ones'}. ${
+            options.tracks === 'voice'
+              ? 'No channel is left for more drums, or a build-up moves theirs.'
+              : 'With a track per drum they leave panned and tuned, on channels of their own.'
+          }`,
         ]
       : []),
     ...lanes.map(

@@ -11,7 +11,7 @@ import { type MidiEvent, type MidiFile, TEXT } from '../bytes/format.ts';
 import { notesOf } from '../bytes/notes-of.ts';
 import { USUAL_METER, USUAL_TEMPO } from '../usual.ts';
 import type { Received, ReceivedFile } from './files.ts';
-import { type ChannelMove, movesIn } from './moves.ts';
+import { type ChannelMove, movesIn, pansIn } from './moves.ts';
 
 /** A note on a track, in ticks from the start of all. */
 export interface LaidNote {
@@ -19,6 +19,8 @@ export interface LaidNote {
   readonly length: number;
   readonly note: number;
   readonly velocity: number;
+  /** Where its channel stands as it begins: -100 (left) to 100 (right). */
+  readonly pan: number;
 }
 
 /** A stretch of a track that is one file's. */
@@ -213,6 +215,7 @@ function nameOf({ midi }: ReceivedFile, events: readonly MidiEvent[], channel: n
 function clipOf({ id, name, midi }: ReceivedFile, start: number, events: readonly MidiEvent[]): LaidClip {
   const { notes } = notesOf({ ...midi, tracks: [{ events, length: 0 }] });
   const tickOf = (tick: number) => start + inTicks(tick, midi);
+  const panAt = pansIn(events);
   return {
     file: id,
     name,
@@ -223,6 +226,7 @@ function clipOf({ id, name, midi }: ReceivedFile, start: number, events: readonl
       length: Math.max(1, tickOf(tick + length) - tickOf(tick)),
       note,
       velocity,
+      pan: panAt(tick),
     })),
     moves: movesIn(events).map((move) => ({ ...move, tick: tickOf(move.tick) })),
   };

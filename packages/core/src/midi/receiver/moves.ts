@@ -1,6 +1,8 @@
 import type { ControlEvent } from '../../play/index.ts';
+import { lastBefore } from '../../time/index.ts';
 import type { MidiEvent } from '../bytes/format.ts';
 import { BEND_AT_REST, CONTROLLER } from '../controls.ts';
+import { panFrom } from '../stroke-channels.ts';
 
 /** Movement of a channel from a place on: semitones, or filter and level 0..127. */
 export type ChannelMove = Pick<ControlEvent, 'tick' | 'kind' | 'value'>;
@@ -26,4 +28,13 @@ export function movesIn(events: readonly MidiEvent[]): readonly ChannelMove[] {
     if (number === CONTROLLER.filter) out.push({ tick, kind: 'filter', value });
   }
   return out;
+}
+
+/** Pan (-100..100) of a channel by its events in order, at a tick of theirs: in the middle until controller 10 says more. */
+export function pansIn(events: readonly MidiEvent[]): (tick: number) => number {
+  const said = [{ tick: -1, pan: 0 }];
+  for (const event of events)
+    if (event.type === 'controller' && event.number === CONTROLLER.pan)
+      said.push({ tick: event.tick, pan: panFrom(event.value) });
+  return (tick) => said[lastBefore(said, (one) => one.tick <= tick)]?.pan ?? 0;
 }

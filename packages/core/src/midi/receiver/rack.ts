@@ -9,9 +9,21 @@ import {
   instrumentVoice,
 } from '../../pattern/index.ts';
 import { lanesOf } from '../../play/index.ts';
-import { documentOf, type Id, indexOf, type Part, type SongDocument, type Voice } from '../../song/index.ts';
+import {
+  documentOf,
+  type ExportOptions,
+  type Id,
+  indexOf,
+  type Part,
+  type SongDocument,
+  type Voice,
+} from '../../song/index.ts';
 import { type DrumMapOptions, drumNotes } from '../drum-notes.ts';
+import { strokeChannels } from '../stroke-channels.ts';
 import type { Laid, LaidTrack } from './laid.ts';
+
+/** Options by which the drums of a song leave. */
+type RackOptions = DrumMapOptions & Pick<ExportOptions, 'tracks'>;
 
 /** The sounds that are set up for what a receiver plays: a song's own where they answer to a channel and note. */
 export interface Rack {
@@ -24,7 +36,7 @@ export interface Rack {
  * Sets up sounds for tracks: those of a song, as somebody would who wants it to sound alike, by channel and by the notes that
  * its drums leave with; for what the song has no sound for, General MIDI's drums on channel 10, else its programs.
  */
-export function rackFor({ tracks }: Laid, song: SongDocument, options: DrumMapOptions): Rack {
+export function rackFor({ tracks }: Laid, song: SongDocument, options: RackOptions): Rack {
   const soundOf = soundsOf(song, options);
   const { parts } = indexOf(song);
   const voices = new Map<string, Voice>();
@@ -65,7 +77,7 @@ function voiceId(track: string, note: number): Id {
 }
 
 /** Sounds for the notes of a track. */
-function soundsOf(song: SongDocument, options: DrumMapOptions) {
+function soundsOf(song: SongDocument, options: RackOptions) {
   const { parts, voicesOf } = indexOf(song);
   const mapped = drumNotes(song, options);
   const lanes = [...lanesOf(song).values()];
@@ -77,6 +89,10 @@ function soundsOf(song: SongDocument, options: DrumMapOptions) {
       for (const voice of voicesOf(part.id))
         if (part.type === 'notes') notes.set(channel, voice);
         else drums.set(`${channel} ${mapped.get(voice.id) ?? voice.note}`, voice);
+  }
+  for (const [id, channel] of strokeChannels(song, options)) {
+    const voice = indexOf(song).voice(id);
+    if (voice) drums.set(`${channel} ${mapped.get(id) ?? voice.note}`, voice);
   }
   return ({ channel, program }: LaidTrack, note: number): Voice =>
     drums.get(`${channel} ${note}`) ?? notes.get(channel) ?? generalSound(channel, program, note);

@@ -21,7 +21,6 @@ export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate =
         accent: 0,
         step: one.length,
         uncut: one.length,
-        pan: 0,
         tune: 0,
         stopsAt: null,
         glide: null,

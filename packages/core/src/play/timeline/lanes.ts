@@ -38,6 +38,12 @@ export function lanesOf(document: SongDocument): ReadonlyMap<Id, Lane> {
   return laneCache(document);
 }
 
+/** The channels that lanes could have and none has, the lowest first. */
+export function freeOfLanes(document: SongDocument): readonly number[] {
+  const taken = new Set([...lanesOf(document).values()].map(({ channel }) => channel));
+  return laneChannels(document).filter((channel) => !taken.has(channel));
+}
+
 const laneCache = cacheBy((document: SongDocument): ReadonlyMap<Id, Lane> => {
   const { parts, patternsOf, pattern } = indexOf(document);
   const free = laneChannels(document);

@@ -74,7 +74,7 @@ export function useReceiver(song: SongDocument, result: ExportResult | null): Re
   }, [laid, song, options, tempo, result]);
 }
 
-const PLAIN = { drumMap: 'voice', ownMap: '', ownMaps: {}, swells: 'apart' } as const;
+const PLAIN = { drumMap: 'voice', ownMap: '', ownMaps: {}, swells: 'apart', tracks: 'part' } as const;
 
 /** Files with others laid in the place of those that they are a newer state of, and the rest behind them. */
 function inPlace(files: readonly ReceivedFile[], others: readonly ReceivedFile[]): ReceivedFile[] {
