@@ -97,7 +97,7 @@ for (const colorScheme of ['light', 'dark'] as const)
           await page.keyboard.press('Escape');
           await expect(page.getByRole('dialog', { name })).toBeHidden();
         }
-        for (const name of ['History', 'All keys']) {
+        for (const name of ['History', 'Bring in a MIDI file', 'All keys']) {
           await page.getByRole('button', { name, exact: true }).click();
           await expect(page.getByRole('dialog')).toBeVisible();
           await expectNoViolation(page, name, '[role=dialog]');

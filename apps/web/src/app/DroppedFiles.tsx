@@ -1,7 +1,9 @@
 import { useEffect } from 'react';
+import { matchPath } from 'react-router';
 import { api } from '../api/client.ts';
 import { songIn } from '../api/song-in.ts';
 import { isMidiFile, useArriving } from '../session/arriving.ts';
+import { askForFile } from '../session/bring-in.ts';
 import { notify } from '../shared/ui/notify.ts';
 import { useLatest } from '../shared/ui/useLatest.ts';
 
@@ -16,6 +18,11 @@ export function DroppedFiles({ onGo }: { onGo: (path: string) => void }) {
       const [file] = event.defaultPrevented ? [] : (event.dataTransfer?.files ?? []);
       if (!file) return;
       event.preventDefault();
+      // Into an open song a file comes by its dialog.
+      if (isMidiFile(file) && matchPath('/songs/:songId/*', window.location.pathname)) {
+        askForFile(file);
+        return;
+      }
       take(file).then(go, (error: unknown) => {
         notify(error instanceof Error ? error.message : `${file.name} could not be taken.`, {
           variant: 'error',

@@ -15,6 +15,7 @@ import { ModeButton } from '../shared/ui/ModeButton.tsx';
 import { NameField } from '../shared/ui/NameField.tsx';
 import { HEAD } from '../shared/ui/PageHead.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
+import { BringIn } from './BringIn.tsx';
 import { SONG_COMMANDS } from './commands.ts';
 import { HistoryButton } from './history/HistoryButton.tsx';
 import { SongSettings } from './SongSettings.tsx';
@@ -50,6 +51,7 @@ export function TopBar() {
         <RoomTabs />
         <UndoButtons />
         <HistoryButton />
+        <BringIn />
         <ModeButton />
         <IconButton
           title="All keys"

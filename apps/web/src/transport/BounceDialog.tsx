@@ -47,10 +47,10 @@ export function BounceDialog({ wanted, onClose }: { wanted: Bounced; onClose: ()
   }, [what, timeline, listening]);
   const percent = Math.round(share * 100);
   return (
-    <Dialog open onClose={onClose} aria-label="Bounce to a WAV file" maxWidth="xs" fullWidth>
+    <Dialog open onClose={onClose} aria-labelledby="bounce-title" maxWidth="xs" fullWidth>
       <DialogContent>
-        <Typography variant="h3" sx={{ mb: 1.5 }}>
-          {what.title}
+        <Typography id="bounce-title" variant="h3" sx={{ mb: 1.5 }}>
+          Bounce {what.title}
         </Typography>
         {failed ? (
           <Typography role="alert" sx={{ color: color('warn') }}>

@@ -101,11 +101,18 @@ function foldAt(
       // Rows of notes have no names that would tell what is another.
       voiceName: drums ? (voiced?.nameOf ?? null) : null,
     };
-    return foldPart(one, grounds, names, (i) => `p${nth + 1}-${i + 1}`);
+    return foldPart(one, grounds, names, (i) => `${options.prefix ?? ''}p${nth + 1}-${i + 1}`);
   });
   const roles = guessedRoles(found, faces);
   const song = songOf(file, options);
-  const { sections, form, slots, edits } = formOf(file, parts, found, roles, outline, song.meter);
+  const { sections, form, slots, edits } = formOf(
+    file,
+    parts,
+    { found, roles },
+    outline,
+    song.meter,
+    options.prefix,
+  );
   const members = parts.flatMap((part) => part.members);
   const used = new Set(
     sections.flatMap((section) => section.slots.flatMap((slot) => slot.layers.map((layer) => layer.pattern))),

@@ -32,10 +32,10 @@ export interface FoundForm {
 export function formOf(
   file: ArrivedFile,
   parts: readonly FoldedPart[],
-  found: readonly FoundSection[],
-  roles: readonly Section['role'][],
+  { found, roles }: { readonly found: readonly FoundSection[]; readonly roles: readonly Section['role'][] },
   { slowings, meters }: Pick<Outline, 'slowings' | 'meters'>,
   usual: Meter,
+  prefix = '',
 ): FoundForm {
   const known = new Map<string, Section>();
   const firstOf = new Map<string, Id>();
@@ -73,10 +73,10 @@ export function formOf(
     if (same && (!name || same.name === name)) {
       if (before?.section === same.id && before.times < LIMITS.times && !file.markers.length)
         form[form.length - 1] = { ...before, times: before.times + 1 };
-      else form.push({ id: `o${form.length + 1}`, section: same.id, times: 1, silencedVoices: [] });
+      else form.push({ id: `${prefix}o${form.length + 1}`, section: same.id, times: 1, silencedVoices: [] });
       return;
     }
-    const id = `section-${sections.length + 1}`;
+    const id = `${prefix}section-${sections.length + 1}`;
     const called = freeName(name || `Part ${letters(sections.length)}`, names);
     names.push(called);
     // A slot of the same patterns with other changes follows the first such slot.
@@ -99,7 +99,7 @@ export function formOf(
     sections.push(section);
     slotCount += slots.length;
     edits += slots.reduce((sum, slot) => sum + slot.layers.reduce((n, layer) => n + editCount(layer), 0), 0);
-    form.push({ id: `o${form.length + 1}`, section: id, times: 1, silencedVoices: [] });
+    form.push({ id: `${prefix}o${form.length + 1}`, section: id, times: 1, silencedVoices: [] });
   });
   return { sections, form, slots: slotCount, edits };
 }

@@ -1,4 +1,5 @@
 // The public names of this room, by module.
+export { addFolded, type Extent } from './add-to-song.ts';
 export { type ArrivedFile, arrivedFile, type ArrivedTrack, type Use, USES } from './arrived.ts';
 export { fold, type Folded, TOLERANCES } from './fold.ts';
 export { type Distance, distanceFrom } from './distance.ts';

@@ -34,6 +34,8 @@ export interface FoldOptions {
   readonly how?: How;
   /** The song's swing, what is off it being early or late; null for none. */
   readonly swing: Swing | null;
+  /** Start of the ids of what is made, so that a song that has other things can take it; none where absent. */
+  readonly prefix?: string;
 }
 
 /** A track that is folded, with what does not depend on the tolerance. */
@@ -61,7 +63,7 @@ export function outlineOf(file: ArrivedFile): Outline {
 /** Makes parts and voices of the tracks that are folded, and lays their notes on grids. */
 export function prepare(
   file: ArrivedFile,
-  { uses, noteMap, swing, how = 'exact' }: FoldOptions,
+  { uses, noteMap, swing, how = 'exact', prefix = '' }: FoldOptions,
   { meters, tempos }: Outline = outlineOf(file),
 ): Prepared[] {
   const channels = new Set<number>();
@@ -73,14 +75,14 @@ export function prepare(
     const name = freeName(track.name, names);
     names.push(name);
     const part: Part = {
-      id: `part-${order + 1}`,
+      id: `${prefix}part-${order + 1}`,
       kind: 'part',
       name,
       type: drums ? 'drums' : 'notes',
       channel,
       order,
     };
-    const voiced = drums ? drumVoices(part, track, noteMap, order === 0) : noteVoice(part, track);
+    const voiced = drums ? drumVoices(part, track, noteMap, order === 0 && !prefix) : noteVoice(part, track);
     const placed = track.notes.filter(({ note }) => voiced.has(note));
     const units = unitsOf(placed, file.bars, { tempos, swing, meters, how }, !drums);
     return { track, part, voiced, units, distinct: distinctOf(units.units.map(({ content }) => content)) };

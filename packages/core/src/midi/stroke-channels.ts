@@ -90,7 +90,6 @@ export function strokeEvents(strokes: readonly PlacedStroke[], channel: number):
 
 /**
  * A pan of -100 (left) to 100 (right) as controller 10 has it: 0 left, 64 in the middle, 127 right.
- * @example panOf(100) // => 127
  */
 function panOf(pan: number): number {
   return Math.round(PAN_AT_REST + (pan / 100) * (pan < 0 ? PAN_AT_REST : 127 - PAN_AT_REST));

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { withFollowers } from '../form/index.ts';
 import { apply, type Change, isChange, type Outcome, serialize, type SongDocument } from '../song/index.ts';
+import { FOLD_EDITS } from './edits/fold.ts';
 import { FORM_EDITS } from './edits/form.ts';
 import { MAKE_EDITS } from './edits/make.ts';
 import { PATTERN_EDITS } from './edits/pattern.ts';
@@ -20,6 +21,7 @@ export const EDITS: Edits = {
   ...FORM_EDITS,
   ...PLAY_EDITS,
   ...PLAN_EDITS,
+  ...FOLD_EDITS,
 };
 const NAMES = Object.keys(EDITS);
 

@@ -1,0 +1,96 @@
+import { expect, type Page, test } from '@playwright/test';
+import { type MidiEvent, writeMidi } from 'midi-file';
+import { choose, goTo, newSong, openDemo, saved } from './page.ts';
+
+/** A track of 32 eighths, each a note in turn. */
+function track(text: string, channel: number, notes: readonly number[]): MidiEvent[] {
+  return [
+    { deltaTime: 0, meta: true, type: 'trackName', text },
+    ...Array.from({ length: 32 }, (_, i): MidiEvent[] => {
+      const noteNumber = notes[i % notes.length] ?? 36;
+      return [
+        { deltaTime: 0, type: 'noteOn', channel, noteNumber, velocity: 90 },
+        { deltaTime: 240, type: 'noteOff', channel, noteNumber, velocity: 64 },
+      ];
+    }).flat(),
+    { deltaTime: 0, meta: true, type: 'endOfTrack' },
+  ];
+}
+
+const FILE = {
+  name: 'Take 3.mid',
+  mimeType: 'audio/midi',
+  buffer: Buffer.from(
+    writeMidi({
+      header: { format: 1, numTracks: 4, ticksPerBeat: 480 },
+      tracks: [
+        track('Low line', 0, [40, 43, 45]),
+        track('Beat', 9, [36, 38]),
+        track('Shakes', 9, [70]),
+        track('Odd drums', 9, [100]),
+      ],
+    }),
+  ),
+};
+
+const dialog = (page: Page) => page.getByRole('dialog', { name: /^Bring in/ });
+
+/** Opens the dialog and gives it the file. */
+async function bring(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Bring in a MIDI file' }).press('Enter');
+  await dialog(page).getByLabel('MIDI file to bring in').setInputFiles(FILE);
+  await expect(dialog(page).getByText('4 tracks, 4 bars.', { exact: false })).toBeVisible();
+}
+
+test('the tracks of a file come into the open song as a part with its sections, a target and a feel, as one undo', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const map = page.getByRole('button', { name: /^Part A/ });
+  await expect(map).toHaveCount(0);
+  await bring(page);
+  await choose(page, 'Beat becomes', 'a target');
+  await choose(page, 'Shakes becomes', 'a feel on the shelf');
+  await choose(page, 'Odd drums becomes', 'left out');
+  await dialog(page)
+    .getByRole('button', { name: 'Patterns, and sections at the end of the song' })
+    .press('Enter');
+  await dialog(page).getByRole('button', { name: 'Bring it in' }).press('Enter');
+  await expect(
+    page.getByText(
+      /^Low line is a part, with \d patterns?\. Beat is kept to be held against\. Feel of Shakes is on the shelf\.$/,
+    ),
+  ).toBeVisible();
+  await expect(dialog(page)).toBeHidden();
+  await expect(page).toHaveURL(/\/sheet$/);
+  await expect(map.first()).toBeVisible();
+  await expect(page.getByLabel('What plays')).toHaveText(/^Whole song/);
+  await expect(page.getByText('76 bars', { exact: false }).first()).toBeVisible();
+  await page.getByRole('button', { name: 'Target', exact: true }).click();
+  await expect(page.getByText(/^Beat: 32 notes\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(map).toHaveCount(0);
+  await expect(page.getByText('72 bars', { exact: false }).first()).toBeVisible();
+  await saved(page);
+});
+
+test('what cannot come is said, and nothing comes; bars of a track go on the shelf', async ({ page }) => {
+  await newSong(page);
+  await bring(page);
+  for (const name of ['Beat', 'Shakes', 'Odd drums']) await choose(page, `${name} becomes`, 'left out');
+  await choose(page, 'Low line becomes', 'a pattern on the shelf');
+  const from = async (bar: string) => {
+    await dialog(page)
+      .getByRole('button', { name: /^From bar/ })
+      .press('Enter');
+    await page.keyboard.insertText(bar);
+    await page.keyboard.press('Enter');
+    await dialog(page).getByRole('button', { name: 'Bring it in' }).press('Enter');
+  };
+  await from('4');
+  await expect(page.getByText('Low line: The file has 4 bars. Nothing came in.')).toBeVisible();
+  await from('2');
+  await expect(page.getByText('Low line, bar 2 to 3 is on the shelf.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
+});
