@@ -1,6 +1,5 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, Typography } from '@mui/material';
 import type { ArrivedFile, Extent } from '@plucky/core/fold';
-import { LIMITS } from '@plucky/core/song';
 import { counted } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -14,12 +13,9 @@ import { Choices } from '../../../shared/ui/Choices.tsx';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
-import { LoneNumber } from '../../../shared/ui/TypedNumber.tsx';
+import { BarRange } from '../BarRange.tsx';
 import { bringIn, type Way, type Wishes } from './bring-in.ts';
 import { BroughtTrack } from './BroughtTrack.tsx';
-
-/** The most bars of a pattern, counted in 4/4. */
-const MOST_BARS = LIMITS.pattern / 3840;
 
 /** Brings a MIDI file into the open song: each track as a part, on the shelf, as a target or a reference. */
 export function BringInDialog({ file, onNewSong }: { file: File | null; onNewSong: (file: File) => void }) {
@@ -110,7 +106,7 @@ function Tracks({ file }: { file: ArrivedFile }) {
           onChange={(extent) => change({ extent })}
         />
       )}
-      {has('shelf') && <Range file={file} range={wishes.range} onChange={(range) => change({ range })} />}
+      {has('shelf') && <BarRange file={file} range={wishes.range} onChange={(range) => change({ range })} />}
       <Button
         variant="contained"
         color="primary"
@@ -140,35 +136,4 @@ function useComing(file: ArrivedFile, wishes: Wishes) {
     },
     onError: (error) => notify(error.message, { variant: 'error' }),
   });
-}
-
-function Range({
-  file,
-  range: { from, bars },
-  onChange,
-}: {
-  file: ArrivedFile;
-  range: Wishes['range'];
-  onChange: (range: Wishes['range']) => void;
-}) {
-  return (
-    <Box role="group" aria-label="Bars for the shelf" sx={{ display: 'flex', gap: 1 }}>
-      <LoneNumber
-        label="From bar"
-        value={from}
-        min={1}
-        max={file.bars.length}
-        text={`from bar ${from}`}
-        onChange={(next) => onChange({ from: next, bars })}
-      />
-      <LoneNumber
-        label="How many"
-        value={bars}
-        min={1}
-        max={MOST_BARS}
-        text={counted(bars, 'bar')}
-        onChange={(next) => onChange({ from, bars: next })}
-      />
-    </Box>
-  );
 }

@@ -26,6 +26,7 @@ import {
 import { counted } from '@plucky/core/time';
 import { proxy } from 'comlink';
 import { freshId } from '../../../shared/fresh-id.ts';
+import type { ChosenBars } from '../BarRange.tsx';
 import type { Proposal } from '../fold.worker.ts';
 import { inWorker } from '../in-worker.ts';
 
@@ -38,7 +39,7 @@ export interface Wishes {
   readonly ways: Readonly<Record<string, Way>>;
   readonly extent: Extent;
   /** Bars of a pattern for the shelf, from 1. */
-  readonly range: { readonly from: number; readonly bars: number };
+  readonly range: ChosenBars;
 }
 
 /** What comes of a file, not yet done: one edit of the song, and patterns for the shelf, with words for each. */
