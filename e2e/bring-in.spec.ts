@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { type MidiEvent, writeMidi } from 'midi-file';
+import { type MidiEvent, parseMidi, writeMidi } from 'midi-file';
 import { choose, goTo, newSong, openDemo, saved } from './page.ts';
 
 /** A track of 32 eighths, each a note in turn. */
@@ -93,4 +93,42 @@ test('what cannot come is said, and nothing comes; bars of a track go on the she
   await from('2');
   await expect(page.getByText('Low line, bar 2 to 3 is on the shelf.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
+});
+
+test('a cue track that left with the song lays it out as it was changed elsewhere, and says what it could not read', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  const id = /songs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const made = await page.request.post(`/api/songs/${id}/exports`, {
+    data: { regions: ['song'], cueTrack: true },
+  });
+  const { exportId } = (await made.json()) as { exportId: string };
+  const file = await page.request.get(`/api/exports/${exportId}/regions/song.mid`);
+  const lay = async (change: (events: readonly MidiEvent[]) => void) => {
+    const midi = parseMidi(await file.body());
+    change(
+      midi.tracks.find((one) => one.some((event) => event.type === 'trackName' && event.text === 'Cues')) ??
+        [],
+    );
+    await page.getByRole('button', { name: 'Bring in a MIDI file' }).press('Enter');
+    const cues = { name: 'Cues.mid', mimeType: 'audio/midi', buffer: Buffer.from(writeMidi(midi)) };
+    await dialog(page).getByLabel('MIDI file to bring in').setInputFiles(cues);
+    await expect(dialog(page).getByText('Its 29 cues, a slot each')).toBeVisible();
+    await expect(dialog(page).getByRole('button', { name: 'Lay out the song', pressed: true })).toBeVisible();
+    await dialog(page).getByRole('button', { name: 'Bring it in' }).press('Enter');
+  };
+  await lay(() => undefined);
+  await expect(page.getByText('The cues lay out the song as it is.')).toBeVisible();
+  await lay((events) => {
+    const first = events.find((event) => event.type === 'cuePoint');
+    if (first?.type === 'cuePoint') first.text = 'Nobody';
+  });
+  await expect(
+    page.getByText(
+      /lay out the song\. Intro plays otherwise\. 1 cue names no pattern and is a rest: Nobody in bar 1\.$/,
+    ),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await saved(page);
 });

@@ -1,3 +1,4 @@
+import type { ArrivedCue } from '../form/index.ts';
 import {
   microsecondsAt,
   type MidiEvent,
@@ -65,6 +66,8 @@ export interface ArrivedFile {
   readonly tempos: TempoMap;
   readonly key: Key | null;
   readonly markers: readonly { readonly tick: number; readonly name: string }[];
+  /** Notes of its cue tracks, in order, each with the name that is said at it, or at another of its number; empty for none. */
+  readonly cues: readonly ArrivedCue[];
   readonly bars: readonly Bar[];
   /** Said end, in ticks, which may be before its last bar's. */
   readonly length: number;
@@ -89,6 +92,15 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
   });
   const tracks = within.filter(({ notes }) => notes.length).map((track) => withUse(track, within));
   const lasts = Math.max(0, ...tracks.map(({ notes }) => endOf(notes)));
+  const cues = midi.tracks
+    .flatMap((track, i) =>
+      cuesIn(
+        track,
+        all.filter(({ id, isCues }) => isCues && id.startsWith(`${i}-`)),
+        scale,
+      ),
+    )
+    .sort((a, b) => a.tick - b.tick);
   const written = scale(Math.max(0, ...midi.tracks.map(({ length }) => length)));
   return {
     name: titleOf(midi) || plainName(fileName.replace(/\.midi?$/i, ''), 60) || 'A file',
@@ -98,6 +110,7 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
     tempos: temposOf(events, scale),
     key: keyOf(events),
     markers: markersOf(events, scale),
+    cues,
     bars: barsOf(metersOf(events, scale), lasts, written),
     length: written,
     beyond:
@@ -165,6 +178,32 @@ function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[
   const lengths = new Map(before.map((note) => [`${note.tick} ${note.note}`, note.length]));
   return after.filter((note) => (lengths.get(`${note.tick} ${note.note}`) ?? note.length) > note.length)
     .length;
+}
+
+/** The notes of a track of cues, by the cue points of its file track. */
+function cuesIn(
+  { events }: MidiTrack,
+  tracks: readonly ReadTrack[],
+  scale: (tick: number) => number,
+): readonly ArrivedCue[] {
+  const notes = tracks.flatMap((track) => track.notes);
+  const said = new Map(
+    events.flatMap((event) =>
+      event.type === 'text' && event.kind === TEXT.cuePoint
+        ? [[scale(event.tick), plainName(event.text)]]
+        : [],
+    ),
+  );
+  const byNote = new Map<number, string>();
+  for (const { tick, note } of notes) {
+    const name = said.get(tick);
+    if (name && !byNote.has(note)) byNote.set(note, name);
+  }
+  return notes.map(({ tick, length, note }) => ({
+    tick,
+    length,
+    name: said.get(tick) ?? byNote.get(note) ?? '',
+  }));
 }
 
 /** A track with what it is likely good for: drums to fold, also those that another drum track's name leads, else notes. */

@@ -2,6 +2,7 @@
 export { addFolded, type Extent } from './add-to-song.ts';
 export { type ArrivedFile, arrivedFile, type ArrivedTrack, type Use, USES } from './arrived.ts';
 export { fold, type Folded, TOLERANCES } from './fold.ts';
+export { type CueSheet, cueSheetOf } from './cue-sheet.ts';
 export { type Distance, distanceFrom } from './distance.ts';
 export { feelOfFile, type FileFeel } from './file-feel.ts';
 export { measuredSwing } from './measured-swing.ts';

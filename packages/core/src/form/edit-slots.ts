@@ -30,10 +30,15 @@ export function resizeSlots(document: SongDocument, slots: readonly SlotIn[], le
   if (length < Math.max(...beats)) return { reason: 'A slot is at least one beat long.' };
   if (length > LIMITS.slot) return { reason: 'A slot is at most 64 bars of 4/4 long.' };
   return editSlots(document, slots, `resize ${slotsInWords(slots)}`, (before) => {
-    if (before.length === length) return null;
-    const layers = before.layers.flatMap((layer) => endKept(document, layer, length));
-    return { ...before, length, layers: layers.length > LIMITS.layers ? before.layers : layers };
+    return before.length === length ? null : resizedSlot(document, before, length);
   });
+}
+
+/** A slot with another length, in ticks: see `resizeSlots`. */
+export function resizedSlot(document: SongDocument, slot: Slot, length: number): Slot {
+  if (slot.length === length) return slot;
+  const layers = slot.layers.flatMap((layer) => endKept(document, layer, length));
+  return { ...slot, length, layers: layers.length > LIMITS.layers ? slot.layers : layers };
 }
 
 /** A layer in a slot of another length: what ends a phrase goes to the slot's end rather than round again. */

@@ -75,3 +75,5 @@ export {
 } from './stretches.ts';
 export { soundsIn } from './times.ts';
 export { playedAt, type PlayedAt, usage } from './usage.ts';
+export { cuePlaces } from './cue-places.ts';
+export { type ArrivedCue, type LaidOut, layOutByCues } from './lay-out-by-cues.ts';

@@ -1,6 +1,6 @@
-import { songStretches } from '../form/index.ts';
+import { cuePlaces } from '../form/index.ts';
 import { cueChannel } from '../pattern/index.ts';
-import { type Id, indexOf, leadingLayer, type SongDocument } from '../song/index.ts';
+import type { Id, SongDocument } from '../song/index.ts';
 
 /** The number of the first pattern that is cued. */
 const LOWEST = 36;
@@ -26,12 +26,10 @@ export function cuesOf(
 ): readonly Cue[] {
   const numbers = new Map<Id, number>();
   const channel = cueChannel(document);
-  return songStretches(document).flatMap(({ start, slot }): Cue[] => {
-    const pattern = indexOf(document).pattern(leadingLayer(document, slot)?.pattern ?? '');
-    if (!pattern) return [];
+  return cuePlaces(document).map(({ start, length, pattern }): Cue => {
     const note = numbers.get(pattern.id) ?? Math.min(127, LOWEST + numbers.size);
     numbers.set(pattern.id, note);
-    const [tick, end] = [scale(lead + start), scale(lead + start + slot.length)];
-    return [{ tick, length: end - tick, channel, note, name: pattern.name }];
+    const [tick, end] = [scale(lead + start), scale(lead + start + length)];
+    return { tick, length: end - tick, channel, note, name: pattern.name };
   });
 }

@@ -65,10 +65,10 @@ export function BringInDialog({ file, onNewSong }: { file: File | null; onNewSon
   );
 }
 
-/** Notes that lay out nothing by themselves, such as those of cues, are left out at first. */
-function firstWays({ tracks }: ArrivedFile): Wishes['ways'] {
+/** Every track is a part at first; a file with cues has left with a song, whose tracks are there already. */
+function firstWays({ tracks, cues }: ArrivedFile): Wishes['ways'] {
   return Object.fromEntries(
-    tracks.map(({ id, use }): [string, Way] => [id, use === 'none' ? 'none' : 'part']),
+    tracks.map(({ id, use }): [string, Way] => [id, use === 'none' || cues.length ? 'none' : 'part']),
   );
 }
 
@@ -76,6 +76,7 @@ function Tracks({ file }: { file: ArrivedFile }) {
   const [wishes, setWishes] = useState<Wishes>(() => ({
     ways: firstWays(file),
     extent: 'parts',
+    laysOut: file.cues.length > 0,
     range: { from: 1, bars: Math.min(2, file.bars.length) },
   }));
   const coming = useComing(file, wishes);
@@ -95,6 +96,17 @@ function Tracks({ file }: { file: ArrivedFile }) {
           onChange={(way) => change({ ways: { ...wishes.ways, [track.id]: way } })}
         />
       ))}
+      {file.cues.length > 0 && (
+        <Choices
+          title={`Its ${counted(file.cues.length, 'cue')}, a slot each`}
+          options={[
+            { value: false, label: 'Are left out' },
+            { value: true, label: 'Lay out the song' },
+          ]}
+          value={wishes.laysOut}
+          onChange={(laysOut) => change({ laysOut })}
+        />
+      )}
       {has('part') && (
         <Choices<Extent>
           title="Parts come with"
@@ -110,7 +122,9 @@ function Tracks({ file }: { file: ArrivedFile }) {
       <Button
         variant="contained"
         color="primary"
-        disabled={coming.isPending || file.tracks.every(({ id }) => wishes.ways[id] === 'none')}
+        disabled={
+          coming.isPending || !(wishes.laysOut || file.tracks.some(({ id }) => wishes.ways[id] !== 'none'))
+        }
         onClick={() => coming.mutate()}
       >
         {coming.isPending ? 'Working it out…' : 'Bring it in'}

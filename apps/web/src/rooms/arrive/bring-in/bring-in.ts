@@ -2,6 +2,7 @@ import {
   addFolded,
   type ArrivedFile,
   type ArrivedTrack,
+  cueSheetOf,
   type Extent,
   feelOfFile,
   type FoldOptions,
@@ -10,6 +11,7 @@ import {
   suggestedMap,
   type Use,
 } from '@plucky/core/fold';
+import { type LaidOut, layOutByCues } from '@plucky/core/form';
 import { shelfFeel } from '@plucky/core/pattern';
 import { partForTarget } from '@plucky/core/plan';
 import {
@@ -38,6 +40,8 @@ export type Way = (typeof WAYS)[number];
 export interface Wishes {
   readonly ways: Readonly<Record<string, Way>>;
   readonly extent: Extent;
+  /** True where the cues of the file lay out the song. */
+  readonly laysOut: boolean;
   /** Bars of a pattern for the shelf, from 1. */
   readonly range: ChosenBars;
 }
@@ -63,7 +67,9 @@ export async function bringIn(document: SongDocument, file: ArrivedFile, wishes:
       throw new Error(`No part of this song plays what ${track.name} does. Nothing came in.`);
   const ranges = tracks('shelf').map((track) => rangeOf(document, file, track, wishes.range));
   const feels = tracks('feel').map((track) => feelOf(document, file, track));
+  const laidOut = wishes.laysOut ? laidOutBy(document, file) : null;
   const edits = [
+    ...(laidOut ? [(now: SongDocument) => laidOutBy(now, file).outcome] : []),
     ...(parts ? [(now: SongDocument) => addFolded(now, parts.document, wishes.extent)] : []),
     ...references.map((reference) => () => keepReference(reference)),
   ];
@@ -71,9 +77,10 @@ export async function bringIn(document: SongDocument, file: ArrivedFile, wishes:
   const tried = inTurn(document, '', edits);
   if (isRefusal(tried)) throw new Error(`${tried.reason} Nothing came in.`);
   return {
-    edit: edits.length ? (now) => inTurn(now, `bring in ${file.name}`, edits) : null,
+    edit: tried ? (now) => inTurn(now, `bring in ${file.name}`, edits) : null,
     shelf: [...ranges, ...feels],
     words: [
+      ...(laidOut ? formWords(laidOut, file) : []),
       ...(parts ? partWords(parts) : []),
       ...references.map((reference) => referenceWords(reference, file)),
       ...[...ranges, ...feels].map(({ name }) => `${name} is on the shelf`),
@@ -117,6 +124,34 @@ function partWords({ document, notPlaced }: Proposal['folded']): string[] {
   return [
     ...parts.map(({ id, name }) => `${name} is a part, with ${counted(patternsOf(id).length, 'pattern')}`),
     ...(lost ? [`${counted(lost, 'note')} that no drum is known for stayed behind`] : []),
+  ];
+}
+
+function laidOutBy(document: SongDocument, file: ArrivedFile): LaidOut {
+  const { cues, marks, end } = cueSheetOf(file);
+  return layOutByCues(document, cues, marks, end);
+}
+
+/** Number of cues named before the rest is only counted. */
+const NAMED = 6;
+
+function formWords({ outcome, made, changed, gone, unnamed }: LaidOut, file: ArrivedFile): string[] {
+  const sections = (names: readonly string[], what: string) =>
+    names.length ? [`${names.join(', ')} ${what}`] : [];
+  const places = unnamed.map(({ tick, name }) => {
+    const bar = 1 + file.bars.findLastIndex(({ start }) => start <= tick);
+    return `${name || 'no name'} in bar ${bar}`;
+  });
+  return [
+    outcome ? `${counted(file.cues.length, 'cue')} lay out the song` : 'The cues lay out the song as it is',
+    ...sections(made, made.length === 1 ? 'is new' : 'are new'),
+    ...sections(changed, changed.length === 1 ? 'plays otherwise' : 'play otherwise'),
+    ...sections(gone, gone.length === 1 ? 'is played no more and gone' : 'are played no more and gone'),
+    ...(places.length
+      ? [
+          `${counted(places.length, 'cue names', 'cues name')} no pattern and ${places.length === 1 ? 'is a rest' : 'are rests'}: ${places.slice(0, NAMED).join(', ')}${places.length > NAMED ? ` and ${places.length - NAMED} more` : ''}`,
+        ]
+      : []),
   ];
 }
 
