@@ -35,6 +35,18 @@ const FILE = {
 
 const dialog = (page: Page) => page.getByRole('dialog', { name: /^Bring in/ });
 
+/** Answers for the shelf, which all songs share, and gives the names of what was to be put there. */
+async function ownShelf(page: Page): Promise<readonly string[]> {
+  const put: string[] = [];
+  await page.route('**/api/shelf', async (route) => {
+    if (route.request().method() !== 'POST') return route.fallback();
+    const { pattern } = route.request().postDataJSON() as { pattern: { name: string } };
+    put.push(pattern.name);
+    return route.fulfill({ status: 201, json: { id: `own-${put.length}`, own: true, pattern } });
+  });
+  return put;
+}
+
 /** Opens the dialog and gives it the file. */
 async function bring(page: Page): Promise<void> {
   await page.getByRole('button', { name: 'Bring in a MIDI file' }).press('Enter');
@@ -45,6 +57,7 @@ async function bring(page: Page): Promise<void> {
 test('the tracks of a file come into the open song as a part with its sections, a target and a feel, as one undo', async ({
   page,
 }) => {
+  const put = await ownShelf(page);
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
   const map = page.getByRole('button', { name: /^Part A/ });
@@ -62,6 +75,7 @@ test('the tracks of a file come into the open song as a part with its sections, 
       /^Low line is a part, with \d patterns?\. Beat is kept to be held against\. Feel of Shakes is on the shelf\.$/,
     ),
   ).toBeVisible();
+  expect(put).toEqual(['Feel of Shakes']);
   await expect(dialog(page)).toBeHidden();
   await expect(page).toHaveURL(/\/sheet$/);
   await expect(map.first()).toBeVisible();
@@ -76,6 +90,7 @@ test('the tracks of a file come into the open song as a part with its sections, 
 });
 
 test('what cannot come is said, and nothing comes; bars of a track go on the shelf', async ({ page }) => {
+  const put = await ownShelf(page);
   await newSong(page);
   await bring(page);
   for (const name of ['Beat', 'Shakes', 'Odd drums']) await choose(page, `${name} becomes`, 'left out');
@@ -92,6 +107,7 @@ test('what cannot come is said, and nothing comes; bars of a track go on the she
   await expect(page.getByText('Low line: The file has 4 bars. Nothing came in.')).toBeVisible();
   await from('2');
   await expect(page.getByText('Low line, bar 2 to 3 is on the shelf.')).toBeVisible();
+  expect(put).toEqual(['Low line, bar 2 to 3']);
   await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
 });
 

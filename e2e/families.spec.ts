@@ -109,7 +109,7 @@ test('compare with bars of an imported part: what is missing is named and taken'
   const bytes = Buffer.from(writeMidi(notesFile(hits)));
   await page.getByRole('button', { name: 'Reference…' }).click();
   await page
-    .getByLabel('MIDI file')
+    .getByLabel('MIDI file', { exact: true })
     .setInputFiles({ name: 'beat.mid', mimeType: 'audio/midi', buffer: bytes });
   await page.getByRole('button', { name: /^Beat, 4 notes/ }).click();
   await page.keyboard.press('Escape');

@@ -152,7 +152,7 @@ test('a swell and an opening are set on the sheet, and notes go with chords', as
   await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Fm – Db – Eb – Db – Eb – Cm/);
   await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Fm/);
   await goTo(page, 'Hand-off');
-  await expect(page.getByText('A swell leaves as one note')).toBeVisible();
+  await expect(page.getByText('A swell is one note, 23, up to the barline.', { exact: false })).toBeVisible();
 });
 
 test('a stretch of the form over several sections is repeated, moved, copied, looped, compared and taken out', async ({

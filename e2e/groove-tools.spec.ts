@@ -107,7 +107,9 @@ function midiFile(name: string, ticks: readonly number[], drums?: readonly numbe
 }
 
 async function importReference(page: Page, name: string, bytes: Buffer): Promise<void> {
-  await page.getByLabel('MIDI file').setInputFiles({ name, mimeType: 'audio/midi', buffer: bytes });
+  await page
+    .getByLabel('MIDI file', { exact: true })
+    .setInputFiles({ name, mimeType: 'audio/midi', buffer: bytes });
 }
 
 test('kicks are held against an imported part, counted, and moved to its onsets', async ({ page }) => {

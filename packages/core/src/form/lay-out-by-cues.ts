@@ -154,27 +154,28 @@ function sectionsFor(
   const kept = new Set(found.map((occurrence) => occurrence?.section));
   const made: Section[] = [];
   const changed: Section[] = [];
+  /** Sections by the name and the slots that they were wanted with. */
+  const byContent = new Map<string, Id>();
   const sections = wanted.map((one, i): Id => {
     const same = found[i];
     if (same) return same.section;
     const slots = slotsOf(document, one, patterns);
-    const isLike = (other: Section) => other.name.startsWith(one.name) && saysSame(other.slots, slots);
-    const like = [...changed, ...made].find(isLike);
-    if (like) return like.id;
+    const content = JSON.stringify([one.name, slots]);
+    const like = byContent.get(content);
+    if (like !== undefined) return like;
     const base = song.form.map(({ section }) => sectionOf(section)).find((other) => other?.name === one.name);
     if (base && !kept.has(base.id)) {
       kept.add(base.id);
       changed.push({ ...base, slots });
+      byContent.set(content, base.id);
       return base.id;
     }
-    const others = [...all, ...made];
-    const plain = { kind: 'section' as const, role: 'verse' as const };
-    const id = freeId('laid', (taken) => others.some((other) => other.id === taken));
-    const name = freeName(
-      one.name,
-      others.map((other) => other.name),
-    );
-    made.push({ ...plain, ...base, id, name, slots });
+    const isTaken = (one: Id) =>
+      Object.hasOwn(document.records, one) || made.some((other) => other.id === one);
+    const id = freeId('laid', isTaken);
+    const names = [...all, ...made].map((other) => other.name);
+    made.push({ kind: 'section', role: 'verse', ...base, id, name: freeName(one.name, names), slots });
+    byContent.set(content, id);
     return id;
   });
   return { sections, made, changed };
