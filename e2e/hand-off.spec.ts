@@ -24,7 +24,7 @@ test('what is chosen leaves, in this sitting; rows that stay do not, and the son
   await saved(page);
   await page.reload();
   await expect(page.getByRole('button', { name: 'All but 2 rows' })).toBeVisible();
-  // What was chosen was chosen for that time.
+  // A choice is of its sitting.
   await expect(page.getByRole('heading', { name: '9 files would leave' })).toBeVisible();
   await intro.press('Space');
   const files = Object.keys(await exportAll(page)).filter((name) => name.endsWith('.mid'));

@@ -4,15 +4,16 @@ import {
   leavingRegions,
   type ListedTrack,
   otherSide,
+  type RegionPlan,
   type RegionText,
   regionTexts,
 } from '@plucky/core/midi';
-import { documentOf, type ExportOptions, type Id, LIMITS, omit, type SongDocument } from '@plucky/core/song';
+import { documentOf, type ExportOptions, type Id, LIMITS, omit } from '@plucky/core/song';
 import { inSnapshot } from '../database/snapshot.ts';
 import { job, JobRefused } from '../jobs/job.ts';
 import { storedSong } from '../songs/history/stored-song.ts';
 import type { RegionEntity } from './export.entity.ts';
-import { LEFT_BEFORE, leftBefore } from './left-before.ts';
+import { LEFT_BEFORE, type LeftBefore, leftBefore } from './left-before.ts';
 
 /** Regions of a song as it is now, those chosen or all that play something, each read back, beside those that left before. */
 export interface ExportWish {
@@ -34,6 +35,8 @@ export interface ExportDone {
   readonly number: number;
   readonly regions: readonly MadeRegion[];
   readonly texts: readonly RegionText[];
+  /** Of each region the file that it left with last before this export. */
+  readonly before: readonly LeftBefore[];
 }
 
 export const exportSong = job<ExportWish, ExportDone>(
@@ -50,8 +53,9 @@ export const exportSong = job<ExportWish, ExportDone>(
     });
     const document = documentOf(Object.values(song.records));
     const chosen = only && new Set(only);
-    const { length } = leavingRegions(document, options, chosen);
-    if (chosen && length < chosen.size) throw new JobRefused(422, notThere(document, options, chosen));
+    const leaving = leavingRegions(document, options, chosen);
+    const { length } = leaving;
+    if (chosen && length < chosen.size) throw new JobRefused(422, notThere(chosen, leaving));
     if (length > LIMITS.regions)
       throw new JobRefused(
         422,
@@ -74,13 +78,13 @@ export const exportSong = job<ExportWish, ExportDone>(
       return { ...kept, ...region.verification, position, state };
     });
     const texts = regionTexts(document, otherSide(document, options, exported, before), options);
-    return { revision: song.revision, number, regions, texts };
+    return { revision: song.revision, number, regions, texts, before };
   },
 );
 
 /** Words for chosen regions that are not among those of the kinds asked for. */
-function notThere(document: SongDocument, options: ExportOptions, chosen: ReadonlySet<Id>): string {
-  const there = new Set(leavingRegions(document, options, chosen).map(({ id }) => id));
+function notThere(chosen: ReadonlySet<Id>, leaving: readonly RegionPlan[]): string {
+  const there = new Set(leaving.map(({ id }) => id));
   const named = [...chosen].filter((id) => !there.has(id)).slice(0, 3);
   return `There ${named.length === 1 ? 'is no region' : 'are no regions'} ${named.join(', ')} among those asked for. Nothing was exported.`;
 }

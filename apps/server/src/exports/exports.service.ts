@@ -206,7 +206,7 @@ export class ExportsService implements OnApplicationBootstrap {
     songId: string,
     exportId: string,
     options: ExportOptions,
-    { revision, number, regions, texts }: ExportDone,
+    { revision, number, regions, texts, before }: ExportDone,
     entry: Entry,
   ): Promise<ExportResultDto> {
     const begun = await this.#database.write(async (manager) => {
@@ -235,10 +235,7 @@ export class ExportsService implements OnApplicationBootstrap {
         await manager.update(ExportEntity, { id: exportId }, { state: 'done' });
         await manager.query(FORGET_REPLACED, [songId, number - KEPT]);
       });
-      const before = await this.#database.read((manager) =>
-        manager.query<Record<string, unknown>[]>(LEFT_BEFORE, [songId, number]),
-      );
-      return resultOf(begun, regions, before.map(leftBefore));
+      return resultOf(begun, regions, before);
     } catch (error) {
       await this.#database
         .write((manager) => manager.delete(ExportEntity, { id: exportId }))

@@ -28,7 +28,7 @@ export interface LeftBefore extends EarlierFile {
   readonly differences: readonly string[];
 }
 
-/** What a row of LEFT_BEFORE says. */
+/** A row of LEFT_BEFORE as the file that it is of. */
 export function leftBefore(row: Readonly<Record<string, unknown>>): LeftBefore {
   const text = (key: string) => String(row[key]);
   return {

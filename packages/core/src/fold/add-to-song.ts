@@ -1,4 +1,4 @@
-import { DRUM_CHANNEL } from '../pattern/index.ts';
+import { DRUM_CHANNEL, freeChannel, NO_CHANNEL, NOTE_CHANNELS } from '../pattern/index.ts';
 import {
   freeName,
   indexOf,
@@ -11,7 +11,7 @@ import {
 } from '../song/index.ts';
 import { isSameMeter } from '../time/index.ts';
 
-/** What of a folded file comes into a song: its parts with their patterns, or its sections behind those of the song too. */
+/** Extent of a folded file that comes into a song: its parts with their patterns, or its sections behind those of the song too. */
 export type Extent = 'parts' | 'parts and sections';
 
 /**
@@ -23,15 +23,13 @@ export function addFolded(document: SongDocument, folded: SongDocument, extent: 
   const { parts, song } = indexOf(document);
   const brought = indexOf(folded);
   const names = parts.map(({ name }) => name);
-  const taken = new Set(parts.map(({ channel }) => channel));
   const lowest = Math.max(0, ...parts.map(({ order }) => order));
   const put: Part[] = [];
   for (const [i, part] of brought.parts.entries()) {
-    const channel = channelFor(part, taken);
-    if (channel === undefined) return { reason: 'All channels are taken: a song has at most 16 parts.' };
+    const channel = freeChannel([...parts, ...put], channelsFor(part));
+    if (channel === undefined) return NO_CHANNEL;
     const name = freeName(part.name, names);
     names.push(name);
-    taken.add(channel);
     put.push({ ...part, name, channel, order: lowest + 1 + i });
   }
   if (!put.length) return null;
@@ -52,9 +50,8 @@ export function addFolded(document: SongDocument, folded: SongDocument, extent: 
   };
 }
 
-/** The channel of a part, or the first that none has; drums go to any, notes not to that of drums. */
-function channelFor({ type, channel }: Part, taken: ReadonlySet<number>): number | undefined {
-  const others = Array.from({ length: 16 }, (_, i) => i).filter((one) => one !== DRUM_CHANNEL);
-  const wanted = type === 'drums' ? [DRUM_CHANNEL, channel, ...others] : [channel, ...others];
-  return wanted.find((one) => !taken.has(one) && (type === 'drums' || one !== DRUM_CHANNEL));
+/** The channels that a part can have, the one that it wants first; notes keep off that of drums. */
+function channelsFor({ type, channel }: Part): readonly number[] {
+  const others = [channel, ...NOTE_CHANNELS];
+  return type === 'drums' ? [DRUM_CHANNEL, ...others] : others.filter((one) => one !== DRUM_CHANNEL);
 }

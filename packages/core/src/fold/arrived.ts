@@ -85,7 +85,8 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
   const midi = readMidi(bytes);
   const scale = (tick: number) => Math.round((tick * PPQ) / midi.ppq);
   const events = midi.tracks.flatMap((track) => track.events);
-  const all = midi.tracks.flatMap((track, i) => tracksIn(midi, track, i, scale));
+  const perTrack = midi.tracks.map((track, i) => tracksIn(midi, track, i, scale));
+  const all = perTrack.flat();
   const within = all.map((track) => {
     const notes = track.notes.filter((note) => note.tick < LIMITS.song);
     return { ...track, notes };
@@ -93,13 +94,7 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
   const tracks = within.filter(({ notes }) => notes.length).map((track) => withUse(track, within));
   const lasts = Math.max(0, ...tracks.map(({ notes }) => endOf(notes)));
   const cues = midi.tracks
-    .flatMap((track, i) =>
-      cuesIn(
-        track,
-        all.filter(({ id, isCues }) => isCues && id.startsWith(`${i}-`)),
-        scale,
-      ),
-    )
+    .flatMap((track, i) => cuesIn(track, perTrack[i] ?? [], scale))
     .sort((a, b) => a.tick - b.tick);
   const written = scale(Math.max(0, ...midi.tracks.map(({ length }) => length)));
   return {
@@ -180,13 +175,13 @@ function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[
     .length;
 }
 
-/** The notes of a track of cues, by the cue points of its file track. */
+/** The notes of a track of cues, by its cue points; none of another track. */
 function cuesIn(
   { events }: MidiTrack,
   tracks: readonly ReadTrack[],
   scale: (tick: number) => number,
 ): readonly ArrivedCue[] {
-  const notes = tracks.flatMap((track) => track.notes);
+  const notes = tracks.filter(({ isCues }) => isCues).flatMap((track) => track.notes);
   const said = new Map(
     events.flatMap((event) =>
       event.type === 'text' && event.kind === TEXT.cuePoint

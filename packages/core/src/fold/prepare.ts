@@ -1,4 +1,4 @@
-import { DRUM_CHANNEL } from '../pattern/index.ts';
+import { NOTE_CHANNELS } from '../pattern/index.ts';
 import { freeName, LIMITS, type Part, type Song, type Swing, type Voice } from '../song/index.ts';
 import { tempoAt } from '../time/index.ts';
 import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
@@ -70,7 +70,7 @@ export function prepare(
   const names: string[] = [];
   return foldedTracks(file, uses).map((track, order): Prepared => {
     const drums = uses[track.id] === 'fold';
-    const channel = freeChannel(track.channel, channels);
+    const channel = channelFor(track.channel, channels);
     channels.add(channel);
     const name = freeName(track.name, names);
     names.push(name);
@@ -90,11 +90,8 @@ export function prepare(
 }
 
 /** The channel that is wanted, or the first that no other part has. */
-function freeChannel(wanted: number, taken: ReadonlySet<number>): number {
-  if (!taken.has(wanted)) return wanted;
-  return (
-    Array.from({ length: 16 }, (_, i) => i).find((one) => one !== DRUM_CHANNEL && !taken.has(one)) ?? wanted
-  );
+function channelFor(wanted: number, taken: ReadonlySet<number>): number {
+  return [wanted, ...NOTE_CHANNELS].find((one) => !taken.has(one)) ?? wanted;
 }
 
 /** Voices on the grids that most of their bars have. */

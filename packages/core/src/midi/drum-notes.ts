@@ -43,9 +43,14 @@ export function drumNotes(
   }
 }
 
-/** True for the voice of a swell. */
-export function isSwellRow({ sound }: Voice): boolean {
+function isSwellRow({ sound }: Voice): boolean {
   return sound === 'swell';
+}
+
+/** The rows of swells of a song, part by part. */
+export function swellRows(document: SongDocument): readonly Voice[] {
+  const { parts, voicesOf } = indexOf(document);
+  return parts.filter(({ type }) => type === 'drums').flatMap(({ id }) => voicesOf(id).filter(isSwellRow));
 }
 
 /** The notes of swells where theirs is another: below General MIDI's drums, each its own, or that of its second crash. */

@@ -1,6 +1,6 @@
 // The public names of this room, by module.
-export { drumNotes, isSwellRow } from './drum-notes.ts';
-export { foldedName, safeFileName } from './file-names.ts';
+export { drumNotes, swellRows } from './drum-notes.ts';
+export { safeFileName } from './file-names.ts';
 export { glideAnywhere } from './glides.ts';
 export { leavingTimeline } from './leaving.ts';
 export { lossesOf } from './losses.ts';
@@ -8,13 +8,7 @@ export { type EarlierFile, otherSide, stillThere } from './other-side.ts';
 export { type PortMessage, portMessages } from './port-messages.ts';
 export { exportOptions } from './read-options.ts';
 export { leavingRegions, planRegions, playsSomething, type RegionPlan } from './region-list.ts';
-export {
-  type ListedRegion,
-  type ListedTrack,
-  type RegionText,
-  regionTexts,
-  renamedInList,
-} from './region-texts.ts';
+export { type ListedTrack, type RegionText, regionTexts, renamedInList } from './region-texts.ts';
 export { exportRegions, namesOfRegions } from './regions.ts';
 export { type HandedOff, handedOff, type Since, sinceHandOff } from './since.ts';
 export { exportedNotes, midiFileOf } from './tracks.ts';

@@ -1,17 +1,15 @@
 import type { Scope } from '../form/index.ts';
 import { compile, type NoteEvent, type Timeline } from '../play/index.ts';
-import { type ExportOptions, type Id, indexOf, type SongDocument } from '../song/index.ts';
-import { isSwellRow } from './drum-notes.ts';
+import type { ExportOptions, Id, SongDocument } from '../song/index.ts';
+import { swellRows } from './drum-notes.ts';
 
 /** The rows that stay: those told to, and swells where those do not leave. */
 export function stayingRows(
   document: SongDocument,
   { stay, swells }: Pick<ExportOptions, 'stay' | 'swells'>,
 ): ReadonlySet<Id> {
-  if (swells !== 'stay') return new Set(stay);
-  const { parts, voicesOf } = indexOf(document);
-  const rows = parts.flatMap(({ id }) => voicesOf(id)).filter(isSwellRow);
-  return new Set([...stay, ...rows.map(({ id }) => id)]);
+  const swelling = swells === 'stay' ? swellRows(document) : [];
+  return new Set([...stay, ...swelling.map(({ id }) => id)]);
 }
 
 /** The timeline of a scope as far as it leaves: without the rows that stay, and without what would move only their notes. */

@@ -78,7 +78,15 @@ export { keyChords } from './harmony/chord.ts';
 export { chordNotes } from './harmony/chord-notes.ts';
 export { movedOver } from './harmony/over-chord.ts';
 export { addDrum } from './kit/add-drum.ts';
-export { addDrumsPart, addNotesPart, addPartFor, removePart } from './kit/add-part.ts';
+export {
+  addDrumsPart,
+  addNotesPart,
+  addPartFor,
+  freeChannel,
+  NO_CHANNEL,
+  NOTE_CHANNELS,
+  removePart,
+} from './kit/add-part.ts';
 export { cueChannel, DRUM_CHANNEL, laneChannels } from './kit/channels.ts';
 export { DRUM_NAMES, type DrumName, DRUMS, isGeneralDrum, USUAL_KIT, usualNote } from './kit/drums.ts';
 export {

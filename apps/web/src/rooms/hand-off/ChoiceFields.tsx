@@ -1,4 +1,4 @@
-import { glideAnywhere } from '@plucky/core/midi';
+import { glideAnywhere, swellRows } from '@plucky/core/midi';
 import {
   type ExportChoice,
   type ExportChoices,
@@ -9,7 +9,6 @@ import {
 } from '@plucky/core/song';
 import type { UseFormReturn } from 'react-hook-form';
 import { ChoicesField } from '../../shared/form/ChoicesField.tsx';
-import { swellRows } from './SwellWords.tsx';
 
 type Offered = { readonly [K in keyof ExportChoices]?: ExportChoice<ExportChoices[K]> };
 

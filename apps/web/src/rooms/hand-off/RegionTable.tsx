@@ -1,10 +1,10 @@
 import { Box, Typography } from '@mui/material';
-import { planRegions, playsSomething } from '@plucky/core/midi';
+import { leavingRegions } from '@plucky/core/midi';
 import { type ExportOptions, type Id, saysSame, type SongDocument } from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
 import { useMemo, useRef } from 'react';
 import type { ExportResult, KeptExports } from '../../api/client.ts';
-import { useDocumentState, useSong } from '../../document/context.tsx';
+import { useDocumentState } from '../../document/context.tsx';
 import { DataTable } from '../../shared/ui/DataTable.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { KeptHandOffs } from './KeptHandOffs.tsx';
@@ -35,7 +35,7 @@ const NONE: ReadonlySet<Id> = new Set();
  * it differed from the time before, and what the check says.
  */
 export function RegionTable({ document, options, result, kept, since, chosen, onChoose }: Asked) {
-  const isAsLeft = useIsAsLeft(options, result, since);
+  const isAsLeft = useIsAsLeft(document, options, result, since);
   const leaving = chosen ?? NONE;
   const entries = useMemo(
     () => regionEntries(document, options, result, since, leaving, isAsLeft),
@@ -79,14 +79,18 @@ export function RegionTable({ document, options, result, kept, since, chosen, on
 }
 
 /** True where the other side has the whole song as it is, by the same options. */
-function useIsAsLeft(options: ExportOptions, result: ExportResult | null, since: SinceOf | null): boolean {
+function useIsAsLeft(
+  song: SongDocument,
+  options: ExportOptions,
+  result: ExportResult | null,
+  since: SinceOf | null,
+): boolean {
   const revision = useDocumentState((state) => state.revision);
   const unsaved = useDocumentState((state) => state.document !== state.saved);
-  const document = useSong();
   if (!result || !saysSame(howOf(optionsOfResult(result)), howOf(options))) return false;
   if (!since) return result.revision === revision && !unsaved && !result.earlier.length;
-  const planned = planRegions(document, options).filter((region) => playsSomething(document, region));
-  return planned.every(({ id }) => since.get(id)?.state === 'same') && goneFrom(result, since) === 0;
+  const isSame = leavingRegions(song, options).every(({ id }) => since.get(id)?.state === 'same');
+  return isSame && goneFrom(result, since) === 0;
 }
 
 /** Number of files at the other side whose regions are not among those that could leave. */

@@ -1,14 +1,8 @@
 import { Typography } from '@mui/material';
-import { drumNotes, isSwellRow } from '@plucky/core/midi';
+import { drumNotes, swellRows } from '@plucky/core/midi';
 import { isGeneralDrum } from '@plucky/core/pattern';
-import { type ExportOptions, indexOf, type SongDocument } from '@plucky/core/song';
+import type { ExportOptions, SongDocument } from '@plucky/core/song';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
-
-/** The rows of swells, in the order of their parts. */
-export function swellRows(document: SongDocument) {
-  const { parts, voicesOf } = indexOf(document);
-  return parts.filter(({ type }) => type === 'drums').flatMap(({ id }) => voicesOf(id).filter(isSwellRow));
-}
 
 /** Says how swells sound where their files are played by another kit. */
 export function SwellWords({ document, options }: { document: SongDocument; options: ExportOptions }) {

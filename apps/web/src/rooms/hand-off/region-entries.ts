@@ -47,17 +47,14 @@ export function regionEntries(
       since !== null &&
       !isSame &&
       (!!file || playsSomething(document, region));
-    const words = isAsLeft && file ? wordsAsLeft(file, result) : now ? sinceWords(document, now) : null;
+    const known = isAsLeft && file ? wordsAsLeft(file, result) : now ? sinceWords(document, now) : null;
+    const words = known ?? (file ? BEFORE : null);
     return {
       ...region,
       hits: isAsLeft && file ? file.hits : hits,
       isTicked,
       isBehind,
-      since: isBehind
-        ? staying(words ?? BEFORE)
-        : isTicked || file
-          ? (words ?? (file ? BEFORE : null))
-          : STAYS,
+      since: isBehind && words ? staying(words) : isTicked || file ? words : STAYS,
       handOff: file?.handOff ?? null,
       // A region that is unchanged can be had as it left.
       left: file && isSame ? { ...file, url: downloadUrl.region(file.exportId, file.id) } : null,

@@ -1,4 +1,4 @@
-import { planRegions, playsSomething } from '@plucky/core/midi';
+import { leavingRegions } from '@plucky/core/midi';
 import type { ExportOptions, Id, SongDocument } from '@plucky/core/song';
 import { createForSong } from '../../session/song-store.ts';
 import type { SinceOf } from './useSince.ts';
@@ -6,7 +6,7 @@ import type { SinceOf } from './useSince.ts';
 /** Of the regions of the kinds asked for, those that leave: all, those that changed since a hand-off, or those chosen by hand. */
 interface WhichLeave {
   readonly which: 'all' | 'changed' | 'chosen';
-  /** Those chosen, by id. */
+  /** Regions chosen by hand, by id. */
   readonly chosen: ReadonlySet<Id>;
 }
 
@@ -21,12 +21,9 @@ export function idsThatLeave(
   since: SinceOf | null,
 ): ReadonlySet<Id> | null {
   if (which === 'changed' && !since) return null;
-  const leaves = planRegions(document, options).filter((region) => {
-    if (which === 'chosen') return chosen.has(region.id);
-    if (!playsSomething(document, region)) return false;
-    return which === 'all' || since?.get(region.id)?.state !== 'same';
-  });
-  return new Set(leaves.map(({ id }) => id));
+  const leaving = leavingRegions(document, options, which === 'chosen' ? chosen : null);
+  const ids = leaving.map(({ id }) => id);
+  return new Set(which === 'changed' ? ids.filter((id) => since?.get(id)?.state !== 'same') : ids);
 }
 
 /** Has some regions leave or stay from here on, and the others as they do. */

@@ -17,10 +17,13 @@ import { kitVoices } from './voices.ts';
 
 /** MIDI channels, from 0. */
 const CHANNELS: readonly number[] = Array.from({ length: 16 }, (_, i) => i);
-const NO_CHANNEL = { reason: 'All channels are taken: a song has at most 16 parts.' };
+/** The channels that are not kept for drums, from 0. */
+export const NOTE_CHANNELS: readonly number[] = CHANNELS.filter((one) => one !== DRUM_CHANNEL);
+/** The refusal of a part for which no channel is left. */
+export const NO_CHANNEL = { reason: 'All channels are taken: a song has at most 16 parts.' };
 
 /** The first of some channels that no part has. */
-function freeChannel(parts: readonly Part[], channels: readonly number[]): number | undefined {
+export function freeChannel(parts: readonly Part[], channels: readonly number[]): number | undefined {
   return channels.find((one) => !parts.some(({ channel }) => channel === one));
 }
 
@@ -34,10 +37,7 @@ export function addNotesPart(
   ids: { readonly part: Id; readonly voice: Id; readonly pattern: Id },
 ): Outcome {
   const { parts, song } = indexOf(document);
-  const channel = freeChannel(
-    parts,
-    CHANNELS.filter((one) => one !== DRUM_CHANNEL),
-  );
+  const channel = freeChannel(parts, NOTE_CHANNELS);
   if (channel === undefined) return NO_CHANNEL;
   const name = freeName(
     INSTRUMENTS[instrument].name,

@@ -46,7 +46,7 @@ export interface Wishes {
   readonly range: ChosenBars;
 }
 
-/** What comes of a file, not yet done: one edit of the song, and patterns for the shelf, with words for each. */
+/** Content of a file for a song, not yet done: one edit of the song, and patterns for the shelf, with words for each. */
 export interface Brought {
   readonly edit: ((document: SongDocument) => Outcome) | null;
   readonly shelf: readonly ShelfPattern[];
@@ -73,7 +73,7 @@ export async function bringIn(document: SongDocument, file: ArrivedFile, wishes:
     ...(parts ? [(now: SongDocument) => addFolded(now, parts.document, wishes.extent)] : []),
     ...references.map((reference) => () => keepReference(reference)),
   ];
-  // What would be refused is said before anything is put on the shelf.
+  // A refusal is said before anything is put on the shelf.
   const tried = inTurn(document, '', edits);
   if (isRefusal(tried)) throw new Error(`${tried.reason} Nothing came in.`);
   return {

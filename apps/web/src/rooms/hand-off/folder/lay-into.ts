@@ -27,16 +27,19 @@ export async function layInto(folder: Folder, files: readonly FileToLay[]): Prom
   // Only what was ours is read; of anything else the name is enough.
   for (const name of names)
     present.set(name, known.has(name) ? await sha256(await folder.read(name)) : 'not ours');
-  const plannedFor = async (some: readonly FileToLay[]) => {
-    const hashed = some.map(async ({ id, file, bytes }) => ({ id, file, sha256: await sha256(bytes) }));
-    return planFolder(await Promise.all(hashed), written, present);
-  };
-  const laid = inFolder(files, await plannedFor(files));
-  const plan = await plannedFor(laid);
-  const bytes = new Map(laid.map((one) => [one.id, one.bytes]));
+  // The names there depend on no content, and the lists name them.
+  const called = planFolder(
+    files.map(({ id, file }) => ({ id, file, sha256: '' })),
+    written,
+    present,
+  );
+  const laid = inFolder(files, called);
+  const hashed = laid.map(async ({ id, file, bytes }) => ({ id, file, sha256: await sha256(bytes) }));
+  const plan = planFolder(await Promise.all(hashed), written, present);
+  const content = new Map(laid.map((one) => [one.id, one.bytes]));
   // Remembered before, so that whatever ends this halfway leaves no file of ours that is taken for somebody else's.
   await remember(folder, [...written, ...plan.files]);
-  for (const { id, file } of plan.write) await folder.write(file, bytes.get(id) ?? new Uint8Array());
+  for (const { id, file } of plan.write) await folder.write(file, content.get(id) ?? new Uint8Array());
   await remember(folder, plan.files);
   return plan;
 }
