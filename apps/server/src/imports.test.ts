@@ -36,7 +36,7 @@ test('a MIDI file is told by its tracks, and a song is made of it that plays the
   expect(made.body).toMatchObject({
     name: 'Lanterns again',
     bars: 72,
-    folded: { hits: 2240, placed: 2240, notPlaced: 0, differences: 0 },
+    folded: { hits: 2240, placed: 2240, notPlaced: 0, differences: 0, messages: 0, messagesLeft: 433 },
   });
   const { events } = compile(documentOf(made.body.records as SongRecord[]), { kind: 'song' });
   expect(events).toHaveLength(2240);

@@ -1,6 +1,7 @@
 import {
   type ArrivedFile,
   arrivedFile,
+  countLeft,
   distanceFrom,
   fold,
   type FoldOptions,
@@ -150,6 +151,8 @@ export interface FoldImportDone {
     }[];
     readonly patterns: number;
     readonly differences: number;
+    readonly messages: number;
+    readonly messagesLeft: number;
     readonly otherTempos: readonly { readonly bar: number; readonly tempo: number }[];
     readonly otherMeters: readonly { readonly bar: number; readonly meter: string }[];
     readonly distance?: {
@@ -184,7 +187,10 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
     };
     const { document, hits, notPlaced } = fold(file, options, progress);
     const unfolded = unfold(document, file, options);
-    const { tempos, meters } = unfolded;
+    const { tempos, meters, messages } = unfolded;
+    const sent = file.tracks
+      .filter(({ id }) => isFolded(options.uses[id]))
+      .reduce((sum, track) => sum + track.messages.length + countLeft(track.left), file.adrift);
     const distance = wish.how === 'groove plus feel' ? distanceFrom(document, file, options) : null;
     const { missing, extra } = distance ?? unfolded;
     const left = notPlaced.reduce((sum, one) => sum + one.hits, 0);
@@ -203,6 +209,8 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
         notPlacedBy: named,
         patterns,
         differences,
+        messages,
+        messagesLeft: sent - messages,
         otherTempos: tempos,
         otherMeters,
         ...(distance
@@ -220,6 +228,10 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
     };
   },
 );
+
+function isFolded(use: Use | undefined): boolean {
+  return use === 'fold' || use === 'notes';
+}
 
 function mapOf(said: FoldImportWish['noteMap']): NoteMap {
   return Object.fromEntries(

@@ -284,6 +284,14 @@ class FoldedDto {
       'Hits, tempos and bars of the file that are otherwise when the song is played out and compared; hits without a drum are not among them.',
   })
   differences!: number;
+  @ApiProperty({
+    description: 'Controllers, bends, pressure and programs that the song says as the file does.',
+  })
+  messages!: number;
+  @ApiProperty({
+    description: 'Those of the folded tracks, and of channels without notes, that it does not say.',
+  })
+  messagesLeft!: number;
   @ApiProperty({ type: [OtherTempoDto], description: 'Tempos of the file that the song has not just so.' })
   otherTempos!: readonly OtherTempoDto[];
   @ApiProperty({

@@ -362,7 +362,7 @@ export interface components {
       readonly change?: components['schemas']['ChangeDto'];
       /**
        * @description The format of the records, where it is not the newest.
-       * @default 18
+       * @default 19
        */
       readonly format?: number;
       /** @description A name of the save: a repeated one gets the first answer. */
@@ -540,6 +540,10 @@ export interface components {
       /** @description Of groove plus feel: how far the song is from the file; only notes that are missing or too many differ. */
       readonly distance?: components['schemas']['DistanceDto'];
       readonly hits: number;
+      /** @description Controllers, bends, pressure and programs that the song says as the file does. */
+      readonly messages: number;
+      /** @description Those of the folded tracks, and of channels without notes, that it does not say. */
+      readonly messagesLeft: number;
       /** @description Hits without a drum. */
       readonly notPlaced: number;
       /** @description Hits without a drum, by note. */

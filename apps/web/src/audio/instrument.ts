@@ -127,7 +127,7 @@ export class Instrument {
   play(timeline: Timeline, event: NoteEvent, tick: number, clock: Clock): void {
     const voice = this.#voices.get(event.voice);
     if (!voice) return;
-    const stop = endOf(event, voice.sound);
+    const stop = endOf(timeline, event, voice.sound);
     const ends = stop === null ? null : timeOf(clock, tick + stop - event.tick);
     const stroke = { ...event, motion: motionOf(timeline, event) };
     const time = Math.max(timeOf(clock, tick), this.#context.currentTime);

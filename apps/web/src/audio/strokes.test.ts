@@ -7,8 +7,10 @@ import {
   type Hit,
   indexOf,
   isChange,
+  type Messages,
   type Outcome,
   type SongDocument,
+  withRecord,
 } from '@plucky/core/song';
 import { blankSong } from '@plucky/songs';
 import { heardPan } from './mixer.ts';
@@ -93,4 +95,19 @@ test('a build-up is bounced as it moves, at the tempos that hold', () => {
     { after: 0.0625, pitch: 6.38, cutoff: 20_000, gain: (67 / 127) ** 2 },
   ]);
   expect(moved.find((one) => one.sound === 'kick')?.motion).toBeNull();
+});
+
+test('a pedal holds notes until it is let go, and a bend moves them', () => {
+  const song = songWith([], [hit('bass', 0), hit('bass', 1440)]);
+  const line = indexOf(song).pattern('bass-main');
+  if (!line) throw new Error('no bass');
+  const says: Messages['says'] = [
+    [0, 64, 127],
+    [960, 64, 0],
+    [1440, 'bend', 12_288],
+  ];
+  const played = strokes(withRecord(song, { ...line, messages: { holds: [], says } }), 'bass-main');
+  expect(played.map(({ ends }) => ends)).toEqual([0.5, 1]);
+  // Half of the usual range of two semitones.
+  expect(played.map(({ motion }) => motion?.[0]?.pitch)).toEqual([0, 1]);
 });

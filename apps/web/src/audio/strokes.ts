@@ -1,3 +1,4 @@
+import { heardMessages } from '@plucky/core/midi';
 import { movesOf, type NoteEvent, type Timeline } from '@plucky/core/play';
 import { type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { PPQ, secondsAt } from '@plucky/core/time';
@@ -12,17 +13,20 @@ import {
 } from '@plucky/sound';
 import { heardPan } from './mixer.ts';
 
-/** When a note is ended, in ticks from the same start as the event: by its choke group, or by its length if it is held. */
-export function endOf(event: NoteEvent, sound: string): number | null {
-  return event.stopsAt ?? (isHeld(sound) ? event.tick + event.length : null);
+/** When a note is ended, in ticks from the same start as the event: by its choke group, or by its length and the pedal if it is held. */
+export function endOf(timeline: Timeline, event: NoteEvent, sound: string): number | null {
+  if (event.stopsAt !== null || !isHeld(sound)) return event.stopsAt;
+  return heardMessages(timeline).endOf(event.part, event.tick + event.length);
 }
 
 /** Time in which a note follows the changes of its lane, in ticks: two quarter notes, or its length if it is longer. */
 const FOLLOWS = 2 * PPQ;
 
-/** Movement of a note by the controls of its lane, in seconds from its start; null for none. */
-export function motionOf({ controls, tempos }: Timeline, event: NoteEvent): readonly Motion[] | null {
-  const moves = movesOf(controls, event, Math.max(FOLLOWS, event.length));
+/** Movement of a note by the controls of its lane or part, in seconds from its start; null for none. */
+export function motionOf(timeline: Timeline, event: NoteEvent): readonly Motion[] | null {
+  const { tempos } = timeline;
+  const { controls, laneOf } = heardMessages(timeline);
+  const moves = movesOf(controls, { ...event, lane: laneOf(event) }, Math.max(FOLLOWS, event.length));
   if (!moves) return null;
   const start = secondsAt(tempos, event.tick);
   return moves.map(({ after, pitch, filter, level }) => ({
@@ -45,7 +49,7 @@ export function strokesFor(
     const voice = index.voice(event.voice);
     if (!voice || !isHeard(voice.id)) return [];
     const part = index.part(voice.part);
-    const ends = endOf(event, voice.sound);
+    const ends = endOf(timeline, event, voice.sound);
     return [
       {
         time: seconds(event.tick),

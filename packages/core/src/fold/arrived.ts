@@ -13,6 +13,13 @@ import {
 import { settle } from '../play/index.ts';
 import { FASTEST, type Key, keyOfSignature, LIMITS, plainName, SLOWEST } from '../song/index.ts';
 import { type BarMeter, barTicks, MOST_BEATS, PPQ, type TempoMap, usualGroups } from '../time/index.ts';
+import {
+  type ArrivedMessage,
+  type LeftMessages,
+  messageOf,
+  MOST_MESSAGES,
+  withOthersMessages,
+} from './said.ts';
 import { kindOfTrack } from './track-kind.ts';
 
 /** Uses of a track: a family of drum patterns, patterns of notes, an imported part to compare with, or none. */
@@ -44,10 +51,12 @@ export interface ArrivedTrack {
   readonly highest: number;
   /** Suggested use. */
   readonly use: Use;
-  /** Notes that are not taken: doubled ones at one place, ones that fell into another and were cut, and moves. */
+  /** Notes that are not taken: doubled ones at one place, and ones that fell into another and were cut. */
   readonly doubled: number;
   readonly cut: number;
-  readonly moves: number;
+  /** Messages to its channel beside its notes, in order, that a part of notes keeps; and those that no part keeps. */
+  readonly messages: readonly ArrivedMessage[];
+  readonly left: LeftMessages;
 }
 
 /** A bar of a file, in ticks. */
@@ -73,6 +82,8 @@ export interface ArrivedFile {
   readonly length: number;
   /** Notes that lie beyond the longest song that there can be. */
   readonly beyond: number;
+  /** Messages to channels on which nothing is played. */
+  readonly adrift: number;
 }
 
 /** Bars that are counted shorter than this many ticks are no bars: an 8th. */
@@ -91,12 +102,22 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
     const notes = track.notes.filter((note) => note.tick < LIMITS.song);
     return { ...track, notes };
   });
-  const tracks = within.filter(({ notes }) => notes.length).map((track) => withUse(track, within));
-  const lasts = Math.max(0, ...tracks.map(({ notes }) => endOf(notes)));
+  const others = othersMessages(midi, scale);
+  const played = withOthersMessages(
+    within.filter(({ notes }) => notes.length),
+    others,
+  );
+  const lasts = Math.max(0, ...played.map(({ notes }) => endOf(notes)));
+  const written = scale(Math.max(0, ...midi.tracks.map(({ length }) => length)));
+  const bars = barsOf(metersOf(events, scale), lasts, written);
+  const last = bars.at(-1);
+  const tracks = withKeptMessages(played, last ? last.start + last.length : 0).map((track) =>
+    withUse(track, within),
+  );
+  const heard = new Set(tracks.map(({ channel }) => channel));
   const cues = midi.tracks
     .flatMap((track, i) => cuesIn(track, perTrack[i] ?? [], scale))
     .sort((a, b) => a.tick - b.tick);
-  const written = scale(Math.max(0, ...midi.tracks.map(({ length }) => length)));
   return {
     name: titleOf(midi) || plainName(fileName.replace(/\.midi?$/i, ''), 60) || 'A file',
     format: midi.format,
@@ -106,12 +127,42 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
     key: keyOf(events),
     markers: markersOf(events, scale),
     cues,
-    bars: barsOf(metersOf(events, scale), lasts, written),
+    bars,
     length: written,
     beyond:
       all.reduce((sum, { notes }) => sum + notes.length, 0) -
       within.reduce((sum, { notes }) => sum + notes.length, 0),
+    adrift: [...others].reduce((sum, [channel, said]) => sum + (heard.has(channel) ? 0 : said.length), 0),
   };
+}
+
+/** What tracks say to channels on which they play nothing, by channel. */
+function othersMessages(midi: MidiFile, scale: (tick: number) => number): Map<number, ArrivedMessage[]> {
+  const out = new Map<number, ArrivedMessage[]>();
+  for (const { events } of midi.tracks) {
+    const own = new Set(events.flatMap((event) => (event.type === 'noteOn' ? [event.channel] : [])));
+    for (const event of events) {
+      const message = 'channel' in event && !own.has(event.channel) ? messageOf(event, scale) : null;
+      if (!message || !('channel' in event)) continue;
+      const known = out.get(event.channel);
+      if (known) known.push(message);
+      else out.set(event.channel, [message]);
+    }
+  }
+  return out;
+}
+
+/** The tracks with the messages that lie before the end of the last bar, as many of a file as are kept. */
+function withKeptMessages(tracks: readonly ReadTrack[], end: number): ReadTrack[] {
+  let count = 0;
+  return tracks.map((track) => {
+    const within = track.messages.filter(({ tick }) => tick < end);
+    const messages = count + within.length > MOST_MESSAGES ? [] : within;
+    count += messages.length;
+    const tooMany = within.length - messages.length;
+    const late = track.messages.length - within.length;
+    return { ...track, messages, left: { ...track.left, tooMany, late } };
+  });
 }
 
 type ReadTrack = Omit<ArrivedTrack, 'use'> & { readonly isCues: boolean };
@@ -136,6 +187,7 @@ function tracksIn(
       });
     const { notes: clear, merged } = settle(scaled);
     const pitches = clear.map(({ note }) => note);
+    const own = events.filter((event) => 'channel' in event && event.channel === channel);
     const name = channels.length > 1 ? `${named}, channel ${channel + 1}` : named;
     return {
       id: `${nth}-${channel}`,
@@ -149,9 +201,8 @@ function tracksIn(
       isCues,
       doubled: merged.length,
       cut: cutBetween(scaled, clear),
-      moves: events.filter(
-        (event) => 'channel' in event && event.channel === channel && MOVES.has(event.type),
-      ).length,
+      messages: own.flatMap((event) => messageOf(event, scale) ?? []),
+      left: { keyPressures: own.filter(({ type }) => type === 'keyPressure').length, tooMany: 0, late: 0 },
     };
   });
 }
@@ -160,13 +211,6 @@ function programOn(events: readonly MidiEvent[], channel: number): number | null
   const found = events.find((event) => event.type === 'program' && event.channel === channel);
   return found?.type === 'program' ? found.number : null;
 }
-
-const MOVES: ReadonlySet<MidiEvent['type']> = new Set([
-  'controller',
-  'pitchBend',
-  'channelPressure',
-  'keyPressure',
-]);
 
 /** Shortening of notes, counted by their whole lengths where none is left. */
 function cutBetween(before: readonly ArrivedNote[], after: readonly ArrivedNote[]): number {

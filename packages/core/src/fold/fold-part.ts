@@ -1,18 +1,14 @@
-import { type Id, LIMITS } from '../song/index.ts';
+import { type Id, LIMITS, type Pattern } from '../song/index.ts';
 import type { ArrivedTrack } from './arrived.ts';
 import { type Classes, classesOf, type Distinct } from './classes.ts';
 import { type Content, contentOf, unlike } from './content.ts';
 import { type Cycle, cyclesOf } from './cycles.ts';
 import type { RowOf } from './edits.ts';
 import { type FamilyNames, familyOf, type Found, type Member } from './family.ts';
+import { silentPattern, withMessages } from './messages.ts';
+import type { PlayedSpan } from './played-span.ts';
+import type { ArrivedMessage } from './said.ts';
 import type { Unit, Units } from './units.ts';
-
-/** PlayedSpan of a track from a tick of the song on: its pattern, and the start in it; null for silence. */
-export interface PlayedSpan {
-  readonly at: number;
-  readonly length: number;
-  readonly plays: { readonly member: number; readonly from: number } | null;
-}
 
 /** A track as a family of patterns, and where they are played. */
 export interface FoldedPart {
@@ -21,6 +17,9 @@ export interface FoldedPart {
   readonly units: Units;
   readonly members: readonly Member[];
   readonly stretches: readonly PlayedSpan[];
+  /** Messages to its channel beside its notes, and the pattern for them where it is silent; none for drums. */
+  readonly messages: readonly ArrivedMessage[];
+  readonly silent: Pattern | null;
 }
 
 /** A track whose bars are sorted into kinds. */
@@ -62,7 +61,7 @@ export interface Grounds {
 
 /** Folds one track into patterns that follow one another. */
 export function foldPart(
-  { units, classes: { classOf, contents }, rowOf }: SortedPart,
+  { track, units, classes: { classOf, contents }, rowOf }: SortedPart,
   { sections, phrases }: Grounds,
   names: FamilyNames,
   idOf: (nth: number) => Id,
@@ -112,7 +111,22 @@ export function foldPart(
     }
     stretches.push({ at: start, length, plays });
   }
-  return { isDrums: names.voiceName !== null, rowOf, units, members, stretches };
+  const isDrums = names.voiceName !== null;
+  const messages = isDrums ? [] : track.messages;
+  const [first] = all;
+  const silent =
+    messages.length && first
+      ? silentPattern(
+          idOf(members.length),
+          names.part,
+          `${names.others}, silent`,
+          first.length,
+          members.length + 1,
+        )
+      : null;
+  const said = [...withMessages(members, stretches, messages)];
+  if (silent) said.push({ pattern: silent, hits: [], cost: 0 });
+  return { isDrums, rowOf, units, members: said, stretches, messages, silent };
 }
 
 /** Start of a stretch in its pattern, in ticks. */

@@ -9,6 +9,7 @@ import { type ArrivedFile, arrivedFile } from './arrived.ts';
 import { fold, TOLERANCES } from './fold.ts';
 import { measuredSwing } from './measured-swing.ts';
 import { suggestedMap } from './note-map.ts';
+import { gridOfPlaces } from './placing.ts';
 import type { FoldOptions } from './prepare.ts';
 import { unfold } from './unfold.ts';
 
@@ -63,7 +64,7 @@ test('random songs that leave as one linear file are folded, and play the same',
       },
     ),
     {
-      ...tries(200, 141),
+      ...tries(200, 143),
       examples: [
         // Two kicks, one of them early at the other's place; sections of an odd length that swing; a last bar that slows down.
         [EARLY_KICK, 0, null, null],
@@ -307,4 +308,14 @@ describe('tempos of a file', () => {
     );
     expect(found).toMatchObject({ slows: [], tempos: 1, song: 400 });
   });
+});
+
+test.each([
+  ['on the beats', [0, 960, 1920, 2880], 4],
+  ['on 8ths', [0, 1440, 1920, 2880], 4],
+  ['on triplets', [0, 320, 640, 960], 3],
+  ['on triplets of 16ths', [0, 160, 320, 960], 6],
+  ['on 32nds', [0, 120, 240, 360], 8],
+] as const)('a row whose strokes lie %s is on grid %j', (_, places, grid) => {
+  expect(gridOfPlaces(places)).toBe(grid);
 });

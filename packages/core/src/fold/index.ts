@@ -13,3 +13,4 @@ export { referenceOfTrack } from './reference.ts';
 export { unfold, type Unfolded } from './unfold.ts';
 export type { NoteMap } from './voices.ts';
 export { foldWork } from './work.ts';
+export { countLeft, MOST_MESSAGES } from './said.ts';

@@ -14,7 +14,7 @@ import type { ArrivedNote, Bar } from './arrived.ts';
 
 /** The grids that a row may be on, the coarsest first. */
 const ROW_GRIDS: readonly Grid[] = [4, 3, 8, 6, 12];
-/** Cost of each halving of a grid's step, as a share: a finer grid fits more by chance. */
+/** Cost of each halving of a 16th, as a share: a finer grid fits more by chance. */
 const FINER = 0.15;
 /** Distances below this many ticks are rounding. */
 const ROUNDING = 1;
@@ -51,7 +51,7 @@ export function nearestPlace(tick: number, step: number, bend: Bend): number {
 }
 
 /**
- * The grid of some places within a bar: the one with the least summed distance, a finer one paying 15 % for each halving of
+ * The grid of some places within a bar: the one with the least summed distance, a finer one than 16ths paying 15 % for each halving of
  * the step; 16ths where nothing tells. Straight grids are bent by the swing.
  */
 export function gridOfPlaces(places: readonly number[], bend: Bend = STRAIGHT): Grid {
@@ -63,7 +63,8 @@ export function gridOfPlaces(places: readonly number[], bend: Bend = STRAIGHT): 
       const at = nearestPlace(tick, step, bent);
       return sum + Math.max(0, Math.abs(tick - at - bent(at)) - ROUNDING);
     }, 0);
-    const cost = (distance + places.length * ROUNDING) * (1 + FINER) ** Math.log2(gridTicks(4) / step);
+    const cost =
+      (distance + places.length * ROUNDING) * (1 + FINER) ** Math.max(0, Math.log2(gridTicks(4) / step));
     if (cost < least - 1e-9) [best, least] = [grid, cost];
   }
   return best;

@@ -1,32 +1,47 @@
-import { type Layer, NO_EDITS } from '../song/index.ts';
+import {
+  type ChannelState,
+  type Layer,
+  type Messages,
+  messagesOver,
+  NO_EDITS,
+  plainLayer,
+} from '../song/index.ts';
 import { hitKey, saysSameHit, type StretchHit } from './content.ts';
 import { editsTo, type RowHit } from './edits.ts';
 import { type Member, unrolledHits } from './family.ts';
 import type { FoldedPart } from './fold-part.ts';
+import { fitting, MessageReader, messagesOfMember, saysJust, soundsOn } from './messages.ts';
 
 /** Plays one part slot by slot: which layer makes just its hits. */
 export class Player {
   readonly #part: FoldedPart;
   readonly #bases = new Map<string, readonly RowHit[]>();
   readonly #isDrums: boolean;
+  readonly #reader: MessageReader;
   #stretch = 0;
   #hit = 0;
 
   constructor(part: FoldedPart) {
     this.#part = part;
     this.#isDrums = part.isDrums;
+    this.#reader = new MessageReader(part.messages);
   }
 
   /** The layer of a slot from `start` to `stop`, in ticks of the song; slots are asked for in order. */
   layer(start: number, stop: number): Layer | null {
-    const { stretches, members, units, rowOf } = this.#part;
+    const { stretches, members, units, rowOf, silent } = this.#part;
     const target: StretchHit[] = [];
     for (let hit = units.hits[this.#hit]; hit && hit.at < stop; hit = units.hits[++this.#hit])
       target.push({ ...hit, at: hit.at - start });
     while ((stretches[this.#stretch + 1]?.at ?? Infinity) <= start) this.#stretch++;
     const stretch = stretches[this.#stretch];
     const member = stretch?.plays ? members[stretch.plays.member] : undefined;
-    if (!stretch?.plays || !member) return null;
+    const state = this.#reader.state.copy();
+    const wanted = fitting(this.#reader.between(start, stop));
+    if (!stretch?.plays || !member) {
+      const isNeeded = wanted.says.length > 0 || soundsOn(state);
+      return silent && isNeeded ? { ...plainLayer(silent.id), messages: wanted } : null;
+    }
     const from = (stretch.plays.from + start - stretch.at) % member.pattern.length;
     const base = this.#base(stretch.plays.member, member, from, stop - start);
     const quiet = this.#quietRows(base, target);
@@ -37,7 +52,19 @@ export class Player {
       ...(from ? { start: from } : {}),
       silencedVoices: quiet.map((row) => rowOf(row).voice),
       ...edits,
+      ...(this.#saysJust(stretch.plays.member, from, stop - start, wanted, state)
+        ? {}
+        : { messages: wanted }),
     };
+  }
+
+  /** True where a member, from a place in it on, says just what is wanted. */
+  #saysJust(nth: number, from: number, length: number, wanted: Messages, state: ChannelState): boolean {
+    const { members, messages } = this.#part;
+    if (!messages.length) return true;
+    const period = members[nth]?.pattern.length ?? length;
+    const said = messagesOver(messagesOfMember(members, nth), from, length, period);
+    return saysJust(said, length, wanted, state);
   }
 
   /** The rows that the pattern plays and the slot does not, to be silent as a whole; rows of notes share a voice and cannot. */

@@ -1,8 +1,9 @@
 import { shelfPatternOf } from '../pattern/index.ts';
 import type { ShelfPattern } from '../song/index.ts';
-import { documentOf, LIMITS, NO_EDITS, type Pattern, tooMany } from '../song/index.ts';
+import { documentOf, isSilent, LIMITS, NO_EDITS, type Pattern, tooMany } from '../song/index.ts';
 import type { ArrivedFile } from './arrived.ts';
 import { hitOf, wantedId } from './edits.ts';
+import { fitting, MessageReader } from './messages.ts';
 import { type FoldOptions, prepare, songOf, voicesOn } from './prepare.ts';
 
 /** A range of bars of a file, counted from 1. */
@@ -24,7 +25,7 @@ export function rangeForShelf(
   const use = options.uses[track];
   const [prepared] = use ? prepare(file, { ...options, uses: { [track]: use } }) : [];
   if (!prepared) throw new RangeError(`The file has no track ${track} that is folded.`);
-  const { part, voiced, units } = prepared;
+  const { part, voiced, units, track: arrived } = prepared;
   const first = file.bars[from - 1];
   const last = file.bars[from + bars - 2];
   if (!first || !last) return { reason: `The file has ${file.bars.length} bars.` };
@@ -37,6 +38,8 @@ export function rangeForShelf(
   if (!own.length) return { reason: 'Nothing is played there.' };
   if (own.length > LIMITS.shelfHits)
     return { reason: tooMany('hits of the pattern', own.length, LIMITS.shelfHits) };
+  const reader = new MessageReader(part.type === 'notes' ? arrived.messages : []);
+  const messages = fitting(reader.between(first.start, first.start + length));
   const pattern: Pattern = {
     id: 'range',
     kind: 'pattern',
@@ -48,6 +51,7 @@ export function rangeForShelf(
     shapes: [],
     grids: {},
     ...NO_EDITS,
+    ...(isSilent(messages) ? {} : { messages }),
     own: Object.fromEntries(own.map((hit) => [wantedId(hit, voiced.rowOf), hitOf(hit, voiced.rowOf)])),
   };
   const document = documentOf([songOf(file, options), part, ...voicesOn(voiced, units), pattern]);

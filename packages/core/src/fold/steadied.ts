@@ -65,6 +65,7 @@ export function steadied(file: ArrivedFile): ArrivedFile {
       const tick = moved(note.tick);
       return { ...note, tick, length: Math.max(1, moved(note.tick + note.length) - tick) };
     }),
+    messages: track.messages.map((message) => ({ ...message, tick: moved(message.tick) })),
   }));
   return { ...file, tracks: retimed, tempos: temposOf(file, starts) };
 }

@@ -1,4 +1,4 @@
-import { barLines, compile, type Timeline } from '../play/index.ts';
+import { barLines, compile, type MessageEvent, type Timeline } from '../play/index.ts';
 import { indexOf, type SongDocument } from '../song/index.ts';
 import { type BarMeter, isSameMeter } from '../time/index.ts';
 import type { ArrivedFile } from './arrived.ts';
@@ -14,6 +14,9 @@ export interface Unfolded {
   /** Notes of the file that the song has not just so, and those of the song that the file has not, by bar. */
   readonly missing: number;
   readonly extra: number;
+  /** Messages beside notes of parts of notes that the song has just so, and those that it has not or has too many. */
+  readonly messages: number;
+  readonly otherMessages: number;
   /** The tempos and the bars of the file that the song has not just so, by the file's bars counted from 1. */
   readonly tempos: readonly { readonly bar: number; readonly tempo: number }[];
   readonly meters: readonly { readonly bar: number; readonly meter: BarMeter }[];
@@ -28,7 +31,7 @@ export function unfold(
   { uses, noteMap }: Pick<FoldOptions, 'uses' | 'noteMap'>,
 ): Unfolded {
   const { parts } = indexOf(document);
-  const { events, tempos, meters, length } = compile(document, { kind: 'song' });
+  const { events, messages, tempos, meters, length } = compile(document, { kind: 'song' });
   const folded = foldedTracks(file, uses);
   const left = new Map<string, { count: number; tick: number }>();
   folded.forEach((track, i) => {
@@ -55,16 +58,50 @@ export function unfold(
     }
   }
   const barOf = barFinder(file.bars);
+  const wanted = folded.flatMap((track, i) =>
+    uses[track.id] === 'notes'
+      ? track.messages.map((one) => messageText({ ...one, part: parts[i]?.id ?? '' }))
+      : [],
+  );
+  const said = comparedTexts(wanted, messages.map(messageText));
   const gone = [...left.values()].filter(({ count }) => count > 0);
   for (const { tick } of gone) ticks.push(tick);
   return {
     same,
     missing: gone.reduce((sum, { count }) => sum + count, 0),
     extra,
+    messages: said.same,
+    otherMessages: said.other,
     tempos: temposLost(file.tempos, tempos).map(({ tick, tempo }) => ({ bar: barOf(tick) + 1, tempo })),
     meters: metersLost(file, { meters, length }),
     bars: barsOf(ticks, barOf),
   };
+}
+
+function messageText({
+  tick,
+  part,
+  kind,
+  value,
+}: Pick<MessageEvent, 'tick' | 'part' | 'kind' | 'value'>): string {
+  return `${part} ${tick} ${kind} ${value}`;
+}
+
+/** Texts that both lists have, and those that one of them has more often. */
+function comparedTexts(
+  wanted: readonly string[],
+  found: readonly string[],
+): { readonly same: number; readonly other: number } {
+  const left = new Map<string, number>();
+  for (const text of wanted) left.set(text, (left.get(text) ?? 0) + 1);
+  let same = 0;
+  for (const text of found) {
+    const count = left.get(text) ?? 0;
+    if (!count) continue;
+    left.set(text, count - 1);
+    same++;
+  }
+  return { same, other: wanted.length + found.length - 2 * same };
 }
 
 /** The bars of a file at whose start the song has no bar line, or counts otherwise. */

@@ -4,6 +4,7 @@ import {
   type Hit,
   type Id,
   type Layer,
+  messagesBetween,
   omit,
   saidStretch,
   type Slot,
@@ -82,11 +83,15 @@ export function cutLayer(
   const whole = { period, start: begun, length: to - from };
   const firstHalf = { period, start: begun, length: played };
   const secondHalf = { period, start, length: to - at };
-  const first = { ...layer, ...inRounds(source, before, whole, firstHalf, 0) };
+  const { messages } = layer;
+  const firstSays = messages && { messages: messagesBetween(messages, 0, played) };
+  const thenSays = messages && { messages: messagesBetween(messages, played, Infinity) };
+  const first = { ...layer, ...inRounds(source, before, whole, firstHalf, 0), ...firstSays };
   const second = {
     ...omit(layer, 'start'),
     ...(start ? { start } : {}),
     ...inRounds(source, after, whole, secondHalf, played),
+    ...thenSays,
   };
   const drawn = drawnIn(document, layer, slot.id);
   return {

@@ -166,3 +166,12 @@ export function toggleSlotVoice(document: SongDocument, slots: readonly SlotIn[]
     return layers.every((layer, i) => layer === before.layers[i]) ? null : { ...before, layers };
   });
 }
+
+/** Takes what a layer of a slot, by its index, says of its own beside its notes away: it says what its pattern says again. */
+export function letMessagesGo(document: SongDocument, slot: SlotIn, index: number): Outcome {
+  return editSlots(document, [slot], 'controllers as in the pattern', (before) => {
+    const layer = before.layers[index];
+    if (!layer?.messages) return null;
+    return { ...before, layers: before.layers.with(index, omit(layer, 'messages')) };
+  });
+}

@@ -32,6 +32,7 @@ export {
   addLayer,
   hiddenIn,
   type LayerSettings,
+  letMessagesGo,
   removeLayer,
   resizeSlots,
   setLayer,

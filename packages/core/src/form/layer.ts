@@ -5,6 +5,9 @@ import {
   indexOf,
   type Layer,
   LIMITS,
+  type Messages,
+  messagesBetween,
+  messagesOver,
   type ResolvedHit,
   silent,
   type Slot,
@@ -26,6 +29,8 @@ export interface ResolvedLayer {
   /** Place in the pattern where the layer begins, in ticks. */
   readonly start: number;
   readonly hits: readonly ResolvedHit[];
+  /** Messages to the channel beside its notes. */
+  readonly messages: Messages;
   /** True for notes at the places of the chords that moved them. */
   readonly isMoved: boolean;
   /** The slot as in which it is humanised, the place of its start there, and the ids of its hits there; null for its own. */
@@ -83,5 +88,8 @@ function workOut(
     ids: idsAsDrawn(sounding, all, { period, start, length, after: layer.drawn.after }),
   };
   const isMoved = slot.chords !== undefined;
-  return { source, from, length, start, hits: moved, isMoved, drawn: drawn ?? null };
+  const messages = layer.messages
+    ? messagesBetween(layer.messages, 0, length)
+    : messagesOver(source.messages, start, length, period);
+  return { source, from, length, start, hits: moved, messages, isMoved, drawn: drawn ?? null };
 }

@@ -16,6 +16,8 @@ import {
   type Hit,
   type Id,
   indexOf,
+  joinedMessages,
+  type Messages,
   NO_EDITS,
   omit,
   type Pattern,
@@ -82,7 +84,12 @@ export function mergedPattern(
   }
   return {
     // The hits are as the chords of their slots have moved them.
-    ...omit(saidOutright(first), 'accents', 'accentAmount', ...(isMoved ? (['harmony'] as const) : [])),
+    ...omit(
+      saidOutright({ ...first, messages: messagesOf(placed) }),
+      'accents',
+      'accentAmount',
+      ...(isMoved ? (['harmony'] as const) : []),
+    ),
     id,
     kind: 'pattern',
     part: first.pattern.part,
@@ -98,6 +105,12 @@ export function mergedPattern(
     ),
     ...(accents?.length ? { accents } : {}),
   };
+}
+
+function messagesOf(placed: readonly Placed[]): Messages {
+  return joinedMessages(
+    placed.map(({ layer: { from, length, messages }, start }) => ({ start: start + from, length, messages })),
+  );
 }
 
 /**

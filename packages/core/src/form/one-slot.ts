@@ -110,7 +110,7 @@ function inLonger(
 function goesOnInto(document: SongDocument, one: Layer, other: Layer, slot: Id, length: number): boolean {
   const [before, after] = [stretchOf(one, length), stretchOf(other, length)];
   if (!before || before.to !== after?.from || one.pattern !== other.pattern) return false;
-  if (one.times ?? other.times) return false;
+  if (one.times ?? other.times ?? one.messages ?? other.messages) return false;
   // A hit that sounds in some rounds only would count others.
   if (countsRounds(resolve(document, one.pattern))) return false;
   const said = ({ silencedVoices, level = 100, own, silenced, changed }: Layer) =>

@@ -12,6 +12,7 @@ import {
   type Id,
   indexOf,
   LIMITS,
+  type Messages,
   mostAfterShape,
   type Pattern,
   type SongDocument,
@@ -22,6 +23,8 @@ import { cacheBy, cacheWhileSame, type Meter } from '../time/index.ts';
 export interface PatternCount extends HitCount {
   readonly length: number;
   readonly hasControls: boolean;
+  /** Messages to the channel beside the notes. */
+  readonly messages: number;
   /** Hits that are worked out to get it, counted once for each rule, and its edits. */
   readonly work: number;
   /** The limit that a pattern passes; null within the limits. */
@@ -34,13 +37,14 @@ export function countPattern(document: SongDocument, id: Id): PatternCount {
 }
 
 const countCache = cacheBy((resolved: ResolvedPattern): PatternCount => {
-  const { pattern, controls, over } = resolved;
+  const { pattern, controls, messages, over } = resolved;
   const sounding = soundingOf(resolved);
   return {
     length: pattern.length,
     hits: sounding.length,
     strokes: strokesOf(sounding),
     hasControls: controls.length > 0,
+    messages: countMessages(messages),
     work: resolved.work + editsOf(pattern),
     over,
   };
@@ -107,6 +111,9 @@ function mostFrom(
   const strokes = count.strokes + strokesOf(owned) + strokesOf(Object.values(changed));
   const accents = pattern.accents?.length ?? (parent?.accents ?? 0) * (repeats + 1);
   const controls = pattern.controls?.length ?? (parent?.controls ?? 0) * (repeats + 1);
+  const messages = pattern.messages
+    ? countMessages(pattern.messages)
+    : (parent?.messages ?? 0) * (repeats + 1);
   return {
     length,
     hits,
@@ -120,11 +127,20 @@ function mostFrom(
           ? 'accents'
           : controls > LIMITS.controls
             ? 'controls'
-            : null,
+            : messages > LIMITS.messages
+              ? 'messages'
+              : null,
     accents,
     controls,
+    messages,
     meter,
   };
+}
+
+/** The most messages that are said of these, with what is set as they begin. */
+export function countMessages({ holds, says }: Messages): number {
+  // A bend range takes six messages.
+  return says.length + 6 * holds.length;
 }
 
 const NOTHING: HitCount = { hits: 0, strokes: 0 };

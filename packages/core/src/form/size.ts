@@ -19,7 +19,14 @@ import {
   tooMany,
 } from '../song/index.ts';
 import { cacheWhileSame } from '../time/index.ts';
-import { countPattern, mostOfPattern, numbersOf, type PatternCount, strokesOf } from './pattern-count.ts';
+import {
+  countMessages,
+  countPattern,
+  mostOfPattern,
+  numbersOf,
+  type PatternCount,
+  strokesOf,
+} from './pattern-count.ts';
 import { TEMPO_STEP } from './slowing.ts';
 
 /** Size of a stretch of a song: strokes, controller values and tempos, and its layers by bars of 4/4. */
@@ -187,8 +194,9 @@ function playedInLayer(slot: Slot, { layer, count }: CountedLayer): Played {
   const length = layerLength(layer, slot.length);
   const repeats = Math.ceil(length / count.length);
   const values = count.hasControls ? repeats * Math.ceil(count.length / CONTROL_STEP) * 3 : 0;
+  const messages = layer.messages ? countMessages(layer.messages) : repeats * count.messages;
   return {
-    strokes: repeats * count.strokes + values + strokesOf(Object.values(layer.own)),
+    strokes: repeats * count.strokes + values + messages + strokesOf(Object.values(layer.own)),
     layerBars: Math.max(1, Math.ceil(length / BAR)),
   };
 }

@@ -84,6 +84,7 @@ function slotPattern(document: SongDocument, at: LayerIn): Pattern | null {
     own: layer.own,
     silenced: [...new Set([...layer.silenced, ...quiet.hits, ...quiet.layer])],
     changed: layer.changed,
+    ...(layer.messages ? { messages: layer.messages } : {}),
     grids: {},
   };
 }

@@ -17,6 +17,8 @@ import {
   layerLength,
   LIMITS,
   NO_EDITS,
+  NO_MESSAGES,
+  omit,
   type Outcome,
   type Pattern,
   plays,
@@ -109,7 +111,10 @@ function piecesOf(
     return {
       voices,
       pattern: {
-        ...saidOutright(valuesForVoices(resolved, (voice) => (voices.has(voice) ? voice : undefined))),
+        ...saidOutright({
+          ...valuesForVoices(resolved, (voice) => (voices.has(voice) ? voice : undefined)),
+          ...(i ? { messages: NO_MESSAGES } : {}),
+        }),
         id: idFor(key),
         kind: 'pattern',
         part: pattern.part,
@@ -158,7 +163,9 @@ function splitLayer(
       changed: pick(layer.changed, isHere),
     };
     const silencedVoices = layer.silencedVoices.filter((voice) => piece.voices.has(voice));
-    return { ...layer, ...NO_EDITS, ...edits, pattern: piece.pattern.id, silencedVoices };
+    const split = { ...layer, ...NO_EDITS, ...edits, pattern: piece.pattern.id, silencedVoices };
+    // Messages are the channel's, and said once.
+    return piece === first ? split : omit(split, 'messages');
   });
 }
 

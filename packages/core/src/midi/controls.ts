@@ -1,21 +1,9 @@
 import { type ControlEvent, type Lane, lanesOf, type Timeline } from '../play/index.ts';
-import type { SongDocument } from '../song/index.ts';
+import { BEND_AT_REST, CONTROLLER, type ExportOptions, type Id, type SongDocument } from '../song/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
-/** Controller numbers: data entry, pan, level (expression), filter (brightness), and the registered parameter's two halves. */
-export const CONTROLLER = {
-  dataEntry: 6,
-  dataEntryFine: 38,
-  pan: 10,
-  level: 11,
-  filter: 74,
-  parameter: 101,
-  parameterFine: 100,
-} as const;
 /** A parameter number that is none: what follows changes nothing by mistake. */
 const NO_PARAMETER = 127;
-/** A bend that moves nothing, of 0..16383. */
-export const BEND_AT_REST = 8192;
 const BEND_HIGHEST = 16_383;
 
 /** The events of one lane of a timeline in ticks of the file: the range of its bend first, then what it says. */
@@ -23,6 +11,24 @@ export function laneEvents(timeline: Timeline, lane: Lane, scale: (tick: number)
   const own = timeline.controls.filter((event) => event.lane === lane.pattern);
   const range = own.some((event) => event.kind === 'pitch') ? rangeMessage(lane) : [];
   return [...range, ...own.map((event) => controlMessage(event, lane, scale(event.tick)))];
+}
+
+/** The messages of a part beside its notes, in ticks of the file; programs only where they leave. */
+export function messageEvents(
+  { messages }: Pick<Timeline, 'messages'>,
+  part: Id,
+  { programs }: Pick<ExportOptions, 'programs'>,
+  scale: (tick: number) => number,
+): MidiEvent[] {
+  return messages
+    .filter((one) => one.part === part && (programs || one.kind !== 'program'))
+    .map(({ tick, channel, kind, value }): MidiEvent => {
+      const place = { tick: scale(tick), channel };
+      if (kind === 'bend') return { ...place, type: 'pitchBend', value };
+      if (kind === 'pressure') return { ...place, type: 'channelPressure', value };
+      if (kind === 'program') return { ...place, type: 'program', number: value };
+      return { ...place, type: 'controller', number: kind, value };
+    });
 }
 
 /** The lanes of a song that some event of a timeline belongs to. */

@@ -1,8 +1,8 @@
 import { type NoteEvent, slidBy, slideSteps, type Timeline } from '../play/index.ts';
-import type { Edits, ExportOptions, Id, SongDocument } from '../song/index.ts';
+import { BEND_AT_REST, type Edits, type ExportOptions, type Id, type SongDocument } from '../song/index.ts';
 import { PPQ } from '../time/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
-import { BEND_AT_REST, bendOf, rangeMessage } from './controls.ts';
+import { bendOf, rangeMessage } from './controls.ts';
 
 /** Longest overlap of a gliding note with the next, in ticks: a 32nd, which is enough to be played as tied. */
 const OVERLAP = PPQ / 8;

@@ -2,6 +2,7 @@
 export { drumNotes, swellRows } from './drum-notes.ts';
 export { safeFileName } from './file-names.ts';
 export { glideAnywhere } from './glides.ts';
+export { heardMessages } from './heard-messages.ts';
 export { leavingTimeline } from './leaving.ts';
 export { lossesOf } from './losses.ts';
 export { type EarlierFile, otherSide, stillThere } from './other-side.ts';

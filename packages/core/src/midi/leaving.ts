@@ -26,10 +26,13 @@ export function leavingTimeline(
   const events = timeline.events.filter(leaves);
   const emptied = new Set(timeline.events.filter((event) => !leaves(event)).map(({ lane }) => lane));
   for (const { lane } of events) emptied.delete(lane);
+  const parts = new Set(timeline.events.filter((event) => !leaves(event)).map(({ part }) => part));
+  for (const { part } of events) parts.delete(part);
   return {
     ...timeline,
     events,
     controls: timeline.controls.filter(({ lane }) => !emptied.has(lane)),
+    messages: timeline.messages.filter(({ part }) => !parts.has(part)),
     merged: timeline.merged.filter(({ lost }) => leaves(lost)),
   };
 }

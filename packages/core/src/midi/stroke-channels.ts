@@ -1,9 +1,17 @@
 import { resolve, soundingOf } from '../pattern/index.ts';
 import { compile, freeOfLanes, type NoteEvent, type Timeline } from '../play/index.ts';
-import { type ExportOptions, type Hit, type Id, indexOf, type SongDocument } from '../song/index.ts';
+import {
+  BEND_AT_REST,
+  CONTROLLER,
+  type ExportOptions,
+  type Hit,
+  type Id,
+  indexOf,
+  type SongDocument,
+} from '../song/index.ts';
 import { cacheBy } from '../time/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
-import { BEND_AT_REST, bendOf, CONTROLLER, rangeMessage } from './controls.ts';
+import { bendOf, rangeMessage } from './controls.ts';
 
 /** Controller 10 for the middle. */
 const PAN_AT_REST = 64;

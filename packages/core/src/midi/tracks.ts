@@ -22,7 +22,7 @@ import { groupedBy, PPQ } from '../time/index.ts';
 import { type MidiEvent, type MidiFile, type MidiTrack, TEXT } from './bytes/format.ts';
 import { inTrackOrder } from './bytes/in-order.ts';
 import { chordTexts } from './chord-texts.ts';
-import { laneEvents, lanesIn } from './controls.ts';
+import { laneEvents, lanesIn, messageEvents } from './controls.ts';
 import { cuesOf } from './cues.ts';
 import { drumNotes } from './drum-notes.ts';
 import { glideEvents, leavingLength } from './glides.ts';
@@ -221,6 +221,7 @@ export function trackGroups(
     notes: held.get(id) ?? [],
     moves: [
       ...programOn(document, timeline, id, null, options),
+      ...messageEvents(timeline, id, options, scale),
       ...glideEvents(timeline, id, options, scale),
     ],
   });
@@ -251,11 +252,13 @@ export function trackGroups(
 /** The program of a part of notes, where some of them leave on the part's channel or on that of a lane. */
 function programOn(
   document: SongDocument,
-  { events }: Timeline,
+  { events, messages }: Timeline,
   part: Id,
   lane: Id | null,
   { programs }: ExportOptions,
 ): MidiEvent[] {
+  // A program of the part's own is among its messages.
+  if (messages.some((one) => one.part === part && one.kind === 'program')) return [];
   const first = programs ? events.find((event) => event.part === part && event.lane === lane) : undefined;
   const number = first && programOf(indexOf(document).voice(first.voice)?.sound ?? '');
   return first && typeof number === 'number'

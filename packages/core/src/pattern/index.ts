@@ -36,6 +36,7 @@ export {
   setPatternSwing,
   toggleAccent,
 } from './edit-pattern.ts';
+export { followMessages, removeMessages } from './edit-messages.ts';
 export { clearPattern, clearRows, doubleLength, setRowGrids, shiftRows, silenceRows } from './edit-rows.ts';
 export { familyOrder, followersOf, namesOf, unusedName } from './family.ts';
 export { BEGINNINGS, beginPattern } from './first-hits.ts';

@@ -32,7 +32,7 @@ export interface ResolvedPattern extends InheritedValues {
   /** Hits that were worked out to get here, counted once for each rule. */
   readonly work: number;
   /** The limit that is passed, beyond which the rest was left out; null within the limits. */
-  readonly over: 'hits' | 'accents' | 'controls' | null;
+  readonly over: 'hits' | 'accents' | 'controls' | 'messages' | null;
 }
 
 /** A pattern is kept as in the song, in the song before an edit, and in a tool's preview. */
@@ -96,7 +96,9 @@ function workOut(
         ? 'accents'
         : values.controls.length > LIMITS.controls
           ? 'controls'
-          : null;
+          : values.messages.says.length > LIMITS.messages
+            ? 'messages'
+            : null;
   return {
     ...values,
     accents: atMost(values.accents, LIMITS.accents),

@@ -23,7 +23,7 @@ export { chokeEvents } from './timeline/choke.ts';
 export { barAt, compile, timeMapOf } from './timeline/compile.ts';
 export { type BarFigures, courseOf, type Sag, sagsOf } from './timeline/course.ts';
 export { densities } from './timeline/density.ts';
-export type { ControlEvent, NoteEvent, Source, Timeline } from './timeline/events.ts';
+export type { ControlEvent, MessageEvent, NoteEvent, Source, Timeline } from './timeline/events.ts';
 export { slidBy, slideSteps } from './timeline/glide.ts';
 export { type HeardChange, heardChanges } from './timeline/heard-changes.ts';
 export { type LaidOver, layOver } from './timeline/laid-over.ts';

@@ -51,6 +51,25 @@ export {
 } from './change.ts';
 export { bentShare } from './bent-share.ts';
 export { type Control, CONTROL_KINDS, type Curve, MOST_SEMITONES } from './curves.ts';
+export {
+  BEND_AT_REST,
+  ChannelState,
+  CONTROLLER,
+  type Held,
+  highestOf,
+  isSilent,
+  joinedMessages,
+  later,
+  type MessageKind,
+  type Messages,
+  type MessagesAt,
+  messagesBetween,
+  messagesOver,
+  NO_MESSAGES,
+  type PlacedMessage,
+  saidInTurn,
+} from './messages.ts';
+export { type MessageCurve, messageCurves, messageName, withoutKind } from './message-names.ts';
 export { type RecordDifference, recordDifferences } from './differences.ts';
 export { documentOf, indexOf, serialize, type SongDocument, type SongIndex, withRecord } from './document.ts';
 export {

@@ -4,6 +4,7 @@ import type { SongDocument } from './document.ts';
 import type { Problem } from './errors.ts';
 import { inheritance, INHERITED_FIELDS } from './inherited/table.ts';
 import { LIMITS, tooMany } from './limits.ts';
+import { highestOf, type Messages } from './messages.ts';
 import type { Id } from './names.ts';
 import type { Edits, Part, Pattern, Section, Song, SongRecord, Voice } from './records.ts';
 import { voicesOfShape } from './rule/shape/table.ts';
@@ -208,9 +209,20 @@ function checkPattern(pattern: Pattern, lookUp: LookUp, report: Report): void {
     if (said !== undefined)
       checkVoices(inheritance(field).voices(said), part, `${id}.${field}`, lookUp, report);
   }
+  checkMessages(pattern.messages, id, report);
   pattern.controls?.forEach(({ from, to }, i) => {
     if (from >= to) report(`${id}.controls.${i}`, `must end after ${from}, not at ${to}`);
   });
+}
+
+/** Messages are said in order, and have values that they can have. */
+function checkMessages(messages: Messages | undefined, path: string, report: Report): void {
+  if (!messages) return;
+  const { holds, says } = messages;
+  if (says.some(([at], i) => at < (says[i - 1]?.[0] ?? 0))) report(`${path}.messages`, 'must be in order');
+  const all = [...holds, ...says.map(([, kind, value]) => [kind, value] as const)];
+  if (all.some(([kind, value]) => value > highestOf(kind)))
+    report(`${path}.messages`, 'must have values from 0 to 127, but for bends');
 }
 
 function checkFromRow(pattern: Pattern, lookUp: LookUp, report: Report): void {
@@ -282,6 +294,7 @@ function checkSection(section: Section, lookUp: LookUp, report: Report): void {
         report(path, `must end after it begins, not from ${from} to ${to}`);
       checkVoices(layer.silencedVoices, pattern.part, `${path}.silencedVoices`, lookUp, report);
       checkEdits(layer, pattern.part, path, lookUp, report);
+      checkMessages(layer.messages, path, report);
     });
   });
 }

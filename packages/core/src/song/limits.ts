@@ -49,6 +49,9 @@ export const LIMITS = Object.freeze({
   label: 120,
   accents: 1024,
   controls: 256,
+  /** Messages of one pattern or layer of notes beside its notes, and what is set as they begin. */
+  messages: 16_384,
+  held: 140,
   /** Patterns from one that follows up to the one that follows none. */
   parents: 64,
   records: 2000,

@@ -9,6 +9,7 @@ import { swingSchema } from './inherited/swing.ts';
 import { intensityFields } from './intensity.ts';
 import { LIMBS } from './limb.ts';
 import { LIMITS } from './limits.ts';
+import { messagesSchema } from './messages.ts';
 import { idSchema, nameSchema } from './names.ts';
 import { overTheBarSchema } from './over-the-bar.ts';
 import { editFields, type Pattern, patternSchema } from './pattern-record.ts';
@@ -142,6 +143,8 @@ const layerSchema = (z: Zod) =>
     drawn: z.strictObject({ slot: idSchema(z), after: z.int().min(0).max(LIMITS.slot) }).optional(),
     silencedVoices: voicesSchema(z),
     ...editFields(z),
+    /** Messages of its own instead of its pattern's, places counted from the layer's start; absent: as the pattern has them. */
+    messages: messagesSchema(z).optional(),
   });
 
 const sectionSchema = (z: Zod) =>

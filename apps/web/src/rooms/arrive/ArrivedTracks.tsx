@@ -5,6 +5,7 @@ import { counted, figure } from '@plucky/core/time';
 import { Group } from '../../shared/ui/Group.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
+import { keptWords, leftWords } from './kept-messages.ts';
 import { RangeOnShelf } from './RangeOnShelf.tsx';
 
 const USE_NAMES: Readonly<Record<Use, string>> = {
@@ -36,7 +37,9 @@ export function ArrivedTracks({
         </Typography>
       )}
       {file.tracks.map((track) => {
-        const { id, name, channel, drums, sure, notes, lowest, highest, moves, doubled, cut } = track;
+        const { id, name, channel, drums, sure, notes, lowest, highest, doubled, cut } = track;
+        const isKept = uses[id] === 'notes';
+        const left = leftWords(track, isKept);
         return (
           <Box
             key={id}
@@ -54,6 +57,7 @@ export function ArrivedTracks({
             <Typography sx={{ fontSize: TEXT.note, color: color('soft'), mb: 1 }}>
               channel {channel + 1} · {figure(notes.length)}{' '}
               {drums ? 'hits' : `notes, ${noteName(lowest, key)} to ${noteName(highest, key)}`}
+              {keptWords(track, isKept)}
               {sure < CERTAIN &&
                 ` · ${drums ? 'drums' : 'no drums'} by what it plays, ${Math.round(100 * sure)} % sure`}
             </Typography>
@@ -66,10 +70,10 @@ export function ArrivedTracks({
               onChange={(use) => onChange(id, use)}
             />
             {(uses[id] === 'fold' || uses[id] === 'notes') && <RangeOnShelf file={file} track={track} />}
-            {uses[id] !== 'none' && (moves > 0 || doubled > 0 || cut > 0) && (
+            {uses[id] !== 'none' && (left.length > 0 || doubled > 0 || cut > 0) && (
               <Typography sx={{ fontSize: TEXT.fine, color: color('warn'), mt: 0.75 }}>
                 {[
-                  moves ? `${counted(moves, 'controller or bend', 'controllers and bends')} stay behind` : '',
+                  ...left,
                   doubled ? counted(doubled, 'doubled note is one', 'doubled notes are one each') : '',
                   cut ? `${counted(cut, 'note ends', 'notes end')} where the same one begins again` : '',
                 ]

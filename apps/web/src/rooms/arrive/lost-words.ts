@@ -1,6 +1,7 @@
 import type { ArrivedFile, Folded, Unfolded, Use } from '@plucky/core/fold';
 import { FASTEST, LIMITS, SLOWEST } from '@plucky/core/song';
 import { counted, figure, meterName, plural } from '@plucky/core/time';
+import { messageCount } from './kept-messages.ts';
 
 /** Number of places named before the rest is only counted. */
 const NAMED = 8;
@@ -16,7 +17,7 @@ export function lostWords(
   file: ArrivedFile,
   uses: Readonly<Record<string, Use>>,
   { notPlaced }: Pick<Folded, 'notPlaced'>,
-  { tempos, meters }: Pick<Unfolded, 'tempos' | 'meters'>,
+  { tempos, meters, otherMessages }: Pick<Unfolded, 'tempos' | 'meters' | 'otherMessages'>,
 ): string[] {
   const words = notPlaced.map(({ note, hits, bars }) => {
     return `${counted(hits, 'hit')} on note ${note} ${hits === 1 ? 'has' : 'have'} no drum: choose one, or leave ${hits === 1 ? 'it' : 'them'} out (bar ${listed(bars, figure)}).`;
@@ -28,6 +29,14 @@ export function lostWords(
   if (meters.length)
     words.push(
       `${counted(meters.length, 'bar')} of the file ${plural(meters.length, 'begins', 'begin')} or ${plural(meters.length, 'is', 'are')} counted otherwise in the song (${listed(meters, ({ bar, meter }) => `bar ${figure(bar)}: ${meterName(meter)}`)}).`,
+    );
+  if (otherMessages)
+    words.push(
+      `${messageCount(otherMessages)} ${plural(otherMessages, 'is', 'are')} otherwise in the song, or missing: a slot holds at most ${figure(LIMITS.messages)}.`,
+    );
+  if (file.adrift)
+    words.push(
+      `${messageCount(file.adrift)} ${plural(file.adrift, 'stays', 'stay')} behind: nothing is played on ${plural(file.adrift, 'its channel', 'their channels')}.`,
     );
   const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
   if (folded > LIMITS.layers)

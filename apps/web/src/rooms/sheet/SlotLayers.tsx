@@ -1,5 +1,12 @@
 import { Box, Button, Slider } from '@mui/material';
-import { type LayerSettings, removeLayer, setLayer, slotMeter, startOf } from '@plucky/core/form';
+import {
+  type LayerSettings,
+  letMessagesGo,
+  removeLayer,
+  setLayer,
+  slotMeter,
+  startOf,
+} from '@plucky/core/form';
 import {
   indexOf,
   type Layer,
@@ -8,7 +15,15 @@ import {
   type SongDocument,
   stretchOf,
 } from '@plucky/core/song';
-import { barTicks, beatTicks, lengthName, type Meter, placeFrom, placeName } from '@plucky/core/time';
+import {
+  barTicks,
+  beatTicks,
+  counted,
+  lengthName,
+  type Meter,
+  placeFrom,
+  placeName,
+} from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
@@ -71,6 +86,14 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
                 Edit its hits only here
               </QuietButton>
             )}
+            {open === i && layer.messages && (
+              <QuietButton
+                label={`${name} with controllers of its own; as in the pattern`}
+                onClick={() => edit((now) => letMessagesGo(now, { section: section.id, slot: slot.id }, i))}
+              >
+                {`${counted(layer.messages.says.length, 'controller or bend', 'controllers and bends')} of its own; as in the pattern…`}
+              </QuietButton>
+            )}
             {open === i && <LayerForm section={section} slot={slot} layer={layer} index={i} meter={meter} />}
           </Box>
         );
@@ -92,6 +115,7 @@ function layerWords(layer: Layer, length: number, meter: Meter): string {
     start,
     layer.times === undefined ? '' : timesWords(layer.times),
     layer.level === undefined ? '' : `${layer.level} %`,
+    layer.messages ? 'controllers of its own' : '',
   ]
     .filter(Boolean)
     .join(' · ');

@@ -4,6 +4,8 @@ import { type MidiEvent, type MidiNote, type MidiTrack, RELEASE_VELOCITY } from 
 const RANK: Partial<Record<MidiEvent['type'], number>> = {
   noteOff: 1,
   controller: 2,
+  program: 2,
+  channelPressure: 2,
   pitchBend: 2,
   noteOn: 3,
   keyPressure: 4,

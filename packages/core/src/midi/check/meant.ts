@@ -121,6 +121,8 @@ function moveSaid(event: MidiEvent): string[] {
   if (event.type === 'pitchBend') return [`channel ${event.channel}: bend ${event.value} at ${event.tick}`];
   if (event.type === 'controller')
     return [`channel ${event.channel}: controller ${event.number} = ${event.value} at ${event.tick}`];
+  if (event.type === 'channelPressure')
+    return [`channel ${event.channel}: pressure ${event.value} at ${event.tick}`];
   if (event.type === 'program') return [`channel ${event.channel}: program ${event.number} at ${event.tick}`];
   return [];
 }

@@ -96,6 +96,6 @@ function orderDifferences(says: readonly string[], wanted: MeantTrack): string[]
 }
 
 function movesByTick(says: readonly string[]): ReadonlyMap<string, readonly string[]> {
-  const moves = says.filter((one) => /^channel \d+: (controller|bend|program) /.test(one));
+  const moves = says.filter((one) => /^channel \d+: (controller|bend|program|pressure \d+ at) /.test(one));
   return groupedBy(moves, (one) => one.replace(/: .* at /, ' at '));
 }

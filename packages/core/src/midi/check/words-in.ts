@@ -93,6 +93,7 @@ export function wordsIn(bytes: Uint8Array): HeardFile {
   const moved = (kind: number): string | null => {
     if (kind === 11) return `controller ${data()} = ${data()}`;
     if (kind === 12) return `program ${data()}`;
+    if (kind === 13) return `pressure ${data()}`;
     return kind === 14 ? `bend ${data() + 128 * data()}` : null;
   };
   const track = (): HeardTrack => {

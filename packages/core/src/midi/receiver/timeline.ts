@@ -41,6 +41,7 @@ export function receivedTimeline(laid: Laid, { document, voiceOf }: Rack, rate =
     chords: [],
     events: chokeEvents(events, (voice) => indexOf(document).voice(voice)?.choke ?? null),
     controls: inOrder(controls),
+    messages: [],
     merged: [],
     dropped: 0,
   };

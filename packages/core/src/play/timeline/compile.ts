@@ -15,10 +15,10 @@ import {
   type Id,
   indexOf,
   type Layer,
+  messagesOver,
   saysSame,
   type Section,
   type SongDocument,
-  type SongIndex,
   stretchOf,
 } from '../../song/index.ts';
 import { type BarMeter, barTicks, beatTicks, modulo } from '../../time/index.ts';
@@ -32,6 +32,7 @@ import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
 import { controlEvents, inOrder, lanesOf, type LayerControls } from './lanes.ts';
 import { type LayerEvents, layerEvents } from './layer-events.ts';
+import { SaidByParts } from './messages.ts';
 import { metersOf, metersOver } from './meters.ts';
 import { byPlace, settle } from './settle.ts';
 import { sliceTimeline } from './slice.ts';
@@ -56,6 +57,7 @@ export function compile(
     events: [],
     controls: [],
     rests: [],
+    said: new SaidByParts(),
     glides: new Map(),
     held: new Set(),
     dropped: 0,
@@ -70,14 +72,16 @@ export function compile(
     const lane = lanes.get(scope.pattern);
     if (lane) take(out, controlEvents(source, lane, start, length));
     const { meter } = feelOf(document, source);
-    const resolved = { source, from: 0, length, start: 0, hits: source.hits, drawn: null };
+    const messages = messagesOver(source.messages, 0, length, length);
+    const resolved = { source, from: 0, length, start: 0, hits: source.hits, messages, drawn: null };
+    out.said.take(resolved, start);
     const from = { ...ALONE, pattern: scope.pattern };
     const ground = { resolved, meter, counted: 0, ringsOn: true, goesOn: true, landings: [], lane, from };
     const standing = { start, end: map.length, tempos: map.tempos };
     const played = layerEvents(document, ground, standing, timing);
     out.events.push(...played.events);
     note(out, played);
-    return finish(out, index, map, length);
+    return finish(document, out, map, { period: length, comesToRest: true });
   }
   const { stretches, origin, length, tempos } = map;
   for (const [i, stretch] of stretches.entries()) {
@@ -93,6 +97,7 @@ export function compile(
       const start = stretch.start - origin + resolved.from;
       const lane = lanes.get(layer.pattern);
       if (lane) take(out, controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
+      out.said.take(resolved, start);
       const counted = stretch.counted + resolved.from;
       const ringsOn = resolved.from + resolved.length === slot.length;
       const from = {
@@ -111,7 +116,7 @@ export function compile(
     // Events in order slot by slot are soon in order as a whole.
     for (const event of there.sort(byPlace)) out.events.push(event);
   }
-  const whole = finish(out, index, map);
+  const whole = finish(document, out, map, { period: null, comesToRest: scope.kind !== 'song' });
   return scope.kind === 'span' ? spanOf(whole, scope, origin) : whole;
 }
 
@@ -135,6 +140,7 @@ interface Emitted {
   readonly events: NoteEvent[];
   readonly controls: ControlEvent[];
   readonly rests: ControlEvent[];
+  readonly said: SaidByParts;
   readonly glides: Map<NoteEvent, GlideWish>;
   readonly held: Set<NoteEvent>;
   dropped: number;
@@ -162,7 +168,7 @@ export type TimeMap = Pick<Timeline, 'length' | 'lead' | 'meters' | 'markers' | 
 export function timeMapOf(document: SongDocument, scope: Scope): TimeMap {
   const map = placedTimeMap(document, scope);
   if (scope.kind !== 'span') return map;
-  const silent = { ...map, events: [], controls: [], merged: [], dropped: 0 };
+  const silent = { ...map, events: [], controls: [], messages: [], merged: [], dropped: 0 };
   return spanOf(silent, scope, map.origin);
 }
 
@@ -268,12 +274,13 @@ function chordsOf(stretches: readonly Stretch[], origin: number): Timeline['chor
 }
 
 function finish(
-  { events, controls, rests, glides, held, dropped }: Emitted,
-  index: SongIndex,
+  document: SongDocument,
+  { events, controls, rests, said, glides, held, dropped }: Emitted,
   { length, lead, meters, markers, chords, tempos }: TimeMap,
-  /** Length of the pattern that comes round; null for none. */
-  period: number | null = null,
+  /** Length of the pattern that comes round, null for none; and that nothing is to sound on after the end. */
+  { period, comesToRest }: { readonly period: number | null; readonly comesToRest: boolean },
 ): Timeline {
+  const index = indexOf(document);
   const { notes, merged } = settle(heldOver(glided(events, glides, period), held, length));
   const choked = chokeEvents(notes, (voice) => index.voice(voice)?.choke ?? null);
   return {
@@ -286,6 +293,7 @@ function finish(
     events: choked,
     // Of several at one place the last holds: a rest gives way.
     controls: inOrder([...rests, ...controls]),
+    messages: said.events(document, comesToRest),
     merged,
     dropped,
   };

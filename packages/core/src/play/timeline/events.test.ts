@@ -26,7 +26,7 @@ function timeline(fields: Partial<Timeline>): Timeline {
   const meter = { beats: 4, unit: 4, groups: [2, 2] } as const;
   return {
     ...{ length: 7680, lead: 0, tempos: [{ tick: 0, tempo: 120 }], meters: [{ tick: 0, meter }] },
-    ...{ markers: [], chords: [], events: [], controls: [], merged: [], dropped: 0 },
+    ...{ markers: [], chords: [], events: [], controls: [], messages: [], merged: [], dropped: 0 },
     ...fields,
   };
 }

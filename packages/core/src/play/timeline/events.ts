@@ -1,4 +1,4 @@
-import type { Chord, Control, Id } from '../../song/index.ts';
+import type { Chord, Control, Id, MessageKind } from '../../song/index.ts';
 import type { BarMeter, TempoMap } from '../../time/index.ts';
 import type { Merged } from './settle.ts';
 
@@ -66,6 +66,15 @@ export interface ControlEvent {
   readonly value: number;
 }
 
+/** A message to the channel of a part beside its notes, such as a pedal. */
+export interface MessageEvent {
+  readonly tick: number;
+  readonly part: Id;
+  readonly channel: number;
+  readonly kind: MessageKind;
+  readonly value: number;
+}
+
 /** The sounds of a stretch of a song: notes, tempos, meters and markers, by place in ticks. */
 export interface Timeline {
   readonly length: number;
@@ -79,6 +88,8 @@ export interface Timeline {
   readonly events: readonly NoteEvent[];
   /** By place; of each lane and kind only changes. */
   readonly controls: readonly ControlEvent[];
+  /** Messages beside the notes of parts, of each part in the order in which they are said. */
+  readonly messages: readonly MessageEvent[];
   /** Hits that fell on the very tick and note of a louder one and were taken into it. */
   readonly merged: readonly Merged<NoteEvent>[];
   /** Grace strokes that would have come before the start and were left out. */

@@ -1,6 +1,7 @@
 import { tempoSlice } from '../../time/index.ts';
 import type { NoteEvent, Timeline } from './events.ts';
 import { inOrder } from './lanes.ts';
+import { messagesWithin } from './messages.ts';
 
 /**
  * The stretch of a timeline from `from` up to `to` ticks, counted from its own start; notes that begin in it end with
@@ -40,6 +41,7 @@ export function sliceTimeline(timeline: Timeline, from: number, to: number): Tim
         .filter((event) => event.tick < start + length)
         .map((event) => ({ ...event, tick: Math.max(0, event.tick - start) })),
     ),
+    messages: messagesWithin(timeline.messages, start, start + length),
     events: timeline.events.filter(isInside).map(ended),
     merged: timeline.merged
       .filter(({ kept }) => isInside(kept))

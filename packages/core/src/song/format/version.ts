@@ -20,6 +20,7 @@ export const FORMAT_STEPS = [
   'tempos and meters inside a song, and tolerance of targets',
   'notes held over, and tempos and meters of targets',
   'hand-off without ticks and with swells',
+  'controllers of notes',
 ] as const;
 
 /**

@@ -7,6 +7,7 @@ import { inheritedGrids } from './grids.ts';
 import { inheritedHarmony } from './harmony.ts';
 import { inheritedHumanise } from './humanise.ts';
 import type { Inheritance } from './inheritance.ts';
+import { inheritedMessages } from './messages.ts';
 import { inheritedMeter } from './meter.ts';
 import { inheritedSwing } from './swing.ts';
 
@@ -19,6 +20,7 @@ export const INHERITED = {
   accentAmount: inheritedAccentAmount,
   humanise: inheritedHumanise,
   controls: inheritedControls,
+  messages: inheritedMessages,
   harmony: inheritedHarmony,
 };
 

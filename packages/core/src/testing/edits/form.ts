@@ -10,6 +10,7 @@ import {
   IN_SLOT,
   intoSlot,
   joinChosen,
+  letMessagesGo,
   letSectionGo,
   mergeLayers,
   mergePatterns,
@@ -50,8 +51,19 @@ import {
   withSlotPattern,
 } from '../../form/index.ts';
 import { addHits, removeHits, resolve } from '../../pattern/index.ts';
-import { type Id, plainLayer, QUALITY_NAMES, SECTION_ROLES, TONICS } from '../../song/index.ts';
+import {
+  type Id,
+  indexOf,
+  type Messages,
+  type Outcome,
+  plainLayer,
+  QUALITY_NAMES,
+  SECTION_ROLES,
+  type SongDocument,
+  TONICS,
+} from '../../song/index.ts';
 import { meter } from '../../time/index.ts';
+import { messagesBy } from '../messages.ts';
 import { hit } from '../songs.ts';
 import type { Edits } from './roll.ts';
 
@@ -267,6 +279,11 @@ export const FORM_EDITS: Edits = {
       sections[a % sections.length] ?? 'verse',
       SECTION_ROLES[b % SECTION_ROLES.length] ?? 'verse',
     ),
+  letMessagesGo: ({ document, slot, a }) =>
+    slot?.layers.length
+      ? letMessagesGo(document, { section: 'verse', slot: slot.id }, a % slot.layers.length)
+      : null,
+  'letMessagesGo: laid down': ({ document, slot, a, b }) => laidDown(document, slot?.id, messagesBy(a, b)),
   removeLayer: ({ document, slot, a }) =>
     slot && slot.layers.length > 1
       ? removeLayer(document, { section: 'verse', slot: slot.id }, a % slot.layers.length)
@@ -285,3 +302,15 @@ export const FORM_EDITS: Edits = {
     return intoSlot(document, at, edit ?? removeHits(shown, IN_SLOT, [first]));
   },
 };
+
+/** Messages of its own for the first layer of a slot of the verse. */
+function laidDown(document: SongDocument, slot: Id | undefined, messages: Messages): Outcome {
+  const verse = indexOf(document).section('verse');
+  if (!verse) return null;
+  const slots = verse.slots.map((one) =>
+    one.id === slot
+      ? { ...one, layers: one.layers.map((layer, i) => (i ? layer : { ...layer, messages })) }
+      : one,
+  );
+  return { label: 'messages', put: [{ ...verse, slots }], remove: [] };
+}

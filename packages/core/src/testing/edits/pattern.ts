@@ -18,6 +18,7 @@ import {
   duplicatePattern,
   followAgain,
   followersFromShelf,
+  followMessages,
   followRow,
   keepLooseAsOwn,
   keepShapes,
@@ -31,6 +32,7 @@ import {
   pasteHits,
   recordHit,
   removeHits,
+  removeMessages,
   removePart,
   removePattern,
   removeShape,
@@ -61,6 +63,7 @@ import {
 } from '../../pattern/index.ts';
 import { type Flam, HARMONIES, indexOf, LIMITS, PATTERN_ROLES } from '../../song/index.ts';
 import { GRIDS, meter } from '../../time/index.ts';
+import { messagesBy } from '../messages.ts';
 import { hit } from '../songs.ts';
 import type { Edits } from './roll.ts';
 
@@ -161,6 +164,13 @@ export const PATTERN_EDITS: Edits = {
   renameSeries: ({ document, id, other }) => renameSeries(document, [id, other], 'Series'),
   shapeAll: ({ document, id, other, a }) =>
     shapeAll(document, [id, other], { id: `s${a}`, rule: 'scale', voices: null, percent: 90 }),
+  'removeMessages: laid down': ({ record, a, b }) => ({
+    label: 'messages',
+    put: [{ ...record, messages: messagesBy(a, b) }],
+    remove: [],
+  }),
+  removeMessages: ({ document, id, a }) => removeMessages(document, id, a % 2 ? 64 : 'bend'),
+  followMessages: ({ document, id, a }) => (a % 3 ? null : followMessages(document, id)),
   setPatternRole: ({ document, id, a }) =>
     setPatternRole(document, id, PATTERN_ROLES[a % PATTERN_ROLES.length] ?? 'fill'),
   labelPattern: ({ document, id, a }) => labelPattern(document, id, a % 2 ? 'busy' : ''),

@@ -3,6 +3,7 @@ import type { ArrivedTrack } from '@plucky/core/fold';
 import { counted } from '@plucky/core/time';
 import { Select } from '../../../shared/ui/Select.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
+import { keptWords, leftWords } from '../kept-messages.ts';
 import { type Way, WAYS } from './bring-in.ts';
 
 const WAY_NAMES: Readonly<Record<Way, string>> = {
@@ -16,7 +17,7 @@ const WAY_NAMES: Readonly<Record<Way, string>> = {
 
 /** A track of a file, and what becomes of it in the song. */
 export function BroughtTrack({
-  track: { name, drums, notes, moves },
+  track,
   way,
   onChange,
 }: {
@@ -24,6 +25,9 @@ export function BroughtTrack({
   way: Way;
   onChange: (way: Way) => void;
 }) {
+  const { name, drums, notes } = track;
+  const isKept = !drums && (way === 'part' || way === 'shelf');
+  const left = leftWords(track, isKept);
   // A feel is laid on drums, row by row.
   const ways = WAYS.filter((one) => drums || one !== 'feel');
   return (
@@ -34,9 +38,8 @@ export function BroughtTrack({
         </Typography>
         <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
           {counted(notes.length, drums ? 'hit' : 'note')}
-          {moves > 0 &&
-            way !== 'none' &&
-            `; ${counted(moves, 'controller or bend', 'controllers and bends')} stay behind`}
+          {keptWords(track, isKept)}
+          {left.length > 0 && way !== 'none' && `; ${left.join('; ')}`}
         </Typography>
       </Box>
       <Select<Way>

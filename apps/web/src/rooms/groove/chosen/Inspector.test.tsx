@@ -5,6 +5,7 @@ import {
   type Hit,
   indexOf,
   isChange,
+  type Messages,
   NO_EDITS,
   type SongDocument,
   withRecord,
@@ -149,4 +150,27 @@ test('a build-up says what moves in it', () => {
   expect(screen.getByRole('region', { name: 'What moves' }).textContent).toMatch(
     /^What movesIts filter, level\. /,
   );
+});
+
+test('what a pattern of notes says beside its notes is shown by its kind, and one kind is taken away', async () => {
+  const user = userEvent.setup();
+  const blank = blankSong('Mine', 1);
+  const line = indexOf(blank).pattern('bass-main');
+  if (!line) throw new Error('no bass');
+  const messages: Messages = {
+    holds: [[7, 100]],
+    says: [
+      [0, 64, 127],
+      [960, 64, 0],
+      [960, 'bend', 9000],
+    ],
+  };
+  const { document } = open(withRecord(blank, { ...line, messages }), 'bass-main');
+  expect(await screen.findByText('Sustain pedal, 2 values')).toBeTruthy();
+  expect(screen.getByText('Bend, 1 value')).toBeTruthy();
+  await user.click(screen.getByRole('button', { name: 'Take Sustain pedal away' }));
+  expect(indexOf(document()).pattern('bass-main')?.messages).toEqual({
+    holds: [[7, 100]],
+    says: [[960, 'bend', 9000]],
+  });
 });

@@ -27,6 +27,7 @@ import { Humanising } from './Humanising.tsx';
 const LooseEdits = later(async () => (await import('../rules/LooseEdits.tsx')).LooseEdits);
 const KeptRules = later(async () => (await import('../rules/KeptRules.tsx')).KeptRules);
 
+const Controllers = later(async () => (await import('./Controllers.tsx')).Controllers);
 const FollowedRow = later(async () => (await import('./NotesFromRow.tsx')).FollowedRow);
 
 /** Settings of the whole pattern, and its deviations from the one that it follows. */
@@ -75,6 +76,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
         </Box>
       </Group>
       <WhatMoves view={view} />
+      {view.part.type === 'notes' && <Controllers view={view} />}
       <LooseEdits view={view} />
       <KeptRules view={view} />
       {pattern.fromRow && <FollowedRow view={view} />}
