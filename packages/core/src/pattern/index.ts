@@ -71,7 +71,7 @@ export { accentAt, accentOf, accentRaise } from './feel/accent.ts';
 export { AT_REST, CONTROL_STEP, controlValue, curveValue } from './feel/curve.ts';
 export { type Unevenness, unevenness } from './feel/humanise.ts';
 export { playedUnevenly } from './feel/player.ts';
-export { GRACES, rollCount, strokesOf } from './feel/ornament.ts';
+export { GRACES, rollCount, type Stroke, strokesOf } from './feel/ornament.ts';
 export { heardPlace, ON_TIME, writtenPlace } from './feel/place.ts';
 export { swingOffset } from './feel/swing.ts';
 export { chordFrom, chordName, romanNumeral } from './harmony/chord-names.ts';

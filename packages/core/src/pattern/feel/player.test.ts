@@ -27,15 +27,15 @@ function played(hits: readonly ResolvedHit[], fields: Partial<Playing> = {}) {
     songSeed: 1,
     place: 'o1 0 a',
     after: 0,
-    idOf: ({ id }) => id,
+    ids: null,
     round: hits,
     period: BAR,
     start: 0,
     voice: (id) => ROWS.find((row) => row.id === id),
-    tempoOf: () => 120,
+    tempo: 120,
     ...fields,
   });
-  return hits.map((one) => ({ hit: one, ...(offsets.get(one.id) ?? { ms: NaN, velocity: NaN }) }));
+  return hits.map((one, i) => ({ hit: one, ...(offsets[i] ?? { ms: NaN, velocity: NaN }) }));
 }
 
 const spreadOf = (values: readonly number[]) => {
@@ -66,7 +66,7 @@ test('no stroke goes beyond the bounds, and strokes struck together stay within 
           ...struck(row, at, loud),
           id: `h${i}`,
         }));
-        const all = played(hits, { spread: { ms, velocity, seed: 5, as: 'player' }, tempoOf: () => tempo });
+        const all = played(hits, { spread: { ms, velocity, seed: 5, as: 'player' }, tempo });
         for (const one of all) {
           expect(Math.abs(one.ms)).toBeLessThanOrEqual(ms);
           expect(Math.abs(one.velocity)).toBeLessThanOrEqual(velocity);

@@ -3,10 +3,13 @@ import {
   type Id,
   type IdentifiedHit,
   isDrummers,
+  LIMITS,
   type ResolvedHit,
   type Voice,
 } from '../../song/index.ts';
 import {
+  cacheByText,
+  cacheWhileSame,
   mixed,
   modulo,
   msToTicks,
@@ -41,74 +44,202 @@ export interface Playing {
   readonly songSeed: number;
   /** Occurrence, repeat and slot: each is played anew. */
   readonly place: string;
-  /** Ticks between the start of the slot in which it is drawn and its own, and its ids there. */
+  /** Ticks between the start of the slot in which it is drawn and its own, and its ids there; null for its own. */
   readonly after: number;
-  readonly idOf: (hit: ResolvedHit) => Id;
+  readonly ids: ReadonlyMap<Id, Id> | null;
   /** All sounding hits of the pattern, which comes round every `period` ticks, and the place in it where the layer begins. */
   readonly round: readonly IdentifiedHit[];
   readonly period: number;
   readonly start: number;
   readonly voice: (id: Id) => Voice | undefined;
-  /** Tempo at a place in the layer. */
-  readonly tempoOf: (at: number) => number;
+  /** Its tempo all through, or at each place in the layer. */
+  readonly tempo: number | ((at: number) => number);
 }
 
 /**
- * Unevenness of each sounding hit of a layer when a player plays it, by the hit's id. No offset goes beyond
- * the spread's ms and velocity, and strokes struck together differ by at most 3 ms. The same layer in the same place is
+ * Unevenness of each hit of a layer when a player plays it, in the order of the hits; none for those that are silent. No offset goes
+ * beyond the spread's ms and velocity, and strokes struck together differ by at most 3 ms. The same layer in the same place is
  * always played the same.
  */
-export function playedUnevenly(hits: readonly ResolvedHit[], playing: Playing): ReadonlyMap<Id, Unevenness> {
-  const { spread, voice, round, period, start, tempoOf } = playing;
-  const limbs = new Map<string, Limb>();
-  const limbAt = (id: Id): Limb | null => {
-    const row = voice(id);
-    if (!row) return null;
-    const name = limbName(row);
-    let limb = limbs.get(name);
-    if (!limb) {
-      const mine = round.filter((hit) => {
-        const other = voice(hit.voice);
-        return other && limbName(other) === name;
-      });
-      limbs.set(name, (limb = { drift: driftOf(playing, name), places: mine.map(({ at }) => at) }));
-    }
-    return limb;
-  };
-  const sounding = hits.filter(({ origin }) => origin !== 'silenced').sort((a, b) => a.at - b.at);
-  const out = new Map<Id, Unevenness>();
-  const seed = seedFrom('player', playing.songSeed, spread.seed, playing.place);
-  const bounded = (value: number, bound: number) => Math.min(bound, Math.max(-bound, value));
-  for (const together of moments(sounding, tempoOf)) {
-    const strokes = together.flatMap((hit) => {
-      const limb = limbAt(hit.voice);
-      if (!limb) return [];
-      const random = randomFrom(mixed(seedFrom(seed, playing.idOf(hit))));
-      const tempo = tempoOf(hit.at);
-      const place = modulo(start + hit.at, period);
-      const near = ticksToMs(toNeighbour(limb.places, place, period, msToTicks(TOGETHER, tempo)), tempo);
-      const calm = REST * (1 - 2 ** (-near / HALVED));
-      const drift = DRIFT * limb.drift((playing.after + hit.at) / PPQ);
-      const late = drift + (calm * random.normal(CUT)) / CUT - (hit.velocity - PLAIN) * EARLIER;
-      const loud = (REST * random.normal(CUT)) / CUT - drift;
-      return [{ hit, limb, ms: late * spread.ms, velocity: loud * spread.velocity }];
-    });
+export function playedUnevenly(
+  hits: readonly ResolvedHit[],
+  playing: Playing,
+): readonly (Unevenness | undefined)[] {
+  const { spread, songSeed, place } = playing;
+  const draws = drawsCache(`${songSeed} ${spread.seed} ${place}`);
+  const out = new Array<Unevenness | undefined>(hits.length).fill(undefined);
+  for (const together of plannedMoments(hits, playing)) {
+    const strokes = together.map((planned) => drawnStroke(planned, draws, spread));
     const ms = meanOfLimbs(strokes);
     for (const stroke of strokes)
-      out.set(stroke.hit.id, {
+      out[stroke.nth] = {
         ms: bounded(ms + bounded(stroke.ms - ms, APART / 2), spread.ms),
         velocity: Math.trunc(bounded(stroke.velocity, spread.velocity)),
-      });
+      };
   }
   return out;
 }
 
-interface Limb {
-  /** Drift at a place in quarter notes from the slot's start, -1..1. */
-  readonly drift: (quarter: number) => number;
-  /** Places of its strokes in the pattern. */
-  readonly places: readonly number[];
+/** A stroke as it is drawn by itself, before those that are struck with it are brought together. */
+interface DrawnStroke extends Unevenness {
+  readonly nth: number;
+  readonly limb: string;
 }
+
+function drawnStroke(
+  { nth, id, limb, calm, quarter, earlier }: PlannedStroke,
+  draws: Draws,
+  spread: Humanise,
+): DrawnStroke {
+  const { off, loudness } = draws.of(id);
+  const drift = DRIFT * draws.drift(limb, quarter);
+  const late = drift + (calm * off) / CUT - earlier;
+  const loud = (REST * loudness) / CUT - drift;
+  return { nth, limb, ms: late * spread.ms, velocity: loud * spread.velocity };
+}
+
+function bounded(value: number, bound: number): number {
+  return Math.min(bound, Math.max(-bound, value));
+}
+
+/** What of a stroke is the same in each place where its layer is played. */
+interface PlannedStroke {
+  /** Its number among the hits of the layer, and the id by which it is drawn. */
+  readonly nth: number;
+  readonly id: Id;
+  readonly limb: string;
+  /** Share of its own rest, less beside another stroke of its limb, and share by which it comes earlier as it is louder. */
+  readonly calm: number;
+  readonly earlier: number;
+  /** Its place from the start of the slot in which it is drawn, in quarter notes. */
+  readonly quarter: number;
+}
+
+/** Strokes of a layer by moments: those that are struck together with the first of theirs. */
+type Plan = readonly (readonly PlannedStroke[])[];
+
+const planCache = cacheWhileSame<Plan, readonly ResolvedHit[]>();
+
+/** A layer is played in many places: in a steady tempo it is planned once for all of them. */
+function plannedMoments(hits: readonly ResolvedHit[], playing: Playing): Plan {
+  const { tempo, ids, after, round, period, start, voice } = playing;
+  if (typeof tempo === 'function') return planOf(hits, playing, tempo);
+  const from = [tempo, ids, after, round, period, start, voice];
+  return planCache(hits, from, () => planOf(hits, playing, () => tempo));
+}
+
+function planOf(
+  hits: readonly ResolvedHit[],
+  { ids, after, round, period, start, voice }: Playing,
+  tempoOf: (at: number) => number,
+): Plan {
+  const limbs = limbsOf(round, voice);
+  const sounding = hits
+    .map((hit, nth) => ({ hit, nth, at: hit.at }))
+    .filter(({ hit }) => hit.origin !== 'silenced')
+    .sort((a, b) => a.at - b.at);
+  return moments(sounding, tempoOf).map((together) => {
+    const strokes: PlannedStroke[] = [];
+    for (const { hit, nth } of together) {
+      const limb = limbs(hit.voice);
+      if (!limb) continue;
+      const calm = limb.calm(modulo(start + hit.at, period), period, tempoOf(hit.at));
+      const earlier = (hit.velocity - PLAIN) * EARLIER;
+      const id = ids?.get(hit.id) ?? hit.id;
+      strokes.push({ nth, id, limb: limb.name, calm, earlier, quarter: (after + hit.at) / PPQ });
+    }
+    return strokes;
+  });
+}
+
+/** The limbs that play a pattern, each worked out once, by its rows; null for a row that is gone. */
+function limbsOf(round: Playing['round'], voice: Playing['voice']): (row: Id) => Limb | null {
+  const names = new Map<Id, string | null>();
+  const nameOf = (id: Id): string | null => {
+    let name = names.get(id);
+    if (name === undefined) {
+      const row = voice(id);
+      names.set(id, (name = row ? limbName(row) : null));
+    }
+    return name;
+  };
+  const limbs = new Map<string, Limb>();
+  return (row) => {
+    const name = nameOf(row);
+    if (name === null) return null;
+    let limb = limbs.get(name);
+    if (!limb) {
+      const places = round.filter((hit) => nameOf(hit.voice) === name).map(({ at }) => at);
+      limbs.set(name, (limb = new Limb(name, places)));
+    }
+    return limb;
+  };
+}
+
+/** A limb and the places of its strokes in a pattern, in order. */
+class Limb {
+  readonly name: string;
+  readonly #places: readonly number[];
+  readonly #known = new Map<number, { readonly tempo: number; readonly calm: number }>();
+
+  constructor(name: string, places: readonly number[]) {
+    this.name = name;
+    this.#places = places;
+  }
+
+  /** Share of its own rest that a stroke at a place of the pattern has: less, the nearer another stroke of the limb is. */
+  calm(place: number, period: number, tempo: number): number {
+    const known = this.#known.get(place);
+    if (known?.tempo === tempo) return known.calm;
+    const ticks = toNeighbour(this.#places, place, period, msToTicks(TOGETHER, tempo));
+    const calm = REST * (1 - 2 ** (-ticksToMs(ticks, tempo) / HALVED));
+    this.#known.set(place, { tempo, calm });
+    return calm;
+  }
+}
+
+/** Most places of a song of which the draws are kept: the slots that a song plays. */
+const PLACES = LIMITS.slots;
+
+/** How far a stroke is off and how loud it is beside what is meant, in spreads. */
+interface DrawnNumbers {
+  readonly off: number;
+  readonly loudness: number;
+}
+
+/** What is drawn for a place of a song: it hangs on its seeds alone, and not on what is played there. */
+class Draws {
+  readonly #seeds: readonly [song: string, spread: string, place: string];
+  readonly #seed: number;
+  readonly #strokes = new Map<Id, DrawnNumbers>();
+  readonly #drifts = new Map<string, (quarter: number) => number>();
+
+  constructor(seeds: readonly [song: string, spread: string, place: string]) {
+    this.#seeds = seeds;
+    this.#seed = seedFrom('player', ...seeds);
+  }
+
+  of(id: Id): DrawnNumbers {
+    const known = this.#strokes.get(id);
+    if (known) return known;
+    const random = randomFrom(mixed(seedFrom(this.#seed, id)));
+    const drawn = { off: random.normal(CUT), loudness: random.normal(CUT) };
+    this.#strokes.set(id, drawn);
+    return drawn;
+  }
+
+  /** Drift of a limb at a place in quarter notes from the slot's start, -1..1. */
+  drift(limb: string, quarter: number): number {
+    let drift = this.#drifts.get(limb);
+    if (!drift) this.#drifts.set(limb, (drift = driftFrom(mixed(seedFrom('drift', ...this.#seeds, limb)))));
+    return drift(quarter);
+  }
+}
+
+const drawsCache = cacheByText(PLACES, (text) => {
+  const [song = '', spread = '', ...place] = text.split(' ');
+  return new Draws([song, spread, place.join(' ')]);
+});
 
 /** The limb of a row: of two hands one keeps the time and the other plays the rest; percussion has a player of its own. */
 function limbName(row: Voice): string {
@@ -119,8 +250,8 @@ function limbName(row: Voice): string {
 }
 
 /** A first-order drift: a knot each quarter note, which keeps a share of the one before, and straight lines between. */
-function driftOf({ songSeed, spread, place }: Playing, limb: string): (quarter: number) => number {
-  const random: Random = randomFrom(mixed(seedFrom('drift', songSeed, spread.seed, place, limb)));
+function driftFrom(seed: number): (quarter: number) => number {
+  const random: Random = randomFrom(seed);
   const knots = [random.normal(CUT)];
   const knot = (nth: number) => {
     while (knots.length <= nth)
@@ -135,11 +266,11 @@ function driftOf({ songSeed, spread, place }: Playing, limb: string): (quarter: 
 }
 
 /** Hits in order as moments: those that are struck together with the first of theirs. */
-function moments(
-  hits: readonly ResolvedHit[],
-  tempoOf: Playing['tempoOf'],
-): readonly (readonly ResolvedHit[])[] {
-  const out: ResolvedHit[][] = [];
+function moments<T extends { readonly at: number }>(
+  hits: readonly T[],
+  tempoOf: (at: number) => number,
+): readonly (readonly T[])[] {
+  const out: T[][] = [];
   for (const hit of hits) {
     const last = out.at(-1);
     if (last?.[0] && hit.at - last[0].at <= msToTicks(TOGETHER, tempoOf(hit.at))) last.push(hit);
@@ -174,9 +305,18 @@ function firstAfter(sorted: readonly number[], value: number): number {
 }
 
 /** The mean over limbs of the mean over each one's strokes. */
-function meanOfLimbs(strokes: readonly { readonly limb: Limb; readonly ms: number }[]): number {
-  const limbs = [...new Set(strokes.map(({ limb }) => limb))];
-  const mean = (values: readonly number[]) =>
-    values.reduce((sum, one) => sum + one, 0) / (values.length || 1);
-  return mean(limbs.map((limb) => mean(strokes.filter((one) => one.limb === limb).map(({ ms }) => ms))));
+function meanOfLimbs(strokes: readonly Pick<DrawnStroke, 'limb' | 'ms'>[]): number {
+  let [sum, limbs] = [0, 0];
+  for (const [i, { limb }] of strokes.entries()) {
+    if (strokes.findIndex((one) => one.limb === limb) < i) continue;
+    let [ofLimb, count] = [0, 0];
+    for (const one of strokes)
+      if (one.limb === limb) {
+        ofLimb += one.ms;
+        count++;
+      }
+    sum += ofLimb / count;
+    limbs++;
+  }
+  return sum / (limbs || 1);
 }

@@ -1,5 +1,5 @@
 import type { Chord, Control, Id, MessageKind } from '../../song/index.ts';
-import type { BarMeter, TempoMap } from '../../time/index.ts';
+import { type BarMeter, tempoAt, type TempoMap } from '../../time/index.ts';
 import type { Merged } from './settle.ts';
 
 /** Source of an event, so that a screen can light up what sounds and a check can name a difference. */
@@ -107,4 +107,13 @@ export interface Standing {
   readonly start: number;
   readonly end: number;
   readonly tempos: TempoMap;
+}
+
+/** The tempo of a layer of so many ticks all through; null where it changes. */
+export function steadyTempo(
+  { tempos, start }: Pick<Standing, 'tempos' | 'start'>,
+  length: number,
+): number | null {
+  const changes = tempos.some(({ tick }) => tick > start && tick < start + length);
+  return changes ? null : tempoAt(tempos, start);
 }

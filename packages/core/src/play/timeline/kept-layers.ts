@@ -1,6 +1,6 @@
 import { indexOf, type Layer, type SongDocument } from '../../song/index.ts';
-import { cacheWhileSame, namedKeys, tempoAt } from '../../time/index.ts';
-import type { Standing, Timing } from './events.ts';
+import { cacheWhileSame, namedKeys } from '../../time/index.ts';
+import { type Standing, steadyTempo, type Timing } from './events.ts';
 import { type Ground, type LayerEvents, layerEvents, shifted } from './layer-events.ts';
 
 /** Last events of a layer in a place of the form, with its setting then. */
@@ -55,12 +55,6 @@ export function keptLayerEvents(
   const played = known.played.isClipped || !isWithin ? make() : moved();
   layerCache.replace(key, { played, standing });
   return played;
-}
-
-/** The tempo of a layer all through; null where it changes. */
-function steadyTempo({ tempos, start }: Standing, length: number): number | null {
-  const changes = tempos.some(({ tick }) => tick > start && tick < start + length);
-  return changes ? null : tempoAt(tempos, start);
 }
 
 /** The first and the last tick that sounds, from the layer's start. */

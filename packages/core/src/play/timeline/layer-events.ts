@@ -1,28 +1,12 @@
-import { placeInLayer, type ResolvedLayer } from '../../form/index.ts';
-import {
-  accentOf,
-  accentRaise,
-  gridOf,
-  heardPlace,
-  type ResolvedPattern,
-  strokesOf,
-  type Unevenness,
-} from '../../pattern/index.ts';
-import {
-  clampVelocity,
-  type Id,
-  indexOf,
-  type Part,
-  type ResolvedHit,
-  type SongDocument,
-  type SongIndex,
-  type Voice,
-} from '../../song/index.ts';
-import { type Grid, gridTicks, type Meter, msToTicks, tempoAt } from '../../time/index.ts';
-import type { NoteEvent, Source, Standing, Timing } from './events.ts';
+import type { ResolvedLayer } from '../../form/index.ts';
+import type { Unevenness } from '../../pattern/index.ts';
+import { clampVelocity, indexOf, type ResolvedHit, type SongDocument } from '../../song/index.ts';
+import { type Meter, msToTicks, tempoAt } from '../../time/index.ts';
+import { type NoteEvent, type Source, type Standing, steadyTempo, type Timing } from './events.ts';
 import { type GlideWish, LONGEST_REST } from './glide.ts';
 import { givesWay, type Landed } from './landing.ts';
-import { isMoved, type Lane } from './lanes.ts';
+import type { Lane } from './lanes.ts';
+import { plannedHits } from './planned-hits.ts';
 import { unevennessOf } from './uneven.ts';
 
 /** A layer where it is played, or a pattern by itself as its only layer. */
@@ -56,62 +40,42 @@ export interface LayerEvents {
 /** Works out what a layer plays: every stroke of its hits where and as loud as it is heard, kept within the scope. */
 export function layerEvents(
   document: SongDocument,
-  { resolved, meter: around, counted, ringsOn, goesOn, landings, lane, from }: Ground,
+  { resolved, meter, counted, ringsOn, goesOn, landings, lane, from }: Ground,
   { start, end, tempos }: Standing,
   timing: Timing,
 ): LayerEvents {
   const index = indexOf(document);
-  const { song } = index;
   const { source, length: until, drawn } = resolved;
-  const swing = source.swing ?? song.swing;
-  const meter = source.meter ?? around;
   const place = `${from.occurrence} ${from.repeat} ${drawn?.slot ?? from.slot}`;
   const events: NoteEvent[] = [];
   const glides: [NoteEvent, GlideWish][] = [];
   const held: NoteEvent[] = [];
   let dropped = 0;
   let isClipped = false;
-  const rows = new Map<Id, Row | null>();
+  const tempo = steadyTempo({ tempos, start }, until) ?? ((at: number) => tempoAt(tempos, start + at));
   const unevenOf =
     source.humanise && timing !== 'written'
-      ? unevennessOf(index, resolved, source.humanise, place, (at) => tempoAt(tempos, start + at))
+      ? unevennessOf(index, resolved, source.humanise, place, tempo)
       : () => EVEN;
-  for (const hit of resolved.hits) {
-    if (hit.origin === 'silenced') continue;
+  const planned = plannedHits(document, { resolved, meter, counted, lane, timing, tempo });
+  for (const { hit, nth, row, tempo: there, strokes } of planned) {
     if (landings.some((landing) => givesWay(index, hit, resolved.from + hit.at, landing))) continue;
-    let row = rows.get(hit.voice);
-    if (row === undefined) rows.set(hit.voice, (row = rowOf(index, source, hit.voice, lane)));
-    if (!row) continue;
-    const { voice, part, grid, step, drums, mover } = row;
-    const inPattern = placeInLayer(resolved, hit.at);
-    // A pattern with a meter of its own counts its bars from its own start, others from their section's.
-    const fromBar = source.meter ? inPattern : counted + hit.at;
-    const tempo = tempoAt(tempos, start + hit.at);
-    const feel = { tempo, meter, swing };
-    const amount = accentOf(source, hit, inPattern);
-    const raise = amount ? accentRaise(amount, voice.accentShare) : 0;
-    const uneven = unevenOf(hit);
-    const strokes = strokesOf(hit);
-    for (const stroke of strokes) {
-      const written = stroke.at - hit.at;
-      // On paper layers are one stroke.
-      if (hit.at + written >= until || (timing === 'written' && stroke.early < 0)) continue;
-      const moved =
-        timing === 'heard' ? heardPlace(fromBar + written, hit, voice, grid, feel) - fromBar - written : 0;
+    const { voice, part, step, drums, mover } = row;
+    const uneven = unevenOf(hit, nth);
+    // A layer takes its notes with it where it ends, such as a bass that would ring through the rest after it.
+    const isHeld = ringsOn && (goesOn || (hit.glide ?? 0) > 0);
+    const noteEnd = drums || isHeld ? end : start + until;
+    for (const { stroke, written, moved, accent, isLast } of strokes) {
       const late = (timing === 'heard' ? uneven.ms : 0) - stroke.early;
-      const heard = start + hit.at + written + moved + msToTicks(late, tempo);
+      const heard = start + hit.at + written + moved + msToTicks(late, there);
       if (stroke.early > 0 && heard < 0) {
         dropped++;
         continue;
       }
       const rounded = Math.round(heard);
       const tick = Math.min(end - 1, Math.max(0, rounded));
-      // A layer takes its notes with it where it ends, such as a bass that would ring through the rest after it.
-      const isHeld = ringsOn && (goesOn || (hit.glide ?? 0) > 0);
-      const noteEnd = drums || isHeld ? end : start + until;
       const rings = noteEnd - tick;
       if (tick !== rounded || (noteEnd === end && stroke.length > rings)) isClipped = true;
-      const accent = Math.round(raise * stroke.accentShare);
       const velocity = clampVelocity(stroke.velocity + uneven.velocity);
       const length = Math.max(1, Math.min(stroke.length, rings));
       const event: NoteEvent = {
@@ -135,7 +99,7 @@ export function layerEvents(
         from: sourceOf(from, hit),
       };
       events.push(event);
-      if (drums || stroke !== strokes.at(-1)) continue;
+      if (drums || !isLast) continue;
       if (hit.hold) held.push(event);
       if (!hit.glide) continue;
       const longest = event.length + LONGEST_REST;
@@ -144,26 +108,6 @@ export function layerEvents(
     }
   }
   return { events, glides, held, dropped, isClipped: isClipped || dropped > 0 };
-}
-
-/** Facts that all hits of a row share. */
-interface Row {
-  readonly voice: Voice;
-  readonly part: Part;
-  readonly grid: Grid;
-  readonly step: number;
-  readonly drums: boolean;
-  /** Mover of its notes, on a channel of their own. */
-  readonly mover: Lane | undefined;
-}
-
-function rowOf(index: SongIndex, source: ResolvedPattern, id: Id, lane: Lane | undefined): Row | null {
-  const voice = index.voice(id);
-  const part = voice && index.part(voice.part);
-  if (!voice || !part) return null;
-  const grid = gridOf(source, voice);
-  const mover = lane && source.controls.length && isMoved(source, id) ? lane : undefined;
-  return { voice, part, grid, step: gridTicks(grid), drums: part.type === 'drums', mover };
 }
 
 /** Events of a layer, moved by so many ticks. */

@@ -11,30 +11,29 @@ import {
 
 const EVEN: Unevenness = { ms: 0, velocity: 0 };
 
-/** Unevenness of each hit of a layer, in the way that its pattern is humanised. */
+/** Unevenness of each hit of a layer, told by the hit and its number, in the way that its pattern is humanised. */
 export function unevennessOf(
   index: SongIndex,
   { source, start, hits, drawn }: Pick<ResolvedLayer, 'source' | 'start' | 'hits' | 'drawn'>,
   spread: Humanise,
   place: string,
-  tempoOf: (at: number) => number,
-): (hit: ResolvedHit) => Unevenness {
+  tempo: number | ((at: number) => number),
+): (hit: ResolvedHit, nth: number) => Unevenness {
   const { song, voice } = index;
-  const idOf = (hit: ResolvedHit) => drawn?.ids.get(hit.id) ?? hit.id;
-  if (!spread.as) return (hit) => unevenness(spread, song.seed, place, idOf(hit));
+  if (!spread.as) return (hit) => unevenness(spread, song.seed, place, drawn?.ids.get(hit.id) ?? hit.id);
   const played = playedUnevenly(hits, {
     spread,
     songSeed: song.seed,
     place,
     after: drawn?.after ?? 0,
-    idOf,
+    ids: drawn?.ids ?? null,
     round: soundingOf(source),
     period: source.pattern.length,
     start,
     voice,
-    tempoOf,
+    tempo,
   });
-  return (hit) => played.get(hit.id) ?? EVEN;
+  return (_, nth) => played[nth] ?? EVEN;
 }
 
 /** A stroke of a humanised pattern in one of its rounds: its row, and how far it is off what is written. */
@@ -54,7 +53,7 @@ export function unevenStrokes(document: SongDocument, pattern: Id, rounds: numbe
   const hits = soundingOf(source);
   return Array.from({ length: rounds }, (_, round) => {
     const layer = { source, start: 0, hits, drawn: null };
-    const of = unevennessOf(index, layer, humanise, `round ${round}`, () => index.song.tempo);
-    return hits.map((hit) => ({ voice: hit.voice, ...of(hit) }));
+    const of = unevennessOf(index, layer, humanise, `round ${round}`, index.song.tempo);
+    return hits.map((hit, nth) => ({ voice: hit.voice, ...of(hit, nth) }));
   }).flat();
 }
