@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { goTo, openDemo, rows } from './page.ts';
+import { unfold } from './sheet-page.ts';
 
 /** Rules of WCAG 2.2 AA, by the checker's names. */
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -28,7 +29,7 @@ async function expectNoViolation(page: Page, where: string, within?: string): Pr
 /** The tools beside the rows: the key that opens each, and what it is called. */
 const PANELS = [
   ['v', 'Vary'],
-  ['e', 'In the family'],
+  ['e', 'Links'],
   ['c', 'Compare'],
   ['s', 'Sow and shape'],
   ['h', 'Shelf'],
@@ -130,8 +131,10 @@ for (const colorScheme of ['light', 'dark'] as const)
         .getByRole('button', { name: /^Slot 1 of/ })
         .first()
         .click();
-      await page.getByRole('button', { name: 'Course' }).click();
-      await expect(page.getByText(/phrases end bare/)).toBeVisible();
+      await page.getByRole('button', { name: 'Energy' }).click();
+      await expect(page.getByText(/phrases have no fill/)).toBeVisible();
+      await expectNoViolation(page, 'folds', 'aside[aria-label="What is chosen"]');
+      await unfold(page, 'How it ends', 'Silent here', 'Layers', 'Chords', 'Section', 'Only here');
       await page
         .getByRole('button', { name: /^Set the layer/ })
         .first()

@@ -1,6 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { type MidiEvent, parseMidi } from 'midi-file';
 import { choose, exportAll, goTo, newSong, openDemo, press, saved } from './page.ts';
+import { foldHead, unfold } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const button = (page: Page, name: string | RegExp) => page.getByRole('button', { name, exact: true });
@@ -115,7 +116,7 @@ test('from an empty song: a build-up is placed, leaves on a track of its own and
   await choose(page, 'Begin a draft from', /^Up an octave/);
   await button(page, 'Filter').click();
   await choose(page, 'Place it', 'End of Verse');
-  await button(page, 'Crash lands').click();
+  await button(page, 'Crash on 1').click();
   await button(page, 'Place').click();
   await expect(page.getByText('Placed: End of Verse.')).toBeVisible();
   await saved(page);
@@ -176,8 +177,9 @@ test('a drop-out by its rows, and an ending that slows: placed, seen on the shee
 
   await goTo(page, 'Sheet');
   await page.getByRole('button', { name: /^Slot \d+ of Outro: .*Main groove ending/ }).click();
-  const slot = page.getByRole('region', { name: 'How it ends' });
-  await expect(slot.getByRole('combobox', { name: 'Slows down over the last' })).toHaveText('2 bars');
+  await expect(foldHead(page, 'How it ends')).toContainText('slows over 2 bars');
+  await unfold(page, 'How it ends');
+  await expect(page.getByRole('combobox', { name: 'Slows down over the last' })).toHaveText('2 bars');
   const files = await exportAll(page);
   const song = Object.entries(files).find(([name]) => name.includes('Paper Lanterns'))?.[1];
   const [conductor] = tracksOf(song).values();
@@ -188,7 +190,7 @@ test('a drop-out by its rows, and an ending that slows: placed, seen on the shee
   expect(tempos.at(-1)).toEqual([72 * 3840 - 240, 26]);
 
   await goTo(page, 'Sheet');
-  await choose(page, 'Slows down over the last', 'nothing, it stays in tempo');
+  await choose(page, 'Slows down over the last', 'none');
   await expect(page.getByText('20 % · 26 bpm')).toHaveCount(0);
 });
 

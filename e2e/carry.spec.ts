@@ -42,7 +42,7 @@ test('a pattern is carried by keys onto another, which is then proposed as what 
   await page.keyboard.press('ArrowDown');
   await told(page, new RegExp(`${second} is over ${names[2]?.split('\n')[0] ?? ''}`));
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('complementary', { name: 'In the family' })).toBeVisible();
+  await expect(page.getByRole('complementary', { name: 'Links' })).toBeVisible();
   await expect(page.getByRole('status', { name: 'What following would keep' })).toBeVisible();
 });
 

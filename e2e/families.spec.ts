@@ -144,7 +144,8 @@ test('several patterns are chosen, split and merged, and a slot’s layers becom
     .getByRole('button', { name: /^Slot 1 of Verse 1/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'One pattern of its layers…' }).click();
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'One pattern of its layers…' }).click();
   await page.getByRole('textbox', { name: 'Its name' }).fill('All of it');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('region', { name: 'Chosen slot' })).toContainText('All of it');

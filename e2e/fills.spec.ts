@@ -125,7 +125,7 @@ test('a window of the long take is moved by keys, heard, used and placed with a 
   await expect(fill(page, 1)).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('combobox', { name: 'Place it' }).click();
   await page.getByRole('option', { name: 'End of Verse 1' }).click();
-  await page.getByRole('button', { name: 'Crash lands' }).click();
+  await page.getByRole('button', { name: 'Crash on 1' }).click();
   await page.getByRole('button', { name: 'Place', exact: true }).click();
   await expect(page.getByText('Placed: End of Verse 1.')).toBeVisible();
   await saved(page);

@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test';
 import { goTo, openDemo, spot } from './page.ts';
-import { choose, chosen, slot } from './sheet-page.ts';
+import { choose, chosen, slot, unfold } from './sheet-page.ts';
 import { test } from './test.ts';
 
 test('a verse follows another with a kick more, takes its changes over, and lists and takes back what differs', async ({
@@ -9,6 +9,7 @@ test('a verse follows another with a kick more, takes its changes over, and list
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
   await slot(page, 1, 'Verse 1').click();
+  await unfold(page, 'Section');
   await chosen(page).getByRole('button', { name: 'Follow it after' }).click();
   await expect(page.getByText('follows Verse 1', { exact: true })).toBeVisible();
   await slot(page, 1, 'Verse 3').click();
@@ -31,7 +32,7 @@ test('a verse follows another with a kick more, takes its changes over, and list
 test('density and drive are dragged over the course, drawn at once, and are one undo', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Course' }).click();
+  await page.getByRole('button', { name: 'Energy' }).click();
   await slot(page, 1, 'Verse 1').click();
   const density = page
     .getByRole('region', { name: 'Verse 1' })
@@ -62,7 +63,7 @@ test('a curve is drawn over several sections as one line, freehand or straight, 
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Course' }).click();
+  await page.getByRole('button', { name: 'Energy' }).click();
   const pane = await page.getByTestId('curve drawing').boundingBox();
   if (!pane) throw new Error('The course is not on the page.');
   const points = page.getByRole('slider', { name: /^Density of/ });
@@ -97,12 +98,12 @@ test('a curve is drawn over several sections as one line, freehand or straight, 
   await expect(points).toHaveCount(0);
 });
 
-test('dress plans every bare end, is heard in its place, and is one step', async ({ page }) => {
+test('the gaps are planned to be filled, heard in its place, and is one step', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Dress', exact: true }).click();
-  const panel = page.getByRole('complementary', { name: 'Dress' });
-  await expect(panel.getByRole('heading')).toHaveText('6 of 18 phrase ends are bare');
+  await page.getByRole('button', { name: 'Fill the gaps', exact: true }).click();
+  const panel = page.getByRole('complementary', { name: 'Fill the gaps' });
+  await expect(panel.getByRole('heading')).toHaveText('6 of 18 phrases have no fill');
   const first = panel.getByRole('listitem').first();
   const name = await first.locator('p').first().textContent();
   await first.getByRole('button', { name: /^Another/ }).click();
@@ -110,11 +111,11 @@ test('dress plans every bare end, is heard in its place, and is one step', async
   await first.getByRole('button', { name: /^Hear/ }).click();
   await expect(page.getByLabel('What plays')).toHaveText(/with the plan$/);
   await first.getByRole('button', { name: /^Stop/ }).click();
-  await first.getByRole('button', { name: /^Leave/ }).click();
+  await first.getByRole('button', { name: /^Skip/ }).click();
   await panel.getByRole('button', { name: 'Take all 5' }).click();
-  await expect(page.getByText('bare end', { exact: true })).toHaveCount(1);
+  await expect(page.getByText('no fill', { exact: true })).toHaveCount(1);
   await page.keyboard.press('Control+z');
-  await expect(page.getByText('bare end', { exact: true })).toHaveCount(6);
+  await expect(page.getByText('no fill', { exact: true })).toHaveCount(6);
 });
 
 test('a section that is pressed while the song plays comes at the next bar, and the transport tells what sounds', async ({
@@ -135,11 +136,14 @@ test('a swell and an opening are set on the sheet, and notes go with chords', as
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
   await slot(page, 1, 'Build-up').click();
+  await unfold(page, 'How it ends');
   await choose(page, 'Swells into it over the last', '1 bar');
   await expect(slot(page, 1, 'Build-up')).toHaveAccessibleName(/swells/);
+  await unfold(page, 'Section', 'Opens with');
   await choose(page, 'Opens with', 'Crash');
   await choose(page, 'Opens so', 'the first time only');
   await slot(page, 1, 'Verse 1').click();
+  await unfold(page, 'Chords');
   await chosen(page).getByLabel('Chords', { exact: true }).fill('i VI Ab X');
   await page.keyboard.press('Enter');
   await expect(page.getByText('“X” is no chord')).toBeVisible();
@@ -147,7 +151,8 @@ test('a swell and an opening are set on the sheet, and notes go with chords', as
   await page.keyboard.press('Enter');
   await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Fm – Db/);
   // A chart of a line is spread over all slots of the section.
-  await page.getByLabel('Chords of the section').fill('Fm | Db Eb | % | Cm');
+  await unfold(page, 'Chords of the section');
+  await page.getByRole('textbox', { name: 'Chords of the section' }).fill('Fm | Db Eb | % | Cm');
   await page.keyboard.press('Enter');
   await expect(slot(page, 1, 'Verse 1')).toHaveAccessibleName(/Fm – Db – Eb – Db – Eb – Cm/);
   await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Fm/);
@@ -173,11 +178,11 @@ test('a stretch of the form over several sections is repeated, moved, copied, lo
   await expect(page.getByLabel('What plays', { exact: true })).toHaveText(
     'Build-up to Chorus 1, looping 12 bars',
   );
-  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  await page.getByRole('button', { name: 'Energy', exact: true }).click();
   await page.getByRole('combobox', { name: 'Laid over Build-up to Chorus 1, bar 25' }).click();
   await page.getByRole('option', { name: 'Lay over: Build-up to Chorus 2, bar 53' }).click();
   await expect(page.getByText(/Build-up to Chorus 2, bar 53: [\d.]+ hits a beat/)).toBeVisible();
-  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  await page.getByRole('button', { name: 'Energy', exact: true }).click();
   // Once more, by a key; what is new is chosen.
   await form.getByRole('button', { pressed: true }).first().focus();
   await page.keyboard.press('d');

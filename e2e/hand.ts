@@ -1,5 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { goTo, saved, spot } from './page.ts';
+import { foldHead } from './sheet-page.ts';
 
 /** A musician at work: every press, drag, key and typed value is an action, and counted. */
 export class Hand {
@@ -40,6 +41,13 @@ export class Hand {
     await this.press(
       this.#page.getByRole('option', { name: option, exact: typeof option === 'string' }).first(),
     );
+  }
+
+  /** Opens a fold of the sheet's inspector, which stays open: an action only where it is closed. */
+  async unfold(title: string): Promise<void> {
+    const head = foldHead(this.#page, title);
+    await expect(head).toBeVisible();
+    if ((await head.getAttribute('aria-expanded')) === 'false') await this.press(head);
   }
 
   /** Types a number where a slider says its value. */

@@ -49,7 +49,7 @@ test('a fill of a bar by hand, as a drummer plays it, with a crash after it', as
   await hand.press(page.getByRole('group', { name: 'Fills in the family' }).getByRole('button').first());
   await expect(page.getByLabel('What plays')).toHaveText('The fill in context, looping');
   await hand.choose('Place it', 'End of Verse');
-  await hand.press('Crash lands');
+  await hand.press('Crash on 1');
   await hand.press('Place');
   await expect(page.getByText('Placed: End of Verse.')).toBeVisible();
   await hand.done('a fill by hand', 60);

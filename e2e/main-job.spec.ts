@@ -76,7 +76,7 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   // The verse ends with the fill: three bars of the variation, one of the fill.
   await page.getByRole('button', { name: /^Slot 1 of Verse/ }).click();
   await choose(page, 'Length', '3 bars');
-  await page.getByRole('button', { name: 'Once more' }).click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
   await choose(page, 'Drums', 'Main groove fill');
   await choose(page, 'Length', '1 bar');
   await expect(page.getByRole('button', { name: 'Slot 2 of Verse: Main groove fill' })).toBeVisible();

@@ -135,6 +135,6 @@ test('a worker that fails is started again once, and then told', async ({ page }
   [asked, failing] = [0, 2];
   await page.getByRole('button', { name: 'Bounce…' }).click();
   await expect(page.getByText(/The sound could not be rendered/)).toBeVisible();
-  await page.getByRole('button', { name: 'Give up' }).click();
+  await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(rows(page)).toBeVisible();
 });

@@ -3,7 +3,7 @@ import { goTo, openDemo } from './page.ts';
 
 test('the whole sheet is printed, whatever is in view, and nothing else', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
-  await page.getByRole('button', { name: 'Use the dark page' }).click();
+  await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await goTo(page, 'Sheet');
   await expect(page.getByRole('button', { name: 'Print…' })).toBeVisible();
   const lines = page.locator('.printed .row');

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { choose as chooseAnywhere, goTo, openDemo } from './page.ts';
-import { choose, chosen, slot } from './sheet-page.ts';
+import { choose, chosen, slot, unfold } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const silent = (page: Page) => page.getByRole('region', { name: 'Silent in this slot only' });
@@ -16,6 +16,7 @@ test('another groove under a fill keeps the fill, and a slot is called after wha
   await choose(page, 'Drums', 'Verse lift');
   await expect(slot(page, 2, 'Verse 1')).toHaveAccessibleName(/Verse lift.*Turn-around/);
   await expect(chosen(page).getByText('Verse lift', { exact: true }).first()).toBeVisible();
+  await unfold(page, 'Silent here');
   // Silent in this slot is silent in every layer, so that the choice stays pressed.
   await silent(page).getByRole('button', { name: 'Kick', exact: true }).click();
   await expect(silent(page).getByRole('button', { name: 'Kick', exact: true })).toHaveAttribute(
@@ -122,9 +123,9 @@ test('a section that is played twice says so, and can differ in one place only',
 test('the song from above tells how its phrases end, and a press in it goes to the bar', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Course' }).click();
-  const course = page.getByRole('region', { name: 'Course' });
-  await expect(course.getByText(/^6 of 18 phrases end bare/)).toBeVisible();
+  await page.getByRole('button', { name: 'Energy' }).click();
+  const course = page.getByRole('region', { name: 'Energy' });
+  await expect(course.getByText(/^6 of 18 phrases have no fill/)).toBeVisible();
   await expect(course.getByText(/Every chorus is louder than what comes before it/)).toBeVisible();
   const chart = await course.locator('svg').first().boundingBox();
   if (!chart) throw new Error('There is no chart.');
@@ -152,6 +153,7 @@ test('one part alone is drawn, a layer’s stretch is dragged by its ends, and t
   await expect(first).toHaveAccessibleName(/: Bass line ?,/);
   await chooseAnywhere(page, 'Parts that are drawn', 'All parts');
   await first.click();
+  await unfold(page, 'Layers');
   await page.getByRole('button', { name: 'Set the layer Crash on the one' }).click();
   const end = page.getByRole('slider', { name: 'The stretch ends' });
   await expect(end).toHaveAttribute('aria-valuetext', '2.1.1');
@@ -160,7 +162,7 @@ test('one part alone is drawn, a layer’s stretch is dragged by its ends, and t
   await page.keyboard.press('ArrowRight');
   await expect(page.getByText('1 bar 1 beat at 1.1.1')).toBeVisible();
   await page.keyboard.press('Control+z');
-  await page.getByRole('button', { name: 'Course', exact: true }).click();
+  await page.getByRole('button', { name: 'Energy', exact: true }).click();
   await chooseAnywhere(page, 'Laid over Verse 1, bar 9', 'Lay over: Chorus 1, bar 29');
   await expect(page.getByText(/hits a beat, .* loud \(dashed\) · farthest apart in the/)).toBeVisible();
 });

@@ -62,17 +62,21 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await hand.choose('Drums', /^Main groove/);
   await hand.choose('Bass', /^Bass with kick/);
   await hand.choose('Keys', /^Keys/);
+  await hand.unfold('Chords');
   await hand.write('Chords', 'i VI III VII');
   await add('New build-up', '4 bars');
+  await hand.unfold('How it ends');
   await hand.choose('Swells into it over the last', '1 bar');
   await add('New chorus', '16 bars');
   await hand.choose('Bass', /^Bass with kick/);
   await hand.choose('Keys', /^Keys/);
   await hand.choose('Lead', /^Lead/);
   await hand.write('Chords', 'VI VII i i');
+  await hand.unfold('Section');
+  await hand.unfold('Opens with');
   await hand.choose('Opens with', 'Crash');
   await add('New outro', '8 bars');
-  await hand.choose('What follows starts with', 'Crash');
+  await hand.choose('Next starts with', 'Crash');
   // Verse B follows verse A, with a kick more in its first bar.
   await chooseSection(hand, page, 'Verse');
   await hand.press('Follow it after');
@@ -89,9 +93,9 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await hand.press(page.getByRole('menuitem', { name: 'Chorus once more' }));
   await expect(page.getByRole('menu')).toBeHidden();
   // The fill and drops at the ends, as planned.
-  await hand.press('Dress');
+  await hand.press('Fill the gaps');
   await hand.press(/^Take all/);
-  await expect(page.getByText('bare end', { exact: true })).toHaveCount(0);
+  await expect(page.getByText('no fill', { exact: true })).toHaveCount(0);
   await expect(page.getByText('84 bars ·')).toBeVisible();
   await hand.done('a song of 84 bars', 160);
   const files = await exportAll(page);
@@ -104,7 +108,7 @@ test('a song of 200 bars is built from the patterns of the demo, in under 40 act
   await goTo(page, 'Sheet');
   const times = async (section: string, n: number) => {
     await chooseSection(hand, page, section);
-    await hand.choose('In a row', `${n}×`);
+    await hand.choose('Repeat', `${n}×`);
   };
   await chooseSection(hand, page, 'Verse 1');
   await hand.press('Follow it after');
@@ -118,7 +122,7 @@ test('a song of 200 bars is built from the patterns of the demo, in under 40 act
   await times('Verse 4', 2);
   await hand.press(slot(page, 1, 'Outro'));
   await hand.choose('Length', '12 bars');
-  await hand.press('Dress');
+  await hand.press('Fill the gaps');
   await hand.press(/^Take all/);
   await expect(page.getByText(/^2\d\d bars ·/)).toBeVisible();
   await hand.done('a song of 200 bars', 40);

@@ -147,7 +147,7 @@ try {
   await page.getByRole('button', { name: 'Close', exact: true }).click();
 
   await open('Salt Waltz', 'sheet');
-  await page.getByRole('button', { name: 'Use the dark page' }).click();
+  await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await page
     .getByRole('button', { name: /^Slot 2 of Verse/ })
     .first()

@@ -75,7 +75,7 @@ export function BounceDialog({ wanted, onClose }: { wanted: Bounced; onClose: ()
       </DialogContent>
       <DialogActions sx={{ px: 3, pb: 2 }}>
         <Button variant="text" onClick={onClose}>
-          {ready ? 'Close' : 'Give up'}
+          {ready ? 'Close' : 'Cancel'}
         </Button>
         {ready && (
           <Button variant="contained" color="primary" href={ready.url} download={ready.name}>

@@ -136,7 +136,7 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
   };
 }
 
-/** What tracks say to channels on which they play nothing, by channel. */
+/** Messages of tracks to channels on which they play nothing, by channel. */
 function othersMessages(midi: MidiFile, scale: (tick: number) => number): Map<number, ArrivedMessage[]> {
   const out = new Map<number, ArrivedMessage[]>();
   for (const { events } of midi.tracks) {

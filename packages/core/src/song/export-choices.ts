@@ -86,7 +86,7 @@ export const NOTE_CHOICES = {
   ]),
   /** With true parts of notes begin with the General MIDI program of their sound. */
   programs: choice(
-    'Parts of notes say their sound',
+    'Send program changes',
     false,
     [
       [false, 'No'],

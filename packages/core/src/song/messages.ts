@@ -25,7 +25,7 @@ export const messagesSchema = (z: Zod) =>
 export type Messages = Described<typeof messagesSchema>;
 /** What a message is about: a controller by its number 0..127, the bend, the pressure or the program of a channel. */
 export type MessageKind = Messages['says'][number][1];
-/** What is set as messages begin: beside them the range of the bend. */
+/** A kind that is set as messages begin, with its value: beside them the range of the bend. */
 export type Held = Messages['holds'][number];
 /** A message at a place in ticks. */
 export type PlacedMessage = Messages['says'][number];
@@ -112,7 +112,7 @@ export class ChannelState {
     return copy;
   }
 
-  /** What has to be said so that all of `holds` is set, and so that nothing else sounds on; it is taken as said. */
+  /** Messages that set all of `holds`, and let nothing else sound on; they are taken as said. */
   become(holds: readonly Held[]): (readonly [MessageKind, number])[] {
     const wanted = new Map(holds);
     const said = [...holds, ...RESTS.filter(([kind]) => !wanted.has(kind))]
@@ -148,8 +148,8 @@ export interface MessagesAt {
 }
 
 /**
- * What is said where messages follow one another, in order of their starts: of what each one holds as it begins only what is not set
- * yet. Where none goes on nothing sounds on; `comesToRest`: at the last one's end too.
+ * Messages that follow one another as they are said, in order of their starts: of what each one holds as it begins only what is not
+ * set yet. Where none goes on nothing sounds on; `comesToRest`: at the last one's end too.
  */
 export function saidInTurn(
   runs: readonly MessagesAt[],

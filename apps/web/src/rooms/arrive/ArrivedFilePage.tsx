@@ -64,7 +64,7 @@ export function ArrivedFilePage({ arrival }: { arrival: Arrival }) {
         >
           {facts.filter(Boolean).join(' · ')}
         </Typography>
-        <Button onClick={leave}>Leave it</Button>
+        <Button onClick={leave}>Cancel</Button>
         <Button
           variant="contained"
           color="primary"

@@ -44,7 +44,7 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
             aria-label="Folding"
             sx={{ flex: 1, maxWidth: 360 }}
           />
-          <Button onClick={giveUp}>Give up</Button>
+          <Button onClick={giveUp}>Cancel</Button>
         </Box>
       )}
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 2, mt: 1.5, flexWrap: 'wrap' }}>
@@ -53,7 +53,7 @@ export function Figures({ arrival: { file, swing: measured } }: { arrival: Arriv
             {one}
           </Choice>
         ))}
-        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>exact families</Typography>
+        <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>exact copies</Typography>
         <Box sx={{ width: 220 }}>
           <SteadySlider
             aria-label="How many patterns"

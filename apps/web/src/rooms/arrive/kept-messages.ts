@@ -6,12 +6,12 @@ export function messageCount(count: number): string {
   return counted(count, 'controller or bend', 'controllers and bends');
 }
 
-/** What is kept of the messages of a track beside its notes, in words; only a part of notes keeps them. */
+/** Words for the messages of a track that are kept; only a part of notes keeps them. */
 export function keptWords({ messages }: Pick<ArrivedTrack, 'messages'>, isKept: boolean): string {
   return isKept && messages.length ? `, ${messageCount(messages.length)} with them` : '';
 }
 
-/** What stays behind of them, in words by its kind; empty where nothing does. */
+/** Words for those that stay behind, by their kind; empty where none do. */
 export function leftWords(
   { messages, left }: Pick<ArrivedTrack, 'messages' | 'left'>,
   isKept: boolean,

@@ -67,10 +67,10 @@ export function PlaceBar({
         sx={{ width: 260 }}
       />
       <Choice chosen={how.how === 'replace'} onClick={() => onHow({ how: 'replace' })}>
-        Instead
+        Replace
       </Choice>
       <Choice chosen={how.how === 'layer'} onClick={() => onHow({ how: 'layer' })}>
-        Layered over
+        On top
       </Choice>
       {crash && (
         <Choice
@@ -78,7 +78,7 @@ export function PlaceBar({
           title="On the first beat of whatever follows, in place of the hat there"
           onClick={() => onHow({ landing: how.landing ? null : { voice: crash.id, velocity: CRASH_LANDS } })}
         >
-          {crash.name} lands
+          {crash.name} on 1
         </Choice>
       )}
       {several?.hasOthers && (

@@ -9,7 +9,7 @@ import {
   sagsOf,
 } from '@plucky/core/play';
 import { indexOf, INTENSITIES, type Intensity } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
+import { counted, plural } from '@plucky/core/time';
 import { useMemo, useRef, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { occurrencesChosen, useSessionFields } from '../../session/store.ts';
@@ -40,7 +40,7 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
   const chosen = useMemo(() => occurrencesChosen(session), [session]);
   const option = useMemo(() => courseChart(course, places, sags), [course, places, sags]);
   return (
-    <Box component="section" aria-label="Course" sx={{ pb: 0.75, background: color('paper') }}>
+    <Box component="section" aria-label="Energy" sx={{ pb: 0.75, background: color('paper') }}>
       <Box sx={{ display: 'flex', gap: 2, alignItems: 'center', fontSize: TEXT.fine, color: color('soft') }}>
         <Box role="group" aria-label="Which curve is drawn" sx={{ display: 'flex', gap: 0.5 }}>
           {INTENSITIES.map((kind) => (
@@ -100,7 +100,8 @@ export function Course({ document, places, onGoTo }: FormViewProps) {
       ))}
       <OlderCurves document={document} />
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
-        {bare} of {counted(ends.length, 'phrase')} end bare: no fill, landing or drop.
+        {bare} of {counted(ends.length, 'phrase')} {plural(bare, 'has', 'have')} no fill, landing or drop at
+        the end.
         {sags.length === 0 && course.length > 0 && ' Every chorus is louder than what comes before it.'}
       </Typography>
     </Box>

@@ -2,7 +2,7 @@ import { Box, Button, Typography } from '@mui/material';
 import { phraseEnds, sectionMeter } from '@plucky/core/form';
 import { placeDress, type PlannedEnd } from '@plucky/core/plan';
 import { indexOf, type SongDocument } from '@plucky/core/song';
-import { barTicks, counted, figure } from '@plucky/core/time';
+import { barTicks, counted, figure, plural } from '@plucky/core/time';
 import { useMemo, useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
@@ -48,8 +48,8 @@ export function DressPanel({
   };
   return (
     <ToolPanel
-      name="Dress"
-      title={`${bare} of ${counted(ends.length, 'phrase end')} ${bare === 1 ? 'is' : 'are'} bare`}
+      name="Fill the gaps"
+      title={`${bare} of ${counted(ends.length, 'phrase')} ${plural(bare, 'has', 'have')} no fill`}
       onClose={toggleDress}
     >
       {taken > 0 && (
@@ -60,7 +60,7 @@ export function DressPanel({
       {plan.length > 0 && (
         <Box sx={{ display: 'flex', justifyContent: 'space-between', mb: 1, fontSize: TEXT.note }}>
           <QuietButton onClick={() => useDressing.setState(({ seed }) => ({ seed: seed + 1, choices: {} }))}>
-            Plan anew
+            Suggest again
           </QuietButton>
           <Box component="span" sx={{ color: color('soft') }}>
             One undo takes all back.
@@ -83,7 +83,7 @@ export function DressPanel({
       {plan.length === 0 && (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
           {bare
-            ? 'Nothing fits the ends that are bare: their phrases are too short, or no drums play there.'
+            ? 'Nothing fits there: the phrases are too short, or no drums play in them.'
             : 'Every phrase of the form ends with something already.'}
         </Typography>
       )}
@@ -125,7 +125,7 @@ function PlannedItem({
           {at}
         </QuietButton>
         <Typography noWrap sx={{ fontWeight: 600, fontSize: TEXT.control, minWidth: 0 }}>
-          {option?.pattern.name ?? 'left bare'}
+          {option?.pattern.name ?? 'no fill'}
         </Typography>
       </Box>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>{whyWords(end)}</Typography>
@@ -149,8 +149,8 @@ function PlannedItem({
           </Button>
         )}
         {option && (
-          <Button variant="text" aria-label={`Leave bare ${at}`} onClick={() => onChoose('bare')}>
-            Leave bare
+          <Button variant="text" aria-label={`Skip ${at}`} onClick={() => onChoose('bare')}>
+            Skip
           </Button>
         )}
       </Box>

@@ -59,10 +59,10 @@ export const FormBar = memo(function FormBar({
                 title="Loudness and hits of every bar, and where the song sags"
                 onClick={() => setShowsCourse(!showsCourse)}
               >
-                Course
+                Energy
               </Choice>
-              <Choice chosen={isDressing} title="A plan for the phrases that end bare" onClick={toggleDress}>
-                Dress
+              <Choice chosen={isDressing} title="A plan for the phrases without a fill" onClick={toggleDress}>
+                Fill the gaps
               </Choice>
               <Choice
                 chosen={isHeld}

@@ -20,7 +20,7 @@ export function OpensWith({ document, section }: PlacedSection) {
         fullWidth
         label="Opens with"
         value={opening?.voice ?? null}
-        none={{ label: 'nothing more', choose: () => set(null) }}
+        none={{ label: 'none', choose: () => set(null) }}
         options={namedOptions(drumRows(document))}
         onChange={(voice) => set({ velocity: USUAL, ...opening, voice })}
         sx={{ mb: 1.25 }}

@@ -5,7 +5,6 @@ import { indexOf, inTurn, type Landing, omit, type Slot } from '@plucky/core/son
 import { barTicks, beatTicks } from '@plucky/core/time';
 import { isSwell } from '@plucky/sound';
 import { useEdit } from '../../document/context.tsx';
-import { Group } from '../../shared/ui/Group.tsx';
 import { LengthSelect } from '../../shared/ui/LengthSelect.tsx';
 import { namedOptions, Select } from '../../shared/ui/Select.tsx';
 import { SlowedAmount } from '../../shared/ui/SlowedAmount.tsx';
@@ -36,19 +35,19 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
       const added = known ? null : addDrum(now, part.id, 'swell');
       const voice = known?.id ?? added?.id ?? '';
       const next = { velocity: USUAL_LANDING, ...landing, voice, swell: ticks };
-      return inTurn(now, 'swell into what follows', [
+      return inTurn(now, 'swell into the next', [
         () => added?.outcome ?? null,
         (then) => setLanding(then, section.id, slot.id, next),
       ]);
     });
   const slow = (next: Slowing | null) => edit((now) => setSlowing(now, section.id, slot.id, next));
   return (
-    <Group title="How it ends">
+    <>
       <Select
         fullWidth
-        label={landing?.over ? 'The fill lands with' : 'What follows starts with'}
+        label={landing?.over ? 'The fill lands with' : 'Next starts with'}
         value={landing && !landing.swell ? landing.voice : null}
-        {...(landing?.over ? {} : { none: { label: 'nothing more', choose: () => land(null) } })}
+        {...(landing?.over ? {} : { none: { label: 'none', choose: () => land(null) } })}
         options={namedOptions(drums.filter(({ sound }) => !isSwell(sound)))}
         onChange={(voice) => land({ velocity: USUAL_LANDING, ...(landing && omit(landing, 'swell')), voice })}
         sx={{ mt: 0.5, mb: 1.25 }}
@@ -69,7 +68,7 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
           lengths={[beat, 2 * beat, bar, 2 * bar, landing?.swell ?? bar]}
           value={landing?.swell ?? null}
           meter={meter}
-          none={{ label: 'nothing, no swell', choose: () => land(null) }}
+          none={{ label: 'none', choose: () => land(null) }}
           onChange={swell}
           sx={{ mb: 1.25 }}
         />
@@ -81,7 +80,7 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
         lengths={[...spans, slot.length]}
         value={slows ? Math.min(slows.over, slot.length) : null}
         meter={meter}
-        none={{ label: 'nothing, it stays in tempo', choose: () => slow(null) }}
+        none={{ label: 'none', choose: () => slow(null) }}
         onChange={(over) => slow({ over, to: slows?.to ?? USUAL_SLOWING })}
         sx={{ mb: 1.25 }}
       />
@@ -94,6 +93,6 @@ export function SlotEnd({ document, section, slot }: SlotProps) {
           }
         />
       )}
-    </Group>
+    </>
   );
 }

@@ -28,7 +28,6 @@ import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
-import { Group } from '../../shared/ui/Group.tsx';
 import { notify } from '../../shared/ui/notify.ts';
 import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { Select } from '../../shared/ui/Select.tsx';
@@ -52,7 +51,7 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
   const meter = slotMeter(document, section, slot);
   if (!slot.layers.length) return null;
   return (
-    <Group title="Layers">
+    <>
       {slot.layers.map((layer, i) => {
         const name = index.pattern(layer.pattern)?.name ?? '';
         return (
@@ -98,7 +97,7 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
           </Box>
         );
       })}
-    </Group>
+    </>
   );
 }
 
@@ -178,12 +177,7 @@ function LayerForm({
           sx={{ mb: 1.25 }}
         />
       )}
-      <TimesSelect
-        label="It sounds"
-        times={layer.times}
-        onChange={(times) => set({ times })}
-        sx={{ mb: 1.25 }}
-      />
+      <TimesSelect label="Plays" times={layer.times} onChange={(times) => set({ times })} sx={{ mb: 1.25 }} />
       <StretchSlider length={length} meter={meter} value={[from, to]} onChange={setStretch} />
       <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1 }}>
         <DraftField

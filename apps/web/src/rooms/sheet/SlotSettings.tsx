@@ -3,9 +3,11 @@ import { slotMeter } from '@plucky/core/form';
 import { indexOf, leadingLayer, type SongDocument } from '@plucky/core/song';
 import { counted, placeName } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
+import { Fold } from '../../shared/ui/Fold.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
+import { chordsWords, endWords, layersWords, silentWords, timeWords } from './slot-fold-words.ts';
 import { SlotButtons } from './SlotButtons.tsx';
 import {
   LayerOneMore,
@@ -36,18 +38,30 @@ export const SlotSettings = memo(function SlotSettings({
     <Box component="section" aria-label={several ? 'Chosen slots' : 'Chosen slot'} sx={{ mb: 1.5 }}>
       {several ? <SeveralHead {...props} /> : <SlotHead document={document} one={chosen[0]} />}
       {!several && <InAllPlaces document={document} section={section} occurrence={occurrence.id} />}
+      <SlotButtons {...props} />
       {index.parts.map((part) => (
         <PartChoice key={part.id} {...props} part={part} />
       ))}
       <LengthChoice {...props} />
-      <SlotMeter {...props} />
-      <SlotTempo {...props} />
-      <SlotChords {...props} />
-      <SlotButtons {...props} />
-      {!several && <SlotEnd document={document} section={section} slot={slot} />}
-      <SilencedRows {...props} />
-      {!several && <SlotLayers document={document} section={section} slot={slot} />}
-      <LayerOneMore {...props} />
+      {!several && (
+        <Fold title="How it ends" says={endWords(document, section, slot)}>
+          <SlotEnd document={document} section={section} slot={slot} />
+        </Fold>
+      )}
+      <Fold title="Silent here" says={silentWords(document, chosen)}>
+        <SilencedRows {...props} />
+      </Fold>
+      <Fold title="Layers" says={layersWords(document, chosen)}>
+        {!several && <SlotLayers document={document} section={section} slot={slot} />}
+        <LayerOneMore {...props} />
+      </Fold>
+      <Fold title="Chords" says={chordsWords(document, chosen)}>
+        <SlotChords {...props} />
+      </Fold>
+      <Fold title="Meter and tempo" says={timeWords(chosen)}>
+        <SlotMeter {...props} />
+        <SlotTempo {...props} />
+      </Fold>
     </Box>
   );
 });

@@ -368,7 +368,7 @@ const Density = memo(function Density({
           title="No fill, landing or drop at the end of this phrase"
           sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('plum') }}
         >
-          bare end
+          no fill
         </Typography>
       )}
     </div>

@@ -70,7 +70,7 @@ export function StretchSettings({
           title={withKeys('Undo brings them back', FORM_COMMANDS.remove)}
           onClick={deeds.remove}
         >
-          Take out of the form
+          Remove sections
         </Button>
       </Box>
     </Box>

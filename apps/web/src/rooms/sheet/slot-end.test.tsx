@@ -32,12 +32,12 @@ async function choose(label: string, option: string) {
 
 test('what follows a slot starts with the hit that is chosen, and with nothing more when that is taken off', async () => {
   const { document } = show(lanterns, <Shown />);
-  await choose('What follows starts with', 'Crash');
+  await choose('Next starts with', 'Crash');
   expect(verseOf(document()).slots[2]?.landing).toEqual({ voice: 'crash', velocity: 112 });
   const start = 16 * 3840;
   const landed = compile(document(), { kind: 'song' }).events.filter((event) => event.from.hit === 'landing');
   expect(landed.map((event) => [event.tick, event.voice])).toEqual([[start, 'crash']]);
-  await choose('What follows starts with', 'nothing more');
+  await choose('Next starts with', 'none');
   expect(document()).toEqual(lanterns);
 });
 
@@ -51,18 +51,14 @@ test('a slot slows over as much as is chosen and down to what is set, each an un
   expect(screen.getByText('80 % · 106 bpm')).toBeTruthy();
   undo();
   expect(verseOf(document()).slots[2]?.slows?.to).toBe(60);
-  await choose('Slows down over the last', 'nothing, it stays in tempo');
+  await choose('Slows down over the last', 'none');
   expect(document()).toEqual(lanterns);
 });
 
 test('a slot is offered no slowing that is longer than it', async () => {
   show(lanterns, <Shown />);
   await userEvent.click(screen.getByRole('combobox', { name: 'Slows down over the last' }));
-  expect(screen.getAllByRole('option').map((one) => one.textContent)).toEqual([
-    'nothing, it stays in tempo',
-    '2 beats',
-    '1 bar',
-  ]);
+  expect(screen.getAllByRole('option').map((one) => one.textContent)).toEqual(['none', '2 beats', '1 bar']);
 });
 
 function change(document: SongDocument, outcome: ReturnType<typeof setLanding>): SongDocument {
@@ -78,7 +74,7 @@ test('the sheet says in few words what is special about a slot, its end only whe
     const one = verseOf(document).slots[slot];
     return one ? slotWords(document, one, isEnd) : null;
   };
-  expect([0, 2, 5].map((slot) => words(lanterns, slot))).toEqual(['', 'fill', 'rows out']);
+  expect([0, 2, 5].map((slot) => words(lanterns, slot))).toEqual(['', 'fill', 'muted rows']);
   expect(words(both, 2)).toBe('fill · slows · crash lands');
   expect(words(both, 2, false)).toBe('fill');
 });

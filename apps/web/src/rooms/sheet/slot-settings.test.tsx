@@ -32,6 +32,12 @@ function open(...slots: number[]) {
   return shown;
 }
 
+/** Opens a fold of the inspector, which stays open. */
+async function unfold(title: RegExp) {
+  const head = screen.getByRole('button', { name: title });
+  if (head.getAttribute('aria-expanded') === 'false') await userEvent.click(head);
+}
+
 async function choose(label: string, option: string) {
   await userEvent.click(screen.getByRole('combobox', { name: label }));
   await userEvent.click(screen.getByRole('option', { name: option }));
@@ -47,8 +53,9 @@ test('a groove is told to sound in the last of its rounds only', async () => {
       ({ voice, from }) => voice === 'snare' && from.slot === slot?.id && !own.has(from.hit),
     );
   const before = snares();
+  await unfold(/^Layers/);
   await userEvent.click(screen.getByRole('button', { name: 'Set the layer Main groove' }));
-  await choose('It sounds', 'the last time only');
+  await choose('Plays', 'the last time only');
   const { length } = indexOf(lanterns).pattern('main') ?? { length: 0 };
   const last = (slot?.length ?? 0) - length;
   expect(last).toBeGreaterThan(0);
@@ -59,6 +66,7 @@ test('a groove is told to sound in the last of its rounds only', async () => {
 test('a layer goes on from the slot before, from a place that is typed, and at a level', async () => {
   const { document } = open(1);
   const layer = () => verseOf(document()).slots[1]?.layers[0];
+  await unfold(/^Layers/);
   await userEvent.click(screen.getByRole('button', { name: 'Set the layer Main groove' }));
   await choose('Its pattern plays', 'on from the slot before');
   expect(layer()?.start).toBe('on');
@@ -77,6 +85,7 @@ test('slots that differ are set together, and a length is typed', async () => {
   const { document } = open(0, 1, 2);
   const settings = screen.getByRole('region', { name: 'Chosen slots' });
   expect(within(settings).getByText('3 slots chosen')).toBeTruthy();
+  await unfold(/^Silent here/);
   await userEvent.click(within(settings).getByRole('button', { name: 'Kick' }));
   const slots = () => verseOf(document()).slots.slice(0, 3);
   expect(slots().every((slot) => slot.layers[0]?.silencedVoices.includes('kick'))).toBe(true);
@@ -94,6 +103,7 @@ test('slots and their section are given a tempo that is typed, over bars that ar
   const { document } = open(0, 1);
   const slots = within(screen.getByRole('region', { name: 'Chosen slots' }));
   const tempos = () => verseOf(document()).slots.map(({ tempo }) => tempo);
+  await unfold(/^Meter and tempo as/);
   const typed = slots.getByRole('textbox', { name: 'Tempo, bpm' });
   await userEvent.type(typed, '96,5{Enter}');
   expect(tempos().slice(0, 3)).toEqual([{ to: 96.5 }, { to: 96.5 }, undefined]);
@@ -107,6 +117,8 @@ test('slots and their section are given a tempo that is typed, over bars that ar
   await userEvent.clear(typed);
   await userEvent.type(typed, '{Enter}');
   expect(tempos().slice(0, 2)).toEqual([undefined, undefined]);
+  await unfold(/^Section/);
+  await unfold(/^Meter and tempo of the section/);
   const ofSection = screen.getAllByRole('textbox', { name: 'Tempo, bpm' }).at(-1);
   if (ofSection) await userEvent.type(ofSection, '150{Enter}');
   expect(verseOf(document()).tempo).toEqual({ to: 150 });

@@ -16,7 +16,7 @@ export function slotWords(document: SongDocument, slot: Slot, isEnd: boolean, is
     slot.meter && isStart ? meterName(slot.meter) : undefined,
     slot.tempo && isStart ? `${figure(slot.tempo.to)} bpm` : undefined,
     chordNames(document, slot).join(' – '),
-    out ? 'rows out' : role,
+    out ? 'muted rows' : role,
     isEnd && slot.slows ? 'slows' : undefined,
     over ? 'over the bar' : undefined,
     landing && !over && !slot.landing?.swell ? `${landing.toLowerCase()} lands` : undefined,

@@ -9,9 +9,9 @@ export function ModeButton() {
   const other = mode === 'light' ? 'dark' : 'light';
   return (
     <IconButton
-      title={`Use the ${other} page`}
+      title={other === 'dark' ? 'Dark' : 'Light'}
       size="small"
-      aria-label={`Use the ${other} page`}
+      aria-label={other === 'dark' ? 'Dark' : 'Light'}
       onClick={() => setMode(other)}
     >
       {mode === 'light' ? <DarkIcon fontSize="small" /> : <LightIcon fontSize="small" />}

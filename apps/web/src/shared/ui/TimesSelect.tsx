@@ -18,7 +18,7 @@ const nth = (index: number) => ORDINALS[index] ?? `${index + 1}th`;
 
 /** Rounds in words. */
 export function timesWords(times: Times | null | undefined): string {
-  if (!times) return 'each time round';
+  if (!times) return 'every time';
   if (typeof times === 'string') return `the ${times} time only`;
   const every = `every ${nth(times.every - 1)} time`;
   return times.from === times.every - 1 ? every : `${every}, from the ${nth(times.from)}`;

@@ -102,7 +102,7 @@ function bounded(value: number, bound: number): number {
   return Math.min(bound, Math.max(-bound, value));
 }
 
-/** What of a stroke is the same in each place where its layer is played. */
+/** Facts of a stroke that are the same in each place where its layer is played. */
 interface PlannedStroke {
   /** Its number among the hits of the layer, and the id by which it is drawn. */
   readonly nth: number;
@@ -201,13 +201,13 @@ class Limb {
 /** Most places of a song of which the draws are kept: the slots that a song plays. */
 const PLACES = LIMITS.slots;
 
-/** How far a stroke is off and how loud it is beside what is meant, in spreads. */
+/** Distance and loudness of a stroke beside what is meant, in spreads. */
 interface DrawnNumbers {
   readonly off: number;
   readonly loudness: number;
 }
 
-/** What is drawn for a place of a song: it hangs on its seeds alone, and not on what is played there. */
+/** Draws for a place of a song: they hang on its seeds alone, and not on what is played there. */
 class Draws {
   readonly #seeds: readonly [song: string, spread: string, place: string];
   readonly #seed: number;

@@ -10,7 +10,7 @@ import {
 } from '../../song/index.ts';
 import type { MessageEvent } from './events.ts';
 
-/** What layers say to the channels of their parts, gathered in the order in which they are played. */
+/** Messages of layers to the channels of their parts, gathered in the order in which they are played. */
 export class SaidByParts {
   readonly #runs = new Map<Id, MessagesAt[]>();
 

@@ -21,7 +21,7 @@ import { cacheWhileSame, type Grid, gridTicks, type Meter } from '../../time/ind
 import type { Timing } from './events.ts';
 import { isMoved, type Lane } from './lanes.ts';
 
-/** What of a hit is the same in each place where its layer is played. */
+/** Facts of a hit that are the same in each place where its layer is played. */
 export interface PlannedHit {
   readonly hit: ResolvedHit;
   /** Its number among the hits of the layer. */

@@ -110,7 +110,7 @@ function DropOutChoices({ voices, editor }: { voices: readonly Voice[]; editor: 
         />
       )}
       <Choices
-        title="Picks up into what follows"
+        title="Pick-up into the next"
         value={pickUp ? 'yes' : 'no'}
         options={[
           { value: 'no', label: 'Not' },

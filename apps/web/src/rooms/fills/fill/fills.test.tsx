@@ -340,7 +340,7 @@ test('a fill is placed where it is looked for, with what lands after it, each pl
   await userEvent.clear(field);
   await userEvent.type(field, 'end of ver');
   await userEvent.click(screen.getByRole('option', { name: 'End of Verse 1' }));
-  await userEvent.click(button('Crash lands'));
+  await userEvent.click(button('Crash on 1'));
   expect(useRoom.getState().landing?.voice).toBe('crash');
   await userEvent.click(button('Place'));
   await userEvent.clear(field);

@@ -10,7 +10,7 @@ import type { PatternView } from '../pattern-view.ts';
 
 const HEIGHT = 28;
 
-/** What a pattern says to its channel beside its notes, such as a pedal: a curve of each kind, which leaves with them. */
+/** Messages of a pattern beside its notes, such as a pedal: a curve of each kind, which leaves with them. */
 export function Controllers({ view }: { view: PatternView }) {
   const edit = useEdit();
   const { pattern, messages } = view.resolved;

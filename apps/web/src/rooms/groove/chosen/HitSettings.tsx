@@ -89,7 +89,7 @@ export function HitSettings({
       )}
       {!drums && <GlideAndHold hits={hits} actions={actions} />}
       <TimesSelect
-        label="It sounds"
+        label="Plays"
         times={sameTimes ? (first.times ?? undefined) : null}
         onChange={(times) => actions.set(() => ({ times: times ?? null }), 'sound in some rounds')}
         helperText={first.times ? 'So it is in its slots; alone, the pattern has it each time.' : undefined}

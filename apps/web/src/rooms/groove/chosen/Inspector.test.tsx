@@ -77,13 +77,13 @@ test('a hit is told to sound in some rounds, and the slots that repeat its patte
   };
   const rounds = snares().length / 2;
   choose('a');
-  await userEvent.click(screen.getByRole('combobox', { name: /^It sounds/ }));
+  await userEvent.click(screen.getByRole('combobox', { name: /^Plays/ }));
   await userEvent.click(screen.getByRole('option', { name: 'the last time only' }));
   expect(own(document())['a']?.times).toBe('last');
   expect(snares()).toHaveLength(rounds + 1);
   expect(screen.getByText(/alone, the pattern has it each time/)).toBeTruthy();
-  await userEvent.click(screen.getByRole('combobox', { name: /^It sounds/ }));
-  await userEvent.click(screen.getByRole('option', { name: 'each time round' }));
+  await userEvent.click(screen.getByRole('combobox', { name: /^Plays/ }));
+  await userEvent.click(screen.getByRole('option', { name: 'every time' }));
   expect(snares()).toHaveLength(2 * rounds);
 });
 
@@ -140,7 +140,7 @@ test('a variation lists its own changes, and leads on to its family', async () =
   const demo = DEMO_SONGS['paper-lanterns']?.() ?? blankSong('none', 1);
   open(demo, 'lift');
   expect(screen.getByRole('region', { name: 'Changes of its own' }).textContent).toContain('Kick added at');
-  await userEvent.click(screen.getByRole('button', { name: 'In the family…' }));
+  await userEvent.click(screen.getByRole('button', { name: 'Links…' }));
   expect(useGroove.getState().panel).toBe('family');
 });
 

@@ -87,7 +87,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
         onClick={() => openPanel('family')}
         sx={{ ml: -1 }}
       >
-        In the family…
+        Links…
       </Button>
     </Box>
   );

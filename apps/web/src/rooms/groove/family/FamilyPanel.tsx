@@ -25,7 +25,7 @@ import { WherePlayed } from './WherePlayed.tsx';
 export function FamilyPanel({ view }: { view: PatternView }) {
   const { pattern } = view.resolved;
   return (
-    <SidePanel label="In the family" about="In the family" title={pattern.name}>
+    <SidePanel label="Links" about="Links" title={pattern.name}>
       <RoleAndLabel view={view} />
       <FollowChoice key={pattern.id} view={view} />
       <WherePlayed view={view} />

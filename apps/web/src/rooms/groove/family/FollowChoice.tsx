@@ -70,7 +70,7 @@ export function FollowChoice({ view }: { view: PatternView }) {
               Follow it
             </Button>
             <Button variant="text" onClick={() => propose(null)}>
-              Leave it
+              Cancel
             </Button>
           </Box>
         </Box>

@@ -11,16 +11,16 @@ export function ZoomButtons() {
     <Box role="group" aria-label="Zoom in time" sx={{ display: 'flex', gap: 1 }}>
       {zoom < MOST_ZOOM && (
         <QuietButton
-          title={withKeys('Closer in time, or Ctrl and the wheel', PATTERN_COMMANDS.zoom, 0)}
+          title={withKeys('Zoom in, or Ctrl and the wheel', PATTERN_COMMANDS.zoom, 0)}
           onClick={() => zoomBy(2)}
         >
-          Closer
+          Zoom in
         </QuietButton>
       )}
       {zoom > 1 && (
         <>
-          <QuietButton title={withKeys('Farther away', PATTERN_COMMANDS.zoom, 1)} onClick={() => zoomBy(0.5)}>
-            Farther
+          <QuietButton title={withKeys('Zoom out', PATTERN_COMMANDS.zoom, 1)} onClick={() => zoomBy(0.5)}>
+            Zoom out
           </QuietButton>
           <QuietButton title={withKeys('All of the pattern', PATTERN_COMMANDS.fit)} onClick={() => zoomBy(0)}>
             Fit
