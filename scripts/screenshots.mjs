@@ -154,7 +154,7 @@ try {
     .click();
   await page.getByRole('region', { name: 'Chosen slot' }).waitFor();
   await shoot('sheet-dark');
-  await page.getByRole('button', { name: 'Use the light page' }).click();
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
 
   await open('Paper Lanterns', 'hand-off');
   await page.getByRole('button', { name: /^Export 9 files/ }).click();
