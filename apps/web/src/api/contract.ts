@@ -485,7 +485,7 @@ export interface components {
        * @enum {number}
        */
       readonly ppq?: 480 | 960;
-      /** @description Parts of notes say their sound: false (No), true (By a program change) */
+      /** @description Send program changes: false (No), true (By a program change) */
       readonly programs?: boolean;
       readonly regions: readonly ('song' | 'section' | 'slot' | 'pattern')[];
       /**
