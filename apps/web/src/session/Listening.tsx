@@ -43,7 +43,7 @@ function Toggle({
         border: `1px solid ${on ? color('plum') : color('strong')}`,
         background: on ? color('plum') : 'transparent',
         color: on ? color('on-plum') : color('soft'),
-        font: '600 11px Figtree Variable',
+        font: '600 12px Figtree Variable',
         cursor: 'pointer',
       }}
     >

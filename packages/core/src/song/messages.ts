@@ -106,8 +106,7 @@ export class ChannelState {
 
   /** A state of its own that is as this one. */
   copy(): ChannelState {
-    const copy = new ChannelState(this.held());
-    for (const [kind, number] of this.#held) copy.hear(kind, number);
+    const copy = new ChannelState([...this.#held]);
     copy.#parameter = this.#parameter;
     return copy;
   }

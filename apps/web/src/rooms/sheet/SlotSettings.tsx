@@ -4,6 +4,7 @@ import { indexOf, leadingLayer, type SongDocument } from '@plucky/core/song';
 import { counted, placeName } from '@plucky/core/time';
 import { memo, type ReactNode } from 'react';
 import { Fold } from '../../shared/ui/Fold.tsx';
+import { SlotPiece, slotRole, slotTint } from '../../shared/ui/SlotPiece.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
@@ -20,6 +21,9 @@ import {
 import { SlotChords } from './SlotChords.tsx';
 import { SlotEnd } from './SlotEnd.tsx';
 import { SlotLayers } from './SlotLayers.tsx';
+
+/** Height of the picture of a slot, in px. */
+const PICTURE = 44;
 
 /** Patterns of the chosen slots, their length, and their own silences. */
 export const SlotSettings = memo(function SlotSettings({
@@ -75,7 +79,34 @@ function SlotHead({ document, one }: { document: SongDocument; one: ChosenSlot }
         {section.name} · from {placeName(startInSong(document, one), slotMeter(document, section, slot))}
       </Typography>
       <Title>{(layer && indexOf(document).pattern(layer.pattern)?.name) ?? 'Rest'}</Title>
+      <SlotPicture document={document} one={one} />
     </>
+  );
+}
+
+/** What the slot plays where it is chosen, in small. */
+function SlotPicture({ document, one }: { document: SongDocument; one: ChosenSlot }) {
+  const { occurrence, section, slot } = one;
+  const before = section.slots.slice(0, section.slots.indexOf(slot));
+  const onLine = before.reduce((sum, { length }) => sum + length, 0);
+  return (
+    <Box
+      aria-hidden
+      sx={{
+        p: 0.75,
+        mb: 1.25,
+        border: `1px solid ${color('line')}`,
+        borderRadius: '10px',
+        background: slotTint(slotRole(document, slot)),
+      }}
+    >
+      <SlotPiece
+        document={document}
+        place={{ occurrence, section, start: 0 }}
+        piece={{ slot, onLine, inSlot: 0, length: slot.length }}
+        height={PICTURE}
+      />
+    </Box>
   );
 }
 

@@ -72,9 +72,9 @@ export const MONO = '"Spline Sans Mono Variable", ui-monospace, monospace';
 /** The sizes of text by what they are for, in px. */
 export const TEXT = {
   /** Marks in a picture, and the words on them. */
-  tiny: 11,
+  tiny: 12,
   /** Explanation under a choice. */
-  fine: 11.5,
+  fine: 12,
   /** Labels over a group, and figures beside a name. */
   small: 12,
   /** Note beside or under something. */

@@ -90,6 +90,13 @@ const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[];
   ));
 });
 
+/** Mute and solo of a row that is not chosen are seen while they are on, under the pointer and the focus, and where nothing points. */
+const WHEN_POINTED_AT = {
+  '@media (hover: hover)': {
+    '&:not(:hover):not(:focus-within) > button[aria-label][aria-pressed="false"]': { opacity: 0 },
+  },
+} as const;
+
 /** The name of one row; drawn anew only when it is itself chosen or let go. */
 const Label = memo(function Label({
   row,
@@ -111,6 +118,7 @@ const Label = memo(function Label({
         pl: 1.75,
         gap: 0.4,
         background: on ? color('wash') : 'transparent',
+        ...(on ? {} : WHEN_POINTED_AT),
       }}
     >
       <Box
