@@ -52,7 +52,7 @@ function slotWords(document: SongDocument, before: Slot, slot: Slot): string[] {
     ...(isPlayed ? [] : [`${names(slot) || 'a rest'} for ${names(before) || 'a rest'}`]),
     ...(before.length === slot.length ? [] : ['another length']),
     ...(saysSame(edits(before), edits(slot)) ? [] : [hitsInWords(before.layers, slot.layers)]),
-    ...(isPlayed && !saysSame(rows(before), rows(slot)) ? ['rows silent'] : []),
+    ...(isPlayed && !saysSame(rows(before), rows(slot)) ? ['muted rows'] : []),
     ...(isPlayed && !saysSame(rest(before), rest(slot)) ? ['layers set otherwise'] : []),
     ...(saysSame([before.landing, before.slows], [slot.landing, slot.slows]) ? [] : ['another end']),
     ...(saysSame(before.meter, slot.meter) ? [] : ['another meter']),

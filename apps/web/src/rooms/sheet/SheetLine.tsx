@@ -146,7 +146,7 @@ const Piece = memo(function Piece({
           </span>
           <span className="special">
             <Unseen>, </Unseen>
-            {[isPlanned ? 'planned' : '', differs, face.words].filter(Boolean).join(' · ')}
+            {specialWords(isPlanned, differs, face.words)}
           </span>
         </span>
         <span className="hits">
@@ -166,3 +166,9 @@ const Piece = memo(function Piece({
     </div>
   );
 });
+
+/** Words at the end of a slot: that it is planned, where it differs from what it follows, and what it has of its own, each once. */
+function specialWords(isPlanned: boolean, differs: string, own: string): string {
+  const words = [isPlanned ? 'planned' : '', ...differs.split(', '), ...own.split(' · ')];
+  return [...new Set(words.filter(Boolean))].join(' · ');
+}

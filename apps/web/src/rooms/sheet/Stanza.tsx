@@ -89,6 +89,8 @@ export const SHEET_STYLE = {
     borderRadius: 4,
   },
   '& .others': { fontWeight: 400, color: color('soft') },
+  // Seen under the pointer and the focus, and where nothing points.
+  '@media (hover: hover)': { '& .line:not(:hover) .full .more:not(:focus-visible)': { opacity: 0 } },
   '& .special': { color: color('soft'), fontSize: TEXT.tiny, flex: 'none' },
   '& .hits': { display: 'block', padding: '0 3px' },
   '& .head': {
@@ -195,7 +197,7 @@ export const StanzaLine = memo(function StanzaLine({
   const bars = place.bars / occurrence.times;
   return (
     <>
-      <div className="name">
+      <div className={line ? 'name full' : 'name'}>
         {nth === 0 && (
           <SectionHead
             occurrence={occurrence.id}
@@ -311,7 +313,8 @@ const SectionHead = memo(function SectionHead({
           variant="text"
           onClick={add}
           aria-label={`Add a slot to ${name}`}
-          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: TEXT.note }}
+          className="more"
+          sx={{ px: 0.5, py: 0, ml: -0.5, fontSize: TEXT.note, lineHeight: 1.2 }}
         >
           + slot
         </Button>
