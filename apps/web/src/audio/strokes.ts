@@ -13,7 +13,7 @@ import {
 } from '@plucky/sound';
 import { heardPan } from './mixer.ts';
 
-/** When a note is ended, in ticks from the same start as the event: by its choke group, or by its length and the pedal if it is held. */
+/** End of a note, in ticks from the same start as the event: by its choke group, or by its length and the pedal if it is held. */
 export function endOf(timeline: Timeline, event: NoteEvent, sound: string): number | null {
   if (event.stopsAt !== null || !isHeld(sound)) return event.stopsAt;
   return heardMessages(timeline).endOf(event.part, event.tick + event.length);

@@ -42,7 +42,7 @@ const controller = (number: number, value: number, tick: number): Said => ({
 });
 
 const data = fc.nat(127);
-/** What a player or a program says within a bar, in ticks from its start. */
+/** Gestures of a player or a program within a bar, in ticks from its start. */
 const gestures = fc.oneof(
   // A pedal that is held, sometimes over the bar line.
   fc
@@ -108,7 +108,7 @@ function fileOf({ setUp, bars, order }: typeof files extends fc.Arbitrary<infer 
   return writeMidi({ format: 1, ppq: 960, tracks: [{ events, notes, length }] });
 }
 
-/** What another reader finds a file to say to a channel beside its notes, in order, and its notes. */
+/** Messages of a file to a channel beside its notes as another reader finds them, in order, and its notes. */
 function readBy(bytes: Uint8Array) {
   const said: string[] = [];
   const notes: string[] = [];
@@ -206,7 +206,7 @@ test('a section that leaves by itself begins as the song is there, and leaves no
         if (scope.kind !== 'occurrence' || !song) throw new Error('no section of a song');
         const start = songStretches(document).find(({ occurrence }) => occurrence?.id === scope.occurrence);
         if (!start) throw new Error('a section that is nowhere');
-        // What is set need not be set before a note sounds.
+        // A value need not be set before a note sounds.
         const first = Number(read.notes[0]?.split(' ')[0] ?? 0);
         const there = stateAt(song.read, start.start + first);
         expect(stateAt(read, first)).toEqual(there);

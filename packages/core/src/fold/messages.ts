@@ -26,7 +26,7 @@ export class MessageReader {
     this.#messages = messages;
   }
 
-  /** What is set at a tick, and what is said from there up to another; stretches are asked for in order. */
+  /** Messages from a tick up to another, with all that is set there; stretches are asked for in order. */
   between(start: number, stop: number): Messages {
     this.#hear(start);
     const holds = this.state.held();
@@ -79,7 +79,7 @@ export function withMessages(
   return members.map((member, i) => {
     const { pattern } = member;
     const said = fitting(usual[i] ?? NO_MESSAGES);
-    // What is followed follows nothing itself.
+    // A pattern that is followed follows none itself.
     const parent = byId.get(pattern.parent ?? '');
     const followed = parent
       ? messagesOver(

@@ -23,7 +23,7 @@ export const messagesSchema = (z: Zod) =>
 
 /** Messages to the channel of a part beside its notes: what is set as they begin, and what is said then. */
 export type Messages = Described<typeof messagesSchema>;
-/** What a message is about: a controller by its number 0..127, the bend, the pressure or the program of a channel. */
+/** Subject of a message: a controller by its number 0..127, the bend, the pressure or the program of a channel. */
 export type MessageKind = Messages['says'][number][1];
 /** A kind that is set as messages begin, with its value: beside them the range of the bend. */
 export type Held = Messages['holds'][number];
@@ -64,7 +64,7 @@ export const CONTROLLER = {
 const OF_PARAMETERS: ReadonlySet<Held[0]> = new Set([6, 38, 96, 97, 98, 99, 100, 101]);
 /** Numbers that do something once: they are no state. Source: MIDI 1.0, channel mode messages. */
 const FIRST_MODE = 120;
-/** What would go on sounding in what follows, with its value at rest: wheels and pedals, pressure and bend. */
+/** Kinds that would go on sounding in what follows, each with its value at rest: wheels and pedals, pressure and bend. */
 const RESTS: readonly Held[] = [
   ['bend', BEND_AT_REST],
   ['pressure', 0],
@@ -178,7 +178,7 @@ export function joinedMessages(runs: readonly MessagesAt[]): Messages {
   const inOrder = runs.filter(({ messages }) => !isSilent(messages)).sort((a, b) => a.start - b.start);
   const [first] = inOrder;
   if (!first) return NO_MESSAGES;
-  // What is only set, such as a volume, may as well be set before.
+  // Values that are only set, such as a volume, may as well be set before.
   const holds = first.messages.holds.filter(([kind]) => first.start === 0 || restOf(kind) === undefined);
   return { holds, says: saidInTurn(inOrder, { state: new ChannelState(holds), comesToRest: true }) };
 }

@@ -84,7 +84,7 @@ function SlotHead({ document, one }: { document: SongDocument; one: ChosenSlot }
   );
 }
 
-/** What the slot plays where it is chosen, in small. */
+/** Picture of a slot as it plays where it is chosen. */
 function SlotPicture({ document, one }: { document: SongDocument; one: ChosenSlot }) {
   const { occurrence, section, slot } = one;
   const before = section.slots.slice(0, section.slots.indexOf(slot));

@@ -38,7 +38,7 @@ export function silentWords(document: SongDocument, chosen: Chosen): string {
   return listed(silent.map((row) => voice(row)?.name.toLowerCase() ?? ''));
 }
 
-/** How many patterns the chosen slots layer. */
+/** Number of patterns that the chosen slot layers, or the name of the only one. */
 export function layersWords(document: SongDocument, chosen: Chosen): string {
   const [first] = chosen;
   if (inSections(chosen).length > 1 || !first) return '';
@@ -71,13 +71,13 @@ export function sectionTimeWords({ meter, tempo }: Section): string {
   return listed([meter && meterName(meter), tempo && `${figure(tempo.to)} bpm`], ', ', 'as the song');
 }
 
-/** How many of a section's slots have chords. */
+/** Number of a section's slots that have chords. */
 export function sectionChordsWords({ slots }: Section): string {
   const count = slots.filter(({ chords }) => chords?.length).length;
   return count ? `in ${counted(count, 'slot')}` : 'none';
 }
 
-/** What is otherwise at one place of the form: its curves, and the rows that are silent there. */
+/** Deviations at one place of the form: its curves, and the rows that are silent there. */
 export function onlyHereWords(document: SongDocument, occurrence: Occurrence): string {
   const { voice } = indexOf(document);
   return listed([

@@ -23,7 +23,7 @@ export function Fold({
   children,
 }: {
   title: string;
-  /** What is set within, in a few words; nothing while it is open, where it is seen. */
+  /** Few words for all that is set within; shown while it is folded. */
   says: string;
   /** The name by which it is remembered, where its title is not always the same. */
   name?: string;
