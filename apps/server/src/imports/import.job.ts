@@ -7,6 +7,7 @@ import {
   type FoldOptions,
   foldWork,
   type How,
+  isFolded,
   type NoteMap,
   suggestedMap,
   unfold,
@@ -228,10 +229,6 @@ export const foldImport = job<FoldImportWish, FoldImportDone>(
     };
   },
 );
-
-function isFolded(use: Use | undefined): boolean {
-  return use === 'fold' || use === 'notes';
-}
 
 function mapOf(said: FoldImportWish['noteMap']): NoteMap {
   return Object.fromEntries(

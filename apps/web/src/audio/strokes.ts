@@ -25,8 +25,9 @@ const FOLLOWS = 2 * PPQ;
 /** Movement of a note by the controls of its lane or part, in seconds from its start; null for none. */
 export function motionOf(timeline: Timeline, event: NoteEvent): readonly Motion[] | null {
   const { tempos } = timeline;
+  const { tick, glide, length } = event;
   const { controls, laneOf } = heardMessages(timeline);
-  const moves = movesOf(controls, { ...event, lane: laneOf(event) }, Math.max(FOLLOWS, event.length));
+  const moves = movesOf(controls, { lane: laneOf(event), tick, glide }, Math.max(FOLLOWS, length));
   if (!moves) return null;
   const start = secondsAt(tempos, event.tick);
   return moves.map(({ after, pitch, filter, level }) => ({

@@ -12,7 +12,15 @@ import {
 } from '../midi/index.ts';
 import { settle } from '../play/index.ts';
 import { FASTEST, type Key, keyOfSignature, LIMITS, plainName, SLOWEST } from '../song/index.ts';
-import { type BarMeter, barTicks, MOST_BEATS, PPQ, type TempoMap, usualGroups } from '../time/index.ts';
+import {
+  type BarMeter,
+  barTicks,
+  groupedBy,
+  MOST_BEATS,
+  PPQ,
+  type TempoMap,
+  usualGroups,
+} from '../time/index.ts';
 import {
   type ArrivedMessage,
   type LeftMessages,
@@ -26,6 +34,11 @@ import { kindOfTrack } from './track-kind.ts';
 export const USES = ['fold', 'notes', 'reference', 'none'] as const;
 /** Use of a track that arrives. */
 export type Use = (typeof USES)[number];
+
+/** True for a track that is made patterns. */
+export function isFolded(use: Use | undefined): boolean {
+  return use === 'fold' || use === 'notes';
+}
 
 /** A note of a file, in 960ths of a quarter note from its start; note 0..127, velocity 1..127. */
 export interface ArrivedNote {
@@ -137,19 +150,21 @@ export function arrivedFile(bytes: Uint8Array, fileName: string): ArrivedFile {
 }
 
 /** Messages of tracks to channels on which they play nothing, by channel. */
-function othersMessages(midi: MidiFile, scale: (tick: number) => number): Map<number, ArrivedMessage[]> {
-  const out = new Map<number, ArrivedMessage[]>();
-  for (const { events } of midi.tracks) {
+function othersMessages(
+  midi: MidiFile,
+  scale: (tick: number) => number,
+): ReadonlyMap<number, readonly ArrivedMessage[]> {
+  const said = midi.tracks.flatMap(({ events }) => {
     const own = new Set(events.flatMap((event) => (event.type === 'noteOn' ? [event.channel] : [])));
-    for (const event of events) {
-      const message = 'channel' in event && !own.has(event.channel) ? messageOf(event, scale) : null;
-      if (!message || !('channel' in event)) continue;
-      const known = out.get(event.channel);
-      if (known) known.push(message);
-      else out.set(event.channel, [message]);
-    }
-  }
-  return out;
+    return events.flatMap((event) => {
+      const message = messageOf(event, scale);
+      return message && 'channel' in event && !own.has(event.channel)
+        ? [{ channel: event.channel, message }]
+        : [];
+    });
+  });
+  const byChannel = groupedBy(said, ({ channel }) => channel);
+  return new Map([...byChannel].map(([channel, all]) => [channel, all.map(({ message }) => message)]));
 }
 
 /** The tracks with the messages that lie before the end of the last bar, as many of a file as are kept. */

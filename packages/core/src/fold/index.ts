@@ -1,6 +1,6 @@
 // The public names of this room, by module.
 export { addFolded, type Extent } from './add-to-song.ts';
-export { type ArrivedFile, arrivedFile, type ArrivedTrack, type Use, USES } from './arrived.ts';
+export { type ArrivedFile, arrivedFile, type ArrivedTrack, isFolded, type Use, USES } from './arrived.ts';
 export { fold, type Folded, TOLERANCES } from './fold.ts';
 export { type CueSheet, cueSheetOf } from './cue-sheet.ts';
 export { type Distance, distanceFrom } from './distance.ts';

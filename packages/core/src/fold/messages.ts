@@ -79,16 +79,8 @@ export function withMessages(
   return members.map((member, i) => {
     const { pattern } = member;
     const said = fitting(usual[i] ?? NO_MESSAGES);
-    // A pattern that is followed follows none itself.
     const parent = byId.get(pattern.parent ?? '');
-    const followed = parent
-      ? messagesOver(
-          fitting(parent.messages ?? NO_MESSAGES),
-          windowStart(pattern, parent.pattern),
-          pattern.length,
-          parent.pattern.length,
-        )
-      : NO_MESSAGES;
+    const followed = followedFrom(pattern, parent?.pattern, fitting(parent?.messages ?? NO_MESSAGES));
     return saysSame(said, followed) ? member : { ...member, pattern: { ...pattern, messages: said } };
   });
 }
@@ -105,8 +97,13 @@ export function messagesOfMember(members: readonly Member[], nth: number): Messa
   if (!pattern) return NO_MESSAGES;
   if (pattern.messages) return pattern.messages;
   const parent = members.find((one) => one.pattern.id === pattern.parent)?.pattern;
-  if (!parent?.messages) return NO_MESSAGES;
-  return messagesOver(parent.messages, windowStart(pattern, parent), pattern.length, parent.length);
+  return followedFrom(pattern, parent, parent?.messages ?? NO_MESSAGES);
+}
+
+/** The messages that a pattern follows of its parent, which follows none itself; none without one. */
+function followedFrom(pattern: Pattern, parent: Pattern | undefined, messages: Messages): Messages {
+  if (!parent) return NO_MESSAGES;
+  return messagesOver(messages, windowStart(pattern, parent), pattern.length, parent.length);
 }
 
 /** The stretches of a song in which all of a pattern is played, from its start on. */

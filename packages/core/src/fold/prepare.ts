@@ -1,7 +1,7 @@
 import { NOTE_CHANNELS } from '../pattern/index.ts';
 import { freeName, LIMITS, type Part, type Song, type Swing, type Voice } from '../song/index.ts';
 import { tempoAt } from '../time/index.ts';
-import type { ArrivedFile, ArrivedTrack } from './arrived.ts';
+import { type ArrivedFile, type ArrivedTrack, isFolded } from './arrived.ts';
 import { usualMeter } from './bar-meters.ts';
 import { type Distinct, distinctOf } from './classes.ts';
 import { type KeptTempos, keptTempos } from './kept-tempos.ts';
@@ -49,7 +49,7 @@ export interface Prepared {
 
 /** The tracks of a file that are folded: those that are to be, as many as a slot can have layers. */
 export function foldedTracks({ tracks }: ArrivedFile, uses: FoldOptions['uses']): readonly ArrivedTrack[] {
-  return tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').slice(0, LIMITS.layers);
+  return tracks.filter(({ id }) => isFolded(uses[id])).slice(0, LIMITS.layers);
 }
 
 /** Outline of a file, known before its notes are looked at: starts of sections, meters and tempos. */

@@ -1,9 +1,14 @@
 import { type ControlEvent, type Lane, lanesOf, type Timeline } from '../play/index.ts';
-import { BEND_AT_REST, CONTROLLER, type ExportOptions, type Id, type SongDocument } from '../song/index.ts';
+import {
+  BEND_AT_REST,
+  CONTROLLER,
+  type ExportOptions,
+  type Id,
+  rangeSaid,
+  type SongDocument,
+} from '../song/index.ts';
 import type { MidiEvent } from './bytes/format.ts';
 
-/** A parameter number that is none: what follows changes nothing by mistake. */
-const NO_PARAMETER = 127;
 const BEND_HIGHEST = 16_383;
 
 /** The events of one lane of a timeline in ticks of the file: the range of its bend first, then what it says. */
@@ -39,15 +44,13 @@ export function lanesIn(document: SongDocument, timeline: Timeline): readonly La
 
 /** Registered parameter 0, how many semitones a full bend is, closed again so that nothing else can change it. */
 export function rangeMessage({ channel, range }: Pick<Lane, 'channel' | 'range'>): MidiEvent[] {
-  const says: readonly (readonly [number, number])[] = [
-    [CONTROLLER.parameter, 0],
-    [CONTROLLER.parameterFine, 0],
-    [CONTROLLER.dataEntry, range],
-    [CONTROLLER.dataEntryFine, 0],
-    [CONTROLLER.parameter, NO_PARAMETER],
-    [CONTROLLER.parameterFine, NO_PARAMETER],
-  ];
-  return says.map(([number, value]) => ({ tick: 0, type: 'controller', channel, number, value }));
+  return rangeSaid(128 * range).map(([number, value]) => ({
+    tick: 0,
+    type: 'controller',
+    channel,
+    number,
+    value,
+  }));
 }
 
 function controlMessage({ kind, value, channel }: ControlEvent, { range }: Lane, tick: number): MidiEvent {

@@ -24,15 +24,18 @@ export function leavingTimeline(
   if (!rows.size) return timeline;
   const leaves = ({ voice }: NoteEvent) => !rows.has(voice);
   const events = timeline.events.filter(leaves);
-  const emptied = new Set(timeline.events.filter((event) => !leaves(event)).map(({ lane }) => lane));
-  for (const { lane } of events) emptied.delete(lane);
-  const parts = new Set(timeline.events.filter((event) => !leaves(event)).map(({ part }) => part));
-  for (const { part } of events) parts.delete(part);
+  const isEmptied = (keyOf: (event: NoteEvent) => Id | null) => {
+    const before = new Set(timeline.events.map(keyOf));
+    const after = new Set(events.map(keyOf));
+    return (key: Id) => before.has(key) && !after.has(key);
+  };
+  const isEmptyLane = isEmptied(({ lane }) => lane);
+  const isEmptyPart = isEmptied(({ part }) => part);
   return {
     ...timeline,
     events,
-    controls: timeline.controls.filter(({ lane }) => !emptied.has(lane)),
-    messages: timeline.messages.filter(({ part }) => !parts.has(part)),
+    controls: timeline.controls.filter(({ lane }) => !isEmptyLane(lane)),
+    messages: timeline.messages.filter(({ part }) => !isEmptyPart(part)),
     merged: timeline.merged.filter(({ lost }) => leaves(lost)),
   };
 }

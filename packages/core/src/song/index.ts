@@ -67,9 +67,10 @@ export {
   messagesOver,
   NO_MESSAGES,
   type PlacedMessage,
+  rangeSaid,
   saidInTurn,
 } from './messages.ts';
-export { type MessageCurve, messageCurves, messageName, withoutKind } from './message-names.ts';
+export { type MessageCurve, messageCount, messageCurves, messageName, withoutKind } from './message-names.ts';
 export { type RecordDifference, recordDifferences } from './differences.ts';
 export { documentOf, indexOf, serialize, type SongDocument, type SongIndex, withRecord } from './document.ts';
 export {

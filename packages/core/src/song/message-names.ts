@@ -1,3 +1,4 @@
+import { counted, groupedBy } from '../time/index.ts';
 import { CONTROLLER, type MessageKind, type Messages } from './messages.ts';
 
 /** Names of controllers. Source: MIDI 1.0, table of control changes. */
@@ -37,17 +38,14 @@ export interface MessageCurve {
 
 /** Messages as a curve for each kind that is said, in the order in which they are said first; what is set as they begin is at 0. */
 export function messageCurves({ holds, says }: Messages): readonly MessageCurve[] {
-  const curves = new Map<MessageKind, { at: number; value: number }[]>();
-  for (const [at, kind, value] of says) {
-    const points = curves.get(kind);
-    if (points) points.push({ at, value });
-    else curves.set(kind, [{ at, value }]);
-  }
-  for (const [kind, value] of holds) {
-    const points = kind === 'range' ? undefined : curves.get(kind);
-    if (points?.[0]?.at) points.unshift({ at: 0, value });
-  }
-  return [...curves].map(([kind, points]) => ({ kind, points }));
+  return [...groupedBy(says, ([, kind]) => kind)].map(([kind, own]) => {
+    const points = own.map(([at, , value]) => ({ at, value }));
+    const first = holds.find(([one]) => one === kind)?.[1];
+    return {
+      kind,
+      points: first === undefined || !points[0]?.at ? points : [{ at: 0, value: first }, ...points],
+    };
+  });
 }
 
 /** The messages without those of a kind; a bend goes with its range. */
@@ -56,4 +54,12 @@ export function withoutKind({ holds, says }: Messages, kind: MessageKind): Messa
     holds: holds.filter(([one]) => one !== kind && !(kind === 'bend' && one === 'range')),
     says: says.filter(([, one]) => one !== kind),
   };
+}
+
+/**
+ * A number of messages in words.
+ * @example messageCount(2) // => "2 controllers and bends"
+ */
+export function messageCount(count: number): string {
+  return counted(count, 'controller or bend', 'controllers and bends');
 }

@@ -60,6 +60,8 @@ export const CONTROLLER = {
   parameter: 101,
 } as const;
 
+/** A parameter number that is none: what follows changes nothing by mistake. */
+const NO_PARAMETER = 127;
 /** Numbers that set a parameter, which mean nothing without the ones before them. Source: MIDI 1.0, registered parameters. */
 const OF_PARAMETERS: ReadonlySet<Held[0]> = new Set([6, 38, 96, 97, 98, 99, 100, 101]);
 /** Numbers that do something once: they are no state. Source: MIDI 1.0, channel mode messages. */
@@ -81,7 +83,7 @@ function restOf(kind: Held[0]): number | undefined {
 /** State of a channel: what was said last of each kind, and the parameter that is chosen. */
 export class ChannelState {
   readonly #held: Map<Held[0], number>;
-  #parameter: readonly [number, number] = [127, 127];
+  #parameter: readonly [number, number] = [NO_PARAMETER, NO_PARAMETER];
 
   constructor(holds: readonly Held[] = []) {
     this.#held = new Map(holds);
@@ -91,7 +93,7 @@ export class ChannelState {
   hear(kind: Held[0], number: number): void {
     if (kind === CONTROLLER.parameter) this.#parameter = [number, this.#parameter[1]];
     else if (kind === CONTROLLER.parameterFine) this.#parameter = [this.#parameter[0], number];
-    else if (kind === 98 || kind === 99) this.#parameter = [127, 127];
+    else if (kind === 98 || kind === 99) this.#parameter = [NO_PARAMETER, NO_PARAMETER];
     else if (kind === CONTROLLER.dataEntry && this.#choosesRange()) this.#held.set('range', number * 128);
     else if (kind === CONTROLLER.dataEntryFine && this.#choosesRange())
       this.#held.set('range', Math.floor((this.#held.get('range') ?? 0) / 128) * 128 + number);
@@ -126,16 +128,20 @@ export class ChannelState {
   }
 }
 
-/** The messages that set something: those of a bend range are closed again, so that nothing else can change it. */
+/** The messages that set something. */
 function saidOf([kind, number]: Held): (readonly [MessageKind, number])[] {
-  if (kind !== 'range') return [[kind, number]];
+  return kind === 'range' ? rangeSaid(number) : [[kind, number]];
+}
+
+/** The controllers that set a bend range, of 128 times its semitones and its cents: registered parameter 0, closed again. */
+export function rangeSaid(range: number): (readonly [number, number])[] {
   return [
     [CONTROLLER.parameter, 0],
     [CONTROLLER.parameterFine, 0],
-    [CONTROLLER.dataEntry, number >> 7],
-    [CONTROLLER.dataEntryFine, number & 127],
-    [CONTROLLER.parameter, 127],
-    [CONTROLLER.parameterFine, 127],
+    [CONTROLLER.dataEntry, range >> 7],
+    [CONTROLLER.dataEntryFine, range & 127],
+    [CONTROLLER.parameter, NO_PARAMETER],
+    [CONTROLLER.parameterFine, NO_PARAMETER],
   ];
 }
 

@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material';
-import type { ArrivedFile, Use } from '@plucky/core/fold';
+import { type ArrivedFile, isFolded, type Use } from '@plucky/core/fold';
 import { noteName } from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
 import { Group } from '../../shared/ui/Group.tsx';
@@ -69,7 +69,7 @@ export function ArrivedTracks({
               options={(Object.keys(USE_NAMES) as Use[]).map((value) => ({ value, label: USE_NAMES[value] }))}
               onChange={(use) => onChange(id, use)}
             />
-            {(uses[id] === 'fold' || uses[id] === 'notes') && <RangeOnShelf file={file} track={track} />}
+            {isFolded(uses[id]) && <RangeOnShelf file={file} track={track} />}
             {uses[id] !== 'none' && (left.length > 0 || doubled > 0 || cut > 0) && (
               <Typography sx={{ fontSize: TEXT.fine, color: color('warn'), mt: 0.75 }}>
                 {[

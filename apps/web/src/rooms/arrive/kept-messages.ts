@@ -1,10 +1,6 @@
 import { type ArrivedTrack, MOST_MESSAGES } from '@plucky/core/fold';
+import { messageCount } from '@plucky/core/song';
 import { counted, figure, plural } from '@plucky/core/time';
-
-/** A number of messages in words. */
-export function messageCount(count: number): string {
-  return counted(count, 'controller or bend', 'controllers and bends');
-}
 
 /** Words for the messages of a track that are kept; only a part of notes keeps them. */
 export function keptWords({ messages }: Pick<ArrivedTrack, 'messages'>, isKept: boolean): string {

@@ -1,7 +1,6 @@
-import type { ArrivedFile, Folded, Unfolded, Use } from '@plucky/core/fold';
-import { FASTEST, LIMITS, SLOWEST } from '@plucky/core/song';
+import { type ArrivedFile, type Folded, isFolded, type Unfolded, type Use } from '@plucky/core/fold';
+import { FASTEST, LIMITS, messageCount, SLOWEST } from '@plucky/core/song';
 import { counted, figure, meterName, plural } from '@plucky/core/time';
-import { messageCount } from './kept-messages.ts';
 
 /** Number of places named before the rest is only counted. */
 const NAMED = 8;
@@ -38,7 +37,7 @@ export function lostWords(
     words.push(
       `${messageCount(file.adrift)} ${plural(file.adrift, 'stays', 'stay')} behind: nothing is played on ${plural(file.adrift, 'its channel', 'their channels')}.`,
     );
-  const folded = file.tracks.filter(({ id }) => uses[id] === 'fold' || uses[id] === 'notes').length;
+  const folded = file.tracks.filter(({ id }) => isFolded(uses[id])).length;
   if (folded > LIMITS.layers)
     words.push(
       `A song has at most ${LIMITS.layers} parts: ${counted(folded - LIMITS.layers, 'track is', 'tracks are')} left out.`,

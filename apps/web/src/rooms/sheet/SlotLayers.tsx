@@ -10,20 +10,13 @@ import {
 import {
   indexOf,
   type Layer,
+  messageCount,
   type Section,
   type Slot,
   type SongDocument,
   stretchOf,
 } from '@plucky/core/song';
-import {
-  barTicks,
-  beatTicks,
-  counted,
-  lengthName,
-  type Meter,
-  placeFrom,
-  placeName,
-} from '@plucky/core/time';
+import { barTicks, beatTicks, lengthName, type Meter, placeFrom, placeName } from '@plucky/core/time';
 import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Amount } from '../../shared/ui/Amount.tsx';
@@ -90,7 +83,7 @@ export function SlotLayers({ document, section, slot }: SlotProps) {
                 label={`${name} with controllers of its own; as in the pattern`}
                 onClick={() => edit((now) => letMessagesGo(now, { section: section.id, slot: slot.id }, i))}
               >
-                {`${counted(layer.messages.says.length, 'controller or bend', 'controllers and bends')} of its own; as in the pattern…`}
+                {`${messageCount(layer.messages.says.length)} of its own; as in the pattern…`}
               </QuietButton>
             )}
             {open === i && <LayerForm section={section} slot={slot} layer={layer} index={i} meter={meter} />}

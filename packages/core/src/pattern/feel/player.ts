@@ -66,7 +66,7 @@ export function playedUnevenly(
   playing: Playing,
 ): readonly (Unevenness | undefined)[] {
   const { spread, songSeed, place } = playing;
-  const draws = drawsCache(`${songSeed} ${spread.seed} ${place}`);
+  const draws = drawsCache(`${songSeed}\u0000${spread.seed}\u0000${place}`);
   const out = new Array<Unevenness | undefined>(hits.length).fill(undefined);
   for (const together of plannedMoments(hits, playing)) {
     const strokes = together.map((planned) => drawnStroke(planned, draws, spread));
@@ -209,14 +209,15 @@ interface DrawnNumbers {
 
 /** Draws for a place of a song: they hang on its seeds alone, and not on what is played there. */
 class Draws {
-  readonly #seeds: readonly [song: string, spread: string, place: string];
+  readonly #seeds: string;
   readonly #seed: number;
   readonly #strokes = new Map<Id, DrawnNumbers>();
   readonly #drifts = new Map<string, (quarter: number) => number>();
 
-  constructor(seeds: readonly [song: string, spread: string, place: string]) {
+  /** The seeds of the song and of the spread, and the place, as `seedFrom` puts them together. */
+  constructor(seeds: string) {
     this.#seeds = seeds;
-    this.#seed = seedFrom('player', ...seeds);
+    this.#seed = seedFrom('player', seeds);
   }
 
   of(id: Id): DrawnNumbers {
@@ -231,15 +232,12 @@ class Draws {
   /** Drift of a limb at a place in quarter notes from the slot's start, -1..1. */
   drift(limb: string, quarter: number): number {
     let drift = this.#drifts.get(limb);
-    if (!drift) this.#drifts.set(limb, (drift = driftFrom(mixed(seedFrom('drift', ...this.#seeds, limb)))));
+    if (!drift) this.#drifts.set(limb, (drift = driftFrom(mixed(seedFrom('drift', this.#seeds, limb)))));
     return drift(quarter);
   }
 }
 
-const drawsCache = cacheByText(PLACES, (text) => {
-  const [song = '', spread = '', ...place] = text.split(' ');
-  return new Draws([song, spread, place.join(' ')]);
-});
+const drawsCache = cacheByText(PLACES, (seeds) => new Draws(seeds));
 
 /** The limb of a row: of two hands one keeps the time and the other plays the rest; percussion has a player of its own. */
 function limbName(row: Voice): string {

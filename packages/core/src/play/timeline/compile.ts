@@ -32,7 +32,7 @@ import { keptLayerEvents } from './kept-layers.ts';
 import { landedEvents, landingsAt, swellEvents } from './landing.ts';
 import { controlEvents, inOrder, lanesOf, type LayerControls } from './lanes.ts';
 import { type LayerEvents, layerEvents } from './layer-events.ts';
-import { SaidByParts } from './messages.ts';
+import { messageEvents, saidBy, type SaidByLayer } from './messages.ts';
 import { metersOf, metersOver } from './meters.ts';
 import { byPlace, settle } from './settle.ts';
 import { sliceTimeline } from './slice.ts';
@@ -57,7 +57,7 @@ export function compile(
     events: [],
     controls: [],
     rests: [],
-    said: new SaidByParts(),
+    said: [],
     glides: new Map(),
     held: new Set(),
     dropped: 0,
@@ -74,7 +74,7 @@ export function compile(
     const { meter } = feelOf(document, source);
     const messages = messagesOver(source.messages, 0, length, length);
     const resolved = { source, from: 0, length, start: 0, hits: source.hits, messages, drawn: null };
-    out.said.take(resolved, start);
+    sayIn(out, saidBy(resolved, start));
     const from = { ...ALONE, pattern: scope.pattern };
     const ground = { resolved, meter, counted: 0, ringsOn: true, goesOn: true, landings: [], lane, from };
     const standing = { start, end: map.length, tempos: map.tempos };
@@ -97,7 +97,7 @@ export function compile(
       const start = stretch.start - origin + resolved.from;
       const lane = lanes.get(layer.pattern);
       if (lane) take(out, controlEvents(resolved.source, lane, start, resolved.length, resolved.start));
-      out.said.take(resolved, start);
+      sayIn(out, saidBy(resolved, start));
       const counted = stretch.counted + resolved.from;
       const ringsOn = resolved.from + resolved.length === slot.length;
       const from = {
@@ -140,7 +140,7 @@ interface Emitted {
   readonly events: NoteEvent[];
   readonly controls: ControlEvent[];
   readonly rests: ControlEvent[];
-  readonly said: SaidByParts;
+  readonly said: SaidByLayer[];
   readonly glides: Map<NoteEvent, GlideWish>;
   readonly held: Set<NoteEvent>;
   dropped: number;
@@ -149,6 +149,10 @@ interface Emitted {
 function take({ controls, rests }: Emitted, layer: LayerControls): void {
   for (const event of layer.said) controls.push(event);
   for (const event of layer.rests) rests.push(event);
+}
+
+function sayIn({ said }: Emitted, layer: SaidByLayer | null): void {
+  if (layer) said.push(layer);
 }
 
 /** Takes what goes with the events of a layer. */
@@ -293,7 +297,7 @@ function finish(
     events: choked,
     // Of several at one place the last holds: a rest gives way.
     controls: inOrder([...rests, ...controls]),
-    messages: said.events(document, comesToRest),
+    messages: messageEvents(document, said, comesToRest),
     merged,
     dropped,
   };

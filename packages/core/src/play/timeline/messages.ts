@@ -8,40 +8,40 @@ import {
   saidInTurn,
   type SongDocument,
 } from '../../song/index.ts';
+import { groupedBy } from '../../time/index.ts';
 import type { MessageEvent } from './events.ts';
 
-/** Messages of layers to the channels of their parts, gathered in the order in which they are played. */
-export class SaidByParts {
-  readonly #runs = new Map<Id, MessagesAt[]>();
+/** Messages of a layer where it is played, to the channel of its part. */
+export interface SaidByLayer extends MessagesAt {
+  readonly part: Id;
+}
 
-  /** Takes what a layer that starts at a tick says. */
-  take(
-    { messages, source, length }: Pick<ResolvedLayer, 'messages' | 'source' | 'length'>,
-    start: number,
-  ): void {
-    if (isSilent(messages)) return;
-    const { part } = source.pattern;
-    const runs = this.#runs.get(part);
-    const run = { start, length, messages };
-    if (runs) runs.push(run);
-    else this.#runs.set(part, [run]);
-  }
+/** The messages of a layer that starts at a tick; null where it says nothing. */
+export function saidBy(
+  { messages, source, length }: Pick<ResolvedLayer, 'messages' | 'source' | 'length'>,
+  start: number,
+): SaidByLayer | null {
+  return isSilent(messages) ? null : { part: source.pattern.part, start, length, messages };
+}
 
-  /** All of it; `comesToRest`: with nothing that sounds on after the last. */
-  events(document: SongDocument, comesToRest: boolean): MessageEvent[] {
-    const { part } = indexOf(document);
-    return [...this.#runs].flatMap(([id, runs]) => {
-      const inOrder = runs.sort((a, b) => a.start - b.start);
-      const channel = part(id)?.channel ?? 0;
-      return saidInTurn(inOrder, { comesToRest }).map(([tick, kind, value]): MessageEvent => ({
-        tick,
-        part: id,
-        channel,
-        kind,
-        value,
-      }));
-    });
-  }
+/** All that layers say, part by part; `comesToRest`: with nothing that sounds on after the last. */
+export function messageEvents(
+  document: SongDocument,
+  said: readonly SaidByLayer[],
+  comesToRest: boolean,
+): MessageEvent[] {
+  const { part } = indexOf(document);
+  return [...groupedBy(said, (one) => one.part)].flatMap(([id, runs]) => {
+    const inOrder = runs.sort((a, b) => a.start - b.start);
+    const channel = part(id)?.channel ?? 0;
+    return saidInTurn(inOrder, { comesToRest }).map(([tick, kind, value]): MessageEvent => ({
+      tick,
+      part: id,
+      channel,
+      kind,
+      value,
+    }));
+  });
 }
 
 /** The messages from one tick up to another, counted from there, each part's state at the first of them said there. */
