@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo, rows } from './page.ts';
-import { unfold } from './sheet-page.ts';
+import { goTo, openDemo, openFold, rows } from './page.ts';
+import { showOnSheet, unfold, work } from './sheet-page.ts';
 
 /** Rules of WCAG 2.2 AA, by the checker's names. */
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
@@ -31,7 +31,7 @@ const PANELS = [
   ['v', 'Vary'],
   ['e', 'Links'],
   ['c', 'Compare'],
-  ['s', 'Sow and shape'],
+  ['s', 'Rules'],
   ['h', 'Shelf'],
   ['y', 'Kit'],
 ] as const;
@@ -116,8 +116,12 @@ for (const colorScheme of ['light', 'dark'] as const)
       await page.keyboard.press('1');
       await expect(page.getByRole('button', { name: /^Fill 1 ?:/ })).toHaveAttribute('aria-pressed', 'true');
       await expectNoViolation(page, 'fills');
+      await page.keyboard.press('w');
+      await openFold(page, 'Recipe', 'Figures', 'Travel', 'Order and seed');
+      await expectNoViolation(page, 'recipe and drawer');
+      await page.keyboard.press('w');
       await page.getByRole('combobox', { name: 'Place it' }).click();
-      await expect(page.getByRole('listbox')).toBeVisible();
+      await expect(page.getByRole('listbox', { name: 'Place it' })).toBeVisible();
       await expectNoViolation(page, 'places', '[role=listbox]');
       await page.keyboard.press('Escape');
       for (const make of ['Build-up', 'Drop-out', 'Ending']) {
@@ -131,20 +135,29 @@ for (const colorScheme of ['light', 'dark'] as const)
         .getByRole('button', { name: /^Slot 1 of/ })
         .first()
         .click();
-      await page.getByRole('button', { name: 'Energy' }).click();
+      await showOnSheet(page, 'Energy');
       await expect(page.getByText(/phrases have no fill/)).toBeVisible();
       await expectNoViolation(page, 'folds', 'aside[aria-label="What is chosen"]');
-      await unfold(page, 'How it ends', 'Silent here', 'Layers', 'Chords', 'Section', 'Only here');
+      await unfold(
+        page,
+        'How it ends',
+        'Silent here',
+        'Layers',
+        'Chords, meter, tempo',
+        'Section',
+        'Only here',
+      );
       await page
         .getByRole('button', { name: /^Set the layer/ })
         .first()
         .click();
       await expectNoViolation(page, 'sheet');
-      await page.getByRole('button', { name: 'Target', exact: true }).click();
+      await work(page, 'Target');
       await expect(page.getByRole('complementary', { name: 'Target' })).toBeVisible();
       await expectNoViolation(page, 'target', 'aside[aria-label="Target"]');
       await goTo(page, 'Hand-off');
       await expect(page.getByRole('button', { name: /Hand off|Export/ }).first()).toBeVisible();
+      await openFold(page, 'Rows and notes', 'Files', 'Other files');
       await expectNoViolation(page, 'hand-off');
       for (const [button, name] of [
         ['MIDI port…', 'MIDI ports'],
@@ -157,7 +170,7 @@ for (const colorScheme of ['light', 'dark'] as const)
         await page.keyboard.press('Escape');
         await expect(page.getByRole('dialog', { name })).toBeHidden();
       }
-      await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
+      await page.getByRole('button', { name: /^Export \d+ MIDI files$/ }).click();
       await expect(page.getByRole('button', { name: 'Play the files' })).toBeVisible();
       await expectNoViolation(page, 'receiver', 'section[aria-label="Receiver"]');
       // The hand-off arrives again.

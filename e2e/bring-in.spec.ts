@@ -1,6 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { type MidiEvent, parseMidi, writeMidi } from 'midi-file';
 import { choose, goTo, newSong, openDemo, saved } from './page.ts';
+import { work } from './sheet-page.ts';
 
 /** A track of 32 eighths, each a note in turn. */
 function track(text: string, channel: number, notes: readonly number[]): MidiEvent[] {
@@ -60,7 +61,7 @@ test('the tracks of a file come into the open song as a part with its sections, 
   const put = await ownShelf(page);
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  const map = page.getByRole('button', { name: /^Part A/ });
+  const map = page.getByRole('option', { name: /^Part A/ });
   await expect(map).toHaveCount(0);
   await bring(page);
   await choose(page, 'Beat becomes', 'a target');
@@ -81,7 +82,7 @@ test('the tracks of a file come into the open song as a part with its sections, 
   await expect(map.first()).toBeVisible();
   await expect(page.getByLabel('What plays')).toHaveText(/^Whole song/);
   await expect(page.getByText('76 bars', { exact: false }).first()).toBeVisible();
-  await page.getByRole('button', { name: 'Target', exact: true }).click();
+  await work(page, 'Target');
   await expect(page.getByText(/^Beat: 32 notes\./)).toBeVisible();
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect(map).toHaveCount(0);

@@ -116,7 +116,7 @@ test('from an empty song: a build-up is placed, leaves on a track of its own and
   await choose(page, 'Begin a draft from', /^Up an octave/);
   await button(page, 'Filter').click();
   await choose(page, 'Place it', 'End of Verse');
-  await button(page, 'Crash on 1').click();
+  await page.getByRole('button', { name: 'Crash on 1', exact: true }).click();
   await button(page, 'Place').click();
   await expect(page.getByText('Placed: End of Verse.')).toBeVisible();
   await saved(page);

@@ -32,17 +32,17 @@ test('dragging a stem changes its velocity or moves it by the grid, each as one 
   await page.mouse.move(from.x, from.y + 40, { steps: 4 });
   await page.mouse.up();
   const caret = page.getByRole('status', { name: 'Caret' });
-  await expect(caret).toHaveText('Snare, 1.2.1, velocity 65, own');
+  await expect(caret).toHaveText('Snare, bar 1, beat 2, velocity 65, own');
   const to = await spot(page, 'Snare', 1680);
   await page.mouse.move(from.x, from.y);
   await page.mouse.down();
   await page.mouse.move(to.x, to.y, { steps: 6 });
   await page.mouse.up();
-  await expect(page.getByText('Hit at 1.2.4')).toBeVisible();
+  await expect(page.getByText('Hit at bar 1, beat 2¾')).toBeVisible();
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await press(page, 'Snare', 960);
-  await expect(caret).toHaveText('Snare, 1.2.1, velocity 96, own');
+  await expect(caret).toHaveText('Snare, bar 1, beat 2, velocity 96, own');
   await page.mouse.dblclick(from.x, from.y);
   await expectHits(page, 0);
 });
@@ -137,7 +137,8 @@ test('a drag on the sheet resizes a slot, another moves it, and the form is put 
   await expect(slot(1)).toHaveAccessibleName(/Only the one/);
   const chips = page
     .getByRole('region', { name: 'Sheet' })
-    .locator('button[aria-roledescription="draggable"][aria-pressed]');
+    .getByRole('listbox', { name: 'Form' })
+    .getByRole('option');
   await dragOnto(
     page,
     chips.filter({ hasText: 'Outro' }).first(),

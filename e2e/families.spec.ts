@@ -113,13 +113,13 @@ test('compare with bars of an imported part: what is missing is named and taken'
     .setInputFiles({ name: 'beat.mid', mimeType: 'audio/midi', buffer: bytes });
   await page.getByRole('button', { name: /^Beat, 4 notes/ }).click();
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Compare…' }).click();
+  await page.getByRole('button', { name: 'Compare', exact: true }).click();
   await choose(page, 'B', 'Beat, imported');
   await choose(page, 'Its bars', 'bars 3 to 4');
   await expect(page.getByText('1 notes of Beat have no row here.')).toBeVisible();
-  await expect(page.getByText('Snare 1.2.1, only in B')).toBeVisible();
-  await page.getByRole('button', { name: 'Take Snare 1.2.1, only in B' }).click();
-  await expect(page.getByText('Snare 1.2.1, only in B')).toHaveCount(0);
+  await expect(page.getByText('Snare bar 1, beat 2, only in B')).toBeVisible();
+  await page.getByRole('button', { name: 'Take Snare bar 1, beat 2, only in B' }).click();
+  await expect(page.getByText('Snare bar 1, beat 2, only in B')).toHaveCount(0);
   await expectHits(page, 2);
 });
 

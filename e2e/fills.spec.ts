@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { goTo, newSong, openDemo, press, saved } from './page.ts';
+import { choose, goTo, newSong, openDemo, openFold, press, saved } from './page.ts';
 import { test } from './test.ts';
 
 const fill = (page: Page, n: number) => page.getByRole('button', { name: new RegExp(`^Fill ${n}:`) });
@@ -11,7 +11,7 @@ test('twelve fills from a recipe, heard by number in context, stepped through, k
   page,
 }) => {
   await openDemo(page, 'Paper Lanterns');
-  await page.getByRole('button', { name: 'Fill…' }).click();
+  await page.getByRole('button', { name: 'Make a fill' }).click();
   await expect(fill(page, 12)).toBeVisible();
   await page.keyboard.press('3');
   await expect(fill(page, 3)).toHaveAttribute('aria-pressed', 'true');
@@ -33,6 +33,7 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await expect(fill(page, 12)).toBeVisible();
   const labels = () =>
     page.getByRole('group', { name: 'Fills', exact: true }).getByRole('button').allTextContents();
+  await openFold(page, 'Recipe', 'Order and seed');
   const seed = page.getByText(/^seed \d+$/);
   const [first, firstSeed] = [await labels(), await seed.textContent()];
   await page.getByRole('button', { name: 'Make others' }).click();
@@ -40,6 +41,7 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
   await expect.poll(async () => (await labels()).join()).not.toBe(first.join());
 
   await fill(page, 1).click();
+  await page.keyboard.press('w');
   const figures = () => page.getByLabel('Figures of the fill').textContent();
   const before = await figures();
   await chosen(page).getByRole('button', { name: 'Less busy' }).click();
@@ -49,7 +51,7 @@ test('the same seed makes the same fills; others, fewer, nearer and half-locked 
     .getByRole('button', { name: '1' })
     .click();
   await chosen(page).getByRole('button', { name: 'Remake the rest' }).click();
-  await chosen(page).getByRole('button', { name: 'Hands' }).click();
+  await chosen(page).getByRole('button', { name: 'Hands', exact: true }).click();
   await expect(
     fill(page, 1)
       .locator('text', { hasText: /^[LR]$/ })
@@ -68,10 +70,12 @@ test('a fill is worked on cell by cell, by mouse and by keys, and is kept as it 
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
+  await openFold(page, 'Recipe', 'Figures');
   await page.getByRole('button', { name: 'by cells', exact: true }).click();
   await page.getByRole('button', { name: '4+4+4+4', exact: true }).click();
-  await expect(fill(page, 1)).toContainText('4+4+4+4');
   await fill(page, 1).click();
+  await expect(fill(page, 1)).toContainText('4+4+4+4');
+  await page.getByRole('button', { name: 'Work on it' }).click();
   const cell = (n: number) => page.getByRole('button', { name: new RegExp(`^Cell ${n}:`) });
   await expect(cell(4)).toHaveAccessibleName(/4 steps/);
   const edge = page.getByRole('slider', { name: 'Edge after cell 1' });
@@ -101,7 +105,7 @@ test('a window of the long take is moved by keys, heard, used and placed with a 
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Fills');
-  await page.getByRole('button', { name: '2 beats' }).click();
+  await choose(page, 'How long', '2 beats');
   await expect(fill(page, 12)).toBeVisible();
   const window = page.getByRole('slider', { name: 'Window of the long take' });
   await window.focus();
@@ -112,6 +116,7 @@ test('a window of the long take is moved by keys, heard, used and placed with a 
   await expect(window).toHaveAttribute('aria-valuetext', 'bar 1, beat 3, 2 beats');
   await page.keyboard.press('Shift+ArrowLeft');
   await expect(window).toHaveAttribute('aria-valuetext', 'bar 1, beat 3, 1 beat');
+  await window.evaluate((element) => element.scrollIntoView({ block: 'center' }));
   const box = await window.boundingBox();
   if (!box) throw new Error('The long take is not drawn.');
   const xOf = (beat: number) => box.x + (box.width * beat) / 32;
@@ -125,7 +130,7 @@ test('a window of the long take is moved by keys, heard, used and placed with a 
   await expect(fill(page, 1)).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('combobox', { name: 'Place it' }).click();
   await page.getByRole('option', { name: 'End of Verse 1' }).click();
-  await page.getByRole('button', { name: 'Crash on 1' }).click();
+  await page.getByRole('button', { name: 'Crash on 1', exact: true }).click();
   await page.getByRole('button', { name: 'Place', exact: true }).click();
   await expect(page.getByText('Placed: End of Verse 1.')).toBeVisible();
   await saved(page);
@@ -141,6 +146,7 @@ test('from an empty song: a starter, playable ones only, and a limb conflict men
   await press(page, 'Snare', 960, 2880);
   await page.keyboard.press('l');
   await expect(fill(page, 1)).toBeVisible();
+  await openFold(page, 'Recipe', 'How it ends', 'Order and seed', 'Figures', 'Feet');
   await page.getByRole('combobox', { name: 'Begin with' }).click();
   await page.getByRole('option', { name: /^Half the speed/ }).click();
   await expect(page.getByRole('button', { name: 'Gap of 1 16th' })).toBeVisible();
@@ -152,15 +158,16 @@ test('from an empty song: a starter, playable ones only, and a limb conflict men
   // 32nds with a crash on each beat ask for a hand back from the crash within 62.5 ms.
   await page.getByRole('button', { name: '32nds' }).click();
   await page.getByRole('button', { name: '8ths', exact: true }).click();
-  await page.getByRole('slider', { name: 'Busy' }).focus();
+  await page.getByRole('slider', { name: 'How busy' }).focus();
   await page.keyboard.press('End');
   await page.getByRole('combobox', { name: 'Keeps the beats on' }).click();
   await page.getByRole('option', { name: 'Crash' }).click();
   await expect(page.getByRole('group', { name: 'Fills', exact: true })).toHaveAttribute('aria-busy', 'false');
   await page
-    .getByRole('button', { name: /^Fill \d+: .*(hands|hand|foot) \d/ })
+    .getByRole('button', { name: /^Fill \d+: .*(hands|hand|foot) bar \d/ })
     .first()
     .click();
+  await page.keyboard.press('w');
   const conflicts = page.getByRole('status', { name: 'Limb conflicts' });
   const before = await conflicts.textContent();
   await conflicts.getByRole('button').first().click();
@@ -175,6 +182,7 @@ test('the drafts are there again after a reload, and are undone by themselves', 
   await expect(fill(page, 4)).toBeVisible();
   const labels = () =>
     page.getByRole('group', { name: 'Fills', exact: true }).getByRole('button').allTextContents();
+  await openFold(page, 'Recipe', 'Order and seed');
   const seed = page.getByText(/^seed \d+$/);
   const firstSeed = (await seed.textContent()) ?? '';
   await page.getByRole('button', { name: 'Make others' }).click();
@@ -186,6 +194,7 @@ test('the drafts are there again after a reload, and are undone by themselves', 
   await saved(page);
   await page.reload();
   await expect.poll(async () => (await labels()).join()).toBe(before.join());
+  await openFold(page, 'How it ends');
   await page.getByRole('button', { name: 'Flam', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Flam', exact: true })).toHaveAttribute(
     'aria-pressed',

@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { choose, expectHits, newSong, openDemo, press, rows, spot } from './page.ts';
+import { choose, expectHits, newSong, openDemo, openFold, press, rows, spot } from './page.ts';
 import { test } from './test.ts';
 
 interface Point {
@@ -134,7 +134,7 @@ test('with Alt a stem moves off the grid, and is early or late by what is left',
   const from = await spot(page, 'Snare', 960);
   const to = await spot(page, 'Snare', 1060);
   await drag(page, from, { x: to.x, y: from.y }, 'Alt');
-  await expect(caret(page)).toHaveText(/^Snare, 1\.2\.1/);
+  await expect(caret(page)).toHaveText(/^Snare, bar 1, beat 2,/);
   // 100 ticks are 52 ms at 120; the mouse stands on whole pixels.
   const late = page.getByRole('slider', { name: 'Early / late', exact: true });
   await expect.poll(async () => Number(await late.inputValue())).toBeGreaterThanOrEqual(44);
@@ -148,7 +148,7 @@ test('copy, cut, paste into another pattern, duplicate', async ({ page }) => {
   await press(page, 'Kick', 0, 480);
   await press(page, 'Snare', 960);
   await page.keyboard.press('Control+Shift+A');
-  await page.keyboard.press('Control+d');
+  await page.keyboard.press('d');
   await expectHits(page, 6);
   await page.keyboard.press('Control+z');
   await expectHits(page, 3);
@@ -194,21 +194,22 @@ test('rows together: chosen with Ctrl, gridded, shifted with wrap, cleared; the 
   await press(page, 'Kick', 0);
   await press(page, 'Snare', 960);
   await press(page, 'Closed hat', 480);
-  await page.getByRole('button', { name: 'Row Kick' }).click();
-  await page.getByRole('button', { name: 'Row Snare' }).click({ modifiers: ['Control'] });
+  await page.getByRole('button', { name: /^Row Kick/ }).click();
+  await page.getByRole('button', { name: /^Row Snare/ }).click({ modifiers: ['Control'] });
   await expect(page.getByRole('region', { name: '2 rows together' })).toBeVisible();
   await choose(page, 'Grid in this pattern', '8th triplets');
   for (const row of ['Kick', 'Snare'])
     await expect(page.getByRole('button', { name: `Row ${row}` })).toContainText('8th triplets');
-  await page.getByRole('button', { name: '‹ Shift' }).click();
-  await page.getByRole('button', { name: 'Row Kick' }).click();
+  await page.getByRole('button', { name: 'Shift earlier' }).click();
+  await page.getByRole('button', { name: /^Row Kick/ }).click();
   await rows(page).focus();
   await page.keyboard.press('End');
-  await expect(caret(page)).toHaveText('Kick, 2.4.3+160, velocity 96, own');
-  await page.getByRole('button', { name: 'Row Kick' }).click();
-  await page.getByRole('button', { name: 'Row Snare' }).click({ modifiers: ['Control'] });
+  await expect(caret(page)).toHaveText('Kick, bar 2, beat 4½ +160, velocity 96, own');
+  await page.getByRole('button', { name: /^Row Kick/ }).click();
+  await page.getByRole('button', { name: /^Row Snare/ }).click({ modifiers: ['Control'] });
   await page.getByRole('button', { name: 'Clear these rows' }).click();
   await expectHits(page, 1);
+  await openFold(page, 'Pattern');
   await page.getByRole('button', { name: 'Clear the pattern' }).click();
   await expectHits(page, 0);
   await page.keyboard.press('Control+z');
@@ -222,6 +223,7 @@ test('a meter of its own draws its groups, doubling copies, and a shorter length
   await newSong(page);
   await press(page, 'Kick', 0, 960);
   await page.keyboard.press('Escape');
+  await openFold(page, 'Pattern');
   await choose(page, 'Meter', '7/8 (3+2+2)');
   await choose(page, 'Length of the pattern', '1 bar');
   await expectHits(page, 2);
@@ -270,12 +272,12 @@ test('a press on one of several leaves that one, Ctrl adds and takes away, and a
   await drag(page, first, { x: first.x, y: first.y - 30 });
   await expect(title(page)).toContainText('8 hits chosen');
   await page.mouse.click(second.x, second.y);
-  await expect(title(page)).toContainText('Hit at 1.1.2');
+  await expect(title(page)).toContainText('Hit at bar 1, beat 1¼');
   await page.keyboard.down('Control');
   await page.mouse.click(first.x, first.y);
   await expect(title(page)).toContainText('2 hits chosen');
   await page.mouse.click(second.x, second.y);
-  await expect(title(page)).toContainText('Hit at 1.1.1');
+  await expect(title(page)).toContainText('Hit at bar 1, beat 1');
   await page.keyboard.up('Control');
   await expectHits(page, 8);
 });
@@ -299,7 +301,7 @@ test('what is chosen over several rows is shaped together, and one step goes bac
   await press(page, 'Kick', 0);
   await page.keyboard.press('Control+Shift+A');
   await page.keyboard.press('s');
-  const panel = page.getByRole('complementary', { name: 'Sow and shape' });
+  const panel = page.getByRole('complementary', { name: 'Rules' });
   await expect(panel).toContainText('On 10 hits on 3 rows');
   await panel.getByRole('button', { name: /^Velocity ramp/ }).click();
   await expect(panel.getByRole('status', { name: 'What the rule does' })).toHaveText('9 changed.');
@@ -313,6 +315,7 @@ test('values are typed, what is like a hit is chosen, and a drum goes to its kin
   await newSong(page);
   await drag(page, await spot(page, 'Snare', 0), await spot(page, 'Snare', 7440));
   await expect(title(page)).toContainText('32 hits chosen');
+  await openFold(page, 'Choose alike', 'Length, pan, tuning');
   await title(page).getByRole('button', { name: 'every other' }).click();
   await expect(title(page)).toContainText('16 hits chosen');
   const velocity = page.getByRole('slider', { name: 'Velocity', exact: true });
@@ -336,7 +339,7 @@ test('values are typed, what is like a hit is chosen, and a drum goes to its kin
   await press(page, 'Snare', 720);
   await page.getByRole('textbox', { name: 'Place' }).fill('1.2.2+30');
   await page.keyboard.press('Enter');
-  await expect(title(page)).toContainText('Hit at 1.2.2+30');
+  await expect(title(page)).toContainText('Hit at bar 1, beat 2¼ +30');
   await page.getByRole('textbox', { name: 'Length' }).fill('1/12');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('textbox', { name: 'Length' })).toHaveValue('1/12');
@@ -358,7 +361,7 @@ test('rows are looked at from closer by keys and the wheel, about the caret, and
   await expect.poll(width).toBeCloseTo(4 * fit, -1);
   await expect(page.locator('g[data-row="snare"] path').first()).toBeInViewport();
   await page.keyboard.press('End');
-  await expect(caret(page)).toHaveText(/^Snare, 2\.4\.4/);
+  await expect(caret(page)).toHaveText(/^Snare, bar 2, beat 4¾/);
   const box = await page.locator('path[data-caret]').boundingBox();
   expect(box?.x).toBeLessThan(1280);
   await page.keyboard.press('0');

@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { writeMidi } from 'midi-file';
-import { choose, expectHits, goTo, newSong, openDemo, press, rows, saved } from './page.ts';
+import { choose, expectHits, goTo, newSong, openDemo, openFold, press, rows, saved } from './page.ts';
 import { test } from './test.ts';
 
 test('a rule is seen on the rows before it is taken, shows its seed, and is one undo', async ({ page }) => {
@@ -34,7 +34,7 @@ test('a rule that a variation keeps runs again when the groove changes', async (
   await page.keyboard.press('v');
   await page.getByRole('option', { name: /^As it is/ }).click();
   await page.getByRole('button', { name: 'Row Closed hat' }).click();
-  await page.getByRole('button', { name: 'Shape…' }).click();
+  await page.getByRole('button', { name: 'Rules', exact: true }).click();
   await page.getByRole('button', { name: /^Play on another row/ }).click();
   await choose(page, 'On', 'Ride');
   await page.getByRole('button', { name: 'Keep as a rule' }).click();
@@ -210,6 +210,7 @@ test('the shelf is stepped through by keys and heard with the bass, and a patter
 
   await page.getByRole('button', { name: /^Verse lift \d/ }).click();
   await page.getByRole('button', { name: 'Close The shelf' }).click();
+  await openFold(page, 'Pattern');
   await page.getByRole('button', { name: 'Put on the shelf' }).click();
   await expect(page.getByText('Verse lift is on the shelf')).toBeVisible();
   await newSong(page);
@@ -243,6 +244,7 @@ test('the kit mix sets level, pan, seat and room, and levels leave only when the
   await expect(page.getByRole('button', { name: 'Solo Snare' })).toHaveAttribute('aria-pressed', 'true');
   await saved(page);
   await goTo(page, 'Hand-off');
+  await openFold(page, 'Rows and notes');
   await expect(page.getByRole('button', { name: 'Stay here' })).toHaveAttribute('aria-pressed', 'true');
   await goTo(page, 'Groove');
   await expect(rows(page)).toBeVisible();

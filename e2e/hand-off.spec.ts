@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Locator } from '@playwright/test';
 import { unzipSync } from 'fflate';
-import { exportAll, goTo, openDemo, saved } from './page.ts';
+import { exportAll, goTo, openDemo, openFold, saved } from './page.ts';
 import { test } from './test.ts';
 
 test('what is chosen leaves, in this sitting; rows that stay do not, and the song remembers them', async ({
@@ -14,6 +14,7 @@ test('what is chosen leaves, in this sitting; rows that stay do not, and the son
   await expect(intro).not.toBeChecked();
   // The tick keeps the focus, for the next key.
   await expect(intro).toBeFocused();
+  await openFold(page, 'Rows and notes');
   await page.getByRole('button', { name: 'All 14 rows' }).press('Enter');
   const rows = page.getByRole('dialog', { name: 'Parts and rows that leave' });
   await rows.getByRole('checkbox', { name: 'Shaker' }).press('Space');
@@ -38,7 +39,7 @@ test('what is chosen leaves, in this sitting; rows that stay do not, and the son
   // Only what changed since leaves then, and the receiver has all that lies there.
   await page.getByRole('button', { name: 'Changed since hand-off 1' }).press('Enter');
   await expect(page.getByRole('heading', { name: '1 file would leave' })).toBeVisible();
-  await page.getByRole('button', { name: 'Export 1 file' }).press('Enter');
+  await page.getByRole('button', { name: 'Export 1 MIDI file' }).press('Enter');
   await expect(page.getByRole('heading', { name: '1 file ready' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Nothing leaves' })).toBeDisabled();
   const receiver = page.getByRole('region', { name: 'Receiver' });
@@ -84,7 +85,7 @@ test('a region that is dragged out of the page is its file', async ({ page }) =>
   expect(Buffer.compare(outro.bytes, Buffer.from(files[outro.name] ?? []))).toBe(0);
   expect(outro.bytes.subarray(0, 4).toString()).toBe('MThd');
   // Several at once go out as one.
-  const all = await dragged(page.getByRole('link', { name: 'Hand-off 1, all as zip' }), /hand-off 1\.zip/);
+  const all = await dragged(page.getByRole('link', { name: 'Download again' }), /hand-off 1\.zip/);
   expect([all.type, all.name]).toEqual(['application/zip', 'Salt Waltz, hand-off 1.zip']);
   expect(Object.keys(unzipSync(all.bytes)).sort()).toEqual(Object.keys(files).sort());
 });
@@ -92,6 +93,7 @@ test('a region that is dragged out of the page is its file', async ({ page }) =>
 test('a song leaves as a file of its own, and another song is made of it', async ({ page }) => {
   await openDemo(page, 'Seven Herons');
   const first = await exportAll(page);
+  await openFold(page, 'Other files');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'The song itself, as a file' }).click(),
@@ -113,7 +115,7 @@ test('a hand-off is laid into a folder, and the next one replaces only what has 
   await openDemo(page, 'Paper Lanterns');
   await page.goto(`${page.url().replace(/groove$/, 'hand-off')}?folder=simulated`);
   const leave = async () => {
-    await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
+    await page.getByRole('button', { name: /^Export \d+ MIDI files$/ }).click();
     await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
   };
   await leave();
@@ -121,7 +123,7 @@ test('a hand-off is laid into a folder, and the next one replaces only what has 
   // Nine regions and three lists.
   await expect(page.getByText('12 files written into Simulated folder.')).toBeVisible();
   await page.getByRole('checkbox', { name: 'Intro leaves' }).press('Space');
-  await page.getByRole('button', { name: 'Export 8 files' }).click();
+  await page.getByRole('button', { name: 'Export 8 MIDI files' }).click();
   await expect(page.getByRole('heading', { name: '8 files ready' })).toBeVisible();
   await page.getByRole('button', { name: 'Hand-off 2 into a folder…' }).click();
   // The nine regions are there; the lists say another hand-off.

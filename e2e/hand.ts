@@ -1,6 +1,6 @@
 import { expect, type Locator, type Page, test } from '@playwright/test';
 import { goTo, saved, spot } from './page.ts';
-import { foldHead } from './sheet-page.ts';
+import { foldHead, work } from './sheet-page.ts';
 
 /** A musician at work: every press, drag, key and typed value is an action, and counted. */
 export class Hand {
@@ -48,6 +48,27 @@ export class Hand {
     const head = foldHead(this.#page, title);
     await expect(head).toBeVisible();
     if ((await head.getAttribute('aria-expanded')) === 'false') await this.press(head);
+  }
+
+  /** Opens a fold anywhere on the page: an action only where it is closed. */
+  async openFold(title: string): Promise<void> {
+    const head = this.#page
+      .locator('button[aria-expanded]')
+      .filter({ has: this.#page.getByText(title, { exact: true }) });
+    await expect(head).toBeVisible();
+    if ((await head.getAttribute('aria-expanded')) === 'false') await this.press(head);
+  }
+
+  /** Takes an entry of the menu of the chosen slots. */
+  async menu(entry: string): Promise<void> {
+    await this.press('More');
+    await this.press(this.#page.getByRole('menuitem', { name: entry }));
+  }
+
+  /** Opens a tool of the sheet's menu of work. */
+  async work(tool: string): Promise<void> {
+    this.#actions += 2;
+    await work(this.#page, tool);
   }
 
   /** Types a number where a slider says its value. */

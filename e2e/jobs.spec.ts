@@ -18,7 +18,7 @@ test('a fill of a bar by hand, as a drummer plays it, with a crash after it', as
   await newSong(page);
   await hand.press('kick and snare');
   await hand.room('Fills');
-  await hand.press('1 bar');
+  await hand.openFold('By hand');
   await hand.press('From silence');
   await expect(rows(page)).toBeVisible();
   // Sixteenths on the snare, hard, up to a gap of two.

@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test';
 import { strFromU8 } from 'fflate';
 import { parseMidi } from 'midi-file';
-import { choose, exportAll, goTo, newSong, press, rows, saved } from './page.ts';
+import { choose, exportAll, goTo, newSong, openFold, press, rows, saved } from './page.ts';
 import { test } from './test.ts';
 
 interface Note {
@@ -47,7 +47,7 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await press(page, 'Closed hat', 0, 480, 960, 1440, 1920, 2400, 2880, 3360);
 
   // A variation that follows it, with one kick more and one hat silenced.
-  await page.getByRole('button', { name: 'Vary…' }).click();
+  await page.getByRole('button', { name: 'Vary', exact: true }).click();
   await page.getByRole('option', { name: /^As it is/ }).click();
   await expect(page.getByText('no own change yet')).toBeVisible();
   await press(page, 'Kick', 3360);
@@ -57,7 +57,7 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
 
   // A fill for the end of the main groove.
   await page.getByRole('button', { name: /^Main groove 2 bars/ }).click();
-  await page.getByRole('button', { name: 'Fill…' }).click();
+  await page.getByRole('button', { name: 'Make a fill' }).click();
   await page.getByRole('button', { name: /^Fill 2:/ }).click();
   await page.getByRole('button', { name: 'Keep', exact: true }).click();
   await expect(page.getByText(/is kept/)).toBeVisible();
@@ -135,6 +135,7 @@ test('from an empty song by mouse: groove, variation, fill, intro, verse, chorus
   await goTo(page, 'Sheet');
   await goTo(page, 'Hand-off');
   await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
+  await openFold(page, 'Files');
   await page.getByRole('button', { name: '480' }).click();
   await expect(page.getByRole('cell', { name: 'written otherwise' })).toHaveCount(4);
   await page.reload();
@@ -150,11 +151,11 @@ test('the same by keyboard alone', async ({ page }) => {
   const caret = page.getByRole('status', { name: 'Caret' });
   // The caret starts on the lowest row, the kick.
   await page.keyboard.press('a');
-  await expect(caret).toHaveText('Kick, 1.1.1, velocity 96, own');
+  await expect(caret).toHaveText('Kick, bar 1, beat 1, velocity 96, own');
   for (let i = 0; i < 8; i++) await page.keyboard.press('ArrowRight');
   await page.keyboard.press('a');
   await page.keyboard.press('Shift+ArrowUp');
-  await expect(caret).toHaveText('Kick, 1.3.1, velocity 102, own');
+  await expect(caret).toHaveText('Kick, bar 1, beat 3, velocity 102, own');
   for (let i = 0; i < 4; i++) await page.keyboard.press('ArrowUp');
   await expect(caret).toHaveText(/^Snare/);
   await page.keyboard.press('Home');
@@ -162,7 +163,7 @@ test('the same by keyboard alone', async ({ page }) => {
   await page.keyboard.press('a');
   await page.keyboard.press('x');
   await page.keyboard.press('.');
-  await expect(caret).toHaveText('Snare, 1.2.1, velocity 96, own');
+  await expect(caret).toHaveText('Snare, bar 1, beat 2, velocity 96, own');
 
   await page.keyboard.press('v');
   await expect(page.getByRole('listbox', { name: 'Variations one step away' })).toBeFocused();
@@ -179,11 +180,11 @@ test('the same by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^Slot 1 of Verse/ })).toBeVisible();
   await page.keyboard.press('d');
   await expect(page.getByRole('button', { name: /^Slot 2 of Verse/ })).toBeVisible();
-  await page.keyboard.press('[');
+  await page.keyboard.press('-');
   await expect(page.getByText('7 bars').first()).toBeVisible();
   await saved(page);
 
   await page.keyboard.press('4');
-  await page.getByRole('button', { name: /^Export 2 files$/ }).press('Enter');
+  await page.getByRole('button', { name: /^Export 2 MIDI files$/ }).press('Enter');
   await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
 });

@@ -55,7 +55,11 @@ export async function spot(
   tick: number,
   length = 7680,
 ): Promise<{ x: number; y: number }> {
-  const label = await page.getByRole('button', { name: new RegExp(`^Row ${row} ?(,|$)`) }).boundingBox();
+  const head = page.getByRole('button', { name: new RegExp(`^Row ${row} ?(,|$)`) });
+  // One that does not play is folded away.
+  const folded = page.getByTitle(/^Show the rows that do not play/);
+  if (!(await head.count()) && (await folded.count())) await folded.click();
+  const label = await head.boundingBox();
   const area = await rows(page).boundingBox();
   if (!label || !area) throw new Error(`The row ${row} is not on the page.`);
   const pad = 12;
@@ -67,6 +71,17 @@ export async function press(page: Page, row: string, ...ticks: readonly number[]
   for (const tick of ticks) {
     const { x, y } = await spot(page, row, tick);
     await page.mouse.click(x, y);
+  }
+}
+
+/** Opens folds by their titles, unless they are open. */
+export async function openFold(within: Page | Locator, ...titles: readonly string[]): Promise<void> {
+  for (const title of titles) {
+    const head = within
+      .locator('button[aria-expanded]')
+      .filter({ has: within.getByText(title, { exact: true }) });
+    await expect(head).toBeVisible();
+    if ((await head.getAttribute('aria-expanded')) === 'false') await head.click();
   }
 }
 
@@ -94,11 +109,11 @@ async function filesOf(download: Download): Promise<Record<string, Uint8Array>> 
 /** Exports what the hand-off offers, expects its check to find no difference, and gives the files of the zip. */
 export async function exportAll(page: Page): Promise<Record<string, Uint8Array>> {
   await goTo(page, 'Hand-off');
-  await page.getByRole('button', { name: /^Export \d+ files?$/ }).click();
+  await page.getByRole('button', { name: /^Export \d+ MIDI files?$/ }).click();
   await expect(page.getByRole('status', { name: 'Check' })).toContainText('0 differences');
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('link', { name: /^Hand-off \d+, all as zip$/ }).click(),
+    page.getByRole('link', { name: 'Download again' }).click(),
   ]);
   return filesOf(download);
 }

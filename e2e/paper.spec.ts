@@ -5,7 +5,9 @@ test('the whole sheet is printed, whatever is in view, and nothing else', async 
   await openDemo(page, 'Paper Lanterns');
   await page.getByRole('button', { name: 'Dark', exact: true }).click();
   await goTo(page, 'Sheet');
-  await expect(page.getByRole('button', { name: 'Print…' })).toBeVisible();
+  await page.getByRole('button', { name: 'Work', exact: true }).click();
+  await expect(page.getByRole('menuitem', { name: 'Print…' })).toBeVisible();
+  await page.keyboard.press('Escape');
   const lines = page.locator('.printed .row');
   await expect(lines).toHaveCount(0);
   for (const format of ['A4', 'Letter']) {

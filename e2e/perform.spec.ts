@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { goTo, openDemo, saved } from './page.ts';
+import { work } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Perform' });
@@ -18,7 +19,7 @@ test('what is performed by keys is drawn as it happens, stopped, heard again and
 }) => {
   await openDemo(page, 'Paper Lanterns');
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Perform', exact: true }).click();
+  await work(page, 'Perform');
   await expect(cue(page, /Verse 1/)).toBeVisible();
   // Without a cue, Space begins with the chosen section, or the first.
   await page.keyboard.press('Space');
@@ -46,19 +47,19 @@ test('what is performed by keys is drawn as it happens, stopped, heard again and
   await expect(page.getByLabel('What plays')).toHaveText('What was performed');
   await page.keyboard.press('Space');
   await page.getByRole('button', { name: 'Take it into the form' }).click();
-  const form = page.getByRole('group', { name: 'Form' });
+  const form = page.getByRole('listbox', { name: 'Form' });
   // Both sections were cut before they had gone through.
-  const taken = form.getByRole('button', { pressed: true });
+  const taken = form.getByRole('option', { selected: true });
   await expect(taken).toHaveText(['Verse 1 cut', 'Chorus 1 cut', 'Performed']);
   await saved(page);
   await page.keyboard.press('Control+z');
-  await expect(form.getByRole('button', { name: 'Performed' })).toHaveCount(0);
+  await expect(form.getByRole('option', { name: 'Performed' })).toHaveCount(0);
 });
 
 test('a MIDI keyboard cues sections, patterns and silence', async ({ page }) => {
   await openDemo(page, 'Paper Lanterns');
   await page.goto(`${page.url().replace(/groove$/, 'sheet')}?midi=simulated`);
-  await page.getByRole('button', { name: 'Perform', exact: true }).click();
+  await work(page, 'Perform');
   await expect(panel(page)).toContainText('Simulated keyboard');
   const strike = (note: number) =>
     page.evaluate(

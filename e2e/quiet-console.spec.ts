@@ -16,7 +16,7 @@ test('no room logs an error or asks for what the content policy refuses', async 
   await expect(page.getByRole('article').first()).toBeVisible();
   await openDemo(page, 'Paper Lanterns');
   await expect(rows(page)).toBeVisible();
-  await page.getByRole('button', { name: 'Fill…' }).click();
+  await page.getByRole('button', { name: 'Make a fill' }).click();
   await expect(page.getByRole('button', { name: /^Fill 12:/ })).toBeVisible();
   await goTo(page, 'Sheet');
   await expect(page.getByRole('button', { name: /^Slot 1 of/ }).first()).toBeVisible();

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { expect, type Page, test } from '@playwright/test';
-import { goTo, openDemo } from './page.ts';
+import { goTo, openDemo, openFold } from './page.ts';
 
 const engraver = createRequire(import.meta.url).resolve(
   'opensheetmusicdisplay/build/opensheetmusicdisplay.min.js',
@@ -68,6 +68,7 @@ function said(xml: string): { bars: number; notes: number } {
 
 async function save(page: Page, what: string): Promise<{ name: string; xml: string }> {
   await goTo(page, 'Hand-off');
+  await openFold(page, 'Other files');
   await page.getByRole('button', { name: 'A score…' }).press('Enter');
   const dialog = page.getByRole('dialog', { name: 'A score' });
   const field = dialog.getByRole('combobox', { name: 'What is written' });

@@ -115,7 +115,7 @@ test('the largest song that the server takes opens in every room, and is exporte
   await page.getByRole('button', { name: 'One per pattern' }).click();
   await expect(page.getByRole('alert')).toContainText(`At most ${LIMITS.regions.toLocaleString('en')} files`);
   await page.getByRole('button', { name: 'A region per slot' }).click();
-  await page.getByRole('button', { name: /^Export \d+ files$/ }).click();
+  await page.getByRole('button', { name: /^Export \d+ MIDI files$/ }).click();
   await expect(page.getByRole('progressbar', { name: 'Export' })).toBeVisible();
   await page.getByRole('button', { name: 'Cancel' }).click();
   await expect(page.getByText('Nothing was exported. It was cancelled. Nothing was changed.')).toBeVisible();

@@ -31,3 +31,28 @@ export async function choose(page: Page, label: string, option: string): Promise
   await chosen(page).getByRole('combobox', { name: label, exact: true }).click();
   await page.getByRole('option', { name: option, exact: true }).click();
 }
+
+/** Shows something on the sheet, or no longer. */
+export async function showOnSheet(page: Page, what: string): Promise<void> {
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page.getByRole('dialog', { name: 'Show' }).getByRole('button', { name: what, exact: true }).click();
+  await page.keyboard.press('Escape');
+}
+
+/** Chooses the part that is drawn. */
+export async function drawPart(page: Page, part: string): Promise<void> {
+  await page.getByRole('button', { name: 'Show', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Parts that are drawn' }).click();
+  await page.getByRole('option', { name: part, exact: true }).click();
+  await page.keyboard.press('Escape');
+}
+
+/** Opens a tool of the sheet's menu of work, or closes it. */
+export async function work(page: Page, tool: string): Promise<void> {
+  await page
+    .locator('button[aria-haspopup=menu]')
+    .filter({ hasText: /^(Work|Patterns|Fill the gaps|Target|Perform)$/ })
+    .click();
+  await page.getByRole('menu').getByText(tool, { exact: true }).click();
+  await expect(page.getByRole('menu')).toBeHidden();
+}

@@ -38,7 +38,7 @@ test('at 390 wide the song is read on the sheet and played', async ({ page }) =>
   expect(box?.width).toBeGreaterThan(60);
   const place = page.getByRole('timer', { name: 'Place' });
   await page.getByRole('button', { name: 'Play', exact: true }).click();
-  await expect(place).not.toHaveText('bar 1 . 1 . 1');
+  await expect(place).not.toHaveText('bar 1, beat 1');
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
 });
 

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { choose, goTo, openDemo, press, rows, saved, songFileOf } from './page.ts';
+import { work } from './sheet-page.ts';
 import { test } from './test.ts';
 
 const panel = (page: Page) => page.getByRole('complementary', { name: 'Target' });
@@ -13,7 +14,7 @@ test('a song is held against a target drum by drum, what differs is listed and m
   const { name, bytes } = await songFileOf(page, 'Paper Lanterns');
   await page.request.post('/api/songs', { data: { from: 'demo:paper-lanterns', name: 'Lesson three' } });
   await goTo(page, 'Sheet');
-  await page.getByRole('button', { name: 'Target', exact: true }).press('Enter');
+  await work(page, 'Target');
   await expect(panel(page)).toContainText('Hold the song against a target');
   await page
     .getByLabel('MIDI file of a target')
@@ -75,6 +76,6 @@ test('a song is held against a target drum by drum, what differs is listed and m
   // The target is kept with the song.
   await saved(page);
   await page.reload();
-  await page.getByRole('button', { name: 'Target', exact: true }).press('Enter');
+  await work(page, 'Target');
   await score(page, /^Notes \d+ %$/);
 });

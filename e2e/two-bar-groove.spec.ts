@@ -140,12 +140,12 @@ test('the two-bar groove of the demo is built by mouse, hits, velocities and acc
   for (const at of [0, 960, 2880]) await mouse.accent(at, bar);
   // A run along the shaker's row, then strong and weak strokes for it.
   await mouse.move('Shaker', 0, 3600, bar);
-  await mouse.press('Shape…');
+  await mouse.press('Rules');
   await mouse.press(/^Strong and weak/);
   await mouse.slide('Strong', 73, 1, 127);
   await mouse.slide('Weak', 36, 1, 127);
   await mouse.press('Take it');
-  await mouse.press('Close Sow and shape');
+  await mouse.press('Close Rules');
   await mouse.press('Double');
   // Hits that only the second bar has.
   await mouse.move('Kick', bar + 6 * 240, bar + 7 * 240, two);
@@ -196,8 +196,8 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   };
   await keys('-');
   // Kick on 1, the a of 2 and the and of 3; the snare, its ghosts, and the rim.
-  await keys('a Shift+X Alt+> > > a Alt+> a');
-  await keys('^ ^ ^ ^ Home Alt+> a Shift+X > > > Shift+A > > Shift+A > > > a Shift+X');
+  await keys('a Shift+X Control+Shift+> > > a Control+Shift+> a');
+  await keys('^ ^ ^ ^ Home Control+Shift+> a Shift+X > > > Shift+A > > Shift+A > > > a Shift+X');
   await keys('^ < < a');
   // The shaker on every 16th, the hat on the 8ths but the first.
   await keys('^ ^ Home w ^ Shift+N > w n');
@@ -209,13 +209,13 @@ test('the same by keyboard, every hit and accent in place and ghost notes soft, 
   await keys('w Enter Escape n n');
   await expect(page.getByRole('button', { name: 'Row Wood block' })).toContainText('8th triplets');
   await keys('> > > a');
-  await keys('d');
+  await keys('Shift+d');
   // Hits that only the second bar has, from the lowest row up.
-  await keys('Alt+> Alt+> Alt+> Alt+> Shift+> Shift+>');
+  await keys('Control+Shift+> Control+Shift+> Control+Shift+> Control+Shift+> Shift+> Shift+>');
   await keys('^ < < < Shift+>');
-  await keys('Alt+^ Alt+Shift+> Alt+Shift+> Alt+< < < Alt+Shift+> Shift+>');
-  await keys('Alt+^ Alt+< Shift+< Shift+< Shift+<');
-  await keys('Alt+^ Alt+^ Alt+> > Shift+<');
+  await keys('Control+Shift+^ Alt+Shift+> Alt+Shift+> Control+Shift+< < < Alt+Shift+> Shift+>');
+  await keys('Control+Shift+^ Control+Shift+< Shift+< Shift+< Shift+<');
+  await keys('Control+Shift+^ Control+Shift+^ Control+Shift+> > Shift+<');
   await keys('> > > Delete ^ a');
   await saved(page);
 

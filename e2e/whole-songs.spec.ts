@@ -7,7 +7,7 @@ import { test } from './test.ts';
 const BAR = 3840;
 const hits = (page: Page, row: string) => page.locator(`g[data-row="${row}"]`);
 const block = (page: Page, section: string) =>
-  page.getByRole('group', { name: 'Form' }).getByRole('button', { name: section, exact: true });
+  page.getByRole('listbox', { name: 'Form' }).getByRole('option', { name: section, exact: true });
 
 /** Presses a section in the form, and waits until what can be set is told of it. */
 async function chooseSection(hand: Hand, page: Page, name: string): Promise<void> {
@@ -39,7 +39,7 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   // A fill of triplets on the snare that gets louder.
   await hand.press(/^Main groove 2 bars/);
   await hand.room('Fills');
-  await hand.press('1 bar');
+  await hand.openFold('By hand');
   await hand.press('From silence');
   await expect(rows(page)).toBeVisible();
   await hand.press(/^Row Snare/);
@@ -47,7 +47,7 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await hand.drag('Snare', BAR, 0, BAR - 320);
   // Over two of the groove, which are silent.
   await expect(hits(page, 'snare')).toHaveAttribute('data-hits', '14');
-  await hand.press('Shape…');
+  await hand.press('Rules');
   await hand.press(/^Velocity ramp/);
   await hand.press('Take it');
   await hand.room('Sheet');
@@ -62,7 +62,7 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await hand.choose('Drums', /^Main groove/);
   await hand.choose('Bass', /^Bass with kick/);
   await hand.choose('Keys', /^Keys/);
-  await hand.unfold('Chords');
+  await hand.unfold('Chords, meter, tempo');
   await hand.write('Chords', 'i VI III VII');
   await add('New build-up', '4 bars');
   await hand.unfold('How it ends');
@@ -81,7 +81,7 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await chooseSection(hand, page, 'Verse');
   await hand.press('Follow it after');
   await hand.press(slot(page, 1, 'Verse 2'));
-  await hand.press('Edit only here');
+  await hand.menu('Edit only here');
   await hand.at('Kick', 16 * BAR, [720]);
   await hand.press('To the sheet');
   await expect(slot(page, 1, 'Verse 2')).toHaveAccessibleName(/1 hit more/);
@@ -93,7 +93,7 @@ test('a song of 84 bars in four parts is built section by section, in under 160 
   await hand.press(page.getByRole('menuitem', { name: 'Chorus once more' }));
   await expect(page.getByRole('menu')).toBeHidden();
   // The fill and drops at the ends, as planned.
-  await hand.press('Fill the gaps');
+  await hand.work('Fill the gaps');
   await hand.press(/^Take all/);
   await expect(page.getByText('no fill', { exact: true })).toHaveCount(0);
   await expect(page.getByText('84 bars ·')).toBeVisible();
@@ -122,7 +122,7 @@ test('a song of 200 bars is built from the patterns of the demo, in under 40 act
   await times('Verse 4', 2);
   await hand.press(slot(page, 1, 'Outro'));
   await hand.choose('Length', '12 bars');
-  await hand.press('Fill the gaps');
+  await hand.work('Fill the gaps');
   await hand.press(/^Take all/);
   await expect(page.getByText(/^2\d\d bars ·/)).toBeVisible();
   await hand.done('a song of 200 bars', 40);

@@ -43,12 +43,12 @@ try {
   await shoot('groove');
 
   await pattern(/^Main groove/).click();
-  await page.getByRole('button', { name: 'Fill…' }).click();
+  await page.getByRole('button', { name: 'Make a fill' }).click();
   await page.getByRole('button', { name: /^Fill 12:/ }).waitFor();
   await page.keyboard.press('3');
   await page.getByText('The fill in context, looping').waitFor();
   await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Hands' }).last().click();
+  await page.getByRole('button', { name: 'Hands', exact: true }).last().click();
   await shoot('fills');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Build-up', exact: true }).click();
@@ -64,7 +64,7 @@ try {
 
   await pattern(/^Verse lift \d/).click();
   await page.getByRole('button', { name: 'Row Snare' }).click();
-  await page.getByRole('button', { name: 'Shape…' }).click();
+  await page.getByRole('button', { name: 'Rules', exact: true }).click();
   await page.getByRole('button', { name: /^Ghost notes/ }).click();
   await page.getByText('Ghost notes, not taken yet').waitFor();
   await shoot('shape');
@@ -130,8 +130,9 @@ try {
   await page.getByRole('region', { name: 'Chosen slot' }).waitFor();
   await shoot('sheet');
 
-  await page.getByRole('button', { name: 'Perform', exact: true }).click();
-  const bar = (nth) => page.getByRole('timer', { name: 'Place' }).getByText(`bar ${nth} `).waitFor();
+  await page.getByRole('button', { name: 'Work', exact: true }).click();
+  await page.getByRole('menuitemcheckbox', { name: 'Perform' }).click();
+  const bar = (nth) => page.getByRole('timer', { name: 'Place' }).getByText(`bar ${nth},`).waitFor();
   for (const [key, until] of [
     ['2', 3],
     ['4', 5],

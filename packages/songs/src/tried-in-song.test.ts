@@ -85,11 +85,11 @@ test('what it lands with is heard where the next section starts, and how it slow
   expect(resolve(lanterns, 'main')).toBe(resolve(document, 'main'));
 });
 
-test('places are the chosen slot first, then each section’s end and start, every few bars of it, and each bar', () => {
+test('places are the chosen slot first, then each section’s end, each phrase’s, and each start, every few bars of it, and each bar', () => {
   const plain = placesIn(lanterns, []);
   const kinds = plain.map((one) => one.kind);
   expect(plain[0]?.name).toBe('End of Intro');
-  expect([...new Set(kinds)]).toEqual(['end', 'start', 'every', 'bar']);
+  expect([...new Set(kinds)]).toEqual(['end', 'phrase', 'start', 'every', 'bar']);
   expect(kinds.filter((kind) => kind === 'every')).toHaveLength(7 * 3);
   const bars = plain.filter((one) => one.kind === 'bar').map((one) => one.name);
   expect(bars[0]).toBe('From bar 1: bar 1 of Intro');

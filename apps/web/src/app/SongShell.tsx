@@ -6,17 +6,18 @@ import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo } from 'react';
 import { Outlet, useParams } from 'react-router';
 import { api, ApiError } from '../api/client.ts';
-import { DocumentContext } from '../document/context.tsx';
+import { DocumentContext, useSongRecord } from '../document/context.tsx';
 import { recall } from '../document/journal.ts';
 import { createDocumentStore, type DocumentStore } from '../document/store.ts';
 import { windowName } from '../document/window.ts';
 import { choosePattern, leaveSlot } from '../session/groove.ts';
 import { viewedStore } from '../session/in-slot.ts';
-import { useOpenRoom } from '../session/rooms.ts';
+import { ROOMS, useOpenRoom } from '../session/rooms.ts';
 import { beginSong } from '../session/song-store.ts';
 import { patternInView, useSession } from '../session/store.ts';
 import { notify } from '../shared/ui/notify.ts';
 import { color } from '../shared/ui/tokens.ts';
+import { Unseen } from '../shared/ui/Unseen.tsx';
 import { whenIdle } from '../shared/when-idle.ts';
 import { PlaysProvider } from '../transport/PlaysProvider.tsx';
 import { Transport } from '../transport/Transport.tsx';
@@ -111,9 +112,11 @@ function OpenSong({ store, windowId }: Opened) {
             background: color('paper'),
           }}
         >
+          <SkipLink />
           <TopBar />
           <SaveTrouble />
-          <Box component="main" sx={{ minHeight: 0, gridRow: 3 }}>
+          <Box component="main" id={MAIN} tabIndex={-1} sx={{ minHeight: 0, gridRow: 3, outline: 'none' }}>
+            <RoomHeading />
             <Outlet />
           </Box>
           <Box sx={{ gridRow: 4, position: { xs: 'sticky', md: 'static' }, bottom: 0, zIndex: 2 }}>
@@ -124,6 +127,48 @@ function OpenSong({ store, windowId }: Opened) {
       <SongKeys />
       <Live store={store} windowId={windowId} />
     </DocumentContext>
+  );
+}
+
+/** The page below the head, for those who skip it. */
+const MAIN = 'room';
+
+/** Past the head, for those who go by the Tab key; seen while it has the focus. */
+function SkipLink() {
+  return (
+    <Box
+      component="a"
+      href={`#${MAIN}`}
+      onClick={(event) => {
+        event.preventDefault();
+        document.getElementById(MAIN)?.focus();
+      }}
+      sx={{
+        position: 'absolute',
+        left: 8,
+        top: 8,
+        zIndex: 10,
+        px: 1.5,
+        py: 0.75,
+        borderRadius: '8px',
+        background: color('plum'),
+        color: color('on-plum'),
+        '&:not(:focus)': { clipPath: 'inset(50%)', width: 1, height: 1, overflow: 'hidden', p: 0 },
+      }}
+    >
+      Skip to the room
+    </Box>
+  );
+}
+
+/** What the page is, for those who hear it: the song and its room. */
+function RoomHeading() {
+  const room = useOpenRoom();
+  const { name } = useSongRecord();
+  return (
+    <Unseen as="h1">
+      {name}: {ROOMS.find(({ path }) => path === room)?.name}
+    </Unseen>
   );
 }
 

@@ -3,10 +3,11 @@ import { join } from 'node:path';
 import { fireEvent, render, screen } from '@testing-library/react';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { capsOf, type Commands, commandsFor, withKeys } from '../shared/keys/command.ts';
+import { useOneLetter } from '../shared/keys/one-letter.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { CARET_COMMANDS, PLAY_COMMANDS, RECORD_COMMANDS, TOGETHER_COMMANDS } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
-import { KEY_SHEET, keyPage } from './key-sheet.ts';
+import { KEY_SHEET, keyPage, keysFor } from './key-sheet.ts';
 
 test('in the groove room no key is bound twice', () => {
   const tables: readonly Commands<never>[] = [
@@ -35,6 +36,15 @@ test('a command is told of by the keys that it is bound to', () => {
 test('the docs tell of the same keys', () => {
   const docs = readFileSync(join(__dirname, '../../../../docs/keys.md'), 'utf8');
   expect(docs).toBe(keyPage());
+});
+
+test('the sheet shows the keys of the room first, and finds them by their words', () => {
+  expect(keysFor('Sheet', '')[0]?.title).toBe('Sheet: the slots');
+  expect(keysFor('', '')[0]?.title).toBe('Everywhere');
+  const found = keysFor('Groove', 'zoom');
+  expect(found.flatMap(({ rows }) => rows.map(({ keys }) => keys))).toContainEqual(['Z', 'Shift Z']);
+  expect(found.flatMap(({ rows }) => rows).every(({ does }) => does.includes('zoom'))).toBe(true);
+  expect(keysFor('Groove', 'no such words')).toEqual([]);
 });
 
 describe('keys that are listened to', () => {
@@ -67,6 +77,18 @@ describe('keys that are listened to', () => {
     press('&', 'Digit1');
     press(' ', 'Space');
     expect(done).toEqual(['one 1', 'two 0', 'ghost', 'add', 'add', 'mute', 'place 0', 'place 1']);
+  });
+
+  test('of one character do nothing once they are switched off, and others go on', () => {
+    render(<Room name="one" enabled />);
+    useOneLetter.setState({ isOn: false });
+    press('a', 'KeyA');
+    press('1', 'Digit1');
+    press('ArrowRight', 'ArrowRight');
+    press(' ', 'Space');
+    useOneLetter.setState({ isOn: true });
+    press('a', 'KeyA');
+    expect(done).toEqual(['one 1', 'place 1', 'add']);
   });
 
   test('leave what is typed, what is refused and what is switched off alone', () => {

@@ -1,4 +1,4 @@
-import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS } from '../rooms/fills/draft-commands.ts';
+import { BUILD_COMMANDS, END_COMMANDS, FILL_COMMANDS, MARK_COMMANDS } from '../rooms/fills/draft-commands.ts';
 import { PATTERN_COMMANDS, ROW_COMMANDS } from '../rooms/groove/actions/groove-commands.ts';
 import { PERFORM_COMMANDS } from '../rooms/sheet/perform/perform-commands.ts';
 import { FORM_COMMANDS, SHEET_COMMANDS } from '../rooms/sheet/sheet-commands.ts';
@@ -10,6 +10,7 @@ import {
   CARET_COMMANDS,
   PLAY_COMMANDS,
   RECORD_COMMANDS,
+  TAKE_COMMANDS,
   TOGETHER_COMMANDS,
 } from '../transport/commands.ts';
 import { ROOM_COMMANDS, SONG_COMMANDS } from './commands.ts';
@@ -42,7 +43,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
   { title: 'Groove: the rows', rows: rowsOf(ROW_COMMANDS) },
   {
     title: 'Groove: rows and patterns',
-    rows: rowsOf(PATTERN_COMMANDS, CARET_COMMANDS, TOGETHER_COMMANDS, RECORD_COMMANDS),
+    rows: rowsOf(PATTERN_COMMANDS, CARET_COMMANDS, TOGETHER_COMMANDS, RECORD_COMMANDS, TAKE_COMMANDS),
   },
   {
     title: 'Groove: the mouse',
@@ -50,6 +51,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
       { keys: ['press'], does: 'add a hit; drag up or down for its velocity' },
       { keys: ['drag along'], does: 'add a run on the grid' },
       { keys: ['drag a stem'], does: 'move it, or up and down for velocity' },
+      { keys: ['drag a stem', 'Shift'], does: 'velocity by ones, while Shift is held' },
       { keys: ['Alt', 'drag a stem'], does: 'move it off the grid, and up or down at once' },
       { keys: ['press one of several'], does: 'choose that one alone; Ctrl adds or takes away' },
       { keys: ['Ctrl', 'wheel'], does: 'look closer in time, or from farther away' },
@@ -62,7 +64,7 @@ export const KEY_SHEET: readonly KeyGroup[] = [
       { keys: ['Ctrl', 'press a pattern'], does: 'choose several patterns' },
     ],
   },
-  { title: 'Fills: drafts', rows: rowsOf(FILL_COMMANDS) },
+  { title: 'Fills: drafts', rows: [...rowsOf(FILL_COMMANDS), ...rowsOf(MARK_COMMANDS)] },
   {
     title: 'Fills: build-ups',
     rows: [
@@ -86,6 +88,20 @@ export const KEY_SHEET: readonly KeyGroup[] = [
   { title: 'Sheet: perform', rows: rowsOf(PERFORM_COMMANDS) },
   { title: 'Sheet: a target', rows: rowsOf(SIDE_COMMANDS) },
 ];
+
+/** The keys that hold some letters in their words, or all; those of a room first, then those of everywhere. */
+export function keysFor(room: string, wanted: string): readonly KeyGroup[] {
+  const sought = wanted.trim().toLowerCase();
+  const holds = (text: string) => text.toLowerCase().includes(sought);
+  const rank = ({ title }: KeyGroup) =>
+    room !== '' && title.startsWith(room) ? 0 : title === 'Everywhere' ? 1 : 2;
+  return KEY_SHEET.map(({ title, rows }) => ({
+    title,
+    rows: holds(title) ? rows : rows.filter(({ keys, does }) => holds(does) || holds(keys.join(' '))),
+  }))
+    .filter(({ rows }) => rows.length > 0)
+    .toSorted((a, b) => rank(a) - rank(b));
+}
 
 /** The sheet as a page in Markdown, for those who read before they run. */
 export function keyPage(): string {

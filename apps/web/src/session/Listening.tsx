@@ -4,14 +4,33 @@ import { color } from '../shared/ui/tokens.ts';
 import { toggleListening, useSession } from './store.ts';
 
 /** Mute and solo of a voice, for listening. */
-export function Listening({ voice }: { voice: Pick<Voice, 'id' | 'name'> }) {
+export function Listening({
+  voice,
+  isStop = true,
+}: {
+  voice: Pick<Voice, 'id' | 'name'>;
+  /** False where the Tab key goes past it. */
+  isStop?: boolean;
+}) {
   const { id, name } = voice;
   const muted = useSession((session) => session.mutes.has(id));
   const alone = useSession((session) => session.solos.has(id));
   return (
     <>
-      <Toggle label={`Mute ${name}`} letter="M" on={muted} onClick={() => toggleListening('mutes', id)} />
-      <Toggle label={`Solo ${name}`} letter="S" on={alone} onClick={() => toggleListening('solos', id)} />
+      <Toggle
+        label={`Mute ${name}`}
+        letter="M"
+        on={muted}
+        isStop={isStop}
+        onClick={() => toggleListening('mutes', id)}
+      />
+      <Toggle
+        label={`Solo ${name}`}
+        letter="S"
+        on={alone}
+        isStop={isStop}
+        onClick={() => toggleListening('solos', id)}
+      />
     </>
   );
 }
@@ -20,11 +39,13 @@ function Toggle({
   label,
   letter,
   on,
+  isStop,
   onClick,
 }: {
   label: string;
   letter: string;
   on: boolean;
+  isStop: boolean;
   onClick: () => void;
 }) {
   return (
@@ -33,6 +54,7 @@ function Toggle({
       title={label}
       aria-label={label}
       aria-pressed={on}
+      tabIndex={isStop ? 0 : -1}
       onClick={onClick}
       sx={{
         width: 24,

@@ -42,6 +42,10 @@ export interface GrooveSession {
   readonly clip: Clip | null;
   /** Zoom of the rows beside the frame, from 1 to `MOST_ZOOM`. */
   readonly zoom: number;
+  /** True while the rows that do not play are shown too. */
+  readonly allRows: boolean;
+  /** Keys of the rows that were made tall, or small again, by hand. */
+  readonly tall: ReadonlyMap<string, boolean>;
   /** Rows of notes that are shown. */
   readonly range: NoteRange;
   /** Panel beside the rows. */
@@ -58,6 +62,8 @@ export const useGroove = createForSong<GrooveSession>(() => ({
   rows: new Set(),
   clip: null,
   zoom: 1,
+  allRows: false,
+  tall: new Map(),
   range: { below: 0, above: 0, which: 'key' },
   panel: 'chosen',
 }));
@@ -141,6 +147,16 @@ export function switchSides(): void {
   useGroove.setState(({ panel, hearsCounterpart }) =>
     panel === 'compare' ? { hearsCounterpart: !hearsCounterpart } : {},
   );
+}
+
+/** Shows the rows that do not play, or folds them away. */
+export function toggleAllRows(): void {
+  useGroove.setState(({ allRows }) => ({ allRows: !allRows }));
+}
+
+/** Makes a row tall, or small again. */
+export function setTall(row: string, isTall: boolean): void {
+  useGroove.setState(({ tall }) => ({ tall: new Map(tall).set(row, isTall) }));
 }
 
 /** Shows other rows of notes. */

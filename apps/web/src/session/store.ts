@@ -25,6 +25,8 @@ export interface Session {
   readonly takeGrid: Grid | null;
   /** True when a take is asked for; the transport begins it. */
   readonly takeWanted: boolean;
+  /** True once the song is asked for from the beat that was pressed, until it plays. */
+  readonly beatWanted: boolean;
   readonly occurrence: Id | null;
   /** Occurrences that are chosen together with that one, itself among them; empty when it is alone or slots are chosen. */
   readonly occurrences: readonly Id[];
@@ -56,6 +58,7 @@ const EMPTY: Session = {
   recording: false,
   takeGrid: null,
   takeWanted: false,
+  beatWanted: false,
   occurrence: null,
   occurrences: [],
   slot: null,

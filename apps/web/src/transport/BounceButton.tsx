@@ -1,6 +1,7 @@
-import { Button } from '@mui/material';
+import BounceIcon from '@mui/icons-material/FileDownloadOutlined';
 import { useState } from 'react';
 import { useSession } from '../session/store.ts';
+import { Deed } from '../shared/ui/Deed.tsx';
 import { later } from '../shared/ui/later.tsx';
 import type { Bounced } from './BounceDialog.tsx';
 import { timelineOf } from './timeline-of.ts';
@@ -13,18 +14,19 @@ export function BounceButton({ transport: { what, now } }: { transport: Transpor
   const [wanted, setWanted] = useState<Bounced | null>(null);
   return (
     <>
-      <Button
-        disabled={!what}
-        title="Make a WAV file of what plays"
-        onClick={() => {
+      <Deed
+        name="Bounce…"
+        title="Bounce: a WAV file of what plays"
+        isOff={!what}
+        onPress={() => {
           const { mutes, solos } = useSession.getState();
           const bounced = now();
           if (bounced)
             setWanted({ what: bounced, timeline: timelineOf(bounced), listening: { mutes, solos } });
         }}
       >
-        Bounce…
-      </Button>
+        <BounceIcon fontSize="small" />
+      </Deed>
       {wanted && <BounceDialog wanted={wanted} onClose={() => setWanted(null)} />}
     </>
   );

@@ -25,25 +25,8 @@ export function PlaceText({ label, textOf }: { label: string; textOf: (place: nu
   );
 }
 
-function placeIn({ meters }: Pick<BarLines, 'meters'>, tick: number) {
-  const { bar, start, meter } = barAt({ meters }, tick);
-  const beat = beatTicks(meter);
-  const inBar = tick - start;
-  return {
-    bar,
-    beat: Math.floor(inBar / beat) + 1,
-    quarter: Math.floor((inBar % beat) / (beat / 4)) + 1,
-  };
-}
-
-/** A tick as bar, beat and quarter of a beat. */
-export function placeText(bars: Pick<BarLines, 'meters'>, tick: number): string {
-  const { bar, beat, quarter } = placeIn(bars, tick);
-  return `bar ${bar} . ${beat} . ${quarter}`;
-}
-
 /** A tick as bar and beat. */
-export function beatText(bars: Pick<BarLines, 'meters'>, tick: number): string {
-  const { bar, beat } = placeIn(bars, tick);
-  return `${bar}.${beat}`;
+export function placeText({ meters }: Pick<BarLines, 'meters'>, tick: number): string {
+  const { bar, start, meter } = barAt({ meters }, tick);
+  return `bar ${bar}, beat ${Math.floor((tick - start) / beatTicks(meter)) + 1}`;
 }

@@ -1,7 +1,6 @@
-import { Box } from '@mui/material';
 import type { RoomPath } from '../session/rooms.ts';
 import { type Reach, setReach, useSession } from '../session/store.ts';
-import { Choice } from '../shared/ui/Choices.tsx';
+import { Choice, Segments } from '../shared/ui/Choices.tsx';
 import { ask } from './asked.ts';
 import { putPreviewAside, usePreview } from './preview.ts';
 import { REACHES } from './what-plays.ts';
@@ -18,6 +17,7 @@ export function ReachChoices({
   isElsewhere: boolean;
 }) {
   const { preview, isAside } = usePreview();
+  if (!preview && !isElsewhere && REACHES[room].length < 2) return null;
   const isTried = preview !== null && !isAside;
   const choose = (one: Reach) => {
     if (room !== 'hand-off' && room !== 'fills') setReach(room, one);
@@ -25,7 +25,7 @@ export function ReachChoices({
     if (isElsewhere) ask({ room, choices: useSession.getState() });
   };
   return (
-    <Box role="group" aria-label="How much plays" sx={{ display: 'flex', gap: 0.5 }}>
+    <Segments label="How much plays">
       {preview && (
         <Choice
           chosen={isTried}
@@ -37,12 +37,11 @@ export function ReachChoices({
         </Choice>
       )}
       {!preview?.isAlone &&
-        (REACHES[room].length > 1 || isElsewhere || preview) &&
         REACHES[room].map(({ reach: one, name }) => (
           <Choice key={one} chosen={one === reach && !isElsewhere && !isTried} onClick={() => choose(one)}>
             {name}
           </Choice>
         ))}
-    </Box>
+    </Segments>
   );
 }

@@ -1,10 +1,12 @@
+import RecordIcon from '@mui/icons-material/FiberManualRecordRounded';
 import { useEffect, useRef } from 'react';
+import { thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useSession } from '../session/store.ts';
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
-import { Choice } from '../shared/ui/Choices.tsx';
-import { RECORD_COMMANDS } from './commands.ts';
+import { Deed } from '../shared/ui/Deed.tsx';
+import { RECORD_COMMANDS, TAKE_COMMANDS } from './commands.ts';
 import type { TransportState } from './useTransport.ts';
 
 /** Counts in a bar and writes what is tapped into the pattern, round after round, until it is stopped. */
@@ -31,6 +33,16 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     useSession.setState({ click: clicked.current });
     clicked.current = null;
   }, [recording]);
+  useEffect(
+    () => () => {
+      // Leaving the room ends the take, and puts the click back as it was.
+      if (clicked.current === null) return;
+      useSession.setState({ recording: false, click: clicked.current });
+      clicked.current = null;
+      thePlayer().stop();
+    },
+    [],
+  );
   const wanted = useSession((session) => session.takeWanted);
   useEffect(() => {
     if (!wanted) return;
@@ -39,14 +51,27 @@ export function RecordButton({ transport }: { transport: TransportState }) {
     // A take is begun once for each wish.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wanted]);
-  useCommands(RECORD_COMMANDS, { start }, !recording);
   return (
-    <Choice
-      chosen={recording}
-      title={withKeys('Count in a bar, then write what you tap', RECORD_COMMANDS.record)}
-      onClick={recording ? stop : start}
-    >
-      {recording ? 'Stop recording' : 'Record'}
-    </Choice>
+    <>
+      <TakeKeys {...{ recording, start, stop }} />
+      <Deed
+        name={recording ? 'Stop recording' : 'Record'}
+        title={withKeys(
+          recording ? 'Stop recording' : 'Record: a bar of count-in, then what you tap is written',
+          RECORD_COMMANDS.record,
+        )}
+        isOn={recording}
+        onPress={recording ? stop : start}
+      >
+        <RecordIcon fontSize="small" />
+      </Deed>
+    </>
   );
+}
+
+/** The keys that begin a take, and end it. */
+function TakeKeys({ recording, start, stop }: { recording: boolean; start: () => void; stop: () => void }) {
+  useCommands(RECORD_COMMANDS, { start }, !recording);
+  useCommands(TAKE_COMMANDS, { stop }, recording);
+  return null;
 }

@@ -1,13 +1,9 @@
-import { Button } from '@mui/material';
+import { useEffect } from 'react';
 import { type Reach, toggleLoops, useSession, useSessionFields } from '../session/store.ts';
-import { withKeys } from '../shared/keys/command.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
-import { BEAT_COMMANDS } from './commands.ts';
-import { placeOfBeat } from './place-of-beat.ts';
-import { beatText } from './PlaceText.tsx';
 import type { TransportState } from './useTransport.ts';
 
-/** Choices of the sheet's playing: the start at a pressed beat, loops, and the cue of a pressed section. */
+/** Choices of the sheet's playing: loops, and the cue of a pressed section. */
 export function SheetChoices({
   transport,
   reach,
@@ -20,11 +16,11 @@ export function SheetChoices({
   loops: boolean;
   cues: boolean;
 }) {
+  useWantedBeat(transport.playFromBeat);
   const session = useSessionFields('loops', 'cues');
   const atOnce = session.cues === 'at once';
   return (
     <>
-      {reach === 'song' && loops && <FromBeat {...transport} />}
       {loops && (
         <Choice
           chosen={session.loops[reach]}
@@ -47,17 +43,14 @@ export function SheetChoices({
   );
 }
 
-/** The mouse's way to play the song from a beat that was pressed in a slot. */
-function FromBeat({ what, bars, playFromBeat }: TransportState) {
-  const { slot, beat } = useSessionFields('slot', 'beat');
-  if (!slot || !what || !bars?.meters.length) return null;
-  const tick = placeOfBeat(what.document, slot, beat);
-  return tick === null ? null : (
-    <Button
-      title={withKeys('Play the song from the beat that was pressed', BEAT_COMMANDS.playFromBeat)}
-      onClick={playFromBeat}
-    >
-      From {beatText(bars, tick)}
-    </Button>
-  );
+/** Plays the song from the beat that was pressed, once that is asked for in a menu. */
+function useWantedBeat(playFromBeat: () => void): void {
+  const wanted = useSession((session) => session.beatWanted);
+  useEffect(() => {
+    if (!wanted) return;
+    useSession.setState({ beatWanted: false });
+    playFromBeat();
+    // It is played once for each wish.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [wanted]);
 }

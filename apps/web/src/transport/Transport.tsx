@@ -1,3 +1,4 @@
+import ClickIcon from '@mui/icons-material/AvTimerRounded';
 import PlayIcon from '@mui/icons-material/PlayArrowRounded';
 import StopIcon from '@mui/icons-material/StopRounded';
 import { Box, IconButton, Typography } from '@mui/material';
@@ -11,6 +12,7 @@ import { toggleTogether, useSession, useSessionFields } from '../session/store.t
 import { withKeys } from '../shared/keys/command.ts';
 import { useCommands } from '../shared/keys/useCommands.ts';
 import { Choice } from '../shared/ui/Choices.tsx';
+import { Deed } from '../shared/ui/Deed.tsx';
 import { later } from '../shared/ui/later.tsx';
 import { color, TEXT } from '../shared/ui/tokens.ts';
 import { BounceButton } from './BounceButton.tsx';
@@ -73,7 +75,7 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
         display: 'flex',
         alignItems: 'center',
         flexWrap: { xs: 'wrap', lg: 'nowrap' },
-        columnGap: { xs: 1, lg: 2 },
+        columnGap: { xs: 0.75, lg: 1 },
         rowGap: 0.5,
         minHeight: 60,
         px: { xs: 1.25, lg: 2.5 },
@@ -133,13 +135,14 @@ const Bar = memo(function Bar({ transport }: { transport: TransportState }) {
       <Box sx={{ flex: 1 }} />
       <Place {...transport} />
       {room === 'groove' && !preview && reach === 'pattern' && <RecordButton transport={transport} />}
-      <Choice
-        chosen={session.click}
+      <Deed
+        name="Click"
         title={withKeys('Click on or off', PLAY_COMMANDS.click)}
-        onClick={() => useSession.setState({ click: !session.click })}
+        isOn={session.click}
+        onPress={() => useSession.setState({ click: !session.click })}
       >
-        Click
-      </Choice>
+        <ClickIcon fontSize="small" />
+      </Deed>
       {(room === 'hand-off' || ports.to || ports.by) && <PortsButton />}
       {ports.by && <Following port={ports.by} transport={transport} />}
       <KitMix />

@@ -54,3 +54,8 @@ export const TOGETHER_COMMANDS = commandsFor<object>()({
 export const RECORD_COMMANDS = commandsFor<{ readonly start: () => void }>()({
   record: { keys: ['t'], says: 'record: count in, then tap the rows', run: ({ start }) => start() },
 });
+
+/** While a take is recorded. */
+export const TAKE_COMMANDS = commandsFor<{ readonly stop: () => void }>()({
+  end: { keys: ['escape'], says: 'end the recording', run: ({ stop }) => stop() },
+});

@@ -22,7 +22,9 @@ test('the play button says in words what it plays', () => {
   const title = (room: 'groove' | 'sheet' | 'hand-off', fields: Partial<Choices> = {}) =>
     whatPlays(song, room, session(fields), null)?.title;
   expect(title('groove')).toBe('Verse lift, looping 2 bars');
-  expect(title('groove', { loop: { from: 960, to: 2880 } })).toBe('Verse lift, looping 2 beats from 1.2.1');
+  expect(title('groove', { loop: { from: 960, to: 2880 } })).toBe(
+    'Verse lift, looping 2 beats from bar 1, beat 2',
+  );
   expect(title('groove', { reach: { groove: 'section', sheet: 'song' } })).toBe('Intro, looping 8 bars');
   expect(title('sheet')).toBe('Whole song, from the start');
   expect(title('sheet', { occurrence: 'o2' })).toBe('Whole song, from Verse 1');

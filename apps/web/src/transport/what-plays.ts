@@ -129,7 +129,7 @@ function patternPlays(document: SongDocument, { pattern: id, loop, together }: C
     pattern: id,
     loops: true,
     title: `${withNames(pattern.name, along)}, looping ${stretch}`,
-    detail: cut ? 'O lets the whole pattern go round again' : 'Another pattern keeps the place in the bar',
+    detail: cut ? 'O loops the whole pattern again' : 'Space plays, Shift Space from the caret',
     origin: null,
     start: 0,
     cut,

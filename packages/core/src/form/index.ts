@@ -49,7 +49,7 @@ export { newSection, newSlot, SECTION_NAMES } from './new-section.ts';
 export { type Line, type LinePiece, lineLength, phraseLines } from './phrases.ts';
 export { barIn, countedAt, type SectionBar, sectionBars, sectionMeter, slotMeter } from './bars.ts';
 export { landingOf, placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
-export { likeliestFirst, placeFor, type PlaceInSong, placesIn, type SlotAt } from './places.ts';
+export { likeliestFirst, placeFor, type PlaceInSong, placesIn, phraseKey, type SlotAt } from './places.ts';
 export { reachOf, reachOfChange } from './reach.ts';
 export { sectionDifferences, restoreSlot } from './section-differences.ts';
 export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './size.ts';

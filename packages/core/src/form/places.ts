@@ -1,16 +1,22 @@
+import { resolve } from '../pattern/index.ts';
 import {
+  freeId,
   type Id,
   indexOf,
   inTurn,
   isChange,
   type Outcome,
   type PatternRole,
+  plainLayer,
   plays,
   type Section,
   type SongDocument,
 } from '../song/index.ts';
 import { barTicks, counted } from '../time/index.ts';
+import { type PhraseEnd, phraseEnds } from './bare-ends.ts';
 import { sectionBars } from './bars.ts';
+import { addSection } from './edit-form.ts';
+import { newSection } from './new-section.ts';
 import { endsForEvery, placeAt, placeAtEnd, placeEvery, placeInSlot, type Placing } from './place-fill.ts';
 import { inBars, occurrencePlaces } from './stretches.ts';
 
@@ -22,7 +28,7 @@ export interface PlaceInSong {
   readonly key: string;
   readonly name: string;
   /** Kind of the place, by which places are grouped. */
-  readonly kind: 'slot' | 'slots' | 'end' | 'start' | 'every' | 'bar';
+  readonly kind: 'slot' | 'slots' | 'end' | 'phrase' | 'start' | 'every' | 'bar' | 'first';
   readonly section: Section;
   /** Places a fill, or where it comes several times several of one length in turn. */
   readonly place: (now: SongDocument, fills: readonly Id[], placing: Placing) => Outcome;
@@ -56,10 +62,12 @@ function single(
 
 /**
  * Places for a pattern in the song: at the ends of the chosen slots or of the last of them, at the end or the start of each
- * section, all through one, or from a bar of the song on, counted from 1.
+ * section, at the end of each phrase, all through a section, or from a bar of the song on, counted from 1. A song without
+ * sections has one place, in a first section that is made for it.
  */
 export function placesIn(document: SongDocument, chosen: readonly SlotAt[]): readonly PlaceInSong[] {
   const { sections, song } = indexOf(document);
+  if (!song.form.length) return [firstPlace(document)];
   const inForm = [...new Set(song.form.map((one) => one.section))].flatMap(
     (id) => sections.find((section) => section.id === id) ?? [],
   );
@@ -70,6 +78,7 @@ export function placesIn(document: SongDocument, chosen: readonly SlotAt[]): rea
         placeAtEnd(now, section.id, fill, placing),
       ),
     ),
+    ...phrasePlaces(document),
     ...inForm.map((section) =>
       single('start', `start ${section.id}`, `Start of ${section.name}`, section, (now, fill, placing) =>
         placeAt(now, section.id, 0, fill, placing),
@@ -78,6 +87,46 @@ export function placesIn(document: SongDocument, chosen: readonly SlotAt[]): rea
     ...inForm.flatMap((section) => EVERY.map((bars) => everyPlace(section, bars))),
     ...barPlaces(document),
   ];
+}
+
+/** The end of a first section, which is made with the groove of what is placed. */
+function firstPlace(document: SongDocument): PlaceInSong {
+  const isTaken = (id: Id) => Object.hasOwn(document.records, id);
+  const ids = { section: freeId('first-section', isTaken), slot: freeId('first-slot', isTaken) };
+  const section: Section = { kind: 'section', ...newSection(document, 'verse', ids) };
+  return single('first', 'first', `A first section, ${section.name}`, section, (now, fill, placing) => {
+    const { pattern } = indexOf(now);
+    const groove = pattern(pattern(fill)?.parent ?? '');
+    const [slot] = section.slots;
+    if (!slot || !groove) return { reason: 'It follows no groove that a first section could play.' };
+    const others = slot.layers.filter((layer) => pattern(layer.pattern)?.part !== groove.part);
+    const slots = [{ ...slot, layers: [plainLayer(groove.id), ...others] }];
+    const occurrence = freeId('first-occurrence', (id) => id === section.id || isTaken(id));
+    return inTurn(now, `make ${section.name} with it`, [
+      (before) => addSection(before, { ...section, slots }, occurrence),
+      (before) => placeAtEnd(before, section.id, fill, placing),
+    ]);
+  });
+}
+
+/** The key of the place at the end of a phrase. */
+export function phraseKey({ occurrence, phrase }: Pick<PhraseEnd, 'occurrence' | 'phrase'>): string {
+  return `phrase ${occurrence} ${phrase}`;
+}
+
+/** The end of each phrase of the form, told with its bar of the song. */
+function phrasePlaces(document: SongDocument): PlaceInSong[] {
+  const places = occurrencePlaces(document);
+  return phraseEnds(document).flatMap((one) => {
+    const { section, phrase, end } = one;
+    const place = places.find(({ occurrence }) => occurrence.id === one.occurrence);
+    if (!place) return [];
+    const bar = Math.floor(inBars(document, place, end - 1));
+    const name = `Bar ${bar}: end of phrase ${phrase + 1} of ${section.name}`;
+    return single('phrase', phraseKey(one), name, section, (now, fill, placing) =>
+      placeAt(now, section.id, end - resolve(now, fill).pattern.length, fill, placing),
+    );
+  });
 }
 
 /** A slot that is chosen, with the bar of the song in which it ends. */

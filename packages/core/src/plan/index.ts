@@ -1,5 +1,5 @@
 // The public names of this room, by module.
-export { type DressChoices, planDress, type PlannedEnd, placeDress } from './dress/plan.ts';
+export { type DressChoices, type EndAt, planDress, type PlannedEnd, placeDress } from './dress/plan.ts';
 export {
   type Attempt,
   compareWithTarget,

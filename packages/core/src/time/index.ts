@@ -30,5 +30,5 @@ export {
 export { modulo, msToTicks, PPQ, ticksToMs } from './ticks.ts';
 export { lengthFrom, noteLengthFrom, placeFrom } from './typed.ts';
 export { isStrong, metricalWeight } from './weight.ts';
-export { counted, figure, plural } from './words.ts';
+export { capital, counted, figure, plural } from './words.ts';
 export { mixed, type Random, randomFrom, seedFrom } from './random/stream.ts';

@@ -26,13 +26,17 @@ export function placeOf(tick: number, of: Meter): Place {
   };
 }
 
+/** Quarters of a beat as they stand behind its number. */
+export const QUARTERS = ['', '¼', '½', '¾'] as const;
+
 /**
- * A place in the form bar.beat.quarter, with the ticks that are left over.
- * @example placeName(3840 + 1200, meter(4, 4)) // => '2.2.2'
+ * A place in words: its bar and beat with quarters of it, and the ticks that are left over.
+ * @example placeName(3840 + 1200, meter(4, 4)) // => 'bar 2, beat 2¼'
+ * @example placeName(5, meter(4, 4)) // => 'bar 1, beat 1 +5'
  */
 export function placeName(tick: number, of: Meter): string {
   const { bar, beat, quarter, rest } = placeOf(tick, of);
-  return `${bar}.${beat}.${quarter}${rest ? `+${rest}` : ''}`;
+  return `bar ${bar}, beat ${beat}${QUARTERS[quarter - 1] ?? ''}${rest ? ` +${rest}` : ''}`;
 }
 
 /**

@@ -66,8 +66,8 @@ test('metrical weight falls from the bar line to places off every grid', () => {
 });
 
 test('places and lengths are named in the bars and beats of their meter', () => {
-  expect(placeName(3360 + 960, meter(7, 8))).toBe('2.3.1');
-  expect(placeName(5, meter(4, 4))).toBe('1.1.1+5');
+  expect(placeName(3360 + 960, meter(7, 8))).toBe('bar 2, beat 3');
+  expect(placeName(5, meter(4, 4))).toBe('bar 1, beat 1 +5');
   expect(lengthName(3840 * 2, meter(4, 4))).toBe('2 bars');
   expect(lengthName(960, meter(4, 4))).toBe('1 beat');
   expect(lengthName(1440, meter(7, 8))).toBe('3 beats');

@@ -1,21 +1,24 @@
 import { barTicks, beatTicks, type Meter } from './meter.ts';
-import { WHOLE } from './place.ts';
+import { QUARTERS, WHOLE } from './place.ts';
+
+/** A place in words, such as "bar 2, beat 3½ +20", or by its numbers, such as "2.3.3+20". */
+const IN_WORDS = /^bar\s*(\d{1,5})(?:\s*,?\s*beat\s*(\d{1,3})\s*([¼½¾]?))?(?:\s*\+\s*(\d{1,5}))?$/i;
+const IN_NUMBERS = /^(\d{1,5})(?:\.(\d{1,3}))?(?:\.([1-4]))?(?:\s*\+\s*(\d{1,5}))?$/;
 
 /**
- * The tick of a place that is typed as bar.beat.quarter, what is left out being 1, with ticks behind a plus; null when it
- * is none.
+ * The tick of a place that is typed in words or as bar.beat.quarter, what is left out being 1, with ticks behind a plus; null
+ * when it is none.
+ * @example placeFrom('bar 2, beat 2¼', meter(4, 4)) // => 5040
  * @example placeFrom('2.2.2', meter(4, 4)) // => 5040
  * @example placeFrom('1.3+20', meter(4, 4)) // => 1940
  * @example placeFrom('1.5', meter(4, 4)) // => null
  */
 export function placeFrom(text: string, of: Meter): number | null {
-  const found = /^(\d{1,5})(?:\.(\d{1,3}))?(?:\.([1-4]))?(?:\s*\+\s*(\d{1,5}))?$/.exec(text.trim());
+  const words = IN_WORDS.exec(text.trim());
+  const found = words ?? IN_NUMBERS.exec(text.trim());
   if (!found) return null;
-  const [bar, beat, quarter] = [found[1], found[2] ?? '1', found[3] ?? '1'].map(Number) as [
-    number,
-    number,
-    number,
-  ];
+  const [bar, beat] = [Number(found[1]), Number(found[2] ?? 1)];
+  const quarter = words ? QUARTERS.findIndex((one) => one === (words[3] ?? '')) + 1 : Number(found[3] ?? 1);
   if (bar < 1 || beat < 1 || beat > of.beats) return null;
   const ticks = beatTicks(of);
   return (bar - 1) * barTicks(of) + (beat - 1) * ticks + (quarter - 1) * (ticks / 4) + Number(found[4] ?? 0);

@@ -26,3 +26,11 @@ export function plural(n: number, one: string, many = `${one}s`): string {
 export function counted(n: number, one: string, many?: string): string {
   return `${figure(n)} ${plural(n, one, many)}`;
 }
+
+/**
+ * Words with a capital at their start.
+ * @example capital('singles on the snare') // => 'Singles on the snare'
+ */
+export function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

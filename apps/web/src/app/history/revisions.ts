@@ -1,5 +1,5 @@
+import { capital } from '@plucky/core/time';
 import type { Revision } from '../../api/client.ts';
-import { capital } from '../../shared/capital.ts';
 import { nearDay } from '../../shared/days.ts';
 
 /** A line of the history: what was done, when, and how much it stands for. */

@@ -11,11 +11,14 @@ export function DraftsFrame({
   recipe,
   gap = 1.25,
   foot,
+  drawer,
   children,
 }: {
   recipe: ReactNode;
   /** Foot that is always in sight below the drafts, such as the way into the song. */
   foot?: ReactNode;
+  /** Above the foot, for what one works on. */
+  drawer?: ReactNode;
   /** Between the drafts, in steps of the theme. */
   gap?: number;
   children: ReactNode;
@@ -42,7 +45,12 @@ export function DraftsFrame({
         >
           {children}
         </Box>
-        {foot && <Box sx={{ px: 2, py: 1, borderTop: `1px solid ${color('line')}` }}>{foot}</Box>}
+        {drawer}
+        {foot && (
+          <Box sx={{ px: 2, py: 1, borderTop: `1px solid ${color('line')}`, background: color('sunk') }}>
+            {foot}
+          </Box>
+        )}
       </Box>
     </Box>
   );

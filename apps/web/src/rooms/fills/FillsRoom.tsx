@@ -46,7 +46,11 @@ function MakeByAddress({
   const location = useLocation();
   const navigate = useNavigate();
   const visit = location.key;
-  const { make: wish, chosen } = (location.state ?? {}) as { make?: unknown; chosen?: unknown };
+  const {
+    make: wish,
+    chosen,
+    where,
+  } = (location.state ?? {}) as Record<'make' | 'chosen' | 'where', unknown>;
   useEffect(() => {
     const known = MAKES.find((one) => one === chosen);
     if (known) {
@@ -54,7 +58,7 @@ function MakeByAddress({
       return;
     }
     const asked = MAKES.find((one) => one === wish);
-    if (asked) useRoom.setState({ make: asked });
+    if (asked) useRoom.setState({ make: asked, ...(typeof where === 'string' ? { where } : {}) });
     const pattern = wanted ? indexOf(document).pattern(wanted) : undefined;
     if (pattern?.builtBy && pattern.parent) {
       reworkBuild(pattern);

@@ -10,11 +10,14 @@ export interface FillDeeds {
   readonly keep: () => boolean;
   readonly discard: () => boolean;
   readonly near: () => boolean;
+  readonly place: () => boolean;
+  readonly work: () => boolean;
+  readonly others: () => void;
   readonly stop: () => boolean;
 }
 
-/** Fills stand four in a row. */
-const STEPS = [-1, 1, -4, 4];
+/** Fills stand three in a row. */
+const STEPS = [-1, 1, -3, 3];
 
 export const FILL_COMMANDS = commandsFor<FillDeeds>()({
   hear: {
@@ -31,8 +34,25 @@ export const FILL_COMMANDS = commandsFor<FillDeeds>()({
   },
   keep: { keys: ['enter'], says: 'keep the fill', run: ({ keep }) => keep() },
   discard: { keys: ['delete'], also: ['backspace'], says: 'discard it', run: ({ discard }) => discard() },
+  others: { keys: ['g'], says: 'make others', run: ({ others }) => others() },
   near: { keys: ['n'], says: 'others near it', run: ({ near }) => near() },
+  place: { keys: ['shift+enter'], says: 'place it at the end that is marked', run: ({ place }) => place() },
+  work: { keys: ['w'], says: 'work on it: hands, cells, busier', run: ({ work }) => work() },
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
+});
+
+/** Deeds of the keys on the strip of the form. */
+export interface MarkDeeds {
+  /** Marks the end of the phrase before or after; false where there is none. */
+  readonly mark: (by: number) => boolean;
+}
+
+export const MARK_COMMANDS = commandsFor<MarkDeeds>()({
+  mark: {
+    keys: [',', '.'],
+    says: 'mark the end of a phrase before, after',
+    run: ({ mark }, nth) => mark(eitherWay(nth)),
+  },
 });
 
 /** Deeds of the keys on drafts of build-ups. */

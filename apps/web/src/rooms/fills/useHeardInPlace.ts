@@ -32,7 +32,13 @@ export function useHeardInPlace(
   const { where } = usePlaces(document, groove.id);
   const placing = usePlacing();
   const tried = useMemo(
-    () => pattern && tryInPlace(document, groove.id, pattern, where, { ...placing, ...more }),
+    () =>
+      pattern &&
+      // A section that is still to be made says nothing yet of what stands around it.
+      tryInPlace(document, groove.id, pattern, where?.kind === 'first' ? undefined : where, {
+        ...placing,
+        ...more,
+      }),
     [document, groove.id, pattern, where, placing, more],
   );
   const detail = tried ? aroundWords(tried, what, groove.name) : '';

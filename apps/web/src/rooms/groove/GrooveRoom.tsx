@@ -17,6 +17,7 @@ import { PatternHeader } from './family/PatternHeader.tsx';
 import { type PatternView, viewOf } from './pattern-view.ts';
 import { TakeFoot } from './recording/TakeFoot.tsx';
 import { Rows } from './rows/Rows.tsx';
+import { useShownRows } from './rows/useShownRows.ts';
 
 const ReachWords = later(async () => (await import('./family/ReachWords.tsx')).ReachWords);
 const Legend = later(async () => (await import('./rows/Legend.tsx')).Legend);
@@ -49,6 +50,13 @@ export function GrooveRoom() {
 }
 
 function Editor({ view }: { view: PatternView }) {
+  const [shown, likewise] = useShownRows(view);
+  return <Desk view={shown} likewise={likewise} />;
+}
+
+type Likewise = (other: PatternView) => PatternView;
+
+function Desk({ view, likewise }: { view: PatternView; likewise: Likewise }) {
   // The rows show an edit at once; what stands around them follows as soon as they are painted.
   const [calm, near] = useCalm(view);
   const navigate = useNavigate();
@@ -75,7 +83,7 @@ function Editor({ view }: { view: PatternView }) {
         <Box {...near}>
           <PatternHeader view={calm} onFill={toFills} />
         </Box>
-        <Rows view={usePreviewed(view)} />
+        <Rows view={usePreviewed(view, likewise)} />
         <Foot view={calm} />
       </Box>
       <Box sx={{ display: 'contents' }} {...near}>
@@ -94,14 +102,14 @@ function Keys({ view, onFill }: { view: PatternView; onFill: () => void }) {
 }
 
 /** The pattern as a tool that is open would make it, or as it is. */
-function usePreviewed(view: PatternView): PatternView {
+function usePreviewed(view: PatternView, likewise: Likewise): PatternView {
   const preview = usePreview(previewHeard);
   const range = useGroove((session) => session.range);
   const { id } = view.resolved.pattern;
-  return useMemo(
-    () => (preview?.shows === id ? (viewOf(preview.document, id, range) ?? view) : view),
-    [preview, id, view, range],
-  );
+  return useMemo(() => {
+    const previewed = preview?.shows === id ? viewOf(preview.document, id, range) : null;
+    return previewed ? likewise(previewed) : view;
+  }, [preview, id, view, range, likewise]);
 }
 
 /** Panel beside the rows: the inspector, or the tool that is open. */
@@ -145,7 +153,7 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
       }}
     >
       {(view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) !== undefined && (
-        <Legend rows={view.rows} />
+        <Legend rows={view.shown} />
       )}
       <Box sx={{ flex: 1 }} />
       {!recording && (

@@ -81,6 +81,12 @@ export interface PatternView extends Omit<Frame, 'swing' | 'tempo'> {
   readonly part: Part;
   readonly frame: Frame;
   readonly hits: readonly PlacedHit[];
+  /** The rows that are shown, in their order; the others are folded to one line. */
+  readonly shown: readonly Row[];
+  /** Keys of those that are drawn tall. */
+  readonly tall: ReadonlySet<string>;
+  /** True where rows that do not play can be folded away. */
+  readonly folds: boolean;
   readonly hitsOf: (row: Row) => readonly PlacedHit[];
 }
 
@@ -101,6 +107,8 @@ function held(tick: number, length: number): number {
   return Math.min(length - 1, Math.max(0, tick));
 }
 
+/** No row is taller than others. */
+const NONE: ReadonlySet<string> = new Set();
 const NO_STROKES: readonly HeardStroke[] = [];
 
 /** The farthest that a note may be from its voice's own, in semitones. */
@@ -149,8 +157,10 @@ export function viewOf(document: SongDocument, id: Id, range: NoteRange = USUAL_
     else byRow.set(one.row, [one]);
   }
   const hitsOf = (row: Row) => byRow.get(row.key) ?? [];
-  const { rows: shown, length, heardAt } = frame;
-  return { document, resolved, part, frame, rows: shown, hits, hitsOf, meter, length, heardAt };
+  const { length, heardAt } = frame;
+  const shown = frame.rows;
+  const looks = { rows: shown, shown, tall: NONE, folds: false };
+  return { document, resolved, part, frame, ...looks, hits, hitsOf, meter, length, heardAt };
 }
 
 function drumRow(voice: Voice, resolved: ResolvedPattern, swing: Swing): Row {

@@ -4,17 +4,21 @@ import {
   type ExportOptions,
   FILE_CHOICES,
   type Id,
+  indexOf,
+  KNOWN_MAPS,
   NAME_PARTS,
   NOTE_CHOICES,
   type RegionKind,
   type SongDocument,
 } from '@plucky/core/song';
+import { counted } from '@plucky/core/time';
 import { useMemo } from 'react';
 import type { UseFormReturn } from 'react-hook-form';
 import type { ExportResult } from '../../api/client.ts';
 import { useSong } from '../../document/context.tsx';
 import { fieldProps, sentence } from '../../shared/form/resolver.ts';
 import { Choice } from '../../shared/ui/Choices.tsx';
+import { Fold } from '../../shared/ui/Fold.tsx';
 import { Group } from '../../shared/ui/Group.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { ChoiceFields, mattersIn } from './ChoiceFields.tsx';
@@ -61,7 +65,7 @@ export function ExportSettings({
     );
     form.setValue('regions', next, { shouldDirty: true, shouldValidate: true });
   };
-  const isWrong = form.formState.errors.names !== undefined;
+  const wrong = sentence(form.formState.errors.names?.message);
   const example = exampleOf(document, options, chosen);
   const start = (wanted: ExportOptions) => {
     const isAll = useWhichLeave.getState().which === 'all';
@@ -82,22 +86,35 @@ export function ExportSettings({
           ))}
         </Box>
       </Group>
-      <WhichRegions result={result} chosen={chosen} />
-      <RowsThatLeave document={document} control={control} />
-      <ChoiceFields form={form} has={has} choices={NOTE_CHOICES} />
-      <SwellWords document={document} options={options} />
-      <DrumNotes document={document} form={form} options={options} />
-      <ChoiceFields form={form} has={has} choices={FILE_CHOICES} />
-      <FileNames form={form} example={example} />
+      {result && <WhichRegions result={result} chosen={chosen} />}
+      <Fold title="Rows and notes" says={notesWords(document, options)} name="notes that leave">
+        <RowsThatLeave document={document} control={control} />
+        <ChoiceFields form={form} has={has} choices={NOTE_CHOICES} />
+        <SwellWords document={document} options={options} />
+        <DrumNotes document={document} form={form} options={options} />
+      </Fold>
+      <Fold title="Files" says={example ?? ''} name="files that leave">
+        <ChoiceFields form={form} has={has} choices={FILE_CHOICES} />
+        <FileNames form={form} example={example} />
+      </Fold>
       <LeaveFoot
         leaving={leaving}
         result={result}
         count={chosen?.size ?? null}
-        isWrong={isWrong}
+        wrong={wrong}
         onLeave={() => void form.handleSubmit(start)()}
       />
     </Box>
   );
+}
+
+/** How many rows leave, on which tracks, and by which map of drums. */
+function notesWords(document: SongDocument, { stay, tracks, drumMap, ownMap }: ExportOptions): string {
+  const { parts, voicesOf } = indexOf(document);
+  const rows = parts.flatMap((part) => voicesOf(part.id)).length;
+  const leaving = stay.length ? `all but ${counted(stay.length, 'row')}` : `all ${counted(rows, 'row')}`;
+  const map = drumMap === 'own' ? ownMap : KNOWN_MAPS.find(({ value }) => value === drumMap)?.label;
+  return `${leaving}, ${NOTE_CHOICES.tracks.offers.find(({ value }) => value === tracks)?.label.toLowerCase() ?? ''}, ${map ?? ''}`;
 }
 
 /** The name of the second file that leaves, or of the first where there is one. */

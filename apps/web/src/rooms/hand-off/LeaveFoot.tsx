@@ -4,6 +4,7 @@ import { indexOf, LIMITS } from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
 import { downloadUrl, type ExportResult } from '../../api/client.ts';
 import { useDocumentState, useSong } from '../../document/context.tsx';
+import { Fold } from '../../shared/ui/Fold.tsx';
 import { later } from '../../shared/ui/later.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { FolderButton } from './folder/FolderButton.tsx';
@@ -17,7 +18,7 @@ export function LeaveFoot({
   leaving,
   result,
   count,
-  isWrong,
+  wrong,
   onLeave,
 }: {
   leaving: ReturnType<typeof useLeaving>;
@@ -25,8 +26,8 @@ export function LeaveFoot({
   result: ExportResult | null;
   /** Number of files that would leave; null while it is not known. */
   count: number | null;
-  /** True where an option is not sound. */
-  isWrong: boolean;
+  /** Why an option is not sound; empty where all are. */
+  wrong: string;
   onLeave: () => void;
 }) {
   const songId = useDocumentState((state) => state.songId);
@@ -48,7 +49,7 @@ export function LeaveFoot({
         variant="contained"
         color="primary"
         fullWidth
-        disabled={exporting || unsaved || !count || count > LIMITS.regions || isWrong}
+        disabled={exporting || unsaved || !count || count > LIMITS.regions || wrong !== ''}
         onClick={onLeave}
         sx={{ py: 0.9 }}
       >
@@ -75,26 +76,31 @@ export function LeaveFoot({
           <Button onClick={leaving.cancel}>Cancel</Button>
         </Box>
       )}
-      <Button
-        component="a"
-        href={downloadUrl.song(songId)}
-        download
-        variant="text"
-        fullWidth
-        title="All of the song, to be opened on another computer or read by programs"
-        sx={{ mt: 0.75 }}
-      >
-        The song itself, as a file
-      </Button>
-      <ScoreButton />
+      {wrong && (
+        <Typography role="alert" sx={{ fontSize: TEXT.note, color: color('warn'), mt: 0.75 }}>
+          File names: {wrong}
+        </Typography>
+      )}
       {result && <Downloads result={result} />}
+      <Fold title="Other files" says="song, score">
+        <Button
+          component="a"
+          href={downloadUrl.song(songId)}
+          download
+          fullWidth
+          title="All of the song, to be opened on another computer or read by programs"
+        >
+          The song itself, as a file
+        </Button>
+        <ScoreButton />
+      </Fold>
     </Box>
   );
 }
 
 function wordsFor(count: number | null): string {
   if (count === null) return 'Comparing…';
-  return count ? `Export ${counted(count, 'file')}` : 'Nothing leaves';
+  return count ? `Export ${counted(count, 'MIDI file')}` : 'Nothing leaves';
 }
 
 /** A hand-off that was made, as files. */
@@ -107,7 +113,7 @@ function Downloads({ result }: { result: ExportResult }) {
         component="a"
         href={downloadUrl.zip(result.exportId)}
         download
-        title="Press to download all of it, or drag it out of the page"
+        title={`Hand-off ${result.number}, all as zip: press to download it, or drag it out of the page`}
         draggable
         onDragStart={(event) =>
           slip(event.dataTransfer, {
@@ -117,7 +123,7 @@ function Downloads({ result }: { result: ExportResult }) {
           })
         }
       >
-        Hand-off {result.number}, all as zip
+        Download again
       </Button>
       <FolderButton result={result} />
       {changed > 0 && changed < result.regions.length && (

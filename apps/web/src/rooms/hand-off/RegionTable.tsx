@@ -10,7 +10,7 @@ import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { KeptHandOffs } from './KeptHandOffs.tsx';
 import { leftRegions } from './left-regions.ts';
 import { LossWords } from './LossWords.tsx';
-import { REGION_COLUMNS, RegionTicks } from './region-columns.tsx';
+import { FIRST_COLUMNS, REGION_COLUMNS, RegionTicks } from './region-columns.tsx';
 import { type Entry, regionEntries } from './region-entries.ts';
 import { optionsOfResult, type SinceOf } from './useSince.ts';
 import { choose } from './which-leave.ts';
@@ -70,7 +70,12 @@ export function RegionTable({ document, options, result, kept, since, chosen, on
       ) : (
         <Box sx={{ border: `1px solid ${color('strong')}`, borderRadius: '14px', background: color('page') }}>
           <RegionTicks value={ticks}>
-            <DataTable label="Regions" columns={REGION_COLUMNS} data={entries} scroller={scroller} />
+            <DataTable
+              label="Regions"
+              columns={result ? REGION_COLUMNS : FIRST_COLUMNS}
+              data={entries}
+              scroller={scroller}
+            />
           </RegionTicks>
         </Box>
       )}
@@ -136,9 +141,11 @@ function SinceThen({
 function CheckWords({ result }: { result: ExportResult | null }) {
   if (!result)
     return (
-      <Typography sx={{ fontSize: TEXT.plain, color: color('soft') }}>
-        Every file is read back when it is exported, and all that it says is compared, in its order. What a
-        program plays of it is not checked.
+      <Typography
+        title="All that a file says is compared, in its order. What a program plays of it is not checked."
+        sx={{ fontSize: TEXT.plain, color: color('soft') }}
+      >
+        Each is read back and compared.
       </Typography>
     );
   const { events, differences } = result.verified;
@@ -148,7 +155,7 @@ function CheckWords({ result }: { result: ExportResult | null }) {
       aria-label="Check"
       sx={{ fontSize: TEXT.control, fontWeight: 600, color: differences ? color('snare') : color('good') }}
     >
-      Read back and compared: {counted(events, 'event')}, {counted(differences, 'difference')}
+      {counted(events, 'event')} read back, {counted(differences, 'difference')}
     </Typography>
   );
 }

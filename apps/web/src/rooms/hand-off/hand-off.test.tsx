@@ -56,16 +56,24 @@ function open(document = DEMO_SONGS['paper-lanterns']?.() ?? fail()): Asked[] {
     exports.unshift({ exportId, number, revision, at, options: OPTIONS, files: 9 });
     return Promise.resolve(result);
   });
+  jest.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined);
   shown = show(document, <HandOffRoom />);
   return asked;
 }
 const names = () => screen.getByRole<HTMLInputElement>('textbox', { name: 'File names' });
+/** Opens a fold of the options, which stays open. */
+const unfold = async (title: string) => {
+  const head = await screen.findByRole('button', { name: new RegExp(`^${title}`) });
+  if (head.getAttribute('aria-expanded') === 'false') await userEvent.click(head);
+};
 const leave = () => screen.getByRole<HTMLButtonElement>('button', { name: /^(Export|Saving first)/ });
 /** As autosave does. */
 const save = () => act(() => shown.store.setState(({ document }) => ({ saved: document })));
 
 test('file names that no file may have are said in words, and nothing leaves until they are mended', async () => {
   const asked = open();
+  await unfold('Files');
+  await unfold('Rows and notes');
   await userEvent.type(names(), '<');
   expect(await screen.findByText('Must not hold < or > or control characters.')).toBeTruthy();
   expect(leave().disabled).toBe(true);
@@ -85,13 +93,16 @@ test('file names that no file may have are said in words, and nothing leaves unt
 test('what has left is shown with what the check found, and only while the options ask for the same', async () => {
   open();
   const table = () => screen.getByRole('table', { name: 'Regions' });
-  expect(within(table()).getAllByText('not yet handed off')).toHaveLength(9);
+  expect(within(table()).getAllByRole('checkbox')).toHaveLength(10);
+  expect(within(table()).queryByText('Check')).toBeNull();
   await userEvent.click(leave());
   expect((await screen.findByRole('status', { name: 'Check' })).textContent).toBe(
-    'Read back and compared: 2,300 events, 1 difference',
+    '2,300 events read back, 1 difference',
   );
   expect(within(table()).getByText('1 differ').title).toBe('a note is missing');
   expect(within(table()).getByRole('link', { name: 'Download 01 Paper Lanterns.mid' })).toBeTruthy();
+  await unfold('Files');
+  await unfold('Rows and notes');
   await userEvent.click(screen.getByRole('button', { name: 'Straight grid' }));
   expect(screen.queryByRole('status', { name: 'Check' })).toBeNull();
   await userEvent.click(screen.getByRole('button', { name: 'Swing and feel baked in' }));
@@ -107,6 +118,7 @@ test('rows that share a note are named with their bars before anything leaves, a
   expect(words.textContent).toMatch(
     /^Closed hat and Shaker share note 42 and fall together \d+ times, where only the louder leaves: bars \d+(?:, \d+){5} and \d+ more\./,
   );
+  await unfold('Rows and notes');
   await userEvent.click(screen.getByRole('button', { name: 'Rising from C2' }));
   expect(screen.queryByRole('list', { name: 'What the files cannot hold' })).toBeNull();
 });
@@ -114,6 +126,7 @@ test('rows that share a note are named with their bars before anything leaves, a
 test('where a song has swells it is asked how they leave, and said how a General MIDI kit plays them', async () => {
   const lanterns = DEMO_SONGS['paper-lanterns']?.() ?? fail();
   open(lanterns);
+  await unfold('Rows and notes');
   expect(screen.queryByRole('button', { name: 'Not at all' })).toBeNull();
   const crash = indexOf(lanterns).voice('crash') ?? fail();
   act(() => {
@@ -133,6 +146,7 @@ test('the room remembers how the song leaves and what has left, and says before 
   const asked = open(lanterns);
   await userEvent.click(leave());
   await screen.findByRole('status', { name: 'Check' });
+  await unfold('Files');
   await userEvent.click(screen.getByRole('button', { name: '480' }));
   expect(indexOf(shown.document()).song.handOff).toMatchObject({ ppq: 480, regions: ['song', 'section'] });
   const table = () => screen.getByRole('table', { name: 'Regions' });

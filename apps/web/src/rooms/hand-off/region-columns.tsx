@@ -10,6 +10,7 @@ import { QuietButton } from '../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { fileAt } from './files-of.ts';
 import type { Entry } from './region-entries.ts';
+import { RegionPicture } from './RegionPicture.tsx';
 import { slip } from './slip.ts';
 import { TickBox } from './TickBox.tsx';
 
@@ -48,7 +49,8 @@ function TickOne({ entry }: { entry: Entry }) {
   );
 }
 
-export const REGION_COLUMNS = columns([
+/** What is said of a region before anything has left. */
+const OF_REGION = [
   display({
     id: 'tick',
     header: () => <TickAll />,
@@ -56,6 +58,7 @@ export const REGION_COLUMNS = columns([
   }),
   accessor('kind', {
     header: 'Kind',
+    enableSorting: false,
     cell: ({ getValue }) => (
       <Box component="span" sx={{ color: color('soft'), textTransform: 'capitalize' }}>
         {getValue()}
@@ -70,6 +73,11 @@ export const REGION_COLUMNS = columns([
       </Box>
     ),
   }),
+  display({
+    id: 'picture',
+    header: '',
+    cell: ({ row: { original } }) => <RegionPicture entry={original} />,
+  }),
   // A region without a place comes last.
   accessor(({ startBar }) => startBar ?? undefined, {
     id: 'bars',
@@ -83,8 +91,13 @@ export const REGION_COLUMNS = columns([
   }),
   accessor('hits', {
     header: 'Hits',
+    enableSorting: false,
     cell: ({ getValue }) => <span className="mono">{figure(getValue())}</span>,
   }),
+] as const;
+
+/** And what is said of it since. */
+const OF_FILE = [
   accessor(({ handOff }) => handOff ?? undefined, {
     id: 'hand-off',
     header: () => <span style={{ whiteSpace: 'nowrap' }}>Hand-off</span>,
@@ -151,7 +164,10 @@ export const REGION_COLUMNS = columns([
         </Box>
       ),
   }),
-]);
+] as const;
+
+export const FIRST_COLUMNS = columns([...OF_REGION]);
+export const REGION_COLUMNS = columns([...OF_REGION, ...OF_FILE]);
 
 async function copyRegion({ file, url }: { readonly file: string; readonly url: string }): Promise<void> {
   try {

@@ -1,5 +1,5 @@
 import { leavingTimeline, planRegions, playsSomething, type RegionPlan, type Since } from '@plucky/core/midi';
-import type { ExportOptions, Id, SongDocument } from '@plucky/core/song';
+import { type ExportOptions, type Family, type Id, indexOf, type SongDocument } from '@plucky/core/song';
 import { downloadUrl, type EarlierRegionFace, type ExportResult } from '../../api/client.ts';
 import { leftRegions } from './left-regions.ts';
 import { BEFORE, type SinceWords, sinceWords, STATE_COLORS, STATE_WORDS } from './since-words.ts';
@@ -11,6 +11,9 @@ export interface Entry extends RegionPlan {
   readonly isTicked: boolean;
   /** True for a region that stays though the other side has another state of it, or nothing. */
   readonly isBehind: boolean;
+  /** Its strokes, for a picture, and its length, in ticks. */
+  readonly marks: readonly Mark[];
+  readonly length: number;
   /** Number of its notes that leave. */
   readonly hits: number;
   /** Its state since it last left, in words; null before that, and for an unknown one. */
@@ -18,6 +21,12 @@ export interface Entry extends RegionPlan {
   /** The number of the hand-off that its file at the other side came with. */
   readonly handOff: number | null;
   readonly left: (EarlierRegionFace & { readonly url: string }) | null;
+}
+
+/** A stroke of a region at its tick. */
+interface Mark {
+  readonly tick: number;
+  readonly family: Family;
 }
 
 const STAYS: SinceWords = { word: 'stays here', color: 'faint', more: [] };
@@ -34,9 +43,11 @@ export function regionEntries(
   leaving: ReadonlySet<Id>,
   isAsLeft: boolean,
 ): Entry[] {
+  const { voice: voiceOf } = indexOf(document);
   const left = result ? leftRegions(result) : new Map<Id, EarlierRegionFace>();
   return planRegions(document, options).map((region): Entry => {
-    const hits = leavingTimeline(document, region.scope, options).events.length;
+    const { events, length } = leavingTimeline(document, region.scope, options);
+    const hits = events.length;
     const file = left.get(region.id);
     const now = since?.get(region.id);
     const isTicked = leaving.has(region.id);
@@ -51,6 +62,11 @@ export function regionEntries(
     const words = known ?? (file ? BEFORE : null);
     return {
       ...region,
+      marks: events.flatMap(({ tick, voice }) => {
+        const family = voiceOf(voice)?.family;
+        return family ? [{ tick, family }] : [];
+      }),
+      length,
       hits: isAsLeft && file ? file.hits : hits,
       isTicked,
       isBehind,

@@ -10,9 +10,10 @@ import {
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
-import { api, type ExportState } from '../../api/client.ts';
+import { api, downloadUrl, type ExportState } from '../../api/client.ts';
 import { useDocumentState, useEdit, useSong } from '../../document/context.tsx';
 import { schemaResolver } from '../../shared/form/resolver.ts';
+import { download } from '../../shared/save-file.ts';
 import { notify } from '../../shared/ui/notify.ts';
 import { leave } from './leave.ts';
 
@@ -51,7 +52,7 @@ export function useKeptHandOffs() {
   return { kept: kept ?? null, shown: data?.state === 'done' ? data : null, choose };
 }
 
-/** Has the song leave; one that is on the way can be stopped. */
+/** Has the song leave, and downloads it once it is checked; one that is on the way can be stopped. */
 export function useLeaving(onLeft: () => void) {
   const songId = useDocumentState((state) => state.songId);
   const queries = useQueryClient();
@@ -65,6 +66,7 @@ export function useLeaving(onLeft: () => void) {
     },
     onSuccess: async (result) => {
       queries.setQueryData(['export', result.exportId], result);
+      download(downloadUrl.zip(result.exportId));
       onLeft();
       await queries.invalidateQueries({ queryKey: ['exports', songId] });
     },

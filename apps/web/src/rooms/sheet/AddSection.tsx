@@ -7,11 +7,15 @@ import { chooseOccurrence, chooseSlot, useSession } from '../../session/store.ts
 import { freshId } from '../../shared/fresh-id.ts';
 
 /** Adds a new section, or one that there is once more, after the chosen one or at the end. */
-export function AddSection() {
+export function AddSection({ isNext }: { isNext: boolean }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   return (
     <>
-      <Button aria-haspopup="menu" onClick={(event) => setAnchor(event.currentTarget)}>
+      <Button
+        {...(isNext ? { variant: 'contained', color: 'primary' } : {})}
+        aria-haspopup="menu"
+        onClick={(event) => setAnchor(event.currentTarget)}
+      >
         Add section
       </Button>
       {anchor && <Sections anchor={anchor} onClose={() => setAnchor(null)} />}

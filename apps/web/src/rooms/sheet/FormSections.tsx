@@ -5,11 +5,12 @@ import { type CSSProperties, memo, type ReactNode, useRef } from 'react';
 import { occurrencesChosen, useSessionFields } from '../../session/store.ts';
 import { DragArea } from '../../shared/drag/DragArea.tsx';
 import { useCarried } from '../../shared/drag/useCarried.ts';
+import { STEP, stepMarked } from '../../shared/keys/step-marked.ts';
+import { roleTint } from '../../shared/ui/role-tint.ts';
 import { color, TEXT } from '../../shared/ui/tokens.ts';
 import { useLatest } from '../../shared/ui/useLatest.ts';
 import { chooseSectionsUpTo } from './chosen-sections.ts';
 import type { FormViewProps } from './form-view.ts';
-import { roleTint } from './role-tint.ts';
 import { useFormZoom } from './useFormZoom.ts';
 import { useSectionCarrying } from './useSectionCarrying.ts';
 
@@ -21,13 +22,15 @@ export function FormSections({ document, places, onGoTo }: FormViewProps) {
   const session = useSessionFields('occurrence', 'occurrences');
   const chosen = new Set(occurrencesChosen(session));
   const bars = places.reduce((sum, { lasts }) => sum + lasts, 0);
+  const stop =
+    places.find(({ occurrence }) => chosen.has(occurrence.id))?.occurrence.id ?? places[0]?.occurrence.id;
   const goTo = useLatest((occurrence: Id, isUpTo: boolean) => {
     if (isUpTo) chooseSectionsUpTo(document, occurrence);
     else onGoTo(occurrence);
   });
   return (
-    <ZoomedBand>
-      <CarryArea>
+    <CarryArea>
+      <ZoomedBand>
         {places.map(({ occurrence, section, lasts, firstBar }) => (
           <SectionBlock
             key={occurrence.id}
@@ -39,11 +42,12 @@ export function FormSections({ document, places, onGoTo }: FormViewProps) {
             share={lasts / bars}
             firstBar={firstBar}
             chosen={chosen.has(occurrence.id)}
+            isStop={occurrence.id === stop}
             onGoTo={goTo}
           />
         ))}
-      </CarryArea>
-    </ZoomedBand>
+      </ZoomedBand>
+    </CarryArea>
   );
 }
 
@@ -53,7 +57,15 @@ function ZoomedBand({ children }: { children: ReactNode }) {
   const zoom = useFormZoom(band);
   const look = { '--zoom': zoom, '--spread': zoom > 1 ? zoom : 0 } as CSSProperties;
   return (
-    <Band ref={band} role="group" aria-label="Form" style={look}>
+    <Band
+      ref={band}
+      role="listbox"
+      aria-multiselectable
+      aria-label="Form"
+      style={look}
+      data-keys="room"
+      onKeyDown={stepMarked}
+    >
       {children}
     </Band>
   );
@@ -68,13 +80,13 @@ function CarryArea({ children }: { children: ReactNode }) {
 }
 
 const Band = styled('div')({
-  flex: '1 1 600px',
+  flex: '1 1 100%',
   minWidth: 0,
   display: 'flex',
   gap: 2,
   overflowX: 'auto',
   scrollbarWidth: 'thin',
-  '& button': {
+  '& [role=option]': {
     flex: '1 0 auto',
     padding: '3px 7px',
     textAlign: 'left',
@@ -86,7 +98,7 @@ const Band = styled('div')({
     overflow: 'hidden',
     whiteSpace: 'nowrap',
   },
-  '& button.chosen': { borderColor: color('plum'), background: color('wash') },
+  '& .chosen': { borderColor: color('plum'), background: color('wash') },
   '& .name': {
     display: 'block',
     fontSize: TEXT.note,
@@ -95,7 +107,7 @@ const Band = styled('div')({
     textOverflow: 'ellipsis',
   },
   // The bar is read from the title; a name is what a section is called by.
-  '& button::after': {
+  '& [role=option]::after': {
     content: 'attr(data-bar) / ""',
     display: 'block',
     fontSize: TEXT.tiny,
@@ -112,6 +124,7 @@ const SectionBlock = memo(function SectionBlock({
   share,
   firstBar,
   chosen,
+  isStop,
   onGoTo,
 }: {
   occurrence: Id;
@@ -125,6 +138,8 @@ const SectionBlock = memo(function SectionBlock({
   /** First bar in the song. */
   firstBar: number;
   chosen: boolean;
+  /** True for the one that the Tab key stops at; arrows go on from there. */
+  isStop: boolean;
   /** Goes to the section, or chooses up to it; the same function at every drawing. */
   onGoTo: (occurrence: Id, isUpTo: boolean) => void;
 }) {
@@ -134,13 +149,15 @@ const SectionBlock = memo(function SectionBlock({
     value: occurrence,
   });
   return (
-    <button
-      type="button"
+    <div
+      role="option"
+      {...STEP}
       {...handles}
+      tabIndex={isStop ? 0 : -1}
       className={chosen || isOver ? 'chosen' : ''}
       data-bar={figure(firstBar)}
       title={`${name}, from bar ${figure(firstBar)}. Shift chooses up to here.`}
-      aria-pressed={chosen}
+      aria-selected={chosen}
       onClick={(event) => onGoTo(occurrence, event.shiftKey)}
       style={{
         width: widthOf(bars, share),
@@ -152,6 +169,6 @@ const SectionBlock = memo(function SectionBlock({
         {name}
         {times > 1 ? ` ×${times}` : ''}
       </span>
-    </button>
+    </div>
   );
 });

@@ -12,8 +12,8 @@ import { PatternFace } from '../../shared/ui/PatternFace.tsx';
 import { color } from '../../shared/ui/tokens.ts';
 import { useLatest } from '../../shared/ui/useLatest.ts';
 import { type ChosenSlot, chosenSlots, inSections } from './chosen-slots.ts';
-import { togglePatterns } from './toggle-patterns.ts';
 import { ToolPanel } from './ToolPanel.tsx';
+import { toggleTool } from './tools.ts';
 
 /** The patterns of every part in small; a press lays one into the chosen slots, in the place of what its part plays there. */
 export function PatternsPanel() {
@@ -39,7 +39,7 @@ function PatternsOf({ document, chosen }: { document: SongDocument; chosen: read
     <ToolPanel
       name="Patterns"
       title={slots.length ? `For ${counted(slots.length, 'chosen slot')}` : 'Choose a slot for them'}
-      onClose={togglePatterns}
+      onClose={() => toggleTool('patterns')}
     >
       {indexOf(document).parts.map((part) => (
         <Group key={part.id} title={part.name}>

@@ -150,7 +150,7 @@ const Piece = memo(function Piece({
           </span>
         </span>
         <span className="hits">
-          <Miniature marks={face.marks} height={27} barShares={face.barShares} />
+          <Miniature marks={face.marks} height={54} barShares={face.barShares} />
         </span>
       </button>
       {face.isLast && (

@@ -169,7 +169,7 @@ function EmptySheet() {
         A section is a chain of slots, and each slot plays your patterns. Add the first section and it begins
         with the main groove.
       </Typography>
-      <AddSection />
+      <AddSection isNext />
     </Box>
   );
 }

@@ -1,6 +1,5 @@
 import CopyIcon from '@mui/icons-material/ContentCopyOutlined';
 import RemoveIcon from '@mui/icons-material/DeleteOutlined';
-import EditHereIcon from '@mui/icons-material/EditNoteOutlined';
 import EditIcon from '@mui/icons-material/EditOutlined';
 import { Box } from '@mui/material';
 import { leadingLayer } from '@plucky/core/song';
@@ -12,14 +11,12 @@ import { inOneSection, inSections } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
 import { SlotMenu } from './SlotMenu.tsx';
-import { useEditInSlot } from './useEditInSlot.ts';
 import { useSlotDeeds } from './useSlotDeeds.ts';
 
 /** The deeds on the chosen slots that are done most, as icons, and a menu of the others. */
 export function SlotButtons({ document, chosen }: ChosenProps) {
   const navigate = useNavigate();
   const deeds = useSlotDeeds();
-  const editHere = useEditInSlot();
   const [first] = chosen;
   if (!first) return null;
   const layer = inSections(chosen).length === 1 ? leadingLayer(document, first.slot) : undefined;
@@ -27,29 +24,12 @@ export function SlotButtons({ document, chosen }: ChosenProps) {
     if (layer) choosePattern(layer.pattern);
     void navigate('../groove', { relative: 'path' });
   };
-  const here = () => {
-    if (layer)
-      editHere({
-        section: first.section.id,
-        slot: first.slot.id,
-        layer: first.slot.layers.indexOf(layer),
-      });
-  };
   return (
     <Box role="group" aria-label="What is done with it" sx={{ display: 'flex', gap: 0.75, mb: 1.5 }}>
       {layer && (
-        <>
-          <Deed name="Edit pattern" onPress={edit}>
-            <EditIcon fontSize="small" />
-          </Deed>
-          <Deed
-            name="Edit only here"
-            title="Edit only here: hits more, changed or silent in this slot only; the pattern stays"
-            onPress={here}
-          >
-            <EditHereIcon fontSize="small" />
-          </Deed>
-        </>
+        <Deed name="Edit pattern" onPress={edit}>
+          <EditIcon fontSize="small" />
+        </Deed>
       )}
       {inOneSection(chosen) && (
         <Deed name="Duplicate" title={withKeys('Duplicate', SHEET_COMMANDS.again)} onPress={deeds.again}>

@@ -20,6 +20,7 @@ import {
   type SongDocument,
 } from '@plucky/core/song';
 import { barTicks, beatTicks, lengthFrom, lengthName, meterName } from '@plucky/core/time';
+import { useState } from 'react';
 import { useEdit } from '../../document/context.tsx';
 import { Choice } from '../../shared/ui/Choices.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
@@ -96,6 +97,7 @@ export function SlotTempo({ document, chosen }: ChosenProps) {
 /** Length of the chosen slots: from a list, or typed to the tick. */
 export function LengthChoice({ document, chosen }: ChosenProps) {
   const resize = useResizeSlots();
+  const [isTyped, setTyped] = useState(false);
   const [first] = chosen;
   if (!first) return null;
   const meter = slotMeter(document, first.section, first.slot);
@@ -104,27 +106,38 @@ export function LengthChoice({ document, chosen }: ChosenProps) {
   const bars = [1, 2, 3, 4, 5, 6, 7, 8, 12, 16, 32, 64].map((n) => n * bar);
   const isSame = chosen.every(({ slot }) => slot.length === first.slot.length);
   const set = (ticks: number) => resize(inSections(chosen), ticks);
+  if (isTyped)
+    return (
+      <Box sx={{ mb: 1.25 }} onBlur={() => setTyped(false)}>
+        <DraftField
+          fullWidth
+          autoFocus
+          label="Length, typed"
+          value={isSame ? lengthName(first.slot.length, meter) : 'several'}
+          most={32}
+          onChange={(text) => {
+            const ticks = lengthFrom(text, meter);
+            if (ticks === null)
+              notify(`“${text}” is no length. One is written like 3 bars 2 beats. Nothing was changed.`, {
+                variant: 'warning',
+              });
+            else set(ticks);
+          }}
+        />
+      </Box>
+    );
   return (
-    <Box sx={{ display: 'grid', gridTemplateColumns: '1fr 1fr', gap: 1, mb: 1.25 }}>
+    <Box sx={{ mb: 1.25 }}>
       <LengthSelect
         label="Length"
         lengths={[...beats, ...bars]}
         value={isSame ? first.slot.length : null}
         meter={meter}
+        fullWidth
+        // Once the list is gone, which takes the focus back first.
+        none={{ label: 'type it…', choose: () => setTimeout(() => setTyped(true)) }}
+        {...(isSame ? {} : { placeholder: 'several' })}
         onChange={set}
-      />
-      <DraftField
-        label="Or typed"
-        value={isSame ? lengthName(first.slot.length, meter) : 'several'}
-        most={32}
-        onChange={(text) => {
-          const ticks = lengthFrom(text, meter);
-          if (ticks === null)
-            notify(`“${text}” is no length. One is written like 3 bars 2 beats. Nothing was changed.`, {
-              variant: 'warning',
-            });
-          else set(ticks);
-        }}
       />
     </Box>
   );

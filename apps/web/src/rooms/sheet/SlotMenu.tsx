@@ -1,22 +1,27 @@
 import MoreIcon from '@mui/icons-material/MoreHoriz';
 import { Box, Button, Menu, MenuItem, Popover, TextField } from '@mui/material';
 import { slotMeter } from '@plucky/core/form';
+import { leadingLayer } from '@plucky/core/song';
 import { placeFrom, placeName } from '@plucky/core/time';
 import { type ReactNode, type RefObject, useRef, useState } from 'react';
 import { useSheet } from '../../session/sheet.ts';
+import { useSession } from '../../session/store.ts';
 import { withKeys } from '../../shared/keys/command.ts';
 import { Deed } from '../../shared/ui/Deed.tsx';
 import { DraftField } from '../../shared/ui/DraftField.tsx';
 import { notify } from '../../shared/ui/notify.ts';
+import { BEAT_COMMANDS } from '../../transport/commands.ts';
 import { inOneSection, inSections, startInSong } from './chosen-slots.ts';
 import { MERGED } from './merged-naming.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
 import type { ChosenProps } from './SlotChoices.tsx';
+import { useEditInSlot } from './useEditInSlot.ts';
 import { middleOf, type SlotDeeds, useSlotDeeds } from './useSlotDeeds.ts';
 
 /** An entry of the menu: its words, with their key, and what it does; `asks` for one that asks something first. */
 interface Entry {
   readonly words: string;
+  readonly title?: string;
   readonly run?: () => void;
   readonly asks?: 'place' | 'name';
 }
@@ -28,7 +33,11 @@ export function SlotMenu({ document, chosen }: ChosenProps) {
   const [opened, setOpened] = useState<'menu' | Entry['asks'] | null>(null);
   const anchor = useRef<HTMLButtonElement>(null);
   const close = () => setOpened(null);
-  const entries = entriesOf({ document, chosen }, deeds, hasCopied);
+  const editHere = useEditInSlot();
+  const entries = [
+    ...entriesToPlay(chosen, editHere, document),
+    ...entriesOf({ document, chosen }, deeds, hasCopied),
+  ];
   return (
     <>
       <Deed
@@ -41,9 +50,10 @@ export function SlotMenu({ document, chosen }: ChosenProps) {
         <MoreIcon fontSize="small" />
       </Deed>
       <Menu open={opened === 'menu'} anchorEl={() => anchor.current} onClose={close}>
-        {entries.map(({ words, run, asks }) => (
+        {entries.map(({ words, title, run, asks }) => (
           <MenuItem
             key={words}
+            {...(title ? { title } : {})}
             onClick={() => {
               setOpened(asks ?? null);
               run?.();
@@ -61,6 +71,29 @@ export function SlotMenu({ document, chosen }: ChosenProps) {
       </Asked>
     </>
   );
+}
+
+/** To work on one slot in its own rows, and to hear the song from a beat that was pressed in it. */
+function entriesToPlay(
+  chosen: ChosenProps['chosen'],
+  editHere: ReturnType<typeof useEditInSlot>,
+  document: ChosenProps['document'],
+): Entry[] {
+  const [first] = chosen;
+  const layer = first && inSections(chosen).length === 1 ? leadingLayer(document, first.slot) : undefined;
+  if (!first || !layer) return [];
+  const at = { section: first.section.id, slot: first.slot.id, layer: first.slot.layers.indexOf(layer) };
+  return [
+    {
+      words: 'Edit only here',
+      title: 'Hits more, changed or silent in this slot only; the pattern stays',
+      run: () => editHere(at),
+    },
+    {
+      words: withKeys('Play from the pressed beat', BEAT_COMMANDS.playFromBeat),
+      run: () => useSession.setState({ beatWanted: true }),
+    },
+  ];
 }
 
 function entriesOf({ document, chosen }: ChosenProps, deeds: SlotDeeds, hasCopied: boolean): Entry[] {

@@ -8,7 +8,7 @@ import { SlotPiece, slotRole, slotTint } from '../../shared/ui/SlotPiece.tsx';
 import { color, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { type ChosenSlot, inSections, startInSong } from './chosen-slots.ts';
 import { InAllPlaces } from './InAllPlaces.tsx';
-import { chordsWords, endWords, layersWords, silentWords, timeWords } from './slot-fold-words.ts';
+import { chordsAndTime, endWords, layersWords, silentWords } from './slot-fold-words.ts';
 import { SlotButtons } from './SlotButtons.tsx';
 import {
   LayerOneMore,
@@ -59,10 +59,8 @@ export const SlotSettings = memo(function SlotSettings({
         {!several && <SlotLayers document={document} section={section} slot={slot} />}
         <LayerOneMore {...props} />
       </Fold>
-      <Fold title="Chords" says={chordsWords(document, chosen)}>
+      <Fold title="Chords, meter, tempo" says={chordsAndTime(document, chosen)} name="Chords">
         <SlotChords {...props} />
-      </Fold>
-      <Fold title="Meter and tempo" says={timeWords(chosen)}>
         <SlotMeter {...props} />
         <SlotTempo {...props} />
       </Fold>

@@ -7,9 +7,10 @@ import {
   sectionDifferences,
   slotMeter,
 } from '@plucky/core/form';
+import type { EndAt } from '@plucky/core/plan';
 import { indexOf, type Section, type SongDocument } from '@plucky/core/song';
 import { cacheWhileSame, counted, figure, meterName } from '@plucky/core/time';
-import { memo, type ReactNode } from 'react';
+import { memo, type ReactNode, useMemo } from 'react';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { useIsWorkedOn } from '../../session/here.ts';
 import { chooseOccurrence, chooseSlot } from '../../session/store.ts';
@@ -17,12 +18,13 @@ import { freshId } from '../../shared/fresh-id.ts';
 import { color, familyColor, OTHERS_HERE, SERIF, TEXT } from '../../shared/ui/tokens.ts';
 import { chooseSectionsUpTo } from './chosen-sections.ts';
 import { keyOf } from './chosen-slots.ts';
+import { GapButton } from './gap/GapButton.tsx';
 import { headKey, type LineOfSheet } from './sheet-lines.ts';
 import { type DrawnPiece, SheetLine } from './SheetLine.tsx';
 import { faceOf } from './slot-face.ts';
 
 /** Height of a line with the gap after it, of a section's only one, and the gap after a section, in px. */
-export const LINE = { height: 48, gap: 8, only: 76, stanza: 16 };
+export const LINE = { height: 76, gap: 8, only: 92, stanza: 16 };
 
 /** Look of all lines of the sheet, said once for all slots, of which there are many. */
 export const SHEET_STYLE = {
@@ -195,6 +197,10 @@ export const StanzaLine = memo(function StanzaLine({
     beat: from?.slot === keyOfPiece(piece) ? beatOn(piece, from.beat) : null,
   }));
   const bars = place.bars / occurrence.times;
+  const bareAt = useMemo(
+    () => (isBare ? { occurrence: occurrence.id, phrase: nth } : null),
+    [isBare, occurrence.id, nth],
+  );
   return (
     <>
       <div className={line ? 'name full' : 'name'}>
@@ -243,7 +249,7 @@ export const StanzaLine = memo(function StanzaLine({
         </Typography>
       )}
       {line ? (
-        <Density value={density} most={most} isBare={isBare} planned={planned} differs={differs} />
+        <Density value={density} most={most} bareAt={bareAt} planned={planned} differs={differs} />
       ) : (
         <span />
       )}
@@ -326,13 +332,14 @@ const SectionHead = memo(function SectionHead({
 const Density = memo(function Density({
   value,
   most,
-  isBare,
+  bareAt,
   planned,
   differs,
 }: {
   value: number;
   most: number;
-  isBare: boolean;
+  /** The phrase, where it ends as if nothing ended there. */
+  bareAt: EndAt | null;
   planned: string;
   differs: number;
 }) {
@@ -366,14 +373,7 @@ const Density = memo(function Density({
           {differs} off the target
         </Typography>
       )}
-      {isBare && (
-        <Typography
-          title="No fill, landing or drop at the end of this phrase"
-          sx={{ fontSize: TEXT.fine, lineHeight: 1.1, color: color('plum') }}
-        >
-          no fill
-        </Typography>
-      )}
+      {bareAt && <GapButton at={bareAt} />}
     </div>
   );
 });

@@ -15,6 +15,8 @@ export interface SheetDeeds extends SlotDeeds {
   readonly cutInTwo: () => void;
   /** Shows the patterns beside the sheet, or not. */
   readonly patterns: () => void;
+  /** Closes the tool beside the sheet; false where none is open. */
+  readonly closeTool: () => boolean;
 }
 
 export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
@@ -44,20 +46,25 @@ export const SHEET_COMMANDS = commandsFor<SheetDeeds>()({
     says: 'the patterns, to lay one into the chosen slots',
     run: ({ patterns }) => patterns(),
   },
+  closeTool: {
+    keys: ['escape'],
+    says: 'close the tool beside the sheet',
+    run: ({ closeTool }) => closeTool(),
+  },
   add: { keys: ['n'], says: 'add a slot of the groove after this one', run: ({ add }) => add() },
-  again: { keys: ['d'], says: 'the same slots once more', run: ({ again }) => again() },
+  again: { keys: ['d'], says: 'duplicate the slots', run: ({ again }) => again() },
   resize: {
-    keys: ['[', ']'],
-    says: 'shorter, longer by a bar',
+    keys: ['-', '='],
+    says: 'a bar shorter, longer',
     run: ({ resize }, nth) => resize(eitherWay(nth), 'bar'),
   },
   resizeByBeat: {
     keys: ['mod+left', 'mod+right'],
-    says: 'shorter, longer by a beat',
+    says: 'a beat shorter, longer',
     run: ({ resize }, nth) => resize(eitherWay(nth), 'beat'),
   },
   move: {
-    keys: ['alt+left', 'alt+right'],
+    keys: ['mod+shift+left', 'mod+shift+right'],
     says: 'move the slots earlier, later',
     run: ({ move }, nth) => move(eitherWay(nth)),
   },
@@ -92,9 +99,9 @@ export const FORM_COMMANDS = commandsFor<FormKeyDeeds>()({
     says: 'choose the section before, after too',
     run: ({ extend }, nth) => extend(eitherWay(nth)),
   },
-  again: { keys: ['d'], says: 'the same sections once more', run: ({ again }) => again() },
+  again: { keys: ['d'], says: 'duplicate the sections', run: ({ again }) => again() },
   move: {
-    keys: ['alt+left', 'alt+right'],
+    keys: ['mod+shift+left', 'mod+shift+right'],
     says: 'move the sections earlier, later',
     run: ({ move }, nth) => move(eitherWay(nth)),
   },
@@ -103,12 +110,13 @@ export const FORM_COMMANDS = commandsFor<FormKeyDeeds>()({
   remove: {
     keys: ['delete'],
     also: ['backspace'],
-    says: 'take the sections out',
+    says: 'remove the sections',
     run: ({ remove }) => remove(),
   },
   zoom: {
     keys: ['z', 'shift+z'],
-    says: 'look closer at the form, from farther away',
+    shows: ['Z', 'Shift Z'],
+    says: 'zoom in, zoom out the form',
     run: (_, nth) => zoomForm(nth ? 0.5 : 2),
   },
 });

@@ -49,13 +49,19 @@ export function layersWords(document: SongDocument, chosen: Chosen): string {
 }
 
 /** Their chords, where they are the same. */
-export function chordsWords(document: SongDocument, chosen: Chosen): string {
+function chordsWords(document: SongDocument, chosen: Chosen): string {
   const all = chosen.map(({ slot }) => chordNames(document, slot));
   return same(all) ? listed(all[0] ?? [], ' ') : 'several';
 }
 
+/** Chords, meter and tempo that they have of their own. */
+export function chordsAndTime(document: SongDocument, chosen: Chosen): string {
+  const [chords, time] = [chordsWords(document, chosen), timeWords(chosen)];
+  return listed([chords === 'none' ? '' : chords, time === 'as the section' ? '' : time]);
+}
+
 /** The meter and tempo that they have of their own. */
-export function timeWords(chosen: Chosen): string {
+function timeWords(chosen: Chosen): string {
   const all = chosen.map(({ slot: { meter, tempo } }) => ({ meter, tempo }));
   const [first] = all;
   if (!same(all)) return 'several';

@@ -89,12 +89,17 @@ test('slots that differ are set together, and a length is typed', async () => {
   await userEvent.click(within(settings).getByRole('button', { name: 'Kick' }));
   const slots = () => verseOf(document()).slots.slice(0, 3);
   expect(slots().every((slot) => slot.layers[0]?.silencedVoices.includes('kick'))).toBe(true);
-  const typed = screen.getByRole('textbox', { name: 'Or typed' });
-  await userEvent.clear(typed);
-  await userEvent.type(typed, '2 bars 1 beat{Enter}');
+  const type = async (text: string) => {
+    await userEvent.click(screen.getByRole('combobox', { name: 'Length' }));
+    await userEvent.click(screen.getByRole('option', { name: 'type it…' }));
+    const typed = await screen.findByRole('textbox', { name: 'Length, typed' });
+    await userEvent.clear(typed);
+    await userEvent.type(typed, `${text}{Enter}`);
+    await userEvent.tab();
+  };
+  await type('2 bars 1 beat');
   expect(slots().map((slot) => slot.length)).toEqual([8640, 8640, 8640]);
-  await userEvent.clear(typed);
-  await userEvent.type(typed, 'long{Enter}');
+  await type('long');
   expect(await screen.findByText(/is no length/)).toBeTruthy();
   expect(slots().map((slot) => slot.length)).toEqual([8640, 8640, 8640]);
 });
@@ -103,7 +108,7 @@ test('slots and their section are given a tempo that is typed, over bars that ar
   const { document } = open(0, 1);
   const slots = within(screen.getByRole('region', { name: 'Chosen slots' }));
   const tempos = () => verseOf(document()).slots.map(({ tempo }) => tempo);
-  await unfold(/^Meter and tempo as/);
+  await unfold(/^Chords, meter, tempo/);
   const typed = slots.getByRole('textbox', { name: 'Tempo, bpm' });
   await userEvent.type(typed, '96,5{Enter}');
   expect(tempos().slice(0, 3)).toEqual([{ to: 96.5 }, { to: 96.5 }, undefined]);

@@ -12,7 +12,7 @@ export interface Box {
 }
 
 /** Elements on which a press begins something else. */
-const OTHERS = 'button, input, a, h2, [role="combobox"], .edge';
+const OTHERS = 'button, input, a, h2, [role="combobox"], .edge, [role=option]';
 
 /** Draws a box from a press beside the slots, and chooses every slot that it meets. */
 export function useBox(page: RefObject<HTMLElement | null>) {

@@ -39,6 +39,6 @@ export function useFormZoom(band: RefObject<HTMLElement | null>): number {
 
 /** Middle of the chosen section, in px from the start of the band; null where none is chosen. */
 function middleOfChosen(band: HTMLElement): number | null {
-  const chosen = band.querySelector('[aria-pressed="true"]')?.getBoundingClientRect();
+  const chosen = band.querySelector('[aria-selected="true"]')?.getBoundingClientRect();
   return chosen ? chosen.left + chosen.width / 2 - band.getBoundingClientRect().left + band.scrollLeft : null;
 }

@@ -6,7 +6,7 @@ import { chooseSlot, chooseSlots, useSession } from '../../session/store.ts';
 import { useCommands } from '../../shared/keys/useCommands.ts';
 import { chosenSlots, inSections, placeOf, slotsOfForm } from './chosen-slots.ts';
 import { SHEET_COMMANDS } from './sheet-commands.ts';
-import { togglePatterns } from './toggle-patterns.ts';
+import { closeTool, toggleTool } from './tools.ts';
 import { useResizeSlots } from './useResizeSlots.ts';
 import { middleOf, useSlotDeeds } from './useSlotDeeds.ts';
 
@@ -77,7 +77,8 @@ export function useSheetKeys(enabled: boolean): void {
   };
   const sheet = {
     ...deeds,
-    patterns: togglePatterns,
+    patterns: () => toggleTool('patterns'),
+    closeTool,
     go,
     extend,
     goSection,

@@ -36,7 +36,12 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
     <Box
       component="article"
       aria-label={song.name}
+      // Anywhere but on what has a deed of its own.
+      onClick={(event) => {
+        if (!inBin && !(event.target as Element).closest('button, [role=menu], .MuiModal-root')) onOpen();
+      }}
       sx={{
+        cursor: inBin ? 'default' : 'pointer',
         background: color('page'),
         border: `1px solid ${color('line')}`,
         borderRadius: '14px',
@@ -73,7 +78,7 @@ export function SongCard({ song, inBin, onOpen, onCopy, onRemove, onRestore }: P
         ) : (
           <>
             {document && <PlaySong document={document} name={song.name} />}
-            <Button variant="contained" color="primary" onClick={onOpen} aria-label={`Open ${song.name}`}>
+            <Button onClick={onOpen} aria-label={`Open ${song.name}`}>
               Open
             </Button>
             <MoreMenu name={song.name} onCopy={onCopy} onRemove={onRemove} />

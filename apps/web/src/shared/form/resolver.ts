@@ -1,5 +1,5 @@
+import { capital } from '@plucky/core/time';
 import type { FieldValues, Resolver, UseFormRegisterReturn } from 'react-hook-form';
-import { capital } from '../capital.ts';
 import type { FormSchema } from './form-schema.ts';
 
 /** Checks a form by its schema. The schema library is fetched with the first check, not with the page. */

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { useHotkeys } from 'react-hotkeys-hook';
 import type { Commands } from './command.ts';
 import { isForControl } from './for-control.ts';
+import { isSwitchedOff } from './one-letter.ts';
 
 interface Bound {
   readonly id: string;
@@ -26,7 +27,8 @@ export function useCommands<C>(commands: Commands<C>, context: C, enabled = true
     enabled,
     enableOnFormTags: true,
     delimiter: DELIMITER,
-    ignoreEventWhen: (event: KeyboardEvent) => event.defaultPrevented || isForControl(event),
+    ignoreEventWhen: (event: KeyboardEvent) =>
+      event.defaultPrevented || isSwitchedOff(event) || isForControl(event),
   };
   useHotkeys(
     keys.filter((key) => !BY_PLACE.test(key)),

@@ -38,7 +38,29 @@ export function Choice({
   );
 }
 
-/** Choices in a wrapping row. */
+/** Choices of which one holds, as the parts of one switch. */
+export function Segments({ label, children }: { label?: string; children: ReactNode }) {
+  return (
+    <Box
+      role="group"
+      {...(label ? { 'aria-label': label } : {})}
+      sx={{
+        display: 'inline-flex',
+        flexWrap: 'wrap',
+        p: '2px',
+        border: `1px solid ${color('strong')}`,
+        borderRadius: '11px',
+        background: color('page'),
+        '& > button': { border: 0, borderRadius: '8px', px: 1.25, py: '3px', whiteSpace: 'nowrap' },
+        '& > button[aria-pressed="true"]': { color: color('plum') },
+      }}
+    >
+      {children}
+    </Box>
+  );
+}
+
+/** Choices under a heading, one of which holds. */
 export function Choices<T extends string | number | boolean>({
   title,
   options,
@@ -52,7 +74,7 @@ export function Choices<T extends string | number | boolean>({
 }) {
   return (
     <Group title={title}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
+      <Segments>
         {options.map((option) => (
           <Choice
             key={String(option.value)}
@@ -62,7 +84,7 @@ export function Choices<T extends string | number | boolean>({
             {option.label}
           </Choice>
         ))}
-      </Box>
+      </Segments>
     </Group>
   );
 }

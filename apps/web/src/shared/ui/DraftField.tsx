@@ -8,6 +8,7 @@ export function DraftField({
   most,
   placeholder,
   fullWidth = false,
+  autoFocus = false,
   sx,
   onChange,
 }: {
@@ -17,6 +18,7 @@ export function DraftField({
   most: number;
   placeholder?: string;
   fullWidth?: boolean;
+  autoFocus?: boolean;
   sx?: TextFieldProps['sx'];
   onChange: (text: string) => void;
 }) {
@@ -26,6 +28,7 @@ export function DraftField({
       {...draft}
       size="small"
       fullWidth={fullWidth}
+      autoFocus={autoFocus}
       label={label}
       placeholder={placeholder ?? ''}
       slotProps={{ htmlInput: { maxLength: most }, inputLabel: { shrink: true } }}

@@ -11,6 +11,7 @@ export function LengthSelect({
   value: number | null;
   meter: Meter;
   none?: None | undefined;
+  placeholder?: string;
   onChange: (ticks: number) => void;
 }) {
   const { value } = field;

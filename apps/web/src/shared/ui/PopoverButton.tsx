@@ -1,5 +1,6 @@
-import { Button, type ButtonProps, Popover } from '@mui/material';
-import { type ReactNode, useState } from 'react';
+import { Button, type ButtonProps, IconButton, Popover } from '@mui/material';
+import { type MouseEvent, type ReactNode, useState } from 'react';
+import { iconLook } from './Deed.tsx';
 
 const DOWN = {
   anchorOrigin: { vertical: 'bottom', horizontal: 'left' },
@@ -14,6 +15,7 @@ const UP = {
 export function PopoverButton({
   name,
   text,
+  icon,
   children,
   paper,
   goesUp = false,
@@ -23,7 +25,9 @@ export function PopoverButton({
 }: Pick<ButtonProps, 'title' | 'aria-label' | 'sx'> & {
   /** Name of the dialog. */
   name: string;
-  text: ReactNode;
+  text?: ReactNode;
+  /** In place of the text: a button with an icon and a tooltip. */
+  icon?: ReactNode;
   /** Content, given the way to close it. */
   children: ReactNode | ((close: () => void) => ReactNode);
   paper?: ButtonProps['sx'];
@@ -34,18 +38,30 @@ export function PopoverButton({
 }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);
+  const opens = {
+    'aria-haspopup': 'dialog' as const,
+    onClick: (event: MouseEvent<HTMLElement>) => {
+      onOpen?.();
+      setAnchor(event.currentTarget);
+    },
+  };
   return (
     <>
-      <Button
-        {...button}
-        aria-haspopup="dialog"
-        onClick={(event) => {
-          onOpen?.();
-          setAnchor(event.currentTarget);
-        }}
-      >
-        {text}
-      </Button>
+      {icon ? (
+        <IconButton
+          {...opens}
+          title={button.title}
+          aria-label={button['aria-label'] ?? name}
+          size="small"
+          sx={iconLook}
+        >
+          {icon}
+        </IconButton>
+      ) : (
+        <Button {...button} {...opens}>
+          {text}
+        </Button>
+      )}
       <Popover
         open={anchor !== null && isReady}
         anchorEl={anchor}

@@ -44,6 +44,8 @@ export function SearchSelect({
       size="small"
       disableClearable
       autoHighlight
+      // A press on the field opens it as well.
+      forcePopupIcon={false}
       options={options}
       // A value that is never shown as empty: without one the field is disabled and says why.
       value={chosen ?? { value: '', label: '', group: '' }}

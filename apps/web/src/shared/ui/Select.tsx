@@ -75,7 +75,12 @@ export function Select<T extends string | number>({
         },
       }}
     >
-      {none && <MenuItem value={NONE}>{none.label}</MenuItem>}
+      {none && (
+        // Where nothing is chosen a press on it is no change, and yet meant.
+        <MenuItem value={NONE} {...(value === null ? { onClick: none.choose } : {})}>
+          {none.label}
+        </MenuItem>
+      )}
       {options.map((one) => (
         <MenuItem
           key={one.value}

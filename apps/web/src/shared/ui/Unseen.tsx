@@ -14,6 +14,6 @@ const UNSEEN: CSSProperties = {
 };
 
 /** Words that are only for those who hear the page read. */
-export function Unseen({ children }: { children: ReactNode }) {
-  return <span style={UNSEEN}>{children}</span>;
+export function Unseen({ as: Tag = 'span', children }: { as?: 'span' | 'h1'; children: ReactNode }) {
+  return <Tag style={UNSEEN}>{children}</Tag>;
 }

@@ -1,3 +1,4 @@
+import PortIcon from '@mui/icons-material/CableRounded';
 import { Typography } from '@mui/material';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
@@ -23,7 +24,9 @@ export function PortsButton() {
     <PopoverButton
       goesUp
       name="MIDI ports"
-      text={to ? `To ${to.name}` : by ? `By ${by.name}` : 'MIDI port…'}
+      {...((to ?? by)
+        ? { text: to ? `To ${to.name}` : `By ${by?.name ?? ''}` }
+        : { icon: <PortIcon fontSize="small" />, 'aria-label': 'MIDI port…' })}
       title="Play to a MIDI port, or follow the clock of one"
       sx={(to ?? by) ? { borderColor: color('plum'), background: color('wash') } : {}}
       paper={{ width: 380 }}

@@ -11,7 +11,7 @@ import {
   type SongDocument,
   withRecord,
 } from '../../song/index.ts';
-import { figure, randomFrom, seedFrom } from '../../time/index.ts';
+import { randomFrom, seedFrom } from '../../time/index.ts';
 import { cellWords } from './cells/describe.ts';
 import { groupingName } from './cells/grouping.ts';
 import { cellHits, repeatsCell } from './cells/hits.ts';
@@ -152,7 +152,7 @@ export function measured(document: SongDocument, pattern: Pattern, takeOver: num
 /** Words for a fill: its cells where it has any, else its figures. */
 function wordsOf(document: SongDocument, pattern: Pattern, figures: FillFigures): FillWords {
   const { cells, over, drums = [], path = [], travel = 'anywhere' } = pattern.madeBy ?? {};
-  if (!cells) return { title: describeFill(figures), course: `${figure(figures.hitsPerBeat)} hits a beat` };
+  if (!cells) return describeFill(figures);
   const voices = indexOf(document).voicesOf(pattern.part);
   const { meter } = feelOf(document, resolve(document, pattern.id));
   const round = drumsOf({ drums, path, travel }, voices);

@@ -126,5 +126,5 @@ export function chooseDifferent<C extends Judged>(
 }
 
 function wordsOf({ words }: Judged): string {
-  return `${words.title}, ${words.course}`;
+  return `${words.title}, ${words.arrival}, ${words.make}`;
 }

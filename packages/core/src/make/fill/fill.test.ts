@@ -188,8 +188,12 @@ describe('candidates', () => {
     expect(one.figures).toMatchObject({ hitsPerBeat: 4, leadIn: 0.25, triplets: 0 });
     expect(one.figures.lift).toBeGreaterThan(40);
     expect(one.figures.contrast).toBeGreaterThan(0.5);
-    expect(describeFill(one.figures)).toMatch(/, (runs in|grows)$/);
-    expect(describeFill({ ...one.figures, triplets: 1, leadIn: 1 })).toBe('triplets, stops short');
+    expect(describeFill(one.figures).arrival).toMatch(/^(leads|grows) into 1$/);
+    expect(describeFill({ ...one.figures, triplets: 1, leadIn: 1 })).toEqual({
+      title: 'Triplets',
+      arrival: 'stops short',
+      make: '4.0 hits a beat',
+    });
   });
 
   test('a fill that is the groove again has no contrast', () => {

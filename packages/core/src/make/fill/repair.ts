@@ -20,7 +20,7 @@ export interface Repair {
   readonly outcome: Outcome;
 }
 
-/** Place of a conflict, such as "1.4.2". */
+/** Place of a conflict, such as "bar 1, beat 4¼". */
 export function conflictPlace(document: SongDocument, pattern: Id, conflict: LimbConflict): string {
   const resolved = resolve(document, pattern);
   const hit = resolved.hits.find((one) => one.id === hitOfStroke(conflict.id));

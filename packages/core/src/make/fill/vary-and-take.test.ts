@@ -98,7 +98,7 @@ test('a conflict is named at its place and mended in one step, each way that hel
   expect(more).toEqual([]);
   expect(conflict).toMatchObject({ why: 'hands', by: 1 });
   if (!conflict) return;
-  expect(conflictPlace(document, 'main', conflict)).toBe('1.2.1');
+  expect(conflictPlace(document, 'main', conflict)).toBe('bar 1, beat 2');
   const repairs = repairsFor(document, 'main', conflict);
   expect(repairs.map((each) => each.way)).toEqual(expect.arrayContaining(['move', 'drop']));
   for (const { outcome } of repairs)

@@ -46,9 +46,14 @@ export interface PlannedEnd {
   readonly like: string | null;
   /** Null where the end was asked to stay bare, or where nothing fits it. */
   readonly option: DressOption | null;
+  /** All that fits, from the likeliest down. */
+  readonly options: readonly DressOption[];
   /** Reason why nothing fits, in words; null where something does. */
   readonly why: string | null;
 }
+
+/** A phrase end, by the occurrence that it is in and which phrase of it. */
+export type EndAt = Pick<PhraseEnd, 'occurrence' | 'phrase'>;
 
 /** Choices at ends, by key: how often another pattern was asked for, or that the end is left bare. */
 export type DressChoices = Readonly<Record<string, number | 'bare'>>;
@@ -57,12 +62,13 @@ export type DressChoices = Readonly<Record<string, number | 'bare'>>;
  * A plan for the bare phrase ends of the form, each that is played several times once: light inside a section, strong at
  * its end and stronger into a chorus than into a verse, an ending at the end of the song, never what stands at the end
  * before it, of the kind that the same role had elsewhere but not equal to it. The rest is drawn from the seed. Ends that are
- * not bare are not in it; one that nothing fits says why.
+ * not bare are not in it; one that nothing fits says why. With `only` the plan is for that end alone.
  */
 export function planDress(
   document: SongDocument,
   seed: number,
   choices: DressChoices = {},
+  only?: EndAt,
 ): readonly PlannedEnd[] {
   const places = new Map(occurrencePlaces(document).map((place) => [place.occurrence.id, place]));
   const known = new Map<Id, Offered>();
@@ -81,7 +87,8 @@ export function planDress(
     const key = `${section.id}-${end}`;
     const again = planned.get(key);
     const place = places.get(occurrence);
-    if (!phraseEnd.isBare || again || !place) {
+    const isMeant = !only || (occurrence === only.occurrence && phrase === only.phrase);
+    if (!phraseEnd.isBare || again || !place || !isMeant) {
       previous = again?.option?.pattern.id ?? endPattern(document, phraseEnd) ?? previous;
       continue;
     }
@@ -115,6 +122,7 @@ export function planDress(
       like:
         alike && alike.section !== section.name && alike.option.kind === option?.kind ? alike.section : null,
       option,
+      options: ranked,
       why,
     });
     if (!option) continue;

@@ -1,13 +1,13 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, Typography } from '@mui/material';
 import type { ArrivedFile, Extent } from '@plucky/core/fold';
 import { counted } from '@plucky/core/time';
+import { capital } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../../api/client.ts';
 import { useDocumentStore, useEdit } from '../../../document/context.tsx';
 import { askForFile, endBringingIn } from '../../../session/bring-in.ts';
 import { choosePattern } from '../../../session/groove.ts';
-import { capital } from '../../../shared/capital.ts';
 import { withTracks } from '../../../shared/midi-in.ts';
 import { Choices } from '../../../shared/ui/Choices.tsx';
 import { FileButton } from '../../../shared/ui/FileButton.tsx';

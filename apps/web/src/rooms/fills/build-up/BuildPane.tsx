@@ -21,7 +21,7 @@ import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { BUILD_COMMANDS } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
 import { KeepButton } from '../KeepButton.tsx';
-import { PlaceInSong } from '../PlaceInSong.tsx';
+import { PlaceInSong } from '../place/PlaceInSong.tsx';
 import { TitledChoices } from '../TitledChoices.tsx';
 import { useHeardInPlace } from '../useHeardInPlace.ts';
 import { type Keep, useKeep } from '../useKeep.ts';

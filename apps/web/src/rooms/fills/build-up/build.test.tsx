@@ -70,7 +70,7 @@ describe('drafts of build-ups', () => {
     showDrafts();
     await userEvent.keyboard('2');
     for (let i = 0; i < 8; i++) fireEvent.keyDown(point('Speed at the end'), { key: 'ArrowUp' });
-    expect(screen.getByText(/fastest 35\.2 a second, a tone from 4\.2\.1 on$/)).toBeTruthy();
+    expect(screen.getByText(/fastest 35\.2 a second, a tone from bar 4, beat 2 on$/)).toBeTruthy();
   });
 
   test('the points of a curve are moved by keys, the middle one along as well, and a bend bends', () => {

@@ -11,7 +11,7 @@ import { END_COMMANDS, type EndDeeds } from '../draft-commands.ts';
 import { DraftsFrame } from '../DraftsFrame.tsx';
 import { HeardInPlace } from '../HeardInPlace.tsx';
 import { KeepButton } from '../KeepButton.tsx';
-import { PlaceInSong } from '../PlaceInSong.tsx';
+import { PlaceInSong } from '../place/PlaceInSong.tsx';
 import { useKeep } from '../useKeep.ts';
 import { EndPanel } from './EndPanel.tsx';
 import { EndPicture } from './EndPicture.tsx';

@@ -1,33 +1,23 @@
 import { resolve } from '@plucky/core/pattern';
-import {
-  type Family,
-  indexOf,
-  type LimbReport,
-  type Pattern,
-  type SongDocument,
-  withRecord,
-} from '@plucky/core/song';
+import { indexOf, type LimbReport, type Pattern, type SongDocument, withRecord } from '@plucky/core/song';
 import { PPQ } from '@plucky/core/time';
 import { FamilyStems } from '../../../shared/ui/stems.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, TEXT } from '../../../shared/ui/tokens.ts';
 
-const [WIDTH, HEIGHT, PAD] = [240, 62, 8];
-
-/** Foot of a family's stems in the picture, as a share of its height. */
-const BASE: Readonly<Record<Family, number>> = {
-  cymbal: 0.46,
-  hat: 0.5,
-  percussion: 0.56,
-  tom: 0.62,
-  snare: 0.8,
-  note: 0.7,
-  kick: 0.98,
-};
+const [WIDTH, HEIGHT, PAD] = [300, 96, 8];
+/** The two lines of letters over the drums that say which hand plays, and their baselines. */
+const LETTERS = 26;
+const HAND_AT = { right: 11, left: 24 } as const;
+/** The tallest stem, and the share of a line that it may take. */
+const [TALLEST, SHARE] = [16, 0.72];
 
 /** Stretch that is drawn after the landing of a fill that goes on over the bar line, in ticks. */
 const AFTER = PPQ / 2;
 
-/** A fill with its stems, also over the bar line, the stretch that it takes over tinted, and which hand takes which hit where that is wanted. */
+/**
+ * A fill with a line for each drum that it uses, in the order of the kit, also over the bar line; the stretch that it takes
+ * over is tinted. Which hand takes which hit stands over it where that is wanted.
+ */
 export function CandidatePicture({
   document,
   fill,
@@ -49,10 +39,21 @@ export function CandidatePicture({
     ...sounding,
     ...(over?.strokes ?? []).map((one) => ({ ...one, at: fill.length + one.at, origin: 'own' as const })),
   ];
-  const familyOf = (id: string) => index.voice(id)?.family;
-  const top = (family: Family, velocity: number) => BASE[family] * (HEIGHT - 6) - 4 - (velocity / 127) * 14;
+  const used = new Set(stems.map(({ voice }) => voice));
+  const lines = index.voicesOf(fill.part).filter(({ id }) => used.has(id));
+  const top = hands ? LETTERS : 2;
+  const line = (HEIGHT - top - 2) / Math.max(1, lines.length);
+  const baseOf = new Map(lines.map(({ id }, i) => [id, top + (i + 1) * line]));
+  const tall = Math.min(TALLEST, line * SHARE);
   return (
-    <svg width="100%" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={`${stems.length} hits`}>
+    <svg
+      width="100%"
+      height={HEIGHT}
+      viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+      role="img"
+      aria-label={`${stems.length} hits`}
+      style={{ display: 'block' }}
+    >
       <rect
         x={xOf(fill.length - takeOver) - 4}
         y={1}
@@ -61,24 +62,18 @@ export function CandidatePicture({
         rx={6}
         fill={color('fill')}
       />
-      {over && (
-        <line
-          x1={xOf(fill.length)}
-          x2={xOf(fill.length)}
-          y1={1}
-          y2={HEIGHT - 1}
-          stroke={color('line')}
-          strokeWidth={1.5}
-        />
-      )}
+      {lines.map(({ id }) => (
+        <path key={id} d={`M4 ${baseOf.get(id)}H${WIDTH - 4}`} stroke={color('line')} />
+      ))}
+      {over && <path d={`M${xOf(fill.length)} 1V${HEIGHT - 1}`} stroke={color('strong')} strokeWidth={1.5} />}
       <FamilyStems
         stemsOf={(family) =>
           stems
-            .filter((hit) => familyOf(hit.voice) === family)
+            .filter((hit) => index.voice(hit.voice)?.family === family)
             .map((hit) => ({
               x: xOf(hit.at),
-              base: BASE[family] * (HEIGHT - 6),
-              height: 4 + (hit.velocity / 127) * 14,
+              base: baseOf.get(hit.voice) ?? HEIGHT,
+              height: tall * (0.3 + 0.7 * (hit.velocity / 127)),
               origin: hit.origin,
             }))
         }
@@ -86,14 +81,13 @@ export function CandidatePicture({
       {hands &&
         sounding.map((hit) => {
           const hand = hands.get(hit.id);
-          const family = familyOf(hit.voice);
-          if (!hand || !family || hit.at < fill.length - takeOver) return null;
+          if (!hand || hit.at < fill.length - takeOver) return null;
           return (
             <text
               key={hit.id}
               x={xOf(hit.at)}
-              y={Math.max(8, top(family, hit.velocity) - 5)}
-              fontSize={8}
+              y={HAND_AT[hand]}
+              fontSize={TEXT.tiny}
               fontWeight={700}
               textAnchor="middle"
               fill={color('plum')}

@@ -34,7 +34,6 @@ export function ChosenBar({
   showsHands,
   onLock,
   onHands,
-  onKeep,
   onDiscard,
   onNear,
   onChange,
@@ -47,7 +46,6 @@ export function ChosenBar({
   showsHands: boolean;
   onLock: (locked: ReadonlySet<number>) => void;
   onHands: () => void;
-  onKeep: () => void;
   onDiscard: () => void;
   onNear: () => void;
   /** Takes the fill as it is after a change. */
@@ -79,14 +77,6 @@ export function ChosenBar({
   return (
     <Box component="section" aria-label="The chosen fill" sx={{ display: 'grid', gap: 0.75 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', alignItems: 'center', gap: 0.75 }}>
-        <Button
-          variant="contained"
-          color="primary"
-          title={withKeys('Into the family, as a pattern', FILL_COMMANDS.keep)}
-          onClick={onKeep}
-        >
-          Keep
-        </Button>
         <Button title={withKeys('Out of the drafts', FILL_COMMANDS.discard)} onClick={onDiscard}>
           Discard
         </Button>

@@ -13,7 +13,7 @@ import { redo as redoIn, undo as undoIn } from '../../../document/undo.ts';
 import { useSession } from '../../../session/store.ts';
 import { show } from '../../../testing/render.tsx';
 import { useMusic } from '../draft-record.ts';
-import { PlaceInSong } from '../PlaceInSong.tsx';
+import { PlaceInSong } from '../place/PlaceInSong.tsx';
 import { useRoom } from '../session.ts';
 import { CandidateCard } from './CandidateCard.tsx';
 import { CellStrip } from './CellStrip.tsx';
@@ -184,17 +184,19 @@ test('a card tells its number, what the fill is like, and whether it can be play
       number={3}
       chosen
       hands={null}
+      deeds={null}
       onChoose={() => undefined}
     />,
   );
-  const card = screen.getByRole('button', { name: /^Fill 3 ?: .+, .+, (playable|.* \d\.\d\.\d)$/ });
+  const card = screen.getByRole('button', {
+    name: /^Fill 3 ?: .+, .+, \d.* hits a beat · (playable|.* bar \d, beat \d.*)$/,
+  });
   expect(card.textContent).toMatch(/\d hits a beat/);
 });
 
 describe('the chosen fill', () => {
   let shown: Candidate;
   const chosen = (candidate: Candidate) => {
-    const kept: Candidate[] = [];
     const Bar = () => {
       const [now, setNow] = useState(candidate);
       const [locked, setLocked] = useState<ReadonlySet<number>>(new Set());
@@ -208,7 +210,6 @@ describe('the chosen fill', () => {
           showsHands={false}
           onLock={setLocked}
           onHands={() => undefined}
-          onKeep={() => kept.push(now)}
           onDiscard={() => undefined}
           onNear={() => undefined}
           onChange={setNow}
@@ -216,7 +217,6 @@ describe('the chosen fill', () => {
       );
     };
     show(lanterns, <Bar />);
-    return kept;
   };
   const count = () => Object.keys(shown.pattern.own).length;
   const made = (fields: Partial<typeof recipe>) => {
@@ -225,15 +225,13 @@ describe('the chosen fill', () => {
     return one;
   };
 
-  test('is made busier and less busy, and kept', async () => {
-    const kept = chosen(made({ busy: 60 }));
+  test('is made busier and less busy', async () => {
+    chosen(made({ busy: 60 }));
     const before = count();
     await userEvent.click(button('Busier'));
     expect(count()).toBeGreaterThan(before);
     await userEvent.click(button('Less busy'));
     expect(count()).toBe(before);
-    await userEvent.click(button('Keep'));
-    expect(kept).toHaveLength(1);
     expect(screen.getByLabelText('Figures of the fill').textContent).toMatch(
       /contrast with the groove \d+ %/,
     );
@@ -297,19 +295,24 @@ test('the cells of a fill are worked on one by one, and the fill is made of them
 });
 
 test('the recipe is set by its panel, a starter fits the meter, and a fill by hand opens in the rows', async () => {
-  const { document, now } = showEditor([], ({ recipe: shown, setRecipe }) => (
-    <RecipePanel document={lanterns} groove="main" recipe={shown} setRecipe={setRecipe} />
+  const { document, now } = showEditor([], (editor) => (
+    <RecipePanel document={lanterns} groove="main" {...editor} />
   ));
-  await userEvent.click(button('1 bar'));
+  await userEvent.click(screen.getByRole('combobox', { name: 'How long' }));
+  await userEvent.click(screen.getByRole('option', { name: '1 bar' }));
+  await userEvent.click(button(/^Recipe/));
+  await userEvent.click(button(/^Figures/));
   await userEvent.click(button('32nds'));
   expect(now().recipe).toMatchObject({ takeOver: 3840, values: [4, 8] });
   await userEvent.click(screen.getByRole('combobox', { name: 'Begin with' }));
   await userEvent.click(screen.getByRole('option', { name: /^Long way round/ }));
   expect(now().recipe).toMatchObject({ takeOver: 7680, travel: 'anywhere', kick: true });
+  await userEvent.click(button(/^Travel/));
   await userEvent.click(button('Along a path'));
   const path = within(screen.getByRole('region', { name: 'The path, in order' }));
   await userEvent.click(path.getByRole('button', { name: 'Low tom' }));
   expect(now().recipe.path).toEqual(['low-tom']);
+  await userEvent.click(button(/^By hand/));
   await userEvent.click(button('From silence'));
   const id = useSession.getState().pattern ?? '';
   expect(resolve(document(), id).pattern).toMatchObject({ role: 'fill', parent: 'main', own: {} });

@@ -10,6 +10,8 @@ interface Looking {
   readonly chosen: Id | null;
   readonly sorting: Sorting;
   readonly showsHands: boolean;
+  /** True while the chosen fill is worked on in the drawer. */
+  readonly isWorkedOn: boolean;
   /** The beats of the chosen fill that stay when the rest is made anew, counted from 0. */
   readonly locked: ReadonlySet<number>;
   /** Length of the long take, in bars. */
@@ -20,6 +22,7 @@ export const useLooking = createForSong<Looking>(() => ({
   chosen: null,
   sorting: 'as made',
   showsHands: false,
+  isWorkedOn: false,
   locked: new Set(),
   takeBars: 8,
 }));
@@ -30,6 +33,11 @@ export function chooseFill(chosen: Id | null): void {
     chosen,
     locked: before === chosen ? locked : new Set(),
   }));
+}
+
+/** Opens the drawer of the chosen fill, or closes it. */
+export function toggleWork(): void {
+  useLooking.setState(({ isWorkedOn }) => ({ isWorkedOn: !isWorkedOn }));
 }
 
 const ORDER: Readonly<Record<Sorting, (one: Candidate) => number>> = {

@@ -33,8 +33,11 @@ export function caretActions({ view, edit, id, caret }: RowContext): CaretAction
     if (!player.isPlaying) void player.instrument.audition(row.voice, velocity, row.voice.note + row.pitch);
   };
   const neighbour = (row: Row, by: number) => {
-    const target = view.rows.indexOf(row) + by;
-    return view.rows[Math.min(view.rows.length - 1, Math.max(0, target))] ?? row;
+    const target = view.shown.indexOf(row) + by;
+    const beyond = target < 0 || target >= view.shown.length;
+    // Past the rows that are shown lie those that are folded away.
+    const rows = beyond ? view.rows : view.shown;
+    return rows[Math.min(rows.length - 1, Math.max(0, rows.indexOf(row) + by))] ?? row;
   };
   const actions: CaretActions = {
     add(row, at, gesture, velocity = USUAL_VELOCITY) {
@@ -69,8 +72,8 @@ export function caretActions({ view, edit, id, caret }: RowContext): CaretAction
       const from = caret();
       if (!from) return;
       const playing = new Set(view.hits.map((one) => one.row));
-      const start = view.rows.indexOf(from.row);
-      const beyond = by < 0 ? view.rows.slice(0, start).reverse() : view.rows.slice(start + 1);
+      const start = view.shown.indexOf(from.row);
+      const beyond = by < 0 ? view.shown.slice(0, start).reverse() : view.shown.slice(start + 1);
       const row = beyond.find((one) => playing.has(one.key));
       if (row) actions.putCaret(row, from.at);
     },

@@ -1,4 +1,4 @@
-import { switchSides, togglePanel, useGroove, zoomBy } from '../../../session/groove.ts';
+import { switchSides, toggleAllRows, togglePanel, useGroove, zoomBy } from '../../../session/groove.ts';
 import { commandsFor, eitherWay } from '../../../shared/keys/command.ts';
 import { GHOST_VELOCITY } from '../pattern-view.ts';
 import type { RowActions } from './useRowActions.ts';
@@ -41,12 +41,12 @@ export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
     run: ({ actions }) => actions.runFromCaret(),
   },
   caretByBeat: {
-    keys: ['alt+left', 'alt+right'],
+    keys: ['mod+shift+left', 'mod+shift+right'],
     says: 'the caret by a beat',
     run: ({ actions }, nth) => actions.caretByBeat(eitherWay(nth)),
   },
   caretToPlayingRow: {
-    keys: ['alt+up', 'alt+down'],
+    keys: ['mod+shift+up', 'mod+shift+down'],
     says: 'to the next row that plays',
     run: ({ actions }, nth) => actions.caretToPlayingRow(eitherWay(nth)),
   },
@@ -131,8 +131,8 @@ export const ROW_COMMANDS = commandsFor<GrooveTargets>()({
   cut: { keys: ['mod+x'], says: 'cut', run: ({ actions }) => actions.cut() },
   paste: { keys: ['mod+v'], says: 'paste at the caret', run: ({ actions }) => actions.paste() },
   duplicate: {
-    keys: ['mod+d'],
-    says: 'the same hits once more, after themselves',
+    keys: ['d'],
+    says: 'duplicate: the same hits after themselves',
     run: ({ actions }) => actions.duplicate(),
   },
   caretToEdge: {
@@ -193,7 +193,7 @@ export const PATTERN_COMMANDS = commandsFor<GrooveTargets>()({
   },
   family: {
     keys: ['e'],
-    says: 'in the family: follow, copy, split, remove',
+    says: 'links: follow, copy, split, remove',
     run: () => togglePanel('family'),
   },
   compare: { keys: ['c'], says: 'compare', run: () => togglePanel('compare') },
@@ -204,7 +204,7 @@ export const PATTERN_COMMANDS = commandsFor<GrooveTargets>()({
     run: ({ alsoPattern }, nth) => alsoPattern(eitherWay(nth)),
   },
   fills: { keys: ['l'], says: 'fills for the end of this groove', run: ({ toFills }) => toFills() },
-  shape: { keys: ['s'], says: 'sow and shape', run: () => togglePanel('shape') },
+  shape: { keys: ['s'], says: 'rules: add and change hits', run: () => togglePanel('shape') },
   shelf: { keys: ['h'], says: 'the shelf', run: () => togglePanel('shelf') },
   kit: { keys: ['y'], says: 'the kit', run: () => togglePanel('kit') },
   lengthen: {
@@ -212,12 +212,19 @@ export const PATTERN_COMMANDS = commandsFor<GrooveTargets>()({
     says: 'a bar shorter, longer',
     run: ({ actions }, nth) => actions.lengthen(eitherWay(nth)),
   },
-  double: { keys: ['d'], says: 'double the pattern', run: ({ actions }) => actions.double() },
+  double: { keys: ['shift+d'], says: 'double the pattern', run: ({ actions }) => actions.double() },
   zoom: {
     keys: ['z', 'shift+z'],
-    says: 'look closer in time, from farther away',
+    shows: ['Z', 'Shift Z'],
+    says: 'zoom in, zoom out',
     run: (_, nth) => zoomBy(nth ? 0.5 : 2),
   },
+  allRows: {
+    keys: ['shift+f'],
+    says: 'show the rows that do not play, or fold them',
+    run: () => toggleAllRows(),
+  },
+  tall: { keys: ['shift+t'], says: 'the rows tall, or small', run: ({ actions }) => actions.toggleTall() },
   fit: { keys: ['0'], says: 'fit all of the pattern', run: () => zoomBy(0) },
   loop: { keys: ['o'], says: 'loop the beats that are chosen', run: ({ actions }) => actions.toggleLoop() },
 });

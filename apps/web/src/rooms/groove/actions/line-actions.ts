@@ -10,6 +10,7 @@ import {
 } from '@plucky/core/pattern';
 import { LIMITS } from '@plucky/core/song';
 import { barTicks, beatTicks, GRIDS, modulo } from '@plucky/core/time';
+import { setTall } from '../../../session/groove.ts';
 import { toggleListening, useSession } from '../../../session/store.ts';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { type RowContext, voicesOf } from './row-context.ts';
@@ -29,6 +30,8 @@ export interface LineActions {
   nextGrid(by: -1 | 1): void;
   /** Puts the chosen hits, or else the chosen rows, on their grid. */
   quantise(strength: number): void;
+  /** Makes the rows tall, or small where all of them are tall. */
+  toggleTall(): void;
   mute(): void;
   solo(): void;
   /** Loops the beats that hold the chosen hits, or the caret's; lets the whole pattern go round when it loops already. */
@@ -70,6 +73,11 @@ export function lineActions({ view, edit, id, caret, rows, chosen }: RowContext)
           ids.length ? new Set(ids) : null,
         ),
       );
+    },
+    toggleTall() {
+      const keys = rows().map(({ key }) => key);
+      const isTall = keys.every((key) => view.tall.has(key));
+      for (const key of keys) setTall(key, !isTall);
     },
     mute: () => listen('mutes'),
     solo: () => listen('solos'),

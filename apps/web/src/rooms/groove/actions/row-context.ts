@@ -18,7 +18,7 @@ export interface RowContext {
 }
 
 export function rowContext(view: PatternView, edit: Edit): RowContext {
-  const last = view.rows.at(-1);
+  const last = view.shown.at(-1);
   const caret = () => {
     const at = caretIn(view, useGroove.getState().caret);
     const row = view.rows.find((one) => one.key === at?.row) ?? last;
@@ -92,7 +92,7 @@ export function feelOf({ view }: Pick<RowContext, 'view'>) {
 
 /** The rows so many below those that hits stand on, held where one of them would leave the kit. */
 export function rowsBelow(
-  { rows }: PatternView,
+  { shown: rows }: PatternView,
   from: ReadonlyMap<Id, { readonly row: string }>,
   by: number,
 ): ReadonlyMap<Id, Row> {

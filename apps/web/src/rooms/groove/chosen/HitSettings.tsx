@@ -1,12 +1,17 @@
-import { Box, Button, Typography } from '@mui/material';
+import SilenceIcon from '@mui/icons-material/BlockRounded';
+import AccentIcon from '@mui/icons-material/ChevronRightRounded';
+import RemoveIcon from '@mui/icons-material/DeleteOutlined';
+import FollowIcon from '@mui/icons-material/RestoreRounded';
+import { Box, Typography } from '@mui/material';
 import { type Likeness, LIKENESSES } from '@plucky/core/pattern';
 import { clampVelocity, type Hit, LIMITS, saysSame } from '@plucky/core/song';
 import { counted, noteLength, noteLengthFrom, placeFrom, placeName, ticksToMs } from '@plucky/core/time';
 import { useRef } from 'react';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
-import { Choice } from '../../../shared/ui/Choices.tsx';
+import { Deed } from '../../../shared/ui/Deed.tsx';
 import { DraftField } from '../../../shared/ui/DraftField.tsx';
+import { Fold } from '../../../shared/ui/Fold.tsx';
 import { notify } from '../../../shared/ui/notify.ts';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { rangeText, signed } from '../../../shared/ui/range-text.ts';
@@ -32,16 +37,9 @@ export function HitSettings({
   const first = hits[0]?.hit;
   if (!first) return null;
   const valuesOf = (of: (hit: Hit) => number) => hits.map((one) => of(one.hit));
-  const mean = (of: (hit: Hit) => number) =>
-    Math.round(valuesOf(of).reduce((sum, one) => sum + one, 0) / hits.length);
-  const late = mean((hit) => hit.offsetMs);
-  const pan = mean((hit) => hit.pan ?? 0);
-  const allSilent = hits.every((one) => one.hit.origin === 'silenced');
-  const differs = hits.some((one) => one.hit.origin === 'changed' || one.hit.origin === 'silenced');
+  const mean = (of: (hit: Hit) => number) => meanOf(hits, of);
   const rowCount = new Set(hits.map((one) => one.row)).size;
-  const sameTimes = hits.every((one) => saysSame(one.hit.times ?? null, first.times ?? null));
   const drums = view.part.type === 'drums';
-  const allAccented = hits.every((one) => one.hit.accent);
   return (
     <Box component="section" aria-label="Chosen hits" sx={{ mb: 2 }}>
       <Typography sx={{ fontSize: TEXT.note, color: color('soft') }}>
@@ -50,11 +48,10 @@ export function HitSettings({
       <Typography sx={{ fontFamily: SERIF, fontWeight: 600, fontSize: TEXT.title, mb: 0.5 }}>
         {hits.length === 1 ? `Hit at ${placeName(first.at, view.meter)}` : `${hits.length} hits chosen`}
       </Typography>
-      <Alike onChoose={(likeness) => actions.chooseAlike(likeness)} />
       <ChosenVelocity hits={hits} actions={actions} />
       <Amount
         label="Early / late"
-        value={late}
+        value={mean((hit) => hit.offsetMs)}
         min={-60}
         max={60}
         text={`${rangeText(
@@ -63,13 +60,99 @@ export function HitSettings({
         )} ms`}
         onChange={(next, gesture) => actions.set(() => ({ offsetMs: next }), 'early or late', gesture)}
       />
+      {!drums && <GlideAndHold hits={hits} actions={actions} />}
+      <HitDeeds hits={hits} view={view} actions={actions} />
+      <OrnamentSettings
+        hits={hits.map((one) => one.hit)}
+        heardMs={ticksToMs(hits[0]?.heard ?? 0, view.frame.tempo)}
+        row={row}
+        actions={actions}
+      />
+      <Fold title={drums ? 'Length, pan, tuning' : 'Length, pan'} says={moreWords(hits)} name="hit">
+        <MoreOfHits hits={hits} view={view} actions={actions} />
+      </Fold>
+      <Fold title="Choose alike" says="">
+        <Alike onChoose={(likeness) => actions.chooseAlike(likeness)} />
+      </Fold>
+    </Box>
+  );
+}
+
+type Actions = ReturnType<typeof useRowActions>;
+
+interface Chosen {
+  readonly hits: readonly PlacedHit[];
+  readonly view: PatternView;
+  readonly actions: Actions;
+}
+
+function meanOf(hits: readonly PlacedHit[], of: (hit: Hit) => number): number {
+  return Math.round(hits.reduce((sum, { hit }) => sum + of(hit), 0) / hits.length);
+}
+
+/** Accent, silence, remove, and follow again where something differs from the parent. */
+function HitDeeds({ hits, view, actions }: Chosen) {
+  const allSilent = hits.every(({ hit }) => hit.origin === 'silenced');
+  const differs = hits.some(({ hit }) => hit.origin === 'changed' || hit.origin === 'silenced');
+  const { parent, fromRow } = view.resolved.pattern;
+  return (
+    <Box sx={{ display: 'flex', gap: 0.75, mt: 0.5 }}>
+      <Deed
+        name="Accent"
+        title={withKeys('Accent: by the accent of the pattern', ROW_COMMANDS.accent)}
+        isOn={hits.every(({ hit }) => hit.accent)}
+        onPress={() => actions.accent()}
+      >
+        <AccentIcon fontSize="small" />
+      </Deed>
+      <Deed
+        name={allSilent ? 'Bring back' : 'Silence'}
+        title={withKeys(allSilent ? 'Bring back' : 'Silence', ROW_COMMANDS.silence)}
+        isOn={allSilent}
+        onPress={() => actions.silence()}
+      >
+        <SilenceIcon fontSize="small" />
+      </Deed>
+      <Deed name="Remove" title={withKeys('Remove', ROW_COMMANDS.remove)} onPress={() => actions.remove()}>
+        <RemoveIcon fontSize="small" />
+      </Deed>
+      {differs && (parent ?? fromRow) !== undefined && (
+        <Deed
+          name="Follow again"
+          title={withKeys('Follow again: forget what differs here', ROW_COMMANDS.followAgain)}
+          onPress={() => actions.followAgain()}
+        >
+          <FollowIcon fontSize="small" />
+        </Deed>
+      )}
+    </Box>
+  );
+}
+
+function moreWords(hits: readonly PlacedHit[]): string {
+  const [first] = hits;
+  const same = hits.every(({ hit }) => hit.length === first?.hit.length);
+  return first && same ? noteLength(first.hit.length) : 'several lengths';
+}
+
+/** What is seldom set of hits: place, length, pan, tuning, and in which rounds they play. */
+function MoreOfHits({ hits, view, actions }: Chosen) {
+  const [one] = hits;
+  if (!one) return null;
+  const first = one.hit;
+  const drums = view.part.type === 'drums';
+  const pan = meanOf(hits, (hit) => hit.pan ?? 0);
+  const sameTimes = hits.every(({ hit }) => saysSame(hit.times ?? null, first.times ?? null));
+  return (
+    <>
+      <PlaceAndLength hits={hits} view={view} actions={actions} />
       <Amount
         label="Pan"
         value={pan}
         min={-100}
         max={100}
         text={rangeText(
-          valuesOf((hit) => hit.pan ?? 0),
+          hits.map(({ hit }) => hit.pan ?? 0),
           panText,
         )}
         onChange={(next, gesture) => actions.set(() => ({ pan: next }), 'pan', gesture)}
@@ -77,17 +160,16 @@ export function HitSettings({
       {drums && (
         <Amount
           label="Tuned"
-          value={mean((hit) => hit.pitch)}
+          value={meanOf(hits, (hit) => hit.pitch)}
           min={-24}
           max={24}
           text={`${rangeText(
-            valuesOf((hit) => hit.pitch),
+            hits.map(({ hit }) => hit.pitch),
             signed,
           )} semitones`}
           onChange={(next, gesture) => actions.set(() => ({ pitch: next }), 'tune', gesture)}
         />
       )}
-      {!drums && <GlideAndHold hits={hits} actions={actions} />}
       <TimesSelect
         label="Plays"
         times={sameTimes ? (first.times ?? undefined) : null}
@@ -95,37 +177,14 @@ export function HitSettings({
         helperText={first.times ? 'So it is in its slots; alone, the pattern has it each time.' : undefined}
         sx={{ mt: 1.25, mb: 0.5 }}
       />
-      <PlaceAndLength hits={hits} view={view} actions={actions} />
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75 }}>
-        <Button onClick={() => actions.silence()}>{allSilent ? 'Bring back' : 'Silence'}</Button>
-        <Button onClick={() => actions.remove()}>Remove</Button>
-        <Choice
-          chosen={allAccented}
-          title={withKeys('By the accent of the pattern', ROW_COMMANDS.accent)}
-          onClick={() => actions.accent()}
-        >
-          Accent
-        </Choice>
-        {differs && (view.resolved.pattern.parent ?? view.resolved.pattern.fromRow) && (
-          <Button onClick={() => actions.followAgain()}>Follow again</Button>
-        )}
-      </Box>
-      <OrnamentSettings
-        hits={hits.map((one) => one.hit)}
-        heardMs={ticksToMs(hits[0]?.heard ?? 0, view.frame.tempo)}
-        row={row}
-        actions={actions}
-      />
       {drums && (first.pitch !== 0 || pan !== 0) && (
         <Typography variant="caption" component="p" sx={{ m: 0, mt: 0.5 }}>
           Tuning and pan are heard here; a drum’s MIDI note names the drum, so the file keeps it as it is.
         </Typography>
       )}
-    </Box>
+    </>
   );
 }
-
-type Actions = ReturnType<typeof useRowActions>;
 
 /** The velocity of all chosen hits: a slider in proportion, a typed number for each. */
 function ChosenVelocity({ hits, actions }: { hits: readonly PlacedHit[]; actions: Actions }) {
@@ -159,15 +218,7 @@ function ChosenVelocity({ hits, actions }: { hits: readonly PlacedHit[]; actions
 }
 
 /** The place of one hit, and the length of all that are chosen. */
-function PlaceAndLength({
-  hits,
-  view,
-  actions,
-}: {
-  hits: readonly PlacedHit[];
-  view: PatternView;
-  actions: Actions;
-}) {
+function PlaceAndLength({ hits, view, actions }: Chosen) {
   const first = hits[0]?.hit;
   if (!first) return null;
   const say = (text: string) => notify(`${text} Nothing was changed.`, { variant: 'warning' });
@@ -181,8 +232,7 @@ function PlaceAndLength({
           most={16}
           onChange={(text) => {
             const at = placeFrom(text, view.meter);
-            if (at === null)
-              say(`“${text}” is no place. One is written like 2.3.1: bar, beat, quarter of a beat.`);
+            if (at === null) say(`“${text}” is no place. One is written like “bar 2, beat 3½” or 2.3.3.`);
             else actions.set(() => ({ at }), 'move hits');
           }}
         />

@@ -1,10 +1,12 @@
 import { Typography } from '@mui/material';
+import { counted } from '@plucky/core/time';
 import { useShallow } from 'zustand/react/shallow';
 import { useGroove } from '../../../session/groove.ts';
+import { Fold } from '../../../shared/ui/Fold.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { rowsMeant } from '../actions/row-context.ts';
-import type { PatternView } from '../pattern-view.ts';
+import type { PatternView, Row } from '../pattern-view.ts';
 import { SidePanel } from '../SidePanel.tsx';
 
 const WaysToBegin = later(async () => (await import('../begin/WaysToBegin.tsx')).WaysToBegin);
@@ -28,17 +30,30 @@ export function Inspector({ view }: { view: PatternView }) {
           <WaysToBegin view={view} />
         </>
       )}
-      {rows.length > 0 && <RowSettings view={view} rows={rows} />}
+      {rows.length > 0 &&
+        (hits.length > 0 ? (
+          <Fold title="Its row" name="row" says={rowWords(rows)}>
+            <RowSettings view={view} rows={rows} />
+          </Fold>
+        ) : (
+          <RowSettings view={view} rows={rows} />
+        ))}
       <PatternSettings view={view} />
     </SidePanel>
   );
+}
+
+/** The row that is meant with its grid, or how many. */
+function rowWords(rows: readonly Row[]): string {
+  const [first] = rows;
+  return rows.length === 1 && first ? `${first.name}, ${first.detail}` : counted(rows.length, 'row');
 }
 
 function Hint({ view }: { view: PatternView }) {
   return (
     <Typography sx={{ fontSize: TEXT.control, color: color('soft'), mb: 2 }}>
       {view.hits.length
-        ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity. Shift and drag draws a box, Shift, Alt and drag a velocity line.'
+        ? 'Press a stem to choose it; drag it along to move it, up or down for its velocity.'
         : 'Press in a row to place a hit, drag along it for a run, or move with the arrow keys and press A.'}
     </Typography>
   );

@@ -12,6 +12,7 @@ import { useEdit } from '../../../document/context.tsx';
 import { openPanel } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
+import { Fold } from '../../../shared/ui/Fold.tsx';
 import { Group } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { MeterField } from '../../../shared/ui/MeterField.tsx';
@@ -32,64 +33,74 @@ const FollowedRow = later(async () => (await import('./NotesFromRow.tsx')).Follo
 
 /** Settings of the whole pattern, and its deviations from the one that it follows. */
 export function PatternSettings({ view }: { view: PatternView }) {
-  const edit = useEdit();
-  const actions = useRowActions(view);
-  const { pattern, accentAmount, accents } = view.resolved;
+  const { pattern } = view.resolved;
   return (
-    <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 1.5 }}>
-      <Group title={`Pattern · ${pattern.name}`}>
-        <Box sx={{ mt: 0.5, mb: 1 }}>
-          <MeterField
-            fullWidth
-            value={pattern.meter ?? null}
-            none={{
-              label: pattern.parent ? 'as its parent or the song' : 'as the song',
-              choose: () => edit((now) => setPatternMeter(now, pattern.id, null)),
-            }}
-            onChange={(meter) => edit((now) => setPatternMeter(now, pattern.id, meter))}
-          />
-        </Box>
-        <OwnSwing view={view} />
-        {view.part.type === 'notes' && <OverChords view={view} />}
-        {(accents.length > 0 || view.hits.some(({ hit }) => hit.accent)) && (
-          <Amount
-            label="Accents add"
-            value={accentAmount}
-            min={0}
-            max={64}
-            text={`+${accentAmount}`}
-            onChange={(amount, gesture) => edit((now) => setAccentAmount(now, pattern.id, amount), gesture)}
-          />
-        )}
-        <Humanising view={view} />
-        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
-          <Button
-            title={withKeys('Twice as long, its content copied', PATTERN_COMMANDS.double)}
-            onClick={() => actions.double()}
-          >
-            Double
-          </Button>
-          <Button title="Remove every hit of every row" onClick={() => actions.clearPattern()}>
-            Clear the pattern
-          </Button>
-          <PutOnShelf view={view} />
-        </Box>
-      </Group>
+    <>
+      {view.part.type === 'notes' && <OverChords view={view} />}
+      <Fold title="Pattern" says={patternWords(view)}>
+        <WholePattern view={view} />
+      </Fold>
       <WhatMoves view={view} />
       {view.part.type === 'notes' && <Controllers view={view} />}
       <LooseEdits view={view} />
       <KeptRules view={view} />
       {pattern.fromRow && <FollowedRow view={view} />}
       {(pattern.parent ?? pattern.fromRow) && <ChangesOfItsOwn view={view} />}
-      <Button
-        variant="text"
-        title={withKeys('What it follows, copies, pieces, where it is played', PATTERN_COMMANDS.family)}
-        onClick={() => openPanel('family')}
-        sx={{ ml: -1 }}
-      >
-        Links…
-      </Button>
-    </Box>
+      <Box sx={{ borderTop: `1px solid ${color('line')}`, pt: 0.75 }}>
+        <QuietButton
+          title={withKeys('What it follows, copies, pieces, where it is played', PATTERN_COMMANDS.family)}
+          onClick={() => openPanel('family')}
+        >
+          Links…
+        </QuietButton>
+      </Box>
+    </>
+  );
+}
+
+/** What is set of a pattern, in few words. */
+function patternWords({ resolved: { pattern, humanise }, frame: { swing } }: PatternView): string {
+  const heard = swing.amount === 50 ? 'straight' : `swing ${swing.amount} %`;
+  const played = humanise?.ms ? `humanised ± ${humanise.ms} ms` : 'not humanised';
+  return `${pattern.meter ? 'own meter, ' : ''}${heard}, ${played}`;
+}
+
+function WholePattern({ view }: { view: PatternView }) {
+  const edit = useEdit();
+  const actions = useRowActions(view);
+  const { pattern, accentAmount, accents } = view.resolved;
+  return (
+    <>
+      <Box sx={{ mt: 0.5, mb: 1 }}>
+        <MeterField
+          fullWidth
+          value={pattern.meter ?? null}
+          none={{
+            label: pattern.parent ? 'as its parent or the song' : 'as the song',
+            choose: () => edit((now) => setPatternMeter(now, pattern.id, null)),
+          }}
+          onChange={(meter) => edit((now) => setPatternMeter(now, pattern.id, meter))}
+        />
+      </Box>
+      <OwnSwing view={view} />
+      {(accents.length > 0 || view.hits.some(({ hit }) => hit.accent)) && (
+        <Amount
+          label="Accents add"
+          value={accentAmount}
+          min={0}
+          max={64}
+          text={`+${accentAmount}`}
+          onChange={(amount, gesture) => edit((now) => setAccentAmount(now, pattern.id, amount), gesture)}
+        />
+      )}
+      <Humanising view={view} />
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 0.75, mt: 1 }}>
+        <Button title="Remove every hit of every row" onClick={() => actions.clearPattern()}>
+          Clear the pattern
+        </Button>
+        <PutOnShelf view={view} />
+      </Box>
+    </>
   );
 }
 
@@ -193,10 +204,10 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
       : [`${rowName(row)} ${verbs[hit.origin]} at ${placeName(hit.at, view.meter)}`],
   );
   return (
-    <Group title="Changes of its own">
+    <Fold title="Changes of its own" says={lines.length ? String(lines.length) : 'none'}>
       {lines.length === 0 && (
         <Typography sx={{ fontSize: TEXT.plain }}>
-          {pattern.shapes.length ? 'None beside its rules.' : 'None yet: it sounds as its parent.'}
+          {pattern.shapes.length ? 'None beside its rules.' : 'None: it sounds as its parent.'}
         </Typography>
       )}
       {lines.slice(0, MOST_LISTED).map((line, i) => (
@@ -209,6 +220,6 @@ function ChangesOfItsOwn({ view }: { view: PatternView }) {
           and {lines.length - MOST_LISTED} more
         </Typography>
       )}
-    </Group>
+    </Fold>
   );
 }

@@ -3,8 +3,7 @@ import type { IdentifiedHit } from '@plucky/core/song';
 import { msToTicks } from '@plucky/core/time';
 import { color, familyColor, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView, Row } from '../pattern-view.ts';
-import type { Layout } from '../rows/layout.ts';
-import { stemHeight } from '../rows/layout.ts';
+import { baseOf, type Layout, stemHeight } from '../rows/layout.ts';
 import { useComparison } from './comparison.ts';
 
 /** Words and looks of each kind of difference in the rows. */
@@ -88,15 +87,15 @@ interface Placed {
 
 function placeOf(view: PatternView, layout: Layout, hit: IdentifiedHit): Placed | null {
   const drums = view.part.type === 'drums';
-  const i = view.rows.findIndex((row) => row.voice.id === hit.voice && (drums || row.pitch === hit.pitch));
-  const row = view.rows[i];
+  const i = view.shown.findIndex((row) => row.voice.id === hit.voice && (drums || row.pitch === hit.pitch));
+  const row = view.shown[i];
   if (!row) return null;
   const heard = view.heardAt(row, hit.at) + msToTicks(hit.offsetMs, view.frame.tempo);
-  const base = (i + 1) * layout.rowHeight - 1;
+  const base = baseOf(layout, i);
   return {
     row,
     x: layout.xOf(Math.min(view.length - 1, Math.max(0, heard))),
     base,
-    top: base - stemHeight(layout, hit.velocity),
+    top: base - stemHeight(layout, i, hit.velocity),
   };
 }

@@ -10,6 +10,7 @@ import { choosePattern, openPanel, proposeParent } from '../../../session/groove
 import { DragArea } from '../../../shared/drag/DragArea.tsx';
 import { freshId } from '../../../shared/fresh-id.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
+import { stepMarked } from '../../../shared/keys/step-marked.ts';
 import { Heading } from '../../../shared/ui/Group.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
@@ -31,6 +32,7 @@ const Families = memo(function Families({ document }: { document: SongDocument }
     <Box
       component="aside"
       aria-label="Patterns"
+      onKeyDown={stepMarked}
       sx={{
         overflow: 'auto',
         maxHeight: { xs: 240, md: 'none' },
@@ -65,7 +67,7 @@ function PartFamily({ document, index, part }: { document: SongDocument; index: 
   return (
     <Box sx={{ mb: 2 }}>
       <Box sx={{ display: 'flex', alignItems: 'center', justifyContent: 'space-between', gap: 1 }}>
-        <Heading>{part.name} · family</Heading>
+        <Heading>{part.name}</Heading>
         <Box sx={{ flex: 1 }} />
         {canGo && <RemovePart part={part} />}
         <QuietButton

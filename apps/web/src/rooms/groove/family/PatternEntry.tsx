@@ -9,6 +9,7 @@ import { useIsWorkedOn } from '../../../session/here.ts';
 import { useSession } from '../../../session/store.ts';
 import { useCarried } from '../../../shared/drag/useCarried.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
+import { STEP } from '../../../shared/keys/step-marked.ts';
 import { PatternFace } from '../../../shared/ui/PatternFace.tsx';
 import { color, OTHERS_HERE } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
@@ -60,6 +61,8 @@ function Entry({ index, resolved, meter, uses, depth }: EntryProps) {
         }}
         variant="text"
         fullWidth
+        {...STEP}
+        tabIndex={inView ? 0 : -1}
         aria-current={inView ? 'true' : undefined}
         aria-pressed={together}
         title={`${isWorkedOn ? 'Another window works here. ' : ''}Drag onto another pattern to follow it. Ctrl chooses several.`}

@@ -1,3 +1,7 @@
+import VaryIcon from '@mui/icons-material/AltRouteRounded';
+import CompareIcon from '@mui/icons-material/CompareArrowsRounded';
+import DoubleIcon from '@mui/icons-material/ControlPointDuplicateRounded';
+import RulesIcon from '@mui/icons-material/RuleRounded';
 import { Box, Button, Typography } from '@mui/material';
 import { IN_SLOT } from '@plucky/core/form';
 import { countEdits, renamePattern, setPatternLength } from '@plucky/core/pattern';
@@ -8,10 +12,12 @@ import { useNavigate } from 'react-router';
 import { useEdit } from '../../../document/context.tsx';
 import { choosePattern, togglePanel, useGroove } from '../../../session/groove.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
+import { Deed } from '../../../shared/ui/Deed.tsx';
 import { LengthSelect } from '../../../shared/ui/LengthSelect.tsx';
 import { NameField } from '../../../shared/ui/NameField.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
+import { useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView } from '../pattern-view.ts';
 
 /** Head of a pattern: its name, its parent, its length, and the ways on from it. */
@@ -68,7 +74,34 @@ export const PatternHeader = memo(function PatternHeader({
           {edits ? `, ${counted(edits, 'own change')}` : ', no own change yet'}
         </Typography>
       )}
+      {!inSlot && <PatternLength view={view} />}
       <Box sx={{ flex: 1 }} />
+      {!inSlot && (
+        <Deed
+          name="Vary"
+          title={withKeys('Vary: a new pattern that follows this one', PATTERN_COMMANDS.vary)}
+          isOpen={panel === 'vary'}
+          onPress={() => togglePanel('vary')}
+        >
+          <VaryIcon fontSize="small" />
+        </Deed>
+      )}
+      <Deed
+        name="Rules"
+        title={withKeys('Rules: add and change hits', PATTERN_COMMANDS.shape)}
+        isOpen={panel === 'shape'}
+        onPress={() => togglePanel('shape')}
+      >
+        <RulesIcon fontSize="small" />
+      </Deed>
+      <Deed
+        name="Compare"
+        title={withKeys('Compare with another pattern or an imported part', PATTERN_COMMANDS.compare)}
+        isOpen={panel === 'compare'}
+        onPress={() => togglePanel('compare')}
+      >
+        <CompareIcon fontSize="small" />
+      </Deed>
       {inSlot ? (
         <Button
           onClick={() => void navigate('../sheet', { relative: 'path' })}
@@ -78,56 +111,46 @@ export const PatternHeader = memo(function PatternHeader({
           To the sheet
         </Button>
       ) : (
-        <WaysOn {...{ view, onFill }} />
+        <ToFills {...{ view, onFill }} />
       )}
-      <Button
-        onClick={() => togglePanel('shape')}
-        aria-expanded={panel === 'shape'}
-        title={withKeys('Place and change hits by rules', PATTERN_COMMANDS.shape)}
-        sx={{ whiteSpace: 'nowrap' }}
-      >
-        Shape…
-      </Button>
-      <Button
-        onClick={() => togglePanel('compare')}
-        aria-expanded={panel === 'compare'}
-        title={withKeys('Hold it against another pattern or an imported part', PATTERN_COMMANDS.compare)}
-        sx={{ whiteSpace: 'nowrap' }}
-      >
-        Compare…
-      </Button>
-      {!inSlot && <LengthField view={view} />}
     </Box>
   );
 });
 
-/** Making other patterns of this one. */
-function WaysOn({ view, onFill }: { view: PatternView; onFill: () => void }) {
-  const panel = useGroove((session) => session.panel);
+/** The next step from a groove: its fills; or the recipe of what was built, as a draft. */
+function ToFills({ view, onFill }: { view: PatternView; onFill: () => void }) {
+  const isNext = useGroove((session) => session.panel === 'chosen');
   const builtBy = view.resolved.pattern.builtBy !== undefined;
-  const drums = view.part.type === 'drums';
+  if (view.part.type !== 'drums' && !builtBy) return null;
+  return (
+    <Button
+      // A tool that is open has the next step.
+      {...(isNext ? { variant: 'contained', color: 'primary' } : {})}
+      onClick={onFill}
+      title={withKeys(
+        builtBy ? 'Change its recipe, as a draft' : 'Make fills for the end of this groove',
+        PATTERN_COMMANDS.fills,
+      )}
+      sx={{ whiteSpace: 'nowrap' }}
+    >
+      {builtBy ? 'Rework' : 'Make a fill'}
+    </Button>
+  );
+}
+
+/** Length of the pattern, and twice of it. */
+function PatternLength({ view }: { view: PatternView }) {
+  const actions = useRowActions(view);
   return (
     <>
-      <Button
-        onClick={() => togglePanel('vary')}
-        aria-expanded={panel === 'vary'}
-        title={withKeys('A new pattern that follows this one', PATTERN_COMMANDS.vary)}
-        sx={{ whiteSpace: 'nowrap' }}
+      <LengthField view={view} />
+      <Deed
+        name="Double"
+        title={withKeys('Double: twice as long, its content copied', PATTERN_COMMANDS.double)}
+        onPress={() => actions.double()}
       >
-        Vary…
-      </Button>
-      {(drums || builtBy) && (
-        <Button
-          onClick={onFill}
-          title={withKeys(
-            builtBy ? 'Change its recipe, as a draft' : 'Make fills for the end of this groove',
-            PATTERN_COMMANDS.fills,
-          )}
-          sx={{ whiteSpace: 'nowrap' }}
-        >
-          {builtBy ? 'Rework…' : 'Fill…'}
-        </Button>
-      )}
+        <DoubleIcon fontSize="small" />
+      </Deed>
     </>
   );
 }

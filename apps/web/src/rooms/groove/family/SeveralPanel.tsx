@@ -162,10 +162,10 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
   };
   const rule = shape && SHAPE_RULES.find((one) => one.way === wayOfShape(shape));
   return (
-    <Group title="Shape them all">
+    <Group title="A rule for all of them">
       <Select
         fullWidth
-        label="Shape"
+        label="Rule"
         value={rule?.title ?? null}
         options={wordOptions(FOR_ALL_ROWS.map((one) => one.title))}
         onChange={offer}
@@ -183,7 +183,7 @@ function ShapeThemAll({ view, patterns }: { view: PatternView; patterns: readonl
               if (edit((now) => shapeAll(now, ids, shape))) setShape(null);
             }}
           >
-            Shape {patterns.length} patterns
+            Change {patterns.length} patterns
           </Button>
         </>
       )}

@@ -132,10 +132,10 @@ describe('several patterns', () => {
     const claps = () =>
       soundingOf(resolve(document(), 'open')).flatMap((hit) => (hit.voice === 'clap' ? [hit.velocity] : []));
     const before = claps();
-    await userEvent.click(screen.getByRole('combobox', { name: 'Shape' }));
+    await userEvent.click(screen.getByRole('combobox', { name: 'Rule' }));
     await userEvent.click(screen.getByRole('option', { name: 'Scale velocities' }));
     expect(usePreview.getState().preview?.shows).toBe('main');
-    await userEvent.click(button('Shape 2 patterns'));
+    await userEvent.click(button('Change 2 patterns'));
     expect(claps()).toEqual(before.map((velocity) => Math.round(velocity * 0.8)));
     undo();
     expect(claps()).toEqual(before);
@@ -204,7 +204,7 @@ test('a loose edit is named by where its hit stood, and mended or forgotten in o
   } as SongDocument['records'][string];
   const song = { records: { ...lanterns.records, lift: loose } };
   const { document } = showBeside(song, 'lift', (view) => <LooseEdits view={view} />);
-  expect(screen.getByText('Rim at 1.2.1, changed here')).toBeTruthy();
+  expect(screen.getByText('Rim at bar 1, beat 2, changed here')).toBeTruthy();
   await userEvent.click(button('Keep the hit'));
   expect(indexOf(document()).pattern('lift')?.own['gone']).toMatchObject({ voice: 'rim', velocity: 20 });
   await userEvent.click(button('Forget it'));

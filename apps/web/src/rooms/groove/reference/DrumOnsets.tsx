@@ -10,7 +10,7 @@ const RADIUS = 3;
 /** The drums of a reference, each at the foot of the row that plays it and filled where that row meets it. */
 export function DrumOnsets({ view, layout }: { view: PatternView; layout: Layout }) {
   const drums = referenceOf(view)?.drums;
-  return view.rows.map((row, i) => {
+  return view.shown.map((row, i) => {
     const drum = drums?.get(row.key);
     if (!drum?.notes.length) return null;
     const met = metPlaces(drum.hits);

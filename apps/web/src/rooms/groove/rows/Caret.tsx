@@ -5,7 +5,7 @@ import { useGroove } from '../../../session/groove.ts';
 import { color } from '../../../shared/ui/tokens.ts';
 import { caretIn } from '../actions/row-context.ts';
 import type { PatternView } from '../pattern-view.ts';
-import type { Layout } from './layout.ts';
+import { heightOf, type Layout, topOf } from './layout.ts';
 
 /** The caret on its row. */
 export function CaretMark({
@@ -19,16 +19,16 @@ export function CaretMark({
   row: number;
   at: number;
 }) {
-  const found = view.rows[row];
+  const found = view.shown[row];
   if (!found) return null;
   const x = layout.xOf(view.heardAt(found, at));
-  const top = row * layout.rowHeight;
+  const [top, height] = [topOf(layout, row), heightOf(layout, row)];
   return (
     <g>
-      <rect x={0} y={top + 1} width="100%" height={layout.rowHeight - 1} fill={color('wash')} opacity={0.6} />
+      <rect x={0} y={top + 1} width="100%" height={height - 1} fill={color('wash')} opacity={0.6} />
       <path
         data-caret=""
-        d={`M${x - 5} ${top + 2}h10M${x} ${top + 2}V${top + layout.rowHeight - 2}M${x - 5} ${top + layout.rowHeight - 2}h10`}
+        d={`M${x - 5} ${top + 2}h10M${x} ${top + 2}V${top + height - 2}M${x - 5} ${top + height - 2}h10`}
         stroke={color('plum')}
         strokeWidth={1.4}
         fill="none"

@@ -13,7 +13,7 @@ export function Glides({ view, layout }: { view: PatternView; layout: Layout }) 
     [document, id],
   );
   const base = (voice: string, note: number) => {
-    const row = view.rows.findIndex((one) => one.voice.id === voice && one.voice.note + one.pitch === note);
+    const row = view.shown.findIndex((one) => one.voice.id === voice && one.voice.note + one.pitch === note);
     return row < 0 ? null : baseOf(layout, row) - 1;
   };
   return (

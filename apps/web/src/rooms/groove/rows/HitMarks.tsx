@@ -12,13 +12,13 @@ export function HitMarks({ view, layout }: { view: PatternView; layout: Layout }
       {view.hits.some(({ hit }) => hit.glide) && <Glides view={view} layout={layout} />}
       {view.hits.some(({ hit }) => hit.hold) && <Holds view={view} layout={layout} />}
       <g fontSize={TEXT.tiny} fill={color('soft')} pointerEvents="none" aria-hidden="true">
-        {view.rows.flatMap((row, i) =>
+        {view.shown.flatMap((row, i) =>
           view.hitsOf(row).flatMap(({ hit, heard }) =>
             hit.times ? (
               <text
                 key={hit.id}
                 x={layout.xOf(heard) + 9}
-                y={baseOf(layout, i) - stemHeight(layout, hit.velocity) + 4}
+                y={baseOf(layout, i) - stemHeight(layout, i, hit.velocity) + 4}
               >
                 {timesMark(hit.times)}
               </text>

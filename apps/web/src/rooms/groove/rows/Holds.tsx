@@ -15,7 +15,7 @@ export function Holds({ view, layout }: { view: PatternView; layout: Layout }) {
   const held = new Map(view.hits.filter(({ hit }) => hit.hold).map(({ hit }) => [hit.id, hit]));
   const ties = events.flatMap(({ tick, length, from }) => {
     const hit = held.get(from.hit);
-    const row = view.rows.findIndex((one) => one.voice.id === hit?.voice && one.pitch === hit.pitch);
+    const row = view.shown.findIndex((one) => one.voice.id === hit?.voice && one.pitch === hit.pitch);
     return hit && row >= 0 ? [{ id: hit.id, row, tick, length }] : [];
   });
   return (

@@ -4,6 +4,7 @@ import { chooseRow, openPanel, useGroove } from '../../../session/groove.ts';
 import { Listening } from '../../../session/Listening.tsx';
 import { useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
+import { STEP, stepMarked } from '../../../shared/keys/step-marked.ts';
 import { KeyCap } from '../../../shared/ui/KeyCap.tsx';
 import { later } from '../../../shared/ui/later.tsx';
 import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
@@ -12,7 +13,7 @@ import { Unseen } from '../../../shared/ui/Unseen.tsx';
 import { PATTERN_COMMANDS } from '../actions/groove-commands.ts';
 import type { Row } from '../pattern-view.ts';
 import { tapKeyOf } from '../recording/tap-keys.ts';
-import { ACCENTS, RULER } from './layout.ts';
+import { ACCENTS, heightOf, LABELS, type Layout, RULER } from './layout.ts';
 
 const RangeChoice = later(async () => (await import('./RangeChoice.tsx')).RangeChoice);
 
@@ -20,15 +21,16 @@ const RangeChoice = later(async () => (await import('./RangeChoice.tsx')).RangeC
 export const RowLabels = memo(function RowLabels({
   rows,
   drums,
-  rowHeight,
-  width,
+  layout,
+  fold,
   lanes,
   reference,
 }: {
   rows: readonly Row[];
   drums: boolean;
-  rowHeight: number;
-  width: number;
+  layout: Layout;
+  /** The line of the rows that are folded away, where there are any. */
+  fold: ReactNode;
   lanes: number;
   /** The words of a reference; null where there is none. */
   reference: ReactNode;
@@ -39,11 +41,12 @@ export const RowLabels = memo(function RowLabels({
         position: 'sticky',
         left: 0,
         zIndex: 2,
-        width,
+        width: LABELS,
         flexShrink: 0,
         background: color('page'),
         height: 'fit-content',
       }}
+      onKeyDown={stepMarked}
     >
       <Box sx={{ height: RULER, pl: 1.75, pt: 0.75 }}>
         {!drums && <RangeChoice />}
@@ -56,7 +59,8 @@ export const RowLabels = memo(function RowLabels({
           </QuietButton>
         )}
       </Box>
-      <Labels rows={rows} rowHeight={rowHeight} />
+      <Labels rows={rows} layout={layout} />
+      {fold}
       <Box sx={{ height: lanes, pl: 1.75, fontSize: TEXT.note, fontWeight: 600, color: color('soft') }}>
         <Box
           sx={{
@@ -83,10 +87,18 @@ export const RowLabels = memo(function RowLabels({
   );
 });
 
-const Labels = memo(function Labels({ rows, rowHeight }: { rows: readonly Row[]; rowHeight: number }) {
+const Labels = memo(function Labels({ rows, layout }: { rows: readonly Row[]; layout: Layout }) {
   const recording = useSession((session) => session.recording);
+  const caret = useGroove((session) => session.caret?.row);
+  const stop = (rows.find(({ key }) => key === caret) ?? rows.at(-1))?.key;
   return rows.map((row, i) => (
-    <Label key={row.key} row={row} rowHeight={rowHeight} tapKey={recording ? rows.length - 1 - i : null} />
+    <Label
+      key={row.key}
+      row={row}
+      height={heightOf(layout, i)}
+      isStop={row.key === stop}
+      tapKey={recording ? rows.length - 1 - i : null}
+    />
   ));
 });
 
@@ -100,11 +112,14 @@ const WHEN_POINTED_AT = {
 /** The name of one row; drawn anew only when it is itself chosen or let go. */
 const Label = memo(function Label({
   row,
-  rowHeight,
+  height,
+  isStop,
   tapKey,
 }: {
   row: Row;
-  rowHeight: number;
+  height: number;
+  /** True for the one at which the Tab key stops; arrows go on from there. */
+  isStop: boolean;
   /** Which of the tap keys plays it while a take is recorded; null otherwise. */
   tapKey: number | null;
 }) {
@@ -112,7 +127,7 @@ const Label = memo(function Label({
   return (
     <Box
       sx={{
-        height: rowHeight,
+        height,
         display: 'flex',
         alignItems: 'center',
         pl: 1.75,
@@ -123,6 +138,8 @@ const Label = memo(function Label({
     >
       <Box
         component="button"
+        {...STEP}
+        tabIndex={isStop ? 0 : -1}
         aria-pressed={on}
         onClick={(event) => chooseRow(row.key, event.shiftKey || event.ctrlKey || event.metaKey)}
         sx={{
@@ -143,13 +160,17 @@ const Label = memo(function Label({
           {row.isOutside ? <em>{row.name}</em> : row.name}
           <Unseen>, {row.isOutside ? 'outside the key' : ''}</Unseen>
         </Typography>
-        {rowHeight >= 34 && (
+        {height >= 34 && (
           <Typography noWrap sx={{ fontSize: TEXT.tiny, color: color('faint'), lineHeight: 1.2 }}>
             {row.detail}
           </Typography>
         )}
       </Box>
-      {tapKey === null ? row.pitch === 0 && <Listening voice={row.voice} /> : <TapKey index={tapKey} />}
+      {tapKey === null ? (
+        row.pitch === 0 && <Listening voice={row.voice} isStop={isStop} />
+      ) : (
+        <TapKey index={tapKey} />
+      )}
     </Box>
   );
 });

@@ -5,14 +5,27 @@ import { type Caret, useGroove } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import { later } from '../../../shared/ui/later.tsx';
 import { stemPaths, Stems, type StemShape } from '../../../shared/ui/stems.tsx';
-import { color } from '../../../shared/ui/tokens.ts';
+import { color, MONO, TEXT } from '../../../shared/ui/tokens.ts';
 import { useSize } from '../../../shared/ui/useSize.ts';
 import { caretIn } from '../actions/row-context.ts';
 import { type RowActions, useRowActions } from '../actions/useRowActions.ts';
 import type { PatternView, PlacedHit } from '../pattern-view.ts';
 import { AccentLane } from './AccentLane.tsx';
 import { CaretMark, CaretWords } from './Caret.tsx';
-import { ACCENTS, baseOf, LABELS, type Layout, layOut, REFERENCE, RULER, stemHeight } from './layout.ts';
+import { FoldLine } from './FoldLine.tsx';
+import {
+  ACCENTS,
+  baseOf,
+  FOLD_LINE,
+  fullHeight,
+  heightOf,
+  type Layout,
+  layOut,
+  REFERENCE,
+  RULER,
+  stemHeight,
+  topOf,
+} from './layout.ts';
 import { Playhead } from './Playhead.tsx';
 import { RowLabels } from './RowLabels.tsx';
 import { Ruler } from './Ruler.tsx';
@@ -37,15 +50,24 @@ export function Rows({ view }: { view: PatternView }) {
     useGroove((session) => session.caret),
   );
   const hasReference = view.part.type === 'drums' && indexOf(view.document).references.length > 0;
-  const lanes = ACCENTS + (hasReference ? REFERENCE : 0);
+  const fold = view.folds ? FOLD_LINE : 0;
+  const lanes = fold + ACCENTS + (hasReference ? REFERENCE : 0);
   const zoom = useGroove((session) => session.zoom);
   const layout = useMemo(
-    () => layOut(size, view.rows.length, view.length, lanes, zoom),
-    [size, view.rows.length, view.length, lanes, zoom],
+    () =>
+      layOut(
+        size,
+        view.shown.map(({ key }) => view.tall.has(key)),
+        view.length,
+        lanes,
+        zoom,
+      ),
+    [size, view.shown, view.tall, view.length, lanes, zoom],
   );
   const label = useMemo(() => (hasReference ? <ReferenceLabel view={view} /> : null), [hasReference, view]);
-  const { rowHeight, width } = layout;
-  const height = rowHeight * view.rows.length;
+  const { width } = layout;
+  const height = fullHeight(layout);
+  const below = RULER + height + fold;
   return (
     <Box
       ref={frame}
@@ -60,25 +82,25 @@ export function Rows({ view }: { view: PatternView }) {
       }}
     >
       <RowLabels
-        rows={view.rows}
+        rows={view.shown}
         drums={view.part.type === 'drums'}
-        rowHeight={rowHeight}
-        width={LABELS}
-        lanes={lanes}
+        layout={layout}
+        fold={fold > 0 && <FoldLine view={view} />}
+        lanes={lanes - fold}
         reference={label}
       />
       <Box sx={{ position: 'relative', width, flexShrink: 0 }}>
-        <Ruler frame={view.frame} layout={layout} width={width} height={height} />
+        <Ruler frame={view.frame} rows={view.shown} layout={layout} />
         <RowDrawing {...{ view, layout, actions, hasReference, height }} caret={caret} />
         <LoopStrip view={view} layout={layout} height={RULER + height} />
         <AccentLane
           view={view}
           layout={layout}
           width={width}
-          top={RULER + height}
+          top={below}
           onToggle={(at) => actions.accentPlace(at)}
         />
-        {hasReference && <ReferenceLane view={view} layout={layout} top={RULER + height + ACCENTS} />}
+        {hasReference && <ReferenceLane view={view} layout={layout} top={below + ACCENTS} />}
         <Playhead view={view} layout={layout} height={RULER + height} />
       </Box>
       <CaretWords view={view} />
@@ -122,17 +144,20 @@ function RowDrawing({
   const together = useSession((session) => session.together);
   const compares = useGroove((session) => session.panel === 'compare');
   const { handlers, mark } = useRowPointer(view, actions, layout);
-  const { rowHeight, width } = layout;
-  const stemsOf = (hits: readonly PlacedHit[], base: number): StemShape[] =>
+  const { width } = layout;
+  const stemsOf = (hits: readonly PlacedHit[], row: number): StemShape[] =>
     hits.map(({ hit, heard, accented, strokes }) => ({
       x: layout.xOf(heard),
-      base,
-      height: stemHeight(layout, hit.velocity),
+      base: baseOf(layout, row),
+      height: stemHeight(layout, row, hit.velocity),
       origin: hit.origin,
       chosen: chosen.has(hit.id),
       accented,
       tail: view.part.type === 'notes' ? layout.xOf(hit.length) - layout.xOf(0) : 0,
-      strokes: strokes.map((one) => ({ x: layout.xOf(one.heard), height: stemHeight(layout, one.velocity) })),
+      strokes: strokes.map((one) => ({
+        x: layout.xOf(one.heard),
+        height: stemHeight(layout, row, one.velocity),
+      })),
     }));
 
   return (
@@ -157,18 +182,18 @@ function RowDrawing({
         <CaretMark
           view={view}
           layout={layout}
-          row={view.rows.findIndex((row) => row.key === caret.row)}
+          row={view.shown.findIndex((row) => row.key === caret.row)}
           at={caret.at}
         />
       )}
-      {view.rows.map(
+      {view.shown.map(
         (row, i) =>
           row.isOutside && (
             <rect
               key={row.key}
-              y={i * rowHeight}
+              y={topOf(layout, i)}
               width={width}
-              height={rowHeight}
+              height={heightOf(layout, i)}
               fill={color('sunk')}
               opacity={0.6}
               pointerEvents="none"
@@ -176,8 +201,8 @@ function RowDrawing({
           ),
       )}
       {together && <Companions view={view} layout={layout} height={height} />}
-      {view.rows.map((row, i) => {
-        const stems = stemsOf(view.hitsOf(row), baseOf(layout, i));
+      {view.shown.map((row, i) => {
+        const stems = stemsOf(view.hitsOf(row), i);
         return (
           <g key={row.key} data-row={row.key} data-hits={stems.length}>
             <Stems family={row.family} {...stemPaths(row.family, stems)} />
@@ -194,11 +219,25 @@ function RowDrawing({
   );
 }
 
-/** Drawing of a gesture: the box that chooses, or the line that velocities follow. */
+/** Drawing of a gesture: the box that chooses, the line that velocities follow, or the velocity that is dragged. */
 function Mark({ mark }: { mark: GestureMark }) {
   const line = { stroke: color('plum'), strokeWidth: 1.5, pointerEvents: 'none' as const };
   if (mark.kind === 'line')
     return <path d={`M${mark.path.map(({ x, y }) => `${x} ${y}`).join('L')}`} fill="none" {...line} />;
+  if (mark.kind === 'velocity')
+    return (
+      <text
+        x={mark.at.x + 12}
+        y={Math.max(14, mark.at.y - 8)}
+        fontFamily={MONO}
+        fontSize={TEXT.control}
+        fontWeight={600}
+        fill={color('plum')}
+        pointerEvents="none"
+      >
+        {mark.velocity}
+      </text>
+    );
   const { from, to } = mark;
   return (
     <rect

@@ -2,24 +2,27 @@ import { barTicks, beatTicks, gridTicks, groupStarts } from '@plucky/core/time';
 import { memo } from 'react';
 import { color, SANS, TEXT } from '../../../shared/ui/tokens.ts';
 import type { Frame, Row } from '../pattern-view.ts';
-import { type Layout, PAD, RULER } from './layout.ts';
+import { fullHeight, heightOf, type Layout, PAD, RULER, topOf } from './layout.ts';
 
 /** Beats nearer together than this are drawn without their number, but for the starts of groups, in px. */
 const NARROWEST_NUMBER = 34;
 
+/** Tallest mark of a step, in px. */
+const MARK = 9;
+
 /** Bars, beats and groups, and each row's own grid. */
 export const Ruler = memo(function Ruler({
   frame,
+  rows,
   layout,
-  width,
-  height,
 }: {
   frame: Frame;
+  /** Those that are shown. */
+  rows: readonly Row[];
   layout: Layout;
-  width: number;
-  height: number;
 }) {
-  const { meter, length, rows } = frame;
+  const { meter, length } = frame;
+  const [width, height] = [layout.width, fullHeight(layout)];
   const [bar, beat] = [barTicks(meter), beatTicks(meter)];
   const beats = Array.from({ length: Math.ceil(length / beat) }, (_, i) => i * beat);
   const groups = new Set(groupStarts(meter));
@@ -37,8 +40,8 @@ export const Ruler = memo(function Ruler({
           frame={frame}
           row={row}
           layout={layout}
-          top={RULER + i * layout.rowHeight}
-          width={width}
+          top={RULER + topOf(layout, i)}
+          height={heightOf(layout, i)}
         />
       ))}
       {beats.map((at) => {
@@ -89,23 +92,23 @@ function RowLines({
   row,
   layout,
   top,
-  width,
+  height,
 }: {
   frame: Frame;
   row: Row;
   layout: Layout;
   top: number;
-  width: number;
+  height: number;
 }) {
   const step = gridTicks(row.grid);
-  const base = top + layout.rowHeight - 1;
+  const base = top + height - 1;
   const marks = Array.from({ length: Math.floor((frame.length - 1) / step) + 1 }, (_, i) => {
     const x = layout.xOf(frame.heardAt(row, i * step)).toFixed(1);
-    return `M${x} ${base - layout.rowHeight * 0.3}V${base}`;
+    return `M${x} ${base - Math.min(MARK, height * 0.3)}V${base}`;
   });
   return (
     <>
-      <path d={`M${PAD - 6} ${base}H${width - PAD + 6}`} stroke={color('line')} />
+      <path d={`M${PAD - 6} ${base}H${layout.width - PAD + 6}`} stroke={color('line')} />
       <path d={marks.join('')} stroke={color('line')} />
     </>
   );

@@ -2,7 +2,7 @@ import type { Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
 import type { VelocityPoint } from '../actions/drag-actions.ts';
 import { type PatternView, type PlacedHit, type Row, silence } from '../pattern-view.ts';
-import { baseOf, type Layout, velocityAt } from './layout.ts';
+import { baseOf, heightOf, type Layout, rowAtHeight, topOf, velocityAt } from './layout.ts';
 
 /** Farthest press that means a stem, at the most and at the least, in px. */
 const NEAR = 9;
@@ -16,7 +16,7 @@ export interface Point {
 
 /** Rows, stems and places of a pattern by where they are drawn. */
 export function under(view: PatternView, layout: Layout) {
-  const rowAt = (y: number) => view.rows[Math.floor(y / layout.rowHeight)];
+  const rowAt = (y: number) => view.shown[rowAtHeight(layout, y)];
   const stemAt = (row: Row, x: number): PlacedHit | null => {
     const off = (one: PlacedHit) => Math.abs(layout.xOf(one.heard) - x);
     // On a fine grid the free place beside a stem must stay free to press.
@@ -33,8 +33,8 @@ export function under(view: PatternView, layout: Layout) {
     const [left, right] = [Math.min(a.x, b.x), Math.max(a.x, b.x)];
     const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
     const keys = new Set(
-      view.rows
-        .filter((_, i) => (i + 1) * layout.rowHeight > top && i * layout.rowHeight < bottom)
+      view.shown
+        .filter((_, i) => topOf(layout, i) + heightOf(layout, i) > top && topOf(layout, i) < bottom)
         .map((row) => row.key),
     );
     return view.hits
@@ -47,8 +47,8 @@ export function under(view: PatternView, layout: Layout) {
 
   /** The tick and the velocity that a height in a row stands for, as stems are drawn. */
   const pointAt = (row: Row, { x, y }: Point): VelocityPoint => {
-    const base = baseOf(layout, view.rows.indexOf(row));
-    return { tick: layout.tickOf(x), velocity: velocityAt(layout, base - y) };
+    const i = view.shown.indexOf(row);
+    return { tick: layout.tickOf(x), velocity: velocityAt(layout, i, baseOf(layout, i) - y) };
   };
 
   /** The grid place of a row that is heard nearest to a tick, within the pattern. */

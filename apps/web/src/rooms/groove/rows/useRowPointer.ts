@@ -1,4 +1,4 @@
-import type { Id } from '@plucky/core/song';
+import { clampVelocity, type Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
 import { type MouseEvent, type PointerEvent, useRef, useState } from 'react';
 import { chooseHits, useGroove } from '../../../session/groove.ts';
@@ -7,7 +7,7 @@ import { hasCommand } from '../../../shared/keys/for-control.ts';
 import type { DragStarts } from '../actions/drag-actions.ts';
 import type { RowActions } from '../actions/useRowActions.ts';
 import { type PatternView, type PlacedHit, type Row, USUAL_VELOCITY } from '../pattern-view.ts';
-import type { Layout } from './layout.ts';
+import { fullHeight, type Layout, rowAtHeight } from './layout.ts';
 import { type Point, under } from './under-pointer.ts';
 
 /** Way to a drag, in px. */
@@ -16,6 +16,8 @@ const SLACK = 5;
 const DOUBLING = 70;
 /** Way off its line at which a free drag along begins to change velocities too, in px. */
 const LEVEL_BAND = 12;
+/** Way of a fine drag for a velocity step of one, in px. */
+const FINE = 4;
 /** Velocity steps for each px of an upward drag while adding. */
 const VELOCITY_PER_PX = 0.8;
 /** Two presses within this time are one double press, in ms. */
@@ -24,7 +26,15 @@ const DOUBLE = 800;
 /** Drawing of a gesture over the rows. */
 export type GestureMark =
   | { readonly kind: 'box'; readonly from: Point; readonly to: Point }
-  | { readonly kind: 'line'; readonly path: readonly Point[] };
+  | { readonly kind: 'line'; readonly path: readonly Point[] }
+  | { readonly kind: 'velocity'; readonly at: Point; readonly velocity: number };
+
+/** A turn of a drag of velocities: its height in px from where it began, the factor there, and whether it is fine from there. */
+interface Turn {
+  readonly dy: number;
+  readonly factor: number;
+  readonly isFine: boolean;
+}
 
 interface Held {
   readonly kind: 'stems' | 'free' | 'rows' | 'adding' | 'box' | 'line';
@@ -32,12 +42,16 @@ interface Held {
   readonly row: Row;
   readonly gesture: string;
   readonly starts: DragStarts;
+  /** The stem that the pointer is on. */
+  readonly lead: Id | null;
   /** Place of the added hit, in ticks. */
   readonly at: number;
   /** Deed of a press without a drag on the stem that it began on. */
   readonly onRelease: (() => void) | null;
   /** The line that is drawn so far. */
   path: readonly Point[];
+  /** Where a drag of velocities became fine, or coarse again, and what it had made of them. */
+  turn: Turn;
   direction: 'none' | 'across' | 'along';
 }
 
@@ -51,7 +65,7 @@ interface Ground {
 /**
  * Press on an empty place to add, and drag up or down for velocity or along for a run; press on a stem to choose it, and
  * drag along to move, or up and down for the velocity of all that is chosen, with Alt for both at once and off the grid,
- * with Ctrl to other rows; a stem that is not chosen goes alone. A press on one of several that are chosen leaves that one.
+ * with Ctrl to other rows, and with Shift held on the way velocities by ones; a stem that is not chosen goes alone. A press on one of several that are chosen leaves that one.
  * Shift and drag draws a box that chooses, Shift, Alt and drag a line that velocities follow, those of the row where none is
  * chosen; with Ctrl as well it is straight.
  */
@@ -103,10 +117,22 @@ export function useRowPointer(view: PatternView, actions: RowActions, layout: La
     else if (now.kind === 'rows') {
       if ([...now.starts.keys()].some((id) => !useGroove.getState().hits.has(id)))
         chooseHits(now.starts.keys());
-      actions.carry(now.starts, Math.round(dy / layout.rowHeight), now.gesture);
-    } else if (now.direction === 'across')
-      actions.dragVelocity(now.starts, 2 ** (-dy / DOUBLING), now.gesture);
+      const below = rowAtHeight(layout, Math.min(fullHeight(layout) - 1, Math.max(0, to.y)));
+      actions.carry(now.starts, below - view.shown.indexOf(now.row), now.gesture);
+    } else if (now.direction === 'across') level(now, to, dy, event.shiftKey);
     else actions.dragBy(now.starts, snap(ticks, now.row.grid), now.gesture);
+  };
+
+  /** Velocities up or down: by doublings, or with Shift held by ones. */
+  const level = (now: Held, to: Point, dy: number, isFine: boolean) => {
+    const start = (now.lead === null ? undefined : now.starts.get(now.lead))?.velocity ?? USUAL_VELOCITY;
+    const { turn } = now;
+    const coarse = turn.factor * 2 ** (-(dy - turn.dy) / DOUBLING);
+    const fine = (Math.round(start * turn.factor) - Math.round((dy - turn.dy) / FINE)) / start;
+    const factor = turn.isFine ? fine : coarse;
+    if (isFine !== turn.isFine) now.turn = { dy, factor, isFine };
+    setMark({ kind: 'velocity', at: to, velocity: clampVelocity(start * factor) });
+    actions.dragVelocity(now.starts, factor, now.gesture);
   };
 
   const whileAdding = (now: Held, to: Point, dy: number) => {
@@ -191,6 +217,7 @@ function begun(
       ...base,
       kind: event.altKey ? 'free' : 'stems',
       starts: chosenStarts(view),
+      lead: stem.hit.id,
       // Several that are chosen can be dragged by any of them; a mere press means the one.
       onRelease: () => chooseHits([stem.hit.id]),
     };
@@ -205,7 +232,19 @@ function begun(
 function heldAt(view: PatternView, row: Row, from: Point) {
   const direction = 'none' as const;
   const starts = chosenStarts(view);
-  return { from, row, gesture: freshId(), starts, at: 0, onRelease: null, path: [], direction };
+  const turn = { dy: 0, factor: 1, isFine: false };
+  return {
+    from,
+    row,
+    gesture: freshId(),
+    starts,
+    lead: null,
+    at: 0,
+    onRelease: null,
+    path: [],
+    turn,
+    direction,
+  };
 }
 
 function toggleHit(id: Id): void {

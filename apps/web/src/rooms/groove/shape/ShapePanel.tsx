@@ -33,17 +33,13 @@ import { RuleFields } from './RuleFields.tsx';
 import { sowRows } from './sow-rows.ts';
 import { useFeel } from './useFeel.ts';
 
-/** Sow and shape: a rule is seen on the rows and heard before it is taken. */
+/** Rules: one is seen on the rows and heard before it is taken. */
 export function ShapePanel({ view }: { view: PatternView }) {
   const [rule, setRule] = useState<RuleEntry | null>(null);
   const rows = useMeantRows(view);
   const hits = useGroove((session) => session.hits);
   return (
-    <SidePanel
-      label="Sow and shape"
-      about={`On ${meantWords(view, rows, hits)}`}
-      title={rule ? rule.title : 'Sow and shape'}
-    >
+    <SidePanel label="Rules" about={`On ${meantWords(view, rows, hits)}`} title={rule ? rule.title : 'Rules'}>
       {(hits.size > 1 || rows.length < view.rows.length) && rows.length > 0 && (
         <QuietButton
           title="Let go of what is chosen; rules then act on every row"
@@ -59,10 +55,10 @@ export function ShapePanel({ view }: { view: PatternView }) {
       ) : (
         <>
           <Typography variant="caption" component="p" sx={{ mt: 0, mb: 1 }}>
-            Choose one row, or several with Ctrl. Chosen hits are shaped alone.
+            Choose one row, or several with Ctrl. Chosen hits are changed alone.
           </Typography>
-          <RuleList title="Sow: place hits" rules={SOW_RULES} onChoose={setRule} />
-          <RuleList title="Shape: change hits" rules={SHAPE_RULES} onChoose={setRule} />
+          <RuleList title="Add hits" rules={SOW_RULES} onChoose={setRule} />
+          <RuleList title="Change hits" rules={SHAPE_RULES} onChoose={setRule} />
         </>
       )}
     </SidePanel>
@@ -278,7 +274,7 @@ function RuleEffect({
   const edit = useEdit();
   const hits = useGroove((session) => session.hits);
   const stretch = useSession((session) => session.loop);
-  // Chosen hits are shaped alone, but only while they are of the song and not of the preview.
+  // Chosen hits are changed alone, but only while they are of the song and not of the preview.
   const ids = hits.size > 1 ? hits : null;
   const input = useMemo(
     (): RuleInput => ({

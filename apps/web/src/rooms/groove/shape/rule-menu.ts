@@ -12,7 +12,7 @@ import {
   type Way,
   wayOfShape,
 } from '@plucky/core/song';
-import { capital } from '../../../shared/capital.ts';
+import { capital } from '@plucky/core/time';
 import type { PatternView } from '../pattern-view.ts';
 
 /** A number of a rule under the name that it has in the rule. */

@@ -22,7 +22,7 @@ export function ReceiverControls({ receiver: { timeline, tempo } }: { receiver: 
   );
   return (
     <Box sx={{ display: 'flex', alignItems: 'center', gap: 1.5, flexWrap: 'wrap', mb: 1 }}>
-      <Button variant="contained" color="primary" onClick={isOn ? stopPlaying : start}>
+      <Button onClick={isOn ? stopPlaying : start}>
         {isOn ? 'Stop it' : isFollowed ? 'Play the song by it' : 'Play the files'}
       </Button>
       <PlaceText label="Its place" textOf={textOf} />

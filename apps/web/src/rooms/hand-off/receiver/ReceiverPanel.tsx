@@ -67,7 +67,7 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
       <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, flexWrap: 'wrap', mb: 1 }}>
         <Typography variant="h2">Receiver</Typography>
         <Typography sx={{ fontSize: TEXT.plain, color: color('soft'), ml: 0.5 }}>
-          stands in for your recording program; it knows only the files
+          stands in for your recording program
         </Typography>
         <Box sx={{ flex: 1 }} />
         {receiver && receiver.kinds.length > 1 && (
@@ -91,7 +91,7 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
         >
           {bar === null ? 'Other files…' : `Other files at bar ${bar}…`}
         </FileButton>
-        {copiesMidi() && <Button onClick={() => void paste()}>Paste</Button>}
+        {isLaid && copiesMidi() && <Button onClick={() => void paste()}>Paste</Button>}
         {dropped.length > 0 && <Button onClick={putAside}>Put them aside</Button>}
       </Box>
       {isLaid ? (
@@ -107,7 +107,7 @@ export function ReceiverPanel({ result }: { result: ExportResult | null }) {
       ) : (
         <Typography sx={{ fontSize: TEXT.control, color: color('soft') }}>
           {receiver
-            ? 'Export, and the files lie here at their bars; or drop MIDI files or a zip of them from anywhere.'
+            ? 'Export, and the files lie here at their bars; or drop MIDI files here.'
             : 'The files are on their way.'}
         </Typography>
       )}

@@ -3,9 +3,10 @@ import { densities } from '@plucky/core/play';
 import type { SongDocument } from '@plucky/core/song';
 import { counted, figure } from '@plucky/core/time';
 import { useDeferredValue, useMemo, useRef } from 'react';
+import { roleTint } from '../../../shared/ui/role-tint.ts';
+import { letterOf } from '../../../shared/ui/section-letter.ts';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { FormViewProps, SheetView } from '../form-view.ts';
-import { roleTint } from '../role-tint.ts';
 import type { LineOfSheet } from '../sheet-lines.ts';
 import { barsOf } from './scale.ts';
 import { tempoLine } from './tempo-line.ts';
@@ -77,11 +78,6 @@ export function SongMap({
 
 function placed(from: number, lasts: number, bars: number) {
   return { left: `${(from / bars) * 100}%`, width: `${(lasts / bars) * 100}%` };
-}
-
-/** A section's letter, with its number where it has one. */
-function letterOf(name: string): string {
-  return name.charAt(0).toUpperCase() + (/\d+$/.exec(name)?.[0] ?? '');
 }
 
 /** Hits a beat of each line beside the fullest one, as steps over the bars of the song. */

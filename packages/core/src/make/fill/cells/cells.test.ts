@@ -86,7 +86,7 @@ test.each(CASES)(
       };
       expect(found).toEqual({ seed, shown: 12, tiled: 12, tooAlike: 0, repeating: true, playable: true });
       if (i > 1) continue;
-      const words = fills.map((one) => `${one.words.title}, ${one.words.course}`);
+      const words = fills.map((one) => Object.values(one.words).join(', '));
       expect(new Set(words).size).toBe(12);
       expect(fillCandidates(document, 'main', recipe(takeOver, seed), 12)).toEqual(made);
     }
@@ -204,8 +204,9 @@ test('a fill is told by its grouping, its figure, its way and its arrival', () =
     ],
   };
   expect(cellWords(plan, drums, meter(4, 4))).toEqual({
-    title: '3+3+2+4+4, linear',
-    course: 'down to the low tom, stops on 4',
+    title: 'Linear down to the low tom',
+    arrival: 'stops on 4',
+    make: '3+3+2+4+4',
   });
 });
 

@@ -1,5 +1,5 @@
 import type { Arrival, CellPlan, Figure, Voice } from '../../../song/index.ts';
-import { beatTicks, type Grid, gridTicks, type Meter } from '../../../time/index.ts';
+import { beatTicks, capital, type Grid, gridTicks, type Meter } from '../../../time/index.ts';
 import type { FillWords } from '../describe.ts';
 import { groupingName } from './grouping.ts';
 
@@ -14,7 +14,7 @@ const FIGURE_WORDS: Readonly<Record<Figure, string>> = {
 };
 
 const ARRIVAL_WORDS: Readonly<Record<Exclude<Arrival, 'stops'>, string>> = {
-  'runs in': 'runs into the one',
+  'runs in': 'leads into 1',
   'gap and flam': 'gap and flam',
   'cut short': 'cut short',
   'picked up': 'picked up by the kick',
@@ -30,8 +30,8 @@ const VALUE_WORDS: Readonly<Partial<Record<Grid, string>>> = {
 };
 
 /**
- * Says what a plan is: its grouping, its figure or two, how it goes round the drums, and how it comes to the downbeat of a
- * bar of `meter`.
+ * Says what a plan is: its figure or two and how it goes round the drums, how it comes to the downbeat of a bar of `meter`,
+ * and its grouping.
  */
 export function cellWords(plan: CellPlan, drums: readonly Voice[], meter: Meter): FillWords {
   const figures = [...new Set(plan.cells.filter((cell) => cell.strokes.length).map((cell) => cell.figure))];
@@ -42,12 +42,13 @@ export function cellWords(plan: CellPlan, drums: readonly Voice[], meter: Meter)
     .map((figure) => FIGURE_WORDS[figure])
     .join(' and ');
   return {
-    title: `${grouping}${values}, ${played}`,
-    course: `${courseOf(plan, drums)}, ${arrivalOf(plan, meter)}`,
+    title: capital(`${played} ${wayOf(plan, drums)}`.trim()),
+    arrival: arrivalOf(plan, meter),
+    make: `${grouping}${values}`,
   };
 }
 
-function courseOf({ cells }: CellPlan, drums: readonly Voice[]): string {
+function wayOf({ cells }: CellPlan, drums: readonly Voice[]): string {
   const way = cells
     .filter((cell) => cell.strokes.length)
     .map((cell) => drums.findIndex((one) => one.id === cell.drum));
@@ -73,5 +74,5 @@ function arrivalOf(plan: CellPlan, meter: Meter): string {
   }
   const left = (steps - last) * step;
   const number = meter.beats - Math.ceil(left / beat) + 1;
-  return left % beat === 0 ? `stops on ${number}` : `stops on the half after ${number}`;
+  return left % beat === 0 ? `stops on ${number}` : `stops after ${number}`;
 }

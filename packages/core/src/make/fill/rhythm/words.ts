@@ -26,7 +26,7 @@ const KIND_WORDS: Readonly<Record<Kind, string>> = {
 /** Kinds whose drums say themselves. */
 const PLAIN: ReadonlySet<Kind> = new Set(['hat barks', 'stop and pick-up']);
 
-/** A fill's kind and drums, its number of strokes and its arrival, in few words. */
+/** A fill's kind and drums, its arrival and its number of strokes, in few words. */
 export function kindWords(
   plan: CellPlan,
   kind: Kind,
@@ -44,15 +44,14 @@ export function kindWords(
   const way = PLAIN.has(kind) ? '' : wayOver(hands, drums, voices);
   return {
     title: `${nameOf(kind, plan)}${way ? ` ${way}` : ''}`,
-    course: `${counted(strokes.length + (over ? over.strokes.length - 1 : 0), 'stroke')}, ${
-      over
-        ? `lands on ${over.to / beatTicks(meter) + 1}`
-        : arrival(
-            strokes.map(({ at }) => at),
-            end,
-            meter,
-          )
-    }`,
+    arrival: over
+      ? `lands on ${over.to / beatTicks(meter) + 1}`
+      : arrival(
+          strokes.map(({ at }) => at),
+          end,
+          meter,
+        ),
+    make: counted(strokes.length + (over ? over.strokes.length - 1 : 0), 'stroke'),
   };
 }
 
@@ -75,7 +74,11 @@ function wayOver(
   const name = (id: string | undefined) => names.get(id ?? '') ?? 'a drum';
   if (!played.length) return '';
   if (played.length === 1) return `on the ${name(played[0])}`;
-  if (played.length === 2) return `on ${name(played[0])} and ${name(played[1])}`;
+  if (played.length === 2) {
+    const isTom = (id: string) => voices.some((voice) => voice.id === id && voice.family === 'tom');
+    const said = played.map((id) => (isTom(id) ? 'tom' : name(id)));
+    return played.every(isTom) ? 'on two toms' : `on ${said.join(' and ')}`;
+  }
   const places = hands.flatMap(({ voice }) => {
     const at = drums.findIndex((drum) => drum.id === voice);
     return at < 0 ? [] : [at];
@@ -91,9 +94,9 @@ function arrival(places: readonly number[], end: number, meter: Meter): string {
   const last = Math.max(...places);
   const beat = beatTicks(meter);
   const left = end - last;
-  if (left < beat / 2) return 'runs into the one';
+  if (left < beat / 2) return 'leads into 1';
   const number = meter.beats - Math.ceil(left / beat) + 1;
   if (left > meter.beats * beat || number < 1) return 'ends early';
   if (left % beat === 0) return `stops on ${number}`;
-  return left % beat === beat / 2 ? `stops on the and of ${number}` : `stops after ${number}`;
+  return left % beat === beat / 2 ? `stops on ${number} &` : `stops after ${number}`;
 }

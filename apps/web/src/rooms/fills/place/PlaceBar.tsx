@@ -1,21 +1,29 @@
 import { Box, Button } from '@mui/material';
 import type { PlaceInSong } from '@plucky/core/form';
 import { indexOf, type SongDocument } from '@plucky/core/song';
-import { Choice } from '../../shared/ui/Choices.tsx';
-import { later } from '../../shared/ui/later.tsx';
-import { CRASH_LANDS, type HowPlaced } from './session.ts';
+import { Choice, Segments } from '../../../shared/ui/Choices.tsx';
+import { later } from '../../../shared/ui/later.tsx';
+import { CRASH_LANDS, type HowPlaced } from '../session.ts';
 
-const SearchSelect = later(async () => (await import('../../shared/ui/SearchSelect.tsx')).SearchSelect);
+const SearchSelect = later(async () => (await import('../../../shared/ui/SearchSelect.tsx')).SearchSelect);
 
 /** Names of the kinds of place. */
 const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   slot: 'On the sheet',
   slots: 'On the sheet',
   end: 'At the end',
+  phrase: 'At the end of a phrase',
   start: 'At the start',
   every: 'Again and again',
   bar: 'At a bar of the song',
+  first: 'In a new section',
 };
+
+/** How something goes to a place that comes several times. */
+interface Several {
+  readonly count: number;
+  readonly hasOthers: boolean;
+}
 
 /** Place of the chosen pattern in the song, and the way of placing it. */
 export function PlaceBar({
@@ -25,6 +33,7 @@ export function PlaceBar({
   how,
   several,
   disabled,
+  hasButton,
   onWhere,
   onHow,
   onPlace,
@@ -34,19 +43,17 @@ export function PlaceBar({
   where: PlaceInSong | undefined;
   how: HowPlaced;
   /** Number of its places, for a place that comes again; null for others. */
-  several: { readonly count: number; readonly hasOthers: boolean } | null;
+  several: Several | null;
   disabled: boolean;
+  /** False where what is placed has a button of its own. */
+  hasButton: boolean;
   onWhere: (key: string) => void;
   onHow: (how: Partial<HowPlaced>) => void;
   onPlace: () => void;
 }) {
   const { parts, voicesOf } = indexOf(document);
-  const trouble = !where
-    ? 'The song has no section yet.'
-    : several?.count === 0
-      ? 'Each of these has a fill already, or no room.'
-      : undefined;
   const crash = parts.flatMap((part) => voicesOf(part.id)).find((voice) => voice.family === 'cymbal');
+  const trouble = several?.count === 0 ? 'Each of these has a fill already, or no room.' : undefined;
   return (
     <Box
       role="group"
@@ -64,14 +71,9 @@ export function PlaceBar({
         disabled={!where}
         onChange={onWhere}
         helperText={trouble}
-        sx={{ width: 260 }}
+        sx={{ width: 320 }}
       />
-      <Choice chosen={how.how === 'replace'} onClick={() => onHow({ how: 'replace' })}>
-        Replace
-      </Choice>
-      <Choice chosen={how.how === 'layer'} onClick={() => onHow({ how: 'layer' })}>
-        On top
-      </Choice>
+      {hasButton && <HowPlacedChoice how={how.how} onHow={onHow} />}
       {crash && (
         <Choice
           chosen={how.landing !== null}
@@ -99,14 +101,36 @@ export function PlaceBar({
           Over fills too
         </Choice>
       )}
-      <Button
-        variant="contained"
-        color="primary"
-        disabled={disabled || trouble !== undefined}
-        onClick={onPlace}
-      >
-        {several ? `Place ${several.count}×` : 'Place'}
-      </Button>
+      {hasButton && (
+        <Button
+          variant="contained"
+          color="primary"
+          disabled={disabled || trouble !== undefined || !where}
+          onClick={onPlace}
+        >
+          {several ? `Place ${several.count}×` : 'Place'}
+        </Button>
+      )}
     </Box>
+  );
+}
+
+/** In place of what plays there, or on top of it. */
+export function HowPlacedChoice({
+  how,
+  onHow,
+}: {
+  how: HowPlaced['how'];
+  onHow: (how: Partial<HowPlaced>) => void;
+}) {
+  return (
+    <Segments label="In place of the groove, or on top of it">
+      <Choice chosen={how === 'replace'} onClick={() => onHow({ how: 'replace' })}>
+        Replace
+      </Choice>
+      <Choice chosen={how === 'layer'} onClick={() => onHow({ how: 'layer' })}>
+        On top
+      </Choice>
+    </Segments>
   );
 }

@@ -1,4 +1,0 @@
-/** Words with a capital at their start. */
-export function capital(words: string): string {
-  return words.charAt(0).toUpperCase() + words.slice(1);
-}
