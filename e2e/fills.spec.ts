@@ -210,3 +210,46 @@ test('the drafts are there again after a reload, and are undone by themselves', 
   await page.keyboard.press('Control+z');
   await expect.poll(async () => (await labels()).length).toBe(before.length + 1);
 });
+
+test('a fill is dragged onto the end of a phrase, and sent by a key to the one that is marked', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Fills');
+  await expect(fill(page, 9)).toBeVisible();
+  const ends = page.getByRole('listbox', { name: 'Ends of phrases' });
+  const end = (nth: number) =>
+    ends.getByRole('group', { name: 'Verse 1' }).getByRole('option', { name: `end of phrase ${nth}` });
+  await expect(end(1)).toHaveAccessibleName('end of phrase 1 of Verse 1, no fill');
+  const [from, onto] = [await fill(page, 5).boundingBox(), await end(1).boundingBox()];
+  if (!from || !onto) throw new Error('There is no fill, or no end.');
+  await page.mouse.move(from.x + 60, from.y + 70);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 80, from.y + 90, { steps: 3 });
+  await page.mouse.move(onto.x + onto.width / 2, onto.y + onto.height / 2, { steps: 6 });
+  await page.mouse.move(onto.x + onto.width / 2 + 1, onto.y + onto.height / 2);
+  await expect(page.getByText('Fill 5 to the end of phrase 1 of Verse 1')).toBeVisible();
+  await page.mouse.up();
+  await expect(page.getByText('Placed: Bar 12: end of phrase 1 of Verse 1.')).toBeVisible();
+  await expect(end(1)).toHaveAccessibleName('end of phrase 1 of Verse 1, has a fill');
+  // From the likeliest place back to the next end without a fill, by keys.
+  await page.keyboard.press('2');
+  await page.keyboard.press(',');
+  await expect(end(3)).toHaveAttribute('aria-selected', 'true');
+  await page.keyboard.press('l');
+  await expect(page.getByText('Placed: Bar 20: end of phrase 3 of Verse 1.')).toBeVisible();
+  await expect(end(3)).toHaveAccessibleName('end of phrase 3 of Verse 1, has a fill');
+  await saved(page);
+});
+
+test('in a song without sections placing a fill makes the first section, and says so', async ({ page }) => {
+  await newSong(page);
+  await press(page, 'Kick', 0, 1920);
+  await press(page, 'Snare', 960, 2880);
+  await goTo(page, 'Fills');
+  await fill(page, 1).click();
+  await page.getByRole('button', { name: 'Place', exact: true }).click();
+  await expect(page.getByText('Placed: A first section, Verse.')).toBeVisible();
+  await goTo(page, 'Sheet');
+  await expect(page.getByRole('button', { name: /^Slot \d of Verse: .*Main groove fill/ })).toBeVisible();
+});

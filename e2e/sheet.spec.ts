@@ -202,3 +202,27 @@ test('what is added, repeated or gone to by keys comes into view', async ({ page
   await expect(page.getByRole('button', { name: /^Slot 1 of Intro/ })).toBeInViewport();
   await expect(added).not.toBeInViewport();
 });
+
+test('a phrase without a fill opens fills in place: heard under the focus, and one press places', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await goTo(page, 'Sheet');
+  const gaps = page.getByRole('region', { name: 'Verse 1' }).getByRole('button', { name: '+ fill' });
+  await expect(gaps).toHaveCount(2);
+  await gaps.first().click();
+  const dialog = page.getByRole('dialog', { name: 'A fill for this phrase' });
+  const offers = dialog.getByRole('button', { name: /^Place / });
+  await expect(offers).toHaveCount(6);
+  await offers.nth(2).focus();
+  const name = /^Place (.*)$/.exec((await offers.nth(2).getAttribute('aria-label')) ?? '')?.[1] ?? '';
+  await expect(page.getByLabel('What plays')).toHaveText(`Bar 12 with ${name}`);
+  await offers.nth(2).press('Enter');
+  await expect(dialog).toBeHidden();
+  await expect(gaps).toHaveCount(1);
+  await gaps.first().click();
+  await dialog.getByRole('button', { name: 'In Fills…' }).click();
+  await expect(
+    page.getByRole('listbox', { name: 'Ends of phrases' }).getByRole('option', { selected: true }),
+  ).toHaveAccessibleName(/^end of phrase 3 of Verse 1/);
+});

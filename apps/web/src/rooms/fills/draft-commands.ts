@@ -36,7 +36,7 @@ export const FILL_COMMANDS = commandsFor<FillDeeds>()({
   discard: { keys: ['delete'], also: ['backspace'], says: 'discard it', run: ({ discard }) => discard() },
   others: { keys: ['g'], says: 'make others', run: ({ others }) => others() },
   near: { keys: ['n'], says: 'others near it', run: ({ near }) => near() },
-  place: { keys: ['shift+enter'], says: 'place it at the end that is marked', run: ({ place }) => place() },
+  place: { keys: ['l'], says: 'lay it at the end that is marked', run: ({ place }) => place() },
   work: { keys: ['w'], says: 'work on it: hands, cells, busier', run: ({ work }) => work() },
   stop: { keys: ['escape'], says: 'stop hearing it', run: ({ stop }) => stop() },
 });

@@ -77,7 +77,7 @@ export function makeTheme(mode: Mode): Theme {
         styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 14 } },
       },
       MuiPopover: {
-        defaultProps: { transitionDuration: 0 },
+        defaultProps: { transitionDuration: 0, elevation: 0 },
         styleOverrides: { paper: { border: `1px solid ${t.strong}`, borderRadius: 12 } },
       },
       MuiSlider: {

@@ -152,6 +152,9 @@ function FillsLaid({
   const { places, where, place } = usePlaceDeed(toPlace);
   return (
     <DragArea<Candidate | string>
+      // The ends are in sight below the tiles, which need not be scrolled for them.
+      scrolls={false}
+      sayHow={({ name }, onto) => `${name} to the ${onto.name}`}
       onDrop={({ value: fill }, { value: key }) => {
         const at = places.find((one) => one.key === key);
         if (typeof fill !== 'string') place(fill.pattern, at);
