@@ -199,3 +199,16 @@ function notesFile(hits: readonly (readonly [number, number])[]): Parameters<typ
     ],
   };
 }
+
+test('an edit that others follow ripples over the slots that it reached, and the first of them is heard', async ({
+  page,
+}) => {
+  await openDemo(page, 'Paper Lanterns');
+  await press(page, 'Crash', 0);
+  await expect(reach(page)).toContainText('reached 3 patterns in 16 slots');
+  await page.getByRole('button', { name: 'hear the first' }).click();
+  await expect(page).toHaveURL(/\/sheet$/);
+  await expect(page.locator('.slot.reached').first()).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
+  await expect(page.locator('.slot.reached')).toHaveCount(0);
+});

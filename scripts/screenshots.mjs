@@ -1,10 +1,14 @@
 // npm run screenshots: takes the pictures in docs/screenshots from the demo songs, on the current build.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { URL } from 'node:url';
 import { chromium } from '@playwright/test';
+import gifenc from 'gifenc';
+import { PNG } from 'pngjs';
 import { chromiumOptions, root, runScript, startServer } from './run.mjs';
+
+const { applyPalette, GIFEncoder, quantize } = gifenc;
 
 if (runScript('build') !== 0) process.exit(1);
 const data = mkdtempSync(join(tmpdir(), 'plucky-shots-'));
@@ -30,6 +34,46 @@ const choose = async (name, option) => {
 const pattern = (name) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
 
+/** A hat that is added to the main groove, and the slots of the sheet that it reaches, as one moving picture. */
+async function movingPicture() {
+  const gif = GIFEncoder();
+  const frame = async (delay) => {
+    const { data, width, height } = PNG.sync.read(await page.screenshot());
+    const palette = quantize(data, 128);
+    gif.writeFrame(applyPalette(data, palette), width, height, { palette, delay });
+  };
+  await page.emulateMedia({ reducedMotion: 'no-preference' });
+  await page.setViewportSize({ width: 1040, height: 640 });
+  await open('Paper Lanterns', 'sheet');
+  await page.waitForTimeout(600);
+  await frame(1600);
+  await page.getByRole('link', { name: 'Groove', exact: true }).click();
+  await pattern(/^Main groove/).click();
+  const rows = await page.getByRole('application').boundingBox();
+  const hat = await page.getByRole('button', { name: /^Row Open hat/ }).boundingBox();
+  await frame(1200);
+  for (const beat of [1.5, 3.5, 5.5]) {
+    await page.mouse.click(rows.x + 12 + (beat / 8) * (rows.width - 24), hat.y + hat.height * 0.7);
+    await page.waitForTimeout(250);
+    await frame(450);
+  }
+  await frame(1200);
+  await page.getByRole('link', { name: 'Sheet', exact: true }).click();
+  await page.locator('.slot.reached').first().waitFor();
+  for (let i = 0; i < 5; i++) {
+    await frame(180);
+    await page.waitForTimeout(120);
+  }
+  await page.waitForTimeout(1500);
+  await frame(2200);
+  gif.finish();
+  writeFileSync(`${root}/docs/screenshots/one-edit.gif`, gif.bytes());
+  console.log('docs/screenshots/one-edit.gif');
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.emulateMedia({ reducedMotion: 'reduce' });
+}
+
 try {
   await page.goto(server.address);
   await page.getByRole('article').nth(2).waitFor();
@@ -48,7 +92,9 @@ try {
   await page.keyboard.press('3');
   await page.getByText('The fill in context, looping').waitFor();
   await page.keyboard.press('Space');
-  await page.getByRole('button', { name: 'Hands', exact: true }).last().click();
+  await page.keyboard.press('w');
+  await page.getByRole('button', { name: 'Hands', exact: true }).click();
+  await page.keyboard.press('w');
   await shoot('fills');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Build-up', exact: true }).click();
@@ -81,11 +127,6 @@ try {
   await page.getByRole('button', { name: 'Play', exact: true }).waitFor();
   await shoot('vary');
 
-  await page.keyboard.press('e');
-  await choose('Pattern to follow', 'Chorus open');
-  await page.getByText('It sounds as now').waitFor();
-  await shoot('family');
-
   await page.getByRole('button', { name: /^Close / }).click();
   await page.getByRole('button', { name: 'Shelf…' }).first().click();
   await page.getByRole('listbox').press('End');
@@ -99,11 +140,6 @@ try {
   await page.getByRole('button', { name: 'Kit mix' }).click();
   await shoot('kit-mix');
   await page.keyboard.press('Escape');
-
-  await page.getByRole('button', { name: 'Record' }).click();
-  await page.getByText('Play the rows by their letters').waitFor();
-  await shoot('record');
-  await page.getByRole('button', { name: 'Stop recording' }).click();
 
   for (const name of ['Paper Lanterns, slowly', 'Paper Lanterns']) {
     const field = page.getByRole('textbox', { name: 'Name of the song' });
@@ -157,8 +193,16 @@ try {
   await shoot('sheet-dark');
   await page.getByRole('button', { name: 'Light', exact: true }).click();
 
+  await open('Paper Lanterns', 'sheet');
+  await page.getByRole('button', { name: '+ fill' }).first().click();
+  await page.getByRole('button', { name: 'Others' }).waitFor();
+  await shoot('gap');
+  await page.keyboard.press('Escape');
+
+  await movingPicture();
+
   await open('Paper Lanterns', 'hand-off');
-  await page.getByRole('button', { name: /^Export 9 files/ }).click();
+  await page.getByRole('button', { name: /^Export 9 MIDI files/ }).click();
   await page.getByRole('status', { name: 'Check' }).waitFor();
   await page.getByRole('button', { name: 'Play the files' }).waitFor();
   await shoot('hand-off');

@@ -3,6 +3,13 @@ import type { Voice } from '@plucky/core/song';
 import { color } from '../shared/ui/tokens.ts';
 import { toggleListening, useSession } from './store.ts';
 
+/** Of a row: mute and solo are seen while they are on, under the pointer and the focus, and where nothing points. */
+export const LISTENING_WHEN_POINTED_AT = {
+  '@media (hover: hover)': {
+    '&:not(:hover):not(:focus-within) button[aria-label][aria-pressed="false"]': { opacity: 0 },
+  },
+} as const;
+
 /** Mute and solo of a voice, for listening. */
 export function Listening({
   voice,

@@ -4,10 +4,10 @@ import { useEffect, useRef } from 'react';
 import { thePlayer } from '../audio/player.ts';
 import { useIsPlaying } from '../audio/useIsPlaying.ts';
 import { useEdit, useSong } from '../document/context.tsx';
-import { Listening } from '../session/Listening.tsx';
+import { Listening, LISTENING_WHEN_POINTED_AT } from '../session/Listening.tsx';
 import { freshId } from '../shared/fresh-id.ts';
 import { Amount } from '../shared/ui/Amount.tsx';
-import { Choice } from '../shared/ui/Choices.tsx';
+import { Choice, Segments } from '../shared/ui/Choices.tsx';
 import { Heading } from '../shared/ui/Group.tsx';
 import { SteadySlider } from '../shared/ui/SteadySlider.tsx';
 import { color, familyColor, TEXT } from '../shared/ui/tokens.ts';
@@ -40,15 +40,17 @@ function PartMix({ part }: { part: Part }) {
       {part.type === 'drums' && (
         <Box sx={{ display: 'flex', alignItems: 'center', gap: 0.75, mt: 1 }}>
           <Typography sx={{ fontSize: TEXT.control, mr: 0.5 }}>Heard from</Typography>
-          {(['drummer', 'listener'] as const).map((seat) => (
-            <Choice
-              key={seat}
-              chosen={(part.seat ?? 'drummer') === seat}
-              onClick={() => edit((now) => editPart(now, part.id, { seat }, 'change the seat'))}
-            >
-              {seat === 'drummer' ? 'the drummer’s seat' : 'in front of the kit'}
-            </Choice>
-          ))}
+          <Segments label="Heard from">
+            {(['drummer', 'listener'] as const).map((seat) => (
+              <Choice
+                key={seat}
+                chosen={(part.seat ?? 'drummer') === seat}
+                onClick={() => edit((now) => editPart(now, part.id, { seat }, 'change the seat'))}
+              >
+                {seat === 'drummer' ? 'the drummer’s seat' : 'in front of the kit'}
+              </Choice>
+            ))}
+          </Segments>
         </Box>
       )}
       {part.type === 'drums' && (
@@ -79,6 +81,7 @@ function VoiceMix({ voice }: { voice: Voice }) {
         alignItems: 'center',
         columnGap: 1.25,
         height: 30,
+        ...LISTENING_WHEN_POINTED_AT,
       }}
     >
       <Typography noWrap sx={{ fontSize: TEXT.plain }}>

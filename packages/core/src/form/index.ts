@@ -50,7 +50,7 @@ export { type Line, type LinePiece, lineLength, phraseLines } from './phrases.ts
 export { barIn, countedAt, type SectionBar, sectionBars, sectionMeter, slotMeter } from './bars.ts';
 export { landingOf, placeAt, placeAtEnd, placeEvery, type Placing } from './place-fill.ts';
 export { likeliestFirst, placeFor, type PlaceInSong, placesIn, phraseKey, type SlotAt } from './places.ts';
-export { reachOf, reachOfChange } from './reach.ts';
+export { reachOf, reachOfChange, stretchesPlaying } from './reach.ts';
 export { sectionDifferences, restoreSlot } from './section-differences.ts';
 export { applyWithinLimits, mustStayWithinLimits, sizeProblems } from './size.ts';
 export { setLanding, setOpening, setSlowing } from './slot-end.ts';

@@ -8,7 +8,7 @@ import {
   type Pattern,
   type SongDocument,
 } from '../song/index.ts';
-import { songStretches } from './stretches.ts';
+import { songStretches, type Stretch } from './stretches.ts';
 
 /**
  * Reach of an edit of a pattern: the patterns that it changes, and the slots of the song, repeats included, that play them.
@@ -52,10 +52,15 @@ export function reachOfChange(before: SongDocument, after: SongDocument): Change
   return { patterns, slots: slotsPlaying(after, reached), kept };
 }
 
-function slotsPlaying(document: SongDocument, patterns: ReadonlySet<Id>): number {
+/** The slots of the song that play any of some patterns, repeats included, in their order. */
+export function stretchesPlaying(document: SongDocument, patterns: ReadonlySet<Id>): readonly Stretch[] {
   return songStretches(document).filter(({ slot }) =>
     slot.layers.some((layer) => patterns.has(layer.pattern)),
-  ).length;
+  );
+}
+
+function slotsPlaying(document: SongDocument, patterns: ReadonlySet<Id>): number {
+  return stretchesPlaying(document, patterns).length;
 }
 
 function soundsAlike(a: ResolvedPattern, b: ResolvedPattern): boolean {

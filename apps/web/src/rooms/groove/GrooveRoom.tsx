@@ -160,8 +160,6 @@ const Foot = memo(function Foot({ view }: { view: PatternView }) {
         <Box
           sx={{
             minWidth: 0,
-            '& > *': { overflow: 'hidden', textOverflow: 'ellipsis' },
-            whiteSpace: { md: 'nowrap' },
           }}
         >
           <ReachWords view={view} />

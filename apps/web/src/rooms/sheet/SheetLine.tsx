@@ -26,6 +26,8 @@ export interface DrawnPiece {
   /** Differences from the section that this one follows, in words; empty for none. */
   readonly differs: string;
   readonly isChosen: boolean;
+  /** True for a moment after an edit of a pattern has reached it. */
+  readonly isReached: boolean;
   /** Place in the slot from which the song is played, in ticks; null where none is chosen on this piece. */
   readonly beat: number | null;
   /** True for a piece whose end is only planned. */
@@ -88,6 +90,7 @@ const Piece = memo(function Piece({
   slotLength,
   face,
   isChosen,
+  isReached,
   beat,
   isPlanned,
   differs,
@@ -114,6 +117,7 @@ const Piece = memo(function Piece({
     'slot',
     isPlanned ? 'planned' : '',
     isChosen || isOver ? 'chosen' : '',
+    isReached ? 'reached' : '',
     face.hasSilence || face.role === null ? 'broken' : '',
   ];
   return (

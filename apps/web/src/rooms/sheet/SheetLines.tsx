@@ -7,6 +7,7 @@ import { chosenPlaces, useSessionFields } from '../../session/store.ts';
 import { keyOf } from './chosen-slots.ts';
 import { type LineOfSheet, stanzasOf } from './sheet-lines.ts';
 import { Stanza, StanzaLine } from './Stanza.tsx';
+import { useRipple } from './useRipple.ts';
 
 /** A song as it is drawn on its sheet. */
 export interface SheetContent {
@@ -20,19 +21,29 @@ export interface SheetContent {
   readonly deviations: ReadonlyMap<number, number> | null;
 }
 
-/** The lines of a sheet that are seen. */
-export function SheetLines({
-  content: { document, lines, isFixed, plannedAt, deviations },
-  seen,
-  measure,
-  headFor,
-}: {
+interface Seen {
   content: SheetContent;
   seen: Parameters<typeof stanzasOf>[1];
   /** Takes the element of a line, where heights are measured. */
   measure: ((element: HTMLElement | null) => void) | undefined;
   /** The keeper of a line's play head. */
   headFor: (key: string) => (element: HTMLElement | null) => void;
+}
+
+/** The lines of a sheet that are seen. */
+export function SheetLines(props: Seen) {
+  return <Lines {...props} ripple={useRipple(props.content.document)} />;
+}
+
+function Lines({
+  content: { document, lines, isFixed, plannedAt, deviations },
+  seen,
+  measure,
+  headFor,
+  ripple,
+}: Seen & {
+  /** The keys of the slots that the last edit has reached, for a moment. */
+  ripple: ReadonlySet<string>;
 }) {
   // Density follows the painted song, also when the sheet is opened.
   const measured = useDeferredValue(document, null);
@@ -73,6 +84,7 @@ export function SheetLines({
               planned={plannedAt(line)}
               differs={deviations?.get(i) ?? 0}
               chosen={keys?.some((key) => chosen.has(key)) ? chosen : NONE_CHOSEN}
+              reached={keys?.some((key) => ripple.has(key)) ? ripple : NONE_CHOSEN}
               from={from && keys?.includes(from.slot) ? from : null}
               part={part}
               headFor={headFor}

@@ -70,6 +70,16 @@ export const SHEET_STYLE = {
   '& .slot.planned': { border: `2px dashed ${color('plum')}` },
   // Thicker without a wider border, which would lay out all that the slot shows.
   '& .slot.chosen': { borderColor: color('plum'), boxShadow: `inset 0 0 0 1px ${color('plum')}` },
+  // An edit of a pattern has reached it: seen for a moment, and as an outline where nothing is to move.
+  '& .slot.reached': {
+    outline: `2px solid ${color('plum')}`,
+    outlineOffset: 1,
+    animation: 'reached 1.6s ease-out',
+  },
+  '@keyframes reached': {
+    from: { outlineOffset: '-6px' },
+    to: { outlineColor: 'transparent', outlineOffset: '6px' },
+  },
   // Not like a choice: what is chosen stays so while the focus is elsewhere.
   '& .slot:focus-visible': { outline: `2px dotted ${color('ink')}`, outlineOffset: 3 },
   '& .words': {
@@ -150,6 +160,7 @@ export const StanzaLine = memo(function StanzaLine({
   differs,
   isFixed,
   chosen,
+  reached,
   from,
   part,
   headFor,
@@ -169,6 +180,8 @@ export const StanzaLine = memo(function StanzaLine({
   isFixed: boolean;
   /** The keys of the slots that are chosen; none where none of this line's is. */
   chosen: ReadonlySet<string>;
+  /** The keys of the slots that the last edit reached, for a moment; none where none of this line's is. */
+  reached: ReadonlySet<string>;
   /** The key of the slot and the place in it from which the song is played; null where it is not on this line. */
   from: { readonly slot: string; readonly beat: number } | null;
   /** The part that alone is drawn; null for all. */
@@ -194,6 +207,7 @@ export const StanzaLine = memo(function StanzaLine({
     isPlanned: planned !== '' && piece === line?.pieces.at(-1),
     differs: (piece.inSlot === 0 && differences?.get(piece.slot.id)) || '',
     isChosen: chosen.has(keyOfPiece(piece)),
+    isReached: reached.has(keyOfPiece(piece)),
     beat: from?.slot === keyOfPiece(piece) ? beatOn(piece, from.beat) : null,
   }));
   const bars = place.bars / occurrence.times;
@@ -306,13 +320,7 @@ const SectionHead = memo(function SectionHead({
       </Typography>
       <Typography sx={{ fontSize: TEXT.small, color: color('soft') }}>{about}</Typography>
       {follows && (
-        <Typography
-          noWrap
-          title={follows}
-          sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.2 }}
-        >
-          {follows}
-        </Typography>
+        <Typography sx={{ fontSize: TEXT.fine, color: color('soft'), lineHeight: 1.2 }}>{follows}</Typography>
       )}
       {!isFixed && (
         <Button

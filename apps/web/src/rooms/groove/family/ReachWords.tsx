@@ -1,12 +1,16 @@
-import { Typography } from '@mui/material';
-import { IN_SLOT, reachOf, reachOfChange } from '@plucky/core/form';
+import { Box, Typography } from '@mui/material';
+import { IN_SLOT, reachOf, stretchesPlaying } from '@plucky/core/form';
 import { namesOf, overridesOf } from '@plucky/core/pattern';
-import { invert, recordIn, type SongDocument, stepOf, touchedBy, withChange } from '@plucky/core/song';
+import { type Id, type SongDocument, stepOf } from '@plucky/core/song';
 import { plural } from '@plucky/core/time';
 import { useMemo } from 'react';
-import { useDocumentState } from '../../../document/context.tsx';
+import { useNavigate } from 'react-router';
+import { useDocumentState, useSong } from '../../../document/context.tsx';
+import { lastReach } from '../../../document/last-reach.ts';
 import type { Done } from '../../../document/store.ts';
 import { useGroove } from '../../../session/groove.ts';
+import { chooseSlot, useSession } from '../../../session/store.ts';
+import { QuietButton } from '../../../shared/ui/QuietButton.tsx';
 import { color, TEXT } from '../../../shared/ui/tokens.ts';
 import type { PatternView } from '../pattern-view.ts';
 
@@ -18,10 +22,27 @@ export function ReachWords({ view }: { view: PatternView }) {
   const { id } = view.resolved.pattern;
   const before = useMemo(() => beforeWords(document, id, chosen), [document, id, chosen]);
   const after = useMemo(() => (last ? afterWords(document, id, last) : null), [document, id, last]);
+  const reached = useMemo(() => {
+    const reach = after === null ? null : lastReach(document, last);
+    return reach && new Set(reach.patterns.map((one) => one.id));
+  }, [document, last, after]);
   return (
-    <Typography role="status" aria-label="Reach of edits" sx={{ fontSize: TEXT.note, color: color('soft') }}>
-      {after ?? before}
-    </Typography>
+    <Box sx={{ display: 'flex', gap: 1.5, alignItems: 'center', minWidth: 0 }}>
+      <Typography
+        role="status"
+        aria-label="Reach of edits"
+        noWrap
+        title={after ?? before}
+        sx={{ fontSize: TEXT.note, color: color('soft') }}
+      >
+        {after ?? before}
+      </Typography>
+      {reached && (
+        <Box sx={{ flexShrink: 0 }}>
+          <HearFirst reached={reached} />
+        </Box>
+      )}
+    </Box>
   );
 }
 
@@ -42,17 +63,41 @@ function beforeWords(document: SongDocument, id: string, chosen: ReadonlySet<str
 }
 
 /** Reach of the last edit beyond this pattern; null for an edit of another one, or where nothing follows it. */
-function afterWords(document: SongDocument, id: string, { label, change }: Done): string | null {
-  const touched = touchedBy(change);
-  if (!stepOf(change, id)?.[1]) return null;
-  if (touched.some((one) => stepOf(change, one)?.[1] !== recordIn(document, one))) return null;
-  const { patterns, slots, kept } = reachOfChange(withChange(document, invert(change)), document);
+function afterWords(document: SongDocument, id: string, last: Done): string | null {
+  if (!stepOf(last.change, id)?.[1]) return null;
+  const reach = lastReach(document, last);
+  if (!reach) return null;
+  const { patterns, slots, kept } = reach;
   const others = patterns.filter((one) => one.id !== id);
   if (!others.length && !kept.length) return null;
-  const reached = `“${label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
+  const reached = `“${last.label}” reached ${count(others.length, 'pattern')} in ${count(slots, 'slot')}`;
   return kept.length
     ? `${reached}; ${namesOf(kept)} ${plural(kept.length, 'keeps its', 'keep their')} own`
     : reached;
+}
+
+/** Goes to the first slot of the song that the last edit reached, and plays the song from there. */
+function HearFirst({ reached }: { reached: ReadonlySet<Id> }) {
+  const document = useSong();
+  const navigate = useNavigate();
+  const first = useMemo(
+    () => stretchesPlaying(document, reached).find(({ occurrence }) => occurrence !== null),
+    [document, reached],
+  );
+  const occurrence = first?.occurrence;
+  if (!occurrence) return null;
+  return (
+    <QuietButton
+      title={`In ${first.section.name}, on the sheet`}
+      onClick={() => {
+        chooseSlot({ occurrence: occurrence.id, slot: first.slot.id });
+        useSession.setState({ beatWanted: true });
+        void navigate('../sheet', { relative: 'path' });
+      }}
+    >
+      hear the first
+    </QuietButton>
+  );
 }
 
 function count(n: number, what: string): string {

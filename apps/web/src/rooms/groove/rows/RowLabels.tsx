@@ -1,7 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { memo, type ReactNode } from 'react';
 import { chooseRow, openPanel, useGroove } from '../../../session/groove.ts';
-import { Listening } from '../../../session/Listening.tsx';
+import { Listening, LISTENING_WHEN_POINTED_AT } from '../../../session/Listening.tsx';
 import { useSession } from '../../../session/store.ts';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { STEP, stepMarked } from '../../../shared/keys/step-marked.ts';
@@ -102,13 +102,6 @@ const Labels = memo(function Labels({ rows, layout }: { rows: readonly Row[]; la
   ));
 });
 
-/** Mute and solo of a row that is not chosen are seen while they are on, under the pointer and the focus, and where nothing points. */
-const WHEN_POINTED_AT = {
-  '@media (hover: hover)': {
-    '&:not(:hover):not(:focus-within) > button[aria-label][aria-pressed="false"]': { opacity: 0 },
-  },
-} as const;
-
 /** The name of one row; drawn anew only when it is itself chosen or let go. */
 const Label = memo(function Label({
   row,
@@ -133,7 +126,7 @@ const Label = memo(function Label({
         pl: 1.75,
         gap: 0.4,
         background: on ? color('wash') : 'transparent',
-        ...(on ? {} : WHEN_POINTED_AT),
+        ...(on ? {} : LISTENING_WHEN_POINTED_AT),
       }}
     >
       <Box
