@@ -12,7 +12,8 @@ import { revisionsFrom } from './revisions.ts';
 
 /** The kept revisions in words; one can be looked at, and gone back to as a new one. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {
-  const [chosen, setChosen] = useState<number | null>(null);
+  const newest = useDocumentState((state) => state.revision);
+  const [chosen, setChosen] = useState<number | null>(newest);
   const { data: aside } = useLaidAside();
   const asideCount = aside ? aside.edits.length + aside.unreadable : 0;
   const [wished, setShown] = useState<'changes' | 'aside'>('changes');

@@ -38,7 +38,16 @@ export function makeTheme(mode: Mode): Theme {
         styleOverrides: {
           ':root': { ...variables, colorScheme: mode },
           body: { fontVariantNumeric: 'tabular-nums', overflow: 'hidden' },
+          '*': { scrollbarWidth: 'thin', scrollbarColor: `${t.strong} transparent` },
           ':focus-visible': focus,
+          // Where the system picks the colours, what is chosen is told by a frame, and bars by their own ink.
+          '@media (forced-colors: active)': {
+            '[aria-pressed="true"], [aria-selected="true"], [aria-current]:not([aria-current="false"])': {
+              outline: '2px solid Highlight',
+            },
+            ':focus-visible': { outline: '2px dashed CanvasText' },
+            '.density div, [role="img"], svg': { forcedColorAdjust: 'none' },
+          },
           '.mono': { fontFamily: MONO, fontSize: TEXT.plain },
           '.serif': { fontFamily: SERIF, fontWeight: 600 },
           '@media (prefers-reduced-motion: reduce)': {

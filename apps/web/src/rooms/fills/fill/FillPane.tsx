@@ -220,7 +220,10 @@ function FillsHead({ groove, editor, count }: { groove: string; editor: FillEdit
         <Typography variant="h2" noWrap sx={{ fontSize: TEXT.heading }}>
           {editor.isMaking && !count ? 'Making fills' : counted(count, 'fill')} for {groove}
         </Typography>
-        <Typography noWrap sx={{ flex: 1, fontSize: TEXT.note, color: color('soft') }}>
+        <Typography
+          noWrap
+          sx={{ flex: 1, fontSize: TEXT.note, color: color('soft'), display: { xs: 'none', md: 'block' } }}
+        >
           {editor.isMaking && count ? 'making others…' : 'a number plays one in its place'}
         </Typography>
       </Box>
