@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 
-/** What a screen shows at once. */
+/** A screen as it is seen at once. */
 export interface Shown {
   /** Controls that can be seen and used, by their names. */
   readonly controls: readonly string[];
@@ -31,7 +31,7 @@ export function shownOn(page: Page): Promise<Shown> {
         const [x, y] = [box.left + box.width * share, box.top + box.height * share];
         if (x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) return false;
         const top = document.elementFromPoint(x, y);
-        // What takes no presses is still seen: its label or the drawing over it does not hide it.
+        // Something that takes no presses is still seen: its label or the drawing over it does not hide it.
         return top !== null && (element.contains(top) || top.contains(element) || isOver(top, element));
       });
     };

@@ -27,10 +27,6 @@ const open = async (name, room) => {
   await page.goto(`${server.address}/songs/${song.id}/${room}`);
   await page.getByRole('navigation', { name: 'Rooms' }).waitFor();
 };
-const choose = async (name, option) => {
-  await page.getByRole('combobox', { name }).click();
-  await page.getByRole('option', { name: option }).click();
-};
 const pattern = (name) =>
   page.getByRole('complementary', { name: 'Patterns' }).getByRole('button', { name }).first();
 

@@ -161,7 +161,7 @@ function SkipLink() {
   );
 }
 
-/** What the page is, for those who hear it: the song and its room. */
+/** The song and its room, for those who hear the page. */
 function RoomHeading() {
   const room = useOpenRoom();
   const { name } = useSongRecord();

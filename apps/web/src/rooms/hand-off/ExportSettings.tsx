@@ -108,7 +108,7 @@ export function ExportSettings({
   );
 }
 
-/** How many rows leave, on which tracks, and by which map of drums. */
+/** Rows that leave, their tracks, and the map of drums, in few words. */
 function notesWords(document: SongDocument, { stay, tracks, drumMap, ownMap }: ExportOptions): string {
   const { parts, voicesOf } = indexOf(document);
   const rows = parts.flatMap((part) => voicesOf(part.id)).length;

@@ -49,7 +49,7 @@ function TickOne({ entry }: { entry: Entry }) {
   );
 }
 
-/** What is said of a region before anything has left. */
+/** Columns of a region before anything has left. */
 const OF_REGION = [
   display({
     id: 'tick',
@@ -96,7 +96,7 @@ const OF_REGION = [
   }),
 ] as const;
 
-/** And what is said of it since. */
+/** And those of what has left of it. */
 const OF_FILE = [
   accessor(({ handOff }) => handOff ?? undefined, {
     id: 'hand-off',

@@ -41,7 +41,7 @@ export function SheetTools({
 
 const Groups = styled('div')({ display: 'flex', flexWrap: 'wrap', gap: 20, alignItems: 'center' });
 
-/** What of the song the sheet shows. */
+/** Parts, bars a line and energy: the song as the sheet shows it. */
 function ToShow({ showsCourse, onCourse }: { showsCourse: boolean; onCourse: (shown: boolean) => void }) {
   const edit = useEdit();
   const { song, parts } = indexOf(useSong());
@@ -106,7 +106,7 @@ function useOpenTools(): Readonly<Record<Tool, boolean>> {
   };
 }
 
-/** What is done with the whole song; while one of it goes on the button says so. */
+/** Work on the whole song; while one of it goes on the button says so. */
 function Work({ open }: { open: Readonly<Record<Tool, boolean>> }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null);
   const close = () => setAnchor(null);

@@ -7,7 +7,7 @@ import type { Done } from '../../document/store.ts';
 import { createForSong } from '../../session/song-store.ts';
 import { keyOf } from './chosen-slots.ts';
 
-/** How long slots show that an edit has reached them, in ms. */
+/** Time for which slots show that an edit has reached them, in ms. */
 const LASTS = 1600;
 
 const NONE: ReadonlySet<string> = new Set();
@@ -33,7 +33,7 @@ export function useRipple(document: SongDocument): ReadonlySet<string> {
 
 function slotsReached(document: SongDocument, last: Done): ReadonlySet<string> {
   const patterns = lastReach(document, last)?.patterns ?? [];
-  // What only one pattern plays is seen where it was edited.
+  // A reach of one pattern alone is seen where it was edited.
   if (patterns.length < 2) return NONE;
   const slots = stretchesPlaying(document, new Set(patterns.map(({ id }) => id)));
   return new Set(

@@ -1,7 +1,7 @@
 import { create } from 'zustand';
 import { persist } from 'zustand/middleware';
 
-/** Whether keys of one character do something, which a person can switch off (WCAG 2.1.4); kept in this browser. */
+/** Keys of one character, which a person can switch off (WCAG 2.1.4); kept in this browser. */
 export const useOneLetter = create<{ readonly isOn: boolean }>()(
   persist((): { readonly isOn: boolean } => ({ isOn: true }), { name: 'plucky-verse.one-letter' }),
 );

@@ -76,7 +76,7 @@ export function Select<T extends string | number>({
       }}
     >
       {none && (
-        // Where nothing is chosen a press on it is no change, and yet meant.
+        // A press on it is no change while nothing is chosen, and yet meant.
         <MenuItem value={NONE} {...(value === null ? { onClick: none.choose } : {})}>
           {none.label}
         </MenuItem>

@@ -40,7 +40,7 @@ export function makeTheme(mode: Mode): Theme {
           body: { fontVariantNumeric: 'tabular-nums', overflow: 'hidden' },
           '*': { scrollbarWidth: 'thin', scrollbarColor: `${t.strong} transparent` },
           ':focus-visible': focus,
-          // Where the system picks the colours, what is chosen is told by a frame, and bars by their own ink.
+          // With colours that the system picks, what is chosen is told by a frame, and bars by their own ink.
           '@media (forced-colors: active)': {
             '[aria-pressed="true"], [aria-selected="true"], [aria-current]:not([aria-current="false"])': {
               outline: '2px solid Highlight',

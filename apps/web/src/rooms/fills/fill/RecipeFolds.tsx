@@ -57,7 +57,7 @@ export interface OfKit extends RecipeProps {
   readonly meter: Meter;
 }
 
-/** What is seldom set of a recipe, each under a head that says it. */
+/** Settings of a recipe that are seldom wanted, each under a head that says it. */
 export function RecipeFolds({ recipe, setRecipe, voices, meter }: OfKit) {
   const hands = voices.filter((voice) => voice.limb === 'hand');
   const hasFoot = voices.some((voice) => voice.limb === 'right foot');
@@ -121,7 +121,7 @@ export function RecipeFolds({ recipe, setRecipe, voices, meter }: OfKit) {
   );
 }
 
-/** How fills are made, and of which kinds, in few words. */
+/** The way of making fills and their kinds, in few words. */
 export function recipeWords({ made, kinds = [], figures }: FillRecipe): string {
   const named = made === 'rhythm first' ? kinds : made === 'by cells' ? figures : [];
   return `${made}, ${named.length ? counted(named.length, 'kind') : 'any kind'}`;
@@ -191,7 +191,7 @@ function NoteValues({ recipe, setRecipe }: RecipeProps) {
   );
 }
 
-/** What the feet play, and the drum that keeps the beats. */
+/** Strokes of the feet, and the drum that keeps the beats. */
 function FeetChoices({ recipe, setRecipe, voices }: Omit<OfKit, 'meter'>) {
   const hasPedal = voices.some((voice) => voice.limb === 'left foot');
   return (

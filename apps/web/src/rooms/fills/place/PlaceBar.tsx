@@ -19,7 +19,7 @@ const KINDS: Readonly<Record<PlaceInSong['kind'], string>> = {
   first: 'In a new section',
 };
 
-/** How something goes to a place that comes several times. */
+/** Placing where a place comes several times. */
 interface Several {
   readonly count: number;
   readonly hasOthers: boolean;

@@ -6,7 +6,7 @@ import { usePlaces, usePlacing, useRoom } from '../session.ts';
 /** Puts patterns where they are meant to go, once they are in the song under these ids. */
 export type PutInPlace = (document: SongDocument, ids: readonly Id[]) => Outcome;
 
-/** What is placed, and who is told. */
+/** Something to be placed, and who is told. */
 export interface ToPlace {
   readonly document: SongDocument;
   /** Its groove, which tells the likeliest place. */

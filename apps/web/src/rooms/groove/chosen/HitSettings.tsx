@@ -135,7 +135,7 @@ function moreWords(hits: readonly PlacedHit[]): string {
   return first && same ? noteLength(first.hit.length) : 'several lengths';
 }
 
-/** What is seldom set of hits: place, length, pan, tuning, and in which rounds they play. */
+/** Settings of hits that are seldom wanted: place, length, pan, tuning, and in which rounds they play. */
 function MoreOfHits({ hits, view, actions }: Chosen) {
   const [one] = hits;
   if (!one) return null;

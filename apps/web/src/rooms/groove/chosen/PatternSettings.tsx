@@ -58,7 +58,7 @@ export function PatternSettings({ view }: { view: PatternView }) {
   );
 }
 
-/** What is set of a pattern, in few words. */
+/** Settings of a pattern, in few words. */
 function patternWords({ resolved: { pattern, humanise }, frame: { swing } }: PatternView): string {
   const heard = swing.amount === 50 ? 'straight' : `swing ${swing.amount} %`;
   const played = humanise?.ms ? `humanised ± ${humanise.ms} ms` : 'not humanised';

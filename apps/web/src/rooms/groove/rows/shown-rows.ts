@@ -23,7 +23,7 @@ export function hasFold(view: PatternView, { playing }: Opening): boolean {
   return view.part.type === 'drums' && playing.size >= FEWEST && playing.size < view.rows.length;
 }
 
-/** What the session says of rows: those that are worked on are shown, whether they play or not. */
+/** Rows as the session has them: those that are worked on are shown, whether they play or not. */
 export type RowsWanted = Pick<GrooveSession, 'rows' | 'caret' | 'allRows' | 'tall'>;
 
 /** The keys of the rows that are shown. */

@@ -50,7 +50,7 @@ interface Held {
   readonly onRelease: (() => void) | null;
   /** The line that is drawn so far. */
   path: readonly Point[];
-  /** Where a drag of velocities became fine, or coarse again, and what it had made of them. */
+  /** The turn at which a drag of velocities became fine, or coarse again, and what it had made of them. */
   turn: Turn;
   direction: 'none' | 'across' | 'along';
 }
