@@ -255,7 +255,13 @@ test('a new song offers ways to begin, which are seen before they are taken and 
 }) => {
   await newSong(page);
   const ways = page.getByRole('region', { name: 'Ways to begin' });
-  await ways.getByRole('button', { name: 'kick and snare' }).hover();
+  // What comes in under a pointer that rests is pointed at with its next move.
+  await expect(async () => {
+    await rows(page).hover();
+    await ways.getByRole('button', { name: 'kick and snare' }).hover();
+    const kicks = page.locator('g[data-row="kick"]');
+    await expect(kicks).not.toHaveAttribute('data-hits', '0', { timeout: 2000 });
+  }).toPass();
   await expectHits(page, 8);
   await ways.getByRole('button', { name: 'Look on the shelf' }).hover();
   await expectHits(page, 0);

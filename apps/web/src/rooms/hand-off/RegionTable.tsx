@@ -57,7 +57,7 @@ export function RegionTable({ document, options, result, kept, since, chosen, on
             ? `${counted(result.regions.length, 'file')} ready`
             : `${chosen ? counted(leaving.size, 'file') : 'Some files'} would leave`}
         </Typography>
-        <CheckWords result={isAsLeft ? result : null} />
+        <CheckWords result={isBySameOptions(result, options) ? result : null} />
         {!isAsLeft && result && since && <SinceThen {...{ entries, since, result }} />}
         <Box sx={{ flex: 1 }} />
         {kept && result && <KeptHandOffs kept={kept} shown={result} onChoose={onChoose} />}
@@ -83,6 +83,11 @@ export function RegionTable({ document, options, result, kept, since, chosen, on
   );
 }
 
+/** True for a hand-off that was made by these options. */
+function isBySameOptions(result: ExportResult | null, options: ExportOptions): boolean {
+  return result !== null && saysSame(howOf(optionsOfResult(result)), howOf(options));
+}
+
 /** True where the other side has the whole song as it is, by the same options. */
 function useIsAsLeft(
   song: SongDocument,
@@ -92,7 +97,7 @@ function useIsAsLeft(
 ): boolean {
   const revision = useDocumentState((state) => state.revision);
   const unsaved = useDocumentState((state) => state.document !== state.saved);
-  if (!result || !saysSame(howOf(optionsOfResult(result)), howOf(options))) return false;
+  if (!result || !isBySameOptions(result, options)) return false;
   if (!since) return result.revision === revision && !unsaved && !result.earlier.length;
   const isSame = leavingRegions(song, options).every(({ id }) => since.get(id)?.state === 'same');
   return isSame && goneFrom(result, since) === 0;

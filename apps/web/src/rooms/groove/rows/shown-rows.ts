@@ -19,7 +19,7 @@ export function openingOf(view: PatternView): Opening {
 }
 
 /** True where rows can be folded away: among drums, when enough of them play. */
-export function hasFold(view: PatternView, { playing }: Opening): boolean {
+export function hasFold(view: PatternView, playing: Opening['playing']): boolean {
   return view.part.type === 'drums' && playing.size >= FEWEST && playing.size < view.rows.length;
 }
 
@@ -28,27 +28,24 @@ export type RowsWanted = Pick<GrooveSession, 'rows' | 'caret' | 'allRows' | 'tal
 
 /** The keys of the rows that are shown. */
 export function keysShown(view: PatternView, opening: Opening, wanted: RowsWanted): ReadonlySet<string> {
-  if (!hasFold(view, opening) || wanted.allRows) return new Set(view.rows.map(({ key }) => key));
+  if (!hasFold(view, opening.playing) || wanted.allRows) return new Set(view.rows.map(({ key }) => key));
   const hits = view.hits.map(({ row }) => row);
   const caret = wanted.caret ? [wanted.caret.row] : [];
   return new Set([...opening.kept, ...hits, ...wanted.rows, ...caret]);
 }
 
-/** The view with only those rows, of which the ones that play are tall, and what was made so by hand. */
-export function withRows(
-  view: PatternView,
-  opening: Opening,
+/** Rows as they are laid out: those that are shown, and the keys of those that are tall. */
+export type LaidRows = Pick<PatternView, 'shown' | 'tall'>;
+
+/** Lays rows out with only those of some keys shown, of which the ones that play are tall, and what was made so by hand. */
+export function layRows(
+  { rows, part }: Pick<PatternView, 'rows' | 'part'>,
+  playing: ReadonlySet<string>,
   keys: ReadonlySet<string>,
   byHand: RowsWanted['tall'],
-): PatternView {
-  const drums = view.part.type === 'drums';
-  const isTall = ({ key }: Row) =>
-    byHand.get(key) ?? (drums && opening.playing.size >= FEWEST && opening.playing.has(key));
-  const shown = view.rows.filter(({ key }) => keys.has(key));
-  return {
-    ...view,
-    shown,
-    tall: new Set(shown.filter(isTall).map(({ key }) => key)),
-    folds: hasFold(view, opening),
-  };
+): LaidRows {
+  const drums = part.type === 'drums';
+  const isTall = ({ key }: Row) => byHand.get(key) ?? (drums && playing.size >= FEWEST && playing.has(key));
+  const shown = rows.filter(({ key }) => keys.has(key));
+  return { shown, tall: new Set(shown.filter(isTall).map(({ key }) => key)) };
 }

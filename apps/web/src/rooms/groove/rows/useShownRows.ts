@@ -2,7 +2,7 @@ import { useCallback, useMemo, useState } from 'react';
 import { type Panel, useGrooveFields } from '../../../session/groove.ts';
 import { useSession } from '../../../session/store.ts';
 import type { PatternView } from '../pattern-view.ts';
-import { keysShown, openingOf, withRows } from './shown-rows.ts';
+import { hasFold, keysShown, layRows, openingOf } from './shown-rows.ts';
 
 /** Tools that speak of every row of the kit. */
 const OF_ALL_ROWS: ReadonlySet<Panel> = new Set(['kit', 'reference', 'compare']);
@@ -32,12 +32,25 @@ export function useShownRows(view: PatternView): [PatternView, (other: PatternVi
   // By their words, so that what is chosen in a row that is shown anyway draws nothing anew.
   const named = [...keys].sort().join('\n');
   const { playing } = opening;
+  const { rows: all, part } = view;
+  // While only hits are edited the rows stay the same, and so does how they are laid out.
+  const laid = useMemo(
+    () => layRows({ rows: all, part }, playing, new Set(named.split('\n')), tall),
+    [all, part, playing, named, tall],
+  );
   const likewise = useCallback(
-    (other: PatternView) => {
-      const shown = new Set([...named.split('\n'), ...other.hits.map(({ row }) => row)]);
-      return withRows(other, { pattern: '', playing, kept: shown }, shown, tall);
+    (other: PatternView): PatternView => {
+      const shown = new Set(laid.shown.map(({ key }) => key));
+      const more = other.hits.filter(({ row }) => !shown.has(row)).map(({ row }) => row);
+      const isSame = other.rows === all && !more.length;
+      const folds = hasFold(other, playing);
+      return {
+        ...other,
+        ...(isSame ? laid : layRows(other, playing, new Set([...shown, ...more]), tall)),
+        folds,
+      };
     },
-    [named, playing, tall],
+    [all, laid, playing, tall],
   );
   return [useMemo(() => likewise(view), [likewise, view]), likewise];
 }
