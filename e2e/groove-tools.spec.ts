@@ -255,7 +255,7 @@ test('a new song offers ways to begin, which are seen before they are taken and 
 }) => {
   await newSong(page);
   const ways = page.getByRole('region', { name: 'Ways to begin' });
-  // What comes in under a pointer that rests is pointed at with its next move.
+  // An element that comes in under a pointer at rest is pointed at with its next move.
   await expect(async () => {
     await rows(page).hover();
     await ways.getByRole('button', { name: 'kick and snare' }).hover();
