@@ -27,6 +27,8 @@ export function PlaceText({ label, textOf }: { label: string; textOf: (place: nu
 
 /** A tick as bar and beat. */
 export function placeText({ meters }: Pick<BarLines, 'meters'>, tick: number): string {
-  const { bar, start, meter } = barAt({ meters }, tick);
-  return `bar ${bar}, beat ${Math.floor((tick - start) / beatTicks(meter)) + 1}`;
+  // A tick that comes from seconds can lie a hair before the beat that it stands for.
+  const at = Math.round(tick);
+  const { bar, start, meter } = barAt({ meters }, at);
+  return `bar ${bar}, beat ${Math.floor((at - start) / beatTicks(meter)) + 1}`;
 }
