@@ -154,9 +154,11 @@ export function toggleAllRows(): void {
   useGroove.setState(({ allRows }) => ({ allRows: !allRows }));
 }
 
-/** Makes a row tall, or small again. */
-export function setTall(row: string, isTall: boolean): void {
-  useGroove.setState(({ tall }) => ({ tall: new Map(tall).set(row, isTall) }));
+/** Makes rows tall, or small again. */
+export function setTall(rows: readonly string[], isTall: boolean): void {
+  useGroove.setState(({ tall }) => ({
+    tall: new Map([...tall, ...rows.map((row) => [row, isTall] as const)]),
+  }));
 }
 
 /** Shows other rows of notes. */

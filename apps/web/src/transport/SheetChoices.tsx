@@ -50,7 +50,7 @@ function useWantedBeat(playFromBeat: () => void): void {
     if (!wanted) return;
     useSession.setState({ beatWanted: false });
     playFromBeat();
-    // It is played once for each wish.
+    // Each wish plays it once.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [wanted]);
 }

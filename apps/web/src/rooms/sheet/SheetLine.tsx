@@ -1,6 +1,5 @@
 import type { Id } from '@plucky/core/song';
-import type { Meter } from '@plucky/core/time';
-import { beatTicks, figure } from '@plucky/core/time';
+import { beatTicks, figure, type Meter } from '@plucky/core/time';
 import { memo, type MouseEvent } from 'react';
 import { useDocumentStore } from '../../document/context.tsx';
 import { choosePattern } from '../../session/groove.ts';

@@ -1,7 +1,6 @@
 import { carrySlots, type LaidHow } from '@plucky/core/form';
 import { type Id, indexOf } from '@plucky/core/song';
-import { counted } from '@plucky/core/time';
-import { capital } from '@plucky/core/time';
+import { capital, counted } from '@plucky/core/time';
 import { useDocumentStore, useEdit } from '../../document/context.tsx';
 import { chooseSlots, useSession } from '../../session/store.ts';
 import type { Laid } from '../../shared/drag/laid.ts';

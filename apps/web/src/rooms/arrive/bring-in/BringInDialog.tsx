@@ -1,7 +1,6 @@
 import { Box, Button, Dialog, DialogActions, DialogContent, Typography } from '@mui/material';
 import type { ArrivedFile, Extent } from '@plucky/core/fold';
-import { counted } from '@plucky/core/time';
-import { capital } from '@plucky/core/time';
+import { capital, counted } from '@plucky/core/time';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api } from '../../../api/client.ts';

@@ -287,7 +287,7 @@ const FIGURE_NAMES: Readonly<Record<Figure, string>> = {
 /** Number of groupings on offer. */
 const GROUPINGS = 8;
 
-/** Which groupings and figures cells may have; none that is chosen means any. */
+/** Groupings and figures that cells may have; none that is chosen means any. */
 function CellChoices({
   recipe,
   setRecipe,

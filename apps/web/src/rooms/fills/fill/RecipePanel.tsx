@@ -114,7 +114,7 @@ const FAMILY_NAMES: readonly (readonly [Family, string])[] = [
   ['percussion', 'Percussion'],
 ];
 
-/** Which of the drums of the hands take part, by their families; none that is chosen means any. */
+/** Drums of the hands that take part, by their families; none that is chosen means any. */
 function WhichDrums({ recipe, setRecipe, voices }: Omit<OfKit, 'meter'>) {
   const hands = voices.filter((voice) => voice.limb === 'hand');
   const idsOf = (family: Family) => hands.filter((one) => one.family === family).map(({ id }) => id);

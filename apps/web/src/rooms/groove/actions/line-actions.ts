@@ -77,7 +77,7 @@ export function lineActions({ view, edit, id, caret, rows, chosen }: RowContext)
     toggleTall() {
       const keys = rows().map(({ key }) => key);
       const isTall = keys.every((key) => view.tall.has(key));
-      for (const key of keys) setTall(key, !isTall);
+      setTall(keys, !isTall);
     },
     mute: () => listen('mutes'),
     solo: () => listen('solos'),

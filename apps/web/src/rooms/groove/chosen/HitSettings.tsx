@@ -36,8 +36,6 @@ export function HitSettings({
   const actions = useRowActions(view);
   const first = hits[0]?.hit;
   if (!first) return null;
-  const valuesOf = (of: (hit: Hit) => number) => hits.map((one) => of(one.hit));
-  const mean = (of: (hit: Hit) => number) => meanOf(hits, of);
   const rowCount = new Set(hits.map((one) => one.row)).size;
   const drums = view.part.type === 'drums';
   return (
@@ -51,11 +49,11 @@ export function HitSettings({
       <ChosenVelocity hits={hits} actions={actions} />
       <Amount
         label="Early / late"
-        value={mean((hit) => hit.offsetMs)}
+        value={meanOf(hits, (hit) => hit.offsetMs)}
         min={-60}
         max={60}
         text={`${rangeText(
-          valuesOf((hit) => hit.offsetMs),
+          hits.map(({ hit }) => hit.offsetMs),
           signed,
         )} ms`}
         onChange={(next, gesture) => actions.set(() => ({ offsetMs: next }), 'early or late', gesture)}

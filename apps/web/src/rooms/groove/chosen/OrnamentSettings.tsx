@@ -1,8 +1,7 @@
 import { Box, Typography } from '@mui/material';
 import { GRACES, rollCount } from '@plucky/core/pattern';
 import type { Hit, Layered, Roll } from '@plucky/core/song';
-import { counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
-import { capital } from '@plucky/core/time';
+import { capital, counted, gridName, GRIDS, gridTicks } from '@plucky/core/time';
 import { withKeys } from '../../../shared/keys/command.ts';
 import { Amount } from '../../../shared/ui/Amount.tsx';
 import { Choice } from '../../../shared/ui/Choices.tsx';

@@ -17,7 +17,7 @@ export const Ruler = memo(function Ruler({
   layout,
 }: {
   frame: Frame;
-  /** Those that are shown. */
+  /** Rows that are shown. */
   rows: readonly Row[];
   layout: Layout;
 }) {

@@ -71,9 +71,7 @@ export function heightOf({ tops }: Tops, row: number): number {
 
 /** The row at a distance from the top of the rows; -1 above or below them. */
 export function rowAtHeight({ tops }: Tops, y: number): number {
-  return y < 0
-    ? -1
-    : tops.findLastIndex((top, row) => top <= y && row < tops.length - 1 && y < fullHeight({ tops }));
+  return y < 0 || y >= fullHeight({ tops }) ? -1 : tops.findLastIndex((top) => top <= y);
 }
 
 /** The line that the stems of a row stand on, from the top of the rows, in px. */

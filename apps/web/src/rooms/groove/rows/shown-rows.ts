@@ -7,9 +7,9 @@ const FEWEST = 3;
 /** Rows of a pattern as they are laid out when it comes into view, and those that have come in since, by their keys. */
 export interface Opening {
   readonly pattern: string;
-  /** Those that played then: they are tall. */
+  /** Rows that played then: they are tall. */
   readonly playing: ReadonlySet<string>;
-  /** Those that were shown since: a row does not go away under the hand that empties it. */
+  /** Rows that were shown since: a row does not go away under the hand that empties it. */
   readonly kept: ReadonlySet<string>;
 }
 

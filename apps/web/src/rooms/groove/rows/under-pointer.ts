@@ -2,7 +2,7 @@ import type { Id } from '@plucky/core/song';
 import { gridTicks, snap } from '@plucky/core/time';
 import type { VelocityPoint } from '../actions/drag-actions.ts';
 import { type PatternView, type PlacedHit, type Row, silence } from '../pattern-view.ts';
-import { baseOf, heightOf, type Layout, rowAtHeight, topOf, velocityAt } from './layout.ts';
+import { baseOf, type Layout, rowAtHeight, topOf, velocityAt } from './layout.ts';
 
 /** Farthest press that means a stem, at the most and at the least, in px. */
 const NEAR = 9;
@@ -34,7 +34,7 @@ export function under(view: PatternView, layout: Layout) {
     const [top, bottom] = [Math.min(a.y, b.y), Math.max(a.y, b.y)];
     const keys = new Set(
       view.shown
-        .filter((_, i) => topOf(layout, i) + heightOf(layout, i) > top && topOf(layout, i) < bottom)
+        .filter((_, i) => topOf(layout, i + 1) > top && topOf(layout, i) < bottom)
         .map((row) => row.key),
     );
     return view.hits
